@@ -1,0 +1,154 @@
+import { row, type BagType, type BoxType, type Catalogue } from '@/core/catalogue/schema';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { standingBag, type StandingBag } from '@/core/bag/geometry';
+import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+
+/** A bag standing in a box, seen from above; centre from the inner left front corner. */
+export interface PlacedBag {
+  bagId: string;
+  xCm: number;
+  yCm: number;
+  standing: StandingBag;
+}
+
+export type ArrangementProblem =
+  | { code: 'too-tall'; bagId: string; overCm: number; heightCm: number; roomCm: number }
+  | { code: 'no-room'; bagId: string }
+  | { code: 'too-wide'; bagId: string; diameterCm: number; roomCm: number };
+
+export interface Arrangement {
+  placed: PlacedBag[];
+  problems: ArrangementProblem[];
+  /** Clear height under the packs above the tallest bag; negative when it does not fit. */
+  clearCm: number;
+  /** Height inside less the packs and what they need to the bags. */
+  roomCm: number;
+}
+
+/** Packs never touch a bag: this much paper and air between (common practice). */
+export const PACK_CLEARANCE_CM = 1;
+
+interface Circle {
+  x: number;
+  y: number;
+  r: number;
+}
+
+const touches = (a: Circle, b: Circle): boolean => Math.hypot(a.x - b.x, a.y - b.y) < a.r + b.r - 1e-6;
+
+/** Where a circle of radius r may lie: in corners, or tangent to a wall and a circle, or to two circles. */
+function* candidates(r: number, w: number, d: number, set: readonly Circle[]): Generator<Circle> {
+  for (const x of [r, w - r]) for (const y of [r, d - r]) yield { x, y, r };
+  for (const c of set) {
+    const reach = c.r + r;
+    for (const y of [r, d - r]) {
+      const dx2 = reach ** 2 - (y - c.y) ** 2;
+      if (dx2 >= 0) for (const s of [-1, 1]) yield { x: c.x + s * Math.sqrt(dx2), y, r };
+    }
+    for (const x of [r, w - r]) {
+      const dy2 = reach ** 2 - (x - c.x) ** 2;
+      if (dy2 >= 0) for (const s of [-1, 1]) yield { x, y: c.y + s * Math.sqrt(dy2), r };
+    }
+    for (const o of set) {
+      if (o === c) continue;
+      const dist = Math.hypot(o.x - c.x, o.y - c.y);
+      const r2 = o.r + r;
+      if (dist === 0 || dist > reach + r2) continue;
+      const along = (reach ** 2 - r2 ** 2 + dist ** 2) / (2 * dist);
+      const off2 = reach ** 2 - along ** 2;
+      if (off2 < 0) continue;
+      const off = Math.sqrt(off2);
+      for (const s of [-1, 1])
+        yield {
+          x: c.x + (along * (o.x - c.x)) / dist + (s * off * (o.y - c.y)) / dist,
+          y: c.y + (along * (o.y - c.y)) / dist - (s * off * (o.x - c.x)) / dist,
+          r,
+        };
+    }
+  }
+}
+
+/** Places one circle as far left, then front, as it goes; null if nowhere. */
+function place(r: number, w: number, d: number, set: readonly Circle[]): Circle | null {
+  let best: Circle | null = null;
+  for (const c of candidates(r, w, d, set)) {
+    if (c.x < r - 1e-6 || c.y < r - 1e-6 || c.x > w - r + 1e-6 || c.y > d - r + 1e-6) continue;
+    if (set.some((o) => touches(c, o))) continue;
+    if (!best || c.x < best.x - 1e-6 || (Math.abs(c.x - best.x) <= 1e-6 && c.y < best.y)) best = c;
+  }
+  return best;
+}
+
+export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag =>
+  standingBag({ widthCm: type.widthCm, heightCm: type.heightCm, waterL: bag.waterL, gasL: bag.gasL, neckCm: a.neckHeightCm });
+
+/**
+ * Stands bags upright in a box without overlap: biggest first, each as far into the corner as it goes. A bag that is
+ * too tall under the packs and lid, too wide, or finds no floor is refused with its figures. Lengths in cm.
+ */
+export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a: Assumptions): Arrangement {
+  const type: BoxType = row(catalogue.boxes, box.boxTypeId, 'box');
+  const [w, d, h] = type.insideCm;
+  const packCm = box.packs.reduce((t, p) => Math.max(t, row(catalogue.packs, p.packId, 'pack').thicknessCm), 0);
+  const roomCm = h - (packCm > 0 ? packCm + PACK_CLEARANCE_CM : 0);
+  const order = bags
+    .map((bag) => ({ bag, standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a) }))
+    .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || (x.bag.id < y.bag.id ? -1 : 1));
+  const set: Circle[] = [];
+  const placed: PlacedBag[] = [];
+  const problems: ArrangementProblem[] = [];
+  let tallest = 0;
+  for (const { bag, standing } of order) {
+    tallest = Math.max(tallest, standing.heightCm);
+    if (standing.heightCm > roomCm + 1e-9)
+      problems.push({ code: 'too-tall', bagId: bag.id, overCm: standing.heightCm - roomCm, heightCm: standing.heightCm, roomCm });
+    if (standing.diameterCm > Math.min(w, d)) {
+      problems.push({ code: 'too-wide', bagId: bag.id, diameterCm: standing.diameterCm, roomCm: Math.min(w, d) });
+      continue;
+    }
+    const spot = place(standing.diameterCm / 2, w, d, set);
+    if (!spot) {
+      problems.push({ code: 'no-room', bagId: bag.id });
+      continue;
+    }
+    set.push(spot);
+    placed.push({ bagId: bag.id, xCm: spot.x, yCm: spot.y, standing });
+  }
+  return { placed, problems, clearCm: roomCm - tallest, roomCm };
+}
+
+/** What to do about it, in words. */
+export function arrangementSentence(p: ArrangementProblem): string {
+  switch (p.code) {
+    case 'too-tall':
+      return `Bag ${p.bagId} is ${p.overCm.toFixed(1)} cm too tall for the lid: it stands ${p.heightCm.toFixed(1)} cm and has ${p.roomCm.toFixed(1)} cm. Take less gas, a wider bag or a taller box.`;
+    case 'too-wide':
+      return `Bag ${p.bagId} is ${p.diameterCm.toFixed(1)} cm across and the box only ${p.roomCm.toFixed(1)} cm. Take a larger box.`;
+    case 'no-room':
+      return `There is no floor left for bag ${p.bagId}. Take a larger box or a second one.`;
+  }
+}
+
+export interface BoxWeights {
+  waterKg: number;
+  fishKg: number;
+  boxKg: number;
+  restKg: number;
+  totalKg: number;
+}
+
+/** Weight of a packed box, kg: water, animals, foam and carton, packs and bags and paper. */
+export function boxWeights(c: Consignment, box: Box, catalogue: Catalogue, massOf: (lineId: string) => number): BoxWeights {
+  const bags = c.bags.filter((b) => b.boxId === box.id);
+  const waterKg = bags.reduce((s, b) => s + b.waterL, 0);
+  const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);
+  const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
+  const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
+  // Two bags each, bands and a label, and 0.15 kg of paper and liner † ours.
+  const bagsKg = bags.reduce((s, b) => s + (2 * row(catalogue.bags, b.bagTypeId, 'bag').gramsEach + 4) / 1000, 0);
+  const restKg = packsKg + bagsKg + 0.15;
+  return { waterKg, fishKg, boxKg, restKg, totalKg: waterKg + fishKg + boxKg + restKg };
+}
+
+export const outsideCm = (type: BoxType): [number, number, number] =>
+  type.insideCm.map((s) => Math.round((s + 2 * type.wallCm + 1) * 10) / 10) as [number, number, number];

@@ -1,0 +1,125 @@
+import { z } from 'zod';
+
+/** Shapes of the catalogue rows, as they stand in files and in the database. */
+const above0 = z.number().positive();
+
+export const provenanceSchema = z.enum(['published', 'memory', 'practice', 'ours', 'measured']);
+
+export const speciesSchema = z.object({
+  id: z.string().min(1),
+  name: z.string().min(1),
+  scientific: z.string(),
+  water: z.enum(['fresh', 'brackish', 'marine']),
+  kind: z.enum(['fish', 'shrimp', 'snail', 'crab']),
+  tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
+  /** Hard edges end the safe hours; soft ones only warn. */
+  temp: z.object({ hardMinC: z.number(), softMinC: z.number(), softMaxC: z.number(), hardMaxC: z.number() }),
+  usualC: z.number(),
+  lengthCm: above0,
+  /** Mass = this × length³, g and cm. */
+  gPerCm3: above0,
+  fasting: z.enum(['fry', 'tiny-livebearer', 'small-community', 'cichlid-like', 'cool-water-large', 'none']),
+  metabolismFactor: above0,
+  /** How they share a bag: one each, any group, or never two or three. */
+  together: z.enum(['alone', 'group', 'one-or-four']),
+  flags: z.array(
+    z.enum(['territorial', 'spiny', 'dye-sensitive', 'labyrinth', 'breather-bag', 'invertebrate', 'jumper', 'long-finned']),
+  ),
+  look: z.object({ shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell']), body: z.string(), accent: z.string() }),
+  /** Where each figure comes from; what is not named here comes from `other`. */
+  provenance: z.object({ other: provenanceSchema }).catchall(provenanceSchema),
+});
+export type Species = z.infer<typeof speciesSchema>;
+
+export const bagTypeSchema = z.object({
+  id: z.string().min(1),
+  name: z.string().min(1),
+  widthCm: above0,
+  heightCm: above0,
+  filmMm: above0,
+  gramsEach: above0,
+});
+export type BagType = z.infer<typeof bagTypeSchema>;
+
+export const boxTypeSchema = z.object({
+  id: z.string().min(1),
+  name: z.string().min(1),
+  insideCm: z.tuple([above0, above0, above0]),
+  wallCm: above0,
+  kWPerMK: above0,
+  leakLPerH: z.number().nonnegative(),
+  massKg: above0,
+  cost: z.number().nonnegative(),
+});
+export type BoxType = z.infer<typeof boxTypeSchema>;
+
+export const packTypeSchema = z.object({
+  id: z.string().min(1),
+  name: z.string().min(1),
+  kind: z.enum(['heat', 'cold']),
+  /** Corner points of hours and watts for a heat pack; empty for a cold one. */
+  ratedW: z.array(z.tuple([z.number(), z.number()])),
+  ironG: z.number().nonnegative(),
+  massG: above0,
+  thicknessCm: above0,
+  sizeCm: z.tuple([above0, above0]),
+  surfaceC: z.number(),
+  cost: z.number().nonnegative(),
+});
+export type PackType = z.infer<typeof packTypeSchema>;
+
+export const legKinds = [
+  'room',
+  'own-car',
+  'counter',
+  'van-unconditioned',
+  'van-conditioned',
+  'depot',
+  'aircraft-hold',
+  'ramp',
+  'doorstep',
+] as const;
+export type LegKind = (typeof legKinds)[number];
+
+export const serviceSchema = z.object({
+  id: z.string().min(1),
+  name: z.string().min(1),
+  kind: z.enum(['courier', 'air', 'own-car']),
+  driveMin: z.number().nonnegative(),
+  /** Legs between hand-over and the start of the delivery window, by share of that time. */
+  legs: z.array(
+    z.object({
+      kind: z.enum(legKinds),
+      label: z.string(),
+      at: z.enum(['origin', 'between', 'destination']),
+      share: above0,
+    }),
+  ),
+  waitsAt: z.enum(legKinds),
+  /** Usual hours from hand-over to the start of the window, and how long the window is. */
+  usualH: above0,
+  windowH: above0,
+  cutOff: z.string(),
+  divisor: above0,
+  stepKg: above0,
+  minimumKg: z.number().nonnegative(),
+  pricePerKg: z.number().nonnegative(),
+  live: z.boolean(),
+});
+export type Service = z.infer<typeof serviceSchema>;
+
+export const catalogueSchema = z.object({
+  species: z.array(speciesSchema),
+  bags: z.array(bagTypeSchema),
+  boxes: z.array(boxTypeSchema),
+  packs: z.array(packTypeSchema),
+  services: z.array(serviceSchema),
+});
+export type Catalogue = z.infer<typeof catalogueSchema>;
+
+/** A row by its id, or a sentence that says what is missing. */
+export function row<T extends { id: string }>(rows: readonly T[], id: string, what: string): T {
+  const found = rows.find((r) => r.id === id);
+  if (!found) throw new RangeError(`There is no ${what} "${id}" in the catalogue.`);
+  return found;
+}

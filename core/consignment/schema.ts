@@ -1,0 +1,221 @@
+import { z } from 'zod';
+import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import { catalogueSchema } from '@/core/catalogue/schema';
+
+/**
+ * The one aggregate and, word for word, the open file format. Instants are ISO 8601 in UTC. Lengths in cm, water in L,
+ * temperatures in °C, carbonate hardness in °dKH, ammonia as total N in mg/L.
+ */
+export const FORMAT = 'kindly-crate/consignment';
+export const FORMAT_VERSION = 1;
+
+const instant = z.iso.datetime({ error: 'Give a date and time.' });
+const text = (max: number): z.ZodString => z.string().trim().max(max, `Keep this under ${max} letters.`);
+const between = (min: number, max: number, what: string): z.ZodNumber =>
+  z
+    .number({ error: `${what} must be a number.` })
+    .min(min, `${what} must be at least ${min}.`)
+    .max(max, `${what} can be at most ${max}.`);
+
+export const zoneSchema = z.string().refine(
+  (zone) => {
+    try {
+      new Intl.DateTimeFormat('en', { timeZone: zone });
+      return true;
+    } catch {
+      return false;
+    }
+  },
+  { error: 'This time zone is not known.' },
+);
+
+export const placeSchema = z.object({
+  name: text(80).min(1, 'Name the place.'),
+  lat: between(-90, 90, 'Latitude'),
+  lon: between(-180, 180, 'Longitude'),
+  zone: zoneSchema,
+});
+
+export const partySchema = z.object({
+  name: text(120).min(1, 'Give a name.'),
+  address: text(300),
+  phone: text(40),
+  place: placeSchema,
+});
+
+export const waterSchema = z.object({
+  tempC: between(0, 35, 'Temperature'),
+  pH: between(4, 10, 'pH'),
+  khDkh: between(0, 28, 'Carbonate hardness'),
+  ghDgh: between(0, 60, 'General hardness'),
+  salinity: between(0, 42, 'Salinity'),
+  tanMgNL: between(0, 50, 'Ammonia'),
+});
+export type WaterReading = z.infer<typeof waterSchema>;
+
+export const tankSchema = waterSchema.extend({
+  name: text(40).min(1, 'Name the tank.'),
+  volumeL: between(1, 20000, 'Tank volume'),
+});
+
+export const lineSchema = z.object({
+  id: text(8).min(1),
+  speciesId: text(80).min(1, 'Choose a species.'),
+  count: z
+    .number({ error: 'Count must be a number.' })
+    .int('Count whole animals.')
+    .min(1, 'There must be at least one animal.')
+    .max(5000, 'At most 5000 animals in a line.'),
+  lengthCm: between(0.3, 120, 'Length'),
+  /** Mean mass if weighed; otherwise it follows from length. */
+  massG: between(0.001, 20000, 'Mass').nullable(),
+  sex: z.enum(['unsexed', 'male', 'female', 'pair', 'mixed']),
+  tank: text(40).min(1, 'Name the source tank.'),
+});
+export type OrderLine = z.infer<typeof lineSchema>;
+
+export const bagSchema = z.object({
+  id: text(8).min(1),
+  boxId: text(8).min(1),
+  bagTypeId: text(80).min(1),
+  animals: z.array(z.object({ lineId: text(8).min(1), count: z.number().int().min(1) })).min(1, 'A bag needs an animal.'),
+  waterL: between(0.02, 60, 'Water'),
+  gasL: between(0, 120, 'Gas'),
+  oxygenFraction: between(0.15, 1, 'Oxygen share'),
+  sedated: z.boolean(),
+  /** What an ammonia binder in this bag can take up, mg N; null without one. */
+  binderMgN: between(0, 2000, 'Binder').nullable(),
+});
+export type Bag = z.infer<typeof bagSchema>;
+
+export const boxSchema = z.object({
+  id: text(8).min(1),
+  boxTypeId: text(80).min(1),
+  packs: z.array(z.object({ packId: text(80).min(1), count: z.number().int().min(1).max(6) })),
+  ventHoles: z.number().int().min(0).max(8),
+});
+export type Box = z.infer<typeof boxSchema>;
+
+export const forecastSchema = z.object({
+  source: text(120),
+  madeAt: instant,
+  /** What-if: the whole forecast this much warmer or colder. */
+  shiftC: between(-30, 30, 'Shift'),
+  places: z.array(
+    z.object({
+      name: text(80).min(1),
+      points: z.array(z.object({ at: instant, tempC: between(-60, 60, 'Air temperature') })).min(2),
+    }),
+  ),
+});
+export type Forecast = z.infer<typeof forecastSchema>;
+
+export const bagReadingSchema = z.object({
+  bagId: text(8).min(1),
+  at: instant,
+  tempC: between(0, 35, 'Bag temperature'),
+  pH: between(4, 10, 'Bag pH').nullable(),
+  salinity: between(0, 42, 'Bag salinity').nullable(),
+  alive: z.number().int().min(0),
+  dead: z.number().int().min(0),
+  doubtful: z.number().int().min(0),
+  note: text(300),
+});
+export type BagReading = z.infer<typeof bagReadingSchema>;
+
+const assumptionNames = Object.keys(assumptionTable) as [AssumptionName, ...AssumptionName[]];
+
+export const consignmentSchema = z.object({
+  format: z.literal(FORMAT),
+  version: z.literal(FORMAT_VERSION),
+  id: z.uuid(),
+  code: z.string().regex(/^KC-\d{4,}$/, 'A code looks like KC-0142.'),
+  direction: z.enum(['outgoing', 'incoming', 'own-move']),
+  note: text(2000),
+  sender: partySchema,
+  receiver: partySchema,
+  serviceId: text(80).min(1),
+  handOverAt: instant,
+  window: z.object({ startAt: instant, endAt: instant }).nullable(),
+  openingAt: instant,
+  sourceWater: waterSchema,
+  tank: tankSchema,
+  lines: z.array(lineSchema).max(60),
+  boxes: z.array(boxSchema).min(1).max(40),
+  bags: z.array(bagSchema).max(400),
+  forecast: forecastSchema.nullable(),
+  /** The catalogue rows that were used: they travel with the file. */
+  catalogue: catalogueSchema.nullable(),
+  assumptions: z.partialRecord(z.enum(assumptionNames), z.number()),
+  actual: z.object({
+    sealedAt: instant.nullable(),
+    handedOverAt: instant.nullable(),
+    arrivedAt: instant.nullable(),
+    openedAt: instant.nullable(),
+    bags: z.array(bagReadingSchema),
+    tank: waterSchema.nullable(),
+  }),
+});
+export type Consignment = z.infer<typeof consignmentSchema>;
+
+/** A sentence beside a place in the input. */
+export interface Problem {
+  path: string;
+  message: string;
+}
+export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
+
+export const refuse = (path: string, message: string): { ok: false; problems: Problem[] } => ({
+  ok: false,
+  problems: [{ path, message }],
+});
+
+export const problemsOf = (error: z.ZodError): Problem[] =>
+  error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
+
+/** Rules that span fields: what points where, and what comes after what. */
+export function crossChecks(c: Consignment): Problem[] {
+  const problems: Problem[] = [];
+  const say = (path: string, message: string): void => void problems.push({ path, message });
+  const lineIds = new Set(c.lines.map((l) => l.id));
+  const boxIds = new Set(c.boxes.map((b) => b.id));
+  if (lineIds.size < c.lines.length) say('lines', 'Two order lines share an id.');
+  if (boxIds.size < c.boxes.length) say('boxes', 'Two boxes share an id.');
+  if (new Set(c.bags.map((b) => b.id)).size < c.bags.length) say('bags', 'Two bags share an id.');
+  c.bags.forEach((b, i) => {
+    if (!boxIds.has(b.boxId)) say(`bags.${i}.boxId`, `Bag ${b.id} is in box ${b.boxId}, which is not there.`);
+    for (const a of b.animals)
+      if (!lineIds.has(a.lineId)) say(`bags.${i}.animals`, `Bag ${b.id} holds line ${a.lineId}, which is not ordered.`);
+  });
+  for (const l of c.lines) {
+    const bagged = c.bags.flatMap((b) => b.animals).filter((a) => a.lineId === l.id);
+    const sum = bagged.reduce((n, a) => n + a.count, 0);
+    if (c.bags.length > 0 && sum > l.count) say('bags', `Line ${l.id} has ${l.count} animals, but ${sum} are bagged.`);
+  }
+  if (c.window && Date.parse(c.window.endAt) < Date.parse(c.window.startAt))
+    say('window.endAt', 'The delivery window ends before it starts.');
+  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt)) say('openingAt', 'The box is opened after it is handed over.');
+  if (c.window && Date.parse(c.window.startAt) <= Date.parse(c.handOverAt))
+    say('window.startAt', 'The delivery comes after the hand-over.');
+  if (Date.parse(c.openingAt) - Date.parse(c.handOverAt) > 14 * 864e5)
+    say('openingAt', 'A journey of more than 14 days is not planned here.');
+  return problems;
+}
+
+/** Reads a consignment file: format first, then every field, then the rules that span them. */
+export function readConsignment(json: unknown): Outcome<Consignment> {
+  const head = z.object({ format: z.string(), version: z.number() }).safeParse(json);
+  if (!head.success || head.data.format !== FORMAT)
+    return refuse('format', `This is not a consignment file: "format" should be "${FORMAT}".`);
+  if (head.data.version !== FORMAT_VERSION)
+    return refuse(
+      'version',
+      head.data.version > FORMAT_VERSION
+        ? `This file has format version ${head.data.version}; this program reads version ${FORMAT_VERSION}. Update the program, or export the file again from where it was made.`
+        : `Format version ${head.data.version} was never released: the file reads as damaged.`,
+    );
+  const parsed = consignmentSchema.safeParse(json);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const cross = crossChecks(parsed.data);
+  return cross.length > 0 ? { ok: false, problems: cross } : { ok: true, value: parsed.data };
+}

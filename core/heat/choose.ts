@@ -1,0 +1,126 @@
+import { row, type Catalogue, type PackType } from '@/core/catalogue/schema';
+import type { Box, Consignment } from '@/core/consignment/schema';
+import { evaluate, type Evaluation } from '@/core/consignment/evaluate';
+
+export type PackSet = Box['packs'];
+
+/** Two holes of 6 mm beside every heat pack: with fewer they starve one another. */
+export const ventHolesFor = (packs: PackSet): number => Math.min(8, 2 * packs.reduce((n, p) => n + (p.packId.startsWith('cold') ? 0 : p.count), 0));
+
+export interface PackOption {
+  packs: PackSet;
+  ventHoles: number;
+  name: string;
+  /** Bag water of this box until the deadline, over all bags, °C. */
+  coldestC: number;
+  warmestC: number;
+  slackH: number | null;
+  worstSlackH: number | null;
+  state: 'fine' | 'watch' | 'stop';
+  cost: number;
+  massG: number;
+  /** The warmest-burning bag's curve: one line for the chart. */
+  tempC: Float64Array;
+  packW: Float64Array;
+  lossW: Float64Array;
+  reason: string;
+}
+
+/** Beyond this much worst-case slack more heat buys nothing. */
+const ENOUGH_H = 24;
+
+export function packSetName(packs: PackSet, catalogue: Catalogue): string {
+  if (packs.length === 0) return 'No pack';
+  return packs
+    .map((p) => {
+      const type = row(catalogue.packs, p.packId, 'pack');
+      return `${p.count} × ${type.name.replace(' heat pack', '').replace('Cold pack, ', 'cold ')}`;
+    })
+    .join(' + ');
+}
+
+/** The sets that are tried: none, one to four of each heat pack, the long pack with a shorter one, one cold pack. */
+export function candidateSets(packs: readonly PackType[]): PackSet[] {
+  const heat = packs.filter((p) => p.kind === 'heat');
+  const cold = packs.filter((p) => p.kind === 'cold');
+  return [
+    [],
+    ...[1, 2, 3, 4].flatMap((count) => heat.map((p) => [{ packId: p.id, count }])),
+    ...heat.slice(0, -1).map((p) => [
+      { packId: heat[heat.length - 1]!.id, count: 1 },
+      { packId: p.id, count: 1 },
+    ]),
+    ...cold.map((p) => [{ packId: p.id, count: 1 }]),
+  ];
+}
+
+const signed = (h: number | null): number => Math.min(ENOUGH_H, h ?? ENOUGH_H);
+
+function reasonFor(o: Omit<PackOption, 'reason'>, band: { min: number; max: number }, e: Evaluation, boxId: string): string {
+  const bag = e.bags.filter((b) => b.boxId === boxId).reduce((x, b) => ((b.worstSlackH ?? 1e9) < (x.worstSlackH ?? 1e9) ? b : x));
+  const first = bag.worstFirst;
+  const end = Math.round(e.deadlineH / e.stepH);
+  const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
+  if (o.coldestC < band.min) return `Too cold: ${o.coldestC.toFixed(1)} °C is under the ${band.min} °C that bag ${bag.id} can stand.`;
+  if (o.warmestC > band.max) return `Too hot: ${o.warmestC.toFixed(1)} °C is over the ${band.max} °C that bag ${bag.id} can stand.`;
+  if (first && first.factor === 'temperature')
+    return `Holds until ${first.hours.toFixed(0)} h after sealing, then bag ${bag.id} leaves its band: ${(first.hours - e.deadlineH).toFixed(0)} h in hand.`;
+  return `Water stays ${o.coldestC.toFixed(1)} to ${o.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
+}
+
+/**
+ * Compares pack sets for one box, everything else as planned. Best first: enough worst-case slack (a day is enough),
+ * then nearest the middle of the fish's ease, then cheapest.
+ */
+export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue, stepH = 1 / 4): PackOption[] {
+  const base = c.boxes.find((b) => b.id === boxId);
+  if (!base) throw new RangeError(`There is no box ${boxId}.`);
+  const sets = candidateSets(catalogue.packs);
+  const key = (s: PackSet): string => JSON.stringify(s);
+  if (!sets.some((s) => key(s) === key(base.packs))) sets.push(base.packs);
+  const options: (PackOption & { miss: number })[] = [];
+  for (const packs of sets) {
+    const ventHoles = key(packs) === key(base.packs) ? base.ventHoles : ventHolesFor(packs);
+    const boxes = c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles } : b));
+    const r = evaluate({ ...c, boxes }, catalogue, { stepH, beyondH: 72 });
+    if (!r.ok) continue;
+    const e = r.value;
+    const bags = e.bags.filter((b) => b.boxId === boxId);
+    if (bags.length === 0) continue;
+    const end = Math.round(e.deadlineH / e.stepH);
+    let coldestC = Infinity;
+    let warmestC = -Infinity;
+    for (const b of bags)
+      for (let i = 0; i <= end; i++) {
+        coldestC = Math.min(coldestC, b.tempC[i]!);
+        warmestC = Math.max(warmestC, b.tempC[i]!);
+      }
+    const band = { min: Math.max(...bags.map((b) => b.limits.tempHardMinC)), max: Math.min(...bags.map((b) => b.limits.tempHardMaxC)) };
+    const soft = { min: Math.max(...bags.map((b) => b.softC.min)), max: Math.min(...bags.map((b) => b.softC.max)) };
+    const worst = bags.reduce<number | null>((m, b) => (b.worstSlackH === null ? m : Math.min(m ?? Infinity, b.worstSlackH)), null);
+    const slackH = bags.reduce<number | null>((m, b) => (b.slackH === null ? m : Math.min(m ?? Infinity, b.slackH)), null);
+    const types = packs.map((p) => ({ ...p, type: row(catalogue.packs, p.packId, 'pack') }));
+    const box = e.boxes.find((b) => b.id === boxId)!;
+    const option = {
+      packs,
+      ventHoles,
+      name: packSetName(packs, catalogue),
+      coldestC,
+      warmestC,
+      slackH,
+      worstSlackH: worst,
+      state: worst === null ? ('fine' as const) : worst < 0 ? ('stop' as const) : worst < 10 ? ('watch' as const) : ('fine' as const),
+      cost: types.reduce((s, p) => s + p.count * p.type.cost, 0),
+      massG: types.reduce((s, p) => s + p.count * p.type.massG, 0),
+      tempC: bags[0]!.tempC,
+      packW: box.curves.packW,
+      lossW: box.curves.lossW,
+    };
+    const miss = Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max);
+    options.push({ ...option, miss, reason: reasonFor(option, band, e, boxId) });
+  }
+  return options.sort(
+    (x, y) =>
+      signed(y.worstSlackH) - signed(x.worstSlackH) || x.miss - y.miss || x.cost - y.cost || (x.name < y.name ? -1 : 1),
+  );
+}

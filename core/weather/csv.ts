@@ -1,0 +1,92 @@
+import { TZDate } from '@date-fns/tz';
+import { zoneSchema, type Forecast, type Outcome, type Problem } from '@/core/consignment/schema';
+
+/** Rows of a table as read by a CSV library: first row the names. */
+export type CsvRows = readonly (readonly string[])[];
+
+const heads = {
+  time: ['time', 'at', 'datetime', 'date', 'instant'],
+  place: ['place', 'town', 'location', 'station'],
+  temp: ['temperature', 'temp', 'temp_c', 'tempc', 'temperature_c', '°c'],
+  zone: ['zone', 'timezone', 'time_zone', 'tz'],
+} as const;
+
+const MOST_ROWS = 20000;
+
+/** An instant with its own offset, or a local time in the row's zone. NaN if neither. */
+function instantOf(text: string, zone: string): number {
+  const iso = text.trim().replace(' ', 'T');
+  if (/(Z|[+-]\d{2}:?\d{2})$/.test(iso)) return Date.parse(iso);
+  const m = /^(\d{4})-(\d{2})-(\d{2})T(\d{1,2}):(\d{2})/.exec(iso);
+  if (!m) return NaN;
+  const [y, mo, d, h, mi] = m.slice(1).map(Number) as [number, number, number, number, number];
+  return new TZDate(y, mo - 1, d, h, mi, 0, zone).getTime();
+}
+
+/**
+ * Reads an hourly forecast: columns time, place, temperature (°C, or °F with "°F" in the name), zone. Reading is
+ * tolerant about names and order; what cannot be read is told by line, and then nothing is taken.
+ */
+export function forecastFromRows(rows: CsvRows, now: { iso: string; source: string }): Outcome<Forecast> {
+  const problems: Problem[] = [];
+  const header = (rows[0] ?? []).map((h) => h.trim().toLowerCase());
+  const fahrenheit = header.some((h) => h.includes('°f') || h.endsWith('_f'));
+  const clean = (h: string): string => h.replace(/\s*\(?°?[fc]\)?$/, '').replace(/_f$/, '');
+  const column = (names: readonly string[]): number =>
+    header.findIndex((h) => names.includes(h) || names.includes(clean(h)));
+  const at = {
+    time: column(heads.time),
+    place: column(heads.place),
+    temp: column(heads.temp),
+    zone: column(heads.zone),
+  };
+  for (const [name, i] of Object.entries(at))
+    if (i < 0 && name !== 'zone')
+      problems.push({ path: 'line 1', message: `There is no column "${heads[name as keyof typeof heads][0]}".` });
+  if (problems.length > 0) return { ok: false, problems };
+  if (rows.length - 1 > MOST_ROWS)
+    return {
+      ok: false,
+      problems: [{ path: 'file', message: `A forecast of ${rows.length - 1} lines is too long; ${MOST_ROWS} is the most.` }],
+    };
+  const places = new Map<string, { at: string; tempC: number }[]>();
+  rows.slice(1).forEach((cells, i) => {
+    const line = `line ${i + 2}`;
+    if (cells.every((c) => c.trim() === '')) return;
+    const place = (cells[at.place] ?? '').trim();
+    const zone = at.zone >= 0 ? (cells[at.zone] ?? '').trim() : 'UTC';
+    if (!place) return void problems.push({ path: line, message: 'The place is missing.' });
+    if (!zoneSchema.safeParse(zone || 'UTC').success)
+      return void problems.push({ path: line, message: `The time zone "${zone}" is not known.` });
+    const ms = instantOf(cells[at.time] ?? '', zone || 'UTC');
+    if (!Number.isFinite(ms))
+      return void problems.push({
+        path: line,
+        message: `"${cells[at.time] ?? ''}" is not a time; write 2026-11-24 18:00.`,
+      });
+    const written = (cells[at.temp] ?? '').trim().replace(',', '.');
+    const value = written === '' ? NaN : Number(written);
+    const tempC = fahrenheit ? ((value - 32) * 5) / 9 : value;
+    if (!(tempC >= -60 && tempC <= 60))
+      return void problems.push({ path: line, message: `"${cells[at.temp] ?? ''}" is not a temperature between -60 and 60 °C.` });
+    const points = places.get(place) ?? [];
+    points.push({ at: new Date(ms).toISOString(), tempC });
+    places.set(place, points);
+  });
+  if (places.size === 0 && problems.length === 0) problems.push({ path: 'file', message: 'There are no lines with figures.' });
+  for (const [name, points] of places)
+    if (points.length < 2) problems.push({ path: 'file', message: `${name} has only one line; a forecast needs two or more.` });
+  if (problems.length > 0) return { ok: false, problems };
+  return {
+    ok: true,
+    value: {
+      source: now.source,
+      madeAt: now.iso,
+      shiftC: 0,
+      places: [...places].map(([name, points]) => ({
+        name,
+        points: points.sort((a, b) => (a.at < b.at ? -1 : 1)),
+      })),
+    },
+  };
+}

@@ -1,0 +1,38 @@
+import type { Forecast } from '@/core/consignment/schema';
+
+/** Air temperature of one place over time, ready to be asked. */
+export interface WeatherSeries {
+  atMs: readonly number[];
+  tempC: readonly number[];
+}
+
+export function seriesOf(forecast: Forecast, place: string): WeatherSeries | null {
+  const found = forecast.places.find((p) => p.name === place);
+  if (!found) return null;
+  const points = found.points
+    .map((p) => ({ ms: Date.parse(p.at), c: p.tempC + forecast.shiftC }))
+    .sort((a, b) => a.ms - b.ms);
+  return { atMs: points.map((p) => p.ms), tempC: points.map((p) => p.c) };
+}
+
+/** Linear between points; beyond the ends the day before or after is repeated, and `covered` is false. */
+export function weatherAt(series: WeatherSeries, ms: number): { tempC: number; covered: boolean } {
+  const first = series.atMs[0]!;
+  const last = series.atMs[series.atMs.length - 1]!;
+  const day = 864e5;
+  let at = ms;
+  const covered = ms >= first && ms <= last;
+  if (!covered && last - first >= day) while (at < first) at += day;
+  if (!covered && last - first >= day) while (at > last) at -= day;
+  at = Math.min(last, Math.max(first, at));
+  let low = 0;
+  let high = series.atMs.length - 1;
+  while (high - low > 1) {
+    const mid = (low + high) >> 1;
+    if (series.atMs[mid]! <= at) low = mid;
+    else high = mid;
+  }
+  const span = series.atMs[high]! - series.atMs[low]!;
+  const f = span > 0 ? (at - series.atMs[low]!) / span : 0;
+  return { tempC: series.tempC[low]! + f * (series.tempC[high]! - series.tempC[low]!), covered };
+}

@@ -1,0 +1,9 @@
+/** Unit and reference tests. Browser journeys live in tests/e2e and run by Playwright. */
+module.exports = {
+  testEnvironment: 'node',
+  testMatch: ['**/*.test.ts'],
+  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  transformIgnorePatterns: ['/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^server-only$': '<rootDir>/tests/server-only.ts' },
+  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
+};

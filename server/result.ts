@@ -1,0 +1,73 @@
+import type { Factor } from '@/core/bag/slack';
+import type { Catalogue } from '@/core/catalogue/schema';
+import { catalogue as shipped } from '@/core/catalogue';
+import { evaluate, type Evaluation, type State } from '@/core/consignment/evaluate';
+import type { Consignment, Outcome } from '@/core/consignment/schema';
+
+/** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
+export interface StoredResult {
+  sealMs: number;
+  handOverMs: number;
+  arriveMs: number;
+  deadlineMs: number;
+  openMs: number;
+  legs: { label: string; startMs: number; endMs: number }[];
+  bagId: string | null;
+  factor: Factor | null;
+  safeH: number | null;
+  slackH: number | null;
+  worstSlackH: number | null;
+  state: State;
+  bags: { id: string; safeH: number | null; worstSafeH: number | null; factor: Factor | null; slackH: number | null; coldestC: number; warmestC: number; byFactor: Record<Factor, number | null> }[];
+}
+
+/** Rows that came with a consignment outrank the shipped ones with the same id. */
+export function catalogueOf(c: Consignment): Catalogue {
+  const own = c.catalogue;
+  if (!own) return shipped;
+  const over = <T extends { id: string }>(mine: T[], base: T[]): T[] => [...mine, ...base.filter((b) => !mine.some((m) => m.id === b.id))];
+  return {
+    species: over(own.species, shipped.species),
+    bags: over(own.bags, shipped.bags).sort((a, b) => a.widthCm - b.widthCm),
+    boxes: over(own.boxes, shipped.boxes),
+    packs: over(own.packs, shipped.packs),
+    services: over(own.services, shipped.services),
+  };
+}
+
+export function shortOf(e: Evaluation): StoredResult {
+  const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
+  return {
+    ...e.instants,
+    legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
+    ...e.overall,
+    bags: e.bags.map((b) => {
+      const until = b.tempC.subarray(0, end + 1);
+      return {
+        id: b.id,
+        safeH: b.first?.hours ?? null,
+        worstSafeH: b.worstFirst?.hours ?? null,
+        factor: b.first?.factor ?? null,
+        slackH: b.slackH,
+        coldestC: Math.min(...until),
+        warmestC: Math.max(...until),
+        byFactor: b.safe,
+      };
+    }),
+  };
+}
+
+/** Evaluates a consignment with its own catalogue rows; RangeErrors of the core become sentences. */
+export function tryEvaluate(c: Consignment): Outcome<Evaluation> {
+  try {
+    return evaluate(c, catalogueOf(c));
+  } catch (error) {
+    if (error instanceof RangeError) return { ok: false, problems: [{ path: 'sourceWater', message: error.message }] };
+    throw error;
+  }
+}
+
+export const resultOf = (c: Consignment): StoredResult | null => {
+  const e = tryEvaluate(c);
+  return e.ok ? shortOf(e.value) : null;
+};

@@ -1,0 +1,135 @@
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { bagSchema, boxSchema, problemsOf, refuse, waterSchema, type Outcome } from '@/core/consignment/schema';
+import { arrange, arrangementSentence } from '@/core/box/arrange';
+import { forecastFromRows } from '@/core/weather/csv';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { StoredConsignment } from '../db/consignments';
+import type { House } from '../house';
+import { fetchForecast } from '../outside';
+import { catalogueOf } from '../result';
+import { change, find } from './change';
+
+/** A file that is larger than this is not a forecast or a consignment. */
+export const LARGEST_FILE = 3_000_000;
+
+export const tooLarge = (bytes: number): Outcome<never> =>
+  refuse('file', `This file has ${(bytes / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`);
+
+const bagsInput = z.object({
+  code: z.string(),
+  version: z.number(),
+  bags: z.array(bagSchema),
+  sourceWater: waterSchema,
+});
+
+/** Bags and shipping water as edited at the Bag station. */
+export function saveBags(house: House, input: unknown): Outcome<StoredConsignment> {
+  const parsed = bagsInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, version, bags, sourceWater } = parsed.data;
+  return change(house, code, version, 'the bags', (c) => ({ ok: true, value: { ...c, bags, sourceWater } }));
+}
+
+const boxesInput = z.object({
+  code: z.string(),
+  version: z.number(),
+  boxes: z.array(boxSchema),
+  /** Box of every bag. */
+  inBox: z.record(z.string(), z.string()),
+});
+
+/** Boxes, and which bag stands in which. A bag too tall for the lid is refused with its centimetres. */
+export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignment> {
+  const parsed = boxesInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, version, boxes, inBox } = parsed.data;
+  return change(house, code, version, 'the boxes', (c) => {
+    const next = { ...c, boxes, bags: c.bags.map((b) => ({ ...b, boxId: inBox[b.id] ?? b.boxId })) };
+    const catalogue = catalogueOf(next);
+    for (const [i, box] of boxes.entries()) {
+      if (!catalogue.boxes.some((t) => t.id === box.boxTypeId)) return refuse(`boxes.${i}`, 'Choose a box from the list.');
+      const inside = next.bags.filter((b) => b.boxId === box.id);
+      const problem = arrange(box, inside, catalogue, withOverrides(c.assumptions)).problems[0];
+      if (problem) return refuse(`boxes.${i}`, arrangementSentence(problem));
+    }
+    return { ok: true, value: next };
+  });
+}
+
+const packsInput = z.object({
+  code: z.string(),
+  version: z.number(),
+  boxId: z.string(),
+  packs: boxSchema.shape.packs,
+  ventHoles: boxSchema.shape.ventHoles,
+  shiftC: z.number({ error: 'The shift must be a number.' }).min(-30, 'At most 30 °C colder.').max(30, 'At most 30 °C warmer.'),
+});
+
+export function savePacks(house: House, input: unknown): Outcome<StoredConsignment> {
+  const parsed = packsInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, version, boxId, packs, ventHoles, shiftC } = parsed.data;
+  return change(house, code, version, 'the packs', (c) => ({
+    ok: true,
+    value: {
+      ...c,
+      boxes: c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles } : b)),
+      forecast: c.forecast ? { ...c.forecast, shiftC } : null,
+    },
+  }));
+}
+
+/** Takes an hourly forecast from a CSV file; every place of the journey must be in it. */
+export function importForecast(house: House, code: string, text: string, fileName: string): Outcome<StoredConsignment> {
+  if (text.length > LARGEST_FILE) return tooLarge(text.length);
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const table = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const read = forecastFromRows(table.data, { iso: house.nowIso(), source: `file ${fileName}`.slice(0, 120) });
+  if (!read.ok) return read;
+  for (const place of [stored.value.document.sender.place.name, stored.value.document.receiver.place.name])
+    if (!read.value.places.some((p) => p.name === place))
+      return refuse('file', `The file has no lines for ${place}. It names ${read.value.places.map((p) => p.name).join(', ')}.`);
+  return change(house, code, null, 'the forecast', (c) => ({
+    ok: true,
+    value: { ...c, forecast: { ...read.value, shiftC: c.forecast?.shiftC ?? 0 } },
+  }));
+}
+
+export const refreshForecast = (house: House, code: string): Outcome<StoredConsignment> =>
+  change(house, code, null, 'the forecast', (c) => ({
+    ok: true,
+    value: { ...c, forecast: fetchForecast(c, Date.parse(c.handOverAt), house.nowMs()) },
+  }));
+
+/** A step of the bench ticked or taken back, with its instant. */
+export function tick(house: House, code: string, key: string, done: boolean): Outcome<string | null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const at = house.nowIso();
+  const { id } = stored.value.document;
+  house.db.transaction(() => {
+    house.consignments.tick(id, key, done ? at : null);
+    house.consignments.journal(id, at, done ? 'ticked' : 'taken back', key);
+  })();
+  return { ok: true, value: done ? at : null };
+}
+
+const events = { sealedAt: 'sealed', handedOverAt: 'handed over', arrivedAt: 'arrived', openedAt: 'opened' } as const;
+export type EventName = keyof typeof events;
+
+/** What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. */
+export function recordEvent(house: House, code: string, name: EventName, at: string | null): Outcome<StoredConsignment> {
+  if (!(name in events)) return refuse('event', 'This event is not known.');
+  const r = change(house, code, null, events[name], (c) => {
+    const actual = { ...c.actual, [name]: at };
+    const order = [actual.sealedAt, actual.handedOverAt, actual.arrivedAt, actual.openedAt].filter((x): x is string => x !== null);
+    for (let i = 1; i < order.length; i++)
+      if (Date.parse(order[i]!) < Date.parse(order[i - 1]!))
+        return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
+    return { ok: true, value: { ...c, actual } };
+  });
+  if (r.ok) house.consignments.journal(r.value.document.id, house.nowIso(), at ? 'event' : 'event taken back', events[name], { at });
+  return r;
+}
