@@ -42,7 +42,7 @@ const stories: Record<string, Story> = {
   travelling: { to: { name: 'Tomás Eyre', address: 'Calle del Muelle 17', phone: '+34 944 000 141', town: 'Bilbao' }, serviceId: 'northline-overnight', handOverInH: -8, transitH: 15, water: hard, tank: { name: 'Salón', volumeL: 180 }, lines: [{ speciesId: 'angelfish', count: 4, lengthCm: 5.5, tank: '9' }] },
   tonight: { to: { name: 'Ilse Tamm', address: 'Kalasaba tee 12', phone: '+372 700 0142', town: 'Tartu' }, serviceId: 'sable-air', handOverInH: 4.4, transitH: 38, water: { ...soft, tempC: 24.5 }, tank: { name: 'Q5', volumeL: 120, tempC: 24.6, pH: 7.4, khDkh: 6 }, lines: [{ speciesId: 'boesemans-rainbowfish', count: 8, lengthCm: 7.5, tank: '4', sex: 'mixed' }, { speciesId: 'steel-blue-killifish', count: 6, lengthCm: 4.5, tank: '9', sex: 'pair' }, { speciesId: 'honey-gourami', count: 6, lengthCm: 4, tank: '11' }], note: 'Collects at the air shed herself. Wants the pairs kept together.' },
   coming: { to: { name: 'Lidia Brzoza', address: 'ul. Młyńska 5', phone: '+48 12 000 143', town: 'Kraków' }, direction: 'incoming', from: { name: 'Lidia Brzoza', address: 'ul. Młyńska 5', phone: '+48 12 000 143', town: 'Kraków' }, serviceId: 'sable-air', handOverInH: -3, transitH: 21, water: { ...reef, tempC: 25 }, tank: { name: 'Q4', volumeL: 110, ...reef }, lines: [{ speciesId: 'ocellaris-clownfish', count: 2, lengthCm: 4, tank: 'K7', sex: 'pair' }, { speciesId: 'cleaner-shrimp', count: 3, lengthCm: 4.5, tank: 'K7' }] },
-  fasting: { to: { name: 'Aino Kelo', address: 'Satakunnankatu 30', phone: '+358 3 000 0147', town: 'Tampere' }, serviceId: 'northline-overnight', handOverInH: 37.6, transitH: 16, water: soft, tank: { name: 'Olohuone', volumeL: 240 }, lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }] },
+  fasting: { to: { name: 'Aino Kelo', address: 'Satakunnankatu 30', phone: '+358 3 000 0147', town: 'Tampere' }, serviceId: 'northline-overnight', handOverInH: 36.7, transitH: 16, water: soft, tank: { name: 'Olohuone', volumeL: 240 }, lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }] },
   byCar: { to: { name: 'Rory Fenn', address: 'Canal Row 6', phone: '+44 113 000 0149', town: 'Leeds' }, from: { name: 'Marrow Weir Fishroom', address: 'Quinta da Levada 3', phone: '+351 239 000 142', town: 'Coimbra' }, direction: 'own-move', serviceId: 'own-car', handOverInH: 130, transitH: 30, water: cool, tank: { name: 'Pond house', volumeL: 900, tempC: 15, pH: 7.6, khDkh: 8 }, lines: [{ speciesId: 'goldfish', count: 3, lengthCm: 14, tank: 'P1' }] },
 }; // prettier-ignore
 
@@ -144,7 +144,7 @@ export function seedDemo(folder: string): void {
     const id = must(arrival.openQuarantine(house, code));
     for (const d of house.arrivals.dutiesOf(id)) {
       clock = Date.parse(d.dueAt) + 20 * 60_000;
-      if (clock < now - 14 * HOUR) must(arrival.setDuty(house, id, d.key, true));
+      if (clock < now - 2 * HOUR) must(arrival.setDuty(house, id, d.key, true));
     }
   }
 
@@ -156,10 +156,13 @@ export function seedDemo(folder: string): void {
     const c = house.consignments.byCode(acclimating)!.document;
     const e = must(tryEvaluate(c));
     for (const lane of arrival.methodComparisons(c, e, now)) {
-      clock = now - 6 * 60_000;
-      const run = must(arrival.startRun(house, c, lane, 'cups'));
-      clock += 60_000;
-      must(arrival.finishStep(house, run, 'place'));
+      const minute = 60_000;
+      clock = now - 40 * minute;
+      const run = must(arrival.startRun(house, c, lane, 'drip'));
+      for (const [key, before] of [['place', 39], ['open', 16], ['rate', 12.7]] as const) {
+        clock = now - before * minute;
+        must(arrival.finishStep(house, run, key));
+      }
     }
   }
 

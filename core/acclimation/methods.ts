@@ -25,7 +25,8 @@ export interface TankWater {
   ghDgh: number;
 }
 
-export type MethodId = 'float-transfer' | 'cups' | 'drip';
+export const methodIds = ['float-transfer', 'cups', 'drip'] as const;
+export type MethodId = (typeof methodIds)[number];
 
 /** What a person does and waits for. Timers run by themselves; hands need a press. */
 export interface MethodStep {

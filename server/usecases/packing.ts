@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { bagSchema, boxSchema, problemsOf, refuse, waterSchema, type Outcome } from '@/core/consignment/schema';
-import { arrange, arrangementSentence } from '@/core/box/arrange';
+import { bagSchema, boxSchema, problemsOf, refuse, waterSchema, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { arrange, arrangementSentence, type ArrangementProblem } from '@/core/box/arrange';
 import { forecastFromRows } from '@/core/weather/csv';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { StoredConsignment } from '../db/consignments';
@@ -39,7 +39,10 @@ const boxesInput = z.object({
   inBox: z.record(z.string(), z.string()),
 });
 
-/** Boxes, and which bag stands in which. A bag too tall for the lid is refused with its centimetres. */
+/**
+ * Boxes, and which bag stands in which. A bag too tall for the lid is refused with its centimetres; a bag that did not
+ * fit before does not stand in the way of mending it.
+ */
 export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = boxesInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
@@ -47,13 +50,12 @@ export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignme
   return change(house, code, version, 'the boxes', (c) => {
     const next = { ...c, boxes, bags: c.bags.map((b) => ({ ...b, boxId: inBox[b.id] ?? b.boxId })) };
     const catalogue = catalogueOf(next);
-    for (const [i, box] of boxes.entries()) {
-      if (!catalogue.boxes.some((t) => t.id === box.boxTypeId)) return refuse(`boxes.${i}`, 'Choose a box from the list.');
-      const inside = next.bags.filter((b) => b.boxId === box.id);
-      const problem = arrange(box, inside, catalogue, withOverrides(c.assumptions)).problems[0];
-      if (problem) return refuse(`boxes.${i}`, arrangementSentence(problem));
-    }
-    return { ok: true, value: next };
+    if (boxes.some((b) => !catalogue.boxes.some((t) => t.id === b.boxTypeId))) return refuse('boxes', 'Choose a box from the list.');
+    const misfits = (x: Consignment): ArrangementProblem[] =>
+      x.boxes.flatMap((box) => arrange(box, x.bags.filter((b) => b.boxId === box.id), catalogue, withOverrides(x.assumptions)).problems); // prettier-ignore
+    const before = new Set(misfits(c).map((m) => `${m.bagId} ${m.code}`));
+    const fresh = misfits(next).find((m) => !before.has(`${m.bagId} ${m.code}`));
+    return fresh ? refuse('boxes', arrangementSentence(fresh)) : { ok: true, value: next };
   });
 }
 

@@ -1,0 +1,159 @@
+import { notFound } from 'next/navigation';
+import { places } from '@/core/catalogue/places';
+import { packingChecklist } from '@/core/journey/checklist';
+import { keyInstants } from '@/core/journey/legs';
+import { catalogueOf } from '@/server/result';
+import { profileOf } from '@/server/house';
+import { positionOf } from '@/server/usecases/arrival';
+import { bagViews } from '@/server/views/bag';
+import { boxView, heatView } from '@/server/views/packing';
+import { draftOf } from '@/server/views/order';
+import { laneViews } from '@/server/views/receive';
+import { dayOf } from '@/server/views/bench';
+import { consignmentView, ribbonOf, stations, type ConsignmentView, type StationId } from '@/server/views/consignment';
+import { house } from '@/server/wiring';
+import * as act from '@/app/actions';
+import { Heading } from '@/ui/consignment/heading';
+import { ConsignmentMenu } from '@/ui/consignment/menu';
+import { Stations } from '@/ui/consignment/stations';
+import { clock, dayMonth, localInput } from '@/ui/format';
+import { Ribbon } from '@/ui/ribbon/ribbon';
+import { BagStation } from '@/ui/stations/bag';
+import { BoxStation } from '@/ui/stations/box';
+import { FastStation } from '@/ui/stations/fast';
+import { HeatStation } from '@/ui/stations/heat';
+import { OrderStation } from '@/ui/stations/order';
+import { QuarantineStation } from '@/ui/stations/quarantine';
+import { ReceiveStation } from '@/ui/stations/receive';
+import { SendStation } from '@/ui/stations/send';
+
+const FULL: readonly StationId[] = ['order', 'fast', 'bag', 'send'];
+
+export default async function StationPage({ params }: { params: Promise<{ code: string; station: string }> }) {
+  const { code, station } = await params;
+  const open = stations.find((s) => s === station);
+  const h = house();
+  const view = open ? consignmentView(h, code) : null;
+  if (!open || !view) notFound();
+  const c = view.stored.document;
+  const zone = profileOf(h).place.zone;
+  const handOver = Date.parse(c.handOverAt);
+  const service = catalogueOf(c).services.find((s) => s.id === c.serviceId);
+  const incoming = c.direction === 'incoming';
+  const animals = c.lines.reduce((n, l) => n + l.count, 0);
+  const there = c.receiver.place;
+  const delivery = c.window
+    ? `Delivery ${dayMonth(Date.parse(c.window.startAt), there.zone)}, ${clock(Date.parse(c.window.startAt), there.zone)} to ${clock(Date.parse(c.window.endAt), there.zone)} in ${there.name}.`
+    : `Opened ${dayMonth(Date.parse(c.openingAt), there.zone)}, ${clock(Date.parse(c.openingAt), there.zone)} in ${there.name}.`;
+  return (
+    <>
+      <Heading
+        code={c.code}
+        line1={<>{animals} animals in {c.bags.length} bags, {incoming ? 'from' : 'for'} <b>{incoming ? `${c.sender.name}, ${c.sender.place.name}` : `${c.receiver.name}, ${there.name}`}</b></>}
+        line2={`Hand-over ${dayMonth(handOver, c.sender.place.zone)} at ${clock(handOver, c.sender.place.zone)}${c.sender.place.zone === zone ? '' : ` in ${c.sender.place.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`}
+        overall={view.evaluation?.overall ?? null}
+        problem={view.problems[0]?.message ?? null}
+        actions={<ConsignmentMenu code={c.code} archived={view.stored.archivedAt !== null} undoChange={act.undoChange} duplicate={act.duplicate} putAway={act.putAway} />}
+      />
+      <Ribbon data={ribbonOf(c, view.evaluation, view.schedule, h.nowMs(), null)} zone={zone} there={there} full={FULL.includes(open)} />
+      <Stations code={c.code} list={view.stations} open={open} />
+      <section className="work">{stationOf(open, view)}</section>
+    </>
+  );
+} // prettier-ignore
+
+function stationOf(open: StationId, view: ConsignmentView) {
+  const h = house();
+  const nowMs = h.nowMs();
+  const c = view.stored.document;
+  const e = view.evaluation;
+  const catalogue = catalogueOf(c);
+  const home = profileOf(h).place;
+  const base = { code: c.code, version: view.stored.version };
+  const key = `${open}-${view.stored.version}`;
+  const missing = <p className="note max-w-[640px]">{view.problems.map((p) => p.message).join(' ')}</p>;
+  switch (open) {
+    case 'order': {
+      const known = places.some((p) => p.name === c.receiver.place.name);
+      return (
+        <OrderStation
+          key={key} {...base}
+          draft={draftOf(c, localInput)}
+          species={catalogue.species} services={catalogue.services}
+          places={known ? [...places] : [...places, c.receiver.place]}
+          saveOrder={act.saveOrder}
+        />
+      );
+    }
+    case 'fast':
+      return (
+        <FastStation
+          code={c.code} zone={c.sender.place.zone} town={c.sender.place.name} nowMs={nowMs}
+          moments={view.schedule.map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
+          tick={act.tick}
+        />
+      );
+    case 'bag':
+      return (
+        <BagStation
+          key={key} {...base}
+          views={e ? bagViews(c, e) : []}
+          bags={c.bags}
+          lines={c.lines.map((l) => ({ id: l.id, name: catalogue.species.find((s) => s.id === l.speciesId)?.name ?? l.speciesId, count: l.count }))}
+          bagTypes={catalogue.bags} water={c.sourceWater}
+          deadlineH={e?.deadlineH ?? 0} chosen={e?.overall.bagId ?? null}
+          saveBags={act.saveBags} replanBags={act.replanBags}
+        />
+      );
+    case 'heat': {
+      if (!e || !c.forecast) return missing;
+      return <HeatStation key={key} {...base} {...heatView(view.stored, e, view.schedule, nowMs, home.zone)} savePacks={act.savePacks} importForecast={act.importForecast} refreshForecast={act.refreshForecast} />;
+    }
+    case 'box':
+      return e ? <BoxStation key={key} {...base} {...boxView(c, e)} saveBoxes={act.saveBoxes} /> : missing;
+    case 'send': {
+      const k = keyInstants(c, catalogue);
+      return (
+        <SendStation
+          code={c.code} zone={c.sender.place.zone} nowMs={nowMs} leaveMs={k.leaveMs}
+          items={packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null }))}
+          events={[
+            { name: 'sealedAt', title: 'First bag sealed', planned: keyInstants({ ...c, actual: { ...c.actual, sealedAt: null } }, catalogue).sealMs, actual: c.actual.sealedAt },
+            { name: 'handedOverAt', title: 'Hand-over', planned: Date.parse(c.handOverAt), actual: c.actual.handedOverAt },
+          ]}
+          tick={act.tick} recordEvent={act.recordEvent}
+        />
+      );
+    }
+    case 'receive':
+      if (!e) return missing;
+      return (
+        <ReceiveStation
+          key={key} {...base}
+          zone={c.receiver.place.zone} arrivedAt={c.actual.arrivedAt} arrivePlanMs={e.instants.arriveMs}
+          marine={c.sourceWater.salinity > 5}
+          bags={e.bags.map((b) => {
+            const at = Math.min(e.steps - 1, Math.max(0, Math.round(((c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : e.instants.openMs) - e.instants.sealMs) / 3600_000 / e.stepH)));
+            return { id: b.id, species: b.species[0]!, animals: b.animals, expectedC: b.tempC[at]!, expectedPh: b.curves.pH[at]!, reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null };
+          })}
+          tank={{ ...c.tank, ...(c.actual.tank ?? {}) }} tankMeasured={c.actual.tank !== null}
+          lanes={laneViews(c, e, view.runs, nowMs)}
+          recordEvent={act.recordEvent} saveReadings={act.saveReadings} startRun={act.startRun}
+        />
+      );
+    case 'quarantine': {
+      const q = view.quarantine;
+      const startedMs = q ? Date.parse(q.startedAt) : null;
+      return (
+        <QuarantineStation
+          code={c.code} zone={q?.zone ?? home.zone} nowMs={nowMs} tank={c.tank.name} volumeL={c.tank.volumeL}
+          animals={q?.animals ?? ''} startedMs={startedMs}
+          day={q ? dayOf(q, nowMs) : 0}
+          duties={q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : []}
+          running={view.runs.some((r) => !positionOf(r, nowMs).finished)}
+          openQuarantine={act.openQuarantine} setDuty={act.setDuty}
+        />
+      );
+    }
+  }
+} // prettier-ignore

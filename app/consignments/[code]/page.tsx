@@ -1,0 +1,11 @@
+import { notFound, redirect } from 'next/navigation';
+import { consignmentView } from '@/server/views/consignment';
+import { house } from '@/server/wiring';
+
+/** A consignment opens where its work is. */
+export default async function ConsignmentPage({ params }: { params: Promise<{ code: string }> }) {
+  const { code } = await params;
+  const view = consignmentView(house(), code);
+  if (!view) notFound();
+  redirect(`/consignments/${code}/${view.nowStation}`);
+}

@@ -1,0 +1,57 @@
+import type { Evaluation } from '@/core/consignment/evaluate';
+import { standingOf } from '@/core/box/arrange';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { oxygenMgLPerKPa } from '@/core/water/oxygen';
+import { catalogueOf } from '../result';
+
+const EVERY = 6; // half an hour
+
+/** What the Bag station shows of every bag, thinned to half hours. */
+export function bagViews(c: Consignment, e: Evaluation) {
+  const catalogue = catalogueOf(c);
+  const a = withOverrides(c.assumptions);
+  const end = Math.min(e.steps - 1, Math.round((e.deadlineH + 48) / e.stepH));
+  return c.bags.map((bag) => {
+    const r = e.bags.find((b) => b.id === bag.id)!;
+    const r2 = (v: number, d: number): number => Math.round(v * 10 ** d) / 10 ** d;
+    const hours = [];
+    for (let i = 0; i <= end; i += EVERY)
+      hours.push({
+        h: r2(i * e.stepH, 3),
+        tempC: r2(r.tempC[i]!, 2),
+        oxygenMgL: r2(r.curves.oxygenMgL[i]!, 2),
+        nh3: r2(r.curves.nh3MgNL[i]!, 5),
+        tan: r2(r.curves.tanMgNL[i]!, 3),
+        pH: r2(r.curves.pH[i]!, 3),
+        co2: r2(r.curves.co2MgL[i]!, 1),
+      });
+    return {
+      bag,
+      standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a),
+      inside: bag.animals.map((x) => {
+        const line = c.lines.find((l) => l.id === x.lineId)!;
+        const species = row(catalogue.species, line.speciesId, 'species');
+        return { species, count: x.count, lengthCm: line.lengthCm, lineId: line.id, name: species.name };
+      }),
+      fishG: r.fishG,
+      safeH: r.first?.hours ?? null,
+      worstSafeH: r.worstFirst?.hours ?? null,
+      slackH: r.slackH,
+      worstSlackH: r.worstSlackH,
+      factor: r.first?.factor ?? null,
+      state: r.state,
+      warnings: r.warnings,
+      hours,
+      limits: {
+        tempMin: r.limits.tempHardMinC,
+        tempMax: r.limits.tempHardMaxC,
+        oxygenMgL: r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, c.sourceWater.tempC)), c.sourceWater.salinity),
+        nh3: r.limits.nh3MgNL,
+        phFloor: r.limits.phFloor,
+        co2MgL: r.limits.co2MgL,
+      },
+    };
+  });
+}

@@ -1,0 +1,184 @@
+import type { Evaluation } from '@/core/consignment/evaluate';
+import type { Consignment, Problem } from '@/core/consignment/schema';
+import { factors, type Factor } from '@/core/bag/slack';
+import { comparePacks, type PackOption } from '@/core/heat/choose';
+import { packingChecklist } from '@/core/journey/checklist';
+import { backwardSchedule, type Moment } from '@/core/journey/schedule';
+import { keyInstants } from '@/core/journey/legs';
+import type { StoredQuarantine, StoredRun } from '../db/arrivals';
+import type { StoredConsignment } from '../db/consignments';
+import type { House } from '../house';
+import { catalogueOf, tryEvaluate } from '../result';
+import { positionOf } from '../usecases/arrival';
+
+export const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
+export type StationId = (typeof stations)[number];
+
+export interface StationState {
+  id: StationId;
+  mark: 'done' | 'now' | 'ahead';
+  words: string;
+}
+
+/** What the ribbon draws: plain numbers, ready for either side. */
+export interface RibbonData {
+  sealMs: number | null;
+  deadlineMs: number | null;
+  lastFeedMs: number | null;
+  handOverMs: number;
+  openMs: number;
+  windowMs: { start: number; end: number } | null;
+  nowMs: number;
+  legs: { label: string; startMs: number; endMs: number }[];
+  stepMs: number;
+  /** Water of the bag that fails first (or the chosen one) and the ambient, one value a step. */
+  bagId: string | null;
+  tempC: number[];
+  ambientC: number[];
+  band: { min: number; max: number };
+  /** Per factor: its bag, hours, and how much of the limit is used along the way. */
+  rows: { factor: Factor; bagId: string | null; slackH: number | null; used: number[] }[];
+  measured: { ms: number; tempC: number }[];
+}
+
+export interface ConsignmentView {
+  stored: StoredConsignment;
+  evaluation: Evaluation | null;
+  problems: Problem[];
+  schedule: Moment[];
+  ticks: Map<string, string>;
+  runs: StoredRun[];
+  quarantine: StoredQuarantine | null;
+  stations: StationState[];
+  nowStation: StationId;
+}
+
+const EVERY = 3; // ribbon points: every third step, a quarter of an hour
+const STEP_H = 1 / 12;
+
+const cache = new Map<string, ReturnType<typeof tryEvaluate>>();
+
+/** Evaluations are kept by version: a page that is looked at again computes nothing. */
+export function evaluationOf(stored: StoredConsignment): ReturnType<typeof tryEvaluate> {
+  const key = `${stored.document.id}:${stored.version}`;
+  let e = cache.get(key);
+  if (!e) {
+    if (cache.size > 40) cache.delete(cache.keys().next().value!);
+    e = tryEvaluate(stored.document);
+    cache.set(key, e);
+  }
+  return e;
+}
+
+const packCache = new Map<string, PackOption[]>();
+export function packOptionsOf(stored: StoredConsignment, boxId: string): PackOption[] {
+  const key = `${stored.document.id}:${stored.version}:${boxId}`;
+  let options = packCache.get(key);
+  if (!options) {
+    if (packCache.size > 20) packCache.delete(packCache.keys().next().value!);
+    options = comparePacks(stored.document, boxId, catalogueOf(stored.document));
+    packCache.set(key, options);
+  }
+  return options;
+}
+
+const thin = (values: Float64Array): number[] => Array.from({ length: Math.ceil(values.length / EVERY) }, (_, i) => Math.round(values[i * EVERY]! * 100) / 100);
+
+export function ribbonOf(c: Consignment, e: Evaluation | null, schedule: readonly Moment[], nowMs: number, chosenBag: string | null): RibbonData {
+  const k = keyInstants(c, catalogueOf(c));
+  const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
+  const base = {
+    sealMs: k.sealMs,
+    deadlineMs: k.deadlineMs,
+    lastFeedMs: feeds.length > 0 ? Math.min(...feeds) : null,
+    handOverMs: k.handOverMs,
+    openMs: k.openMs,
+    windowMs: c.window ? { start: Date.parse(c.window.startAt), end: Date.parse(c.window.endAt) } : null,
+    nowMs,
+    measured: c.actual.bags.map((b) => ({ ms: Date.parse(b.at), tempC: b.tempC })),
+  };
+  if (!e) return { ...base, legs: [], stepMs: 1, bagId: null, tempC: [], ambientC: [], band: { min: 0, max: 0 }, rows: [] };
+  const bag = e.bags.find((b) => b.id === (chosenBag ?? e.overall.bagId)) ?? e.bags[0]!;
+  const rows = factors.map((factor) => {
+    const tightest = (chosenBag ? [bag] : e.bags).reduce((x, b) => ((b.safe[factor] ?? Infinity) < (x.safe[factor] ?? Infinity) ? b : x));
+    const safe = tightest.safe[factor];
+    const l = tightest.limits;
+    const cv = tightest.curves;
+    const used = Array.from({ length: Math.ceil(e.steps / EVERY) }, (_, j) => {
+      const i = j * EVERY;
+      const v =
+        factor === 'oxygen' ? l.oxygenKPa / Math.max(0.1, cv.oxygenKPa[i]!)
+        : factor === 'ammonia' ? cv.nh3MgNL[i]! / l.nh3MgNL
+        : factor === 'carbon' ? Math.max(cv.co2MgL[i]! / l.co2MgL, (cv.pH[0]! - cv.pH[i]!) / (cv.pH[0]! - l.phFloor))
+        : Math.abs(tightest.tempC[i]! - (l.tempHardMinC + l.tempHardMaxC) / 2) / ((l.tempHardMaxC - l.tempHardMinC) / 2); // prettier-ignore
+      return Math.round(Math.min(1.2, v) * 1000) / 1000;
+    });
+    return { factor, bagId: safe === null ? null : tightest.id, slackH: safe === null ? null : safe - e.deadlineH, used };
+  });
+  rows.sort((a, b) => (a.slackH ?? Infinity) - (b.slackH ?? Infinity));
+  return {
+    ...base,
+    legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
+    stepMs: EVERY * STEP_H * 3600_000,
+    bagId: bag.id,
+    tempC: thin(bag.tempC),
+    ambientC: thin(e.ambientC),
+    band: { min: bag.limits.tempHardMinC, max: bag.limits.tempHardMaxC },
+    rows,
+  };
+}
+
+function stationStates(v: Omit<ConsignmentView, 'stations' | 'nowStation'>, nowMs: number): { list: StationState[]; now: StationId } {
+  const c = v.stored.document;
+  const e = v.evaluation;
+  const a = c.actual;
+  const animals = c.lines.reduce((n, l) => n + l.count, 0);
+  const feeds = v.schedule.filter((m) => m.kind === 'last-feed');
+  const fed = feeds.every((m) => v.ticks.has(`moment:${m.key}`) || m.atMs < nowMs - 6 * 3600_000);
+  const checklist = packingChecklist(c, catalogueOf(c));
+  const bagged = checklist.filter((i) => i.bagId).every((i) => v.ticks.has(i.key)) || a.sealedAt !== null;
+  const running = v.runs.some((r) => !positionOf(r, nowMs).finished);
+  const done: Record<StationId, boolean> = {
+    order: c.lines.length > 0,
+    fast: a.sealedAt !== null || (feeds.length > 0 ? fed && feeds.some((m) => v.ticks.has(`moment:${m.key}`)) : nowMs > v.schedule[0]!.atMs),
+    bag: bagged && c.bags.length > 0,
+    heat: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('pack:')).some((i) => v.ticks.has(i.key)),
+    box: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('lid:')).some((i) => v.ticks.has(i.key)),
+    send: a.handedOverAt !== null,
+    receive: v.quarantine !== null,
+    quarantine: false,
+  };
+  const incoming = c.direction === 'incoming';
+  if (incoming) for (const id of ['order', 'fast', 'bag', 'heat', 'box', 'send'] as const) done[id] = true;
+  const now = stations.find((s) => !done[s]) ?? 'quarantine';
+  const words: Record<StationId, string> = {
+    order: `${animals} animals, ${c.lines.length} kind${c.lines.length === 1 ? '' : 's'}`,
+    fast: feeds.length === 0 ? 'no fast needed' : `${Math.round((v.schedule.find((m) => m.kind === 'seal')!.atMs - Math.min(...feeds.map((m) => m.atMs))) / 3600_000)} h`,
+    bag: `${c.bags.length} bags`,
+    heat: c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0) === 0 ? 'no pack' : `${c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0)} packs`,
+    box: e ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}` : 'no plan yet',
+    send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',
+    receive: v.quarantine ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
+    quarantine: v.quarantine ? `tank ${v.quarantine.tank}` : '28 days',
+  };
+  return { now, list: stations.map((id) => ({ id, mark: done[id] ? 'done' : id === now ? 'now' : 'ahead', words: words[id] })) };
+}
+
+/** Everything a consignment page needs, or null when there is none of that code. */
+export function consignmentView(house: House, code: string): ConsignmentView | null {
+  const stored = house.consignments.byCode(code);
+  if (!stored) return null;
+  const c = stored.document;
+  const e = evaluationOf(stored);
+  const partial = {
+    stored,
+    evaluation: e.ok ? e.value : null,
+    problems: e.ok ? [] : e.problems,
+    schedule: backwardSchedule(c, catalogueOf(c)),
+    ticks: house.consignments.ticks(c.id),
+    runs: house.arrivals.runsOf(c.id),
+    quarantine: house.arrivals.quarantineOf(c.id),
+  };
+  const { list, now } = stationStates(partial, house.nowMs());
+  return { ...partial, stations: list, nowStation: now };
+}

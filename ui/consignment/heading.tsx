@@ -1,0 +1,52 @@
+import type { Factor } from '@/core/bag/slack';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { OVER, factorWords, hoursMinutes, slackWords } from '@/ui/format';
+
+export interface HeadingProps {
+  code: string;
+  line1: React.ReactNode;
+  line2: string;
+  overall: { bagId: string | null; factor: Factor | null; slackH: number | null; worstSlackH: number | null; state: 'fine' | 'watch' | 'stop' } | null;
+  problem: string | null;
+  actions: React.ReactNode;
+}
+
+/** Slack is the answer: the central value large, what fails first, the worst tenth under it. */
+export function Heading({ code, line1, line2, overall, problem, actions }: HeadingProps) {
+  const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
+  return (
+    <section className="chead">
+      <h1>{code}</h1>
+      <div className="min-w-0 flex-1 pt-0.5">
+        <p className="c1">{line1}</p>
+        <p className="c2">{line2}</p>
+      </div>
+      {actions}
+      <div className="grid justify-items-end pt-1" role="status" data-testid="slack">
+        {overall ? (
+          <>
+            <div className="slack-n" data-slack-h={overall.slackH ?? 'none'} data-worst-h={overall.worstSlackH ?? 'none'}>
+              <span className="mr-3.5 font-head text-[15px] font-semibold">Slack</span>
+              {s ? (
+                <>
+                  <span className="num big">{s.sign}{s.h}</span>
+                  <span className="u mr-2 !text-[14px]">h</span>
+                  <span className="num big">{s.min}</span>
+                  <span className="u !text-[14px]">min</span>
+                </>
+              ) : (
+                <span className="num text-[28px] font-semibold">{OVER}</span>
+              )}
+            </div>
+            <p className="mt-1 flex items-center gap-1.5 text-[13px] text-ink-2">
+              <StateMark mark={overall.state} size={15} />
+              {overall.bagId ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}` : 'nothing fails within five days'}
+            </p>
+          </>
+        ) : (
+          <p className="flex max-w-[320px] items-center gap-1.5 text-[13px] text-ink-2"><StateMark mark="watch" size={15} />{problem}</p>
+        )}
+      </div>
+    </section>
+  );
+} // prettier-ignore

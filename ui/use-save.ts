@@ -1,0 +1,38 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useState } from 'react';
+import type { Outcome, Problem } from '@/core/consignment/schema';
+
+/**
+ * Sends something to the server, keeps what was typed, and shows sentences where they belong. On success the page's
+ * figures are fetched anew.
+ */
+export function useSave() {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const save = useCallback(
+    async <T>(send: () => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
+      setBusy(true);
+      try {
+        const answer = await send();
+        setProblems(answer.ok ? [] : answer.problems);
+        if (!answer.ok) return false;
+        then?.(answer.value);
+        router.refresh();
+        return true;
+      } catch {
+        setProblems([{ path: '', message: 'The server did not answer. Nothing was saved; what you typed is still here.' }]);
+        return false;
+      } finally {
+        setBusy(false);
+      }
+    },
+    [router],
+  );
+  return { save, busy, problems, setProblems };
+}
+
+export const problemAt = (problems: readonly Problem[], path: string): string | undefined =>
+  problems.find((p) => p.path === path)?.message;
