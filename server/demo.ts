@@ -37,7 +37,7 @@ interface Story {
 const stories: Record<string, Story> = {
   quarantineOld: { to: { name: 'Anke Roelfs', address: 'Turfkade 8', phone: '+31 50 000 119', town: 'Groningen' }, direction: 'incoming', from: { name: 'Anke Roelfs', address: 'Turfkade 8', phone: '+31 50 000 119', town: 'Groningen' }, serviceId: 'northline-overnight', handOverInH: -24 * 24, transitH: 16, water: soft, tank: { name: 'Q1', volumeL: 60 }, lines: [{ speciesId: 'panda-cory', count: 6, lengthCm: 3.5, tank: 'B2' }] },
   quarantineMid: { to: { name: 'Marta Quill', address: 'Lendgasse 40', phone: '+43 316 000 140', town: 'Graz' }, direction: 'incoming', from: { name: 'Marta Quill', address: 'Lendgasse 40', phone: '+43 316 000 140', town: 'Graz' }, serviceId: 'sable-air', handOverInH: -11 * 24, transitH: 20, water: soft, tank: { name: 'Q3', volumeL: 84 }, lines: [{ speciesId: 'cardinal-tetra', count: 9, lengthCm: 2.8, tank: 'M1' }] },
-  acclimating: { to: { name: 'Hanne Voll', address: 'Skuteviken 2', phone: '+47 55 00 01 43', town: 'Bergen' }, direction: 'incoming', from: { name: 'Hanne Voll', address: 'Skuteviken 2', phone: '+47 55 00 01 43', town: 'Bergen' }, serviceId: 'sable-air', handOverInH: -25, transitH: 22, water: soft, tank: { name: 'Q2', volumeL: 96, tempC: 25.4, pH: 7.4, khDkh: 6 }, lines: [{ speciesId: 'steel-blue-killifish', count: 6, lengthCm: 4.5, tank: 'V3' }] },
+  acclimating: { to: { name: 'Hanne Voll', address: 'Skuteviken 2', phone: '+47 55 00 01 43', town: 'Bergen' }, direction: 'incoming', from: { name: 'Hanne Voll', address: 'Skuteviken 2', phone: '+47 55 00 01 43', town: 'Bergen' }, serviceId: 'sable-air', handOverInH: -25, transitH: 22, water: soft, tank: { name: 'Q2', volumeL: 96, tempC: 25.4, pH: 7.4, khDkh: 6 }, lines: [{ speciesId: 'steel-blue-killifish', count: 6, lengthCm: 4.5, tank: 'V3' }, { speciesId: 'white-cloud', count: 8, lengthCm: 3, tank: 'V5' }] },
   overdue: { to: { name: 'Marta Quill', address: 'Lendgasse 40', phone: '+43 316 000 140', town: 'Graz' }, serviceId: 'northline-two-day', handOverInH: -42, transitH: 38, water: soft, tank: { name: 'Rack 2', volumeL: 54 }, lines: [{ speciesId: 'guppy', count: 12, lengthCm: 3, tank: '3' }, { speciesId: 'cherry-shrimp', count: 20, lengthCm: 2.2, tank: '12' }] },
   travelling: { to: { name: 'Tomás Eyre', address: 'Calle del Muelle 17', phone: '+34 944 000 141', town: 'Bilbao' }, serviceId: 'northline-overnight', handOverInH: -8, transitH: 15, water: hard, tank: { name: 'Salón', volumeL: 180 }, lines: [{ speciesId: 'angelfish', count: 4, lengthCm: 5.5, tank: '9' }] },
   tonight: { to: { name: 'Ilse Tamm', address: 'Kalasaba tee 12', phone: '+372 700 0142', town: 'Tartu' }, serviceId: 'sable-air', handOverInH: 4.4, transitH: 38, water: { ...soft, tempC: 24.5 }, tank: { name: 'Q5', volumeL: 120, tempC: 24.6, pH: 7.4, khDkh: 6 }, lines: [{ speciesId: 'boesemans-rainbowfish', count: 8, lengthCm: 7.5, tank: '4', sex: 'mixed' }, { speciesId: 'steel-blue-killifish', count: 6, lengthCm: 4.5, tank: '9', sex: 'pair' }, { speciesId: 'honey-gourami', count: 6, lengthCm: 4, tank: '11' }], note: 'Collects at the air shed herself. Wants the pairs kept together.' },
@@ -155,15 +155,20 @@ export function seedDemo(folder: string): void {
   {
     const c = house.consignments.byCode(acclimating)!.document;
     const e = must(tryEvaluate(c));
-    for (const lane of arrival.methodComparisons(c, e, now)) {
-      const minute = 60_000;
-      clock = now - 40 * minute;
-      const run = must(arrival.startRun(house, c, lane, 'drip'));
-      for (const [key, before] of [['place', 39], ['open', 16], ['rate', 12.7]] as const) {
+    const minute = 60_000;
+    const runs = [
+      { method: 'drip', presses: [['place', 39], ['open', 16], ['rate', 12.7]] },
+      { method: 'float-transfer', presses: [['place', 2.2]] },
+    ] as const; // prettier-ignore
+    arrival.methodComparisons(c, e, now).forEach((lane, i) => {
+      const story = runs[i % runs.length]!;
+      clock = now - (story.presses[0][1] + 1) * minute;
+      const run = must(arrival.startRun(house, c, lane, story.method));
+      for (const [key, before] of story.presses) {
         clock = now - before * minute;
         must(arrival.finishStep(house, run, key));
       }
-    }
+    });
   }
 
   const overdue = make('overdue');

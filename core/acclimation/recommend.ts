@@ -49,21 +49,13 @@ export function recommend(courses: readonly MethodCourse[], tolerance: Tolerance
     .sort((x, y) => x.burden - y.burden);
   const [best, second] = ranked as [Judged, Judged];
   const either = second.burden < best.burden * 1.1;
-  const heaviest = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) => (second.parts[k] - best.parts[k] > second.parts[m] - best.parts[m] ? k : m));
-  const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) => (best.parts[k] > best.parts[m] ? k : m));
-  const figure = (j: Judged, k: keyof Judged['parts']): string => {
-    switch (k) {
-      case 'ammonia': return `${j.course.criterionMin.toFixed(0)} criterion-minutes of ammonia`;
-      case 'peak': return `a peak of ${j.course.peakNh3MgNL.toFixed(3)} mg/L un-ionized`;
-      case 'pH': return `a pH step of ${j.course.phStep.toFixed(1)} in five minutes`;
-      case 'temperature': return `a step of ${j.course.tempStepC.toFixed(1)} °C in five minutes`;
-      case 'salinity': return `a salinity step of ${j.course.salinityStep.toFixed(1)}`;
-      case 'hardness': return `a hardness step of ${j.course.ghStep.toFixed(0)} °dGH`;
-      case 'hands': return `${j.course.handsMin} minutes of hands`;
-    }
-  }; // prettier-ignore
+  // The two schools in figures: straight across against the best way of mixing.
+  const other = best.course.id === 'float-transfer' ? second : ranked.find((j) => j.course.id === 'float-transfer')!;
+  const figures = (j: Judged): string =>
+    `${j.course.criterionMin < 10 ? j.course.criterionMin.toFixed(1) : j.course.criterionMin.toFixed(0)} criterion-minutes of ammonia with a pH step of ${j.course.phStep.toFixed(1)}`;
+  const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m));
   const reason = either
     ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
-    : `Least burden here: ${figure(best, price)} is the most it asks of them; ${second.course.name.toLowerCase()} would cost ${figure(second, heaviest)}.`;
+    : `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
   return { ranked, either, reason };
 }

@@ -13,6 +13,8 @@ const WANTED_SLACK_H = 24;
 /** A bag filled to this share of its flat size keeps slack for a flight and a twist. */
 const FILL_SHARE = 0.66;
 const MOST_IN_A_BAG = 12;
+/** A bag over a fresh pack runs this much warmer than the tank for some hours † ours. */
+const WARMER_C = 2;
 /** What a bag more costs in hands and film, as kilograms † ours. */
 const BAG_AS_KG = 0.5;
 
@@ -32,7 +34,7 @@ interface Candidate {
   weightKg: number;
 }
 
-/** Bags of one kind filled alike, tried at the species' usual temperature over the planned hours. */
+/** Bags of one kind filled alike, tried a little warm over the planned hours. */
 function tryBag(c: Consignment, line: OrderLine, type: BagType, perBag: number, waterShare: number, deadlineH: number, catalogue: Catalogue): Candidate {
   const a = withOverrides(c.assumptions);
   const species = row(catalogue.species, line.speciesId, 'species');
@@ -42,7 +44,7 @@ function tryBag(c: Consignment, line: OrderLine, type: BagType, perBag: number, 
   const bag: Bag = { id: 'X', boxId: '', bagTypeId: type.id, animals: [{ lineId: line.id, count: perBag }], waterL, gasL, oxygenFraction: a.purityFlushed, sedated: false, binderMgN: null };
   const stepH = 0.25;
   const steps = Math.round((deadlineH + WANTED_SLACK_H + 12) / stepH) + 1;
-  const tempC = new Float64Array(steps).fill(Math.min(species.usualC, c.sourceWater.tempC + 2));
+  const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, c.sourceWater.tempC) + WARMER_C));
   const curves = simulateBag(contentsOf(c, bag, catalogue), { tempC, stepH, pressureKPa: () => 101.325, oxygenUse: a.worstCaseOxygenFactor }, a);
   const limits = limitsFor(toleranceLimits[mostDelicate([species.tolerance])], c.sourceWater.pH, { hardMinC: -99, hardMaxC: 99 });
   const first = firstToFail(safeHours(curves, tempC, limits, stepH, a.nh3MeanH));

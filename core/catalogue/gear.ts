@@ -12,7 +12,7 @@ export const bags: readonly BagType[] = [
 /** Moulded foam (EPS, k 0.036 = R 4.0 per inch) in a carton. Leak through the lid joint † ours: taped lids breathe little. */
 export const boxes: readonly BoxType[] = [
   { id: 'box-s', name: 'Small foam box', insideCm: [26, 21, 30], wallCm: 2.5, kWPerMK: 0.036, leakLPerH: 3, massKg: 0.55, cost: 4.5 },
-  { id: 'box-m', name: 'Middle foam box', insideCm: [38, 28, 34], wallCm: 3, kWPerMK: 0.036, leakLPerH: 4, massKg: 0.95, cost: 6.5 },
+  { id: 'box-m', name: 'Middle foam box', insideCm: [38, 28, 36], wallCm: 3, kWPerMK: 0.036, leakLPerH: 4, massKg: 0.95, cost: 6.5 },
   { id: 'box-l', name: 'Large foam box', insideCm: [52, 36, 38], wallCm: 3.5, kWPerMK: 0.036, leakLPerH: 6, massKg: 1.6, cost: 9.8 },
   { id: 'box-cut', name: 'Carton with cut foam sheet', insideCm: [42, 30, 32], wallCm: 2, kWPerMK: 0.038, leakLPerH: 25, massKg: 1.1, cost: 5.2 },
 ]; // prettier-ignore

@@ -56,15 +56,21 @@ export function candidateSets(packs: readonly PackType[]): PackSet[] {
 
 const signed = (h: number | null): number => Math.min(ENOUGH_H, h ?? ENOUGH_H);
 
-function reasonFor(o: Omit<PackOption, 'reason'>, band: { min: number; max: number }, e: Evaluation, boxId: string): string {
-  const bag = e.bags.filter((b) => b.boxId === boxId).reduce((x, b) => ((b.worstSlackH ?? 1e9) < (x.worstSlackH ?? 1e9) ? b : x));
+function reasonFor(o: Omit<PackOption, 'reason'>, e: Evaluation, boxId: string): string {
+  const bag = e.bags
+    .filter((b) => b.boxId === boxId)
+    .reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));
   const first = bag.worstFirst;
+  if (first?.factor === 'temperature') {
+    const at = Math.min(bag.tempC.length - 1, Math.ceil(first.hours / e.stepH));
+    const cold = bag.tempC[at]! < (bag.limits.tempHardMinC + bag.limits.tempHardMaxC) / 2;
+    const edge = cold ? `under the ${bag.limits.tempHardMinC} °C` : `over the ${bag.limits.tempHardMaxC} °C`;
+    const when = `${first.hours.toFixed(0)} h after sealing`;
+    if (first.hours < e.deadlineH) return `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id} is ${edge} it can stand ${when}.`;
+    return `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(first.hours - e.deadlineH).toFixed(0)} h after the window.`;
+  }
   const end = Math.round(e.deadlineH / e.stepH);
   const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
-  if (o.coldestC < band.min) return `Too cold: ${o.coldestC.toFixed(1)} °C is under the ${band.min} °C that bag ${bag.id} can stand.`;
-  if (o.warmestC > band.max) return `Too hot: ${o.warmestC.toFixed(1)} °C is over the ${band.max} °C that bag ${bag.id} can stand.`;
-  if (first && first.factor === 'temperature')
-    return `Holds until ${first.hours.toFixed(0)} h after sealing, then bag ${bag.id} leaves its band: ${(first.hours - e.deadlineH).toFixed(0)} h in hand.`;
   return `Water stays ${o.coldestC.toFixed(1)} to ${o.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
 }
 
@@ -95,7 +101,6 @@ export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue
         coldestC = Math.min(coldestC, b.tempC[i]!);
         warmestC = Math.max(warmestC, b.tempC[i]!);
       }
-    const band = { min: Math.max(...bags.map((b) => b.limits.tempHardMinC)), max: Math.min(...bags.map((b) => b.limits.tempHardMaxC)) };
     const soft = { min: Math.max(...bags.map((b) => b.softC.min)), max: Math.min(...bags.map((b) => b.softC.max)) };
     const worst = bags.reduce<number | null>((m, b) => (b.worstSlackH === null ? m : Math.min(m ?? Infinity, b.worstSlackH)), null);
     const slackH = bags.reduce<number | null>((m, b) => (b.slackH === null ? m : Math.min(m ?? Infinity, b.slackH)), null);
@@ -117,7 +122,7 @@ export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue
       lossW: box.curves.lossW,
     };
     const miss = Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max);
-    options.push({ ...option, miss, reason: reasonFor(option, band, e, boxId) });
+    options.push({ ...option, miss, reason: reasonFor(option, e, boxId) });
   }
   return options.sort(
     (x, y) =>

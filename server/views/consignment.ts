@@ -154,7 +154,7 @@ function stationStates(v: Omit<ConsignmentView, 'stations' | 'nowStation'>, nowM
   const words: Record<StationId, string> = {
     order: `${animals} animals, ${c.lines.length} kind${c.lines.length === 1 ? '' : 's'}`,
     fast: feeds.length === 0 ? 'no fast needed' : `${Math.round((v.schedule.find((m) => m.kind === 'seal')!.atMs - Math.min(...feeds.map((m) => m.atMs))) / 3600_000)} h`,
-    bag: `${c.bags.length} bags`,
+    bag: c.bags.length === 1 ? '1 bag' : `${c.bags.length} bags`,
     heat: c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0) === 0 ? 'no pack' : `${c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0)} packs`,
     box: e ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}` : 'no plan yet',
     send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',

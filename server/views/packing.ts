@@ -84,6 +84,7 @@ export function boxView(c: Consignment, e: Evaluation) {
         }),
         bags: e.bags.filter((x) => x.boxId === b.id).map((x) => ({ id: x.id, species: x.species[0]!, count: x.animals })),
         firstToFail: e.overall.bagId,
+        firstColour: { oxygen: 'var(--c-oxy)', carbon: 'var(--c-co2)', ammonia: 'var(--c-amm)', temperature: 'var(--c-temp)' }[e.overall.factor ?? 'ammonia'],
       };
     }),
     boxTypes: catalogue.boxes,

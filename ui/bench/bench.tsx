@@ -122,15 +122,17 @@ function DayRail({ p, now }: { p: BenchProps; now: number }) {
       {problems[0] && <p className="problem" role="alert">{problems[0].message}</p>}
       {last && <p className="note mb-2" role="status">Done: {last.title}. <button className="font-semibold text-tide" onClick={() => flip(last, false)}>Undo</button></p>}
       <div className="relative grid grid-cols-[28px_1fr] gap-3 md:grid-cols-[40px_1fr] md:gap-[46px]">
-        <svg className="absolute left-0 top-0" width="100%" height={height} aria-hidden="true" style={{ overflow: 'visible', pointerEvents: 'none' }}>
+        <svg className="absolute left-0 top-0 h-full w-full" aria-hidden="true" style={{ overflow: 'visible', pointerEvents: 'none' }}>
           <KraftDefs />
-          <rect x="0" y="0" width="38" height={height} fill="url(#kraft-ahead)" />
+          <svg x="0" y="0" width="38" height="100%">
+          <rect x="0" y="0" width="38" height="100%" fill="url(#kraft-ahead)" />
           <rect x="0" y="0" width="38" height={y(now)} fill="url(#kraft-past)" />
           <path d={tornEdge(0, 0, 38, 'left').replace(/([ML])([\d.-]+) ([\d.-]+)/g, '$1$3 $2')} stroke="var(--paper)" strokeWidth="3" fill="none" />
-          {Array.from({ length: Math.ceil(height / PER_HOUR) + 1 }, (_, i) => Math.ceil(first / HOUR) * HOUR + i * HOUR).map((ms) => {
+          {Array.from({ length: 24 }, (_, i) => Math.ceil(first / HOUR) * HOUR + i * HOUR).map((ms) => {
             const at = RAIL_TOP + ((ms - first) / HOUR) * PER_HOUR;
-            return at < height - 6 ? <g key={ms}><path d={`M28 ${at}h10M32 ${at + PER_HOUR / 2}h6`} stroke="var(--kraft-ink)" strokeOpacity=".6" /><text x="4" y={at + 4} className="tape-t" style={{ fontFamily: 'var(--face-num)' }}>{clock(ms, p.zone).slice(0, 2)}</text></g> : null;
+            return <g key={ms}><path d={`M28 ${at}h10M32 ${at + PER_HOUR / 2}h6`} stroke="var(--kraft-ink)" strokeOpacity=".6" /><text x="4" y={at + 4} className="tape-t" style={{ fontFamily: 'var(--face-num)' }}>{clock(ms, p.zone).slice(0, 2)}</text></g>;
           })}
+          </svg>
           <g className="hidden md:block">
             {shown.map((t, i) => {
               const a = y(t.atMs);
@@ -160,7 +162,12 @@ function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
   return (
     <section>
       <div className="flex items-center gap-3"><h2>Consignments on the way</h2><span className="mute hide-s text-[13px]">hatched: window; after it: slack</span><Link href="/consignments/new" className="btn go ml-auto">New consignment</Link></div>
-      <div className="mt-2 overflow-x-auto">
+      <ul className="mt-2 md:hidden">
+        {p.onTheWay.map((c) => (
+          <li key={c.code} className="border-t border-rule py-2"><a href={`/consignments/${c.code}`} className="grid grid-cols-[1fr_auto] gap-x-3"><b className="font-head text-[16px]">{c.code}</b><b className="num text-right text-[16px]"><StateMark mark={c.mark} size={15} /> {slackWords(c.result.slackH)}</b><span className="note">{c.who}</span><span className="text-right text-[12px]" style={{ color: c.result.factor ? factorColour[c.result.factor] : undefined }}>{c.result.factor ? `${factorWords[c.result.factor]} first` : ''}</span><span className="note col-span-2">{c.words}</span></a></li>
+        ))}
+      </ul>
+      <div className="mt-2 hidden md:block">
         <svg viewBox={`0 0 616 ${24 + p.onTheWay.length * 56}`} className="w-full min-w-[560px]" role="list" aria-label="Consignments on the way">
           {days.map((ms) => <text key={ms} x={X(ms)} y="13" textAnchor="middle" className="rb-n b">{weekday(ms, p.zone)}</text>)}
           {Array.from({ length: 4 }, (_, i) => Math.floor(startMs / (24 * HOUR)) * 24 * HOUR + (18 + 24 * i) * HOUR).map((ms) => <rect key={ms} x={X(ms)} y="20" width={Math.max(0, X(ms + 12 * HOUR) - X(ms))} height={p.onTheWay.length * 56} fill="var(--night)" />)}

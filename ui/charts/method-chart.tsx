@@ -17,13 +17,13 @@ export function MethodChart({ method, lanes, limit }: { method: MethodView; lane
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 260, height: 108 }}>
           <LineChart data={data} margin={{ top: 8, right: 8, left: 0, bottom: 0 }}>
             <XAxis dataKey="m" type="number" domain={[0, last]} hide />
-            <YAxis domain={[0, top]} width={40} tick={axis} axisLine={false} tickLine={false} tickCount={4} tickFormatter={(v: number) => v.toFixed(top < 0.1 ? 2 : 1).replace(/^0/, '')} />
+            <YAxis domain={[0, top]} width={40} tick={axis} axisLine={false} tickLine={false} ticks={[0, limit / 2, limit]} tickFormatter={(v: number) => (v === 0 ? '0' : v.toFixed(limit < 0.1 ? 3 : 2).replace(/^0/, ''))} />
             <ReferenceArea y1={limit} y2={top} fill="var(--stop)" fillOpacity={0.09} />
             <ReferenceLine y={limit} stroke="var(--stop)" strokeOpacity={0.6} />
             <ReferenceLine x={method.openAtMin} stroke="var(--ink-3)" label={{ value: 'open', position: 'insideTopRight', fontSize: 12, fill: 'var(--ink-3)' }} />
             <ReferenceLine x={method.transferAtMin} stroke="var(--ink)" strokeDasharray="2 2" />
             <Line dataKey="nh3" stroke="var(--c-amm)" strokeWidth={2.2} strokeDasharray="1.5 4" dot={false} isAnimationActive={false} />
-            <ReferenceDot x={peak.m} y={peak.nh3 ?? 0} r={3.5} fill="var(--surface)" stroke="var(--c-amm)" label={{ value: (peak.nh3 ?? 0).toFixed(3), position: peak.m > last * 0.7 ? 'left' : 'right', fontSize: 13, fontWeight: 700, fill: 'var(--c-amm)', fontFamily: 'var(--face-num)' }} />
+            <ReferenceDot x={peak.m} y={peak.nh3 ?? 0} r={3.5} fill="var(--surface)" stroke="var(--c-amm)" label={{ value: (peak.nh3 ?? 0).toFixed(3), position: peak.m > last * 0.7 ? 'left' : 'right', fontSize: 13, fontWeight: 700, fill: 'var(--c-amm)', fontFamily: 'var(--face-num)', dy: -11, paintOrder: 'stroke', stroke: 'var(--surface)', strokeWidth: 3 }} />
           </LineChart>
         </ResponsiveContainer>
       </div>

@@ -28,7 +28,7 @@ export function NumberField({ unit, value, onChange, step, min, max, ...common }
   return (
     <Shell {...common}>
       {(id, error) => (
-        <span className="in-u">
+        <span className={unit ? 'in-u' : undefined}>
           <input id={id} className="in n" inputMode="decimal" type="number" name={common.path} step={step ?? 'any'} min={min} max={max} value={value} aria-invalid={error ? true : undefined} onChange={(e) => onChange(e.target.value)} />
           {unit && <i>{unit}</i>}
         </span>

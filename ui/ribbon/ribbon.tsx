@@ -61,11 +61,12 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
   for (const m of [...moments].sort((a, b) => a.ms - b.ms)) {
     const x = s.x(m.ms);
     const width = m.label.length * (m.strong ? 6.5 : 6.1);
-    const at = Math.max(free, Math.min(x - 4, 1140 - width));
-    if (at > x + 150) continue;
-    if (at < nowX + 38 && at + width > nowX - 38) {
+    let at = Math.max(free, Math.min(x - 4, 1140 - width));
+    if (at < nowX + 42 && at + width > nowX - 42) {
       if (!m.strong) continue;
+      at = nowX + 42;
     }
+    if (at > x + 190) continue;
     placed.push({ ...m, x, at });
     free = at + width + 14;
   }

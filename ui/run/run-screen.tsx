@@ -48,7 +48,7 @@ function useAnnounce(remainingMs: number | null, key: string, sound: boolean): s
     last.current = { key, mark };
     if (mark >= before || mark === 99) return;
     setSaid(mark === 0 ? 'The timer has ended.' : mark === 1 ? 'One minute left.' : 'Five minutes left.');
-    navigator.vibrate?.(mark === 0 ? [300, 100, 300] : 150);
+    if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.(mark === 0 ? [300, 100, 300] : 150);
     if (!sound) return;
     const audio = new AudioContext();
     const tone = audio.createOscillator();
@@ -173,6 +173,15 @@ export function RunScreen(p: RunScreenProps) {
         </span>
       </header>
       {order.map(({ lane }, i) => <Lane key={lane.id} lane={lane} now={now} p={p} first={i === 0} sound={sound} />)}
+      {order.length === 1 && first && (
+        <ol className="grid gap-x-10 px-3 py-4 md:grid-flow-col md:grid-cols-3 md:px-6" style={{ gridTemplateRows: `repeat(${Math.ceil(first.lane.steps.length / 3)}, auto)` }}>
+          {first.lane.steps.map((x, i) => (
+            <li key={x.key} className={`flex items-center gap-3 border-b border-rule py-2 text-[15px] ${i < first.at.index ? 'opacity-60' : ''}`}>
+              <StateMark mark={i < first.at.index ? 'done' : i === first.at.index ? 'now' : 'ahead'} size={18} /><b className="font-head">{x.title}</b><span className="num ml-auto">{x.minutes}</span><span className="u">min</span>
+            </li>
+          ))}
+        </ol>
+      )}
       {order.length === 0 && <p className="px-6 py-10 text-[18px]">No sequence is running. <Link className="font-semibold text-tide" href={`/consignments/${p.code}/receive`}>Choose a method</Link>.</p>}
     </div>
   );

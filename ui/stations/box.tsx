@@ -23,6 +23,7 @@ export interface BoxView {
   packs: { name: string; count: number; sizeCm: [number, number]; thicknessCm: number }[];
   bags: { id: string; species: Species; count: number }[];
   firstToFail: string | null;
+  firstColour: string;
 }
 
 export interface BoxStationProps {
@@ -60,13 +61,13 @@ function FromAbove({ v }: { v: BoxView }) {
           const first = v.firstToFail === b.bagId;
           return (
             <g key={b.bagId} transform={`translate(${(t + b.xCm) * s} ${(t + b.yCm) * s})`}>
-              <circle r={r - 0.8} fill="var(--water)" stroke={first ? 'var(--c-amm)' : 'var(--water-line)'} strokeWidth={first ? 2.4 : 1.2} />
+              <circle r={r - 0.8} fill="var(--water)" stroke={first ? v.firstColour : 'var(--water-line)'} strokeWidth={first ? 2.4 : 1.2} />
               <circle r={r * 0.8} fill="var(--water-pale)" fillOpacity=".7" />
               {Array.from({ length: 8 }, (_, i) => <path key={i} d={`M0 0L${r * 0.72 * Math.cos((i * Math.PI) / 4 + 0.3)} ${r * 0.72 * Math.sin((i * Math.PI) / 4 + 0.3)}`} stroke="var(--water-line)" strokeOpacity=".35" />)}
               <g style={{ opacity: 'var(--fish, 1)' }}><FishShape look={bag.species.look} x={0} y={-r * 0.42} length={Math.min(44, r * 0.85)} /></g>
               <circle r={Math.min(6, r * 0.14)} fill="var(--kraft-deep)" stroke="var(--kraft-ink)" strokeWidth=".8" />
               <text y={r * 0.5 + 5} textAnchor="middle" style={{ font: '650 14px var(--face-head)', fill: 'var(--ink)' }}>{b.bagId}</text>
-              {first && r > 32 && <text y={r * 0.5 - 9} textAnchor="middle" style={{ font: '600 12px var(--face-text)', fill: 'var(--c-amm)' }}>first to fail</text>}
+              {first && r > 46 && <text y={r * 0.5 - 9} textAnchor="middle" style={{ font: '600 12px var(--face-text)', fill: v.firstColour }}>first to fail</text>}
             </g>
           );
         })}
@@ -106,7 +107,7 @@ function FromTheSide({ v }: { v: BoxView }) {
           const cx = x + bw / 2;
           return (
             <g key={b.bagId}>
-              <path d={`M${x + 1} ${floor - 1}V${top + 18}Q${x + 2} ${top} ${cx - 5} ${top}L${cx - 3} ${top - neck * 0.4}L${cx + neck * 0.8} ${top - neck * 0.9}L${cx + 4} ${top - neck * 0.2}L${cx + 5} ${top}Q${x + bw - 2} ${top} ${x + bw - 1} ${top + 18}V${floor - 1}Z`} fill="var(--surface)" fillOpacity=".85" stroke={v.firstToFail === b.bagId ? 'var(--c-amm)' : 'var(--ink)'} />
+              <path d={`M${x + 1} ${floor - 1}V${top + 18}Q${x + 2} ${top} ${cx - 5} ${top}L${cx - 3} ${top - neck * 0.4}L${cx + neck * 0.8} ${top - neck * 0.9}L${cx + 4} ${top - neck * 0.2}L${cx + 5} ${top}Q${x + bw - 2} ${top} ${x + bw - 1} ${top + 18}V${floor - 1}Z`} fill="var(--surface)" fillOpacity=".85" stroke={v.firstToFail === b.bagId ? v.firstColour : 'var(--ink)'} strokeWidth={v.firstToFail === b.bagId ? 2 : 1} />
               <rect x={x + 2} y={floor - wt} width={bw - 4} height={wt - 2} fill="var(--water)" />
               <text x={cx} y={floor - Math.max(wt + 10, sh * 0.55)} textAnchor="middle" style={{ font: '650 13px var(--face-head)', fill: 'var(--ink)' }}>{b.bagId}</text>
             </g>
@@ -117,6 +118,12 @@ function FromTheSide({ v }: { v: BoxView }) {
           return <rect key={i} x={t * s + slot * (i + 0.5) - Math.min(slot * 0.44, (packW * s) / 2)} y={t * s + 1} width={Math.min(slot * 0.88, packW * s)} height={packCm * s} fill="#E9C3A4" stroke="var(--c-temp)" />;
         })}
         {packCm > 0 && <path d={`M${t * s} ${(t + packCm) * s + 1}H${(t + w) * s}`} stroke="var(--c-temp)" strokeDasharray="4 3" />}
+        {fits && v.arrangement.clearCm > 0.6 && (
+          <g>
+            <path d={`M${(t + w / 2) * s} ${(t + packCm) * s + 1}V${floor - tall * s}m-4 0h8M${(t + w / 2) * s - 4} ${(t + packCm) * s + 1}h8`} stroke="var(--fine)" fill="none" strokeWidth="1.4" />
+            <text x={(t + w / 2) * s + 8} y={((t + packCm) * s + floor - tall * s) / 2 + 5} className="rb-fig" fill="var(--fine)">{one(v.arrangement.clearCm + (packCm > 0 ? 1 : 0))} cm clear</text>
+          </g>
+        )}
         <path d={`M${t * s} ${floor - tall * s}H${(t + w) * s}`} stroke={fits ? 'var(--fine)' : 'var(--stop)'} strokeDasharray="4 3" />
       </g>
     </svg>

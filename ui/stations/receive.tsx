@@ -169,7 +169,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
                 <article key={m.id} className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}>
                   <h3 className="mb-2 flex items-center gap-2">{i === 0 ? <span className="bg-ink px-2 py-1 text-[13px] text-[var(--on-ink)]">{lane.either ? 'Either' : 'Do this'}</span> : <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-[13px]">{i + 1}</span>}{m.name}</h3>
                   <MethodChart lanes={lane.methods} method={m} limit={lane.limitNh3} />
-                  <table className="tbl"><tbody>{m.figures.map((f) => <tr key={f.name}><td>{f.name}</td><td className="r whitespace-nowrap"><StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b><span className="u">{f.unit}</span></td></tr>)}</tbody></table>
+                  <table className="tbl bagtable"><tbody>{m.figures.map((f) => <tr key={f.name}><td>{f.name}</td><td className="r whitespace-nowrap"><StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b><span className="u">{f.unit}</span></td></tr>)}</tbody></table>
                   <p className="mt-auto pt-3">{lane.runId ? <Link className="btn w-full min-h-16" href={`/consignments/${p.code}/run`}>Go to the running sequence</Link> : <button className={`btn min-h-16 w-full ${i === 0 ? 'hands' : ''}`} disabled={busy} onClick={() => save(() => p.startRun(p.code, lane.bagIds[0]!, m.id), () => { window.location.href = `/consignments/${p.code}/run`; })}>{i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}</button>}</p>
                 </article>
               ))}

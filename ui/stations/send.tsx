@@ -46,7 +46,7 @@ export function SendStation(p: SendStationProps) {
           <div key={e.name} className="border-b border-rule pb-4">
             <h3>{e.title}</h3>
             <p className="note mb-2">planned {dayClock(e.planned, p.zone)}{e.actual && <>, <b className="text-ink">happened {dayClock(Date.parse(e.actual), p.zone)}</b></>}</p>
-            {e.actual ? <button className="btn" disabled={busy} onClick={() => save(() => p.recordEvent(p.code, e.name, false))}>Take this back</button> : <button className={`btn wet w-full ${!next || e.name === 'sealedAt' ? 'hands' : ''}`} disabled={busy} onClick={() => save(() => p.recordEvent(p.code, e.name, true))}>{e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}</button>}
+            {e.actual ? <button className="btn" disabled={busy} onClick={() => save(() => p.recordEvent(p.code, e.name, false))}>Take this back</button> : <button className={`btn wet w-full ${(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : ''}`} disabled={busy} onClick={() => save(() => p.recordEvent(p.code, e.name, true))}>{e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}</button>}
           </div>
         ))}
         {problems[0] && <p className="problem" role="alert">{problems[0].message}</p>}

@@ -49,7 +49,7 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
     <>
       <Heading
         code={c.code}
-        line1={<>{animals} animals in {c.bags.length} bags, {incoming ? 'from' : 'for'} <b>{incoming ? `${c.sender.name}, ${c.sender.place.name}` : `${c.receiver.name}, ${there.name}`}</b></>}
+        line1={<>{animals} animal{animals === 1 ? '' : 's'} in {c.bags.length} bag{c.bags.length === 1 ? '' : 's'}, {incoming ? 'from' : 'for'} <b>{incoming ? `${c.sender.name}, ${c.sender.place.name}` : `${c.receiver.name}, ${there.name}`}</b></>}
         line2={`Hand-over ${dayMonth(handOver, c.sender.place.zone)} at ${clock(handOver, c.sender.place.zone)}${c.sender.place.zone === zone ? '' : ` in ${c.sender.place.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`}
         overall={view.evaluation?.overall ?? null}
         problem={view.problems[0]?.message ?? null}
