@@ -34,5 +34,9 @@ module.exports = {
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
   ],
-  options: { tsConfig: { fileName: 'tsconfig.json' }, tsPreCompilationDeps: true, doNotFollow: { path: 'node_modules' } },
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+  },
 };

@@ -1,7 +1,7 @@
 import next from 'eslint-config-next/core-web-vitals';
 import tseslint from 'typescript-eslint';
 
-export default [
+const config = [
   { ignores: ['.next/**', 'node_modules/**', 'data/**', 'out/**', 'next-env.d.ts'] },
   ...next,
   ...tseslint.configs.strict,
@@ -24,3 +24,5 @@ export default [
   },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];
+
+export default config;

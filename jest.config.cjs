@@ -2,7 +2,9 @@
 module.exports = {
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
-  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  transform: {
+    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^server-only$': '<rootDir>/tests/server-only.ts' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],

@@ -54,7 +54,8 @@ export async function startRun(code: string, bagId: string, method: string): Pro
   if (!e.ok) return e;
   const lane = arrival.methodComparisons(stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(bagId));
   const id = methodIds.find((m) => m === method);
-  if (!lane || !id) return { ok: false, problems: [{ path: 'method', message: 'This bag or method is not known here.' }] };
+  if (!lane || !id)
+    return { ok: false, problems: [{ path: 'method', message: 'This bag or method is not known here.' }] };
   return arrival.startRun(h, stored.document, lane, id);
 }
 export async function finishStep(runId: string, key: string): Promise<Answer> {

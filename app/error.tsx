@@ -5,7 +5,9 @@ export default function ErrorPage({ error, reset }: { error: Error; reset: () =>
     <section className="work min-h-[60vh]">
       <h1 className="mt-10 text-[34px]">This page could not be drawn</h1>
       <p className="mt-3">{error.message || 'The server met something it did not expect.'} What was saved is safe.</p>
-      <button className="btn go mt-4" onClick={reset}>Try again</button>
+      <button className="btn go mt-4" onClick={reset}>
+        Try again
+      </button>
     </section>
   );
 }

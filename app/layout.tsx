@@ -19,7 +19,13 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en">
       <body>
-        <TopLine room={profile.name} town={profile.place.name} zone={profile.place.zone} nowMs={h.nowMs()} fixed={clockIsFixed()} />
+        <TopLine
+          room={profile.name}
+          town={profile.place.name}
+          zone={profile.place.zone}
+          nowMs={h.nowMs()}
+          fixed={clockIsFixed()}
+        />
         <main>{children}</main>
       </body>
     </html>

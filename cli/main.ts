@@ -9,6 +9,9 @@ import { unknownRows } from '@/server/usecases/order';
 import { runReferenceFile } from './check/run';
 import { curvesOf, summaryOf } from './simulate';
 
+// A reader that closes early (head, less) is not an error.
+process.stdout.on('error', (e: NodeJS.ErrnoException) => process.exit(e.code === 'EPIPE' ? 0 : 1));
+
 const fail = (sentence: string): never => {
   process.stderr.write(`${sentence}\n`);
   process.exit(1);
@@ -30,7 +33,8 @@ function jsonOf(file: string): unknown {
   }
 }
 
-const lines = (file: string, problems: Problem[]): string => problems.map((p) => `${file}: ${p.path}: ${p.message}`).join('\n');
+const lines = (file: string, problems: Problem[]): string =>
+  problems.map((p) => `${file}: ${p.path}: ${p.message}`).join('\n');
 
 const program = new Command('kindly').exitOverride();
 
@@ -75,7 +79,9 @@ program
     const evaluated = tryEvaluate(read.value);
     if (!evaluated.ok) return fail(lines(file, evaluated.problems));
     process.stdout.write(
-      options.json ? `${JSON.stringify(curvesOf(read.value, evaluated.value))}\n` : summaryOf(read.value, evaluated.value),
+      options.json
+        ? `${JSON.stringify(curvesOf(read.value, evaluated.value))}\n`
+        : summaryOf(read.value, evaluated.value),
     );
   });
 

@@ -18,14 +18,26 @@ export interface StoredResult {
   slackH: number | null;
   worstSlackH: number | null;
   state: State;
-  bags: { id: string; safeH: number | null; worstSafeH: number | null; factor: Factor | null; slackH: number | null; coldestC: number; warmestC: number; byFactor: Record<Factor, number | null> }[];
+  bags: {
+    id: string;
+    safeH: number | null;
+    worstSafeH: number | null;
+    factor: Factor | null;
+    slackH: number | null;
+    coldestC: number;
+    warmestC: number;
+    byFactor: Record<Factor, number | null>;
+  }[];
 }
 
 /** Rows that came with a consignment outrank the shipped ones with the same id. */
 export function catalogueOf(c: Consignment): Catalogue {
   const own = c.catalogue;
   if (!own) return shipped;
-  const over = <T extends { id: string }>(mine: T[], base: T[]): T[] => [...mine, ...base.filter((b) => !mine.some((m) => m.id === b.id))];
+  const over = <T extends { id: string }>(mine: T[], base: T[]): T[] => [
+    ...mine,
+    ...base.filter((b) => !mine.some((m) => m.id === b.id)),
+  ];
   return {
     species: over(own.species, shipped.species),
     bags: over(own.bags, shipped.bags).sort((a, b) => a.widthCm - b.widthCm),

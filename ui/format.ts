@@ -10,7 +10,8 @@ function formatter(zone: string, options: Intl.DateTimeFormatOptions): Intl.Date
   return f;
 }
 
-export const clock = (ms: number, zone: string): string => formatter(zone, { hour: '2-digit', minute: '2-digit' }).format(ms);
+export const clock = (ms: number, zone: string): string =>
+  formatter(zone, { hour: '2-digit', minute: '2-digit' }).format(ms);
 export const weekday = (ms: number, zone: string): string => formatter(zone, { weekday: 'short' }).format(ms);
 export const dayMonth = (ms: number, zone: string): string =>
   `${weekday(ms, zone)} ${formatter(zone, { day: 'numeric' }).format(ms)} ${formatter(zone, { month: 'short' }).format(ms)}`;
@@ -31,7 +32,11 @@ export function localInput(ms: number, zone: string): string {
 /** Hours as hours and minutes, in steps of ten minutes: what a model of this kind can promise. */
 export function hoursMinutes(hours: number): { sign: string; h: number; min: string } {
   const tens = Math.round(Math.abs(hours) * 6);
-  return { sign: hours < 0 && tens > 0 ? '−' : '', h: Math.floor(tens / 6), min: String((tens % 6) * 10).padStart(2, '0') };
+  return {
+    sign: hours < 0 && tens > 0 ? '−' : '',
+    h: Math.floor(tens / 6),
+    min: String((tens % 6) * 10).padStart(2, '0'),
+  };
 }
 
 export const OVER = 'over 5 days';
@@ -45,6 +50,16 @@ export function slackWords(hours: number | null): string {
 export const one = (v: number): string => v.toFixed(1).replace('-', '−');
 export const two = (v: number): string => v.toFixed(2).replace('-', '−');
 
-export const factorWords = { oxygen: 'oxygen', carbon: 'CO₂ and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
-export const factorColour = { oxygen: 'var(--c-oxy)', carbon: 'var(--c-co2)', ammonia: 'var(--c-amm)', temperature: 'var(--c-temp)' } as const;
+export const factorWords = {
+  oxygen: 'oxygen',
+  carbon: 'CO₂ and pH',
+  ammonia: 'ammonia',
+  temperature: 'temperature',
+} as const;
+export const factorColour = {
+  oxygen: 'var(--c-oxy)',
+  carbon: 'var(--c-co2)',
+  ammonia: 'var(--c-amm)',
+  temperature: 'var(--c-temp)',
+} as const;
 export const factorDash = { oxygen: '9 4', carbon: '9 4 2 4', ammonia: '1.5 4', temperature: '' } as const;

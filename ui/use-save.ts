@@ -23,7 +23,9 @@ export function useSave() {
         router.refresh();
         return true;
       } catch {
-        setProblems([{ path: '', message: 'The server did not answer. Nothing was saved; what you typed is still here.' }]);
+        setProblems([
+          { path: '', message: 'The server did not answer. Nothing was saved; what you typed is still here.' },
+        ]);
         return false;
       } finally {
         setBusy(false);

@@ -40,8 +40,7 @@ const waterOut = (s: CarbonateState, K0: number): Values => ({
 function solveWater(i: Values): Values {
   const k = constants.carbonateConstants(i.t_C);
   const davies = i.I_molL === undefined ? undefined : constants.daviesFactors(i.t_C, i.I_molL);
-  const carbon =
-    i.CO2_mgL === undefined ? { total: i.DIC_mmolL / 1000 } : { co2: i.CO2_mgL / 1000 / u.CO2_G_PER_MOL };
+  const carbon = i.CO2_mgL === undefined ? { total: i.DIC_mmolL / 1000 } : { co2: i.CO2_mgL / 1000 / u.CO2_G_PER_MOL };
   const state = solveCarbonate(i.alk_meqL / 1000, (i.TAN_mmolL ?? 0) / 1000, carbon, k, davies);
   const out = waterOut(state, k.K0);
   return davies ? { ...out, gamma1: davies.gamma1, gamma2: davies.gamma2, davies_A: davies.A } : out;
@@ -308,13 +307,26 @@ export const adapters: Readonly<Record<string, Adapter>> = {
     return { V_mL: d.volumeMl, C: d.concentration, new_fraction: d.newShare };
   },
   overflow: (i) => {
-    const d = dilution.overflow({ volumeMl: i.V_mL, mlPerMin: i.q_mL_min, start: i.C0, inflow: i.C_in, minutes: i.t_min });
+    const d = dilution.overflow({
+      volumeMl: i.V_mL,
+      mlPerMin: i.q_mL_min,
+      start: i.C0,
+      inflow: i.C_in,
+      minutes: i.t_min,
+    });
     return { C: d.concentration, new_fraction: d.newShare };
   },
   time_drip: (i) => ({ t_min: dilution.dripMinutes(i.V0_mL, i.q_mL_min, i.new_fraction) }),
   time_overflow: (i) => ({ t_min: dilution.overflowMinutes(i.V_mL, i.q_mL_min, i.new_fraction) }),
   cups: (i) => {
-    const c = dilution.cups({ volumeMl: i.V_mL, cupMl: i.cup_mL, count: i.n, start: i.C0, inflow: i.C_in, mode: i.mode });
+    const c = dilution.cups({
+      volumeMl: i.V_mL,
+      cupMl: i.cup_mL,
+      count: i.n,
+      start: i.C0,
+      inflow: i.C_in,
+      mode: i.mode,
+    });
     return c ? { V_mL: c.volumeMl, C: c.concentration, new_fraction: c.newShare, possible: true } : IMPOSSIBLE;
   },
   drops: (i) => ({ mL_min: dilution.dropsToMlPerMin(i.drops_per_s, i.drops_per_mL) }),

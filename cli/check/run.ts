@@ -28,14 +28,16 @@ export interface CaseResult {
 /** |x − r| ≤ max(abs, rel·|r|); null, booleans and words exactly; lists item by item. */
 function differs(key: string, got: unknown, expected: unknown, c: ReferenceCase): string | null {
   if (Array.isArray(expected)) {
-    if (!Array.isArray(got) || got.length !== expected.length) return `${key}: a list of ${expected.length} was expected`;
+    if (!Array.isArray(got) || got.length !== expected.length)
+      return `${key}: a list of ${expected.length} was expected`;
     for (let i = 0; i < expected.length; i++) {
       const wrong = differs(key, got[i], expected[i], c);
       if (wrong) return `${wrong} (item ${i + 1})`;
     }
     return null;
   }
-  if (typeof expected !== 'number') return got === expected ? null : `${key}: got ${String(got)}, expected ${String(expected)}`;
+  if (typeof expected !== 'number')
+    return got === expected ? null : `${key}: got ${String(got)}, expected ${String(expected)}`;
   const t = c.tolerance?.keys?.[key] ?? c.tolerance ?? {};
   const room = Math.max(t.abs ?? 0, (t.rel ?? 0) * Math.abs(expected));
   if (typeof got === 'number' && Math.abs(got - expected) <= room) return null;

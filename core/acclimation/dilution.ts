@@ -82,7 +82,15 @@ export interface FreshWater {
 export function mixedPh(
   a: FreshWater,
   b: FreshWater,
-): { pH: number; alkalinityMeqL: number; dicMmolL: number; tempC: number; dic1MmolL: number; dic2MmolL: number; co2MolL: number } | null {
+): {
+  pH: number;
+  alkalinityMeqL: number;
+  dicMmolL: number;
+  tempC: number;
+  dic1MmolL: number;
+  dic2MmolL: number;
+  co2MolL: number;
+} | null {
   const dic1 = dicFromPh(a.alkalinityMeqL / 1000, a.pH, 0, carbonateConstants(a.tempC));
   const dic2 = dicFromPh(b.alkalinityMeqL / 1000, b.pH, 0, carbonateConstants(b.tempC));
   if (dic1 === null || dic2 === null) return null;

@@ -78,7 +78,8 @@ type Event = { atMin: number; do: (v: Vessel, tank: Vessel) => void };
 
 const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
   const share = litres / (v.volumeL + litres);
-  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'salinity', 'gh'] as const) v[key] += share * (tank[key] - v[key]);
+  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'salinity', 'gh'] as const)
+    v[key] += share * (tank[key] - v[key]);
   v.volumeL += litres;
 };
 
@@ -105,9 +106,20 @@ interface Recipe {
 }
 
 const hand = (key: string, title: string, detail: string, minutes: number, caution?: string): MethodStep => ({
-  key, kind: 'hands', title, detail, minutes, ...(caution ? { caution } : {}),
-}); // prettier-ignore
-const wait = (key: string, title: string, detail: string, minutes: number): MethodStep => ({ key, kind: 'wait', title, detail, minutes });
+  key,
+  kind: 'hands',
+  title,
+  detail,
+  minutes,
+  ...(caution ? { caution } : {}),
+});
+const wait = (key: string, title: string, detail: string, minutes: number): MethodStep => ({
+  key,
+  kind: 'wait',
+  title,
+  detail,
+  minutes,
+});
 
 /** Hands-on minutes are † ours, counted from the steps. */
 function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
@@ -115,21 +127,39 @@ function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
   const none = (): number => 0;
   const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
   const net = (key: string): MethodStep =>
-    hand(key, 'Net the fish across', 'Count them against the label. No bag water goes into the tank.', 2, 'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.');
-  const settle = (to: number): MethodStep => wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
+    hand(
+      key,
+      'Net the fish across',
+      'Count them against the label. No bag water goes into the tank.',
+      2,
+      'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
+    );
+  const settle = (to: number): MethodStep =>
+    wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
 
   const transfer: Recipe = {
-    id: 'float-transfer', name: 'Float, then net across',
-    openAtMin: toTank, transferAtMin: toTank + 2, degasPerH: a.degasLeftAlonePerH, events: [], inflow: none, handsMin: 4,
+    id: 'float-transfer',
+    name: 'Float, then net across',
+    openAtMin: toTank,
+    transferAtMin: toTank + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    events: [],
+    inflow: none,
+    handsMin: 4,
     steps: [place, settle(toTank), hand('open', 'Open the bag', 'Fish out at once.', 1), net('net')],
-  }; // prettier-ignore
+  };
 
   const cupsOpen = Math.min(15, toTank);
   const cupAt = [0, 5, 10, 15, 25, 30, 35, 40].map((m) => cupsOpen + m);
   const pourAt = cupsOpen + 20;
   const cups: Recipe = {
-    id: 'cups', name: 'Cups of tank water',
-    openAtMin: cupsOpen, transferAtMin: cupsOpen + 45, degasPerH: a.degasStirredPerH, inflow: none, handsMin: 14,
+    id: 'cups',
+    name: 'Cups of tank water',
+    openAtMin: cupsOpen,
+    transferAtMin: cupsOpen + 45,
+    degasPerH: a.degasStirredPerH,
+    inflow: none,
+    handsMin: 14,
     events: [
       ...cupAt.map((atMin) => ({ atMin, do: (v: Vessel, t: Vessel): void => mixIn(v, t, CUP_L) })),
       { atMin: pourAt, do: (v: Vessel): void => void (v.volumeL /= 2) },
@@ -138,34 +168,55 @@ function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
       place,
       settle(cupsOpen),
       hand('open', 'Open and clip the bag', 'Roll the edge down so that it floats open.', 1),
-      ...[1, 2, 3, 4].flatMap((n) => [hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1), wait(`rest${n}`, `Until ${n < 4 ? `cup ${n + 1}` : 'pouring off'}`, 'Leave the fish alone.', 4)]),
+      ...[1, 2, 3, 4].flatMap((n) => [
+        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+        wait(`rest${n}`, `Until ${n < 4 ? `cup ${n + 1}` : 'pouring off'}`, 'Leave the fish alone.', 4),
+      ]),
       hand('pour', 'Pour off half', 'Into a bucket, through a net. Never into the tank.', 1),
-      ...[5, 6, 7, 8].flatMap((n) => [wait(`rest${n}`, `Until cup ${n}`, 'Leave the fish alone.', 4), hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1)]),
+      ...[5, 6, 7, 8].flatMap((n) => [
+        wait(`rest${n}`, `Until cup ${n}`, 'Leave the fish alone.', 4),
+        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+      ]),
       wait('rest9', 'Until netting', 'Leave the fish alone.', 5),
       net('net'),
     ],
-  }; // prettier-ignore
+  };
 
   const dripOpen = Math.min(15, toTank);
   const half = 30;
   const rate = bag.waterL / half;
   const drops = (rate * 1000 * a.dropsPerMl) / 60;
   const drip: Recipe = {
-    id: 'drip', name: 'Slow drip',
-    openAtMin: dripOpen, transferAtMin: dripOpen + 2 * half, degasPerH: a.degasStirredPerH, handsMin: 9,
+    id: 'drip',
+    name: 'Slow drip',
+    openAtMin: dripOpen,
+    transferAtMin: dripOpen + 2 * half,
+    degasPerH: a.degasStirredPerH,
+    handsMin: 9,
     inflow: (m) => (m >= dripOpen ? rate : 0),
     events: [{ atMin: dripOpen + half, do: (v) => void (v.volumeL /= 2) }],
     steps: [
       place,
       settle(dripOpen),
-      hand('open', 'Open, pour into a bucket', 'Low bucket, covered, in the warm. Start the siphon.', 3, 'Start the siphon with a pump bulb or by filling the hose: never by mouth.'),
-      hand('rate', 'Set the drip', `${drops.toFixed(1)} drops a second double the water in ${half} minutes. Tap each drop to check.`, 1),
+      hand(
+        'open',
+        'Open, pour into a bucket',
+        'Low bucket, covered, in the warm. Start the siphon.',
+        3,
+        'Start the siphon with a pump bulb or by filling the hose: never by mouth.',
+      ),
+      hand(
+        'rate',
+        'Set the drip',
+        `${drops.toFixed(1)} drops a second double the water in ${half} minutes. Tap each drop to check.`,
+        1,
+      ),
       wait('drip1', 'Drip until doubled', `${(rate * 1000).toFixed(0)} mL a minute.`, half),
       hand('pour', 'Pour off half', 'Never into the tank.', 1),
       wait('drip2', 'Drip until doubled again', `${(rate * 1000).toFixed(0)} mL a minute.`, half),
       net('net'),
     ],
-  }; // prettier-ignore
+  };
   return [transfer, cups, drip];
 }
 
@@ -178,11 +229,35 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   const dic = dicFromPh(bag.alkalinityMeqL / 1000, bag.pH, tan, kBag);
   const dicTank = dicFromPh(alkTank, tank.pH, 0, kTank);
   if (dic === null) throw new RangeError('The bag’s pH is higher than its carbonate hardness can hold: measure again.');
-  if (dicTank === null) throw new RangeError('The tank’s pH is higher than its carbonate hardness can hold: measure both again.');
-  const v: Vessel = { volumeL: bag.waterL, tempC: bag.tempC, alkalinity: bag.alkalinityMeqL / 1000, dic, tan, salinity: bag.salinity, gh: bag.ghDgh };
-  const t: Vessel = { volumeL: 1e6, tempC: tank.tempC, alkalinity: alkTank, dic: dicTank, tan: 0, salinity: tank.salinity, gh: tank.ghDgh };
+  if (dicTank === null)
+    throw new RangeError('The tank’s pH is higher than its carbonate hardness can hold: measure both again.');
+  const v: Vessel = {
+    volumeL: bag.waterL,
+    tempC: bag.tempC,
+    alkalinity: bag.alkalinityMeqL / 1000,
+    dic,
+    tan,
+    salinity: bag.salinity,
+    gh: bag.ghDgh,
+  };
+  const t: Vessel = {
+    volumeL: 1e6,
+    tempC: tank.tempC,
+    alkalinity: alkTank,
+    dic: dicTank,
+    tan: 0,
+    salinity: tank.salinity,
+    gh: tank.ghDgh,
+  };
   const steps = Math.round(recipe.transferAtMin / DT_MIN);
-  const series = { minutes: [] as number[], nh3: [] as number[], pH: [] as number[], temp: [] as number[], salinity: [] as number[], gh: [] as number[] };
+  const series = {
+    minutes: [] as number[],
+    nh3: [] as number[],
+    pH: [] as number[],
+    temp: [] as number[],
+    salinity: [] as number[],
+    gh: [] as number[],
+  };
   let criterionMin = 0;
   let nh3Min = 0;
   let peak = 0;
@@ -201,7 +276,13 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     const state = solveCarbonate(v.alkalinity, v.tan, { total: v.dic }, k, undefined, pH);
     pH = state.pH;
     const nh3 = state.nh3 * 1000 * N_G_PER_MOL;
-    const times = timesAcute({ tanMgNL: v.tan * 1000 * N_G_PER_MOL, nh3MgNL: nh3, pH, tempC: v.tempC, salinity: v.salinity });
+    const times = timesAcute({
+      tanMgNL: v.tan * 1000 * N_G_PER_MOL,
+      nh3MgNL: nh3,
+      pH,
+      tempC: v.tempC,
+      salinity: v.salinity,
+    });
     series.minutes.push(minute);
     series.nh3.push(nh3);
     series.pH.push(pH);

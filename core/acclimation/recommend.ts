@@ -5,7 +5,15 @@ export interface Judged {
   course: MethodCourse;
   burden: number;
   /** Each part of the burden: 1 is as much as this class should bear. */
-  parts: { ammonia: number; peak: number; pH: number; temperature: number; salinity: number; hardness: number; hands: number };
+  parts: {
+    ammonia: number;
+    peak: number;
+    pH: number;
+    temperature: number;
+    salinity: number;
+    hardness: number;
+    hands: number;
+  };
 }
 
 export interface Recommendation {
@@ -30,7 +38,12 @@ const names: Record<keyof Judged['parts'], string> = {
  * least is recommended. The weights are † ours, by tolerance class; invertebrates feel steps more. Marine water is
  * judged on salinity, fresh on hardness.
  */
-export function recommend(courses: readonly MethodCourse[], tolerance: ToleranceClass, invertebrate: boolean, marine: boolean): Recommendation {
+export function recommend(
+  courses: readonly MethodCourse[],
+  tolerance: ToleranceClass,
+  invertebrate: boolean,
+  marine: boolean,
+): Recommendation {
   const t = toleranceLimits[tolerance];
   const steps = invertebrate ? invertebrateSteps : t;
   const ranked = courses
@@ -53,7 +66,9 @@ export function recommend(courses: readonly MethodCourse[], tolerance: Tolerance
   const other = best.course.id === 'float-transfer' ? second : ranked.find((j) => j.course.id === 'float-transfer')!;
   const figures = (j: Judged): string =>
     `${j.course.criterionMin < 10 ? j.course.criterionMin.toFixed(1) : j.course.criterionMin.toFixed(0)} criterion-minutes of ammonia with a pH step of ${j.course.phStep.toFixed(1)}`;
-  const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m));
+  const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) =>
+    other.parts[k] > other.parts[m] ? k : m,
+  );
   const reason = either
     ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
     : `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;

@@ -41,7 +41,13 @@ export function expandedL(v: { volumeL: number; fromKPa: number; toKPa: number; 
 }
 
 /** Gas at the ground that just fills what the water leaves of a bag at the lower pressure. */
-export function mostGasAtGroundL(b: { bagL: number; waterL: number; groundKPa: number; lowKPa: number; tempC: number }): {
+export function mostGasAtGroundL(b: {
+  bagL: number;
+  waterL: number;
+  groundKPa: number;
+  lowKPa: number;
+  tempC: number;
+}): {
   dryL: number;
   moistL: number;
 } {

@@ -35,21 +35,53 @@ interface Candidate {
 }
 
 /** Bags of one kind filled alike, tried a little warm over the planned hours. */
-function tryBag(c: Consignment, line: OrderLine, type: BagType, perBag: number, waterShare: number, deadlineH: number, catalogue: Catalogue): Candidate {
+function tryBag(
+  c: Consignment,
+  line: OrderLine,
+  type: BagType,
+  perBag: number,
+  waterShare: number,
+  deadlineH: number,
+  catalogue: Catalogue,
+): Candidate {
   const a = withOverrides(c.assumptions);
   const species = row(catalogue.species, line.speciesId, 'species');
   const total = FILL_SHARE * pillowVolumeL(type.widthCm, type.heightCm);
   const waterL = Math.round(total * waterShare * 20) / 20;
   const gasL = Math.round((total - waterL) * 10) / 10;
-  const bag: Bag = { id: 'X', boxId: '', bagTypeId: type.id, animals: [{ lineId: line.id, count: perBag }], waterL, gasL, oxygenFraction: a.purityFlushed, sedated: false, binderMgN: null };
+  const bag: Bag = {
+    id: 'X',
+    boxId: '',
+    bagTypeId: type.id,
+    animals: [{ lineId: line.id, count: perBag }],
+    waterL,
+    gasL,
+    oxygenFraction: a.purityFlushed,
+    sedated: false,
+    binderMgN: null,
+  };
   const stepH = 0.25;
   const steps = Math.round((deadlineH + WANTED_SLACK_H + 12) / stepH) + 1;
   const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, c.sourceWater.tempC) + WARMER_C));
-  const curves = simulateBag(contentsOf(c, bag, catalogue), { tempC, stepH, pressureKPa: () => 101.325, oxygenUse: a.worstCaseOxygenFactor }, a);
-  const limits = limitsFor(toleranceLimits[mostDelicate([species.tolerance])], c.sourceWater.pH, { hardMinC: -99, hardMaxC: 99 });
+  const curves = simulateBag(
+    contentsOf(c, bag, catalogue),
+    { tempC, stepH, pressureKPa: () => 101.325, oxygenUse: a.worstCaseOxygenFactor },
+    a,
+  );
+  const limits = limitsFor(toleranceLimits[mostDelicate([species.tolerance])], c.sourceWater.pH, {
+    hardMinC: -99,
+    hardMaxC: 99,
+  });
   const first = firstToFail(safeHours(curves, tempC, limits, stepH, a.nh3MeanH));
   const worstSlackH = first ? first.hours - deadlineH : WANTED_SLACK_H + 12;
-  return { type, perBag, waterL, gasL, worstSlackH, weightKg: Math.ceil(line.count / perBag) * (waterL + (2 * type.gramsEach) / 1000 + BAG_AS_KG) };
+  return {
+    type,
+    perBag,
+    waterL,
+    gasL,
+    worstSlackH,
+    weightKg: Math.ceil(line.count / perBag) * (waterL + (2 * type.gramsEach) / 1000 + BAG_AS_KG),
+  };
 }
 
 /**
@@ -68,7 +100,9 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
     const wide = catalogue.bags.filter((t) => t.widthCm >= line.lengthCm);
     const types = wide.length > 0 ? wide : [catalogue.bags[catalogue.bags.length - 1]!];
     const tried = groupSizes(species, line.count).flatMap((n) =>
-      types.slice(0, 4).flatMap((t) => [1 / 3, 0.42, 0.5].map((share) => tryBag(c, line, t, n, share, deadlineH, catalogue))),
+      types
+        .slice(0, 4)
+        .flatMap((t) => [1 / 3, 0.42, 0.5].map((share) => tryBag(c, line, t, n, share, deadlineH, catalogue))),
     );
     const enough = tried.filter((t) => t.worstSlackH >= WANTED_SLACK_H);
     const best =
@@ -81,7 +115,17 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
     for (let i = 0; i < count; i++) {
       const n = Math.ceil(left / (count - i));
       left -= n;
-      bags.push({ id: `${letter}${i + 1}`, boxId, bagTypeId: best.type.id, animals: [{ lineId: line.id, count: n }], waterL: best.waterL, gasL: best.gasL, oxygenFraction: a.purityFlushed, sedated: false, binderMgN: null });
+      bags.push({
+        id: `${letter}${i + 1}`,
+        boxId,
+        bagTypeId: best.type.id,
+        animals: [{ lineId: line.id, count: n }],
+        waterL: best.waterL,
+        gasL: best.gasL,
+        oxygenFraction: a.purityFlushed,
+        sedated: false,
+        binderMgN: null,
+      });
     }
     const mass = massOfLine(c, line.id, catalogue) * best.perBag;
     reasons.push(

@@ -1,6 +1,6 @@
 import { CO2_G_PER_MOL, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { ammoniaQuotient, gutHoursPerHour, mealLevel, restingOxygenMmolH, stressFactor } from '@/core/fish/metabolism';
+import { ammoniaQuotient, gutHoursPerHour, mealLevel, restingOxygenMmolH } from '@/core/fish/metabolism';
 import { AIR_CO2_ATM, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
 import { WATER_RANGE } from '@/core/water/range';
 import { waterTable } from '@/core/water/table';
@@ -102,6 +102,9 @@ export function simulateBag(bag: BagContents, during: Conditions, a: Assumptions
   let pH = bag.pH;
   // Free surface of an upright bag about as wide as its water is deep.
   const surfaceM2 = bag.gasL > 0 ? (waterL / 1000) ** (2 / 3) : 0;
+  // Stress fades by the same factor every step: worked out once.
+  const calmPerStep = 2 ** (-during.stepH / a.stressHalfTimeH);
+  let stressOver = (a.stressAtSealing - a.stressSettled) * 2 ** (-during.stepH / 2 / a.stressHalfTimeH);
   const kinds = bag.animals.map((f) => ({
     ...f,
     gut: bag.hoursSinceMeal,
@@ -143,8 +146,8 @@ export function simulateBag(bag: BagContents, during: Conditions, a: Assumptions
 
     // Over the coming step.
     const h = during.stepH;
-    const midH = (i + 0.5) * h;
-    const stress = stressFactor(midH, a) * (bag.sedated ? a.sedatedFactor : 1) * during.oxygenUse;
+    const stress = (a.stressSettled + stressOver) * (bag.sedated ? a.sedatedFactor : 1) * during.oxygenUse;
+    stressOver *= calmPerStep;
     let useMol = 0;
     let ammoniaMol = 0;
     for (const f of kinds) {

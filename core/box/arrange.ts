@@ -80,7 +80,13 @@ function place(r: number, w: number, d: number, set: readonly Circle[]): Circle 
 }
 
 export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag =>
-  standingBag({ widthCm: type.widthCm, heightCm: type.heightCm, waterL: bag.waterL, gasL: bag.gasL, neckCm: a.neckHeightCm });
+  standingBag({
+    widthCm: type.widthCm,
+    heightCm: type.heightCm,
+    waterL: bag.waterL,
+    gasL: bag.gasL,
+    neckCm: a.neckHeightCm,
+  });
 
 /**
  * Stands bags upright in a box without overlap: biggest first, each as far into the corner as it goes. A bag that is
@@ -101,7 +107,13 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
   for (const { bag, standing } of order) {
     tallest = Math.max(tallest, standing.heightCm);
     if (standing.heightCm > roomCm + 1e-9)
-      problems.push({ code: 'too-tall', bagId: bag.id, overCm: standing.heightCm - roomCm, heightCm: standing.heightCm, roomCm });
+      problems.push({
+        code: 'too-tall',
+        bagId: bag.id,
+        overCm: standing.heightCm - roomCm,
+        heightCm: standing.heightCm,
+        roomCm,
+      });
     if (standing.diameterCm > Math.min(w, d)) {
       problems.push({ code: 'too-wide', bagId: bag.id, diameterCm: standing.diameterCm, roomCm: Math.min(w, d) });
       continue;
@@ -138,7 +150,12 @@ export interface BoxWeights {
 }
 
 /** Weight of a packed box, kg: water, animals, foam and carton, packs and bags and paper. */
-export function boxWeights(c: Consignment, box: Box, catalogue: Catalogue, massOf: (lineId: string) => number): BoxWeights {
+export function boxWeights(
+  c: Consignment,
+  box: Box,
+  catalogue: Catalogue,
+  massOf: (lineId: string) => number,
+): BoxWeights {
   const bags = c.bags.filter((b) => b.boxId === box.id);
   const waterKg = bags.reduce((s, b) => s + b.waterL, 0);
   const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);

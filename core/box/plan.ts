@@ -17,7 +17,8 @@ export function suggestBoxes(c: Consignment, catalogue: Catalogue, packs: Box['p
   let left = [...c.bags];
   while (left.length > 0) {
     const id = String(boxes.length + 1);
-    const fits = (typeId: string): ReturnType<typeof arrange> => arrange({ id, boxTypeId: typeId, packs, ventHoles: 0 }, left, catalogue, a);
+    const fits = (typeId: string): ReturnType<typeof arrange> =>
+      arrange({ id, boxTypeId: typeId, packs, ventHoles: 0 }, left, catalogue, a);
     const single = types.find((t) => fits(t.id).problems.length === 0);
     const type = single ?? types[types.length - 1]!;
     const refused = new Set(fits(type.id).problems.map((p) => p.bagId));

@@ -23,7 +23,16 @@ export const speciesSchema = z.object({
   /** How they share a bag: one each, any group, or never two or three. */
   together: z.enum(['alone', 'group', 'one-or-four']),
   flags: z.array(
-    z.enum(['territorial', 'spiny', 'dye-sensitive', 'labyrinth', 'breather-bag', 'invertebrate', 'jumper', 'long-finned']),
+    z.enum([
+      'territorial',
+      'spiny',
+      'dye-sensitive',
+      'labyrinth',
+      'breather-bag',
+      'invertebrate',
+      'jumper',
+      'long-finned',
+    ]),
   ),
   look: z.object({ shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell']), body: z.string(), accent: z.string() }),
   /** Where each figure comes from; what is not named here comes from `other`. */

@@ -119,7 +119,16 @@ export function contentsOf(c: Consignment, bag: Bag, catalogue: Catalogue): BagC
   };
 }
 
-function bagWarnings(bag: Bag, contents: BagContents & { species: Species[] }, r: Omit<BagResult, 'warnings' | 'state'>, upToStep: number, fillShare: number, cabinKPa: number | null, stepH: number, tempRateC: number): string[] {
+function bagWarnings(
+  bag: Bag,
+  contents: BagContents & { species: Species[] },
+  r: Omit<BagResult, 'warnings' | 'state'>,
+  upToStep: number,
+  fillShare: number,
+  cabinKPa: number | null,
+  stepH: number,
+  tempRateC: number,
+): string[] {
   const warnings: string[] = [];
   let coldest = Infinity;
   let warmest = -Infinity;
@@ -132,19 +141,29 @@ function bagWarnings(bag: Bag, contents: BagContents & { species: Species[] }, r
     if (i >= perHour) fastest = Math.max(fastest, Math.abs(t - r.tempC[i - perHour]!));
   }
   const name = contents.species[0]!.name;
-  if (coldest < r.softC.min) warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.softC.min} °C.`);
-  if (warmest > r.softC.max) warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.softC.max} °C.`);
+  if (coldest < r.softC.min)
+    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.softC.min} °C.`);
+  if (warmest > r.softC.max)
+    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.softC.max} °C.`);
   if (fastest > tempRateC) warnings.push(`Water changes by ${fastest.toFixed(1)} °C in one hour.`);
-  if (r.curves.pH[upToStep]! < r.limits.phSoft) warnings.push(`pH falls from ${contents.pH.toFixed(1)} to ${r.curves.pH[upToStep]!.toFixed(1)} by opening: a long step back up.`);
-  if (fillShare > 0.98) warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of what its flat size can hold.`);
+  if (r.curves.pH[upToStep]! < r.limits.phSoft)
+    warnings.push(
+      `pH falls from ${contents.pH.toFixed(1)} to ${r.curves.pH[upToStep]!.toFixed(1)} by opening: a long step back up.`,
+    );
+  if (fillShare > 0.98)
+    warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of what its flat size can hold.`);
   else if (cabinKPa !== null && bag.waterL + (bag.gasL * 101.325) / cabinKPa > (bag.waterL + bag.gasL) / fillShare)
     warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
   for (const s of contents.species) {
     if (s.together === 'alone' && r.animals > 1) warnings.push(`${s.name}: one to a bag.`);
-    if (s.together === 'one-or-four' && (r.animals === 2 || r.animals === 3)) warnings.push(`${s.name}: one, or four and more; never two or three.`);
-    if (s.flags.includes('labyrinth') && bag.gasL <= 0) warnings.push(`${s.name} breathes at the surface and needs gas over the water.`);
-    if (s.flags.includes('spiny') && r.animals > 0 && bag.gasL > 0 && s.kind === 'fish') warnings.push(`${s.name} has spines: double or triple the bag.`);
-    if (bag.sedated && (s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate'))) warnings.push(`No sedative for ${s.name}.`);
+    if (s.together === 'one-or-four' && (r.animals === 2 || r.animals === 3))
+      warnings.push(`${s.name}: one, or four and more; never two or three.`);
+    if (s.flags.includes('labyrinth') && bag.gasL <= 0)
+      warnings.push(`${s.name} breathes at the surface and needs gas over the water.`);
+    if (s.flags.includes('spiny') && r.animals > 0 && bag.gasL > 0 && s.kind === 'fish')
+      warnings.push(`${s.name} has spines: double or triple the bag.`);
+    if (bag.sedated && (s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate')))
+      warnings.push(`No sedative for ${s.name}.`);
   }
   return warnings;
 }
@@ -161,13 +180,15 @@ export function evaluate(c: Consignment, catalogue: Catalogue, options: Evaluate
   const instants = keyInstants(c, catalogue);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
   const deadlineH = hours(instants.deadlineMs);
-  if (!(deadlineH > 0)) return refuse('openingAt', 'The box is opened before it is sealed: check the hand-over and the opening.');
+  if (!(deadlineH > 0))
+    return refuse('openingAt', 'The box is opened before it is sealed: check the hand-over and the opening.');
   const horizonH = Math.min(LONGEST_H, deadlineH + (options.beyondH ?? 120));
   const steps = Math.round(horizonH / stepH) + 1;
   const legs = legsOf(c, catalogue, instants.sealMs + (horizonH + 1) * 3600_000);
   const flies = legs.some((l) => l.flight);
   const along = ambientAlong(c, legs, { sealMs: instants.sealMs, steps, stepH, cabinKPa: a.cabinPressureKPa });
-  if (!along.ok) return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);
+  if (!along.ok)
+    return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);
   const { tempC: ambientC, pressureKPa, uncoveredFromH } = along.value;
   const service = row(catalogue.services, c.serviceId, 'service');
   const openH = hours(instants.openMs);
@@ -181,7 +202,9 @@ export function evaluate(c: Consignment, catalogue: Catalogue, options: Evaluate
   for (const box of c.boxes) {
     const inBox = c.bags.filter((b) => b.boxId === box.id);
     const type = row(catalogue.boxes, box.boxTypeId, 'box');
-    const packs = box.packs.flatMap((p) => Array.from({ length: p.count }, () => row(catalogue.packs, p.packId, 'pack')));
+    const packs = box.packs.flatMap((p) =>
+      Array.from({ length: p.count }, () => row(catalogue.packs, p.packId, 'pack')),
+    );
     const curves = simulateBox(
       {
         shell: type,
@@ -219,12 +242,17 @@ export function evaluate(c: Consignment, catalogue: Catalogue, options: Evaluate
       const tempC = curves.bagC[i]!;
       const at = { tempC, stepH, pressureKPa: (s: number): number => pressureKPa[s]! };
       const central = simulateBag(contents, { ...at, oxygenUse: 1 }, a);
-      const worst = options.worstCase === false ? central : simulateBag(contents, { ...at, oxygenUse: a.worstCaseOxygenFactor }, a);
+      const worst =
+        options.worstCase === false ? central : simulateBag(contents, { ...at, oxygenUse: a.worstCaseOxygenFactor }, a);
       const band = {
         hardMinC: Math.max(...contents.species.map((s) => s.temp.hardMinC)),
         hardMaxC: Math.min(...contents.species.map((s) => s.temp.hardMaxC)),
       };
-      const limits = limitsFor(toleranceLimits[mostDelicate(contents.species.map((s) => s.tolerance))], contents.pH, band);
+      const limits = limitsFor(
+        toleranceLimits[mostDelicate(contents.species.map((s) => s.tolerance))],
+        contents.pH,
+        band,
+      );
       const safe = safeHours(central, tempC, limits, stepH, a.nh3MeanH);
       const worstSafe = safeHours(worst, tempC, limits, stepH, a.nh3MeanH);
       const first = firstToFail(safe);
@@ -255,19 +283,42 @@ export function evaluate(c: Consignment, catalogue: Catalogue, options: Evaluate
       bags.push({
         ...result,
         state: stateOf(worstSlackH),
-        warnings: bagWarnings(bag, contents, result, openStep, fill, flies ? a.cabinPressureKPa : null, stepH, a.tempRateSoftCPerH),
+        warnings: bagWarnings(
+          bag,
+          contents,
+          result,
+          openStep,
+          fill,
+          flies ? a.cabinPressureKPa : null,
+          stepH,
+          a.tempRateSoftCPerH,
+        ),
       });
       if (central.outsideFromStep >= 0 && central.outsideFromStep * stepH < deadlineH)
-        notes.push(`Bag ${bag.id} leaves 0 to 35 °C after ${(central.outsideFromStep * stepH).toFixed(1)} h: its chemistry is not known from there on.`);
+        notes.push(
+          `Bag ${bag.id} leaves 0 to 35 °C after ${(central.outsideFromStep * stepH).toFixed(1)} h: its chemistry is not known from there on.`,
+        );
     });
   }
   const key = (b: BagResult): number => b.slackH ?? Infinity;
   const tightest = bags.reduce((x, b) => (key(b) < key(x) ? b : x));
-  const worstSlack = bags.reduce<number | null>((m, b) => (b.worstSlackH === null ? m : m === null ? b.worstSlackH : Math.min(m, b.worstSlackH)), null);
+  const worstSlack = bags.reduce<number | null>(
+    (m, b) => (b.worstSlackH === null ? m : m === null ? b.worstSlackH : Math.min(m, b.worstSlackH)),
+    null,
+  );
   return {
     ok: true,
     value: {
-      stepH, steps, instants, deadlineH, openH, horizonH, legs, ambientC, boxes, bags,
+      stepH,
+      steps,
+      instants,
+      deadlineH,
+      openH,
+      horizonH,
+      legs,
+      ambientC,
+      boxes,
+      bags,
       overall: {
         bagId: tightest.first ? tightest.id : null,
         factor: tightest.first?.factor ?? null,
@@ -279,5 +330,5 @@ export function evaluate(c: Consignment, catalogue: Catalogue, options: Evaluate
       notes,
       assumptions: a,
     },
-  }; // prettier-ignore
+  };
 }

@@ -78,7 +78,9 @@ export const bagSchema = z.object({
   id: text(8).min(1),
   boxId: text(8).min(1),
   bagTypeId: text(80).min(1),
-  animals: z.array(z.object({ lineId: text(8).min(1), count: z.number().int().min(1) })).min(1, 'A bag needs an animal.'),
+  animals: z
+    .array(z.object({ lineId: text(8).min(1), count: z.number().int().min(1) }))
+    .min(1, 'A bag needs an animal.'),
   waterL: between(0.02, 60, 'Water'),
   gasL: between(0, 120, 'Gas'),
   oxygenFraction: between(0.15, 1, 'Oxygen share'),
@@ -194,7 +196,8 @@ export function crossChecks(c: Consignment): Problem[] {
   }
   if (c.window && Date.parse(c.window.endAt) < Date.parse(c.window.startAt))
     say('window.endAt', 'The delivery window ends before it starts.');
-  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt)) say('openingAt', 'The box is opened after it is handed over.');
+  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt))
+    say('openingAt', 'The box is opened after it is handed over.');
   if (c.window && Date.parse(c.window.startAt) <= Date.parse(c.handOverAt))
     say('window.startAt', 'The delivery comes after the hand-over.');
   if (Date.parse(c.openingAt) - Date.parse(c.handOverAt) > 14 * 864e5)

@@ -16,10 +16,6 @@ export function restingOxygenMmolH(massG: number, tempC: number): number {
 export const restingOxygenMgKgH = (massG: number, tempC: number): number =>
   (restingOxygenMmolH(massG, tempC) / (massG / 1000)) * O2_G_PER_MOL;
 
-/** Stress factor at a time since sealing: falls from handled to settled with a half-time. */
-export const stressFactor = (hoursSinceSealing: number, a: Assumptions): number =>
-  a.stressSettled + (a.stressAtSealing - a.stressSettled) * 2 ** (-hoursSinceSealing / a.stressHalfTimeH);
-
 /** What is left of the last meal, 1 just after it … 0. Gut hours are hours corrected for temperature. */
 export const mealLevel = (gutHours: number, clearingH: number): number => Math.exp((-3 * gutHours) / clearingH);
 

@@ -18,18 +18,42 @@ export interface ToleranceLimits {
 
 export const toleranceLimits: Readonly<Record<ToleranceClass, ToleranceLimits>> = {
   delicate: {
-    oxygenKPa: 12, co2MgL: 80, phFallSoft: 1.5, phFloor: 6.0, nh3MgNL: 0.02,
-    phStep: 0.7, tempStepC: 2, peakNh3MgNL: 0.05, salinityStep: 3, ghStep: 4,
+    oxygenKPa: 12,
+    co2MgL: 80,
+    phFallSoft: 1.5,
+    phFloor: 6.0,
+    nh3MgNL: 0.02,
+    phStep: 0.7,
+    tempStepC: 2,
+    peakNh3MgNL: 0.05,
+    salinityStep: 3,
+    ghStep: 4,
   },
   ordinary: {
-    oxygenKPa: 8, co2MgL: 150, phFallSoft: 2.0, phFloor: 5.8, nh3MgNL: 0.05,
-    phStep: 1.0, tempStepC: 3, peakNh3MgNL: 0.1, salinityStep: 5, ghStep: 8,
+    oxygenKPa: 8,
+    co2MgL: 150,
+    phFallSoft: 2.0,
+    phFloor: 5.8,
+    nh3MgNL: 0.05,
+    phStep: 1.0,
+    tempStepC: 3,
+    peakNh3MgNL: 0.1,
+    salinityStep: 5,
+    ghStep: 8,
   },
   hardy: {
-    oxygenKPa: 5, co2MgL: 250, phFallSoft: 2.5, phFloor: 5.5, nh3MgNL: 0.1,
-    phStep: 1.5, tempStepC: 4, peakNh3MgNL: 0.2, salinityStep: 8, ghStep: 12,
+    oxygenKPa: 5,
+    co2MgL: 250,
+    phFallSoft: 2.5,
+    phFloor: 5.5,
+    nh3MgNL: 0.1,
+    phStep: 1.5,
+    tempStepC: 4,
+    peakNh3MgNL: 0.2,
+    salinityStep: 8,
+    ghStep: 12,
   },
-}; // prettier-ignore
+};
 
 /** Invertebrates feel steps more than fish of the same class. */
 export const invertebrateSteps = { phStep: 0.4, salinityStep: 1.5, ghStep: 3 } as const;

@@ -61,7 +61,8 @@ function coldPackC(heatJ: number, massKg: number): number {
 export function simulateBox(load: BoxLoad, ambientC: Float64Array, stepH: number, a: Assumptions): BoxCurves {
   if (load.bags.some((b) => !(b.waterL > 0))) throw new RangeError('Every bag needs more than 0 L of water.');
   const [l, w, h] = load.shell.insideCm;
-  if (!(l > 0 && w > 0 && h > 0 && load.shell.wallCm > 0)) throw new RangeError('The box needs inside measures and a wall.');
+  if (!(l > 0 && w > 0 && h > 0 && load.shell.wallCm > 0))
+    throw new RangeError('The box needs inside measures and a wall.');
   const shell = boxConductance(load.shell, a);
   const insideL = (l * w * h) / 1000;
   const airL = Math.max(0.1 * insideL, insideL - load.bags.reduce((sum, b) => sum + b.volumeL, 0));

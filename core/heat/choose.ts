@@ -5,7 +5,8 @@ import { evaluate, type Evaluation } from '@/core/consignment/evaluate';
 export type PackSet = Box['packs'];
 
 /** Two holes of 6 mm beside every heat pack: with fewer they starve one another. */
-export const ventHolesFor = (packs: PackSet): number => Math.min(8, 2 * packs.reduce((n, p) => n + (p.packId.startsWith('cold') ? 0 : p.count), 0));
+export const ventHolesFor = (packs: PackSet): number =>
+  Math.min(8, 2 * packs.reduce((n, p) => n + (p.packId.startsWith('cold') ? 0 : p.count), 0));
 
 export interface PackOption {
   packs: PackSet;
@@ -66,7 +67,8 @@ function reasonFor(o: Omit<PackOption, 'reason'>, e: Evaluation, boxId: string):
     const cold = bag.tempC[at]! < (bag.limits.tempHardMinC + bag.limits.tempHardMaxC) / 2;
     const edge = cold ? `under the ${bag.limits.tempHardMinC} °C` : `over the ${bag.limits.tempHardMaxC} °C`;
     const when = `${first.hours.toFixed(0)} h after sealing`;
-    if (first.hours < e.deadlineH) return `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id} is ${edge} it can stand ${when}.`;
+    if (first.hours < e.deadlineH)
+      return `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id} is ${edge} it can stand ${when}.`;
     return `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(first.hours - e.deadlineH).toFixed(0)} h after the window.`;
   }
   const end = Math.round(e.deadlineH / e.stepH);
@@ -85,10 +87,13 @@ export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue
   const key = (s: PackSet): string => JSON.stringify(s);
   if (!sets.some((s) => key(s) === key(base.packs))) sets.push(base.packs);
   const options: (PackOption & { miss: number })[] = [];
+  // What cooks with two packs cooks with three: not tried.
+  const cooks = new Set<string>();
+  const only = { ...c, boxes: [base], bags: c.bags.filter((b) => b.boxId === boxId) };
   for (const packs of sets) {
+    if (packs.length === 1 && cooks.has(packs[0]!.packId) && key(packs) !== key(base.packs)) continue;
     const ventHoles = key(packs) === key(base.packs) ? base.ventHoles : ventHolesFor(packs);
-    const boxes = c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles } : b));
-    const r = evaluate({ ...c, boxes }, catalogue, { stepH, beyondH: 72 });
+    const r = evaluate({ ...only, boxes: [{ ...base, packs, ventHoles }] }, catalogue, { stepH, beyondH: 72 });
     if (!r.ok) continue;
     const e = r.value;
     const bags = e.bags.filter((b) => b.boxId === boxId);
@@ -101,9 +106,17 @@ export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue
         coldestC = Math.min(coldestC, b.tempC[i]!);
         warmestC = Math.max(warmestC, b.tempC[i]!);
       }
+    const hardMaxC = Math.min(...bags.map((b) => b.limits.tempHardMaxC));
+    if (packs.length === 1 && warmestC > hardMaxC) cooks.add(packs[0]!.packId);
     const soft = { min: Math.max(...bags.map((b) => b.softC.min)), max: Math.min(...bags.map((b) => b.softC.max)) };
-    const worst = bags.reduce<number | null>((m, b) => (b.worstSlackH === null ? m : Math.min(m ?? Infinity, b.worstSlackH)), null);
-    const slackH = bags.reduce<number | null>((m, b) => (b.slackH === null ? m : Math.min(m ?? Infinity, b.slackH)), null);
+    const worst = bags.reduce<number | null>(
+      (m, b) => (b.worstSlackH === null ? m : Math.min(m ?? Infinity, b.worstSlackH)),
+      null,
+    );
+    const slackH = bags.reduce<number | null>(
+      (m, b) => (b.slackH === null ? m : Math.min(m ?? Infinity, b.slackH)),
+      null,
+    );
     const types = packs.map((p) => ({ ...p, type: row(catalogue.packs, p.packId, 'pack') }));
     const box = e.boxes.find((b) => b.id === boxId)!;
     const option = {
@@ -114,14 +127,22 @@ export function comparePacks(c: Consignment, boxId: string, catalogue: Catalogue
       warmestC,
       slackH,
       worstSlackH: worst,
-      state: worst === null ? ('fine' as const) : worst < 0 ? ('stop' as const) : worst < 10 ? ('watch' as const) : ('fine' as const),
+      state:
+        worst === null
+          ? ('fine' as const)
+          : worst < 0
+            ? ('stop' as const)
+            : worst < 10
+              ? ('watch' as const)
+              : ('fine' as const),
       cost: types.reduce((s, p) => s + p.count * p.type.cost, 0),
       massG: types.reduce((s, p) => s + p.count * p.type.massG, 0),
       tempC: bags[0]!.tempC,
       packW: box.curves.packW,
       lossW: box.curves.lossW,
     };
-    const miss = Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max);
+    // Discomfort counts in whole degrees: less than that does not buy a pack.
+    const miss = Math.floor(Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max));
     options.push({ ...option, miss, reason: reasonFor(option, e, boxId) });
   }
   return options.sort(

@@ -37,7 +37,10 @@ export interface BoxShell {
  * conduction shape factors of a rectangular enclosure, Holman, Heat Transfer, from memory), in series with the
  * surface films. `inner` is film and half the wall from the air inside, `outer` the other half and the film outside.
  */
-export function boxConductance(shell: BoxShell, a: Assumptions): { uaWPerK: number; innerWPerK: number; outerWPerK: number; insideM2: number; outsideM2: number } {
+export function boxConductance(
+  shell: BoxShell,
+  a: Assumptions,
+): { uaWPerK: number; innerWPerK: number; outerWPerK: number; insideM2: number; outsideM2: number } {
   const [l, w, h] = shell.insideCm.map((cm) => cm / 100) as [number, number, number];
   const t = shell.wallCm / 100;
   const area = (x: number, y: number, z: number): number => 2 * (x * y + x * z + y * z);

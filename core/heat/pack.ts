@@ -9,7 +9,11 @@ const IRON_O2_MOL_PER_G = 1.5 / (2 * FE_G_PER_MOL);
 const OXYGEN_IN_AIR = 0.2095;
 
 /** Heat and oxygen of a mass of iron burnt over some hours; the oxygen as litres of dry gas at t and 1 atm. */
-export function ironBurn(ironG: number, hours: number, tempC: number): {
+export function ironBurn(
+  ironG: number,
+  hours: number,
+  tempC: number,
+): {
   heatKj: number;
   oxygenG: number;
   oxygenL: number;

@@ -14,8 +14,12 @@ export interface CheckItem {
 export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckItem[] {
   const items: CheckItem[] = [
     { key: 'labels', title: 'Labels on, hands dry', detail: `${c.bags.length} bags lined up and labelled.` },
-    { key: 'water', title: 'Water drawn and treated', detail: `${c.bags.reduce((s, b) => s + b.waterL, 0).toFixed(1)} L at ${c.sourceWater.tempC} °C. Net, bands, scissors, towel.` },
-  ]; // prettier-ignore
+    {
+      key: 'water',
+      title: 'Water drawn and treated',
+      detail: `${c.bags.reduce((s, b) => s + b.waterL, 0).toFixed(1)} L at ${c.sourceWater.tempC} °C. Net, bands, scissors, towel.`,
+    },
+  ];
   c.bags.forEach((bag, i) => {
     const what = bag.animals
       .map((x) => {
@@ -28,28 +32,63 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       bagId: bag.id,
       title: `Fill and close bag ${bag.id}`,
       detail: `${bag.waterL} L water, ${what}. Press out the air, ${bag.gasL} L ${bag.oxygenFraction > 0.5 ? 'oxygen' : 'air'}. Twist, two bands, second bag the other way up.`,
-      ...(i === 0 ? { caution: 'Compressed oxygen feeds fire: no flame, no smoking, no oil on fittings. Cylinder chained, valve opened slowly, room aired. Stretched bands fly at eyes: look away.' } : {}),
-    }); // prettier-ignore
+      ...(i === 0
+        ? {
+            caution:
+              'Compressed oxygen feeds fire: no flame, no smoking, no oil on fittings. Cylinder chained, valve opened slowly, room aired. Stretched bands fly at eyes: look away.',
+          }
+        : {}),
+    });
   });
   items.push({ key: 'stand', title: 'Leak stand, ten minutes', detail: 'Bags on paper. A wet ring means a new bag.' });
   const packs = c.boxes.flatMap((b) => b.packs).map((p) => ({ ...p, type: row(catalogue.packs, p.packId, 'pack') }));
   for (const p of packs)
     items.push({
       key: `pack:${p.packId}`,
-      title: p.type.kind === 'heat' ? `Open and prove ${p.count} × ${p.type.name}` : `Take out ${p.count} × ${p.type.name}`,
-      detail: p.type.kind === 'heat' ? `Shake, lie flat in air, dry. Each one must read 38 °C or more before it goes in.` : 'Wrapped in newspaper, never against a bag.',
-      ...(p.type.kind === 'heat' ? { caution: `This pack can reach ${p.type.surfaceC} °C: keep it from skin and from children.` } : {}),
-    }); // prettier-ignore
+      title:
+        p.type.kind === 'heat' ? `Open and prove ${p.count} × ${p.type.name}` : `Take out ${p.count} × ${p.type.name}`,
+      detail:
+        p.type.kind === 'heat'
+          ? `Shake, lie flat in air, dry. Each one must read 38 °C or more before it goes in.`
+          : 'Wrapped in newspaper, never against a bag.',
+      ...(p.type.kind === 'heat'
+        ? { caution: `This pack can reach ${p.type.surfaceC} °C: keep it from skin and from children.` }
+        : {}),
+    });
   for (const box of c.boxes) {
     const n = c.boxes.length > 1 ? ` ${box.id}` : '';
     const bags = c.bags.filter((b) => b.boxId === box.id).map((b) => b.id);
     items.push(
-      { key: `line:${box.id}`, title: `Line box${n}`, detail: 'Absorbent at the bottom, one liner bag round everything.' },
-      { key: `fill:${box.id}`, title: `Bags into box${n}`, detail: `${bags.join(', ')}. Snug, paper in the gaps, nothing can shift.` },
-      { key: `lid:${box.id}`, title: `Packs under the lid, close box${n}`, detail: box.packs.length > 0 ? `Wrapped, taped under the lid, air side inward.${box.ventHoles > 0 ? ` ${box.ventHoles} holes of 6 mm beside the packs.` : ''}` : 'No pack: tape the joint all round.' },
-      { key: `out:${box.id}`, title: `Carton, labels, weight${n}`, detail: 'Live fish, this way up, both phone numbers. Old labels struck out. Weigh it.', caution: 'Over 23 kg two people lift.' },
-    ); // prettier-ignore
+      {
+        key: `line:${box.id}`,
+        title: `Line box${n}`,
+        detail: 'Absorbent at the bottom, one liner bag round everything.',
+      },
+      {
+        key: `fill:${box.id}`,
+        title: `Bags into box${n}`,
+        detail: `${bags.join(', ')}. Snug, paper in the gaps, nothing can shift.`,
+      },
+      {
+        key: `lid:${box.id}`,
+        title: `Packs under the lid, close box${n}`,
+        detail:
+          box.packs.length > 0
+            ? `Wrapped, taped under the lid, air side inward.${box.ventHoles > 0 ? ` ${box.ventHoles} holes of 6 mm beside the packs.` : ''}`
+            : 'No pack: tape the joint all round.',
+      },
+      {
+        key: `out:${box.id}`,
+        title: `Carton, labels, weight${n}`,
+        detail: 'Live fish, this way up, both phone numbers. Old labels struck out. Weigh it.',
+        caution: 'Over 23 kg two people lift.',
+      },
+    );
   }
-  items.push({ key: 'papers', title: 'Papers in the lid pocket', detail: 'Packing list, acclimation card, certificates if any.' });
+  items.push({
+    key: 'papers',
+    title: 'Papers in the lid pocket',
+    detail: 'Packing list, acclimation card, certificates if any.',
+  });
   return items;
 }

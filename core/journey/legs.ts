@@ -122,7 +122,11 @@ export function ambientAlong(
     const a = weatherAt(origin, ms);
     const b = weatherAt(destination, ms);
     const share =
-      leg.at === 'origin' ? 0 : leg.at === 'destination' ? 1 : Math.min(1, Math.max(0, (ms - leg.startMs) / (leg.endMs - leg.startMs)));
+      leg.at === 'origin'
+        ? 0
+        : leg.at === 'destination'
+          ? 1
+          : Math.min(1, Math.max(0, (ms - leg.startMs) / (leg.endMs - leg.startMs)));
     const weather = a.tempC + share * (b.tempC - a.tempC);
     const kind = legKindTable[leg.kind];
     out.tempC[i] = kind.ownC + kind.coupling * (weather - kind.ownC);

@@ -38,7 +38,9 @@ export const PACKS_OPEN_MIN = 45;
 export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
   const k = keyInstants(c, catalogue);
   const out: Moment[] = [];
-  const heatPacks = c.boxes.flatMap((b) => b.packs).filter((p) => row(catalogue.packs, p.packId, 'pack').kind === 'heat');
+  const heatPacks = c.boxes
+    .flatMap((b) => b.packs)
+    .filter((p) => row(catalogue.packs, p.packId, 'pack').kind === 'heat');
   const packCount = heatPacks.reduce((n, p) => n + p.count, 0);
   const add = (m: Omit<Moment, 'key'>): void => void out.push({ ...m, key: m.tank ? `${m.kind}:${m.tank}` : m.kind });
 
@@ -51,32 +53,98 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     const slowest = kinds.find((s) => plannedFastH(s.fasting) === fastH)!;
     if (fastH > 0)
       add({
-        kind: 'last-feed', tank, atMs: k.sealMs - fastH * HOUR, minutes: 15,
+        kind: 'last-feed',
+        tank,
+        atMs: k.sealMs - fastH * HOUR,
+        minutes: 15,
         title: `Last feed, tank ${tank}`,
         detail: `${animals} ${names}. Then none for ${fastH} h: ${fastingRules[slowest.fasting].word}.`,
-      }); // prettier-ignore
+      });
     add({
-      kind: 'water-change', tank, atMs: k.sealMs - 48 * HOUR, minutes: 40,
+      kind: 'water-change',
+      tank,
+      atMs: k.sealMs - 48 * HOUR,
+      minutes: 40,
       title: `Large water change, tank ${tank}`,
       detail: 'Clean water on the way in; nitrate down.',
-    }); // prettier-ignore
+    });
     add({
-      kind: 'catch', tank, atMs: k.sealMs - 30 * MIN, minutes: 30,
+      kind: 'catch',
+      tank,
+      atMs: k.sealMs - 30 * MIN,
+      minutes: 30,
       title: `Catch from tank ${tank}`,
       detail: `${animals} ${names}. Hardscape and filter out first, no chasing.`,
-    }); // prettier-ignore
+    });
   }
-  add({ kind: 'supplies', tank: null, atMs: k.sealMs - 24 * HOUR, minutes: 20, title: 'Count supplies, print labels', detail: 'Bags, bands, packs, oxygen. Labels while hands are dry.' }); // prettier-ignore
-  add({ kind: 'draw-water', tank: null, atMs: k.sealMs - 2 * HOUR, minutes: 30, title: 'Draw and treat the shipping water', detail: 'At the fish’s own temperature and pH.' }); // prettier-ignore
-  add({ kind: 'seal', tank: null, atMs: k.sealMs, minutes: Math.max(1, c.bags.length) * 9, title: 'Start bagging', detail: `${c.bags.length} bags. The water is counted from the first one sealed.` }); // prettier-ignore
+  add({
+    kind: 'supplies',
+    tank: null,
+    atMs: k.sealMs - 24 * HOUR,
+    minutes: 20,
+    title: 'Count supplies, print labels',
+    detail: 'Bags, bands, packs, oxygen. Labels while hands are dry.',
+  });
+  add({
+    kind: 'draw-water',
+    tank: null,
+    atMs: k.sealMs - 2 * HOUR,
+    minutes: 30,
+    title: 'Draw and treat the shipping water',
+    detail: 'At the fish’s own temperature and pH.',
+  });
+  add({
+    kind: 'seal',
+    tank: null,
+    atMs: k.sealMs,
+    minutes: Math.max(1, c.bags.length) * 9,
+    title: 'Start bagging',
+    detail: `${c.bags.length} bags. The water is counted from the first one sealed.`,
+  });
   const closeMs = Math.max(k.sealMs, k.leaveMs - 20 * MIN);
   if (packCount > 0)
-    add({ kind: 'open-packs', tank: null, atMs: closeMs - PACKS_OPEN_MIN * MIN, minutes: 5, title: packCount === 1 ? 'Open the heat pack' : `Open ${packCount} heat packs`, detail: 'Flat, in air, dry. Prove each one warm before it goes in.' }); // prettier-ignore
-  add({ kind: 'close-box', tank: null, atMs: closeMs, minutes: 20, title: c.boxes.length === 1 ? 'Close the box' : `Close ${c.boxes.length} boxes`, detail: 'Pad, lid, carton, labels, weigh.' }); // prettier-ignore
+    add({
+      kind: 'open-packs',
+      tank: null,
+      atMs: closeMs - PACKS_OPEN_MIN * MIN,
+      minutes: 5,
+      title: packCount === 1 ? 'Open the heat pack' : `Open ${packCount} heat packs`,
+      detail: 'Flat, in air, dry. Prove each one warm before it goes in.',
+    });
+  add({
+    kind: 'close-box',
+    tank: null,
+    atMs: closeMs,
+    minutes: 20,
+    title: c.boxes.length === 1 ? 'Close the box' : `Close ${c.boxes.length} boxes`,
+    detail: 'Pad, lid, carton, labels, weigh.',
+  });
   const service = row(catalogue.services, c.serviceId, 'service');
   if (service.kind !== 'own-car') {
-    add({ kind: 'leave', tank: null, atMs: k.leaveMs, minutes: service.driveMin, title: 'Leave for the counter', detail: `${service.name}. Drive ${service.driveMin} min, cut-off ${service.cutOff}.` }); // prettier-ignore
-    add({ kind: 'hand-over', tank: null, atMs: k.handOverMs, minutes: 10, title: 'Hand over', detail: `${service.name}, ${c.sender.place.name}.` }); // prettier-ignore
-  } else add({ kind: 'leave', tank: null, atMs: k.leaveMs, minutes: 10, title: 'Drive off', detail: `To ${c.receiver.place.name}. Bags out of the sun, car at 20 °C.` }); // prettier-ignore
+    add({
+      kind: 'leave',
+      tank: null,
+      atMs: k.leaveMs,
+      minutes: service.driveMin,
+      title: 'Leave for the counter',
+      detail: `${service.name}. Drive ${service.driveMin} min, cut-off ${service.cutOff}.`,
+    });
+    add({
+      kind: 'hand-over',
+      tank: null,
+      atMs: k.handOverMs,
+      minutes: 10,
+      title: 'Hand over',
+      detail: `${service.name}, ${c.sender.place.name}.`,
+    });
+  } else
+    add({
+      kind: 'leave',
+      tank: null,
+      atMs: k.leaveMs,
+      minutes: 10,
+      title: 'Drive off',
+      detail: `To ${c.receiver.place.name}. Bags out of the sun, car at 20 °C.`,
+    });
   return out.sort((a, b) => a.atMs - b.atMs);
 }

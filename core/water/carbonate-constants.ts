@@ -55,8 +55,7 @@ export function seaBorateAndWater(tempC: number, salinity: number): { pKB: numbe
     1.62142 * salinity -
     (24.4344 + 25.085 * s + 0.2474 * salinity) * lnT +
     0.053105 * s * T;
-  const lnKw =
-    148.9652 - 13847.26 / T - 23.6521 * lnT + (118.67 / T - 5.977 + 1.0495 * lnT) * s - 0.01615 * salinity;
+  const lnKw = 148.9652 - 13847.26 / T - 23.6521 * lnT + (118.67 / T - 5.977 + 1.0495 * lnT) * s - 0.01615 * salinity;
   return { pKB: -lnKB / Math.LN10, pKw: -lnKw / Math.LN10 };
 }
 

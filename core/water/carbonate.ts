@@ -64,18 +64,13 @@ export function solveCarbonate(
     else high = h;
     // derivative with respect to ln h
     const carbonSlope =
-      fixed !== null
-        ? -co2 * (b + 4 * c)
-        : -co2 * (b + 4 * c) + (co2 * (b + 2 * c) * (b + 2 * c)) / share;
+      fixed !== null ? -co2 * (b + 4 * c) : -co2 * (b + 4 * c) + (co2 * (b + 2 * c) * (b + 2 * c)) / share;
     const slope =
-      carbonSlope -
-      oh -
-      h / gamma1 -
-      nh3 / (1 + nh3Ratio) -
-      (k.borate === 0 ? 0 : (borate * h) / (k.KB + h));
-    let next = h * Math.exp(-residual / slope);
+      carbonSlope - oh - h / gamma1 - nh3 / (1 + nh3Ratio) - (k.borate === 0 ? 0 : (borate * h) / (k.KB + h));
+    const x = -residual / slope;
+    let next = Math.abs(x) < 1e-3 ? h * (1 + x + (x * x) / 2) : h * Math.exp(x);
     if (!(next > low && next < high)) next = Math.sqrt(low * high);
-    const done = Math.abs(next - h) <= 1e-10 * h;
+    const done = Math.abs(next - h) <= 1e-9 * h;
     h = next;
     if (done) break;
   }

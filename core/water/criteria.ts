@@ -37,7 +37,13 @@ export const criterionPh = (pH: number): number => Math.max(6.5, pH);
 export const SEA_ACUTE_NH3_MGNL = 0.233;
 
 /** How many times the acute criterion this water is: fresh on total ammonia, sea on un-ionized. */
-export function timesAcute(w: { tanMgNL: number; nh3MgNL: number; pH: number; tempC: number; salinity: number }): number {
+export function timesAcute(w: {
+  tanMgNL: number;
+  nh3MgNL: number;
+  pH: number;
+  tempC: number;
+  salinity: number;
+}): number {
   if (w.salinity >= 5) return w.nh3MgNL / SEA_ACUTE_NH3_MGNL;
   return w.tanMgNL / ammoniaCriteria(criterionPh(w.pH), w.tempC).acuteMgNL;
 }

@@ -55,8 +55,17 @@ export class WaterTable {
   /** A set of constants at one temperature, to be written into later. */
   at(tempC: number): WaterConstants {
     const out = {
-      K1: 0, K2: 0, Kw: 0, Ka: 0, KB: 0, borate: 0, K0: 0, gasPerWater: 0, vapourKPa: 0, oxygenMgLPerKPa: 0,
-    }; // prettier-ignore
+      K1: 0,
+      K2: 0,
+      Kw: 0,
+      Ka: 0,
+      KB: 0,
+      borate: 0,
+      K0: 0,
+      gasPerWater: 0,
+      vapourKPa: 0,
+      oxygenMgLPerKPa: 0,
+    };
     this.read(tempC, out);
     return out;
   }

@@ -31,7 +31,7 @@ export function forecastFromRows(rows: CsvRows, now: { iso: string; source: stri
   const problems: Problem[] = [];
   const header = (rows[0] ?? []).map((h) => h.trim().toLowerCase());
   const fahrenheit = header.some((h) => h.includes('°f') || h.endsWith('_f'));
-  const clean = (h: string): string => h.replace(/\s*\(?°?[fc]\)?$/, '').replace(/_f$/, '');
+  const clean = (h: string): string => h.replace(/[\s_]*\(?°?[fc]\)?$/, '');
   const column = (names: readonly string[]): number =>
     header.findIndex((h) => names.includes(h) || names.includes(clean(h)));
   const at = {
@@ -47,7 +47,9 @@ export function forecastFromRows(rows: CsvRows, now: { iso: string; source: stri
   if (rows.length - 1 > MOST_ROWS)
     return {
       ok: false,
-      problems: [{ path: 'file', message: `A forecast of ${rows.length - 1} lines is too long; ${MOST_ROWS} is the most.` }],
+      problems: [
+        { path: 'file', message: `A forecast of ${rows.length - 1} lines is too long; ${MOST_ROWS} is the most.` },
+      ],
     };
   const places = new Map<string, { at: string; tempC: number }[]>();
   rows.slice(1).forEach((cells, i) => {
@@ -68,14 +70,19 @@ export function forecastFromRows(rows: CsvRows, now: { iso: string; source: stri
     const value = written === '' ? NaN : Number(written);
     const tempC = fahrenheit ? ((value - 32) * 5) / 9 : value;
     if (!(tempC >= -60 && tempC <= 60))
-      return void problems.push({ path: line, message: `"${cells[at.temp] ?? ''}" is not a temperature between -60 and 60 °C.` });
+      return void problems.push({
+        path: line,
+        message: `"${cells[at.temp] ?? ''}" is not a temperature between -60 and 60 °C.`,
+      });
     const points = places.get(place) ?? [];
     points.push({ at: new Date(ms).toISOString(), tempC });
     places.set(place, points);
   });
-  if (places.size === 0 && problems.length === 0) problems.push({ path: 'file', message: 'There are no lines with figures.' });
+  if (places.size === 0 && problems.length === 0)
+    problems.push({ path: 'file', message: 'There are no lines with figures.' });
   for (const [name, points] of places)
-    if (points.length < 2) problems.push({ path: 'file', message: `${name} has only one line; a forecast needs two or more.` });
+    if (points.length < 2)
+      problems.push({ path: 'file', message: `${name} has only one line; a forecast needs two or more.` });
   if (problems.length > 0) return { ok: false, problems };
   return {
     ok: true,

@@ -45,10 +45,16 @@ interface RunRow {
 /** All SQL of acclimation runs, quarantines and duties, and the settings. */
 export function arrivalRepository(db: Db) {
   const runColumns = 'id, consignment_id, bag_ids, method, steps, started_at';
-  const runsOf = db.prepare<[string], RunRow>(`SELECT ${runColumns} FROM run WHERE consignment_id = ? AND stopped_at IS NULL ORDER BY started_at`);
-  const allRuns = db.prepare<[string], RunRow>(`SELECT ${runColumns} FROM run WHERE stopped_at IS NULL AND started_at > ? ORDER BY started_at`);
+  const runsOf = db.prepare<[string], RunRow>(
+    `SELECT ${runColumns} FROM run WHERE consignment_id = ? AND stopped_at IS NULL ORDER BY started_at`,
+  );
+  const allRuns = db.prepare<[string], RunRow>(
+    `SELECT ${runColumns} FROM run WHERE stopped_at IS NULL AND started_at > ? ORDER BY started_at`,
+  );
   const runById = db.prepare<[string], RunRow>(`SELECT ${runColumns} FROM run WHERE id = ?`);
-  const stepsOf = db.prepare<[string], { step_key: string; done_at: string }>(`SELECT step_key, done_at FROM run_step WHERE run_id = ?`);
+  const stepsOf = db.prepare<[string], { step_key: string; done_at: string }>(
+    `SELECT step_key, done_at FROM run_step WHERE run_id = ?`,
+  );
   const insertRun = db.prepare(
     `INSERT INTO run (id, consignment_id, bag_ids, method, steps, started_at) VALUES (?, ?, ?, ?, ?, ?)`,
   );
@@ -56,21 +62,31 @@ export function arrivalRepository(db: Db) {
   const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at) VALUES (?, ?, ?)`);
   const stepUndo = db.prepare(`DELETE FROM run_step WHERE run_id = ? AND step_key = ?`);
 
-  const qColumns = 'id, consignment_id AS consignmentId, tank, volume_l AS volumeL, started_at AS startedAt, zone, animals';
+  const qColumns =
+    'id, consignment_id AS consignmentId, tank, volume_l AS volumeL, started_at AS startedAt, zone, animals';
   const quarantines = db.prepare<[], StoredQuarantine>(`SELECT ${qColumns} FROM quarantine ORDER BY started_at`);
-  const quarantineOf = db.prepare<[string], StoredQuarantine>(`SELECT ${qColumns} FROM quarantine WHERE consignment_id = ?`);
+  const quarantineOf = db.prepare<[string], StoredQuarantine>(
+    `SELECT ${qColumns} FROM quarantine WHERE consignment_id = ?`,
+  );
   const insertQuarantine = db.prepare(
     `INSERT INTO quarantine (id, consignment_id, tank, volume_l, started_at, zone, animals) VALUES (@id, @consignmentId, @tank, @volumeL, @startedAt, @zone, @animals)`,
   );
-  const dColumns = 'quarantine_id AS quarantineId, key, day, due_at AS dueAt, kind, title, detail, minutes, done_at AS doneAt';
+  const dColumns =
+    'quarantine_id AS quarantineId, key, day, due_at AS dueAt, kind, title, detail, minutes, done_at AS doneAt';
   const insertDuty = db.prepare(
     `INSERT INTO duty (quarantine_id, key, day, due_at, kind, title, detail, minutes) VALUES (@quarantineId, @key, @day, @dueAt, @kind, @title, @detail, @minutes)`,
   );
-  const dutiesOf = db.prepare<[string], StoredDuty>(`SELECT ${dColumns} FROM duty WHERE quarantine_id = ? ORDER BY due_at`);
-  const dutiesBetween = db.prepare<[string, string], StoredDuty>(`SELECT ${dColumns} FROM duty WHERE due_at >= ? AND due_at < ? ORDER BY due_at`);
+  const dutiesOf = db.prepare<[string], StoredDuty>(
+    `SELECT ${dColumns} FROM duty WHERE quarantine_id = ? ORDER BY due_at`,
+  );
+  const dutiesBetween = db.prepare<[string, string], StoredDuty>(
+    `SELECT ${dColumns} FROM duty WHERE due_at >= ? AND due_at < ? ORDER BY due_at`,
+  );
   const doDuty = db.prepare(`UPDATE duty SET done_at = ? WHERE quarantine_id = ? AND key = ?`);
   const settingOf = db.prepare<[string], { value: string }>(`SELECT value FROM setting WHERE key = ?`);
-  const setSetting = db.prepare(`INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`);
+  const setSetting = db.prepare(
+    `INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
+  );
 
   const toRun = (r: RunRow): StoredRun => ({
     id: r.id,
@@ -90,7 +106,14 @@ export function arrivalRepository(db: Db) {
       return r ? toRun(r) : null;
     },
     insertRun: (r: Omit<StoredRun, 'done'>): void =>
-      void insertRun.run(r.id, r.consignmentId, JSON.stringify(r.bagIds), r.method, JSON.stringify(r.steps), r.startedAt),
+      void insertRun.run(
+        r.id,
+        r.consignmentId,
+        JSON.stringify(r.bagIds),
+        r.method,
+        JSON.stringify(r.steps),
+        r.startedAt,
+      ),
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),

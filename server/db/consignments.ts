@@ -31,11 +31,15 @@ export function consignmentRepository(db: Db) {
   const columns = 'document, version, result, archived_at, updated_at';
   const byCode = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE code = ?`);
   const byId = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE id = ?`);
-  const open = db.prepare<[], Row>(`SELECT ${columns} FROM consignment WHERE archived_at IS NULL ORDER BY hand_over_at DESC LIMIT 500`);
+  const open = db.prepare<[], Row>(
+    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL ORDER BY hand_over_at DESC LIMIT 500`,
+  );
   const searched = db.prepare<[string, string, string], Row>(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND (code LIKE ? OR receiver LIKE ? OR sender LIKE ?) ORDER BY hand_over_at DESC LIMIT 200`,
   );
-  const lastCode = db.prepare<[], { n: number | null }>(`SELECT MAX(CAST(substr(code, 4) AS INTEGER)) AS n FROM consignment`);
+  const lastCode = db.prepare<[], { n: number | null }>(
+    `SELECT MAX(CAST(substr(code, 4) AS INTEGER)) AS n FROM consignment`,
+  );
   const insert = db.prepare(
     `INSERT INTO consignment (id, code, direction, receiver, sender, hand_over_at, opening_at, document, result, version, created_at, updated_at)
      VALUES (@id, @code, @direction, @receiver, @sender, @handOverAt, @openingAt, @document, @result, 1, @at, @at)`,
@@ -58,7 +62,9 @@ export function consignmentRepository(db: Db) {
   const journalOf = db.prepare<[string], { at: string; kind: string; subject: string; data: string }>(
     `SELECT at, kind, subject, data FROM journal WHERE consignment_id = ? ORDER BY id DESC LIMIT 200`,
   );
-  const ticksOf = db.prepare<[string], { key: string; at: string }>(`SELECT key, at FROM tick WHERE consignment_id = ?`);
+  const ticksOf = db.prepare<[string], { key: string; at: string }>(
+    `SELECT key, at FROM tick WHERE consignment_id = ?`,
+  );
   const tickIn = db.prepare(`INSERT OR IGNORE INTO tick (consignment_id, key, at) VALUES (?, ?, ?)`);
   const tickOut = db.prepare(`DELETE FROM tick WHERE consignment_id = ? AND key = ?`);
 
@@ -94,8 +100,9 @@ export function consignmentRepository(db: Db) {
     update: (c: Consignment, result: StoredResult | null, version: number, what: string, at: string): boolean =>
       db.transaction(() => {
         storeRevision.run({ id: c.id, what, at });
-        const { code: _, ...rest } = scalars(c);
-        const changed = update.run({ ...rest, result: result ? JSON.stringify(result) : null, version, at }).changes === 1;
+        const rest = scalars(c);
+        const changed =
+          update.run({ ...rest, result: result ? JSON.stringify(result) : null, version, at }).changes === 1;
         if (!changed) dropRevision.run(c.id, version);
         return changed;
       })(),

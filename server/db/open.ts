@@ -31,7 +31,9 @@ function migrate(db: Db, file: string): void {
   const at = db.pragma('user_version', { simple: true }) as number;
   const all = migrations();
   if (at > all.length)
-    throw new Error(`This data was written by a newer Kindly Crate (schema ${at}, here ${all.length}). Update the program.`);
+    throw new Error(
+      `This data was written by a newer Kindly Crate (schema ${at}, here ${all.length}). Update the program.`,
+    );
   const due = all.filter((m) => m.number > at);
   if (due.length === 0) return;
   if (at > 0 && file !== ':memory:' && existsSync(file)) {

@@ -7,7 +7,14 @@ import { runPosition } from '@/core/acclimation/run';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/schema';
 import type { Evaluation } from '@/core/consignment/evaluate';
-import { bagReadingSchema, problemsOf, refuse, waterSchema, type Consignment, type Outcome } from '@/core/consignment/schema';
+import {
+  bagReadingSchema,
+  problemsOf,
+  refuse,
+  waterSchema,
+  type Consignment,
+  type Outcome,
+} from '@/core/consignment/schema';
 import { mostDelicate } from '@/core/fish/tolerance';
 import { dkhToMeqL } from '@/core/quantities/units';
 import { quarantinePlan } from '@/core/quarantine/plan';
@@ -36,7 +43,10 @@ export function saveReadings(house: House, input: unknown): Outcome<StoredConsig
       if (!bag) return refuse(`bags.${i}.bagId`, `There is no bag ${b.bagId}.`);
       const animals = bag.animals.reduce((n, x) => n + x.count, 0);
       if (b.alive + b.dead + b.doubtful !== animals)
-        return refuse(`bags.${i}.alive`, `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${b.alive + b.dead + b.doubtful}.`);
+        return refuse(
+          `bags.${i}.alive`,
+          `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${b.alive + b.dead + b.doubtful}.`,
+        );
     }
     return { ok: true, value: { ...c, actual: { ...c.actual, bags: bags.map((b) => ({ ...b, at })), tank } } };
   });
@@ -79,7 +89,6 @@ function openedBag(c: Consignment, e: Evaluation, bagId: string, nowMs: number):
 
 /** Bags with the same animals are one lane; each lane's methods are computed on its own worst bag. */
 export function methodComparisons(c: Consignment, e: Evaluation, nowMs: number): MethodComparison[] {
-  const catalogue = catalogueOf(c);
   const a = withOverrides(c.assumptions);
   const tank = c.actual.tank ?? c.tank;
   const lanes = new Map<string, string[]>();
@@ -104,7 +113,12 @@ export function methodComparisons(c: Consignment, e: Evaluation, nowMs: number):
       return { ...base, courses, recommendation, problem: null };
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
-      return { ...base, courses: [], recommendation: { ranked: [], either: false, reason: '' }, problem: error.message };
+      return {
+        ...base,
+        courses: [],
+        recommendation: { ranked: [], either: false, reason: '' },
+        problem: error.message,
+      };
     }
   });
 }
@@ -118,7 +132,14 @@ export function startRun(house: House, c: Consignment, lane: MethodComparison, m
   const id = randomUUID();
   const at = house.nowIso();
   house.db.transaction(() => {
-    house.arrivals.insertRun({ id, consignmentId: c.id, bagIds: lane.bagIds, method, steps: course.steps, startedAt: at });
+    house.arrivals.insertRun({
+      id,
+      consignmentId: c.id,
+      bagIds: lane.bagIds,
+      method,
+      steps: course.steps,
+      startedAt: at,
+    });
     house.consignments.journal(c.id, at, 'acclimation started', lane.bagIds.join(' '), { method });
   })();
   return { ok: true, value: id };
@@ -140,10 +161,16 @@ export function finishStep(house: House, runId: string, key: string): Outcome<nu
   if (!run) return refuse('run', 'This sequence is not there any more.');
   const at = house.nowMs();
   const running = run.steps[positionOf(run, at).index];
-  if (!running || running.key !== key) return refuse('step', 'This step is already done. The screen now shows the next one.');
+  if (!running || running.key !== key)
+    return refuse('step', 'This step is already done. The screen now shows the next one.');
   house.db.transaction(() => {
     house.arrivals.finishStep(runId, key, new Date(at).toISOString());
-    house.consignments.journal(run.consignmentId, new Date(at).toISOString(), 'acclimation step', `${run.bagIds.join(' ')}: ${running.title}`);
+    house.consignments.journal(
+      run.consignmentId,
+      new Date(at).toISOString(),
+      'acclimation step',
+      `${run.bagIds.join(' ')}: ${running.title}`,
+    );
   })();
   return { ok: true, value: null };
 }
@@ -156,7 +183,12 @@ export function undoStep(house: House, runId: string): Outcome<null> {
   if (!last) return refuse('step', 'Nothing has been done yet.');
   house.db.transaction(() => {
     house.arrivals.reopenStep(runId, last[0]);
-    house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation step taken back', `${run.bagIds.join(' ')}: ${last[0]}`);
+    house.consignments.journal(
+      run.consignmentId,
+      house.nowIso(),
+      'acclimation step taken back',
+      `${run.bagIds.join(' ')}: ${last[0]}`,
+    );
   })();
   return { ok: true, value: null };
 }
@@ -186,7 +218,15 @@ export function openQuarantine(house: House, code: string): Outcome<string> {
     fasting: kinds.some((s) => s.fasting === 'cool-water-large') ? 'long' : 'short',
   }).map((d) => {
     const due = new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d.day - 1, d.hour, 0, 0, zone);
-    return { key: d.key, day: d.day, dueAt: new Date(due.getTime()).toISOString(), kind: d.kind, title: d.title, detail: d.detail, minutes: d.minutes };
+    return {
+      key: d.key,
+      day: d.day,
+      dueAt: new Date(due.getTime()).toISOString(),
+      kind: d.kind,
+      title: d.title,
+      detail: d.detail,
+      minutes: d.minutes,
+    };
   });
   const losses = c.actual.bags.reduce((n, b) => n + b.dead, 0);
   const animals = c.lines.reduce((n, l) => n + l.count, 0) - losses;

@@ -1,4 +1,11 @@
-import { consignmentSchema, crossChecks, problemsOf, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import {
+  consignmentSchema,
+  crossChecks,
+  problemsOf,
+  refuse,
+  type Consignment,
+  type Outcome,
+} from '@/core/consignment/schema';
 import type { StoredConsignment } from '../db/consignments';
 import type { House } from '../house';
 import { resultOf } from '../result';

@@ -10,14 +10,31 @@ import { unknownRows } from './order';
 /** The rows of the catalogue that a consignment uses. */
 export function usedRows(c: Consignment): Catalogue {
   const all = catalogueOf(c);
-  const of = <T extends { id: string }>(rows: T[], ids: string[], what: string): T[] => [...new Set(ids)].map((id) => row(rows, id, what));
+  const of = <T extends { id: string }>(rows: T[], ids: string[], what: string): T[] =>
+    [...new Set(ids)].map((id) => row(rows, id, what));
   return {
-    species: of(all.species, c.lines.map((l) => l.speciesId), 'species'),
-    bags: of(all.bags, c.bags.map((b) => b.bagTypeId), 'bag'),
-    boxes: of(all.boxes, c.boxes.map((b) => b.boxTypeId), 'box'),
-    packs: of(all.packs, c.boxes.flatMap((b) => b.packs.map((p) => p.packId)), 'pack'),
+    species: of(
+      all.species,
+      c.lines.map((l) => l.speciesId),
+      'species',
+    ),
+    bags: of(
+      all.bags,
+      c.bags.map((b) => b.bagTypeId),
+      'bag',
+    ),
+    boxes: of(
+      all.boxes,
+      c.boxes.map((b) => b.boxTypeId),
+      'box',
+    ),
+    packs: of(
+      all.packs,
+      c.boxes.flatMap((b) => b.packs.map((p) => p.packId)),
+      'pack',
+    ),
     services: of(all.services, [c.serviceId], 'service'),
-  }; // prettier-ignore
+  };
 }
 
 /** The open file: the stored document with the catalogue rows and the forecast that it used. */
@@ -25,11 +42,15 @@ export function exportConsignment(house: House, code: string): Outcome<{ name: s
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  return { ok: true, value: { name: `${c.code}.json`, text: `${JSON.stringify({ ...c, catalogue: usedRows(c) }, null, 2)}\n` } };
+  return {
+    ok: true,
+    value: { name: `${c.code}.json`, text: `${JSON.stringify({ ...c, catalogue: usedRows(c) }, null, 2)}\n` },
+  };
 }
 
 export type ImportMode = 'ask' | 'replace' | 'keep-both';
-export type Imported = { code: string; state: 'new' | 'same' | 'replaced' | 'copied' } | { state: 'exists'; code: string };
+export type Imported =
+  { code: string; state: 'new' | 'same' | 'replaced' | 'copied' } | { state: 'exists'; code: string };
 
 /**
  * Reads a consignment file. One that is here already is told as `exists` unless the person chose to replace it (with a

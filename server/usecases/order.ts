@@ -6,9 +6,19 @@ import { suggestBoxes } from '@/core/box/plan';
 import { catalogue as shipped } from '@/core/catalogue';
 import { planConsignment } from '@/core/consignment/plan';
 import {
-  FORMAT, FORMAT_VERSION, consignmentSchema, crossChecks, lineSchema, partySchema, problemsOf, tankSchema, waterSchema,
-  type Consignment, type Outcome, type Problem,
-} from '@/core/consignment/schema'; // prettier-ignore
+  FORMAT,
+  FORMAT_VERSION,
+  consignmentSchema,
+  crossChecks,
+  lineSchema,
+  partySchema,
+  problemsOf,
+  tankSchema,
+  waterSchema,
+  type Consignment,
+  type Outcome,
+  type Problem,
+} from '@/core/consignment/schema';
 import { row } from '@/core/catalogue/schema';
 import type { House } from '../house';
 import { fetchForecast } from '../outside';
@@ -42,7 +52,22 @@ export function instantAt(localTime: string, zone: string): string {
   return new Date(new TZDate(y, mo - 1, d, h, mi, 0, zone).getTime()).toISOString();
 }
 
-function fromInput(o: OrderInput): Pick<Consignment, 'direction' | 'sender' | 'receiver' | 'serviceId' | 'handOverAt' | 'window' | 'openingAt' | 'lines' | 'sourceWater' | 'tank' | 'note'> {
+function fromInput(
+  o: OrderInput,
+): Pick<
+  Consignment,
+  | 'direction'
+  | 'sender'
+  | 'receiver'
+  | 'serviceId'
+  | 'handOverAt'
+  | 'window'
+  | 'openingAt'
+  | 'lines'
+  | 'sourceWater'
+  | 'tank'
+  | 'note'
+> {
   const there = o.receiver.place.zone;
   return {
     direction: o.direction,
@@ -66,16 +91,28 @@ function orderProblems(o: OrderInput, house: House, isNew: boolean): Problem[] {
   const problems: Problem[] = [];
   o.lines.forEach((l, i) => {
     const known = shipped.species.find((s) => s.id === l.speciesId);
-    if (!known) problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not in the catalogue.` });
+    if (!known)
+      problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not in the catalogue.` });
     else if (known.water === 'marine' && o.sourceWater.salinity < 20)
-      problems.push({ path: 'sourceWater.salinity', message: `${known.name} lives in sea water: salinity ${o.sourceWater.salinity} cannot be right.` });
+      problems.push({
+        path: 'sourceWater.salinity',
+        message: `${known.name} lives in sea water: salinity ${o.sourceWater.salinity} cannot be right.`,
+      });
     else if (known.water === 'fresh' && o.sourceWater.salinity > 10)
-      problems.push({ path: 'sourceWater.salinity', message: `${known.name} lives in fresh water: salinity ${o.sourceWater.salinity} cannot be right.` });
+      problems.push({
+        path: 'sourceWater.salinity',
+        message: `${known.name} lives in fresh water: salinity ${o.sourceWater.salinity} cannot be right.`,
+      });
   });
   const service = shipped.services.find((s) => s.id === o.serviceId);
   if (!service) problems.push({ path: 'serviceId', message: 'Choose a service.' });
-  else if (!service.live) problems.push({ path: 'serviceId', message: `${service.name} does not take live animals. Choose a live service.` });
-  if (isNew && o.direction !== 'incoming' && Date.parse(instantAt(o.handOverLocal, o.sender.place.zone)) < house.nowMs())
+  else if (!service.live)
+    problems.push({ path: 'serviceId', message: `${service.name} does not take live animals. Choose a live service.` });
+  if (
+    isNew &&
+    o.direction !== 'incoming' &&
+    Date.parse(instantAt(o.handOverLocal, o.sender.place.zone)) < house.nowMs()
+  )
     problems.push({ path: 'handOverLocal', message: 'This hand-over is in the past. Choose a coming one.' });
   if ((o.windowStartLocal === '') !== (o.windowEndLocal === ''))
     problems.push({ path: 'windowEndLocal', message: 'Give both ends of the delivery window, or neither.' });
@@ -122,10 +159,14 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const next: Consignment = { ...c, ...fromInput(o) };
     const cross = crossChecks({ ...next, bags: [] });
     if (cross.length > 0) return { ok: false, problems: localPaths(cross) };
-    const placesChanged = next.sender.place.name !== c.sender.place.name || next.receiver.place.name !== c.receiver.place.name || next.handOverAt !== c.handOverAt;
+    const placesChanged =
+      next.sender.place.name !== c.sender.place.name ||
+      next.receiver.place.name !== c.receiver.place.name ||
+      next.handOverAt !== c.handOverAt;
     if (placesChanged && c.forecast?.source.startsWith('simulated') !== false)
       next.forecast = fetchForecast(next, Date.parse(next.handOverAt), house.nowMs());
-    const animals = (x: Consignment): string => JSON.stringify(x.lines.map((l) => [l.id, l.speciesId, l.count, l.lengthCm, l.massG]));
+    const animals = (x: Consignment): string =>
+      JSON.stringify(x.lines.map((l) => [l.id, l.speciesId, l.count, l.lengthCm, l.massG]));
     if (animals(next) === animals(c) && c.bags.length > 0) return { ok: true, value: next };
     const anew = planned({ ...next, bags: [] });
     reasons = anew.reasons;
@@ -147,7 +188,11 @@ function planned(c: Consignment): { consignment: Consignment; reasons: string[] 
 const localPaths = (problems: Problem[]): Problem[] =>
   problems.map((p) => ({
     ...p,
-    path: p.path.replace('handOverAt', 'handOverLocal').replace('openingAt', 'openingLocal').replace('window.startAt', 'windowStartLocal').replace('window.endAt', 'windowEndLocal'),
+    path: p.path
+      .replace('handOverAt', 'handOverLocal')
+      .replace('openingAt', 'openingLocal')
+      .replace('window.startAt', 'windowStartLocal')
+      .replace('window.endAt', 'windowEndLocal'),
   }));
 
 /** A bag plan as the core would make it, in place of the present one; boxes follow. */
@@ -168,7 +213,10 @@ export function duplicate(house: House, code: string): Outcome<string> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const week = 7 * 864e5;
-  const later = (iso: string): string => new Date(Date.parse(iso) + week * Math.max(1, Math.ceil((house.nowMs() - Date.parse(c.handOverAt)) / week))).toISOString();
+  const later = (iso: string): string =>
+    new Date(
+      Date.parse(iso) + week * Math.max(1, Math.ceil((house.nowMs() - Date.parse(c.handOverAt)) / week)),
+    ).toISOString();
   const copy: Consignment = {
     ...c,
     id: randomUUID(),
@@ -203,4 +251,3 @@ export function unknownRows(c: Consignment): Problem[] {
   });
   return problems;
 }
-

@@ -1,6 +1,14 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { bagSchema, boxSchema, problemsOf, refuse, waterSchema, type Consignment, type Outcome } from '@/core/consignment/schema';
+import {
+  bagSchema,
+  boxSchema,
+  problemsOf,
+  refuse,
+  waterSchema,
+  type Consignment,
+  type Outcome,
+} from '@/core/consignment/schema';
 import { arrange, arrangementSentence, type ArrangementProblem } from '@/core/box/arrange';
 import { forecastFromRows } from '@/core/weather/csv';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -50,9 +58,18 @@ export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignme
   return change(house, code, version, 'the boxes', (c) => {
     const next = { ...c, boxes, bags: c.bags.map((b) => ({ ...b, boxId: inBox[b.id] ?? b.boxId })) };
     const catalogue = catalogueOf(next);
-    if (boxes.some((b) => !catalogue.boxes.some((t) => t.id === b.boxTypeId))) return refuse('boxes', 'Choose a box from the list.');
+    if (boxes.some((b) => !catalogue.boxes.some((t) => t.id === b.boxTypeId)))
+      return refuse('boxes', 'Choose a box from the list.');
     const misfits = (x: Consignment): ArrangementProblem[] =>
-      x.boxes.flatMap((box) => arrange(box, x.bags.filter((b) => b.boxId === box.id), catalogue, withOverrides(x.assumptions)).problems); // prettier-ignore
+      x.boxes.flatMap(
+        (box) =>
+          arrange(
+            box,
+            x.bags.filter((b) => b.boxId === box.id),
+            catalogue,
+            withOverrides(x.assumptions),
+          ).problems,
+      );
     const before = new Set(misfits(c).map((m) => `${m.bagId} ${m.code}`));
     const fresh = misfits(next).find((m) => !before.has(`${m.bagId} ${m.code}`));
     return fresh ? refuse('boxes', arrangementSentence(fresh)) : { ok: true, value: next };
@@ -65,7 +82,10 @@ const packsInput = z.object({
   boxId: z.string(),
   packs: boxSchema.shape.packs,
   ventHoles: boxSchema.shape.ventHoles,
-  shiftC: z.number({ error: 'The shift must be a number.' }).min(-30, 'At most 30 °C colder.').max(30, 'At most 30 °C warmer.'),
+  shiftC: z
+    .number({ error: 'The shift must be a number.' })
+    .min(-30, 'At most 30 °C colder.')
+    .max(30, 'At most 30 °C warmer.'),
 });
 
 export function savePacks(house: House, input: unknown): Outcome<StoredConsignment> {
@@ -92,7 +112,10 @@ export function importForecast(house: House, code: string, text: string, fileNam
   if (!read.ok) return read;
   for (const place of [stored.value.document.sender.place.name, stored.value.document.receiver.place.name])
     if (!read.value.places.some((p) => p.name === place))
-      return refuse('file', `The file has no lines for ${place}. It names ${read.value.places.map((p) => p.name).join(', ')}.`);
+      return refuse(
+        'file',
+        `The file has no lines for ${place}. It names ${read.value.places.map((p) => p.name).join(', ')}.`,
+      );
   return change(house, code, null, 'the forecast', (c) => ({
     ok: true,
     value: { ...c, forecast: { ...read.value, shiftC: c.forecast?.shiftC ?? 0 } },
@@ -122,16 +145,26 @@ const events = { sealedAt: 'sealed', handedOverAt: 'handed over', arrivedAt: 'ar
 export type EventName = keyof typeof events;
 
 /** What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. */
-export function recordEvent(house: House, code: string, name: EventName, at: string | null): Outcome<StoredConsignment> {
+export function recordEvent(
+  house: House,
+  code: string,
+  name: EventName,
+  at: string | null,
+): Outcome<StoredConsignment> {
   if (!(name in events)) return refuse('event', 'This event is not known.');
   const r = change(house, code, null, events[name], (c) => {
     const actual = { ...c.actual, [name]: at };
-    const order = [actual.sealedAt, actual.handedOverAt, actual.arrivedAt, actual.openedAt].filter((x): x is string => x !== null);
+    const order = [actual.sealedAt, actual.handedOverAt, actual.arrivedAt, actual.openedAt].filter(
+      (x): x is string => x !== null,
+    );
     for (let i = 1; i < order.length; i++)
       if (Date.parse(order[i]!) < Date.parse(order[i - 1]!))
         return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
     return { ok: true, value: { ...c, actual } };
   });
-  if (r.ok) house.consignments.journal(r.value.document.id, house.nowIso(), at ? 'event' : 'event taken back', events[name], { at });
+  if (r.ok)
+    house.consignments.journal(r.value.document.id, house.nowIso(), at ? 'event' : 'event taken back', events[name], {
+      at,
+    });
   return r;
 }

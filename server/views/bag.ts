@@ -47,7 +47,8 @@ export function bagViews(c: Consignment, e: Evaluation) {
       limits: {
         tempMin: r.limits.tempHardMinC,
         tempMax: r.limits.tempHardMaxC,
-        oxygenMgL: r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, c.sourceWater.tempC)), c.sourceWater.salinity),
+        oxygenMgL:
+          r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, c.sourceWater.tempC)), c.sourceWater.salinity),
         nh3: r.limits.nh3MgNL,
         phFloor: r.limits.phFloor,
         co2MgL: r.limits.co2MgL,

@@ -39,7 +39,8 @@ export function dayOf(q: StoredQuarantine, nowMs: number): number {
   return Math.max(1, day(nowMs) - day(Date.parse(q.startedAt)) + 1);
 }
 
-const ago = (ms: number): string => (ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`);
+const ago = (ms: number): string =>
+  ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`;
 
 /** What hands are needed for, now and in the coming hours; what is on the way; who is in quarantine. */
 export function benchView(house: House) {
@@ -75,16 +76,35 @@ export function benchView(house: House) {
     }
     const r = stored.result;
     const quarantined = house.arrivals.quarantineOf(c.id) !== null;
-    if (r && !quarantined && (c.actual.handedOverAt !== null || c.direction === 'incoming' || r.handOverMs - now < 48 * HOUR)) {
+    if (
+      r &&
+      !quarantined &&
+      (c.actual.handedOverAt !== null || c.direction === 'incoming' || r.handOverMs - now < 48 * HOUR)
+    ) {
       const incoming = c.direction === 'incoming';
       const travelling = c.actual.handedOverAt !== null;
       const late = now > r.deadlineMs && !c.actual.arrivedAt;
-      const words = c.actual.openedAt ? 'Opened; going across now'
-        : c.actual.arrivedAt ? 'Here; measure and choose a method'
-        : late ? `${ago(now - r.deadlineMs)} past its window. Call them.`
-        : travelling ? (incoming ? `Coming to you. Prepare tank ${c.tank.name}` : 'On the road, on time')
-        : 'Leaves soon'; // prettier-ignore
-      onTheWay.push({ code: c.code, who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`, result: r, words, mark: late && r.state === 'fine' ? 'watch' : r.state, travelling });
+      const words = c.actual.openedAt
+        ? 'Opened; going across now'
+        : c.actual.arrivedAt
+          ? 'Here; measure and choose a method'
+          : late
+            ? `${ago(now - r.deadlineMs)} past its window. Call them.`
+            : travelling
+              ? incoming
+                ? `Coming to you. Prepare tank ${c.tank.name}`
+                : 'On the road, on time'
+              : 'Leaves soon';
+      onTheWay.push({
+        code: c.code,
+        who: incoming
+          ? `from ${c.sender.name}, ${c.sender.place.name}`
+          : `to ${c.receiver.name}, ${c.receiver.place.name}`,
+        result: r,
+        words,
+        mark: late && r.state === 'fine' ? 'watch' : r.state,
+        travelling,
+      });
     }
   }
   for (const run of house.arrivals.runsSince(new Date(now - 24 * HOUR).toISOString())) {
@@ -105,11 +125,19 @@ export function benchView(house: House) {
       done: null,
     });
   }
-  const quarantines = house.arrivals.quarantines().map((q) => {
-    const day = dayOf(q, now);
-    const duties = house.arrivals.dutiesOf(q.id);
-    return { ...q, day, code: house.consignments.byId(q.consignmentId)?.document.code ?? '', duties: duties.map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) };
-  }).filter((q) => q.day <= 28); // prettier-ignore
+  const quarantines = house.arrivals
+    .quarantines()
+    .map((q) => {
+      const day = dayOf(q, now);
+      const duties = house.arrivals.dutiesOf(q.id);
+      return {
+        ...q,
+        day,
+        code: house.consignments.byId(q.consignmentId)?.document.code ?? '',
+        duties: duties.map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
+      };
+    })
+    .filter((q) => q.day <= 28);
   for (const q of quarantines)
     for (const d of q.duties) {
       if (d.doneAt) {
@@ -117,8 +145,19 @@ export function benchView(house: House) {
         continue;
       }
       if (d.dueMs < now - 16 * HOUR || d.dueMs > horizon) continue;
-      tasks.push({ key: `duty:${q.id}:${d.key}`, atMs: d.dueMs, state: d.dueMs < now ? 'late' : 'due', title: `${d.title}, ${q.tank}`, detail: `${q.animals}. ${d.detail}`, minutes: d.minutes, href: `/consignments/${q.code}/quarantine`, endsAtMs: null, totalMs: null, done: { kind: 'duty', quarantineId: q.id, key: d.key } });
-    } // prettier-ignore
+      tasks.push({
+        key: `duty:${q.id}:${d.key}`,
+        atMs: d.dueMs,
+        state: d.dueMs < now ? 'late' : 'due',
+        title: `${d.title}, ${q.tank}`,
+        detail: `${q.animals}. ${d.detail}`,
+        minutes: d.minutes,
+        href: `/consignments/${q.code}/quarantine`,
+        endsAtMs: null,
+        totalMs: null,
+        done: { kind: 'duty', quarantineId: q.id, key: d.key },
+      });
+    }
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
   tasks.sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
   onTheWay.sort((a, b) => a.result.deadlineMs - b.result.deadlineMs);

@@ -82,9 +82,16 @@ export function packOptionsOf(stored: StoredConsignment, boxId: string): PackOpt
   return options;
 }
 
-const thin = (values: Float64Array): number[] => Array.from({ length: Math.ceil(values.length / EVERY) }, (_, i) => Math.round(values[i * EVERY]! * 100) / 100);
+const thin = (values: Float64Array): number[] =>
+  Array.from({ length: Math.ceil(values.length / EVERY) }, (_, i) => Math.round(values[i * EVERY]! * 100) / 100);
 
-export function ribbonOf(c: Consignment, e: Evaluation | null, schedule: readonly Moment[], nowMs: number, chosenBag: string | null): RibbonData {
+export function ribbonOf(
+  c: Consignment,
+  e: Evaluation | null,
+  schedule: readonly Moment[],
+  nowMs: number,
+  chosenBag: string | null,
+): RibbonData {
   const k = keyInstants(c, catalogueOf(c));
   const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
   const base = {
@@ -97,23 +104,35 @@ export function ribbonOf(c: Consignment, e: Evaluation | null, schedule: readonl
     nowMs,
     measured: c.actual.bags.map((b) => ({ ms: Date.parse(b.at), tempC: b.tempC })),
   };
-  if (!e) return { ...base, legs: [], stepMs: 1, bagId: null, tempC: [], ambientC: [], band: { min: 0, max: 0 }, rows: [] };
+  if (!e)
+    return { ...base, legs: [], stepMs: 1, bagId: null, tempC: [], ambientC: [], band: { min: 0, max: 0 }, rows: [] };
   const bag = e.bags.find((b) => b.id === (chosenBag ?? e.overall.bagId)) ?? e.bags[0]!;
   const rows = factors.map((factor) => {
-    const tightest = (chosenBag ? [bag] : e.bags).reduce((x, b) => ((b.safe[factor] ?? Infinity) < (x.safe[factor] ?? Infinity) ? b : x));
+    const tightest = (chosenBag ? [bag] : e.bags).reduce((x, b) =>
+      (b.safe[factor] ?? Infinity) < (x.safe[factor] ?? Infinity) ? b : x,
+    );
     const safe = tightest.safe[factor];
     const l = tightest.limits;
     const cv = tightest.curves;
     const used = Array.from({ length: Math.ceil(e.steps / EVERY) }, (_, j) => {
       const i = j * EVERY;
       const v =
-        factor === 'oxygen' ? l.oxygenKPa / Math.max(0.1, cv.oxygenKPa[i]!)
-        : factor === 'ammonia' ? cv.nh3MgNL[i]! / l.nh3MgNL
-        : factor === 'carbon' ? Math.max(cv.co2MgL[i]! / l.co2MgL, (cv.pH[0]! - cv.pH[i]!) / (cv.pH[0]! - l.phFloor))
-        : Math.abs(tightest.tempC[i]! - (l.tempHardMinC + l.tempHardMaxC) / 2) / ((l.tempHardMaxC - l.tempHardMinC) / 2); // prettier-ignore
+        factor === 'oxygen'
+          ? l.oxygenKPa / Math.max(0.1, cv.oxygenKPa[i]!)
+          : factor === 'ammonia'
+            ? cv.nh3MgNL[i]! / l.nh3MgNL
+            : factor === 'carbon'
+              ? Math.max(cv.co2MgL[i]! / l.co2MgL, (cv.pH[0]! - cv.pH[i]!) / (cv.pH[0]! - l.phFloor))
+              : Math.abs(tightest.tempC[i]! - (l.tempHardMinC + l.tempHardMaxC) / 2) /
+                ((l.tempHardMaxC - l.tempHardMinC) / 2);
       return Math.round(Math.min(1.2, v) * 1000) / 1000;
     });
-    return { factor, bagId: safe === null ? null : tightest.id, slackH: safe === null ? null : safe - e.deadlineH, used };
+    return {
+      factor,
+      bagId: safe === null ? null : tightest.id,
+      slackH: safe === null ? null : safe - e.deadlineH,
+      used,
+    };
   });
   rows.sort((a, b) => (a.slackH ?? Infinity) - (b.slackH ?? Infinity));
   return {
@@ -128,7 +147,10 @@ export function ribbonOf(c: Consignment, e: Evaluation | null, schedule: readonl
   };
 }
 
-function stationStates(v: Omit<ConsignmentView, 'stations' | 'nowStation'>, nowMs: number): { list: StationState[]; now: StationId } {
+function stationStates(
+  v: Omit<ConsignmentView, 'stations' | 'nowStation'>,
+  nowMs: number,
+): { list: StationState[]; now: StationId } {
   const c = v.stored.document;
   const e = v.evaluation;
   const a = c.actual;
@@ -140,7 +162,9 @@ function stationStates(v: Omit<ConsignmentView, 'stations' | 'nowStation'>, nowM
   const running = v.runs.some((r) => !positionOf(r, nowMs).finished);
   const done: Record<StationId, boolean> = {
     order: c.lines.length > 0,
-    fast: a.sealedAt !== null || (feeds.length > 0 ? fed && feeds.some((m) => v.ticks.has(`moment:${m.key}`)) : nowMs > v.schedule[0]!.atMs),
+    fast:
+      a.sealedAt !== null ||
+      (feeds.length > 0 ? fed && feeds.some((m) => v.ticks.has(`moment:${m.key}`)) : nowMs > v.schedule[0]!.atMs),
     bag: bagged && c.bags.length > 0,
     heat: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('pack:')).some((i) => v.ticks.has(i.key)),
     box: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('lid:')).some((i) => v.ticks.has(i.key)),
@@ -153,15 +177,26 @@ function stationStates(v: Omit<ConsignmentView, 'stations' | 'nowStation'>, nowM
   const now = stations.find((s) => !done[s]) ?? 'quarantine';
   const words: Record<StationId, string> = {
     order: `${animals} animals, ${c.lines.length} kind${c.lines.length === 1 ? '' : 's'}`,
-    fast: feeds.length === 0 ? 'no fast needed' : `${Math.round((v.schedule.find((m) => m.kind === 'seal')!.atMs - Math.min(...feeds.map((m) => m.atMs))) / 3600_000)} h`,
+    fast:
+      feeds.length === 0
+        ? 'no fast needed'
+        : `${Math.round((v.schedule.find((m) => m.kind === 'seal')!.atMs - Math.min(...feeds.map((m) => m.atMs))) / 3600_000)} h`,
     bag: c.bags.length === 1 ? '1 bag' : `${c.bags.length} bags`,
-    heat: c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0) === 0 ? 'no pack' : `${c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0)} packs`,
-    box: e ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}` : 'no plan yet',
+    heat:
+      c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0) === 0
+        ? 'no pack'
+        : `${c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0)} packs`,
+    box: e
+      ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}`
+      : 'no plan yet',
     send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',
     receive: v.quarantine ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
     quarantine: v.quarantine ? `tank ${v.quarantine.tank}` : '28 days',
   };
-  return { now, list: stations.map((id) => ({ id, mark: done[id] ? 'done' : id === now ? 'now' : 'ahead', words: words[id] })) };
+  return {
+    now,
+    list: stations.map((id) => ({ id, mark: done[id] ? 'done' : id === now ? 'now' : 'ahead', words: words[id] })),
+  };
 }
 
 /** Everything a consignment page needs, or null when there is none of that code. */

@@ -18,39 +18,68 @@ const localTime = (ms: number, zone: string): string => {
 };
 
 /** The Heat station: every pack set of every box on the same clock and forecast. */
-export function heatView(stored: StoredConsignment, e: Evaluation, schedule: readonly Moment[], nowMs: number, zone: string) {
+export function heatView(
+  stored: StoredConsignment,
+  e: Evaluation,
+  schedule: readonly Moment[],
+  nowMs: number,
+  zone: string,
+) {
   const c = stored.document;
   const catalogue = catalogueOf(c);
   const every = Math.round(STEP_H / e.stepH);
-  const thinned = (v: Float64Array, by: number): number[] => Array.from({ length: Math.ceil(v.length / by) }, (_, i) => r2(v[i * by]!));
+  const thinned = (v: Float64Array, by: number): number[] =>
+    Array.from({ length: Math.ceil(v.length / by) }, (_, i) => r2(v[i * by]!));
   const boxes = c.boxes
     .filter((b) => c.bags.some((x) => x.boxId === b.id))
     .map((b) => ({
       id: b.id,
       ventHoles: b.ventHoles,
       chosen: packSetName(b.packs, catalogue),
-      options: packOptionsOf(stored, b.id).map((o) => ({ ...o, tempC: thinned(o.tempC, 1), packW: thinned(o.packW, 1), lossW: thinned(o.lossW, 1) })),
+      options: packOptionsOf(stored, b.id).map((o) => ({
+        ...o,
+        tempC: thinned(o.tempC, 1),
+        packW: thinned(o.packW, 1),
+        lossW: thinned(o.lossW, 1),
+      })),
     }));
   const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
   const openPacks = schedule.find((m) => m.kind === 'open-packs');
   return {
     boxes,
     packTypes: catalogue.packs.map((p) => ({ id: p.id, name: p.name, kind: p.kind, surfaceC: p.surfaceC })),
-    clock: { sealMs: e.instants.sealMs, deadlineMs: e.instants.deadlineMs, lastFeedMs: feeds.length > 0 ? Math.min(...feeds) : null, nowMs },
+    clock: {
+      sealMs: e.instants.sealMs,
+      deadlineMs: e.instants.deadlineMs,
+      lastFeedMs: feeds.length > 0 ? Math.min(...feeds) : null,
+      nowMs,
+    },
     stepMs: STEP_H * 3600_000,
     ambientC: thinned(e.ambientC, every),
     legs: e.legs.map((l) => {
       const from = Math.max(0, Math.round((l.startMs - e.instants.sealMs) / 3600_000 / e.stepH));
       const to = Math.min(e.steps - 1, Math.round((l.endMs - e.instants.sealMs) / 3600_000 / e.stepH));
       const part = e.ambientC.subarray(from, Math.max(from + 1, to));
-      return { label: l.label, startMs: l.startMs, endMs: l.endMs, minC: part.length > 0 ? Math.min(...part) : 0, maxC: part.length > 0 ? Math.max(...part) : 0 };
+      return {
+        label: l.label,
+        startMs: l.startMs,
+        endMs: l.endMs,
+        minC: part.length > 0 ? Math.min(...part) : 0,
+        maxC: part.length > 0 ? Math.max(...part) : 0,
+      };
     }),
-    band: { min: Math.max(...e.bags.map((b) => b.limits.tempHardMinC)), max: Math.min(...e.bags.map((b) => b.limits.tempHardMaxC)) },
+    band: {
+      min: Math.max(...e.bags.map((b) => b.limits.tempHardMinC)),
+      max: Math.min(...e.bags.map((b) => b.limits.tempHardMaxC)),
+    },
     shiftC: c.forecast?.shiftC ?? 0,
-    forecast: { source: c.forecast?.source ?? '', madeAt: c.forecast ? `${localTime(Date.parse(c.forecast.madeAt), zone)}` : '' },
+    forecast: {
+      source: c.forecast?.source ?? '',
+      madeAt: c.forecast ? `${localTime(Date.parse(c.forecast.madeAt), zone)}` : '',
+    },
     openAt: openPacks ? localTime(openPacks.atMs, c.sender.place.zone) : 'closing time less 45 min',
   };
-} // prettier-ignore
+}
 
 /** The Box station: drawings, weights, freight, and the order of filling. */
 export function boxView(c: Consignment, e: Evaluation) {
@@ -63,7 +92,9 @@ export function boxView(c: Consignment, e: Evaluation) {
     return [
       `Box${n}: absorbent on the floor, one liner bag round everything`,
       `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
-      packs.packs.length > 0 ? `Paper over the bags; ${packSetName(packs.packs, catalogue)} proved warm, wrapped, taped under the lid` : 'Paper over the bags, no pack: tape the joint all round',
+      packs.packs.length > 0
+        ? `Paper over the bags; ${packSetName(packs.packs, catalogue)} proved warm, wrapped, taped under the lid`
+        : 'Paper over the bags, no pack: tape the joint all round',
       packs.ventHoles > 0 ? `Lid on; ${packs.ventHoles} holes of 6 mm beside the packs` : 'Lid on',
     ];
   });
@@ -82,9 +113,16 @@ export function boxView(c: Consignment, e: Evaluation) {
           const t = row(catalogue.packs, p.packId, 'pack');
           return { name: t.name, count: p.count, sizeCm: t.sizeCm, thicknessCm: t.thicknessCm };
         }),
-        bags: e.bags.filter((x) => x.boxId === b.id).map((x) => ({ id: x.id, species: x.species[0]!, count: x.animals })),
+        bags: e.bags
+          .filter((x) => x.boxId === b.id)
+          .map((x) => ({ id: x.id, species: x.species[0]!, count: x.animals })),
         firstToFail: e.overall.bagId,
-        firstColour: { oxygen: 'var(--c-oxy)', carbon: 'var(--c-co2)', ammonia: 'var(--c-amm)', temperature: 'var(--c-temp)' }[e.overall.factor ?? 'ammonia'],
+        firstColour: {
+          oxygen: 'var(--c-oxy)',
+          carbon: 'var(--c-co2)',
+          ammonia: 'var(--c-amm)',
+          temperature: 'var(--c-temp)',
+        }[e.overall.factor ?? 'ammonia'],
       };
     }),
     boxTypes: catalogue.boxes,
@@ -94,4 +132,4 @@ export function boxView(c: Consignment, e: Evaluation) {
     pricePerKg: service.pricePerKg,
     fillOrder: [...fill, 'Papers in the lid pocket, tape the long seam, labels and both phone numbers'],
   };
-} // prettier-ignore
+}

@@ -9,7 +9,8 @@ const EVERY = 4; // one point a minute
 
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
-  const thin = (v: Float64Array): number[] => Array.from({ length: Math.ceil(v.length / EVERY) }, (_, i) => Math.round(v[i * EVERY]! * 1e5) / 1e5);
+  const thin = (v: Float64Array): number[] =>
+    Array.from({ length: Math.ceil(v.length / EVERY) }, (_, i) => Math.round(v[i * EVERY]! * 1e5) / 1e5);
   return methodComparisons(c, e, nowMs).map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
     const marine = species.some((s) => s.water === 'marine');
@@ -36,18 +37,60 @@ export function laneViews(c: Consignment, e: Evaluation, runs: readonly StoredRu
         openAtMin: m.openAtMin,
         transferAtMin: m.transferAtMin,
         figures: [
-          { name: 'Ammonia exposure', value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0), unit: '× criterion min', mark: mark(parts.ammonia), heavy: parts.ammonia },
-          { name: 'NH₃ taken in', value: m.nh3MinMgNL.toFixed(2), unit: 'mg/L × min', mark: mark(parts.ammonia), heavy: parts.ammonia },
-          { name: 'Peak NH₃-N', value: m.peakNh3MgNL.toFixed(3), unit: 'mg/L', mark: mark(parts.peak), heavy: parts.peak },
+          {
+            name: 'Ammonia exposure',
+            value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
+            unit: '× criterion min',
+            mark: mark(parts.ammonia),
+            heavy: parts.ammonia,
+          },
+          {
+            name: 'NH₃ taken in',
+            value: m.nh3MinMgNL.toFixed(2),
+            unit: 'mg/L × min',
+            mark: mark(parts.ammonia),
+            heavy: parts.ammonia,
+          },
+          {
+            name: 'Peak NH₃-N',
+            value: m.peakNh3MgNL.toFixed(3),
+            unit: 'mg/L',
+            mark: mark(parts.peak),
+            heavy: parts.peak,
+          },
           { name: 'pH, any 5 min', value: m.phStep.toFixed(1), unit: '', mark: mark(parts.pH), heavy: parts.pH },
-          { name: 'Water, any 5 min', value: m.tempStepC.toFixed(1), unit: '°C', mark: mark(parts.temperature), heavy: parts.temperature },
+          {
+            name: 'Water, any 5 min',
+            value: m.tempStepC.toFixed(1),
+            unit: '°C',
+            mark: mark(parts.temperature),
+            heavy: parts.temperature,
+          },
           marine
-            ? { name: 'Salinity, any 5 min', value: m.salinityStep.toFixed(1), unit: '', mark: mark(parts.salinity), heavy: parts.salinity }
-            : { name: 'Hardness, any 5 min', value: m.ghStep.toFixed(1), unit: '°dGH', mark: mark(parts.hardness), heavy: parts.hardness },
-          { name: 'Takes, hands on', value: m.transferAtMin.toFixed(0), unit: `min, ${m.handsMin} on`, mark: mark(parts.hands), heavy: parts.hands },
+            ? {
+                name: 'Salinity, any 5 min',
+                value: m.salinityStep.toFixed(1),
+                unit: '',
+                mark: mark(parts.salinity),
+                heavy: parts.salinity,
+              }
+            : {
+                name: 'Hardness, any 5 min',
+                value: m.ghStep.toFixed(1),
+                unit: '°dGH',
+                mark: mark(parts.hardness),
+                heavy: parts.hardness,
+              },
+          {
+            name: 'Takes, hands on',
+            value: m.transferAtMin.toFixed(0),
+            unit: `min, ${m.handsMin} on`,
+            mark: mark(parts.hands),
+            heavy: parts.hands,
+          },
           { name: 'Burden, in all', value: burden.toFixed(2), unit: '', mark: mark(burden / 1.5), heavy: burden },
         ],
       })),
     };
-  }); // prettier-ignore
+  });
 }

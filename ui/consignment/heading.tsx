@@ -6,7 +6,13 @@ export interface HeadingProps {
   code: string;
   line1: React.ReactNode;
   line2: string;
-  overall: { bagId: string | null; factor: Factor | null; slackH: number | null; worstSlackH: number | null; state: 'fine' | 'watch' | 'stop' } | null;
+  overall: {
+    bagId: string | null;
+    factor: Factor | null;
+    slackH: number | null;
+    worstSlackH: number | null;
+    state: 'fine' | 'watch' | 'stop';
+  } | null;
   problem: string | null;
   actions: React.ReactNode;
 }
@@ -25,11 +31,18 @@ export function Heading({ code, line1, line2, overall, problem, actions }: Headi
       <div className="grid justify-items-end pt-1" role="status" data-testid="slack">
         {overall ? (
           <>
-            <div className="slack-n" data-slack-h={overall.slackH ?? 'none'} data-worst-h={overall.worstSlackH ?? 'none'}>
+            <div
+              className="slack-n"
+              data-slack-h={overall.slackH ?? 'none'}
+              data-worst-h={overall.worstSlackH ?? 'none'}
+            >
               <span className="mr-3.5 font-head text-[15px] font-semibold">Slack</span>
               {s ? (
                 <>
-                  <span className="num big">{s.sign}{s.h}</span>
+                  <span className="num big">
+                    {s.sign}
+                    {s.h}
+                  </span>
                   <span className="u mr-2 !text-[14px]">h</span>
                   <span className="num big">{s.min}</span>
                   <span className="u !text-[14px]">min</span>
@@ -40,13 +53,18 @@ export function Heading({ code, line1, line2, overall, problem, actions }: Headi
             </div>
             <p className="mt-1 flex items-center gap-1.5 text-[13px] text-ink-2">
               <StateMark mark={overall.state} size={15} />
-              {overall.bagId ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}` : 'nothing fails within five days'}
+              {overall.bagId
+                ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}`
+                : 'nothing fails within five days'}
             </p>
           </>
         ) : (
-          <p className="flex max-w-[320px] items-center gap-1.5 text-[13px] text-ink-2"><StateMark mark="watch" size={15} />{problem}</p>
+          <p className="flex max-w-[320px] items-center gap-1.5 text-[13px] text-ink-2">
+            <StateMark mark="watch" size={15} />
+            {problem}
+          </p>
         )}
       </div>
     </section>
   );
-} // prettier-ignore
+}

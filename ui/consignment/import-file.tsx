@@ -10,7 +10,11 @@ type Mode = 'ask' | 'replace' | 'keep-both';
 type Imported = { state: string; code: string };
 
 /** Takes a consignment file; one that is here already is asked about: replace, keep both, or leave. */
-export function ImportFile({ importConsignment }: { importConsignment: (text: string, mode: Mode) => Promise<Outcome<Imported>> }) {
+export function ImportFile({
+  importConsignment,
+}: {
+  importConsignment: (text: string, mode: Mode) => Promise<Outcome<Imported>>;
+}) {
   const router = useRouter();
   const { save, busy, problems, setProblems } = useSave();
   const [asked, setAsked] = useState<{ text: string; code: string } | null>(null);
@@ -26,24 +30,53 @@ export function ImportFile({ importConsignment }: { importConsignment: (text: st
   const take = async (f: File | undefined): Promise<void> => {
     setAsked(null);
     if (!f) return;
-    if (f.size > 3_000_000) return setProblems([{ path: 'file', message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.` }]);
+    if (f.size > 3_000_000)
+      return setProblems([
+        {
+          path: 'file',
+          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
+        },
+      ]);
     send(await f.text(), 'ask');
     if (input.current) input.current.value = '';
   };
   return (
     <div>
-      <label className="btn cursor-pointer">{busy ? 'Reading …' : 'Import a file'}<input ref={input} type="file" accept=".json,application/json" className="sr-only" onChange={(e) => void take(e.target.files?.[0])} /></label>
+      <label className="btn cursor-pointer">
+        {busy ? 'Reading …' : 'Import a file'}
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+      </label>
       {asked && (
-        <div className="absolute right-6 z-10 mt-2 max-w-[420px] border border-rule-strong bg-surface p-4" role="alertdialog" aria-label="Already here">
-          <p className="mb-3">This consignment is already here as <b>{asked.code}</b>.</p>
+        <div
+          className="absolute right-6 z-10 mt-2 max-w-[420px] border border-rule-strong bg-surface p-4"
+          role="alertdialog"
+          aria-label="Already here"
+        >
+          <p className="mb-3">
+            This consignment is already here as <b>{asked.code}</b>.
+          </p>
           <div className="flex gap-2">
-            <button className="btn" onClick={() => send(asked.text, 'replace')}>Replace it</button>
-            <button className="btn" onClick={() => send(asked.text, 'keep-both')}>Keep both</button>
-            <button className="btn" onClick={() => setAsked(null)}>Leave it</button>
+            <button className="btn" onClick={() => send(asked.text, 'replace')}>
+              Replace it
+            </button>
+            <button className="btn" onClick={() => send(asked.text, 'keep-both')}>
+              Keep both
+            </button>
+            <button className="btn" onClick={() => setAsked(null)}>
+              Leave it
+            </button>
           </div>
         </div>
       )}
-      <div className="max-w-[480px]"><OtherProblems problems={problems} shown={() => false} /></div>
+      <div className="max-w-[480px]">
+        <OtherProblems problems={problems} shown={() => false} />
+      </div>
     </div>
   );
-} // prettier-ignore
+}

@@ -1,17 +1,39 @@
 import Link from 'next/link';
 import { StateMark } from '@/ui/drawings/state-mark';
 
-const names: Record<string, string> = { order: 'Order', fast: 'Fast', bag: 'Bag', heat: 'Heat', box: 'Box', send: 'Send', receive: 'Receive', quarantine: 'Quarantine' };
+const names: Record<string, string> = {
+  order: 'Order',
+  fast: 'Fast',
+  bag: 'Bag',
+  heat: 'Heat',
+  box: 'Box',
+  send: 'Send',
+  receive: 'Receive',
+  quarantine: 'Quarantine',
+};
 
 /** Eight stations in working order; the open one joins the work area. On a phone: previous, this, next. */
-export function Stations({ code, list, open }: { code: string; list: readonly { id: string; mark: 'done' | 'now' | 'ahead'; words: string }[]; open: string }) {
+export function Stations({
+  code,
+  list,
+  open,
+}: {
+  code: string;
+  list: readonly { id: string; mark: 'done' | 'now' | 'ahead'; words: string }[];
+  open: string;
+}) {
   const at = list.findIndex((s) => s.id === open);
   const near = [list[at - 1], list[at], list[at + 1]];
   return (
     <>
       <nav className="stations" aria-label="Stations">
         {list.map((s) => (
-          <Link key={s.id} href={`/consignments/${code}/${s.id}`} className={`${s.id === open ? 'open' : ''} ${s.mark === 'ahead' ? 'ahead' : ''}`} aria-current={s.id === open ? 'step' : undefined}>
+          <Link
+            key={s.id}
+            href={`/consignments/${code}/${s.id}`}
+            className={`${s.id === open ? 'open' : ''} ${s.mark === 'ahead' ? 'ahead' : ''}`}
+            aria-current={s.id === open ? 'step' : undefined}
+          >
             <StateMark mark={s.mark} size={18} />
             <span>
               <b>{names[s.id]}</b>

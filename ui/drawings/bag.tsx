@@ -9,7 +9,21 @@ interface Inside {
 }
 
 /** A filled bag standing on y = ground, centred at x; everything in pixels at `scale` px a cm. */
-export function BagDrawing({ standing, inside, x, ground, scale, chosen = false }: { standing: StandingBag; inside: readonly Inside[]; x: number; ground: number; scale: number; chosen?: boolean }) {
+export function BagDrawing({
+  standing,
+  inside,
+  x,
+  ground,
+  scale,
+  chosen = false,
+}: {
+  standing: StandingBag;
+  inside: readonly Inside[];
+  x: number;
+  ground: number;
+  scale: number;
+  chosen?: boolean;
+}) {
   const w = standing.diameterCm * scale;
   const water = standing.waterDepthCm * scale;
   const shoulder = Math.max(water + 6, standing.shoulderCm * scale);
@@ -28,7 +42,10 @@ export function BagDrawing({ standing, inside, x, ground, scale, chosen = false 
   return (
     <g>
       <path d={body} fill="var(--surface)" fillOpacity=".75" />
-      <path d={`M${l + 1} ${level}L${r - 1} ${level}L${r - 1} ${ground - 6}Q${r - 1} ${ground - 1} ${r - 6} ${ground - 1}L${l + 6} ${ground - 1}Q${l + 1} ${ground - 1} ${l + 1} ${ground - 6}Z`} fill="var(--water)" />
+      <path
+        d={`M${l + 1} ${level}L${r - 1} ${level}L${r - 1} ${ground - 6}Q${r - 1} ${ground - 1} ${r - 6} ${ground - 1}L${l + 6} ${ground - 1}Q${l + 1} ${ground - 1} ${l + 1} ${ground - 6}Z`}
+        fill="var(--water)"
+      />
       <g style={{ opacity: 'var(--fish, 1)' }}>
         {fish.map((s, i) => {
           const row = Math.floor(i / perRow);
@@ -48,11 +65,38 @@ export function BagDrawing({ standing, inside, x, ground, scale, chosen = false 
           );
         })}
       </g>
-      <ellipse cx={x} cy={level} rx={w / 2 - 1} ry="4" fill="var(--water-pale)" stroke="var(--water-line)" strokeWidth=".9" />
+      <ellipse
+        cx={x}
+        cy={level}
+        rx={w / 2 - 1}
+        ry="4"
+        fill="var(--water-pale)"
+        stroke="var(--water-line)"
+        strokeWidth=".9"
+      />
       <path d={body} fill="none" stroke={stroke} strokeWidth={chosen ? 2.4 : 1.3} />
-      <path d={`M${x - 4} ${top - 3}L${x - 13} ${top - 17}Q${x - 5} ${top - 13} ${x} ${top - 17}Q${x + 6} ${top - 20} ${x + 13} ${top - 16}L${x + 4} ${top - 3}Z`} fill="var(--surface)" stroke={stroke} strokeWidth="1.2" />
-      <rect x={x - 5} y={top - 4} width="10" height="5" rx="1" fill="var(--kraft-deep)" stroke="var(--kraft-ink)" strokeWidth=".7" />
-      <path d={`M${x - 6} ${top + 8}L${x - w * 0.22} ${top + curve * 0.8 + 8}M${x} ${top + 6}L${x - 2} ${top + curve + 12}M${x + 6} ${top + 8}L${x + w * 0.22} ${top + curve * 0.8 + 8}`} stroke="var(--ink)" strokeOpacity=".22" fill="none" />
+      <path
+        d={`M${x - 4} ${top - 3}L${x - 13} ${top - 17}Q${x - 5} ${top - 13} ${x} ${top - 17}Q${x + 6} ${top - 20} ${x + 13} ${top - 16}L${x + 4} ${top - 3}Z`}
+        fill="var(--surface)"
+        stroke={stroke}
+        strokeWidth="1.2"
+      />
+      <rect
+        x={x - 5}
+        y={top - 4}
+        width="10"
+        height="5"
+        rx="1"
+        fill="var(--kraft-deep)"
+        stroke="var(--kraft-ink)"
+        strokeWidth=".7"
+      />
+      <path
+        d={`M${x - 6} ${top + 8}L${x - w * 0.22} ${top + curve * 0.8 + 8}M${x} ${top + 6}L${x - 2} ${top + curve + 12}M${x + 6} ${top + 8}L${x + w * 0.22} ${top + curve * 0.8 + 8}`}
+        stroke="var(--ink)"
+        strokeOpacity=".22"
+        fill="none"
+      />
     </g>
   );
 }

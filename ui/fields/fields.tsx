@@ -12,24 +12,62 @@ interface Common {
   hideLabel?: boolean;
 }
 
-function Shell({ label, path, problems = [], className = '', hideLabel, children }: Common & { children: (id: string, error: string | undefined) => ReactNode }) {
+function Shell({
+  label,
+  path,
+  problems = [],
+  className = '',
+  hideLabel,
+  children,
+}: Common & { children: (id: string, error: string | undefined) => ReactNode }) {
   const id = useId();
   const error = problemAt(problems, path);
   return (
     <label className={`field ${className}`} htmlFor={id}>
       <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
       {children(id, error)}
-      {error && <span className="problem" role="alert">{error}</span>}
+      {error && (
+        <span className="problem" role="alert">
+          {error}
+        </span>
+      )}
     </label>
   );
 }
 
-export function NumberField({ unit, value, onChange, step, min, max, ...common }: Common & { unit?: string; value: string; onChange: (v: string) => void; step?: number; min?: number; max?: number }) {
+export function NumberField({
+  unit,
+  value,
+  onChange,
+  step,
+  min,
+  max,
+  ...common
+}: Common & {
+  unit?: string;
+  value: string;
+  onChange: (v: string) => void;
+  step?: number;
+  min?: number;
+  max?: number;
+}) {
   return (
     <Shell {...common}>
       {(id, error) => (
         <span className={unit ? 'in-u' : undefined}>
-          <input id={id} className="in n" inputMode="decimal" type="number" name={common.path} step={step ?? 'any'} min={min} max={max} value={value} aria-invalid={error ? true : undefined} onChange={(e) => onChange(e.target.value)} />
+          <input
+            id={id}
+            className="in n"
+            inputMode="decimal"
+            type="number"
+            name={common.path}
+            step={step ?? 'any'}
+            min={min}
+            max={max}
+            value={value}
+            aria-invalid={error ? true : undefined}
+            onChange={(e) => onChange(e.target.value)}
+          />
           {unit && <i>{unit}</i>}
         </span>
       )}
@@ -37,21 +75,56 @@ export function NumberField({ unit, value, onChange, step, min, max, ...common }
   );
 }
 
-export function TextField({ value, onChange, type = 'text', list, ...common }: Common & { value: string; onChange: (v: string) => void; type?: string; list?: string }) {
+export function TextField({
+  value,
+  onChange,
+  type = 'text',
+  list,
+  ...common
+}: Common & { value: string; onChange: (v: string) => void; type?: string; list?: string }) {
   return (
     <Shell {...common}>
-      {(id, error) => <input id={id} className="in" type={type} name={common.path} list={list} value={value} aria-invalid={error ? true : undefined} onChange={(e) => onChange(e.target.value)} />}
+      {(id, error) => (
+        <input
+          id={id}
+          className="in"
+          type={type}
+          name={common.path}
+          list={list}
+          value={value}
+          aria-invalid={error ? true : undefined}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
     </Shell>
   );
 }
 
-export function SelectField({ value, onChange, options, ...common }: Common & { value: string; onChange: (v: string) => void; options: readonly (readonly [value: string, label: string])[] }) {
+export function SelectField({
+  value,
+  onChange,
+  options,
+  ...common
+}: Common & {
+  value: string;
+  onChange: (v: string) => void;
+  options: readonly (readonly [value: string, label: string])[];
+}) {
   return (
     <Shell {...common}>
       {(id, error) => (
-        <select id={id} className="in" name={common.path} value={value} aria-invalid={error ? true : undefined} onChange={(e) => onChange(e.target.value)}>
+        <select
+          id={id}
+          className="in"
+          name={common.path}
+          value={value}
+          aria-invalid={error ? true : undefined}
+          onChange={(e) => onChange(e.target.value)}
+        >
           {options.map(([v, l]) => (
-            <option key={v} value={v}>{l}</option>
+            <option key={v} value={v}>
+              {l}
+            </option>
           ))}
         </select>
       )}
@@ -69,8 +142,11 @@ export function OtherProblems({ problems, shown }: { problems: readonly Problem[
   return (
     <ul className="problem" role="alert">
       {rest.map((p, i) => (
-        <li key={i}>{/^(line|file)/.test(p.path) ? `${p.path}: ` : ''}{p.message}</li>
+        <li key={i}>
+          {/^(line|file)/.test(p.path) ? `${p.path}: ` : ''}
+          {p.message}
+        </li>
       ))}
     </ul>
   );
-} // prettier-ignore
+}

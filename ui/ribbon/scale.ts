@@ -16,9 +16,15 @@ export interface RibbonScale {
 }
 
 /** Fits sealing to the deadline plus a day; 72 h when nothing else asks. The folds take the fast and the quarantine. */
-export function ribbonScale(t: { sealMs: number | null; deadlineMs: number | null; lastFeedMs: number | null; nowMs: number }): RibbonScale {
+export function ribbonScale(t: {
+  sealMs: number | null;
+  deadlineMs: number | null;
+  lastFeedMs: number | null;
+  nowMs: number;
+}): RibbonScale {
   const known = t.sealMs !== null && t.deadlineMs !== null;
-  const lead = known && t.nowMs < t.sealMs! && t.sealMs! - t.nowMs < 6 * HOUR ? t.sealMs! - t.nowMs + 0.8 * HOUR : 2 * HOUR;
+  const lead =
+    known && t.nowMs < t.sealMs! && t.sealMs! - t.nowMs < 6 * HOUR ? t.sealMs! - t.nowMs + 0.8 * HOUR : 2 * HOUR;
   const startMs = known ? t.sealMs! - lead : t.nowMs - HOUR;
   const endMs = known ? t.deadlineMs! + 24 * HOUR : startMs + 72 * HOUR;
   const firstMs = Math.min(t.lastFeedMs ?? startMs - 48 * HOUR, startMs - 12 * HOUR);
@@ -32,7 +38,10 @@ export function ribbonScale(t: { sealMs: number | null; deadlineMs: number | nul
 }
 
 /** Instants of the axis: every sixth local hour where there is room, days in bold. */
-export function axisTicks(s: RibbonScale, hourOf: (ms: number) => number): { ms: number; midnight: boolean; hour: number }[] {
+export function axisTicks(
+  s: RibbonScale,
+  hourOf: (ms: number) => number,
+): { ms: number; midnight: boolean; hour: number }[] {
   const step = s.perHour > 9 ? 6 : s.perHour > 4.5 ? 12 : 24;
   const out: { ms: number; midnight: boolean; hour: number }[] = [];
   for (let ms = Math.ceil(s.startMs / HOUR) * HOUR; ms <= s.endMs; ms += HOUR) {

@@ -16,7 +16,19 @@ const inField = (t: EventTarget | null): boolean =>
   t instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA|BUTTON|SUMMARY|A)$/.test(t.tagName);
 
 /** Menu, find, clock and the single-letter keys, which act only when no control has focus. */
-export function TopLine({ room, town, zone, nowMs, fixed }: { room: string; town: string; zone: string; nowMs: number; fixed: boolean }) {
+export function TopLine({
+  room,
+  town,
+  zone,
+  nowMs,
+  fixed,
+}: {
+  room: string;
+  town: string;
+  zone: string;
+  nowMs: number;
+  fixed: boolean;
+}) {
   const path = usePathname();
   const router = useRouter();
   const find = useRef<HTMLInputElement>(null);
@@ -57,20 +69,41 @@ export function TopLine({ room, town, zone, nowMs, fixed }: { room: string; town
   }, [path, router]);
 
   if (path.endsWith('/run')) return null;
-  const time = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(ms);
+  const time = new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(ms);
   return (
     <header className="top">
       <Link href="/" className="brand">
         <svg width="24" height="24" viewBox="0 0 26 26" aria-hidden="true">
-          <rect x="2" y="2" width="22" height="22" rx="3" fill="var(--kraft)" stroke="var(--kraft-ink)" strokeWidth="1.4" />
-          <path d="M2.7 14.6c2.6-2.4 4.6-2.4 7 0s4.4 2.4 6.6 0 4.4-2.4 7 0V21a2.3 2.3 0 0 1-2.3 2.3H5A2.3 2.3 0 0 1 2.7 21Z" fill="var(--tide)" />
+          <rect
+            x="2"
+            y="2"
+            width="22"
+            height="22"
+            rx="3"
+            fill="var(--kraft)"
+            stroke="var(--kraft-ink)"
+            strokeWidth="1.4"
+          />
+          <path
+            d="M2.7 14.6c2.6-2.4 4.6-2.4 7 0s4.4 2.4 6.6 0 4.4-2.4 7 0V21a2.3 2.3 0 0 1-2.3 2.3H5A2.3 2.3 0 0 1 2.7 21Z"
+            fill="var(--tide)"
+          />
           <path d="M13 2v22" stroke="var(--surface)" strokeWidth="3.6" strokeOpacity=".9" />
         </svg>
         Kindly Crate
       </Link>
       <nav aria-label="Main">
         {menu.map(([href, label]) => (
-          <Link key={href} href={href} aria-current={(href === '/' ? path === '/' : path.startsWith(href)) ? 'page' : undefined}>
+          <Link
+            key={href}
+            href={href}
+            aria-current={(href === '/' ? path === '/' : path.startsWith(href)) ? 'page' : undefined}
+          >
             {label}
           </Link>
         ))}
@@ -84,14 +117,23 @@ export function TopLine({ room, town, zone, nowMs, fixed }: { room: string; town
           router.push(`/consignments?find=${encodeURIComponent(find.current?.value ?? '')}`);
         }}
       >
-        <input ref={find} name="find" placeholder="Find a code or a name" aria-label="Find a consignment by code or name" />
+        <input
+          ref={find}
+          name="find"
+          placeholder="Find a code or a name"
+          aria-label="Find a consignment by code or name"
+        />
         <kbd>/</kbd>
       </form>
       <span className="clocks ml-auto md:ml-0">
         {town} <span className="num">{time}</span>
       </span>
       {keys && (
-        <div role="dialog" aria-label="Keys" className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-[13px]">
+        <div
+          role="dialog"
+          aria-label="Keys"
+          className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-[13px]"
+        >
           {[
             ['/', 'find'],
             ['1 to 8', 'open a station'],

@@ -12,7 +12,10 @@ import { NumberField, OtherProblems, SelectField, num } from '@/ui/fields/fields
 import { factorColour, factorWords, slackWords } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 
-const BagHours = dynamic(() => import('@/ui/charts/bag-hours').then((m) => m.BagHours), { ssr: false, loading: () => <div className="h-[240px]" /> });
+const BagHours = dynamic(() => import('@/ui/charts/bag-hours').then((m) => m.BagHours), {
+  ssr: false,
+  loading: () => <div className="h-[240px]" />,
+});
 
 export interface BagView {
   bag: Bag;
@@ -72,13 +75,15 @@ const bagOf = (d: Draft): unknown => ({
   id: d.id,
   boxId: d.boxId,
   bagTypeId: d.bagTypeId,
-  animals: Object.entries(d.counts).filter(([, n]) => n.trim() !== '' && n.trim() !== '0').map(([lineId, n]) => ({ lineId, count: num(n) })),
+  animals: Object.entries(d.counts)
+    .filter(([, n]) => n.trim() !== '' && n.trim() !== '0')
+    .map(([lineId, n]) => ({ lineId, count: num(n) })),
   waterL: num(d.waterL),
   gasL: num(d.gasL),
   oxygenFraction: num(d.oxygenPct) / 100,
   binderMgN: d.binder.trim() === '' ? null : num(d.binder),
   sedated: d.sedated,
-}); // prettier-ignore
+});
 
 const waterFields: readonly (readonly [keyof WaterReading, string, string])[] = [
   ['tempC', 'Temperature', '°C'],
@@ -95,32 +100,61 @@ export function BagStation(p: BagStationProps) {
   const [editing, setEditing] = useState(p.views.length === 0);
   const [said, setSaid] = useState<string[]>([]);
   const [drafts, setDrafts] = useState<Draft[]>(p.bags.map(draftOf));
-  const [water, setWater] = useState(Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>);
+  const [water, setWater] = useState(
+    Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>,
+  );
   const { save, busy, problems } = useSave();
   const view = p.views.find((v) => v.bag.id === chosen) ?? p.views[0];
 
   const startEditing = (): void => {
     setDrafts(p.bags.map(draftOf));
-    setWater(Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>);
+    setWater(
+      Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>,
+    );
     setEditing(true);
   };
-  const edit = (i: number, change: Partial<Draft>): void => setDrafts(drafts.map((d, j) => (j === i ? { ...d, ...change } : d)));
+  const edit = (i: number, change: Partial<Draft>): void =>
+    setDrafts(drafts.map((d, j) => (j === i ? { ...d, ...change } : d)));
   const addBag = (): void => {
     const last = drafts[drafts.length - 1];
     const letter = last?.id.replace(/\d+/, '') ?? 'A';
     let n = 1;
     while (drafts.some((d) => d.id === `${letter}${n}`)) n++;
-    setDrafts([...drafts, last ? { ...last, id: `${letter}${n}`, counts: {} } : { id: 'A1', boxId: '1', bagTypeId: p.bagTypes[0]!.id, counts: {}, waterL: '1', gasL: '2', oxygenPct: '95', binder: '', sedated: false }]);
+    setDrafts([
+      ...drafts,
+      last
+        ? { ...last, id: `${letter}${n}`, counts: {} }
+        : {
+            id: 'A1',
+            boxId: '1',
+            bagTypeId: p.bagTypes[0]!.id,
+            counts: {},
+            waterL: '1',
+            gasL: '2',
+            oxygenPct: '95',
+            binder: '',
+            sedated: false,
+          },
+    ]);
   };
   const submit = (): void =>
     void save(
-      () => p.saveBags({ code: p.code, version: p.version, bags: drafts.map(bagOf), sourceWater: Object.fromEntries(waterFields.map(([k]) => [k, num(water[k])])) }),
+      () =>
+        p.saveBags({
+          code: p.code,
+          version: p.version,
+          bags: drafts.map(bagOf),
+          sourceWater: Object.fromEntries(waterFields.map(([k]) => [k, num(water[k])])),
+        }),
       () => setEditing(false),
     );
 
   // The mat: as wide as the bags, 5 cm squares.
   const widths = p.views.map((v) => v.standing.diameterCm + 4);
-  const totalCm = Math.max(40, widths.reduce((s, w) => s + w, 0));
+  const totalCm = Math.max(
+    40,
+    widths.reduce((s, w) => s + w, 0),
+  );
   const tallestCm = Math.max(24, ...p.views.map((v) => v.standing.heightCm + 3));
   const LEFT = 92;
   const width = 768;
@@ -134,52 +168,161 @@ export function BagStation(p: BagStationProps) {
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h2>{p.views.length === 1 ? 'One bag' : `${p.views.length} bags`}, drawn to scale</h2>
           <span className="mute mr-auto text-[13px]">one square is 5 cm</span>
-          <button className="btn" disabled={busy} onClick={() => save(() => p.replanBags(p.code, p.version), setSaid)}>Suggest bags</button>
-          {!editing && <button className="btn go" onClick={startEditing}>Change the plan</button>}
+          <button className="btn" disabled={busy} onClick={() => save(() => p.replanBags(p.code, p.version), setSaid)}>
+            Suggest bags
+          </button>
+          {!editing && (
+            <button className="btn go" onClick={startEditing}>
+              Change the plan
+            </button>
+          )}
         </div>
-        {said.length > 0 && <ul className="note mb-2" role="status">{said.map((s) => <li key={s}>{s}</li>)}</ul>}
+        {said.length > 0 && (
+          <ul className="note mb-2" role="status">
+            {said.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+        )}
         {p.views.length > 0 && (
           <div className="overflow-x-auto">
-            <svg viewBox={`0 0 ${width} 202`} className="w-full min-w-[560px]" role="img" aria-label={`${p.views.length} bags standing side by side`}>
-              {Array.from({ length: Math.floor((width - LEFT) / (5 * scale)) + 1 }, (_, i) => <path key={i} d={`M${LEFT + i * 5 * scale} 6V${ground}`} stroke="var(--grid)" />)}
+            <svg
+              viewBox={`0 0 ${width} 202`}
+              className="w-full min-w-[560px]"
+              role="img"
+              aria-label={`${p.views.length} bags standing side by side`}
+            >
+              {Array.from({ length: Math.floor((width - LEFT) / (5 * scale)) + 1 }, (_, i) => (
+                <path key={i} d={`M${LEFT + i * 5 * scale} 6V${ground}`} stroke="var(--grid)" />
+              ))}
               {Array.from({ length: Math.floor((ground - 6) / (5 * scale)) + 1 }, (_, i) => (
                 <g key={i}>
                   <path d={`M${LEFT} ${ground - i * 5 * scale}H${width}`} stroke="var(--grid)" />
-                  {i % 2 === 0 && <text x={LEFT - 8} y={ground - i * 5 * scale + 4} textAnchor="end" className="rb-ax">{i * 5}</text>}
+                  {i % 2 === 0 && (
+                    <text x={LEFT - 8} y={ground - i * 5 * scale + 4} textAnchor="end" className="rb-ax">
+                      {i * 5}
+                    </text>
+                  )}
                 </g>
               ))}
-              <text x={LEFT - 30} y={14} className="rb-s">cm</text>
+              <text x={LEFT - 30} y={14} className="rb-s">
+                cm
+              </text>
               {p.views.map((v, i) => (
                 <g key={v.bag.id} onClick={() => setChosen(v.bag.id)} style={{ cursor: 'pointer' }}>
-                  {chosen === v.bag.id && <rect x={LEFT + i * column} y="0" width={column} height="202" fill="var(--water-pale)" />}
-                  <BagDrawing standing={v.standing} inside={v.inside} x={LEFT + (i + 0.5) * column} ground={ground} scale={scale} chosen={chosen === v.bag.id} />
-                  <text x={LEFT + (i + 0.5) * column} y="197" textAnchor="middle" style={{ font: '650 15px var(--face-head)', fill: 'var(--ink)' }}>{v.bag.id}</text>
+                  {chosen === v.bag.id && (
+                    <rect x={LEFT + i * column} y="0" width={column} height="202" fill="var(--water-pale)" />
+                  )}
+                  <BagDrawing
+                    standing={v.standing}
+                    inside={v.inside}
+                    x={LEFT + (i + 0.5) * column}
+                    ground={ground}
+                    scale={scale}
+                    chosen={chosen === v.bag.id}
+                  />
+                  <text
+                    x={LEFT + (i + 0.5) * column}
+                    y="197"
+                    textAnchor="middle"
+                    style={{ font: '650 15px var(--face-head)', fill: 'var(--ink)' }}
+                  >
+                    {v.bag.id}
+                  </text>
                 </g>
               ))}
               <path d={`M${LEFT} ${ground}H${width}`} stroke="var(--ink)" strokeWidth="1.4" />
             </svg>
             <table className="tbl bagtable" style={{ tableLayout: 'fixed', minWidth: 560 }}>
-              <colgroup><col style={{ width: `${(LEFT / width) * 100}%` }} />{p.views.map((v) => <col key={v.bag.id} />)}</colgroup>
+              <colgroup>
+                <col style={{ width: `${(LEFT / width) * 100}%` }} />
+                {p.views.map((v) => (
+                  <col key={v.bag.id} />
+                ))}
+              </colgroup>
               <tbody>
-                {([
-                  ['Animals', (v: BagView) => <><b className="num">{v.inside.reduce((n, s) => n + s.count, 0)}</b><span className="u">{v.fishG < 10 ? v.fishG.toFixed(1) : v.fishG.toFixed(0)} g in all</span></>],
-                  ['Water', (v: BagView) => <><b className="num">{v.bag.waterL}</b><span className="u">L</span></>],
-                  ['Gas', (v: BagView) => <><b className="num">{v.bag.gasL}</b><span className="u">L {Math.round(v.bag.oxygenFraction * 100)} % O₂</span></>],
-                  ['Safe for', (v: BagView) => <><b className="num">{v.safeH === null ? '>120' : Math.round(v.safeH)}</b><span className="u">h</span></>],
-                  ['Slack', (v: BagView) => <b className="num">{slackWords(v.slackH)}</b>],
-                  ['Worst tenth', (v: BagView) => <span className="num">{slackWords(v.worstSlackH)}</span>],
-                  ['Fails first', (v: BagView) => <b style={{ color: v.factor ? factorColour[v.factor] : undefined }}>{v.factor ? factorWords[v.factor] : 'none'}</b>],
-                ] as const).map(([name, cell]) => (
+                {(
+                  [
+                    [
+                      'Animals',
+                      (v: BagView) => (
+                        <>
+                          <b className="num">{v.inside.reduce((n, s) => n + s.count, 0)}</b>
+                          <span className="u">{v.fishG < 10 ? v.fishG.toFixed(1) : v.fishG.toFixed(0)} g in all</span>
+                        </>
+                      ),
+                    ],
+                    [
+                      'Water',
+                      (v: BagView) => (
+                        <>
+                          <b className="num">{v.bag.waterL}</b>
+                          <span className="u">L</span>
+                        </>
+                      ),
+                    ],
+                    [
+                      'Gas',
+                      (v: BagView) => (
+                        <>
+                          <b className="num">{v.bag.gasL}</b>
+                          <span className="u">L {Math.round(v.bag.oxygenFraction * 100)} % O₂</span>
+                        </>
+                      ),
+                    ],
+                    [
+                      'Safe for',
+                      (v: BagView) => (
+                        <>
+                          <b className="num">{v.safeH === null ? '>120' : Math.round(v.safeH)}</b>
+                          <span className="u">h</span>
+                        </>
+                      ),
+                    ],
+                    ['Slack', (v: BagView) => <b className="num">{slackWords(v.slackH)}</b>],
+                    ['Worst tenth', (v: BagView) => <span className="num">{slackWords(v.worstSlackH)}</span>],
+                    [
+                      'Fails first',
+                      (v: BagView) => (
+                        <b style={{ color: v.factor ? factorColour[v.factor] : undefined }}>
+                          {v.factor ? factorWords[v.factor] : 'none'}
+                        </b>
+                      ),
+                    ],
+                  ] as const
+                ).map(([name, cell]) => (
                   <tr key={name}>
-                    <th scope="row" className="!border-rule !text-ink">{name}</th>
-                    {p.views.map((v) => <td key={v.bag.id} className={`text-center !px-0.5 ${chosen === v.bag.id ? 'bg-[var(--water-pale)]' : ''}`}>{cell(v)}</td>)}
+                    <th scope="row" className="!border-rule !text-ink">
+                      {name}
+                    </th>
+                    {p.views.map((v) => (
+                      <td
+                        key={v.bag.id}
+                        data-testid={`${name}-${v.bag.id}`}
+                        className={`text-center !px-0.5 ${chosen === v.bag.id ? 'bg-[var(--water-pale)]' : ''}`}
+                      >
+                        {cell(v)}
+                      </td>
+                    ))}
                   </tr>
                 ))}
                 <tr className="no-print">
-                  <th scope="row" className="sr-only">Show</th>
+                  <th scope="row" className="sr-only">
+                    Show
+                  </th>
                   {p.views.map((v) => (
-                    <td key={v.bag.id} className={`!border-0 text-center ${chosen === v.bag.id ? 'bg-[var(--water-pale)]' : ''}`}>
-                      <button className="btn flat w-full !px-0" aria-pressed={chosen === v.bag.id} onClick={() => setChosen(v.bag.id)} aria-label={`Show bag ${v.bag.id} hour by hour`}><StateMark mark={v.state} /></button>
+                    <td
+                      key={v.bag.id}
+                      className={`!border-0 text-center ${chosen === v.bag.id ? 'bg-[var(--water-pale)]' : ''}`}
+                    >
+                      <button
+                        className="btn flat w-full !px-0"
+                        aria-pressed={chosen === v.bag.id}
+                        onClick={() => setChosen(v.bag.id)}
+                        aria-label={`Show bag ${v.bag.id} hour by hour`}
+                      >
+                        <StateMark mark={v.state} />
+                      </button>
                     </td>
                   ))}
                 </tr>
@@ -188,54 +331,189 @@ export function BagStation(p: BagStationProps) {
           </div>
         )}
         {editing && (
-          <form className="mt-4 border-t-2 border-ink pt-3" onSubmit={(e) => { e.preventDefault(); submit(); }} aria-label="Bag plan">
+          <form
+            className="mt-4 border-t-2 border-ink pt-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              submit();
+            }}
+            aria-label="Bag plan"
+          >
             <h3 className="mb-2">Bags</h3>
             <div className="overflow-x-auto">
               <table className="tbl min-w-[700px]">
-                <thead><tr><th>Bag</th><th className="w-[120px]">Size</th>{p.lines.map((l) => <th key={l.id}>{l.name}</th>)}<th>Water L</th><th>Gas L</th><th>Oxygen %</th><th>Binder mg N</th><th>Sedated</th><th /></tr></thead>
+                <thead>
+                  <tr>
+                    <th>Bag</th>
+                    <th className="w-[120px]">Size</th>
+                    {p.lines.map((l) => (
+                      <th key={l.id}>{l.name}</th>
+                    ))}
+                    <th>Water L</th>
+                    <th>Gas L</th>
+                    <th>Oxygen %</th>
+                    <th>Binder mg N</th>
+                    <th>Sedated</th>
+                    <th />
+                  </tr>
+                </thead>
                 <tbody>
                   {drafts.map((d, i) => (
                     <tr key={d.id}>
-                      <td><b>{d.id}</b></td>
-                      <td><SelectField hideLabel label={`Size of bag ${d.id}`} path={`bags.${i}.bagTypeId`} problems={problems} value={d.bagTypeId} onChange={(v) => edit(i, { bagTypeId: v })} options={p.bagTypes.map((t) => [t.id, t.name])} /></td>
-                      {p.lines.map((l) => <td key={l.id} className="w-[84px]"><NumberField hideLabel label={`${l.name} in bag ${d.id}`} path={`bags.${i}.animals`} value={d.counts[l.id] ?? ''} onChange={(v) => edit(i, { counts: { ...d.counts, [l.id]: v } })} /></td>)}
-                      <td><NumberField hideLabel label={`Water in bag ${d.id}`} path={`bags.${i}.waterL`} problems={problems} value={d.waterL} onChange={(v) => edit(i, { waterL: v })} /></td>
-                      <td><NumberField hideLabel label={`Gas in bag ${d.id}`} path={`bags.${i}.gasL`} problems={problems} value={d.gasL} onChange={(v) => edit(i, { gasL: v })} /></td>
-                      <td><NumberField hideLabel label={`Oxygen in bag ${d.id}`} path={`bags.${i}.oxygenFraction`} problems={problems} value={d.oxygenPct} onChange={(v) => edit(i, { oxygenPct: v })} /></td>
-                      <td><NumberField hideLabel label={`Binder in bag ${d.id}`} path={`bags.${i}.binderMgN`} problems={problems} value={d.binder} onChange={(v) => edit(i, { binder: v })} /></td>
-                      <td className="text-center"><input type="checkbox" className="size-5" aria-label={`Bag ${d.id} sedated`} checked={d.sedated} onChange={(e) => edit(i, { sedated: e.target.checked })} /></td>
-                      <td><button type="button" className="btn flat" aria-label={`Take bag ${d.id} out`} onClick={() => setDrafts(drafts.filter((_, j) => j !== i))}>Remove</button></td>
+                      <td>
+                        <b>{d.id}</b>
+                      </td>
+                      <td>
+                        <SelectField
+                          hideLabel
+                          label={`Size of bag ${d.id}`}
+                          path={`bags.${i}.bagTypeId`}
+                          problems={problems}
+                          value={d.bagTypeId}
+                          onChange={(v) => edit(i, { bagTypeId: v })}
+                          options={p.bagTypes.map((t) => [t.id, t.name])}
+                        />
+                      </td>
+                      {p.lines.map((l) => (
+                        <td key={l.id} className="w-[84px]">
+                          <NumberField
+                            hideLabel
+                            label={`${l.name} in bag ${d.id}`}
+                            path={`bags.${i}.animals`}
+                            value={d.counts[l.id] ?? ''}
+                            onChange={(v) => edit(i, { counts: { ...d.counts, [l.id]: v } })}
+                          />
+                        </td>
+                      ))}
+                      <td>
+                        <NumberField
+                          hideLabel
+                          label={`Water in bag ${d.id}`}
+                          path={`bags.${i}.waterL`}
+                          problems={problems}
+                          value={d.waterL}
+                          onChange={(v) => edit(i, { waterL: v })}
+                        />
+                      </td>
+                      <td>
+                        <NumberField
+                          hideLabel
+                          label={`Gas in bag ${d.id}`}
+                          path={`bags.${i}.gasL`}
+                          problems={problems}
+                          value={d.gasL}
+                          onChange={(v) => edit(i, { gasL: v })}
+                        />
+                      </td>
+                      <td>
+                        <NumberField
+                          hideLabel
+                          label={`Oxygen in bag ${d.id}`}
+                          path={`bags.${i}.oxygenFraction`}
+                          problems={problems}
+                          value={d.oxygenPct}
+                          onChange={(v) => edit(i, { oxygenPct: v })}
+                        />
+                      </td>
+                      <td>
+                        <NumberField
+                          hideLabel
+                          label={`Binder in bag ${d.id}`}
+                          path={`bags.${i}.binderMgN`}
+                          problems={problems}
+                          value={d.binder}
+                          onChange={(v) => edit(i, { binder: v })}
+                        />
+                      </td>
+                      <td className="text-center">
+                        <input
+                          type="checkbox"
+                          className="size-5"
+                          aria-label={`Bag ${d.id} sedated`}
+                          checked={d.sedated}
+                          onChange={(e) => edit(i, { sedated: e.target.checked })}
+                        />
+                      </td>
+                      <td>
+                        <button
+                          type="button"
+                          className="btn flat"
+                          aria-label={`Take bag ${d.id} out`}
+                          onClick={() => setDrafts(drafts.filter((_, j) => j !== i))}
+                        >
+                          Remove
+                        </button>
+                      </td>
                     </tr>
                   ))}
                 </tbody>
               </table>
             </div>
-            <button type="button" className="btn mt-2" onClick={addBag}>Add a bag</button>
+            <button type="button" className="btn mt-2" onClick={addBag}>
+              Add a bag
+            </button>
             <h3 className="mb-2 mt-5">Shipping water</h3>
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-6">
-              {waterFields.map(([k, label, unit]) => <NumberField key={k} label={label} path={`sourceWater.${k}`} unit={unit} problems={problems} value={water[k]} onChange={(v) => setWater({ ...water, [k]: v })} />)}
+              {waterFields.map(([k, label, unit]) => (
+                <NumberField
+                  key={k}
+                  label={label}
+                  path={`sourceWater.${k}`}
+                  unit={unit}
+                  problems={problems}
+                  value={water[k]}
+                  onChange={(v) => setWater({ ...water, [k]: v })}
+                />
+              ))}
             </div>
-            <p className="caution mt-3">Compressed oxygen feeds fire: no flame, no smoking, no oil or grease on fittings; cylinder chained, valve opened slowly, room aired. Binders, sedatives and dyes by their own label and local law; ask a veterinarian; never for fish that may be eaten.</p>
-            <OtherProblems problems={problems} shown={(path) => /^(bags\.\d+\.(waterL|gasL|oxygenFraction|binderMgN|bagTypeId)|sourceWater\.)/.test(path)} />
+            <p className="caution mt-3">
+              Compressed oxygen feeds fire: no flame, no smoking, no oil or grease on fittings; cylinder chained, valve
+              opened slowly, room aired. Binders, sedatives and dyes by their own label and local law; ask a
+              veterinarian; never for fish that may be eaten.
+            </p>
+            <OtherProblems
+              problems={problems}
+              shown={(path) =>
+                /^(bags\.\d+\.(waterL|gasL|oxygenFraction|binderMgN|bagTypeId)|sourceWater\.)/.test(path)
+              }
+            />
             <div className="mt-3 flex gap-3">
-              <button className="btn go" disabled={busy}>{busy ? 'Computing …' : 'Save and compute'}</button>
-              {p.views.length > 0 && <button type="button" className="btn" onClick={() => setEditing(false)}>Leave it as it was</button>}
+              <button className="btn go" disabled={busy}>
+                {busy ? 'Computing …' : 'Save and compute'}
+              </button>
+              {p.views.length > 0 && (
+                <button type="button" className="btn" onClick={() => setEditing(false)}>
+                  Leave it as it was
+                </button>
+              )}
             </div>
           </form>
         )}
       </section>
       {view && (
         <section className="min-w-0">
-          <div className="flex items-baseline gap-3"><h2>Bag {view.bag.id}, hour by hour</h2><span className="mute ml-auto text-[13px]">at the end of the window</span></div>
+          <div className="flex items-baseline gap-3">
+            <h2>Bag {view.bag.id}, hour by hour</h2>
+            <span className="mute ml-auto text-[13px]">at the end of the window</span>
+          </div>
           <BagHours view={view} deadlineH={p.deadlineH} />
           {view.warnings.length > 0 && (
             <ul className="mt-3 border-t border-rule">
-              {view.warnings.map((w) => <li key={w} className="flex gap-2 border-b border-rule py-1.5 text-[13px]"><StateMark mark="watch" size={15} />{w}</li>)}
+              {view.warnings.map((w) => (
+                <li key={w} className="flex gap-2 border-b border-rule py-1.5 text-[13px]">
+                  <StateMark mark="watch" size={15} />
+                  {w}
+                </li>
+              ))}
             </ul>
           )}
-          <p className="note mt-3">Safe hours count from sealing to the first hard limit. The limits and the settling of the fish are common practice (†), the chemistry is published: Emerson 1975, Benson & Krause 1984, Weiss 1974, Plummer & Busenberg 1982, Clarke & Johnston 1999.</p>
+          <p className="note mt-3">
+            Safe hours count from sealing to the first hard limit. The limits and the settling of the fish are common
+            practice (†), the chemistry is published: Emerson 1975, Benson & Krause 1984, Weiss 1974, Plummer &
+            Busenberg 1982, Clarke & Johnston 1999.
+          </p>
         </section>
       )}
     </div>
   );
-} // prettier-ignore
+}

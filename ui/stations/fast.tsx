@@ -10,7 +10,15 @@ export interface FastStationProps {
   zone: string;
   town: string;
   nowMs: number;
-  moments: { key: string; kind: string; atMs: number; title: string; detail: string; minutes: number; doneAt: string | null }[];
+  moments: {
+    key: string;
+    kind: string;
+    atMs: number;
+    title: string;
+    detail: string;
+    minutes: number;
+    doneAt: string | null;
+  }[];
   tick: (code: string, key: string, done: boolean) => Promise<Outcome<string | null>>;
 }
 
@@ -21,24 +29,50 @@ export function FastStation(p: FastStationProps) {
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_340px]">
       <section>
-        <div className="mb-2 flex items-baseline gap-3"><h2>Backwards from the hand-over</h2><span className="mute ml-auto text-[13px]">clock of {p.town}</span></div>
-        {problems[0] && <p className="problem" role="alert">{problems[0].message}</p>}
+        <div className="mb-2 flex items-baseline gap-3">
+          <h2>Backwards from the hand-over</h2>
+          <span className="mute ml-auto text-[13px]">clock of {p.town}</span>
+        </div>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
         <ol>
           {p.moments.map((m, i) => {
             const late = !m.doneAt && m.atMs < p.nowMs;
             const newDay = i === 0 || dayMonth(m.atMs, p.zone) !== dayMonth(p.moments[i - 1]!.atMs, p.zone);
             return (
               <li key={m.key}>
-                {newDay && <p className="mt-3 border-b border-rule-strong pb-1 font-head text-[15px] font-semibold">{dayMonth(m.atMs, p.zone)}</p>}
+                {newDay && (
+                  <p className="mt-3 border-b border-rule-strong pb-1 font-head text-[15px] font-semibold">
+                    {dayMonth(m.atMs, p.zone)}
+                  </p>
+                )}
                 <div className={`flex items-center gap-4 border-b border-rule py-2 ${late ? 'bg-hands-pale' : ''}`}>
                   <span className="num w-14 shrink-0 pl-1 text-[18px] font-semibold">{clock(m.atMs, p.zone)}</span>
                   <StateMark mark={m.doneAt ? 'done' : late ? 'stop' : m === next ? 'now' : 'ahead'} size={18} />
                   <div className="min-w-0 flex-1">
-                    <p className="font-head text-[15px] font-semibold">{m.title}{late && <span className="ml-2 font-text text-[13px] text-stop">{Math.round((p.nowMs - m.atMs) / 60000)} min late</span>}</p>
+                    <p className="font-head text-[15px] font-semibold">
+                      {m.title}
+                      {late && (
+                        <span className="ml-2 font-text text-[13px] text-stop">
+                          {Math.round((p.nowMs - m.atMs) / 60000)} min late
+                        </span>
+                      )}
+                    </p>
                     <p className="note">{m.detail}</p>
                   </div>
-                  <span className="hide-s shrink-0"><span className="num">{m.minutes}</span><span className="u">min</span></span>
-                  <button className={`btn shrink-0 ${late ? 'hands' : ''}`} disabled={busy} onClick={() => save(() => p.tick(p.code, `moment:${m.key}`, !m.doneAt))} aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}>
+                  <span className="hide-s shrink-0">
+                    <span className="num">{m.minutes}</span>
+                    <span className="u">min</span>
+                  </span>
+                  <button
+                    className={`btn shrink-0 ${late ? 'hands' : ''}`}
+                    disabled={busy}
+                    onClick={() => save(() => p.tick(p.code, `moment:${m.key}`, !m.doneAt))}
+                    aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}
+                  >
                     {m.doneAt ? `Done ${clock(Date.parse(m.doneAt), p.zone)}` : 'Done'}
                   </button>
                 </div>
@@ -49,10 +83,17 @@ export function FastStation(p: FastStationProps) {
       </section>
       <aside className="note space-y-3">
         <h2 className="text-ink">Why they fast</h2>
-        <p>What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a day and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need none.</p>
-        <p>Warm water empties a gut faster. These hours hold at the species’ usual temperature; they are common practice (†), not a published table.</p>
+        <p>
+          What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a
+          day and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need
+          none.
+        </p>
+        <p>
+          Warm water empties a gut faster. These hours hold at the species’ usual temperature; they are common practice
+          (†), not a published table.
+        </p>
         <p className="caution">Water near mains: a residual-current device, and a drip loop in every cable.</p>
       </aside>
     </div>
   );
-} // prettier-ignore
+}

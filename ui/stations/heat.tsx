@@ -60,7 +60,9 @@ export function HeatStation(p: HeatStationProps) {
   const best = box.options[0]!;
   const chosen = box.options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
   const none = box.options.find((o) => o.packs.length === 0);
-  const list = all ? box.options : box.options.filter((o, i) => i < 5 || o === chosen || o === none || o.name === box.chosen);
+  const list = all
+    ? box.options
+    : box.options.filter((o, i) => i < 5 || o === chosen || o === none || o.name === box.chosen);
   const drawn = list.slice(0, 7);
 
   const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
@@ -74,82 +76,246 @@ export function HeatStation(p: HeatStationProps) {
   const B_H = 54;
   const maxW = Math.max(4, ...chosen.packW, ...chosen.lossW.slice(0, end)) * 1.1;
   const yw = (w: number): number => B_TOP + B_H - (Math.max(0, w) / maxW) * B_H;
-  const path = (v: number[], yOf: (x: number) => number): string => v.slice(0, end + 1).map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${yOf(t).toFixed(1)}`).join('');
+  const path = (v: number[], yOf: (x: number) => number): string =>
+    v
+      .slice(0, end + 1)
+      .map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${yOf(t).toFixed(1)}`)
+      .join('');
   const deadlineX = s.x(p.clock.deadlineMs);
   const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
   // Names at the lines' ends, apart from one another.
-  const ends = [...drawn.map((o) => ({ name: o.name, at: y(o.tempC[end] ?? lo), bold: o === chosen, colour: 'var(--c-temp)' })), { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' }].sort((a, b) => a.at - b.at);
+  const ends = [
+    ...drawn.map((o) => ({ name: o.name, at: y(o.tempC[end] ?? lo), bold: o === chosen, colour: 'var(--c-temp)' })),
+    { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
+  ].sort((a, b) => a.at - b.at);
   for (let i = 1; i < ends.length; i++) ends[i]!.at = Math.max(ends[i]!.at, ends[i - 1]!.at + 14);
   const over = (ends[ends.length - 1]?.at ?? 0) - (TOP + H);
   if (over > 0) for (const e of ends) e.at -= over;
   for (let i = ends.length - 2; i >= 0; i--) ends[i]!.at = Math.min(ends[i]!.at, ends[i + 1]!.at - 14);
 
-  const use = (o: HeatOption): void => void save(() => p.savePacks({ code: p.code, version: p.version, boxId: box.id, packs: o.packs, ventHoles: o.ventHoles, shiftC: num(shift) }), () => setLooked(null));
-  const count = (id: string): number => box.options.find((o) => o.name === box.chosen)?.packs.find((x) => x.packId === id)?.count ?? 0;
+  const use = (o: HeatOption): void =>
+    void save(
+      () =>
+        p.savePacks({
+          code: p.code,
+          version: p.version,
+          boxId: box.id,
+          packs: o.packs,
+          ventHoles: o.ventHoles,
+          shiftC: num(shift),
+        }),
+      () => setLooked(null),
+    );
+  const count = (id: string): number =>
+    box.options.find((o) => o.name === box.chosen)?.packs.find((x) => x.packId === id)?.count ?? 0;
   const add = (id: string, by: number): void => {
     const now = box.options.find((o) => o.name === box.chosen)?.packs ?? [];
-    const next = p.packTypes.map((t) => ({ packId: t.id, count: (now.find((x) => x.packId === t.id)?.count ?? 0) + (t.id === id ? by : 0) })).filter((x) => x.count > 0);
-    const heat = next.reduce((n, x) => n + (p.packTypes.find((t) => t.id === x.packId)?.kind === 'heat' ? x.count : 0), 0);
-    void save(() => p.savePacks({ code: p.code, version: p.version, boxId: box.id, packs: next, ventHoles: Math.min(8, 2 * heat), shiftC: num(shift) }));
+    const next = p.packTypes
+      .map((t) => ({ packId: t.id, count: (now.find((x) => x.packId === t.id)?.count ?? 0) + (t.id === id ? by : 0) }))
+      .filter((x) => x.count > 0);
+    const heat = next.reduce(
+      (n, x) => n + (p.packTypes.find((t) => t.id === x.packId)?.kind === 'heat' ? x.count : 0),
+      0,
+    );
+    void save(() =>
+      p.savePacks({
+        code: p.code,
+        version: p.version,
+        boxId: box.id,
+        packs: next,
+        ventHoles: Math.min(8, 2 * heat),
+        shiftC: num(shift),
+      }),
+    );
   };
   const take = async (f: File | undefined): Promise<void> => {
     setSaid('');
     if (!f) return;
-    if (f.size > 3_000_000) return setProblems([{ path: 'file', message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.` }]);
+    if (f.size > 3_000_000)
+      return setProblems([
+        {
+          path: 'file',
+          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
+        },
+      ]);
     const text = await f.text();
-    await save(() => p.importForecast(p.code, text, f.name), () => setSaid(`Forecast taken from ${f.name}.`));
+    await save(
+      () => p.importForecast(p.code, text, f.name),
+      () => setSaid(`Forecast taken from ${f.name}.`),
+    );
     if (file.current) file.current.value = '';
   };
 
   return (
-    <div onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); void take(e.dataTransfer.files[0]); }}>
+    <div
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void take(e.dataTransfer.files[0]);
+      }}
+    >
       <div className="-mx-6 -mt-4 hidden md:block">
-        <svg viewBox={`0 0 1280 ${B_TOP + B_H + 8}`} className="w-full" role="img" aria-label={`Bag water in box ${box.id}: with ${chosen.name} from ${one(chosen.coldestC)} to ${one(chosen.warmestC)} °C until the end of the window. ${chosen.reason}`}>
-          <text x="32" y="24" className="rb-n b">Outside, by leg</text>
-          <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">°C</text>
+        <svg
+          viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
+          className="w-full"
+          role="img"
+          aria-label={`Bag water in box ${box.id}: with ${chosen.name} from ${one(chosen.coldestC)} to ${one(chosen.warmestC)} °C until the end of the window. ${chosen.reason}`}
+        >
+          <text x="32" y="24" className="rb-n b">
+            Outside, by leg
+          </text>
+          <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">
+            °C
+          </text>
           {p.legs.map((l, i) => {
             const a = Math.max(LEFT, s.x(l.startMs));
             const b = Math.min(RIGHT, s.x(l.endMs));
-            const words = Math.round(l.minC) === Math.round(l.maxC) ? `${Math.round(l.minC)}` : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
+            const words =
+              Math.round(l.minC) === Math.round(l.maxC)
+                ? `${Math.round(l.minC)}`
+                : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
             return b > a + 2 ? (
               <g key={i}>
-                <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'} />
-                {b - a > words.length * 7.5 && <text x={(a + b) / 2} y="23" textAnchor="middle" className="rb-fig" fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}>{words.replace('-', '−')}</text>}
+                <rect
+                  x={a + 1}
+                  y="8"
+                  width={b - a - 2}
+                  height="22"
+                  rx="2"
+                  fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'}
+                />
+                {b - a > words.length * 7.5 && (
+                  <text
+                    x={(a + b) / 2}
+                    y="23"
+                    textAnchor="middle"
+                    className="rb-fig"
+                    fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}
+                  >
+                    {words.replace('-', '−')}
+                  </text>
+                )}
                 <path d={`M${a} 30V${B_TOP + B_H}`} stroke="var(--rule)" />
               </g>
             ) : null;
           })}
-          <text x="32" y={TOP + 22} className="rb-n b">Bag water</text>
-          <text x="32" y={TOP + 38} className="rb-s">first bag of box {box.id}</text>
-          <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>safe for all in it:</text>
-          <text x="32" y={TOP + 69} className="rb-s" style={{ fill: 'var(--tide)' }}>{p.band.min} to {p.band.max} °C</text>
-          <rect x={LEFT} y={y(p.band.max)} width={RIGHT - LEFT} height={y(p.band.min) - y(p.band.max)} fill="var(--band-safe)" />
+          <text x="32" y={TOP + 22} className="rb-n b">
+            Bag water
+          </text>
+          <text x="32" y={TOP + 38} className="rb-s">
+            first bag of box {box.id}
+          </text>
+          <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
+            safe for all in it:
+          </text>
+          <text x="32" y={TOP + 69} className="rb-s" style={{ fill: 'var(--tide)' }}>
+            {p.band.min} to {p.band.max} °C
+          </text>
+          <rect
+            x={LEFT}
+            y={y(p.band.max)}
+            width={RIGHT - LEFT}
+            height={y(p.band.min) - y(p.band.max)}
+            fill="var(--band-safe)"
+          />
           <path d={`M${LEFT} ${y(p.band.max)}H${RIGHT}M${LEFT} ${y(p.band.min)}H${RIGHT}`} stroke="var(--tide)" />
-          {[p.band.max, p.band.min, 10, 0].filter((t, i) => t > lo && t < hi && (i < 2 || Math.abs(y(t) - y(p.band.min)) > 14)).map((t) => <text key={t} x={LEFT - 8} y={y(t) + 4} textAnchor="end" className="rb-ax">{t}</text>)}
+          {[p.band.max, p.band.min, 10, 0]
+            .filter((t, i) => t > lo && t < hi && (i < 2 || Math.abs(y(t) - y(p.band.min)) > 14))
+            .map((t) => (
+              <text key={t} x={LEFT - 8} y={y(t) + 4} textAnchor="end" className="rb-ax">
+                {t}
+              </text>
+            ))}
           {lo < 0 && <path d={`M${LEFT} ${y(0)}H${RIGHT}`} stroke="var(--rule-strong)" strokeDasharray="1 3" />}
           <path d={path(p.ambientC, y)} fill="none" stroke="var(--c-amb)" strokeDasharray="3 3" strokeWidth="1.2" />
-          {drawn.filter((o) => o !== chosen).map((o) => <path key={o.name} d={path(o.tempC, y)} fill="none" stroke="var(--c-temp)" strokeOpacity=".42" strokeWidth="1.1" />)}
+          {drawn
+            .filter((o) => o !== chosen)
+            .map((o) => (
+              <path
+                key={o.name}
+                d={path(o.tempC, y)}
+                fill="none"
+                stroke="var(--c-temp)"
+                strokeOpacity=".42"
+                strokeWidth="1.1"
+              />
+            ))}
           <path d={path(chosen.tempC, y)} fill="none" stroke="var(--c-temp)" strokeWidth="2.6" />
-          <circle cx={deadlineX} cy={y(chosen.tempC[deadlineI]!)} r="3.6" fill="var(--surface)" stroke="var(--c-temp)" strokeWidth="1.6" />
-          <text x={deadlineX - 8} y={y(chosen.tempC[deadlineI]!) + 18} textAnchor="end" className="rb-fig" fill="var(--c-temp)">{one(chosen.tempC[deadlineI]!)}</text>
-          {ends.map((e) => <text key={e.name} x={RIGHT + 12} y={e.at + 4} className={e.bold ? 'rb-n b' : 'rb-s'} style={{ fill: e.colour }}>{e.name}</text>)}
+          <circle
+            cx={deadlineX}
+            cy={y(chosen.tempC[deadlineI]!)}
+            r="3.6"
+            fill="var(--surface)"
+            stroke="var(--c-temp)"
+            strokeWidth="1.6"
+          />
+          <text
+            x={deadlineX - 8}
+            y={y(chosen.tempC[deadlineI]!) + 18}
+            textAnchor="end"
+            className="rb-fig"
+            fill="var(--c-temp)"
+          >
+            {one(chosen.tempC[deadlineI]!)}
+          </text>
+          {ends.map((e) => (
+            <text
+              key={e.name}
+              x={RIGHT + 12}
+              y={e.at + 4}
+              className={e.bold ? 'rb-n b' : 'rb-s'}
+              style={{ fill: e.colour }}
+            >
+              {e.name}
+            </text>
+          ))}
           <path d={`M24 ${B_TOP - 6}H1280`} className="hair" />
-          <text x="32" y={B_TOP + 14} className="rb-n b">Heat balance</text>
-          <text x="32" y={B_TOP + 30} className="rb-s">watts, whole box</text>
-          {[0, Math.round(maxW / 2), Math.floor(maxW)].map((w) => <text key={w} x={LEFT - 8} y={yw(w) + 4} textAnchor="end" className="rb-ax">{w}</text>)}
-          <path d={`${path(chosen.packW, yw)}L${s.x(p.clock.sealMs + end * p.stepMs)} ${yw(0)}L${s.x(p.clock.sealMs)} ${yw(0)}Z`} fill="var(--c-temp)" fillOpacity=".12" />
+          <text x="32" y={B_TOP + 14} className="rb-n b">
+            Heat balance
+          </text>
+          <text x="32" y={B_TOP + 30} className="rb-s">
+            watts, whole box
+          </text>
+          {[0, Math.round(maxW / 2), Math.floor(maxW)].map((w) => (
+            <text key={w} x={LEFT - 8} y={yw(w) + 4} textAnchor="end" className="rb-ax">
+              {w}
+            </text>
+          ))}
+          <path
+            d={`${path(chosen.packW, yw)}L${s.x(p.clock.sealMs + end * p.stepMs)} ${yw(0)}L${s.x(p.clock.sealMs)} ${yw(0)}Z`}
+            fill="var(--c-temp)"
+            fillOpacity=".12"
+          />
           <path d={path(chosen.packW, yw)} fill="none" stroke="var(--c-temp)" strokeWidth="1.6" />
           <path d={path(chosen.lossW, yw)} fill="none" stroke="var(--c-amb)" strokeDasharray="5 3" strokeWidth="1.4" />
-          <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">lost by the walls</text>
-          <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>given by the packs</text>
+          <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">
+            lost by the walls
+          </text>
+          <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
+            given by the packs
+          </text>
           <path d={`M${deadlineX} ${TOP}V${B_TOP + B_H}`} stroke="var(--ink)" strokeDasharray="2 2" />
-          {s.x(p.clock.nowMs) > LEFT && <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />}
+          {s.x(p.clock.nowMs) > LEFT && (
+            <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />
+          )}
           <path d={`M0 ${B_TOP + B_H + 7}H1280`} className="hair" />
         </svg>
       </div>
       {p.boxes.length > 1 && (
         <div className="mt-3 flex gap-2" role="group" aria-label="Box">
-          {p.boxes.map((b) => <button key={b.id} className={`btn ${b.id === box.id ? 'go' : ''}`} onClick={() => { setBoxId(b.id); setLooked(null); setVents(String(b.ventHoles)); }}>Box {b.id}</button>)}
+          {p.boxes.map((b) => (
+            <button
+              key={b.id}
+              className={`btn ${b.id === box.id ? 'go' : ''}`}
+              onClick={() => {
+                setBoxId(b.id);
+                setLooked(null);
+                setVents(String(b.ventHoles));
+              }}
+            >
+              Box {b.id}
+            </button>
+          ))}
         </div>
       )}
       <div className="mt-4 grid gap-8 lg:grid-cols-[328px_1fr]">
@@ -158,40 +324,146 @@ export function HeatStation(p: HeatStationProps) {
           <ul>
             {p.packTypes.map((t) => (
               <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
-                <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true"><path d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z" fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'} stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'} /></svg>
+                <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true">
+                  <path
+                    d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z"
+                    fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'}
+                    stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'}
+                  />
+                </svg>
                 <span className="flex-1">{t.name}</span>
-                <button className="btn !px-3" aria-label={`One ${t.name} less`} disabled={busy || count(t.id) === 0} onClick={() => add(t.id, -1)}>−</button>
-                <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>{count(t.id)}</b>
-                <button className="btn !px-3" aria-label={`One ${t.name} more`} disabled={busy || count(t.id) >= 6} onClick={() => add(t.id, 1)}>+</button>
+                <button
+                  className="btn !px-3"
+                  aria-label={`One ${t.name} less`}
+                  disabled={busy || count(t.id) === 0}
+                  onClick={() => add(t.id, -1)}
+                >
+                  −
+                </button>
+                <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
+                  {count(t.id)}
+                </b>
+                <button
+                  className="btn !px-3"
+                  aria-label={`One ${t.name} more`}
+                  disabled={busy || count(t.id) >= 6}
+                  onClick={() => add(t.id, 1)}
+                >
+                  +
+                </button>
               </li>
             ))}
           </ul>
-          <form className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2" onSubmit={(e) => { e.preventDefault(); const o = box.options.find((x) => x.name === box.chosen)!; void save(() => p.savePacks({ code: p.code, version: p.version, boxId: box.id, packs: o.packs, ventHoles: num(vents), shiftC: num(shift) })); }}>
+          <form
+            className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              const o = box.options.find((x) => x.name === box.chosen)!;
+              void save(() =>
+                p.savePacks({
+                  code: p.code,
+                  version: p.version,
+                  boxId: box.id,
+                  packs: o.packs,
+                  ventHoles: num(vents),
+                  shiftC: num(shift),
+                }),
+              );
+            }}
+          >
             <NumberField label="Holes of 6 mm" path="ventHoles" problems={problems} value={vents} onChange={setVents} />
-            <NumberField label="If it is warmer by" unit="°C" path="shiftC" problems={problems} value={shift} onChange={setShift} />
-            <button className="btn" disabled={busy}>Compute</button>
+            <NumberField
+              label="If it is warmer by"
+              unit="°C"
+              path="shiftC"
+              problems={problems}
+              value={shift}
+              onChange={setShift}
+            />
+            <button className="btn" disabled={busy}>
+              Compute
+            </button>
           </form>
-          <p className="note mt-3">Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each beside them.</p>
-          <p className="caution mt-2">Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.</p>
+          <p className="note mt-3">
+            Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
+            beside them.
+          </p>
+          <p className="caution mt-2">
+            Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
+          </p>
         </section>
         <section className="min-w-0">
           <div className="mb-1 flex flex-wrap items-center gap-3">
-            <h2>{box.options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}</h2>
+            <h2>
+              {box.options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
+            </h2>
             <span className="mute mr-auto text-[13px]">until the end of the window</span>
-            {chosen.name !== box.chosen ? <button className="btn go" disabled={busy} onClick={() => use(chosen)}>Use {chosen.name}</button> : best.name !== box.chosen ? <button className="btn go" disabled={busy} onClick={() => use(best)}>Use {best.name}</button> : <span className="note">{best.name} is in use: the best here.</span>}
+            {chosen.name !== box.chosen ? (
+              <button className="btn go" disabled={busy} onClick={() => use(chosen)}>
+                Use {chosen.name}
+              </button>
+            ) : best.name !== box.chosen ? (
+              <button className="btn go" disabled={busy} onClick={() => use(best)}>
+                Use {best.name}
+              </button>
+            ) : (
+              <span className="note">{best.name} is in use: the best here.</span>
+            )}
           </div>
           <div className="overflow-x-auto">
             <table className="tbl min-w-[680px]">
-              <thead><tr><th /><th>Packs</th><th className="r">Coldest °C</th><th className="r">Warmest °C</th><th className="r">Slack</th><th className="r">Worst tenth</th><th className="r">Cost €</th><th className="r">Weight g</th><th>Why</th></tr></thead>
+              <thead>
+                <tr>
+                  <th />
+                  <th>Packs</th>
+                  <th className="r">Coldest °C</th>
+                  <th className="r">Warmest °C</th>
+                  <th className="r">Slack</th>
+                  <th className="r">Worst tenth</th>
+                  <th className="r">Cost €</th>
+                  <th className="r">Weight g</th>
+                  <th>Why</th>
+                </tr>
+              </thead>
               <tbody>
                 {list.map((o) => (
-                  <tr key={o.name} className={o === chosen ? 'bg-[var(--water-pale)]' : ''}>
-                    <td><StateMark mark={o.state} /></td>
-                    <td><button className="min-h-7 whitespace-nowrap text-left font-semibold" aria-pressed={o === chosen} onClick={() => setLooked(o.name)}>{o.name}</button><span className="block text-[12px] leading-none text-tide">{[o === best ? 'best' : '', same(o.packs, box.options.find((x) => x.name === box.chosen)?.packs ?? []) ? 'in use' : ''].filter(Boolean).join(', ')}</span></td>
-                    <td className="r num" style={{ color: o.coldestC < p.band.min ? 'var(--stop)' : undefined }}>{one(o.coldestC)}</td>
-                    <td className="r num" style={{ color: o.warmestC > p.band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</td>
-                    <td className="r num whitespace-nowrap font-semibold">{slackWords(o.slackH).replace('over 5 days', '> 3 days')}</td>
-                    <td className="r num whitespace-nowrap">{slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}</td>
+                  <tr
+                    key={o.name}
+                    data-testid={o.name === box.chosen ? 'pack-in-use' : undefined}
+                    className={o === chosen ? 'bg-[var(--water-pale)]' : ''}
+                  >
+                    <td>
+                      <StateMark mark={o.state} />
+                    </td>
+                    <td>
+                      <button
+                        className="min-h-7 whitespace-nowrap text-left font-semibold"
+                        aria-pressed={o === chosen}
+                        onClick={() => setLooked(o.name)}
+                      >
+                        {o.name}
+                      </button>
+                      <span className="block text-[12px] leading-none text-tide">
+                        {[
+                          o === best ? 'best' : '',
+                          same(o.packs, box.options.find((x) => x.name === box.chosen)?.packs ?? []) ? 'in use' : '',
+                        ]
+                          .filter(Boolean)
+                          .join(', ')}
+                      </span>
+                    </td>
+                    <td className="r num" style={{ color: o.coldestC < p.band.min ? 'var(--stop)' : undefined }}>
+                      {one(o.coldestC)}
+                    </td>
+                    <td className="r num" style={{ color: o.warmestC > p.band.max ? 'var(--stop)' : undefined }}>
+                      {one(o.warmestC)}
+                    </td>
+                    <td className="r num whitespace-nowrap font-semibold">
+                      {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
+                    </td>
+                    <td className="r num whitespace-nowrap">
+                      {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+                    </td>
                     <td className="r num">{o.cost.toFixed(2)}</td>
                     <td className="r num">{o.massG}</td>
                     <td className="text-[13px]">{o.reason}</td>
@@ -200,16 +472,45 @@ export function HeatStation(p: HeatStationProps) {
               </tbody>
             </table>
           </div>
-          {box.options.length > list.length && <button className="btn flat" onClick={() => setAll(true)}>Show all {box.options.length}</button>}
+          {box.options.length > list.length && (
+            <button className="btn flat" onClick={() => setAll(true)}>
+              Show all {box.options.length}
+            </button>
+          )}
           <div className="mt-3 flex flex-wrap items-center gap-3 border-t border-rule pt-3">
-            <p className="note mr-auto">Forecast: {p.forecast.source}, made {p.forecast.madeAt}. Drop a CSV with time, place, temperature, zone here, or</p>
-            <label className="btn cursor-pointer">Choose a file<input ref={file} type="file" accept=".csv,text/csv" className="sr-only" onChange={(e) => void take(e.target.files?.[0])} /></label>
-            <button className="btn" disabled={busy} onClick={() => save(() => p.refreshForecast(p.code), () => setSaid('Forecast fetched anew.'))}>Fetch anew</button>
+            <p className="note mr-auto">
+              Forecast: {p.forecast.source}, made {p.forecast.madeAt}. Drop a CSV with time, place, temperature, zone
+              here, or
+            </p>
+            <label className="btn cursor-pointer">
+              Choose a file
+              <input
+                ref={file}
+                type="file"
+                accept=".csv,text/csv"
+                className="sr-only"
+                onChange={(e) => void take(e.target.files?.[0])}
+              />
+            </label>
+            <button
+              className="btn"
+              disabled={busy}
+              onClick={() =>
+                save(
+                  () => p.refreshForecast(p.code),
+                  () => setSaid('Forecast fetched anew.'),
+                )
+              }
+            >
+              Fetch anew
+            </button>
           </div>
-          <p className="note" role="status">{said}</p>
+          <p className="note" role="status">
+            {said}
+          </p>
           <OtherProblems problems={problems} shown={(x) => x === 'ventHoles' || x === 'shiftC'} />
         </section>
       </div>
     </div>
   );
-} // prettier-ignore
+}

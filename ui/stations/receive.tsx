@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
 import type { BagReading, Outcome, WaterReading } from '@/core/consignment/schema';
@@ -11,7 +12,10 @@ import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { dayClock, one } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 
-const MethodChart = dynamic(() => import('@/ui/charts/method-chart').then((m) => m.MethodChart), { ssr: false, loading: () => <div className="h-[190px]" /> });
+const MethodChart = dynamic(() => import('@/ui/charts/method-chart').then((m) => m.MethodChart), {
+  ssr: false,
+  loading: () => <div className="h-[190px]" />,
+});
 
 export interface MethodView {
   id: string;
@@ -47,7 +51,14 @@ export interface ReceiveStationProps {
   arrivedAt: string | null;
   arrivePlanMs: number;
   marine: boolean;
-  bags: { id: string; species: Species; animals: number; expectedC: number; expectedPh: number; reading: BagReading | null }[];
+  bags: {
+    id: string;
+    species: Species;
+    animals: number;
+    expectedC: number;
+    expectedPh: number;
+    reading: BagReading | null;
+  }[];
   tank: WaterReading & { name: string };
   tankMeasured: boolean;
   lanes: LaneView[];
@@ -56,23 +67,47 @@ export interface ReceiveStationProps {
   startRun: (code: string, bagId: string, method: string) => Promise<Outcome<string>>;
 }
 
-interface Draft { tempC: string; pH: string; salinity: string; alive: string; dead: string; doubtful: string } // prettier-ignore
+interface Draft {
+  tempC: string;
+  pH: string;
+  salinity: string;
+  alive: string;
+  dead: string;
+  doubtful: string;
+}
 
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(p: ReceiveStationProps) {
   const { save, busy, problems } = useSave();
+  const router = useRouter();
   const [laneAt, setLane] = useState(0);
   const [editing, setEditing] = useState(p.arrivedAt !== null && p.bags.every((b) => !b.reading));
-  const [draft, setDraft] = useState<Record<string, Draft>>(() => Object.fromEntries(p.bags.map((b) => [b.id, {
-    tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
-    pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
-    salinity: b.reading?.salinity != null ? String(b.reading.salinity) : p.marine ? '34' : '',
-    alive: String(b.reading?.alive ?? b.animals),
-    dead: String(b.reading?.dead ?? 0),
-    doubtful: String(b.reading?.doubtful ?? 0),
-  }]))); // prettier-ignore
-  const tankKeys = [['tempC', 'Temperature', '°C'], ['pH', 'pH', ''], ['khDkh', 'KH', '°dKH'], ['ghDgh', 'GH', '°dGH'], ['salinity', 'Salinity', ''], ['tanMgNL', 'Ammonia', 'mg N/L']] as const;
-  const [tank, setTank] = useState<Record<string, string>>(Object.fromEntries(tankKeys.map(([k]) => [k, String(p.tank[k])])));
+  const [draft, setDraft] = useState<Record<string, Draft>>(() =>
+    Object.fromEntries(
+      p.bags.map((b) => [
+        b.id,
+        {
+          tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
+          pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
+          salinity: b.reading?.salinity != null ? String(b.reading.salinity) : p.marine ? '34' : '',
+          alive: String(b.reading?.alive ?? b.animals),
+          dead: String(b.reading?.dead ?? 0),
+          doubtful: String(b.reading?.doubtful ?? 0),
+        },
+      ]),
+    ),
+  );
+  const tankKeys = [
+    ['tempC', 'Temperature', '°C'],
+    ['pH', 'pH', ''],
+    ['khDkh', 'KH', '°dKH'],
+    ['ghDgh', 'GH', '°dGH'],
+    ['salinity', 'Salinity', ''],
+    ['tanMgNL', 'Ammonia', 'mg N/L'],
+  ] as const;
+  const [tank, setTank] = useState<Record<string, string>>(
+    Object.fromEntries(tankKeys.map(([k]) => [k, String(p.tank[k])])),
+  );
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
   const set = (id: string, change: Partial<Draft>): void => setDraft({ ...draft, [id]: { ...draft[id]!, ...change } });
 
@@ -85,7 +120,16 @@ export function ReceiveStation(p: ReceiveStationProps) {
           tank: Object.fromEntries(tankKeys.map(([k]) => [k, num(tank[k]!)])),
           bags: p.bags.map((b) => {
             const d = draft[b.id]!;
-            return { bagId: b.id, tempC: num(d.tempC), pH: d.pH.trim() === '' ? null : num(d.pH), salinity: d.salinity.trim() === '' ? null : num(d.salinity), alive: num(d.alive), dead: num(d.dead), doubtful: num(d.doubtful), note: '' };
+            return {
+              bagId: b.id,
+              tempC: num(d.tempC),
+              pH: d.pH.trim() === '' ? null : num(d.pH),
+              salinity: d.salinity.trim() === '' ? null : num(d.salinity),
+              alive: num(d.alive),
+              dead: num(d.dead),
+              doubtful: num(d.doubtful),
+              note: '',
+            };
           }),
         }),
       () => setEditing(false),
@@ -95,89 +139,357 @@ export function ReceiveStation(p: ReceiveStationProps) {
     return (
       <div className="max-w-[640px] space-y-4">
         <h2>When the box is here</h2>
-        <p>Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid first and let a little light in.</p>
-        <button className="btn hands wet" disabled={busy} onClick={() => save(() => p.recordEvent(p.code, 'arrivedAt', true))}>The box is here now</button>
-        <p className="caution">Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may still be hot.</p>
-        {problems[0] && <p className="problem" role="alert">{problems[0].message}</p>}
+        <p>
+          Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
+          first and let a little light in.
+        </p>
+        <button
+          className="btn hands wet"
+          disabled={busy}
+          onClick={() => save(() => p.recordEvent(p.code, 'arrivedAt', true))}
+        >
+          The box is here now
+        </button>
+        <p className="caution">
+          Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may still
+          be hot.
+        </p>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
       </div>
     );
 
   return (
     <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
       <section className="min-w-0">
-        <div className="mb-1 flex items-center gap-3"><h2>Through the film</h2>{!editing && <button className="btn ml-auto" onClick={() => setEditing(true)}>{p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}</button>}</div>
+        <div className="mb-1 flex items-center gap-3">
+          <h2>Through the film</h2>
+          {!editing && (
+            <button className="btn ml-auto" onClick={() => setEditing(true)}>
+              {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
+            </button>
+          )}
+        </div>
         {editing ? (
-          <form onSubmit={(e) => { e.preventDefault(); submit(); }} aria-label="Arrival readings">
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              submit();
+            }}
+            aria-label="Arrival readings"
+          >
             {p.bags.map((b, i) => (
               <fieldset key={b.id} className="border-b border-rule py-2">
-                <legend className="float-left flex w-full items-center gap-2 font-head text-[15px] font-semibold">{b.id} <FishIcon species={b.species} /> <span className="mute font-text text-[13px] font-normal">{b.animals} {b.species.name}</span></legend>
+                <legend className="float-left flex w-full items-center gap-2 font-head text-[15px] font-semibold">
+                  {b.id} <FishIcon species={b.species} />{' '}
+                  <span className="mute font-text text-[13px] font-normal">
+                    {b.animals} {b.species.name}
+                  </span>
+                </legend>
                 <div className="grid grid-cols-3 gap-2">
-                  <NumberField label="Water" unit="°C" path={`bags.${i}.tempC`} problems={problems} value={draft[b.id]!.tempC} onChange={(v) => set(b.id, { tempC: v })} />
-                  <NumberField label="pH" path={`bags.${i}.pH`} problems={problems} value={draft[b.id]!.pH} onChange={(v) => set(b.id, { pH: v })} />
-                  {p.marine ? <NumberField label="Salinity" path={`bags.${i}.salinity`} problems={problems} value={draft[b.id]!.salinity} onChange={(v) => set(b.id, { salinity: v })} /> : <span />}
-                  <NumberField label="Alive" path={`bags.${i}.alive`} problems={problems} value={draft[b.id]!.alive} onChange={(v) => set(b.id, { alive: v })} />
-                  <NumberField label="Dead" path={`bags.${i}.dead`} problems={problems} value={draft[b.id]!.dead} onChange={(v) => set(b.id, { dead: v })} />
-                  <NumberField label="Doubtful" path={`bags.${i}.doubtful`} problems={problems} value={draft[b.id]!.doubtful} onChange={(v) => set(b.id, { doubtful: v })} />
+                  <NumberField
+                    label="Water"
+                    unit="°C"
+                    path={`bags.${i}.tempC`}
+                    problems={problems}
+                    value={draft[b.id]!.tempC}
+                    onChange={(v) => set(b.id, { tempC: v })}
+                  />
+                  <NumberField
+                    label="pH"
+                    path={`bags.${i}.pH`}
+                    problems={problems}
+                    value={draft[b.id]!.pH}
+                    onChange={(v) => set(b.id, { pH: v })}
+                  />
+                  {p.marine ? (
+                    <NumberField
+                      label="Salinity"
+                      path={`bags.${i}.salinity`}
+                      problems={problems}
+                      value={draft[b.id]!.salinity}
+                      onChange={(v) => set(b.id, { salinity: v })}
+                    />
+                  ) : (
+                    <span />
+                  )}
+                  <NumberField
+                    label="Alive"
+                    path={`bags.${i}.alive`}
+                    problems={problems}
+                    value={draft[b.id]!.alive}
+                    onChange={(v) => set(b.id, { alive: v })}
+                  />
+                  <NumberField
+                    label="Dead"
+                    path={`bags.${i}.dead`}
+                    problems={problems}
+                    value={draft[b.id]!.dead}
+                    onChange={(v) => set(b.id, { dead: v })}
+                  />
+                  <NumberField
+                    label="Doubtful"
+                    path={`bags.${i}.doubtful`}
+                    problems={problems}
+                    value={draft[b.id]!.doubtful}
+                    onChange={(v) => set(b.id, { doubtful: v })}
+                  />
                 </div>
               </fieldset>
             ))}
             <h3 className="mt-3">Tank {p.tank.name}</h3>
-            <div className="mt-1 grid grid-cols-3 gap-2">{tankKeys.map(([k, label, unit]) => <NumberField key={k} label={label} unit={unit} path={`tank.${k}`} problems={problems} value={tank[k]!} onChange={(v) => setTank({ ...tank, [k]: v })} />)}</div>
-            <OtherProblems problems={problems} shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful)|tank\.)/.test(x)} />
-            <p className="note my-2">Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.</p>
-            <button className="btn go min-h-16 w-full" disabled={busy}>Save and compare</button>
+            <div className="mt-1 grid grid-cols-3 gap-2">
+              {tankKeys.map(([k, label, unit]) => (
+                <NumberField
+                  key={k}
+                  label={label}
+                  unit={unit}
+                  path={`tank.${k}`}
+                  problems={problems}
+                  value={tank[k]!}
+                  onChange={(v) => setTank({ ...tank, [k]: v })}
+                />
+              ))}
+            </div>
+            <OtherProblems
+              problems={problems}
+              shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful)|tank\.)/.test(x)}
+            />
+            <p className="note my-2">
+              Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.
+            </p>
+            <button className="btn go min-h-16 w-full" disabled={busy}>
+              Save and compare
+            </button>
           </form>
         ) : (
           <>
             <table className="tbl">
-              <thead><tr><th /><th /><th className="r">Water °C</th><th className="r">pH</th><th className="r">Alive</th><th /></tr></thead>
-              <tbody>{p.bags.map((b) => {
-                const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
-                return <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}><td><b className="font-head">{b.id}</b></td><td><FishIcon species={b.species} width={30} /></td><td className="r num">{b.reading ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}</td><td className="r num">{b.reading?.pH != null ? one(b.reading.pH) : <span className="mute">{one(b.expectedPh)} ?</span>}</td><td className="r"><b className="num">{b.reading?.alive ?? '?'}</b><span className="u">of {b.animals}</span></td><td className="r">{b.reading && <StateMark mark={(b.reading.dead ?? 0) > 0 ? 'stop' : bad ? 'watch' : 'fine'} />}</td></tr>;
-              })}</tbody>
+              <thead>
+                <tr>
+                  <th />
+                  <th />
+                  <th className="r">Water °C</th>
+                  <th className="r">pH</th>
+                  <th className="r">Alive</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {p.bags.map((b) => {
+                  const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
+                  return (
+                    <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}>
+                      <td>
+                        <b className="font-head">{b.id}</b>
+                      </td>
+                      <td>
+                        <FishIcon species={b.species} width={30} />
+                      </td>
+                      <td className="r num">
+                        {b.reading ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}
+                      </td>
+                      <td className="r num">
+                        {b.reading?.pH != null ? (
+                          one(b.reading.pH)
+                        ) : (
+                          <span className="mute">{one(b.expectedPh)} ?</span>
+                        )}
+                      </td>
+                      <td className="r">
+                        <b className="num">{b.reading?.alive ?? '?'}</b>
+                        <span className="u">of {b.animals}</span>
+                      </td>
+                      <td className="r">
+                        {b.reading && <StateMark mark={(b.reading.dead ?? 0) > 0 ? 'stop' : bad ? 'watch' : 'fine'} />}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
             </table>
             {lane && (
               <>
                 <h3 className="mb-1 mt-5">Between bag and tank</h3>
                 <table className="tbl">
-                  <thead><tr><th /><th className="r">{lane.title}</th><th className="r">Tank {p.tank.name}</th><th className="r">Step</th></tr></thead>
+                  <thead>
+                    <tr>
+                      <th />
+                      <th className="r">{lane.title}</th>
+                      <th className="r">Tank {p.tank.name}</th>
+                      <th className="r">Step</th>
+                    </tr>
+                  </thead>
                   <tbody>
-                    {([['Water', lane.opened.tempC, p.tank.tempC, '°C', 1], [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, p.tank.pH, '', 1], ...(p.marine ? [['Salinity', lane.opened.salinity, p.tank.salinity, '', 1]] : [['Hardness', lane.opened.ghDgh, p.tank.ghDgh, '°dGH', 0]])] as [string, number, number, string, number][]).map(([n, a, b, u, d]) => <tr key={n}><td>{n}</td><td className="r num">{a.toFixed(d)}<span className="u">{u}</span></td><td className="r num">{b.toFixed(d)}<span className="u">{u}</span></td><td className="r num font-semibold">{b - a >= 0 ? '+' : '−'}{Math.abs(b - a).toFixed(d)}</td></tr>)}
-                    <tr><td>CO₂</td><td className="r num">{lane.opened.co2MgL.toFixed(0)}<span className="u">mg/L</span></td><td /><td /></tr>
-                    <tr><td>Total ammonia, computed</td><td className="r num">{lane.opened.tanMgNL.toFixed(1)}<span className="u">mg N/L</span></td><td className="r num">{p.tank.tanMgNL.toFixed(1)}<span className="u">mg N/L</span></td><td /></tr>
+                    {(
+                      [
+                        ['Water', lane.opened.tempC, p.tank.tempC, '°C', 1],
+                        [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, p.tank.pH, '', 1],
+                        ...(p.marine
+                          ? [['Salinity', lane.opened.salinity, p.tank.salinity, '', 1]]
+                          : [['Hardness', lane.opened.ghDgh, p.tank.ghDgh, '°dGH', 0]]),
+                      ] as [string, number, number, string, number][]
+                    ).map(([n, a, b, u, d]) => (
+                      <tr key={n}>
+                        <td>{n}</td>
+                        <td className="r num">
+                          {a.toFixed(d)}
+                          <span className="u">{u}</span>
+                        </td>
+                        <td className="r num">
+                          {b.toFixed(d)}
+                          <span className="u">{u}</span>
+                        </td>
+                        <td className="r num font-semibold">
+                          {b - a >= 0 ? '+' : '−'}
+                          {Math.abs(b - a).toFixed(d)}
+                        </td>
+                      </tr>
+                    ))}
+                    <tr>
+                      <td>CO₂</td>
+                      <td className="r num">
+                        {lane.opened.co2MgL.toFixed(0)}
+                        <span className="u">mg/L</span>
+                      </td>
+                      <td />
+                      <td />
+                    </tr>
+                    <tr>
+                      <td>Total ammonia, computed</td>
+                      <td className="r num">
+                        {lane.opened.tanMgNL.toFixed(1)}
+                        <span className="u">mg N/L</span>
+                      </td>
+                      <td className="r num">
+                        {p.tank.tanMgNL.toFixed(1)}
+                        <span className="u">mg N/L</span>
+                      </td>
+                      <td />
+                    </tr>
                   </tbody>
                 </table>
-                {!p.tankMeasured && <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>}
+                {!p.tankMeasured && (
+                  <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>
+                )}
               </>
             )}
           </>
         )}
-        <button className="btn flat mt-3" disabled={busy} onClick={() => save(() => p.recordEvent(p.code, 'arrivedAt', false))}>Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back</button>
+        <button
+          className="btn flat mt-3"
+          disabled={busy}
+          onClick={() => save(() => p.recordEvent(p.code, 'arrivedAt', false))}
+        >
+          Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+        </button>
       </section>
       <section className="min-w-0">
         {p.lanes.length > 1 && (
-          <div className="mb-4 grid border border-rule-strong" style={{ gridTemplateColumns: `repeat(${p.lanes.length}, 1fr)` }} role="group" aria-label="Bags">
-            {p.lanes.map((l, i) => <button key={l.title} aria-pressed={i === laneAt} className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`} onClick={() => setLane(i)}><FishIcon species={l.species} width={36} /><span><b className="font-head text-[15px]">{l.title}</b><br /><span className="mute text-[13px]">{l.speciesNames}{l.runId ? ', running' : ''}</span></span></button>)}
+          <div
+            className="mb-4 grid border border-rule-strong"
+            style={{ gridTemplateColumns: `repeat(${p.lanes.length}, 1fr)` }}
+            role="group"
+            aria-label="Bags"
+          >
+            {p.lanes.map((l, i) => (
+              <button
+                key={l.title}
+                aria-pressed={i === laneAt}
+                className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
+                onClick={() => setLane(i)}
+              >
+                <FishIcon species={l.species} width={36} />
+                <span>
+                  <b className="font-head text-[15px]">{l.title}</b>
+                  <br />
+                  <span className="mute text-[13px]">
+                    {l.speciesNames}
+                    {l.runId ? ', running' : ''}
+                  </span>
+                </span>
+              </button>
+            ))}
           </div>
         )}
-        {lane?.problem && <p className="problem" role="alert">{lane.problem}</p>}
+        {lane?.problem && (
+          <p className="problem" role="alert">
+            {lane.problem}
+          </p>
+        )}
         {lane && lane.methods.length > 0 && (
           <>
-            <p className="mb-3 text-[15px]" data-testid="method-reason">{lane.reason}</p>
+            <p className="mb-3 text-[15px]" data-testid="method-reason">
+              {lane.reason}
+            </p>
             <div className="grid gap-4 md:grid-cols-3 md:gap-0">
               {lane.methods.map((m, i) => (
-                <article key={m.id} className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}>
-                  <h3 className="mb-2 flex items-center gap-2">{i === 0 ? <span className="bg-ink px-2 py-1 text-[13px] text-[var(--on-ink)]">{lane.either ? 'Either' : 'Do this'}</span> : <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-[13px]">{i + 1}</span>}{m.name}</h3>
+                <article
+                  key={m.id}
+                  className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}
+                >
+                  <h3 className="mb-2 flex items-center gap-2">
+                    {i === 0 ? (
+                      <span className="bg-ink px-2 py-1 text-[13px] text-[var(--on-ink)]">
+                        {lane.either ? 'Either' : 'Do this'}
+                      </span>
+                    ) : (
+                      <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-[13px]">
+                        {i + 1}
+                      </span>
+                    )}
+                    {m.name}
+                  </h3>
                   <MethodChart lanes={lane.methods} method={m} limit={lane.limitNh3} />
-                  <table className="tbl bagtable"><tbody>{m.figures.map((f) => <tr key={f.name}><td>{f.name}</td><td className="r whitespace-nowrap"><StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b><span className="u">{f.unit}</span></td></tr>)}</tbody></table>
-                  <p className="mt-auto pt-3">{lane.runId ? <Link className="btn w-full min-h-16" href={`/consignments/${p.code}/run`}>Go to the running sequence</Link> : <button className={`btn min-h-16 w-full ${i === 0 ? 'hands' : ''}`} disabled={busy} onClick={() => save(() => p.startRun(p.code, lane.bagIds[0]!, m.id), () => { window.location.href = `/consignments/${p.code}/run`; })}>{i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}</button>}</p>
+                  <table className="tbl bagtable">
+                    <tbody>
+                      {m.figures.map((f) => (
+                        <tr key={f.name}>
+                          <td>{f.name}</td>
+                          <td className="r whitespace-nowrap">
+                            <StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b>
+                            <span className="u">{f.unit}</span>
+                          </td>
+                        </tr>
+                      ))}
+                    </tbody>
+                  </table>
+                  <p className="mt-auto pt-3">
+                    {lane.runId ? (
+                      <Link className="btn w-full min-h-16" href={`/consignments/${p.code}/run`}>
+                        Go to the running sequence
+                      </Link>
+                    ) : (
+                      <button
+                        className={`btn min-h-16 w-full ${i === 0 ? 'hands' : ''}`}
+                        disabled={busy}
+                        onClick={() =>
+                          save(
+                            () => p.startRun(p.code, lane.bagIds[0]!, m.id),
+                            () => {
+                              router.push(`/consignments/${p.code}/run`);
+                            },
+                          )
+                        }
+                      >
+                        {i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}
+                      </button>
+                    )}
+                  </p>
                 </article>
               ))}
             </div>
-            <p className="note mt-3">Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round. The schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours). Bag water never goes into the tank.</p>
+            <p className="note mt-3">
+              Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round.
+              The schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours).
+              Bag water never goes into the tank.
+            </p>
           </>
         )}
       </section>
     </div>
   );
-} // prettier-ignore
+}

@@ -14,10 +14,20 @@ export default function NewConsignment() {
     <>
       <section className="chead">
         <h1>New consignment</h1>
-        <p className="c2 pt-2">The order first; a whole plan of bags, box and packs is computed from it, and everything can be changed after.</p>
+        <p className="c2 pt-2">
+          The order first; a whole plan of bags, box and packs is computed from it, and everything can be changed after.
+        </p>
       </section>
       <section className="work border-t border-rule-strong">
-        <OrderStation code={null} version={null} draft={draft} species={catalogue.species} services={catalogue.services} places={[...places]} saveOrder={saveOrder} />
+        <OrderStation
+          code={null}
+          version={null}
+          draft={draft}
+          species={catalogue.species}
+          services={catalogue.services}
+          places={[...places]}
+          saveOrder={saveOrder}
+        />
       </section>
     </>
   );

@@ -49,18 +49,37 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
     <>
       <Heading
         code={c.code}
-        line1={<>{animals} animal{animals === 1 ? '' : 's'} in {c.bags.length} bag{c.bags.length === 1 ? '' : 's'}, {incoming ? 'from' : 'for'} <b>{incoming ? `${c.sender.name}, ${c.sender.place.name}` : `${c.receiver.name}, ${there.name}`}</b></>}
+        line1={
+          <>
+            {animals} animal{animals === 1 ? '' : 's'} in {c.bags.length} bag{c.bags.length === 1 ? '' : 's'},{' '}
+            {incoming ? 'from' : 'for'}{' '}
+            <b>{incoming ? `${c.sender.name}, ${c.sender.place.name}` : `${c.receiver.name}, ${there.name}`}</b>
+          </>
+        }
         line2={`Hand-over ${dayMonth(handOver, c.sender.place.zone)} at ${clock(handOver, c.sender.place.zone)}${c.sender.place.zone === zone ? '' : ` in ${c.sender.place.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`}
         overall={view.evaluation?.overall ?? null}
         problem={view.problems[0]?.message ?? null}
-        actions={<ConsignmentMenu code={c.code} archived={view.stored.archivedAt !== null} undoChange={act.undoChange} duplicate={act.duplicate} putAway={act.putAway} />}
+        actions={
+          <ConsignmentMenu
+            code={c.code}
+            archived={view.stored.archivedAt !== null}
+            undoChange={act.undoChange}
+            duplicate={act.duplicate}
+            putAway={act.putAway}
+          />
+        }
       />
-      <Ribbon data={ribbonOf(c, view.evaluation, view.schedule, h.nowMs(), null)} zone={zone} there={there} full={FULL.includes(open)} />
+      <Ribbon
+        data={ribbonOf(c, view.evaluation, view.schedule, h.nowMs(), null)}
+        zone={zone}
+        there={there}
+        full={FULL.includes(open)}
+      />
       <Stations code={c.code} list={view.stations} open={open} />
       <section className="work">{stationOf(open, view)}</section>
     </>
   );
-} // prettier-ignore
+}
 
 function stationOf(open: StationId, view: ConsignmentView) {
   const h = house();
@@ -77,9 +96,11 @@ function stationOf(open: StationId, view: ConsignmentView) {
       const known = places.some((p) => p.name === c.receiver.place.name);
       return (
         <OrderStation
-          key={key} {...base}
+          key={key}
+          {...base}
           draft={draftOf(c, localInput)}
-          species={catalogue.species} services={catalogue.services}
+          species={catalogue.species}
+          services={catalogue.services}
           places={known ? [...places] : [...places, c.receiver.place]}
           saveOrder={act.saveOrder}
         />
@@ -88,7 +109,10 @@ function stationOf(open: StationId, view: ConsignmentView) {
     case 'fast':
       return (
         <FastStation
-          code={c.code} zone={c.sender.place.zone} town={c.sender.place.name} nowMs={nowMs}
+          code={c.code}
+          zone={c.sender.place.zone}
+          town={c.sender.place.name}
+          nowMs={nowMs}
           moments={view.schedule.map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
           tick={act.tick}
         />
@@ -96,18 +120,35 @@ function stationOf(open: StationId, view: ConsignmentView) {
     case 'bag':
       return (
         <BagStation
-          key={key} {...base}
+          key={key}
+          {...base}
           views={e ? bagViews(c, e) : []}
           bags={c.bags}
-          lines={c.lines.map((l) => ({ id: l.id, name: catalogue.species.find((s) => s.id === l.speciesId)?.name ?? l.speciesId, count: l.count }))}
-          bagTypes={catalogue.bags} water={c.sourceWater}
-          deadlineH={e?.deadlineH ?? 0} chosen={e?.overall.bagId ?? null}
-          saveBags={act.saveBags} replanBags={act.replanBags}
+          lines={c.lines.map((l) => ({
+            id: l.id,
+            name: catalogue.species.find((s) => s.id === l.speciesId)?.name ?? l.speciesId,
+            count: l.count,
+          }))}
+          bagTypes={catalogue.bags}
+          water={c.sourceWater}
+          deadlineH={e?.deadlineH ?? 0}
+          chosen={e?.overall.bagId ?? null}
+          saveBags={act.saveBags}
+          replanBags={act.replanBags}
         />
       );
     case 'heat': {
       if (!e || !c.forecast) return missing;
-      return <HeatStation key={key} {...base} {...heatView(view.stored, e, view.schedule, nowMs, home.zone)} savePacks={act.savePacks} importForecast={act.importForecast} refreshForecast={act.refreshForecast} />;
+      return (
+        <HeatStation
+          key={key}
+          {...base}
+          {...heatView(view.stored, e, view.schedule, nowMs, home.zone)}
+          savePacks={act.savePacks}
+          importForecast={act.importForecast}
+          refreshForecast={act.refreshForecast}
+        />
+      );
     }
     case 'box':
       return e ? <BoxStation key={key} {...base} {...boxView(c, e)} saveBoxes={act.saveBoxes} /> : missing;
@@ -115,13 +156,27 @@ function stationOf(open: StationId, view: ConsignmentView) {
       const k = keyInstants(c, catalogue);
       return (
         <SendStation
-          code={c.code} zone={c.sender.place.zone} nowMs={nowMs} leaveMs={k.leaveMs}
+          code={c.code}
+          zone={c.sender.place.zone}
+          nowMs={nowMs}
+          leaveMs={k.leaveMs}
           items={packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null }))}
           events={[
-            { name: 'sealedAt', title: 'First bag sealed', planned: keyInstants({ ...c, actual: { ...c.actual, sealedAt: null } }, catalogue).sealMs, actual: c.actual.sealedAt },
-            { name: 'handedOverAt', title: 'Hand-over', planned: Date.parse(c.handOverAt), actual: c.actual.handedOverAt },
+            {
+              name: 'sealedAt',
+              title: 'First bag sealed',
+              planned: keyInstants({ ...c, actual: { ...c.actual, sealedAt: null } }, catalogue).sealMs,
+              actual: c.actual.sealedAt,
+            },
+            {
+              name: 'handedOverAt',
+              title: 'Hand-over',
+              planned: Date.parse(c.handOverAt),
+              actual: c.actual.handedOverAt,
+            },
           ]}
-          tick={act.tick} recordEvent={act.recordEvent}
+          tick={act.tick}
+          recordEvent={act.recordEvent}
         />
       );
     }
@@ -129,16 +184,39 @@ function stationOf(open: StationId, view: ConsignmentView) {
       if (!e) return missing;
       return (
         <ReceiveStation
-          key={key} {...base}
-          zone={c.receiver.place.zone} arrivedAt={c.actual.arrivedAt} arrivePlanMs={e.instants.arriveMs}
+          key={key}
+          {...base}
+          zone={c.receiver.place.zone}
+          arrivedAt={c.actual.arrivedAt}
+          arrivePlanMs={e.instants.arriveMs}
           marine={c.sourceWater.salinity > 5}
           bags={e.bags.map((b) => {
-            const at = Math.min(e.steps - 1, Math.max(0, Math.round(((c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : e.instants.openMs) - e.instants.sealMs) / 3600_000 / e.stepH)));
-            return { id: b.id, species: b.species[0]!, animals: b.animals, expectedC: b.tempC[at]!, expectedPh: b.curves.pH[at]!, reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null };
+            const at = Math.min(
+              e.steps - 1,
+              Math.max(
+                0,
+                Math.round(
+                  ((c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : e.instants.openMs) - e.instants.sealMs) /
+                    3600_000 /
+                    e.stepH,
+                ),
+              ),
+            );
+            return {
+              id: b.id,
+              species: b.species[0]!,
+              animals: b.animals,
+              expectedC: b.tempC[at]!,
+              expectedPh: b.curves.pH[at]!,
+              reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
+            };
           })}
-          tank={{ ...c.tank, ...(c.actual.tank ?? {}) }} tankMeasured={c.actual.tank !== null}
+          tank={{ ...c.tank, ...(c.actual.tank ?? {}) }}
+          tankMeasured={c.actual.tank !== null}
           lanes={laneViews(c, e, view.runs, nowMs)}
-          recordEvent={act.recordEvent} saveReadings={act.saveReadings} startRun={act.startRun}
+          recordEvent={act.recordEvent}
+          saveReadings={act.saveReadings}
+          startRun={act.startRun}
         />
       );
     case 'quarantine': {
@@ -146,14 +224,20 @@ function stationOf(open: StationId, view: ConsignmentView) {
       const startedMs = q ? Date.parse(q.startedAt) : null;
       return (
         <QuarantineStation
-          code={c.code} zone={q?.zone ?? home.zone} nowMs={nowMs} tank={c.tank.name} volumeL={c.tank.volumeL}
-          animals={q?.animals ?? ''} startedMs={startedMs}
+          code={c.code}
+          zone={q?.zone ?? home.zone}
+          nowMs={nowMs}
+          tank={c.tank.name}
+          volumeL={c.tank.volumeL}
+          animals={q?.animals ?? ''}
+          startedMs={startedMs}
           day={q ? dayOf(q, nowMs) : 0}
           duties={q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : []}
           running={view.runs.some((r) => !positionOf(r, nowMs).finished)}
-          openQuarantine={act.openQuarantine} setDuty={act.setDuty}
+          openQuarantine={act.openQuarantine}
+          setDuty={act.setDuty}
         />
       );
     }
   }
-} // prettier-ignore
+}

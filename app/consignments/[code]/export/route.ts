@@ -6,6 +6,9 @@ export async function GET(_request: Request, { params }: { params: Promise<{ cod
   const made = exportConsignment(house(), code);
   if (!made.ok) return new Response(made.problems[0]!.message, { status: 404 });
   return new Response(made.value.text, {
-    headers: { 'content-type': 'application/json; charset=utf-8', 'content-disposition': `attachment; filename="${made.value.name}"` },
+    headers: {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename="${made.value.name}"`,
+    },
   });
 }

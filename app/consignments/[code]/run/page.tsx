@@ -30,5 +30,16 @@ export default async function RunPage({ params }: { params: Promise<{ code: stri
       done: Object.fromEntries(Object.entries(r.done).map(([k, v]) => [k, Date.parse(v)])),
     };
   });
-  return <RunScreen code={code} zone={c.receiver.place.zone} nowMs={h.nowMs()} fixed={clockIsFixed()} lanes={lanes} finishStep={finishStep} undoStep={undoStep} stopRun={stopRun} />;
+  return (
+    <RunScreen
+      code={code}
+      zone={c.receiver.place.zone}
+      nowMs={h.nowMs()}
+      fixed={clockIsFixed()}
+      lanes={lanes}
+      finishStep={finishStep}
+      undoStep={undoStep}
+      stopRun={stopRun}
+    />
+  );
 }

@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { cups, dropsToMlPerMin, dripMinutes } from './dilution';
+import { compareMethods, type OpenedBag, type TankWater } from './methods';
+import { recommend } from './recommend';
+import { runPosition, type RunRecord } from './run';
+
+const after48h: OpenedBag = { waterL: 1, tempC: 23, pH: 6.5, alkalinityMeqL: 2.5, tanMgNL: 10, salinity: 0, ghDgh: 8 };
+const tank: TankWater = { tempC: 25, pH: 7.8, khDkh: 8, salinity: 0, ghDgh: 12 };
+const by = (list: ReturnType<typeof compareMethods>) => Object.fromEntries(list.map((m) => [m.id, m]));
+
+describe('trade arithmetic (common practice)', () => {
+  test('four 120 mL cups, halve, four more: 59 % tank water in a 1 L bag, 74 % in half a litre', () => {
+    for (const [ml, share] of [
+      [1000, 0.59],
+      [500, 0.74],
+    ] as const) {
+      const first = cups({ volumeMl: ml, cupMl: 120, count: 4, start: 1, inflow: 0, mode: 'add_only' })!;
+      const second = cups({
+        volumeMl: first.volumeMl / 2,
+        cupMl: 120,
+        count: 4,
+        start: first.concentration,
+        inflow: 0,
+        mode: 'add_only',
+      })!;
+      expect(1 - second.concentration).toBeCloseTo(share, 2);
+    }
+    expect(by(compareMethods({ ...after48h, waterL: 1 }, tank, a)).cups!.newShare).toBeCloseTo(0.59, 2);
+  });
+  test('double, halve, double is 75 % tank water, and the drip does that', () => {
+    expect(by(compareMethods(after48h, tank, a)).drip!.newShare).toBeCloseTo(0.75, 1);
+  });
+  test('two drops a second for an hour are 0.36 L', () => {
+    expect((dropsToMlPerMin(2, 20) * 60) / 1000).toBeCloseTo(0.36);
+    expect(dripMinutes(180, dropsToMlPerMin(2, 20), 0.5)).toBeCloseTo(30);
+  });
+});
+
+describe('the methods on the water of a two-day bag', () => {
+  const m = by(compareMethods(after48h, tank, a));
+  test('straight across takes the least ammonia and the largest pH step', () => {
+    for (const other of [m.cups!, m.drip!]) {
+      expect(m['float-transfer']!.criterionMin).toBeLessThan(other.criterionMin);
+      expect(m['float-transfer']!.phStep).toBeGreaterThan(other.phStep);
+    }
+    expect(m['float-transfer']!.phStep).toBeGreaterThan(1.2);
+  });
+  test('a stirred drip lets the ammonia turn toxic: its peak is many times that of the closed bag', () => {
+    expect(m.drip!.peakNh3MgNL).toBeGreaterThan(4 * m.drip!.nh3MgNL[0]!);
+  });
+  test('the bag is as warm as the tank, within half a degree, when it is opened for transfer', () => {
+    const t = m['float-transfer']!;
+    expect(Math.abs(t.tempC[Math.round(t.openAtMin * 4)]! - tank.tempC)).toBeLessThan(0.55);
+  });
+  test('marine water opens without a jump where bag and tank are the same', () => {
+    const same = compareMethods(
+      { waterL: 1, tempC: 25, pH: 8, alkalinityMeqL: 2.8, tanMgNL: 0.1, salinity: 34, ghDgh: 60 },
+      { tempC: 25, pH: 8, khDkh: 7.85, salinity: 34, ghDgh: 60 },
+      a,
+    );
+    for (const x of same) expect(x.salinityStep).toBeLessThan(0.2);
+  });
+  test('a pH above what the hardness can hold is told, not computed', () => {
+    expect(() => compareMethods({ ...after48h, pH: 11, alkalinityMeqL: 0.2 }, tank, a)).toThrow(/measure again/);
+  });
+});
+
+describe('the recommendation', () => {
+  test('after a long dense journey the fish go straight across; from equal and clean water anything will do', () => {
+    const dense = recommend(
+      compareMethods({ ...after48h, tanMgNL: 25, pH: 6.4 }, { ...tank, pH: 7.4 }, a),
+      'hardy',
+      false,
+      false,
+    );
+    expect(dense.ranked[0]!.course.id).toBe('float-transfer');
+    expect(dense.reason).toContain('criterion-minutes');
+  });
+  test('shrimp from clean soft water into hard water are mixed slowly', () => {
+    const shrimp = recommend(
+      compareMethods({ ...after48h, tanMgNL: 0.2, pH: 6.8, ghDgh: 4 }, { ...tank, ghDgh: 14 }, a),
+      'ordinary',
+      true,
+      false,
+    );
+    expect(shrimp.ranked[0]!.course.id).not.toBe('float-transfer');
+  });
+  test('the burden is the root of its squared parts', () => {
+    for (const j of recommend(compareMethods(after48h, tank, a), 'ordinary', false, false).ranked)
+      expect(j.burden).toBeCloseTo(Math.sqrt(Object.values(j.parts).reduce((s, x) => s + x * x, 0)), 9);
+  });
+});
+
+describe('a timed run', () => {
+  const steps: RunRecord['steps'] = [
+    { key: 'place', kind: 'hands', title: 'Place', detail: '', minutes: 1 },
+    { key: 'float', kind: 'wait', title: 'Float', detail: '', minutes: 20 },
+    { key: 'net', kind: 'hands', title: 'Net', detail: '', minutes: 2 },
+  ];
+  const MIN = 60_000;
+  test('waits for hands, then counts down from the press, whoever asks and whenever', () => {
+    const run = { startedAtMs: 0, steps, doneAtMs: { place: 5 * MIN } };
+    expect(runPosition({ ...run, doneAtMs: {} }, 99 * MIN)).toMatchObject({ index: 0, remainingMs: null });
+    expect(runPosition(run, 10 * MIN).remainingMs).toBe(15 * MIN);
+    expect(runPosition(run, 11 * MIN).remainingMs).toBe(14 * MIN);
+    expect(runPosition(run, 25 * MIN)).toMatchObject({ index: 2, remainingMs: null });
+    expect(runPosition({ ...run, doneAtMs: { place: 5 * MIN, net: 30 * MIN } }, 31 * MIN).finished).toBe(true);
+  });
+  test('the remaining time falls by exactly the time that passes', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1_100_000 }), fc.integer({ min: 0, max: 90_000 }), (t, gap) => {
+        const run = { startedAtMs: 0, steps, doneAtMs: { place: 0 } };
+        const [x, y] = [runPosition(run, t), runPosition(run, t + gap)];
+        if (x.remainingMs !== null && y.remainingMs !== null) expect(x.remainingMs - y.remainingMs).toBe(gap);
+      }),
+    );
+  });
+  test('a timer cut short ends at the press', () => {
+    expect(runPosition({ startedAtMs: 0, steps, doneAtMs: { place: 0, float: 3 * MIN } }, 4 * MIN).index).toBe(2);
+  });
+});

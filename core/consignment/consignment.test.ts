@@ -1,0 +1,283 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { arrange } from '@/core/box/arrange';
+import { suggestBoxes } from '@/core/box/plan';
+import { catalogue } from '@/core/catalogue';
+import { assumptionTable, defaultAssumptions } from '@/core/catalogue/assumptions';
+import { comparePacks } from '@/core/heat/choose';
+import { quarantinePlan } from '@/core/quarantine/plan';
+import { exampleConsignment } from '@/tests/example';
+import { evaluate } from './evaluate';
+import { consignmentJsonSchema } from './json-schema';
+import { planConsignment } from './plan';
+import { crossChecks, readConsignment, type Consignment } from './schema';
+
+const c = exampleConsignment();
+const value = (x: Consignment) => {
+  const r = evaluate(x, catalogue);
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value;
+};
+const bagOne = (change: Partial<Consignment['bags'][number]>): Consignment => ({
+  ...c,
+  bags: c.bags.map((b, i) => (i === 0 ? { ...b, ...change } : b)),
+});
+
+describe('one evaluation', () => {
+  const base = value(c);
+  const first = base.bags[0]!;
+  test('the same inputs give the same answer', () => {
+    expect(value(c).overall).toEqual(base.overall);
+  });
+  test('the worst case never lasts longer than the central one', () => {
+    for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo'])
+      for (const b of value(exampleConsignment(name)).bags)
+        for (const f of ['oxygen', 'carbon', 'ammonia'] as const)
+          expect(b.worstSafe[f] ?? Infinity).toBeLessThanOrEqual((b.safe[f] ?? Infinity) + 1e-9);
+  });
+  test('more fish, less water, less oxygen, less hardness: each alone shortens the hours it should', () => {
+    const of = (x: Consignment) => value(x).bags[0]!;
+    const more = of({
+      ...bagOne({ animals: [{ lineId: 'L1', count: 8 }] }),
+      lines: c.lines.map((l) => (l.id === 'L1' ? { ...l, count: 8 } : l)),
+    });
+    expect(more.safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(of(bagOne({ waterL: 1.2 })).safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(of(bagOne({ oxygenFraction: 0.21 })).safe.oxygen ?? Infinity).toBeLessThan(first.safe.oxygen ?? Infinity);
+    const end = Math.round(base.deadlineH / base.stepH);
+    expect(of({ ...c, sourceWater: { ...c.sourceWater, khDkh: 1 } }).curves.pH[end]!).toBeLessThan(
+      first.curves.pH[end]!,
+    );
+  });
+  test('a colder forecast and fewer packs make the water colder; a later opening costs its hours of slack', () => {
+    const coldest = (x: Consignment): number => {
+      const e = value(x);
+      return Math.min(...e.bags[0]!.tempC.subarray(0, Math.round(e.deadlineH / e.stepH)));
+    };
+    const now = coldest(c);
+    expect(coldest({ ...c, forecast: { ...c.forecast!, shiftC: -6 } })).toBeLessThan(now - 1);
+    expect(coldest({ ...c, boxes: c.boxes.map((b) => ({ ...b, packs: [] })) })).toBeLessThan(now - 1);
+    const late = new Date(Date.parse(c.window!.endAt) + 6 * 3600_000).toISOString();
+    expect(base.overall.slackH! - value({ ...c, openingAt: late }).overall.slackH!).toBeCloseTo(6, 1);
+  });
+  test('what is missing is said in a sentence', () => {
+    const noBags = evaluate({ ...c, bags: [] }, catalogue);
+    const noWeather = evaluate({ ...c, forecast: null }, catalogue);
+    expect(!noBags.ok && noBags.problems[0]!.message).toMatch(/bag plan/);
+    expect(!noWeather.ok && noWeather.problems[0]!.message).toMatch(/no forecast for Kraków/);
+  });
+  test('a file may override an assumption, and the default object names every one', () => {
+    expect(value({ ...c, assumptions: { stressSettled: 2.6 } }).bags[0]!.safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(Object.keys(defaultAssumptions)).toEqual(Object.keys(assumptionTable));
+    for (const row of Object.values(assumptionTable)) expect(row.why.length).toBeGreaterThan(10);
+  });
+});
+
+describe('choosers', () => {
+  test('the best pack set is never worse in worst-case slack than no pack, up to a day', () => {
+    const options = comparePacks(c, '1', catalogue);
+    const cap = (h: number | null): number => Math.min(24, h ?? 24);
+    const none = options.find((o) => o.packs.length === 0)!;
+    expect(cap(options[0]!.worstSlackH)).toBeGreaterThanOrEqual(cap(none.worstSlackH));
+    expect(options[0]!.packs.length).toBeGreaterThan(0);
+    for (const o of options) expect(o.reason.length).toBeGreaterThan(20);
+  });
+  test('in mild air no pack is taken', () => {
+    const mild = {
+      ...c,
+      forecast: {
+        ...c.forecast!,
+        places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((x) => ({ ...x, tempC: 25 })) })),
+      },
+    };
+    expect(comparePacks(mild, '1', catalogue)[0]!.packs).toEqual([]);
+  });
+  test('a plan bags every animal once, alone where they must be, and fits its boxes', () => {
+    const fighters = {
+      ...c,
+      lines: [{ ...c.lines[0]!, speciesId: 'siamese-fighter', count: 5, lengthCm: 5 }],
+      bags: [],
+    };
+    const { consignment } = planConsignment(fighters, catalogue);
+    expect(consignment.bags).toHaveLength(5);
+    for (const b of consignment.bags) expect(b.animals[0]!.count).toBe(1);
+    for (const box of consignment.boxes)
+      expect(
+        arrange(
+          box,
+          consignment.bags.filter((b) => b.boxId === box.id),
+          catalogue,
+          defaultAssumptions,
+        ).problems,
+      ).toEqual([]);
+  });
+  test('thirty bags go into as many boxes as they need', () => {
+    const bags = Array.from({ length: 30 }, (_, i) => ({ ...c.bags[0]!, id: `A${i + 1}` }));
+    const r = suggestBoxes({ ...c, bags }, catalogue, []);
+    expect(r.boxes.length).toBeGreaterThan(1);
+    for (const box of r.boxes)
+      expect(
+        arrange(
+          box,
+          r.bags.filter((b) => b.boxId === box.id),
+          catalogue,
+          defaultAssumptions,
+        ).problems,
+      ).toEqual([]);
+  });
+});
+
+describe('arranging', () => {
+  const box = { id: '1', boxTypeId: 'box-l', packs: [], ventHoles: 0 };
+  test('no two bags overlap and none leaves the box', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('bag-13x30', 'bag-18x40', 'bag-23x46'), { minLength: 1, maxLength: 12 }),
+        (types) => {
+          const bags = types.map((bagTypeId, i) => ({ ...c.bags[0]!, id: `A${i}`, bagTypeId, waterL: 0.3, gasL: 0.6 }));
+          const { placed } = arrange(box, bags, catalogue, defaultAssumptions);
+          placed.forEach((p, i) => {
+            const r = p.standing.diameterCm / 2;
+            expect(p.xCm).toBeGreaterThanOrEqual(r - 1e-5);
+            expect(p.xCm).toBeLessThanOrEqual(52 - r + 1e-5);
+            expect(p.yCm).toBeLessThanOrEqual(36 - r + 1e-5);
+            for (const o of placed.slice(i + 1))
+              expect(Math.hypot(o.xCm - p.xCm, o.yCm - p.yCm)).toBeGreaterThan(r + o.standing.diameterCm / 2 - 1e-4);
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  test('a bag too tall for the lid is refused with its centimetres', () => {
+    const tall = arrange(
+      { ...box, boxTypeId: 'box-s' },
+      [{ ...c.bags[0]!, bagTypeId: 'bag-18x40', waterL: 1, gasL: 3 }],
+      catalogue,
+      defaultAssumptions,
+    );
+    const p = tall.problems[0]!;
+    expect(p.code).toBe('too-tall');
+    expect(p.code === 'too-tall' && p.overCm).toBeCloseTo(4000 / ((Math.PI * (36 / Math.PI) ** 2) / 4) + 4 - 30, 1);
+  });
+});
+
+describe('the open file', () => {
+  const json = (): Record<string, unknown> =>
+    JSON.parse(readFileSync('examples/marine-air-cargo.json', 'utf8')) as Record<string, unknown>;
+  test('every example is read, and a round trip loses nothing', () => {
+    for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo']) {
+      const text = readFileSync(`examples/${name}.json`, 'utf8');
+      expect(JSON.parse(JSON.stringify(exampleConsignment(name)))).toEqual(JSON.parse(text));
+    }
+  });
+  test('an older, newer or foreign format is told apart', () => {
+    const said = (x: unknown): string => {
+      const r = readConsignment(x);
+      return r.ok ? '' : r.problems[0]!.message;
+    };
+    expect(said({ ...json(), version: 2 })).toMatch(/Update the program/);
+    expect(said({ ...json(), version: 0 })).toMatch(/never released/);
+    expect(said({ ...json(), format: 'other' })).toMatch(/not a consignment file/);
+    expect(said([])).toMatch(/not a consignment file/);
+  });
+  test.each([
+    [
+      'zero fish',
+      (x: Consignment) => {
+        x.lines[0]!.count = 0;
+      },
+      'lines.0.count',
+    ],
+    [
+      'negative water',
+      (x: Consignment) => {
+        x.bags[0]!.waterL = -1;
+      },
+      'bags.0.waterL',
+    ],
+    [
+      'absurd pH',
+      (x: Consignment) => {
+        x.sourceWater.pH = 14;
+      },
+      'sourceWater.pH',
+    ],
+    [
+      'an unknown zone',
+      (x: Consignment) => {
+        x.receiver.place.zone = 'Mars/Olympus';
+      },
+      'receiver.place.zone',
+    ],
+    [
+      'a bag in no box',
+      (x: Consignment) => {
+        x.bags[0]!.boxId = '9';
+      },
+      'bags.0.boxId',
+    ],
+    [
+      'more bagged than ordered',
+      (x: Consignment) => {
+        x.bags[0]!.animals[0]!.count = 99;
+      },
+      'bags',
+    ],
+    [
+      'an opening before the hand-over',
+      (x: Consignment) => {
+        x.openingAt = x.handOverAt;
+      },
+      'openingAt',
+    ],
+    [
+      'a window that ends before it starts',
+      (x: Consignment) => {
+        x.window = { startAt: x.window!.endAt, endAt: x.window!.startAt };
+      },
+      'window.endAt',
+    ],
+  ] as const)('%s is refused at its field', (_, spoil, path) => {
+    const x = exampleConsignment();
+    spoil(x);
+    const r = readConsignment(x);
+    expect(r.ok).toBe(false);
+    expect(!r.ok && r.problems.map((p) => p.path)).toContain(path);
+  });
+  test('rules that span fields hold for the examples', () => {
+    expect(crossChecks(c)).toEqual([]);
+  });
+  test('the JSON Schema in docs/format is the one of the code', () => {
+    expect(JSON.parse(readFileSync('docs/format/consignment.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(consignmentJsonSchema())),
+    );
+  });
+});
+
+describe('catalogue and quarantine', () => {
+  test('at least twelve species of every class, fresh and marine, with sane bands', () => {
+    expect(catalogue.species.length).toBeGreaterThanOrEqual(12);
+    for (const t of ['delicate', 'ordinary', 'hardy'])
+      expect(catalogue.species.some((s) => s.tolerance === t)).toBe(true);
+    for (const w of ['fresh', 'brackish', 'marine']) expect(catalogue.species.some((s) => s.water === w)).toBe(true);
+    for (const s of catalogue.species) {
+      expect(s.temp.hardMinC).toBeLessThan(s.temp.softMinC);
+      expect(s.temp.softMaxC).toBeLessThan(s.temp.hardMaxC);
+      expect(s.usualC).toBeGreaterThanOrEqual(s.temp.softMinC);
+      expect(s.usualC).toBeLessThanOrEqual(s.temp.softMaxC);
+      expect(s.provenance.other).toBeDefined();
+    }
+  });
+  test('no brand names, every id once', () => {
+    for (const rows of [catalogue.species, catalogue.bags, catalogue.boxes, catalogue.packs, catalogue.services])
+      expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length);
+  });
+  test('four weeks of duties: daily tests in the first week, no food on day 1, release on day 28', () => {
+    const plan = quarantinePlan({ volumeL: 100, invertebrates: false, fasting: 'short' });
+    for (let d = 1; d <= 7; d++) expect(plan.some((x) => x.day === d && x.kind === 'test')).toBe(true);
+    expect(plan.find((x) => x.day === 1 && x.kind === 'feed')!.title).toBe('No food today');
+    expect(plan.find((x) => x.kind === 'release')!.day).toBe(28);
+    expect(new Set(plan.map((x) => x.key)).size).toBe(plan.length);
+  });
+});

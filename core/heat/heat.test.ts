@@ -1,0 +1,214 @@
+import { integrate } from '@/tests/odex';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { packs } from '@/core/catalogue/gear';
+import { inSineAmbient, lumpC, secondsToReach } from './analytic';
+import { simulateBox, WATER_J_PER_KG_K, type BoxLoad } from './box';
+import { advance, propagator, systemOf } from './exponential';
+import { floatMinutes } from './float';
+import { boxConductance } from './insulation';
+import { burnStep, IRON_KJ_PER_G, ratedPowerW } from './pack';
+
+const STEP_H = 1 / 12;
+const shell = { insideCm: [26, 21, 21] as const, wallCm: 2.3, kWPerMK: 0.036 };
+const small: BoxLoad = {
+  shell: { ...shell, insideCm: [26, 21, 21] },
+  leakLPerH: 3,
+  ventHoles: 0,
+  bags: [
+    { waterL: 1.5, volumeL: 4, startC: 24.5 },
+    { waterL: 1.5, volumeL: 4, startC: 24.5 },
+  ],
+  heatPacks: [],
+  packsOpenedH: 0.75,
+  coldPacks: [],
+  startAirC: 21,
+};
+const ambient = (hours: number, f: (h: number) => number): Float64Array =>
+  Float64Array.from({ length: hours * 12 + 1 }, (_, i) => f(i * STEP_H));
+const curve = (id: string) => ({ ratedW: packs.find((p) => p.id === id)!.ratedW });
+
+describe('the exact stepper', () => {
+  test('one lump follows Newton’s law', () => {
+    const { A, ambientGain } = systemOf({ heatJPerK: [20000], links: [], toAmbient: [[0, 0.5]] });
+    const p = propagator(A, 1, 5);
+    const b = Float64Array.of(ambientGain[0]! * 5);
+    const out = new Float64Array(1);
+    advance(p, Float64Array.of(25), b, b, out);
+    expect(out[0]).toBeCloseTo(
+      lumpC({ ambientC: 5, powerW: 0, uaWPerK: 0.5, heatJPerK: 20000, startC: 25 }, 5 * 3600),
+      9,
+    );
+  });
+  test('a stiff system of any step stays stable', () => {
+    const { A, ambientGain } = systemOf({ heatJPerK: [1, 50000], links: [[0, 1, 5]], toAmbient: [[0, 2]] });
+    const b = ambientGain.map((g) => g * 10);
+    const x = new Float64Array(2);
+    advance(propagator(A, 2, 500), Float64Array.of(30, 30), b, b, x);
+    expect(x[0]).toBeCloseTo(10, 6);
+    expect(x[1]).toBeCloseTo(10, 6);
+  });
+  test('a bag in a sine ambient swings as the analytic answer says', () => {
+    const heat = 12558;
+    const { A, ambientGain } = systemOf({ heatJPerK: [heat], links: [], toAmbient: [[0, 0.4]] });
+    const p = propagator(A, 1, STEP_H);
+    let x: Float64Array = Float64Array.of(20);
+    const at = (i: number): Float64Array =>
+      Float64Array.of(ambientGain[0]! * (10 + 6 * Math.sin((2 * Math.PI * i * STEP_H) / 24)));
+    for (let i = 0; i < 48 * 12; i++) {
+      const next = new Float64Array(1);
+      advance(p, x, at(i), at(i + 1), next);
+      x = next;
+    }
+    expect(x[0]).toBeCloseTo(
+      inSineAmbient({
+        meanC: 10,
+        amplitudeK: 6,
+        periodS: 86400,
+        phaseRad: 0,
+        tauS: heat / 0.4,
+        startC: 20,
+        seconds: 48 * 3600,
+      }).tempC,
+      2,
+    );
+  });
+  test('a temperature that is never reached is null', () => {
+    expect(secondsToReach({ ambientC: 10, powerW: 0, uaWPerK: 1, heatJPerK: 1, startC: 20 }, 5)).toBeNull();
+  });
+});
+
+describe('the box against an independent solver (odex, Gragg–Bulirsch–Stoer)', () => {
+  test.each([
+    ['two bags, sine ambient', 2, (h: number) => 5 + 8 * Math.sin(h / 4)],
+    ['four bags, falling', 4, (h: number) => 20 - h / 4],
+    ['one bag, hot day', 1, (h: number) => 28 + 9 * Math.sin((h - 8) / 4)],
+  ] as const)('%s: within 0.05 °C over 72 h', (_, n, f) => {
+    const load = {
+      ...small,
+      bags: Array.from({ length: n }, (_x, i) => ({ waterL: 1 + i / 2, volumeL: 3 + i, startC: 25 })),
+    };
+    const got = simulateBox(load, ambient(72, f), STEP_H, a);
+    const c = boxConductance(load.shell, a);
+    const inside = (26 * 21 * 21) / 1000;
+    const heat = [
+      inside * a.airHeatPerL,
+      c.outsideM2 * a.wallHeatJPerKPerM2,
+      ...load.bags.map((b) => b.waterL * WATER_J_PER_KG_K),
+    ];
+    const ua = load.bags.map((b) => a.bagToAirWPerM2K * 6 * (b.volumeL / 1000) ** (2 / 3));
+    const leak = (load.leakLPerH * 1.2) / 3600;
+    const rhs = (t: number, y: number[]): number[] => {
+      const flow = new Array<number>(y.length).fill(0);
+      const pass = (i: number, j: number, w: number): void => {
+        const q = w * (y[i]! - y[j]!);
+        flow[i]! -= q;
+        flow[j]! += q;
+      };
+      pass(0, 1, c.innerWPerK);
+      ua.forEach((w, i) => pass(0, 2 + i, w));
+      flow[1]! -= c.outerWPerK * (y[1]! - f(t));
+      flow[0]! -= leak * (y[0]! - f(t));
+      return flow.map((q, i) => (q * 3600) / heat[i]!);
+    };
+    const y = integrate(rhs, [21, (21 + f(0)) / 2, ...load.bags.map(() => 25)], 0, 72);
+    load.bags.forEach((_b, i) => expect(Math.abs(got.bagC[i]![72 * 12]! - y[2 + i]!)).toBeLessThan(0.05));
+  });
+});
+
+describe('the box', () => {
+  test('its energy balance closes to 0.1 % of what passed, with packs', () => {
+    const r = simulateBox(
+      { ...small, ventHoles: 4, heatPacks: [curve('heat-40h'), curve('heat-72h')] },
+      ambient(60, (h) => 6 + 5 * Math.sin(h / 5)),
+      STEP_H,
+      a,
+    );
+    const { packJ, lostJ, storedJ } = r.energy;
+    expect(Math.abs(packJ - lostJ - storedJ)).toBeLessThan(0.001 * (Math.abs(packJ) + Math.abs(lostJ)));
+  });
+  test('a thicker wall never widens the swing without pack', () => {
+    const swing = (wallCm: number): number => {
+      const c = simulateBox(
+        { ...small, shell: { ...small.shell, wallCm } },
+        ambient(96, (h) => 15 + 10 * Math.sin(h / 4)),
+        STEP_H,
+        a,
+      ).bagC[0]!.subarray(48 * 12);
+      return Math.max(...c) - Math.min(...c);
+    };
+    expect(swing(3)).toBeLessThan(swing(2));
+    expect(swing(5)).toBeLessThan(swing(3));
+  });
+  test('trade experience (common practice): a small box near 4 °C overnight arrives at 10–12 °C without a pack, at 22–23 °C with one 20 h pack', () => {
+    // Outside 30 × 25 × 25 cm, 3 L in two bags, 12 h.
+    const cold = ambient(12, () => 4);
+    const without = simulateBox(small, cold, STEP_H, a).bagC[0]![144]!;
+    const withPack = simulateBox({ ...small, ventHoles: 2, heatPacks: [curve('heat-20h')] }, cold, STEP_H, a)
+      .bagC[0]![144]!;
+    expect(without).toBeGreaterThan(10);
+    expect(without).toBeLessThan(12);
+    expect(withPack).toBeGreaterThan(21.5);
+    expect(withPack).toBeLessThan(24);
+  });
+  test('a bag without water is refused', () => {
+    expect(() =>
+      simulateBox(
+        { ...small, bags: [{ waterL: 0, volumeL: 1, startC: 20 }] },
+        ambient(1, () => 10),
+        STEP_H,
+        a,
+      ),
+    ).toThrow(/more than 0/);
+  });
+});
+
+describe('heat packs', () => {
+  test('the area under each rated curve is the heat of its iron, within 3 %', () => {
+    for (const p of packs.filter((x) => x.kind === 'heat')) {
+      const joule = p.ratedW
+        .slice(1)
+        .reduce((s, [h, w], i) => s + ((w + p.ratedW[i]![1]) / 2) * (h - p.ratedW[i]![0]) * 3600, 0);
+      expect(Math.abs(joule / 1000 / (p.ironG * IRON_KJ_PER_G) - 1)).toBeLessThan(0.03);
+    }
+  });
+  const meanPower = (fresh: number): number => {
+    const burning = [{ curve: curve('heat-40h'), clockH: 2 }];
+    let air = { oxygen: 0.2095, litres: 10, freshLPerH: fresh, tempC: 22 };
+    let power = 0;
+    for (let i = 0; i < 12; i++) {
+      const r = burnStep(burning, air, 1 / 12, a);
+      air = { ...air, oxygen: r.oxygen };
+      power = r.powerW;
+    }
+    return power / ratedPowerW(burning[0]!.curve, burning[0]!.clockH);
+  };
+  test('a 40 h pack gives about 80 % at 10 L/h of fresh air and near all at 20', () => {
+    expect(meanPower(10)).toBeGreaterThan(0.68);
+    expect(meanPower(10)).toBeLessThan(0.85);
+    expect(meanPower(20)).toBeGreaterThan(0.82);
+  });
+  test('a sealed box stops its pack, and air wakes it again', () => {
+    const sealed = simulateBox(
+      { ...small, leakLPerH: 0, heatPacks: [curve('heat-72h')] },
+      ambient(24, () => 10),
+      STEP_H,
+      a,
+    );
+    const vented = simulateBox(
+      { ...small, leakLPerH: 0, ventHoles: 2, heatPacks: [curve('heat-72h')] },
+      ambient(24, () => 10),
+      STEP_H,
+      a,
+    );
+    expect(sealed.packW[20 * 12]).toBeLessThan(0.3 * vented.packW[20 * 12]!);
+    expect(sealed.packOxygen[20 * 12]).toBeLessThan(0.05);
+  });
+});
+
+test('a 1 kg bag, 3 °C away, floats 15–25 min to within half a degree, a 10 kg bag about twice as long', () => {
+  const one = floatMinutes(1, 22, 25, a);
+  expect(one).toBeGreaterThan(15);
+  expect(one).toBeLessThan(25);
+  expect(floatMinutes(10, 22, 25, a) / one).toBeGreaterThan(1.8);
+  expect(floatMinutes(1, 25.2, 25, a)).toBe(0);
+});

@@ -1,0 +1,19 @@
+import { defineConfig } from '@playwright/test';
+
+/** Browser journeys against the built application; each file starts its own server on its own data folder. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  workers: 1,
+  timeout: 240_000,
+  expect: { timeout: 15_000 },
+  reporter: [['line'], ['json', { outputFile: '.kindly/e2e.json' }]],
+  outputDir: '.kindly/e2e',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: process.env.KINDLY_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
+    },
+  },
+});

@@ -1,0 +1,39 @@
+#!/usr/bin/env bash
+# Everything CI runs. The last line is the sum of unit, reference and browser tests.
+set -uo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")/.."
+export NEXT_TELEMETRY_DISABLED=1 CI=1
+mkdir -p .kindly
+broken=0
+
+step() { # name, command …
+  local name="$1" log=".kindly/${1// /-}.log"; shift
+  local from=$SECONDS
+  if "$@" >"$log" 2>&1; then echo "ok      $name ($((SECONDS - from)) s)"; else
+    echo "FAILED  $name ($((SECONDS - from)) s), see $log"; tail -n 60 "$log"; broken=$((broken + 1)); return 1
+  fi
+}
+
+chromium() {
+  [ -x "${KINDLY_CHROMIUM:-/usr/bin/chromium}" ] && return
+  if [ "$(id -u)" != 0 ]; then echo "Chromium is missing. Run: sudo apt-get install -y chromium"; return 1; fi
+  apt-get install -y chromium || { apt-get update && apt-get install -y chromium; }
+}
+
+rm -f .kindly/jest.json .kindly/e2e.json
+step types npx tsc --noEmit
+step lint npm run --silent lint
+step arrows npm run --silent arrows
+step unit npx jest --json --outputFile=.kindly/jest.json
+step build npx next build && step chromium chromium && step browser npx playwright test
+
+node -e '
+const fs = require("fs");
+let passed = 0, failed = Number(process.argv[1]) , skipped = 0;
+const read = (f) => { try { return JSON.parse(fs.readFileSync(f, "utf8")); } catch { return null; } };
+const jest = read(".kindly/jest.json"), e2e = read(".kindly/e2e.json");
+if (jest) { passed += jest.numPassedTests; skipped += jest.numPendingTests; if (jest.numFailedTests) failed += jest.numFailedTests - 1; }
+if (e2e) { passed += e2e.stats.expected + e2e.stats.flaky; skipped += e2e.stats.skipped; if (e2e.stats.unexpected) failed += e2e.stats.unexpected - 1; }
+console.log(`${passed} passed, ${failed} failed${skipped ? `, ${skipped} skipped` : ""}`);
+process.exit(failed > 0 || passed === 0 ? 1 : 0);
+' "$broken"

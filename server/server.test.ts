@@ -1,0 +1,370 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Outcome } from '@/core/consignment/schema';
+import { simulatedForecast } from '@/standins/forecast';
+import { openDatabase } from './db/open';
+import { openHouse, type House } from './house';
+import { tryEvaluate } from './result';
+import * as arrival from './usecases/arrival';
+import { undo } from './usecases/change';
+import { archive, exportConsignment, importConsignment } from './usecases/files';
+import { duplicate, instantAt, replanBags, saveOrder } from './usecases/order';
+import { importForecast, recordEvent, saveBags, saveBoxes, savePacks, tick } from './usecases/packing';
+import { benchView, dayOf } from './views/bench';
+
+const NOW = Date.parse('2026-11-24T12:00:00Z');
+const water = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
+const place = (name: string, lat: number, lon: number, zone: string) => ({ name, lat, lon, zone });
+const order = (change: object = {}): object => ({
+  code: null,
+  version: null,
+  direction: 'outgoing',
+  sender: {
+    name: 'Marrow Weir Fishroom',
+    address: 'Quinta 3',
+    phone: '1',
+    place: place('Coimbra', 40.21, -8.43, 'Europe/Lisbon'),
+  },
+  receiver: {
+    name: 'Zofia Łęcka',
+    address: 'ul. Młyńska 5',
+    phone: '2',
+    place: place('Kraków', 50.06, 19.94, 'Europe/Warsaw'),
+  },
+  serviceId: 'sable-air',
+  handOverLocal: '2026-11-26T17:00',
+  windowStartLocal: '2026-11-27T10:00',
+  windowEndLocal: '2026-11-27T14:00',
+  openingLocal: '2026-11-27T12:00',
+  lines: [{ id: 'L1', speciesId: 'lemon-tetra', count: 10, lengthCm: 3, massG: null, sex: 'unsexed', tank: '7' }],
+  sourceWater: water,
+  tank: { ...water, pH: 7.6, name: 'Q1', volumeL: 60 },
+  note: '',
+  ...change,
+});
+let now = NOW;
+let house: House;
+const must = <T>(r: Outcome<T>): T => {
+  if (!r.ok) throw new Error(r.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
+  return r.value;
+};
+const pathsOf = (r: Outcome<unknown>): string[] => (r.ok ? [] : r.problems.map((p) => p.path));
+const stored = (code: string) => house.consignments.byCode(code)!;
+
+beforeEach(() => {
+  now = NOW;
+  house = openHouse(null, () => now);
+});
+afterEach(() => house.db.close());
+
+describe('an order', () => {
+  test('makes a whole plan at once: bags, box, packs, forecast, result', () => {
+    const { code } = must(saveOrder(house, order()));
+    const s = stored(code);
+    expect(s.document.bags.flatMap((b) => b.animals).reduce((n, a) => n + a.count, 0)).toBe(10);
+    expect(s.document.forecast!.places.map((p) => p.name)).toEqual(['Coimbra', 'Kraków']);
+    expect(s.result!.safeH === null || s.result!.safeH > 0).toBe(true);
+    expect(s.document.receiver.name).toBe('Zofia Łęcka');
+  });
+  test.each([
+    [
+      'zero fish',
+      {
+        lines: [{ id: 'L1', speciesId: 'lemon-tetra', count: 0, lengthCm: 3, massG: null, sex: 'unsexed', tank: '7' }],
+      },
+      'lines.0.count',
+    ],
+    [
+      'an unknown species',
+      { lines: [{ id: 'L1', speciesId: 'unicorn', count: 1, lengthCm: 3, massG: null, sex: 'unsexed', tank: '7' }] },
+      'lines.0.speciesId',
+    ],
+    ['a hand-over in the past', { handOverLocal: '2026-11-20T17:00' }, 'handOverLocal'],
+    [
+      'a marine fish in fresh water',
+      {
+        lines: [
+          { id: 'L1', speciesId: 'ocellaris-clownfish', count: 1, lengthCm: 4, massG: null, sex: 'unsexed', tank: '7' },
+        ],
+      },
+      'sourceWater.salinity',
+    ],
+    ['a service without live animals', { serviceId: 'drayton-parcel' }, 'serviceId'],
+    [
+      'no receiver',
+      { receiver: { name: ' ', address: '', phone: '', place: place('Kraków', 50, 20, 'Europe/Warsaw') } },
+      'receiver.name',
+    ],
+    ['an opening before the hand-over', { openingLocal: '2026-11-25T12:00' }, 'openingLocal'],
+    ['half a window', { windowEndLocal: '' }, 'windowEndLocal'],
+  ])('%s is refused beside its field, and nothing is saved', (_, change, field) => {
+    const r = saveOrder(house, order(change));
+    expect(pathsOf(r)).toContain(field);
+    expect(house.consignments.list()).toHaveLength(0);
+  });
+  test('local times follow the daylight saving of their town', () => {
+    expect(instantAt('2026-07-01T12:00', 'Europe/Lisbon')).toBe('2026-07-01T11:00:00.000Z');
+    expect(instantAt('2026-12-01T12:00', 'Europe/Lisbon')).toBe('2026-12-01T12:00:00.000Z');
+  });
+  test('codes count on, and the same order can be made again for a coming week', () => {
+    const { code } = must(saveOrder(house, order()));
+    const again = must(duplicate(house, code));
+    expect(again).not.toBe(code);
+    expect(Date.parse(stored(again).document.handOverAt)).toBeGreaterThan(NOW);
+  });
+});
+
+describe('changes', () => {
+  let code: string;
+  beforeEach(() => {
+    code = must(saveOrder(house, order())).code;
+  });
+  const bagsInput = (change: object = {}) => ({
+    code,
+    version: stored(code).version,
+    bags: stored(code).document.bags,
+    sourceWater: water,
+    ...change,
+  });
+
+  test('two tabs: the second is refused with a sentence and nothing is lost', () => {
+    const old = bagsInput();
+    must(saveBags(house, bagsInput({ sourceWater: { ...water, khDkh: 9 } })));
+    const second = saveBags(house, { ...old, sourceWater: { ...water, khDkh: 2 } });
+    expect(!second.ok && second.problems[0]!.message).toMatch(/changed this consignment meanwhile/);
+    expect(stored(code).document.sourceWater.khDkh).toBe(9);
+  });
+  test('undo takes the last change back, step by step', () => {
+    must(saveBags(house, bagsInput({ sourceWater: { ...water, khDkh: 9 } })));
+    must(saveBags(house, bagsInput({ sourceWater: { ...water, khDkh: 3 } })));
+    expect(must(undo(house, code))).toBe('the bags');
+    expect(stored(code).document.sourceWater.khDkh).toBe(9);
+    must(undo(house, code));
+    expect(stored(code).document.sourceWater.khDkh).toBe(5);
+    expect(undo(house, code).ok).toBe(false);
+  });
+  test('bad water is refused at its field and the stored result stays', () => {
+    const before = stored(code);
+    const r = saveBags(house, bagsInput({ bags: before.document.bags.map((b) => ({ ...b, waterL: -2 })) }));
+    expect(pathsOf(r)).toContain('bags.0.waterL');
+    expect(stored(code)).toEqual(before);
+  });
+  test('a box too low for its bags is refused with the centimetres', () => {
+    const s = stored(code);
+    must(
+      saveBags(
+        house,
+        bagsInput({
+          bags: [
+            {
+              ...s.document.bags[0]!,
+              bagTypeId: 'bag-23x46',
+              waterL: 2,
+              gasL: 3,
+              animals: [{ lineId: 'L1', count: 10 }],
+            },
+          ],
+        }),
+      ),
+    );
+    const r = saveBoxes(house, {
+      code,
+      version: stored(code).version,
+      boxes: [{ ...s.document.boxes[0]!, boxTypeId: 'box-s' }],
+      inBox: {},
+    });
+    const message = r.ok ? '' : r.problems[0]!.message;
+    expect(r.ok || /cm too tall for the lid/.test(message)).toBe(true);
+  });
+  test('packs and a colder forecast change the stored result', () => {
+    const coldest = (): number => Math.min(...stored(code).result!.bags.map((b) => b.coldestC));
+    const packs = (list: object[], shiftC: number) =>
+      savePacks(house, { code, version: stored(code).version, boxId: '1', packs: list, ventHoles: 4, shiftC });
+    must(packs([{ packId: 'heat-72h', count: 2 }], 0));
+    const two = coldest();
+    must(packs([], 0));
+    const none = coldest();
+    must(packs([], -8));
+    expect(none).toBeLessThan(two);
+    expect(coldest()).toBeLessThan(none);
+  });
+  test('a forecast file must name both towns; broken lines are told; 50 MB are not read', () => {
+    expect(
+      pathsOf(
+        importForecast(
+          house,
+          code,
+          'time,place,temperature\n2026-11-26 00:00,Coimbra,4\n2026-11-28 00:00,Coimbra,5\n',
+          'x.csv',
+        ),
+      ),
+    ).toEqual(['file']);
+    expect(pathsOf(importForecast(house, code, 'time,place,temperature\nsoon,Coimbra,4\n', 'x.csv'))).toEqual([
+      'line 2',
+    ]);
+    expect(importForecast(house, code, 'x'.repeat(50_000_000), 'x.csv')).toMatchObject({
+      ok: false,
+      problems: [{ path: 'file', message: expect.stringContaining('50 MB') as string }],
+    });
+    const text = `time,place,temperature,zone\n${['Coimbra', 'Kraków'].flatMap((p) => ['2026-11-26 00:00', '2026-11-29 00:00'].map((t) => `${t},${p},-9,UTC`)).join('\n')}\n`;
+    must(importForecast(house, code, text, 'frost.csv'));
+    expect(stored(code).document.forecast!.source).toBe('file frost.csv');
+  });
+  test('a new bag plan replaces the old one and tells why', () => {
+    expect(must(replanBags(house, code, stored(code).version))[0]).toMatch(/Lemon tetra/);
+  });
+  test('ticks keep their instant, and taking one back leaves both in the journal', () => {
+    now = NOW + 1000;
+    expect(must(tick(house, code, 'labels', true))).toBe(new Date(now).toISOString());
+    must(tick(house, code, 'labels', false));
+    expect(house.consignments.ticks(stored(code).document.id).size).toBe(0);
+    expect(
+      house.consignments
+        .journalOf(stored(code).document.id)
+        .filter((j) => j.subject === 'labels')
+        .map((j) => j.kind),
+    ).toEqual(['taken back', 'ticked']);
+  });
+  test('the journal is neither changed nor deleted', () => {
+    expect(() => house.db.exec('DELETE FROM journal')).toThrow(/never deleted/);
+    expect(() => house.db.exec("UPDATE journal SET kind = 'x'")).toThrow(/never changed/);
+  });
+  test('events keep their order', () => {
+    must(recordEvent(house, code, 'sealedAt', '2026-11-26T15:00:00.000Z'));
+    expect(pathsOf(recordEvent(house, code, 'handedOverAt', '2026-11-26T14:00:00.000Z'))).toEqual(['handedOverAt']);
+    expect(stored(code).result!.sealMs).toBe(Date.parse('2026-11-26T15:00:00Z'));
+  });
+});
+
+describe('files', () => {
+  test('the same consignment imported twice is asked about; replace and keep both do what they say', () => {
+    const { code } = must(saveOrder(house, order()));
+    const { text } = must(exportConsignment(house, code));
+    expect(must(importConsignment(house, text, 'ask'))).toEqual({ state: 'exists', code });
+    expect(must(importConsignment(house, text, 'replace'))).toEqual({ state: 'replaced', code });
+    expect(must(importConsignment(house, text, 'keep-both'))).toMatchObject({ state: 'copied' });
+    expect(house.consignments.list()).toHaveLength(2);
+  });
+  test('an export read into an empty house exports the same again', () => {
+    const text = readFileSync('examples/marine-air-cargo.json', 'utf8');
+    must(importConsignment(house, text, 'ask'));
+    expect(JSON.parse(must(exportConsignment(house, 'KC-0103')).text)).toEqual(JSON.parse(text));
+  });
+  test('a broken, unknown or huge file is refused', () => {
+    expect(importConsignment(house, '{', 'ask')).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringContaining('not a JSON file') as string }],
+    });
+    const strange = JSON.parse(readFileSync('examples/marine-air-cargo.json', 'utf8')) as {
+      lines: { speciesId: string }[];
+    };
+    strange.lines[0]!.speciesId = 'kraken';
+    expect(importConsignment(house, JSON.stringify(strange), 'ask')).toMatchObject({
+      ok: false,
+      problems: [{ path: 'lines.0.speciesId' }],
+    });
+    expect(importConsignment(house, ' '.repeat(50_000_000), 'ask').ok).toBe(false);
+    expect(house.consignments.list()).toHaveLength(0);
+  });
+  test('put away and brought back', () => {
+    const { code } = must(saveOrder(house, order()));
+    must(archive(house, code, true));
+    expect(house.consignments.list()).toHaveLength(0);
+    must(archive(house, code, false));
+    expect(house.consignments.list()).toHaveLength(1);
+  });
+});
+
+describe('arrival', () => {
+  const arrive = (): string => {
+    const { code } = must(saveOrder(house, order()));
+    now = Date.parse('2026-11-27T10:00:00Z');
+    must(recordEvent(house, code, 'arrivedAt', new Date(now).toISOString()));
+    return code;
+  };
+  const lanes = (code: string) =>
+    arrival.methodComparisons(stored(code).document, must(tryEvaluate(stored(code).document)), now);
+
+  test('counts that do not add up are refused; measured pH decides the methods', () => {
+    const code = arrive();
+    const read = (alive: number, pH: number) =>
+      arrival.saveReadings(house, {
+        code,
+        version: stored(code).version,
+        tank: water,
+        bags: stored(code).document.bags.map((b) => ({
+          bagId: b.id,
+          tempC: 21,
+          pH,
+          salinity: null,
+          alive: b.animals[0]!.count - (10 - alive),
+          dead: 0,
+          doubtful: 0,
+          note: '',
+        })),
+      });
+    expect(pathsOf(read(9, 6.5))[0]).toMatch(/bags\.0\.alive/);
+    must(read(10, 6.5));
+    const acid = lanes(code)[0]!;
+    must(read(10, 7.2));
+    expect(acid.measured).toBe(true);
+    const step = (l: typeof acid): number => l.courses.find((m) => m.id === 'float-transfer')!.phStep;
+    expect(step(acid)).toBeGreaterThan(step(lanes(code)[0]!));
+  });
+  test('a run waits for hands, its timer lives in stored instants, and only the running step can be pressed', () => {
+    const code = arrive();
+    const run = must(arrival.startRun(house, stored(code).document, lanes(code)[0]!, 'float-transfer'));
+    expect(arrival.startRun(house, stored(code).document, lanes(code)[0]!, 'drip').ok).toBe(false);
+    expect(arrival.finishStep(house, run, 'net').ok).toBe(false);
+    must(arrival.finishStep(house, run, 'place'));
+    const at = arrival.positionOf(house.arrivals.run(run)!, now);
+    now += 60_000;
+    expect(at.remainingMs! - arrival.positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
+    must(arrival.undoStep(house, run));
+    expect(arrival.positionOf(house.arrivals.run(run)!, now).index).toBe(0);
+  });
+  test('day 1 opens four weeks of duties that reach the Bench', () => {
+    const code = arrive();
+    must(arrival.openQuarantine(house, code));
+    expect(arrival.openQuarantine(house, code).ok).toBe(false);
+    const q = house.arrivals.quarantines()[0]!;
+    expect(dayOf(q, now)).toBe(1);
+    expect(dayOf(q, now + 27 * 864e5)).toBe(28);
+    expect(benchView(house).tasks.some((t) => t.key.startsWith('duty:'))).toBe(true);
+  });
+});
+
+describe('the store', () => {
+  test('survives being closed and opened, and refuses data of a newer program', () => {
+    const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-'));
+    try {
+      const first = openHouse(folder, () => NOW);
+      const { code } = must(saveOrder(first, order()));
+      first.db.close();
+      const second = openHouse(folder, () => NOW);
+      expect(second.consignments.byCode(code)!.document.receiver.name).toBe('Zofia Łęcka');
+      second.db.pragma('user_version = 99');
+      second.db.close();
+      expect(() => openDatabase(folder)).toThrow(/newer Kindly Crate/);
+      expect(existsSync(path.join(folder, 'kindly-crate.db'))).toBe(true);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+  test('tables are strict and foreign keys hold', () => {
+    expect(() => house.db.exec("INSERT INTO tick VALUES ('nobody', 'x', 'now')")).toThrow(/FOREIGN KEY/);
+    expect(() => house.db.exec("INSERT INTO setting VALUES ('a', x'00')")).toThrow(/TEXT/);
+  });
+});
+
+test('the simulated forecast is the same for everybody and colder in the north in winter', () => {
+  const at = Date.parse('2027-01-15T00:00:00Z');
+  const mean = (lat: number): number => {
+    const p = simulatedForecast({ lat, lon: 20 }, at, 5);
+    return p.reduce((s, x) => s + x.tempC, 0) / p.length;
+  };
+  expect(simulatedForecast({ lat: 50, lon: 20 }, at, 3)).toEqual(simulatedForecast({ lat: 50, lon: 20 }, at, 3));
+  expect(mean(60)).toBeLessThan(mean(40));
+  expect(mean(-35)).toBeGreaterThan(20);
+});

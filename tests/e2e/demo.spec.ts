@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { Application } from './server';
+
+/** The demo at a fixed instant, so that what it shows can be named. */
+const app = new Application(3413, { KINDLY_NOW: '2026-11-24T15:20:00Z' });
+test.beforeAll(async () => {
+  app.prepare(true);
+  await app.start();
+});
+test.afterAll(() => app.end());
+
+const pages = [
+  '/',
+  '/consignments',
+  '/consignments/new',
+  ...['order', 'fast', 'bag', 'heat', 'box', 'send'].map((s) => `/consignments/KC-0106/${s}`),
+  '/consignments/KC-0103/receive',
+  '/consignments/KC-0103/run',
+  '/consignments/KC-0102/quarantine',
+  '/tanks',
+  '/supplies',
+  '/species',
+];
+
+test('the Bench has something late, something running and something due', async ({ page }) => {
+  await page.goto(app.address);
+  for (const state of ['late', 'running', 'due'])
+    await expect(page.locator(`[data-state=${state}]`).first()).toBeVisible();
+  await expect(page.getByTestId('bench-timer').first()).toHaveText(/\d\d:\d\d/);
+});
+
+test('a late job is done with one press and taken back with another', async ({ page }) => {
+  await page.goto(app.address);
+  const late = page.locator('[data-state=late]', { hasText: 'Last feed, tank 7' });
+  await late.getByRole('button', { name: 'Done' }).click();
+  await expect(late).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(late).toBeVisible();
+});
+
+for (const path of pages)
+  test(`${path} asks no other host, logs no error and passes the accessibility check`, async ({ page }) => {
+    const foreign: string[] = [];
+    const errors: string[] = [];
+    page.on('request', (r) => {
+      const { hostname, protocol } = new URL(r.url());
+      if (protocol.startsWith('http') && hostname !== '127.0.0.1') foreign.push(r.url());
+    });
+    page.on('pageerror', (e) => errors.push(e.message));
+    page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
+    const response = await page.goto(app.address + path, { waitUntil: 'networkidle' });
+    expect(response!.status()).toBe(200);
+    expect(foreign).toEqual([]);
+    expect(errors).toEqual([]);
+    const axe = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
+    expect(
+      axe.violations.map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => n.target.join(' '))
+            .join(' | ')}`,
+      ),
+    ).toEqual([]);
+  });
+
+test('stations open by number, the list of keys by ?, and never from inside a field', async ({ page }) => {
+  await page.goto(`${app.address}/consignments/KC-0106/bag`);
+  await page.keyboard.press('4');
+  await page.waitForURL(/\/heat$/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.type('3 Tamm');
+  expect(page.url()).toMatch(/\/heat$/);
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/find=/);
+});
+
+test('at 390 px nothing scrolls sideways on Bench, Bag and the timed run', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const path of ['/', '/consignments/KC-0106/bag', '/consignments/KC-0103/run']) {
+    await page.goto(app.address + path);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
+});

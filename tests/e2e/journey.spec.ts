@@ -1,0 +1,256 @@
+import { expect, test, type Page } from '@playwright/test';
+import { Application } from './server';
+
+const app = new Application(3411);
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(async () => {
+  app.prepare(false);
+  await app.start();
+});
+test.afterAll(() => app.end());
+
+const station = (page: Page, name: string) => page.goto(`${app.address}/consignments/KC-0101/${name}`);
+const number = async (page: Page, id: string): Promise<number> => {
+  const text = (await page.getByTestId(id).first().innerText()).replace('−', '-').replace('>120', '121');
+  return Number(/-?\d+(\.\d+)?/.exec(text)![0]);
+};
+const slackH = async (page: Page): Promise<number> => {
+  const v = await page.getByTestId('slack').locator('[data-slack-h]').getAttribute('data-slack-h');
+  return v === 'none' ? Infinity : Number(v);
+};
+const coldest = async (page: Page): Promise<number> =>
+  Number((await page.getByTestId('pack-in-use').locator('td').nth(2).innerText()).replace('−', '-'));
+
+/** Changes one field of the first bag (or the shipping water) and waits for the computed page. */
+async function editBag(page: Page, label: string, value: string): Promise<void> {
+  await station(page, 'bag');
+  await page.getByRole('button', { name: 'Change the plan' }).click();
+  const field = page.getByLabel(label, { exact: true }).first();
+  await field.fill(value);
+  await page.getByRole('button', { name: 'Save and compute' }).click();
+  await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
+}
+
+test('an empty house welcomes and leads into the first consignment', async ({ page }) => {
+  await page.goto(app.address);
+  await page.getByRole('link', { name: 'Make the first consignment' }).click();
+  await expect(page.getByRole('heading', { name: 'New consignment' })).toBeVisible();
+});
+
+test('1 Order: what is wrong is said beside its field and nothing is lost; then a whole plan is made', async ({
+  page,
+}) => {
+  await page.goto(`${app.address}/consignments/new`);
+  await page.getByLabel('Name', { exact: true }).first().fill('Ilse Tamm');
+  await page.getByLabel('Count of line 1').fill('0');
+  await page.getByLabel('Tank of line 1').fill('4');
+  await page.getByRole('button', { name: 'Make the consignment' }).click();
+  await expect(page.getByText('There must be at least one animal.')).toBeVisible();
+  await expect(page.getByText('Choose a species.')).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Ilse Tamm');
+
+  await page.getByLabel('Species of line 1').fill('boese');
+  await page.getByRole('option', { name: /Boeseman/ }).click();
+  await page.getByLabel('Count of line 1').fill('8');
+  await page.getByLabel('Town').first().selectOption('Bilbao');
+  await page.getByRole('button', { name: 'Make the consignment' }).click();
+  await page.waitForURL(/KC-0101\/bag/);
+  await expect(page.getByRole('heading', { name: 'KC-0101' })).toBeVisible();
+});
+
+test('2 Fast: clock times backwards from the hand-over; a tick stays and can be taken back', async ({ page }) => {
+  await station(page, 'fast');
+  await expect(page.getByText('Last feed, tank 4').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Done: Large water change, tank 4' }).click();
+  await expect(page.getByRole('button', { name: 'Take back: Large water change, tank 4' })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Take back: Large water change, tank 4' }).click();
+  await expect(page.getByRole('button', { name: 'Done: Large water change, tank 4' })).toBeVisible();
+});
+
+test('3 Bag: fewer fish last longer, less water and air shorter, less KH is more acid; undo brings it back', async ({
+  page,
+}) => {
+  await station(page, 'bag');
+  const safe = await number(page, 'Safe for-A1');
+  await editBag(page, 'Boeseman’s rainbowfish in bag A1', '1');
+  const lighter = await number(page, 'Safe for-A1');
+  expect(lighter).toBeGreaterThan(safe);
+
+  await editBag(page, 'Water in bag A1', '0.6');
+  expect(await number(page, 'Safe for-A1')).toBeLessThan(lighter);
+
+  await editBag(page, 'Oxygen in bag A1', '21');
+  const air = await number(page, 'Safe for-A1');
+  expect(air).toBeLessThan(safe);
+  await expect(page.getByTestId('Fails first-A1')).toHaveText('oxygen');
+  await page.reload();
+  expect(await number(page, 'Safe for-A1')).toBe(air);
+
+  const pH = await number(page, 'hours-pH');
+  await editBag(page, 'Carbonate hardness', '1');
+  await expect.poll(() => number(page, 'hours-pH')).toBeLessThan(pH);
+
+  for (let i = 0; i < 4; i++) {
+    await page.getByRole('button', { name: 'More for KC-0101' }).click();
+    await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
+    await expect(page.getByText('Undone: the bags.')).toBeVisible();
+    await page.reload();
+  }
+  expect(await number(page, 'Safe for-A1')).toBe(safe);
+});
+
+test('3 Bag: negative water is refused beside its field and the plan stays', async ({ page }) => {
+  await station(page, 'bag');
+  const safe = await number(page, 'Safe for-A1');
+  await page.getByRole('button', { name: 'Change the plan' }).click();
+  await page.getByLabel('Water in bag A1').fill('-1');
+  await page.getByRole('button', { name: 'Save and compute' }).click();
+  await expect(page.getByText(/Water must be at least/)).toBeVisible();
+  await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
+  await page.reload();
+  expect(await number(page, 'Safe for-A1')).toBe(safe);
+});
+
+test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is taken, a broken one told by line', async ({
+  page,
+}) => {
+  await station(page, 'heat');
+  await expect(page.getByText('ways to heat this box')).toBeVisible();
+  const before = await coldest(page);
+  await page.getByLabel('If it is warmer by').fill('-8');
+  await page.getByRole('button', { name: 'Compute' }).click();
+  await expect.poll(() => coldest(page)).toBeLessThan(before);
+
+  const cold = await coldest(page);
+  await page.getByRole('button', { name: 'One 72 h heat pack more' }).click();
+  await expect.poll(() => coldest(page)).toBeGreaterThan(cold);
+  const warm = await coldest(page);
+  await page.getByRole('button', { name: 'One 72 h heat pack less' }).click();
+  await expect.poll(() => coldest(page)).toBeLessThan(warm);
+
+  const input = page.locator('input[type=file]');
+  await input.setInputFiles({
+    name: 'broken.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('time,place,temperature\nsoon,Bilbao,4\n'),
+  });
+  await expect(page.getByText(/line 2: .*is not a time/)).toBeVisible();
+  await input.setInputFiles({ name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(4_000_000, 'x') });
+  await expect(page.getByText(/4 MB; 3 MB is the most/)).toBeVisible();
+
+  const own = await page.getByText(/^Forecast:/).innerText();
+  expect(own).toContain('simulated');
+  const day = (n: number): string => new Date(Date.now() + n * 864e5).toISOString().slice(0, 10);
+  const rows = ['My town', 'Leeds', 'Bilbao'].flatMap((p) => [-1, 9].map((n) => `${day(n)} 00:00,${p},-15,UTC`));
+  await input.setInputFiles({
+    name: 'frost.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`time,place,temperature,zone\n${rows.join('\n')}\n`),
+  });
+  await expect(page.getByText('Forecast taken from frost.csv.')).toBeVisible();
+  await expect.poll(() => coldest(page)).toBeLessThan(cold);
+  await page.getByRole('button', { name: 'Fetch anew' }).click();
+  await expect(page.getByText(/Forecast: simulated/)).toBeVisible();
+  await page.getByLabel('If it is warmer by').fill('0');
+  await page.getByRole('button', { name: 'Compute' }).click();
+  await page
+    .getByRole('button', { name: /^Use / })
+    .click({ timeout: 8000 })
+    .catch(() => undefined);
+});
+
+test('5 Box: drawings, weights, and a bag too tall for the lid refused with its centimetres', async ({ page }) => {
+  await station(page, 'box');
+  await expect(page.getByRole('img', { name: /Box 1 from above/ })).toBeVisible();
+  await expect(page.getByText('On the scale')).toBeVisible();
+  await editBag(page, 'Gas in bag A1', '3.2');
+  await station(page, 'box');
+  await page.getByLabel('Box', { exact: true }).selectOption('box-l');
+  await expect(page.getByText(/clears? the bags by/)).toBeVisible();
+  await page.getByLabel('Box', { exact: true }).selectOption('box-s');
+  await expect(page.getByText(/cm too tall for the lid|cm across|no floor left/).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Box', { exact: true })).toHaveValue('box-l');
+});
+
+test('a later opening leaves less slack', async ({ page }) => {
+  await station(page, 'order');
+  const before = await slackH(page);
+  const opening = page.getByLabel(/Planned opening/);
+  const at = await opening.inputValue();
+  const later = new Date(Date.parse(`${at}:00Z`) + 30 * 3600_000).toISOString().slice(0, 16);
+  await opening.fill(later);
+  await page.getByRole('button', { name: 'Save the order' }).click();
+  await expect.poll(() => slackH(page)).toBeLessThan(before);
+  await page.reload();
+  expect(await slackH(page)).toBeLessThan(before);
+  await opening.fill(at);
+  await page.getByRole('button', { name: 'Save the order' }).click();
+  await expect.poll(() => slackH(page)).toBe(before);
+});
+
+test('6 Send: every tick keeps its instant through a killed server; sealing and hand-over are recorded', async ({
+  page,
+}) => {
+  await station(page, 'send');
+  await page.getByRole('button', { name: 'Labels on, hands dry', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
+  await page.getByRole('button', { name: 'Fill and close bag A1' }).click();
+  await expect(page.getByRole('button', { name: 'Take back: Fill and close bag A1' })).toBeVisible();
+  await app.kill();
+  await app.start();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
+  await page.getByRole('button', { name: 'First bag is sealed now' }).click();
+  await expect(page.getByText(/happened/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Handed over now' }).click();
+  await expect(page.getByText(/happened/).nth(1)).toBeVisible();
+});
+
+test('7 Receive: arrival, inspection, methods side by side, one recommended, its sequence started', async ({
+  page,
+}) => {
+  await station(page, 'receive');
+  await page.getByRole('button', { name: 'The box is here now' }).click();
+  await page.getByLabel('Dead').first().fill('1');
+  await page.getByRole('button', { name: 'Save and compare' }).click();
+  await expect(page.getByText(/left with \d+ animals/)).toBeVisible();
+  await page.getByLabel('Dead').first().fill('0');
+  await page.getByRole('button', { name: 'Save and compare' }).click();
+  await expect(page.getByTestId('method-reason')).toContainText(/criterion-minutes|weigh the same/);
+  for (const name of ['Float, then net across', 'Cups of tank water', 'Slow drip'])
+    await expect(page.getByRole('heading', { name })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Start: / })
+    .first()
+    .click();
+  await page.waitForURL(/\/run$/);
+  await page.getByRole('button', { name: 'Done: float the closed bags' }).click();
+  await expect(page.getByTestId('timer').first()).toHaveText(/\d\d:\d\d/);
+});
+
+test('8 Quarantine: day 1 opens a four-week plan whose duties reach the Bench', async ({ page }) => {
+  await station(page, 'quarantine');
+  await page.getByRole('button', { name: /Open day 1/ }).click();
+  await expect(page.getByText('of 28').first()).toBeVisible();
+  await expect(page.getByText('No food today').or(page.getByText('Keep the lights down')).first()).toBeVisible();
+  await page.goto(app.address);
+  await expect(page.getByRole('heading', { name: 'Quarantine tanks' })).toBeVisible();
+});
+
+test('export and import: the same file is asked about, and both can be kept', async ({ page }) => {
+  const file = await (await page.request.get(`${app.address}/consignments/KC-0101/export`)).text();
+  await page.goto(`${app.address}/consignments`);
+  const give = (text: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'c.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await give('{ not json');
+  await expect(page.getByText(/This is not a JSON file/)).toBeVisible();
+  await give(JSON.stringify({ ...(JSON.parse(file) as object), version: 7 }));
+  await expect(page.getByText(/format version 7/)).toBeVisible();
+  await give(file);
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await page.waitForURL(/KC-0102/);
+});
