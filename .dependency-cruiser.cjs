@@ -3,7 +3,7 @@ const only = (from, allowed) => ({
   name: `${from}-imports`,
   severity: 'error',
   comment: `${from} may import only ${allowed.join(', ')}`,
-  from: { path: `^${from}/` },
+  from: { path: `^${from}/`, pathNot: '\\.test\\.ts$' },
   to: { path: '^(app|ui|server|standins|workers|cli|core|tests)/', pathNot: `^(${allowed.join('|')})/` },
 });
 
@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'one-wiring-file-for-standins',
       severity: 'error',
-      from: { path: '^server/', pathNot: '^server/outside\\.ts$' },
+      from: { path: '^server/', pathNot: '^server/outside\\.ts$|\\.test\\.ts$' },
       to: { path: '^standins/' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },

@@ -23,15 +23,17 @@ function Shell({
   const id = useId();
   const error = problemAt(problems, path);
   return (
-    <label className={`field ${className}`} htmlFor={id}>
-      <span className={hideLabel ? 'sr-only' : undefined}>{label}</span>
+    <div className={`field ${className}`}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : undefined}>
+        {label}
+      </label>
       {children(id, error)}
       {error && (
-        <span className="problem" role="alert">
+        <span id={`${id}-problem`} className="problem" role="alert">
           {error}
         </span>
       )}
-    </label>
+    </div>
   );
 }
 
@@ -66,9 +68,10 @@ export function NumberField({
             max={max}
             value={value}
             aria-invalid={error ? true : undefined}
+            aria-describedby={error ? `${id}-problem` : undefined}
             onChange={(e) => onChange(e.target.value)}
           />
-          {unit && <i>{unit}</i>}
+          {unit && <i aria-hidden="true">{unit}</i>}
         </span>
       )}
     </Shell>
@@ -93,6 +96,7 @@ export function TextField({
           list={list}
           value={value}
           aria-invalid={error ? true : undefined}
+          aria-describedby={error ? `${id}-problem` : undefined}
           onChange={(e) => onChange(e.target.value)}
         />
       )}
@@ -119,6 +123,7 @@ export function SelectField({
           name={common.path}
           value={value}
           aria-invalid={error ? true : undefined}
+          aria-describedby={error ? `${id}-problem` : undefined}
           onChange={(e) => onChange(e.target.value)}
         >
           {options.map(([v, l]) => (

@@ -2,36 +2,19 @@
 
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
-import type { StandingBag } from '@/core/bag/geometry';
-import type { Factor } from '@/core/bag/slack';
-import type { BagType, Species } from '@/core/catalogue/schema';
+import type { BagType } from '@/core/catalogue/schema';
 import type { Bag, Outcome, WaterReading } from '@/core/consignment/schema';
 import { BagDrawing } from '@/ui/drawings/bag';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, SelectField, num } from '@/ui/fields/fields';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
+import type { BagView } from './bag-view';
 
 const BagHours = dynamic(() => import('@/ui/charts/bag-hours').then((m) => m.BagHours), {
   ssr: false,
   loading: () => <div className="h-[240px]" />,
 });
-
-export interface BagView {
-  bag: Bag;
-  standing: StandingBag;
-  inside: { species: Species; count: number; lengthCm: number; lineId: string; name: string }[];
-  fishG: number;
-  safeH: number | null;
-  worstSafeH: number | null;
-  slackH: number | null;
-  worstSlackH: number | null;
-  factor: Factor | null;
-  state: 'fine' | 'watch' | 'stop';
-  warnings: string[];
-  hours: { h: number; tempC: number; oxygenMgL: number; nh3: number; tan: number; pH: number; co2: number }[];
-  limits: { tempMin: number; tempMax: number; oxygenMgL: number; nh3: number; phFloor: number; co2MgL: number };
-}
 
 export interface BagStationProps {
   code: string;

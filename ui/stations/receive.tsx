@@ -7,42 +7,16 @@ import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
 import type { BagReading, Outcome, WaterReading } from '@/core/consignment/schema';
 import { FishIcon } from '@/ui/drawings/fish';
-import { StateMark, type Mark } from '@/ui/drawings/state-mark';
+import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { dayClock, one } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
+import type { LaneView } from './receive-view';
 
 const MethodChart = dynamic(() => import('@/ui/charts/method-chart').then((m) => m.MethodChart), {
   ssr: false,
   loading: () => <div className="h-[190px]" />,
 });
-
-export interface MethodView {
-  id: string;
-  name: string;
-  burden: number;
-  minutes: number[];
-  nh3: number[];
-  pH: number[];
-  openAtMin: number;
-  transferAtMin: number;
-  figures: { name: string; value: string; unit: string; mark: Mark; heavy: number }[];
-}
-
-export interface LaneView {
-  bagIds: string[];
-  title: string;
-  speciesNames: string;
-  species: Species;
-  opened: { tempC: number; pH: number; co2MgL: number; tanMgNL: number; salinity: number; ghDgh: number };
-  measured: boolean;
-  limitNh3: number;
-  reason: string;
-  either: boolean;
-  methods: MethodView[];
-  problem: string | null;
-  runId: string | null;
-}
 
 export interface ReceiveStationProps {
   code: string;
