@@ -71,8 +71,9 @@ export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignme
           ).problems,
       );
     const before = new Set(misfits(c).map((m) => `${m.bagId} ${m.code}`));
-    const fresh = misfits(next).find((m) => !before.has(`${m.bagId} ${m.code}`));
-    return fresh ? refuse('boxes', arrangementSentence(fresh)) : { ok: true, value: next };
+    const fresh = misfits(next).filter((m) => !before.has(`${m.bagId} ${m.code}`));
+    if (fresh.length === 0) return { ok: true, value: next };
+    return { ok: false, problems: fresh.map((m) => ({ path: 'boxes', message: arrangementSentence(m) })) };
   });
 }
 

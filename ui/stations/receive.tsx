@@ -157,12 +157,13 @@ export function ReceiveStation(p: ReceiveStationProps) {
           >
             {p.bags.map((b, i) => (
               <fieldset key={b.id} className="border-b border-rule py-2">
-                <legend className="float-left flex w-full items-center gap-2 font-head text-[15px] font-semibold">
+                <legend className="sr-only">Bag {b.id}</legend>
+                <p className="mb-1 flex items-center gap-2 font-head text-[15px] font-semibold">
                   {b.id} <FishIcon species={b.species} />{' '}
                   <span className="mute font-text text-[13px] font-normal">
                     {b.animals} {b.species.name}
                   </span>
-                </legend>
+                </p>
                 <div className="grid grid-cols-3 gap-2">
                   <NumberField
                     label="Water"
