@@ -105,7 +105,7 @@ const stories: Record<string, Story> = {
     water: { ...soft, tempC: 24.5 },
     tank: { name: 'Q5', volumeL: 120, tempC: 24.6, pH: 7.4, khDkh: 6 },
     lines: [
-      { speciesId: 'boesemans-rainbowfish', count: 8, lengthCm: 7.5, tank: '4', sex: 'mixed' },
+      { speciesId: 'boesemans-rainbowfish', count: 6, lengthCm: 7.5, tank: '4', sex: 'mixed' },
       { speciesId: 'steel-blue-killifish', count: 6, lengthCm: 4.5, tank: '9', sex: 'pair' },
       { speciesId: 'honey-gourami', count: 6, lengthCm: 4, tank: '11' },
     ],

@@ -67,7 +67,7 @@ export default async function ConsignmentsPage({ searchParams }: { searchParams:
                   </td>
                   <td>
                     <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
-                    <span className="num">{c.bags.length}</span> bags
+                    <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
                   </td>
                   <td>{dayClock(Date.parse(c.handOverAt), zone)}</td>
                   <td>{stage(s)}</td>

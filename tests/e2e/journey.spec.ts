@@ -9,7 +9,8 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app.end());
 
-const station = (page: Page, name: string) => page.goto(`${app.address}/consignments/KC-0101/${name}`, { waitUntil: 'networkidle' });
+const station = (page: Page, name: string) =>
+  page.goto(`${app.address}/consignments/KC-0101/${name}`, { waitUntil: 'networkidle' });
 const number = async (page: Page, id: string): Promise<number> => {
   const text = (await page.getByTestId(id).first().innerText()).replace('−', '-').replace('>120', '121');
   return Number(/-?\d+(\.\d+)?/.exec(text)![0]);

@@ -310,7 +310,7 @@ export function RunScreen(p: RunScreenProps) {
       <svg width="0" height="0" className="absolute">
         <KraftDefs />
       </svg>
-      <header className="flex min-h-16 flex-wrap items-center gap-x-6 border-b border-rule px-3 md:px-6">
+      <header className="flex min-h-20 flex-wrap items-center gap-x-6 border-b border-rule px-3 md:px-6">
         <Link
           href={`/consignments/${p.code}/receive`}
           aria-label="Back to Receive"

@@ -443,7 +443,7 @@ export function HeatStation(p: HeatStationProps) {
                       >
                         {o.name}
                       </button>
-                      <span className="block text-[12px] leading-none text-tide">
+                      <span className="block whitespace-nowrap text-[12px] leading-none text-tide">
                         {[
                           o === best ? 'best' : '',
                           same(o.packs, box.options.find((x) => x.name === box.chosen)?.packs ?? []) ? 'in use' : '',
