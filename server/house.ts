@@ -44,5 +44,10 @@ export function profileOf(house: House): Profile {
   return stored ? (JSON.parse(stored) as Profile) : unnamed;
 }
 
+/** The first sender that is typed becomes the fish room, until it is set otherwise. */
+export function adoptProfile(house: House, sender: Profile): void {
+  if (house.arrivals.setting(PROFILE) === null) keepProfile(house, sender);
+}
+
 export const keepProfile = (house: House, profile: Profile): void =>
   house.arrivals.setSetting(PROFILE, JSON.stringify(profile));

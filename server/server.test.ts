@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { Outcome } from '@/core/consignment/schema';
 import { simulatedForecast } from '@/standins/forecast';
 import { openDatabase } from './db/open';
-import { openHouse, type House } from './house';
+import { openHouse, profileOf, type House } from './house';
 import { tryEvaluate } from './result';
 import * as arrival from './usecases/arrival';
 import { undo } from './usecases/change';
@@ -106,6 +106,12 @@ describe('an order', () => {
   test('local times follow the daylight saving of their town', () => {
     expect(instantAt('2026-07-01T12:00', 'Europe/Lisbon')).toBe('2026-07-01T11:00:00.000Z');
     expect(instantAt('2026-12-01T12:00', 'Europe/Lisbon')).toBe('2026-12-01T12:00:00.000Z');
+  });
+  test('the first sender typed becomes the fish room, and a later one does not', () => {
+    must(saveOrder(house, order()));
+    const other = { name: 'Guest', address: '', phone: '', place: place('Leeds', 53.8, -1.55, 'Europe/London') };
+    must(saveOrder(house, order({ sender: other })));
+    expect(profileOf(house)).toMatchObject({ name: 'Marrow Weir Fishroom', place: { zone: 'Europe/Lisbon' } });
   });
   test('codes count on, and the same order can be made again for a coming week', () => {
     const { code } = must(saveOrder(house, order()));

@@ -20,7 +20,7 @@ import {
   type Problem,
 } from '@/core/consignment/schema';
 import { row } from '@/core/catalogue/schema';
-import type { House } from '../house';
+import { adoptProfile, type House } from '../house';
 import { fetchForecast } from '../outside';
 import { catalogueOf, resultOf } from '../result';
 import { change, find } from './change';
@@ -150,6 +150,7 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     house.db.transaction(() => {
       house.consignments.insert(checked.data, resultOf(checked.data), house.nowIso());
       house.consignments.journal(checked.data.id, house.nowIso(), 'made', checked.data.code);
+      if (o.direction !== 'incoming') adoptProfile(house, o.sender);
     })();
     return { ok: true, value: { code: bare.code, reasons } };
   }
