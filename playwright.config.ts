@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 /** Browser journeys against the built application; each file starts its own server on its own data folder. */
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 1,
+  workers: 2,
   timeout: 240_000,
   expect: { timeout: 15_000 },
   reporter: [['line'], ['json', { outputFile: '.kindly/e2e.json' }]],

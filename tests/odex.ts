@@ -1,3 +1,5 @@
+import { createRequire } from 'node:module';
+
 /** odex (Hairer & Wanner's ODEX) behind a typed door: its own types do not pass our strict checks. */
 interface OdexSolver {
   relativeTolerance: number;
@@ -13,9 +15,9 @@ interface OdexSolver {
 
 /** Integrates y' = f(t, y) to high accuracy; throws if the solver gave up. */
 export function integrate(f: (t: number, y: number[]) => number[], y0: number[], from: number, to: number): number[] {
-  const name = 'odex';
-  // eslint-disable-next-line @typescript-eslint/no-require-imports
-  const { Solver } = require(name) as { Solver: new (n: number) => OdexSolver };
+  const { Solver } = createRequire(`${process.cwd()}/package.json`)('odex') as {
+    Solver: new (n: number) => OdexSolver;
+  };
   const solver = new Solver(y0.length);
   solver.relativeTolerance = 1e-9;
   solver.absoluteTolerance = 1e-9;

@@ -30,7 +30,6 @@ export const assumptionTable = {
   gasTransferMPerH: practice(0.1, 'Oxygen transfer velocity between the gas and still water'),
   purityFlushed: practice(0.95, 'Oxygen left in a bag whose air was squeezed out well'),
   neckHeightCm: ours(4, 'Twist, bands and folded neck above the filled bag'),
-  bagFilmG: ours(18, 'Two bags, bands and label, weighed at a kitchen table'),
   cabinPressureKPa: practice(75.26, 'Cabin or hold at 8,000 ft, ICAO standard atmosphere'),
   tempRateSoftCPerH: ours(3, 'Water that changes faster than this is told as a warning; most tanks never do'),
   // Box
@@ -50,7 +49,6 @@ export const assumptionTable = {
   floatWPerM2K: practice(150, 'A bag afloat in moving water, over its wetted film'),
   degasLeftAlonePerH: practice(1, 'CO2 leaves an open bag left alone at this rate'),
   degasStirredPerH: practice(2, 'CO2 leaves a dripped or poured bag at this rate (1 to 4)'),
-  degasAirStonePerH: practice(8, 'CO2 leaves under an air stone at this rate'),
   dropsPerMl: practice(20, 'Drops of an airline valve in a millilitre'),
 } satisfies Record<string, Assumption>;
 

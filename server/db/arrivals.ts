@@ -79,9 +79,6 @@ export function arrivalRepository(db: Db) {
   const dutiesOf = db.prepare<[string], StoredDuty>(
     `SELECT ${dColumns} FROM duty WHERE quarantine_id = ? ORDER BY due_at`,
   );
-  const dutiesBetween = db.prepare<[string, string], StoredDuty>(
-    `SELECT ${dColumns} FROM duty WHERE due_at >= ? AND due_at < ? ORDER BY due_at`,
-  );
   const doDuty = db.prepare(`UPDATE duty SET done_at = ? WHERE quarantine_id = ? AND key = ?`);
   const settingOf = db.prepare<[string], { value: string }>(`SELECT value FROM setting WHERE key = ?`);
   const setSetting = db.prepare(
@@ -125,7 +122,6 @@ export function arrivalRepository(db: Db) {
         for (const d of duties) insertDuty.run({ ...d, quarantineId: q.id });
       })(),
     dutiesOf: (quarantineId: string): StoredDuty[] => dutiesOf.all(quarantineId),
-    dutiesBetween: (from: string, to: string): StoredDuty[] => dutiesBetween.all(from, to),
     setDuty: (quarantineId: string, key: string, at: string | null): void => void doDuty.run(at, quarantineId, key),
     setting: (key: string): string | null => settingOf.get(key)?.value ?? null,
     setSetting: (key: string, value: string): void => void setSetting.run(key, value),

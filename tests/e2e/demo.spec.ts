@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { Application } from './server';
+import { Application, open } from './server';
 
 /** The demo at a fixed instant, so that what it shows can be named. */
 const app = new Application(3413, { KINDLY_NOW: '2026-11-24T15:20:00Z' });
@@ -24,14 +24,14 @@ const pages = [
 ];
 
 test('the Bench has something late, something running and something due', async ({ page }) => {
-  await page.goto(app.address);
+  await open(page, app.address);
   for (const state of ['late', 'running', 'due'])
     await expect(page.locator(`[data-state=${state}]`).first()).toBeVisible();
   await expect(page.getByTestId('bench-timer').first()).toHaveText(/\d\d:\d\d/);
 });
 
 test('a late job is done with one press and taken back with another', async ({ page }) => {
-  await page.goto(app.address);
+  await open(page, app.address);
   const late = page.locator('[data-state=late]', { hasText: 'Last feed, tank 7' });
   await late.getByRole('button', { name: 'Done' }).click();
   await expect(late).toHaveCount(0);
@@ -66,7 +66,7 @@ for (const path of pages)
   });
 
 test('stations open by number, the list of keys by ?, and never from inside a field', async ({ page }) => {
-  await page.goto(`${app.address}/consignments/KC-0106/bag`);
+  await open(page, `${app.address}/consignments/KC-0106/bag`);
   await page.keyboard.press('4');
   await page.waitForURL(/\/heat$/);
   await page.keyboard.press('?');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { Application } from './server';
+import { Application, open, reload } from './server';
 
 const app = new Application(3411);
 test.describe.configure({ mode: 'serial' });
@@ -9,8 +9,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app.end());
 
-const station = (page: Page, name: string) =>
-  page.goto(`${app.address}/consignments/KC-0101/${name}`, { waitUntil: 'networkidle' });
+const station = (page: Page, name: string) => open(page, `${app.address}/consignments/KC-0101/${name}`);
 const number = async (page: Page, id: string): Promise<number> => {
   const text = (await page.getByTestId(id).first().innerText()).replace('−', '-').replace('>120', '121');
   return Number(/-?\d+(\.\d+)?/.exec(text)![0]);
@@ -30,11 +29,11 @@ async function editBag(page: Page, label: string, value: string): Promise<void> 
   await field.fill(value);
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
-  await page.reload(); // what is read from here on is what was stored
+  await reload(page); // what is read from here on is what was stored
 }
 
 test('an empty house welcomes and leads into the first consignment', async ({ page }) => {
-  await page.goto(app.address);
+  await open(page, app.address);
   await page.getByRole('link', { name: 'Make the first consignment' }).click();
   await expect(page.getByRole('heading', { name: 'New consignment' })).toBeVisible();
 });
@@ -42,7 +41,7 @@ test('an empty house welcomes and leads into the first consignment', async ({ pa
 test('1 Order: what is wrong is said beside its field and nothing is lost; then a whole plan is made', async ({
   page,
 }) => {
-  await page.goto(`${app.address}/consignments/new`);
+  await open(page, `${app.address}/consignments/new`);
   await page.getByLabel('Name', { exact: true }).first().fill('Ilse Tamm');
   await page.getByLabel('Count of line 1').fill('0');
   await page.getByLabel('Tank of line 1').fill('4');
@@ -65,7 +64,7 @@ test('2 Fast: clock times backwards from the hand-over; a tick stays and can be 
   await expect(page.getByText('Last feed, tank 4').first()).toBeVisible();
   await page.getByRole('button', { name: 'Done: Large water change, tank 4' }).click();
   await expect(page.getByRole('button', { name: 'Take back: Large water change, tank 4' })).toBeVisible();
-  await page.reload();
+  await reload(page);
   await page.getByRole('button', { name: 'Take back: Large water change, tank 4' }).click();
   await expect(page.getByRole('button', { name: 'Done: Large water change, tank 4' })).toBeVisible();
 });
@@ -90,7 +89,7 @@ test('3 Bag: fewer fish are less acid, less water more ammonia, air less oxygen,
 
   await editBag(page, 'Oxygen in bag A1', '21');
   expect(await ofA1('oxygenMgL')).toBeLessThan(startOxygen / 2);
-  await page.reload();
+  await reload(page);
   expect(await ofA1('oxygenMgL')).toBeLessThan(startOxygen / 2);
 
   await editBag(page, 'Carbonate hardness', '1');
@@ -100,7 +99,7 @@ test('3 Bag: fewer fish are less acid, less water more ammonia, air less oxygen,
     await page.getByRole('button', { name: 'More for KC-0101' }).click();
     await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
     await expect(page.getByText('Undone: the bags.')).toBeVisible();
-    await page.reload();
+    await reload(page);
   }
   expect(await ofA1('pH')).toBe(start);
 });
@@ -113,7 +112,7 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByText(/Water must be at least/)).toBeVisible();
   await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
-  await page.reload();
+  await reload(page);
   expect(await number(page, 'Safe for-A1')).toBe(safe);
 });
 
@@ -183,7 +182,7 @@ test('5 Box: drawings, weights, and a bag too tall for the lid refused with its 
   await expect(page.getByText(/clears? the bags by/)).toBeVisible();
   await page.getByLabel('Box', { exact: true }).selectOption('box-s');
   await expect(page.getByText(/Bag A1 is \d+\.\d cm too tall for the lid/)).toBeVisible();
-  await page.reload();
+  await reload(page);
   await expect(page.getByLabel('Box', { exact: true })).toHaveValue('box-l');
 });
 
@@ -196,7 +195,7 @@ test('a later opening leaves less slack', async ({ page }) => {
   await opening.fill(later);
   await page.getByRole('button', { name: 'Save the order' }).click();
   await expect.poll(() => slackH(page)).toBeLessThan(before);
-  await page.reload();
+  await reload(page);
   expect(await slackH(page)).toBeLessThan(before);
   await opening.fill(at);
   await page.getByRole('button', { name: 'Save the order' }).click();
@@ -213,7 +212,7 @@ test('6 Send: every tick keeps its instant through a killed server; sealing and 
   await expect(page.getByRole('button', { name: 'Take back: Fill and close bag A1' })).toBeVisible();
   await app.kill();
   await app.start();
-  await page.reload();
+  await reload(page);
   await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
   await page.getByRole('button', { name: 'First bag is sealed now' }).click();
   await expect(page.getByText(/happened/).first()).toBeVisible();
@@ -248,13 +247,13 @@ test('8 Quarantine: day 1 opens a four-week plan whose duties reach the Bench', 
   await page.getByRole('button', { name: /Open day 1/ }).click();
   await expect(page.getByText('of 28').first()).toBeVisible();
   await expect(page.getByText('No food today').or(page.getByText('Keep the lights down')).first()).toBeVisible();
-  await page.goto(app.address);
+  await open(page, app.address);
   await expect(page.getByRole('heading', { name: 'Quarantine tanks' })).toBeVisible();
 });
 
 test('export and import: the same file is asked about, and both can be kept', async ({ page }) => {
   const file = await (await page.request.get(`${app.address}/consignments/KC-0101/export`)).text();
-  await page.goto(`${app.address}/consignments`);
+  await open(page, `${app.address}/consignments`);
   const give = (text: string) =>
     page
       .locator('input[type=file]')

@@ -2,6 +2,7 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import type { Page } from '@playwright/test';
 
 /** A built application on its own port and data folder, which can be killed and started again. */
 export class Application {
@@ -59,4 +60,17 @@ export class Application {
     await this.kill();
     rmSync(this.folder, { recursive: true, force: true });
   }
+}
+
+/** What is typed before the page listens would be lost: the top line marks the body once it does. */
+const listens = (page: Page): Promise<unknown> => page.waitForSelector('body[data-listens]');
+
+export async function open(page: Page, address: string): Promise<void> {
+  await page.goto(address, { waitUntil: 'networkidle' });
+  await listens(page);
+}
+
+export async function reload(page: Page): Promise<void> {
+  await page.reload();
+  await listens(page);
 }

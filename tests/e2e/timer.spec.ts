@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Application } from './server';
+import { Application, open, reload } from './server';
 
 const app = new Application(3412);
 test.beforeAll(async () => {
@@ -12,7 +12,7 @@ const seconds = (text: string): number => text.split(':').reduce((s, x) => s * 6
 
 test('a timer survives kill -9: 60 s later it shows 60 s less, and two browsers agree', async ({ browser }) => {
   const first = await browser.newPage();
-  await first.goto(`${app.address}/`);
+  await open(first, `${app.address}/`);
   await first.getByRole('link', { name: /Drip until doubled/ }).click();
   await first.waitForURL(/\/run$/);
   const timer = first
@@ -25,14 +25,14 @@ test('a timer survives kill -9: 60 s later it shows 60 s less, and two browsers 
   await app.kill();
   await new Promise((r) => setTimeout(r, 60_000));
   await app.start();
-  await first.reload();
+  await reload(first);
   const after = seconds(await timer.innerText());
   const passed = (Date.now() - startedAt) / 1000;
   expect(passed).toBeGreaterThanOrEqual(60);
   expect(Math.abs(before - after - passed)).toBeLessThan(3);
 
   const second = await (await browser.newContext()).newPage();
-  await second.goto(first.url());
+  await open(second, first.url());
   const other = second
     .getByTestId('timer')
     .filter({ hasText: /\d\d:\d\d/ })

@@ -36,6 +36,10 @@ export function TopLine({
   const [keys, setKeys] = useState(false);
 
   useEffect(() => {
+    document.body.dataset.listens = 'yes';
+  }, []);
+
+  useEffect(() => {
     if (fixed) return;
     const skew = nowMs - Date.now();
     const timer = setInterval(() => setMs(Date.now() + skew), 5000);
