@@ -1,7 +1,7 @@
 'use server';
 
 import type { Outcome } from '@/core/consignment/schema';
-import { methodIds } from '@/core/acclimation/methods';
+import { methodIds } from '@/core/acclimation/recipes';
 import { house } from '@/server/wiring';
 import { evaluationOf } from '@/server/views/consignment';
 import * as arrival from '@/server/usecases/arrival';

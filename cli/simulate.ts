@@ -1,7 +1,7 @@
 import { assumptionTable } from '@/core/catalogue/assumptions';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
-import { packSetName } from '@/core/heat/choose';
+import { planName } from '@/core/heat/choose';
 import { catalogueOf } from '@/server/result';
 
 const words = { oxygen: 'oxygen', carbon: 'CO2 and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
@@ -39,7 +39,7 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
   for (const box of e.boxes) {
     const plan = c.boxes.find((x) => x.id === box.id)!;
     out.push(
-      `box ${box.id}: ${packSetName(plan.packs, catalogue)}, ${box.weights.totalKg.toFixed(2)} kg, charged ${box.freight.chargeable} kg by ${box.freight.chargedBy}`,
+      `box ${box.id}: ${planName(plan, catalogue)}, ${box.weights.totalKg.toFixed(2)} kg, charged ${box.freight.chargeable} kg by ${box.freight.chargedBy}`,
     );
   }
   for (const n of e.notes) out.push(n);

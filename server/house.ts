@@ -10,9 +10,11 @@ export interface House {
   arrivals: ArrivalRepository;
   nowMs: () => number;
   nowIso: () => string;
+  /** Runs behind the chance that is stored with every change; the open page refines it. */
+  draws: number;
 }
 
-export function openHouse(folder: string | null, clock: () => number = nowMs): House {
+export function openHouse(folder: string | null, clock: () => number = nowMs, draws = 200): House {
   const db = openDatabase(folder);
   return {
     db,
@@ -20,6 +22,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs): H
     arrivals: arrivalRepository(db),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
+    draws,
   };
 }
 

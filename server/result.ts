@@ -1,7 +1,8 @@
 import type { Factor } from '@/core/bag/slack';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
-import { evaluate, type Evaluation, type State } from '@/core/consignment/evaluate';
+import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/consignment/evaluate';
+import type { State } from '@/core/consignment/forward';
 import type { Consignment, Outcome } from '@/core/consignment/schema';
 
 /** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
@@ -18,6 +19,10 @@ export interface StoredResult {
   slackH: number | null;
   worstSlackH: number | null;
   state: State;
+  /** Share of runs in which every fish arrives within limits, of how many, and its standard error; null once opened. */
+  chance: number | null;
+  draws: number;
+  standardError: number | null;
   bags: {
     id: string;
     safeH: number | null;
@@ -53,6 +58,9 @@ export function shortOf(e: Evaluation): StoredResult {
     ...e.instants,
     legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
     ...e.overall,
+    chance: e.risk?.chance ?? null,
+    draws: e.risk?.draws ?? 0,
+    standardError: e.risk?.standardError ?? null,
     bags: e.bags.map((b) => {
       const until = b.tempC.subarray(0, end + 1);
       return {
@@ -70,16 +78,17 @@ export function shortOf(e: Evaluation): StoredResult {
 }
 
 /** Evaluates a consignment with its own catalogue rows; RangeErrors of the core become sentences. */
-export function tryEvaluate(c: Consignment): Outcome<Evaluation> {
+export function tryEvaluate(c: Consignment, options: EvaluateOptions = {}): Outcome<Evaluation> {
   try {
-    return evaluate(c, catalogueOf(c));
+    return evaluate(c, catalogueOf(c), c.forecast, options);
   } catch (error) {
     if (error instanceof RangeError) return { ok: false, problems: [{ path: 'sourceWater', message: error.message }] };
     throw error;
   }
 }
 
-export const resultOf = (c: Consignment): StoredResult | null => {
-  const e = tryEvaluate(c);
+/** What is stored beside a document: with chances until the bags are open. */
+export const resultOf = (house: { draws: number }, c: Consignment): StoredResult | null => {
+  const e = tryEvaluate(c, { draws: c.actual.openedAt ? 0 : house.draws });
   return e.ok ? shortOf(e.value) : null;
 };

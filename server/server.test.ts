@@ -54,7 +54,7 @@ const stored = (code: string) => house.consignments.byCode(code)!;
 
 beforeEach(() => {
   now = NOW;
-  house = openHouse(null, () => now);
+  house = openHouse(null, () => now, 20);
 });
 afterEach(() => house.db.close());
 

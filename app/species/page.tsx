@@ -1,6 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { massOfLength } from '@/core/catalogue/species';
-import { fastingRules } from '@/core/fish/fasting';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
+import { clearingHours } from '@/core/fish/fasting';
 import { FishIcon } from '@/ui/drawings/fish';
 
 const marks: Record<string, string> = {
@@ -71,7 +72,8 @@ export default function SpeciesPage() {
                   <span className="u">g {mark(s, 'gPerCm3')}</span>
                 </td>
                 <td>
-                  {s.fasting === 'none' ? 'none' : `${fastingRules[s.fasting].clearingH} h`} {mark(s, 'fasting')}
+                  {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
+                  {mark(s, 'fasting')}
                 </td>
                 <td className="r num">
                   {s.metabolismFactor}

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { cups, dropsToMlPerMin, dripMinutes } from './dilution';
-import { compareMethods, type OpenedBag, type TankWater } from './methods';
+import { compareMethods } from './methods';
+import type { OpenedBag, TankWater } from './recipes';
 import { recommend } from './recommend';
 import { runPosition, type RunRecord } from './run';
 
@@ -66,6 +67,46 @@ describe('the methods on the water of a two-day bag', () => {
   });
 });
 
+describe('what the packing or the tank forbids', () => {
+  const salt = { ...after48h, salinity: 30 };
+  const refusedOf = (bag: OpenedBag, t: TankWater) => by(compareMethods(bag, t, a));
+  test('breather film is never floated: its methods are marked and never recommended', () => {
+    const m = refusedOf({ ...after48h, breather: true }, tank);
+    for (const id of ['float-transfer', 'cups', 'degas', 'pinhole'] as const)
+      expect(m[id]!.refused).toMatch(/never floated/);
+    for (const id of ['drip', 'scoop', 'straight'] as const) expect(m[id]!.refused).toBeNull();
+    expect(m.drip!.steps.some((x) => x.key === 'float')).toBe(false);
+    const r = recommend(Object.values(m), 'ordinary', false, false, a);
+    expect(r.ranked.every((j) => j.course.refused === null)).toBe(true);
+  });
+  test('matching the tank needs a difference in salinity and a tank without residents', () => {
+    expect(refusedOf(salt, { ...tank, salinity: 34 }).pinhole!.refused).toBeNull();
+    expect(refusedOf(salt, { ...tank, salinity: 30.5 }).pinhole!.refused).toMatch(/same salinity/);
+    expect(refusedOf(salt, { ...tank, salinity: 34, residents: true }).pinhole!.refused).toMatch(/already live/);
+  });
+  test('a matched tank makes no salinity step, straight in makes all of it', () => {
+    const m = refusedOf(salt, { ...tank, salinity: 34 });
+    expect(m.pinhole!.salinityStep).toBeLessThan(0.01);
+    expect(m.straight!.salinityStep).toBeCloseTo(4, 1);
+  });
+});
+
+describe('figures of the methods', () => {
+  const m = by(compareMethods(after48h, tank, a));
+  test('10 L at 25 °C and a tank of 27 °C: the first litre makes 9 % tank water (common practice table)', () => {
+    const big = by(compareMethods({ ...after48h, waterL: 10, tempC: 25 }, { ...tank, tempC: 27 }, a)).degas!;
+    expect(1 - 10 / 11).toBeCloseTo(0.09, 2);
+    // In four parts: 10, 15, 25 and 50 % of the bag, mixed one after the other: the bag has doubled.
+    expect(big.newShare).toBeCloseTo(1 - 10 / 20, 6);
+  });
+  test('an air stone drives CO2 out and the pH up faster than a drip, a binder holds the ammonia down', () => {
+    const at = (x: (typeof m)[string], min: number): number => x!.pH[Math.round((x!.openAtMin + min) * 4)]!;
+    expect(at(m.degas!, 10)).toBeGreaterThan(at(m.drip!, 10));
+    expect(m.scoop!.criterionMin).toBeLessThan(m['float-transfer']!.criterionMin);
+    expect(m.straight!.tempStepC).toBeCloseTo(2, 1);
+  });
+});
+
 describe('the recommendation', () => {
   test('after a long dense journey the fish go straight across; from equal and clean water anything will do', () => {
     const dense = recommend(
@@ -73,9 +114,13 @@ describe('the recommendation', () => {
       'hardy',
       false,
       false,
+      a,
     );
-    expect(dense.ranked[0]!.course.id).toBe('float-transfer');
-    expect(dense.reason).toContain('criterion-minutes');
+    // With a binder or without: what is recommended does not wait in the opened water.
+    expect(['float-transfer', 'scoop', 'straight']).toContain(dense.ranked[0]!.course.id);
+    const mixing = dense.ranked.findIndex((j) => ['drip', 'cups', 'degas'].includes(j.course.id));
+    expect(dense.ranked.findIndex((j) => j.course.id === 'float-transfer')).toBeLessThan(mixing);
+    expect(dense.reason).toMatch(/criterion-minutes|weigh the same/);
   });
   test('shrimp from clean soft water into hard water are mixed slowly', () => {
     const shrimp = recommend(
@@ -83,11 +128,12 @@ describe('the recommendation', () => {
       'ordinary',
       true,
       false,
+      a,
     );
     expect(shrimp.ranked[0]!.course.id).not.toBe('float-transfer');
   });
   test('the burden is the root of its squared parts', () => {
-    for (const j of recommend(compareMethods(after48h, tank, a), 'ordinary', false, false).ranked)
+    for (const j of recommend(compareMethods(after48h, tank, a), 'ordinary', false, false, a).ranked)
       expect(j.burden).toBeCloseTo(Math.sqrt(Object.values(j.parts).reduce((s, x) => s + x * x, 0)), 9);
   });
 });

@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits, type ToleranceClass } from '@/core/fish/tolerance';
 import type { MethodCourse } from './methods';
 
@@ -36,26 +37,28 @@ const names: Record<keyof Judged['parts'], string> = {
 /**
  * Burden = √Σ(xᵢ/tolerable)² over ammonia exposure, peak, pH, temperature, salinity, hardness and hands-on time; the
  * least is recommended. The weights are † ours, by tolerance class; invertebrates feel steps more. Marine water is
- * judged on salinity, fresh on hardness.
+ * judged on salinity, fresh on hardness. What the packing or the tank forbids is never ranked.
  */
 export function recommend(
   courses: readonly MethodCourse[],
   tolerance: ToleranceClass,
   invertebrate: boolean,
   marine: boolean,
+  a: Assumptions,
 ): Recommendation {
-  const t = toleranceLimits[tolerance];
-  const steps = invertebrate ? invertebrateSteps : t;
+  const t = toleranceLimits(tolerance, a);
+  const steps = invertebrate ? invertebrateSteps(a) : t;
   const ranked = courses
+    .filter((course) => course.refused === null)
     .map((course) => {
       const parts = {
-        ammonia: course.criterionMin / 60,
+        ammonia: course.criterionMin / a.burdenExposureMin,
         peak: course.peakNh3MgNL / t.peakNh3MgNL,
         pH: course.phStep / steps.phStep,
         temperature: course.tempStepC / t.tempStepC,
         salinity: marine ? course.salinityStep / steps.salinityStep : 0,
         hardness: marine ? 0 : course.ghStep / steps.ghStep,
-        hands: course.handsMin / 120,
+        hands: course.handsMin / a.burdenHandsMin,
       };
       return { course, parts, burden: Math.hypot(...Object.values(parts)) };
     })
@@ -63,7 +66,10 @@ export function recommend(
   const [best, second] = ranked as [Judged, Judged];
   const either = second.burden < best.burden * 1.1;
   // The two schools in figures: straight across against the best way of mixing.
-  const other = best.course.id === 'float-transfer' ? second : ranked.find((j) => j.course.id === 'float-transfer')!;
+  const acrossFirst =
+    best.course.id === 'float-transfer' || best.course.id === 'scoop' || best.course.id === 'straight';
+  const school = acrossFirst ? ['drip', 'cups', 'degas'] : ['float-transfer', 'straight'];
+  const other = ranked.find((j) => school.includes(j.course.id)) ?? second;
   const figures = (j: Judged): string =>
     `${j.course.criterionMin < 10 ? j.course.criterionMin.toFixed(1) : j.course.criterionMin.toFixed(0)} criterion-minutes of ammonia with a pH step of ${j.course.phStep.toFixed(1)}`;
   const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) =>

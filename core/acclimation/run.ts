@@ -1,4 +1,4 @@
-import type { MethodStep } from './methods';
+import type { MethodStep } from './recipes';
 
 /** What the server keeps of a run: when it started and when each hand step was done. Timers are never stored. */
 export interface RunRecord {

@@ -1,7 +1,9 @@
-import { CO2_G_PER_MOL, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
+import { CO2_G_PER_MOL, KPA_PER_ATM, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { ammoniaQuotient, gutHoursPerHour, mealLevel, restingOxygenMmolH } from '@/core/fish/metabolism';
-import { AIR_CO2_ATM, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
+import { ammoniaQuotient, mealLevel, METABOLISM_K, restingOxygenMmolH } from '@/core/fish/metabolism';
+import { expNear, logNear } from '@/core/quantities/near';
+import { activityOf, AIR_CO2_ATM, dicFromPh, hydrogenActivity } from '@/core/water/carbonate';
+import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { WATER_RANGE } from '@/core/water/range';
 import { waterTable } from '@/core/water/table';
 
@@ -18,7 +20,7 @@ export interface BagAnimals {
 export interface BagContents {
   waterL: number;
   gasL: number;
-  /** Dry oxygen fraction of the gas just after filling, 0…1. */
+  /** Dry oxygen fraction of the gas just after filling, 0…1: 0.21 air, 0.80 sloppy, 0.95 well flushed. */
   oxygenFraction: number;
   pH: number;
   alkalinityMeqL: number;
@@ -29,6 +31,14 @@ export interface BagContents {
   sedated: boolean;
   /** Ammonia binder: capacity in mg N; a chemical binder takes the alkalinity with it, an ion exchanger leaves it. */
   binder: { capacityMgN: number; kind: 'chemical' | 'ion-exchange' } | null;
+  /** Film area, m², and what passes it, mmol/(m² h kPa). Ordinary film: CO2 0 unless asked; breather film: both. */
+  film: { areaM2: number; oxygenMmolPerM2HKPa: number; co2MmolPerM2HKPa: number };
+  /** Oxygen that a tablet in the water still holds, mg; 0 without one. */
+  tabletOxygenMg: number;
+  /** A reducing conditioner was dosed: it takes a little oxygen at once. */
+  reducer: boolean;
+  /** What-if: an animal of this mass dies at this hour. */
+  death: { atH: number; massG: number } | null;
 }
 
 /** Everything the water does, one value a step. Step 0 is the sealing. */
@@ -44,148 +54,236 @@ export interface BagCurves {
   outsideFromStep: number;
 }
 
-interface Conditions {
-  /** Water temperature at each step, °C; its length is the number of steps + 1. */
+/** Room for the curves of one bag; may be used again for the next. */
+export function bagCurves(steps: number): BagCurves {
+  const of = (): Float64Array => new Float64Array(steps);
+  return {
+    oxygenKPa: of(),
+    oxygenMgL: of(),
+    co2MgL: of(),
+    pH: of(),
+    tanMgNL: of(),
+    nh3MgNL: of(),
+    gasL: of(),
+    outsideFromStep: -1,
+  };
+}
+
+const LOG10_E = Math.LOG10E;
+const MG_O2_PER_MOL = 1000 * O2_G_PER_MOL;
+const MOL_PER_MG_O2 = 1 / MG_O2_PER_MOL;
+const MG_CO2_PER_MOL = 1000 * CO2_G_PER_MOL;
+const MG_N_PER_MOL = 1000 * N_G_PER_MOL;
+
+export interface BagConditions {
+  /** Water temperature at each step, °C. */
   tempC: Float64Array;
+  /** Number of points to compute; no more than tempC and pressureKPa hold. */
+  steps: number;
   stepH: number;
-  pressureKPa: (step: number) => number;
+  pressureKPa: Float64Array;
   /** Times everybody's oxygen use: 1 central, 1.47 the one-in-ten worst case. */
   oxygenUse: number;
+  /** In a draw: times the oxygen use of each entry of `animals`; absent otherwise. */
+  useOfKind?: Float64Array;
+}
+
+/** Oxygen, mmol/h, that decay takes and nitrogen it gives, some hours after a death: it sets in after a lag. */
+function decayShare(hoursDead: number, tempC: number, a: Assumptions): number {
+  if (hoursDead <= 0) return 0;
+  return (1 - Math.exp(-hoursDead / a.deadLagH)) * a.deadQ10 ** ((tempC - 25) / 10);
 }
 
 /**
  * The closed bag. State: oxygen in gas and in water (the water lags the gas), nitrogen in the gas, total carbon,
- * alkalinity, total ammonia, what is left of the binder, and the gut. Gas and water share carbon in equilibrium.
- * The bag is limp: the gas stays at the pressure around it and its volume follows. Exponential in the oxygen lag,
- * otherwise first order in the step; mass balances of oxygen, carbon and nitrogen are exact.
+ * alkalinity, total ammonia, what is left of binder and tablet, and the guts. Gas and water share carbon in
+ * equilibrium; pH is solved at every step. The bag is limp: the gas stays at the pressure around it and its volume
+ * follows. What the fish use and give is taken at the middle of a step, so the balances are of second order in it;
+ * the oxygen lag is exponential; balances of oxygen, carbon and nitrogen are exact. A bag without gas (breather film)
+ * exchanges oxygen with the air outside through its film.
  * Waters outside 0–35 °C are computed at the nearer edge from there on and marked (`outsideFromStep`): every
  * species' hard temperature limit lies inside, so the bag has failed by then.
- * Throws RangeError for no water, no gas below 0, or alkalinity and pH that contradict each other.
+ * Step up to 30 min. Throws RangeError for no water, no gas below 0, or alkalinity and pH that contradict each other.
+ * Writes into `out` and allocates nothing per step.
  */
-export function simulateBag(bag: BagContents, during: Conditions, a: Assumptions): BagCurves {
+export function simulateBag(
+  bag: BagContents,
+  during: BagConditions,
+  a: Assumptions,
+  out: BagCurves = bagCurves(during.steps),
+): BagCurves {
   if (!(bag.waterL > 0)) throw new RangeError('Water volume must be more than 0 L.');
   if (!(bag.gasL >= 0)) throw new RangeError('Gas volume cannot be less than 0 L.');
-  const n = during.tempC.length;
-  const out: BagCurves = {
-    oxygenKPa: new Float64Array(n),
-    oxygenMgL: new Float64Array(n),
-    co2MgL: new Float64Array(n),
-    pH: new Float64Array(n),
-    tanMgNL: new Float64Array(n),
-    nh3MgNL: new Float64Array(n),
-    gasL: new Float64Array(n),
-    outsideFromStep: -1,
-  };
+  const { tempC, steps, stepH: h, pressureKPa } = during;
   const waterL = bag.waterL;
-  const inRange = (t: number): number => Math.min(WATER_RANGE.maxC, Math.max(WATER_RANGE.minC, t));
+  const perWaterL = 1 / waterL;
+  const perWaterH = perWaterL / h;
+  const hasGas = bag.gasL > 0;
+  const { minC, maxC } = WATER_RANGE;
+  out.outsideFromStep = -1;
 
   // At sealing.
   const table = waterTable(bag.salinity);
-  const startC = inRange(during.tempC[0]!);
+  const startC = Math.min(maxC, Math.max(minC, tempC[0]!));
   const k = table.at(startC);
   let alkalinity = bag.alkalinityMeqL / 1000;
   let tan = bag.tanMgNL / 1000 / N_G_PER_MOL;
-  const dic = dicFromPh(alkalinity, bag.pH, tan, k);
+  const activity = activityOf(startC, bag.salinity, alkalinity, a.activityCorrection > 0);
+  const { gamma1, gamma2 } = activity;
+  const perGamma1 = 1 / gamma1;
+  const perGamma2 = 1 / gamma2;
+  const dic = dicFromPh(alkalinity, bag.pH, tan, k, activity);
   if (dic === null) throw new RangeError('The pH is higher than this carbonate hardness can hold: measure both again.');
-
-  const dryMol = (p: number, tempC: number, litres: number): number =>
-    ((p - k.vapourKPa) * litres) / (R_L_KPA * (tempC + ZERO_C_IN_K));
-  const gas0Mol = dryMol(during.pressureKPa(0), startC, bag.gasL);
+  const gas0Mol = ((pressureKPa[0]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
   const airCo2 = AIR_CO2_ATM * (1 - bag.oxygenFraction);
   let oxygenGas = gas0Mol * bag.oxygenFraction;
   const inertGas = gas0Mol * (1 - bag.oxygenFraction - airCo2);
   let carbon = dic * waterL + gas0Mol * airCo2;
-  // Tank water comes in equilibrium with air.
-  let oxygenWater = (k.oxygenMgLPerKPa * 0.20946 * (during.pressureKPa(0) - k.vapourKPa)) / 1000 / O2_G_PER_MOL; // mol/L
+  // Tank water comes in equilibrium with air; mol/L.
+  let oxygenWater =
+    (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (pressureKPa[0]! - k.vapourKPa) - (bag.reducer ? a.reducerOxygenMgL : 0)) /
+    1000 /
+    O2_G_PER_MOL;
   let binderMol = (bag.binder?.capacityMgN ?? 0) / 1000 / N_G_PER_MOL;
+  const bindsAlkalinity = bag.binder?.kind === 'chemical';
+  const binderStep = 1 - Math.exp(-a.binderUptakePerH * h);
+  let tabletMol = bag.tabletOxygenMg / 1000 / O2_G_PER_MOL;
+  const tabletStep = 1 - 2 ** (-h / a.tabletReleaseHalfTimeH);
   let gasL = bag.gasL;
-  let pH = bag.pH;
+  let co2GasMol = gas0Mol * airCo2;
+  let hPlus = 10 ** -bag.pH;
+  let hBefore = hPlus;
+  let lnH = Math.log(hPlus);
   // Free surface of an upright bag about as wide as its water is deep.
-  const surfaceM2 = bag.gasL > 0 ? (waterL / 1000) ** (2 / 3) : 0;
+  const surfaceM2 = hasGas ? (waterL / 1000) ** (2 / 3) : 0;
+  const gasRefillPerH = (a.gasTransferMPerH * surfaceM2 * 1000) / waterL;
+  const gasLag = Math.exp(-gasRefillPerH * h);
+  const filmOxygen = (bag.film.areaM2 * bag.film.oxygenMmolPerM2HKPa) / 1000; // mol/(h kPa)
+  const filmCo2 = (bag.film.areaM2 * bag.film.co2MmolPerM2HKPa) / 1000;
   // Stress fades by the same factor every step: worked out once.
-  const calmPerStep = 2 ** (-during.stepH / a.stressHalfTimeH);
-  let stressOver = (a.stressAtSealing - a.stressSettled) * 2 ** (-during.stepH / 2 / a.stressHalfTimeH);
-  const kinds = bag.animals.map((f) => ({
-    ...f,
-    gut: bag.hoursSinceMeal,
-    // Metabolism is a product of mass and temperature: the mass part once.
-    restingAtStart: f.count * f.metabolismFactor * restingOxygenMmolH(f.massG, startC),
-  }));
+  const calmPerStep = 2 ** (-h / a.stressHalfTimeH);
+  let stressOver = (a.stressAtSealing - a.stressSettled) * 2 ** (-h / 2 / a.stressHalfTimeH);
+  const calm = (bag.sedated ? a.sedatedFactor : 1) * during.oxygenUse;
+  // Metabolism is a product of mass and temperature: the mass part once, in mol/h.
+  const kinds = bag.animals.length;
+  const restingMol = new Float64Array(kinds);
+  // What is left of the last meal, at the middle of the coming step, and how fast it goes, per hour at startC.
+  const meal = new Float64Array(kinds);
+  const mealPerH = new Float64Array(kinds);
+  for (let j = 0; j < kinds; j++) {
+    const f = bag.animals[j]!;
+    const drawn = during.useOfKind ? during.useOfKind[j]! : 1;
+    restingMol[j] = (f.count * f.metabolismFactor * drawn * restingOxygenMmolH(f.massG, startC)) / 1000;
+    mealPerH[j] = (3 / f.clearingH) * a.gutQ10 ** ((startC - f.usualC) / 10);
+    meal[j] = mealLevel(bag.hoursSinceMeal, f.clearingH) * Math.exp((-mealPerH[j]! * h) / 2);
+  }
+  const gutPerC = Math.log(a.gutQ10) / 10;
+  // Warmth of fish and guts relative to the start, carried from step to step.
+  let warmer = 1;
+  let gutWarmth = 1;
+  let warmthOfC = startC;
+  const death = bag.death;
 
-  const restingAt50 = restingOxygenMmolH(50, startC);
-
-  for (let i = 0; i < n; i++) {
-    const actualC = during.tempC[i]!;
-    if (out.outsideFromStep < 0 && inRange(actualC) !== actualC) out.outsideFromStep = i;
-    const t = inRange(actualC);
+  for (let i = 0; i < steps; i++) {
+    const actualC = tempC[i]!;
+    const t = actualC < minC ? minC : actualC > maxC ? maxC : actualC;
+    if (t !== actualC && out.outsideFromStep < 0) out.outsideFromStep = i;
     table.read(t, k);
-    const warmer = restingOxygenMmolH(50, t) / restingAt50;
-    const p = during.pressureKPa(i);
-    const state = solveCarbonate(
-      alkalinity,
-      tan,
-      { total: carbon / waterL, gasRatio: gasL / waterL },
-      k,
-      undefined,
-      pH,
-    );
-    pH = state.pH;
-    const co2Gas = state.co2 * k.gasPerWater * gasL;
-    const gasMol = oxygenGas + inertGas + co2Gas;
-    const oxygenGasKPa = gasMol > 0 ? (oxygenGas / gasMol) * (p - k.vapourKPa) : 0;
-    gasL = gasMol > 0 ? (gasMol * R_L_KPA * (t + ZERO_C_IN_K)) / (p - k.vapourKPa) : 0;
-
-    out.oxygenMgL[i] = oxygenWater * 1000 * O2_G_PER_MOL;
-    out.oxygenKPa[i] = out.oxygenMgL[i]! / k.oxygenMgLPerKPa;
-    out.co2MgL[i] = state.co2 * 1000 * CO2_G_PER_MOL;
-    out.pH[i] = pH;
-    out.tanMgNL[i] = tan * 1000 * N_G_PER_MOL;
-    out.nh3MgNL[i] = state.nh3 * 1000 * N_G_PER_MOL;
+    const p = pressureKPa[i]!;
+    const dryKPa = p - k.vapourKPa;
+    const litresPerMol = (R_L_KPA * (t + ZERO_C_IN_K)) / dryKPa;
+    const room = (oxygenGas + inertGas + co2GasMol) * litresPerMol * perWaterL;
+    // Water goes on as it went: the guess is on the line through the last two.
+    const guess = (hPlus * hPlus) / hBefore;
+    hBefore = hPlus;
+    hPlus = hydrogenActivity(alkalinity, tan, -1, carbon * perWaterL, room * k.gasPerWater, k, gamma1, gamma2, guess);
+    lnH += logNear(hPlus / hBefore - 1);
+    const perH = 1 / hPlus;
+    const b = k.K1 * perH * perGamma1;
+    const c = k.K1 * k.K2 * perH * perH * perGamma2;
+    const co2 = (carbon * perWaterL) / (1 + b + c + room * k.gasPerWater);
+    co2GasMol = co2 * k.gasPerWater * room * waterL;
+    const gasMol = oxygenGas + inertGas + co2GasMol;
+    const oxygenGasKPa = gasMol > 0 ? (oxygenGas / gasMol) * dryKPa : 0;
+    gasL = gasMol * litresPerMol;
+    const Ka = k.Ka * gamma1;
+    const oxygenMgL = oxygenWater * MG_O2_PER_MOL;
+    out.oxygenMgL[i] = oxygenMgL;
+    out.oxygenKPa[i] = oxygenMgL / k.oxygenMgLPerKPa;
+    out.co2MgL[i] = co2 * MG_CO2_PER_MOL;
+    out.pH[i] = lnH * -LOG10_E;
+    out.tanMgNL[i] = tan * MG_N_PER_MOL;
+    out.nh3MgNL[i] = ((tan * Ka) / (Ka + hPlus)) * MG_N_PER_MOL;
     out.gasL[i] = gasL;
-    if (i === n - 1) break;
+    if (i === steps - 1) break;
 
-    // Over the coming step.
-    const h = during.stepH;
-    const stress = (a.stressSettled + stressOver) * (bag.sedated ? a.sedatedFactor : 1) * during.oxygenUse;
+    // Over the coming step, at its middle.
+    const next = tempC[i + 1]!;
+    const tNext = next < minC ? minC : next > maxC ? maxC : next;
+    const middleC = (t + tNext) / 2;
+    warmer *= expNear((METABOLISM_K * (middleC - warmthOfC)) / ((middleC + ZERO_C_IN_K) * (warmthOfC + ZERO_C_IN_K)));
+    gutWarmth *= expNear(gutPerC * (middleC - warmthOfC));
+    warmthOfC = middleC;
+    const stress = (a.stressSettled + stressOver) * calm * warmer * h;
     stressOver *= calmPerStep;
     let useMol = 0;
     let ammoniaMol = 0;
-    for (const f of kinds) {
-      const gutStep = h * gutHoursPerHour(t, f.usualC, a);
-      const meal = mealLevel(f.gut + gutStep / 2, f.clearingH);
-      f.gut += gutStep;
-      const use = (f.restingAtStart * warmer * stress * (1 + a.mealOxygenShare * meal) * h) / 1000;
+    for (let j = 0; j < kinds; j++) {
+      const level = meal[j]!;
+      meal[j] = level * expNear(-mealPerH[j]! * gutWarmth * h);
+      const use = restingMol[j]! * stress * (1 + a.mealOxygenShare * level);
       useMol += use;
-      ammoniaMol += use * ammoniaQuotient(meal, a);
+      ammoniaMol += use * ammoniaQuotient(level, a);
     }
-    // Oxygen: the fish draw on the water, the gas refills it.
-    const refillPerH = (a.gasTransferMPerH * surfaceM2 * 1000) / waterL;
-    const saturated = (oxygenGasKPa * k.oxygenMgLPerKPa) / 1000 / O2_G_PER_MOL;
-    const usePerL = useMol / waterL / h;
-    let next: number;
+    let carbonMol = useMol * a.respiratoryQuotient;
+    if (death) {
+      const share = decayShare((i + 0.5) * h - death.atH, middleC, a) * death.massG * h;
+      const oxygen = (share * a.deadOxygenMgPerGH) / 1000 / O2_G_PER_MOL;
+      useMol += oxygen;
+      carbonMol += oxygen;
+      ammoniaMol += (share * a.deadTanMgNPerGH) / 1000 / N_G_PER_MOL;
+    }
+    // Oxygen: the fish draw on the water; the gas, or the air through the film, refills it.
+    const tablet = tabletMol * tabletStep;
+    tabletMol -= tablet;
+    const wantsMol = useMol;
+    const refillPerH = hasGas ? gasRefillPerH : (filmOxygen * MG_O2_PER_MOL * perWaterL) / k.oxygenMgLPerKPa;
+    const outsideKPa = OXYGEN_IN_AIR * dryKPa;
+    const againstKPa = hasGas ? oxygenGasKPa : outsideKPa;
+    const saturated = againstKPa * k.oxygenMgLPerKPa * MOL_PER_MG_O2;
+    const netPerL = (useMol - tablet) * perWaterH;
+    let water: number;
     if (refillPerH > 0) {
-      const settled = saturated - usePerL / refillPerH;
-      next = settled + (oxygenWater - settled) * Math.exp(-refillPerH * h);
-    } else next = oxygenWater - usePerL * h;
-    let drawn = (next - oxygenWater) * waterL + useMol;
-    if (next < 0 || oxygenGas - drawn < 0) {
+      const settled = saturated - netPerL / refillPerH;
+      water = settled + (oxygenWater - settled) * (hasGas ? gasLag : Math.exp(-refillPerH * h));
+    } else water = oxygenWater - netPerL * h;
+    let drawn = (water - oxygenWater) * waterL + useMol - tablet;
+    if (hasGas && filmOxygen > 0) oxygenGas += filmOxygen * h * (outsideKPa - oxygenGasKPa);
+    if (water < 0 || (hasGas && oxygenGas - drawn < 0)) {
       // Nothing left to breathe: fish stop here, and so does what they excrete.
-      const left = Math.max(0, oxygenGas + oxygenWater * waterL);
-      const share = useMol > 0 ? Math.min(1, left / useMol) : 0;
+      const left = Math.max(0, (hasGas ? oxygenGas : drawn) + oxygenWater * waterL + tablet);
+      const share = wantsMol > 0 ? Math.min(1, left / wantsMol) : 0;
       ammoniaMol *= share;
+      carbonMol *= share;
       useMol *= share;
-      next = 0;
-      drawn = useMol - oxygenWater * waterL;
+      water = 0;
+      drawn = useMol - tablet - oxygenWater * waterL;
     }
-    oxygenWater = next;
-    oxygenGas = Math.max(0, oxygenGas - drawn);
-    carbon += useMol * a.respiratoryQuotient;
+    oxygenWater = water;
+    if (hasGas) oxygenGas = Math.max(0, oxygenGas - drawn);
+    carbon += carbonMol;
+    if (filmCo2 > 0) {
+      // Leaves exponentially with what the water and gas hold per kPa, so that no step overshoots.
+      const perKPa = carbon / Math.max(1e-9, (co2 / k.K0) * KPA_PER_ATM);
+      const over = (co2 / k.K0) * KPA_PER_ATM - AIR_CO2_ATM * p;
+      carbon -= Math.min(carbon, over * perKPa * (1 - Math.exp((-filmCo2 * h) / perKPa)));
+    }
     // Ammonia brings one equivalent of alkalinity; the binder takes it up first.
-    const bound = Math.min(binderMol, ammoniaMol + tan * waterL * (1 - Math.exp(-2 * h)));
+    const bound = binderMol > 0 ? Math.min(binderMol, ammoniaMol + tan * waterL * binderStep) : 0;
     binderMol -= bound;
     const tanGain = ammoniaMol - bound;
-    tan = Math.max(0, tan + tanGain / waterL);
-    alkalinity += (bag.binder?.kind === 'chemical' ? tanGain : ammoniaMol) / waterL;
+    tan = Math.max(0, tan + tanGain * perWaterL);
+    alkalinity += (bindsAlkalinity ? tanGain : ammoniaMol) * perWaterL;
   }
   return out;
 }

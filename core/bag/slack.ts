@@ -14,52 +14,33 @@ export interface BagLimits {
   tempHardMaxC: number;
 }
 
-/** The floor lies never above the source pH less 0.3: acid-water fish start below it. */
+/** The floor never lies above the source pH less `belowSource`: acid-water fish start below it. */
 export const limitsFor = (
   t: ToleranceLimits,
   sourcePh: number,
   band: { hardMinC: number; hardMaxC: number },
+  belowSource: number,
 ): BagLimits => ({
   oxygenKPa: t.oxygenKPa,
   co2MgL: t.co2MgL,
-  phFloor: Math.min(t.phFloor, sourcePh - 0.3),
+  phFloor: Math.min(t.phFloor, sourcePh - belowSource),
   phSoft: sourcePh - t.phFallSoft,
   nh3MgNL: t.nh3MgNL,
   tempHardMinC: band.hardMinC,
   tempHardMaxC: band.hardMaxC,
 });
 
-/** Hours from sealing to the first step beyond a limit, with a straight line inside the step; null if never. */
-function firstBeyond(excess: (i: number) => number, steps: number, stepH: number): number | null {
-  let before = excess(0);
-  if (before > 0) return 0;
-  for (let i = 1; i < steps; i++) {
-    const now = excess(i);
-    if (now > 0) return (i - 1 + before / (before - now)) * stepH;
-    before = now;
-  }
-  return null;
-}
-
-/** Running mean over the last `windowH` hours, shorter at the start. */
-export function runningMean(values: Float64Array, stepH: number, windowH: number): Float64Array {
-  const width = Math.max(1, Math.round(windowH / stepH));
-  const out = new Float64Array(values.length);
-  let sum = 0;
-  for (let i = 0; i < values.length; i++) {
-    sum += values[i]!;
-    if (i >= width) sum -= values[i - width]!;
-    out[i] = sum / Math.min(i + 1, width);
-  }
-  return out;
-}
-
 /** Safe hours by factor: from sealing to the first hard limit along the curves; null beyond the computed time. */
 export type SafeHours = Record<Factor, number | null>;
 
+/** Hour at which a straight line from `before` (≤ 0) to `now` (> 0) crosses the limit, inside step i. */
+const crossing = (i: number, before: number, now: number, stepH: number): number =>
+  i === 0 ? 0 : (i - 1 + before / (before - now)) * stepH;
+
 /**
- * Tank water reaches the bag's oxygen within the first hours: the oxygen limit is read from the curve as it stands,
- * which starts at air saturation and so never begins below a limit for aerated water.
+ * Reads the first hour beyond each hard limit off the curves, with a straight line inside a step; ammonia as the
+ * running mean over `nh3MeanH` (shorter at the start). Tank water starts at air saturation, so aerated water never
+ * begins below an oxygen limit. One pass, nothing allocated but the answer; stops when everything has failed.
  */
 export function safeHours(
   curves: BagCurves,
@@ -67,23 +48,33 @@ export function safeHours(
   limits: BagLimits,
   stepH: number,
   nh3MeanH: number,
+  steps = tempC.length,
 ): SafeHours {
-  const n = tempC.length;
-  const nh3 = runningMean(curves.nh3MgNL, stepH, nh3MeanH);
-  return {
-    oxygen: firstBeyond((i) => limits.oxygenKPa - curves.oxygenKPa[i]!, n, stepH),
-    carbon: firstBeyond(
-      (i) => Math.max(curves.co2MgL[i]! / limits.co2MgL - 1, limits.phFloor - curves.pH[i]!),
-      n,
-      stepH,
-    ),
-    ammonia: firstBeyond((i) => nh3[i]! - limits.nh3MgNL, n, stepH),
-    temperature: firstBeyond(
-      (i) => Math.max(limits.tempHardMinC - tempC[i]!, tempC[i]! - limits.tempHardMaxC),
-      n,
-      stepH,
-    ),
-  };
+  const out: SafeHours = { ammonia: null, temperature: null, carbon: null, oxygen: null };
+  const width = Math.max(1, Math.round(nh3MeanH / stepH));
+  let sum = 0;
+  let ammonia0 = 0;
+  let temperature0 = 0;
+  let carbon0 = 0;
+  let oxygen0 = 0;
+  for (let i = 0; i < steps; i++) {
+    sum += curves.nh3MgNL[i]!;
+    if (i >= width) sum -= curves.nh3MgNL[i - width]!;
+    const ammonia = sum / Math.min(i + 1, width) - limits.nh3MgNL;
+    const t = tempC[i]!;
+    const temperature = Math.max(limits.tempHardMinC - t, t - limits.tempHardMaxC);
+    const carbon = Math.max(curves.co2MgL[i]! / limits.co2MgL - 1, limits.phFloor - curves.pH[i]!);
+    const oxygen = limits.oxygenKPa - curves.oxygenKPa[i]!;
+    if (ammonia > 0 && out.ammonia === null) out.ammonia = crossing(i, ammonia0, ammonia, stepH);
+    if (temperature > 0 && out.temperature === null) out.temperature = crossing(i, temperature0, temperature, stepH);
+    if (carbon > 0 && out.carbon === null) out.carbon = crossing(i, carbon0, carbon, stepH);
+    if (oxygen > 0 && out.oxygen === null) out.oxygen = crossing(i, oxygen0, oxygen, stepH);
+    ammonia0 = ammonia;
+    temperature0 = temperature;
+    carbon0 = carbon;
+    oxygen0 = oxygen;
+  }
+  return out;
 }
 
 /** The first factor to fail and its hours; null when none fails within the computed time. */

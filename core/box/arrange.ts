@@ -28,6 +28,9 @@ export interface Arrangement {
 /** Packs never touch a bag: this much paper and air between (common practice). */
 export const PACK_CLEARANCE_CM = 1;
 
+/** Floor that a wrapped bottle takes from the length of a box † ours. */
+const BOTTLE_CM = 9;
+
 interface Circle {
   x: number;
   y: number;
@@ -79,6 +82,12 @@ function place(r: number, w: number, d: number, set: readonly Circle[]): Circle 
   return best;
 }
 
+/** Clear room inside a box: what its lining leaves. cm. */
+export function innerCm(type: BoxType, box: Box): [number, number, number] {
+  const lining = 2 * (box.lining ?? []).reduce((s, l) => s + l.thicknessCm, 0);
+  return type.insideCm.map((cm) => cm - lining) as [number, number, number];
+}
+
 export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag =>
   standingBag({
     widthCm: type.widthCm,
@@ -94,9 +103,15 @@ export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag
  */
 export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a: Assumptions): Arrangement {
   const type: BoxType = row(catalogue.boxes, box.boxTypeId, 'box');
-  const [w, d, h] = type.insideCm;
-  const packCm = box.packs.reduce((t, p) => Math.max(t, row(catalogue.packs, p.packId, 'pack').thicknessCm), 0);
-  const roomCm = h - (packCm > 0 ? packCm + PACK_CLEARANCE_CM : 0);
+  const [inside, d, h] = innerCm(type, box);
+  const thickest = (at: 'lid' | 'side'): number => {
+    const cm = box.packs
+      .filter((p) => (p.at ?? 'lid') === at)
+      .reduce((t, p) => Math.max(t, row(catalogue.packs, p.packId, 'pack').thicknessCm), 0);
+    return cm > 0 ? cm + PACK_CLEARANCE_CM : 0;
+  };
+  const w = inside - thickest('side') - (box.bottle ? BOTTLE_CM : 0);
+  const roomCm = h - thickest('lid');
   const order = bags
     .map((bag) => ({ bag, standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a) }))
     .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || (x.bag.id < y.bag.id ? -1 : 1));
@@ -162,8 +177,9 @@ export function boxWeights(
   const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
   const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
   // Two bags each, bands and a label, and 0.15 kg of paper and liner † ours.
+  const bottleKg = box.bottle?.litres ?? 0;
   const bagsKg = bags.reduce((s, b) => s + (2 * row(catalogue.bags, b.bagTypeId, 'bag').gramsEach + 4) / 1000, 0);
-  const restKg = packsKg + bagsKg + 0.15;
+  const restKg = packsKg + bagsKg + bottleKg + 0.15;
   return { waterKg, fishKg, boxKg, restKg, totalKg: waterKg + fishKg + boxKg + restKg };
 }
 

@@ -1,9 +1,24 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
-import type { Catalogue } from '@/core/catalogue/schema';
+import type { BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
 import { arrange, outsideCm } from './arrange';
 
 const volume = (t: Catalogue['boxes'][number]): number => outsideCm(t).reduce((p, s) => p * s, 1);
+
+/** Cut sheet and winter walls are chosen for a reason, never as a matter of course. */
+const isEveryday = (t: BoxType): boolean => t.id !== 'box-cut' && t.wallCm < THICK_CM;
+
+/** Walls from here on are for winter. */
+const THICK_CM = 5;
+
+/** Boxes with winter walls that take all these bags, smallest first. */
+export function winterBoxes(box: Box, bags: readonly Bag[], c: Consignment, catalogue: Catalogue): BoxType[] {
+  const a = withOverrides(c.assumptions);
+  return catalogue.boxes
+    .filter((t) => t.wallCm >= THICK_CM)
+    .filter((t) => arrange({ ...box, boxTypeId: t.id }, bags, catalogue, a).problems.length === 0)
+    .sort((x, y) => volume(x) - volume(y));
+}
 
 /**
  * Boxes for a set of bags: the smallest single box that takes them all with room for packs; where none does, the
@@ -11,7 +26,7 @@ const volume = (t: Catalogue['boxes'][number]): number => outsideCm(t).reduce((p
  */
 export function suggestBoxes(c: Consignment, catalogue: Catalogue, packs: Box['packs']): { boxes: Box[]; bags: Bag[] } {
   const a = withOverrides(c.assumptions);
-  const types = [...catalogue.boxes].filter((t) => t.id !== 'box-cut').sort((x, y) => volume(x) - volume(y));
+  const types = catalogue.boxes.filter(isEveryday).sort((x, y) => volume(x) - volume(y));
   const boxes: Box[] = [];
   const bags: Bag[] = [];
   let left = [...c.bags];

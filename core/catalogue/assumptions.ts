@@ -1,10 +1,11 @@
 /**
  * Every figure that no published table gives stands here, once, with its unit in the name, its default and where it
- * comes from. A consignment file may override any of them; the screens show the mark where a decision rests on one.
+ * comes from. A consignment file and the user's own settings may override any of them; the screens show the mark where
+ * a decision rests on one. Figures without a unit are ratios.
  */
 export type Provenance = 'published' | 'memory' | 'practice' | 'ours' | 'measured';
 
-interface Assumption {
+export interface Assumption {
   value: number;
   provenance: Provenance;
   why: string;
@@ -12,6 +13,35 @@ interface Assumption {
 
 const practice = (value: number, why: string): Assumption => ({ value, provenance: 'practice', why });
 const ours = (value: number, why: string): Assumption => ({ value, provenance: 'ours', why });
+
+type Class = 'delicate' | 'ordinary' | 'hardy';
+/** One row for each tolerance class, delicate, ordinary, hardy. */
+const byClass = <K extends string>(name: K, [d, o, h]: readonly [number, number, number], why: string) =>
+  ({
+    [`delicate${name}`]: practice(d, `${why}, delicate`),
+    [`ordinary${name}`]: practice(o, `${why}, ordinary`),
+    [`hardy${name}`]: practice(h, `${why}, hardy`),
+  }) as Record<`${Class}${K}`, Assumption>;
+
+/** How a place of its own kind answers the weather: ambient = own + coupling · (weather − own). */
+const legKind = <K extends string>(name: K, ownC: number, coupling: number, why: string) =>
+  ({ [`${name}OwnC`]: ours(ownC, why), [`${name}Coupling`]: ours(coupling, why) }) as Record<
+    `${K}OwnC` | `${K}Coupling`,
+    Assumption
+  >;
+
+const delay = <K extends string>(name: K, one: number, two: number, weekend: number, why: string) =>
+  ({
+    [`${name}OneDayLateShare`]: ours(one, why),
+    [`${name}TwoDaysLateShare`]: ours(two, why),
+    [`${name}LostWeekendShare`]: ours(weekend, `${why}; only where the next day is not served`),
+  }) as Record<`${K}${'OneDayLate' | 'TwoDaysLate' | 'LostWeekend'}Share`, Assumption>;
+
+const fast = <K extends string>(name: K, clearingH: number, longestH: number, why: string) =>
+  ({
+    [`${name}ClearingH`]: practice(clearingH, why),
+    [`${name}LongestH`]: ours(longestH, `${why}; longer is flagged`),
+  }) as Record<`${K}ClearingH` | `${K}LongestH`, Assumption>;
 
 export const assumptionTable = {
   // Fish
@@ -26,29 +56,118 @@ export const assumptionTable = {
   respiratoryQuotient: practice(0.9, 'mol CO2 per mol O2'),
   gutQ10: practice(2, 'A gut clears faster in warm water'),
   nh3MeanH: practice(2, 'Ammonia limits hold for the mean over this time'),
+  ...fast('fry', 12, 18, 'Fry fast half a day at most'),
+  ...fast('tinyLivebearer', 24, 36, 'Tiny fish and small livebearers, one day'),
+  ...fast('smallCommunity', 36, 60, 'Small community fish, a day and a half'),
+  ...fast('cichlidLike', 48, 96, 'Cichlids and larger community fish, two days'),
+  ...fast('coolWaterLarge', 96, 168, 'Goldfish and large cool-water fish, four days'),
+  // A dead animal in the bag
+  deadLagH: ours(4, 'Hours until a dead fish begins to spoil its water'),
+  deadOxygenMgPerGH: ours(0.3, 'Oxygen that decay takes, per gram of dead fish, once it runs at 25 °C'),
+  deadTanMgNPerGH: ours(0.08, 'Ammonia that decay gives, per gram of dead fish, once it runs at 25 °C'),
+  deadQ10: ours(2.5, 'Decay runs faster in warm water'),
+  // Tolerance: hard limits in the closed bag
+  ...byClass('OxygenKPa', [12, 8, 5], 'Least partial pressure of oxygen'),
+  ...byClass('Co2MgL', [80, 150, 250], 'Most dissolved carbon dioxide'),
+  ...byClass('PhFallSoft', [1.5, 2.0, 2.5], 'Fall of pH from the source that is worth a warning'),
+  ...byClass('PhFloor', [6.0, 5.8, 5.5], 'Lowest pH'),
+  ...byClass('Nh3MgNL', [0.02, 0.05, 0.1], 'Most un-ionized ammonia in the closed bag, running mean, as N'),
+  phFloorBelowSource: practice(0.3, 'The pH floor never lies above the source pH less this'),
+  // Tolerance: weights after opening, each in any five minutes
+  ...byClass('PhStep', [0.7, 1.0, 1.5], 'Step of pH that is borne on opening'),
+  ...byClass('TempStepC', [2, 3, 4], 'Step of temperature that is borne on opening'),
+  ...byClass('PeakNh3MgNL', [0.05, 0.1, 0.2], 'Peak of un-ionized ammonia that is borne on opening, as N'),
+  ...byClass('SalinityStep', [3, 5, 8], 'Step of salinity that is borne on opening'),
+  ...byClass('GhStepDgh', [4, 8, 12], 'Step of general hardness that is borne on opening'),
+  invertebratePhStep: practice(0.4, 'Step of pH that an invertebrate bears'),
+  invertebrateSalinityStep: practice(1.5, 'Step of salinity that an invertebrate bears'),
+  invertebrateGhStepDgh: practice(3, 'Step of general hardness that an invertebrate bears'),
+  burdenHandsMin: practice(120, 'Hands-on minutes that weigh as much as one tolerable step'),
+  burdenExposureMin: practice(60, 'Criterion-minutes that weigh as much: the one-hour criterion for an hour'),
   // Bag
   gasTransferMPerH: practice(0.1, 'Oxygen transfer velocity between the gas and still water'),
   purityFlushed: practice(0.95, 'Oxygen left in a bag whose air was squeezed out well'),
   neckHeightCm: ours(4, 'Twist, bands and folded neck above the filled bag'),
   cabinPressureKPa: practice(75.26, 'Cabin or hold at 8,000 ft, ICAO standard atmosphere'),
   tempRateSoftCPerH: ours(3, 'Water that changes faster than this is told as a warning; most tanks never do'),
+  filmCo2MmolPerM2HKPa: practice(0, 'CO2 lost through two layers of ordinary film: none is counted unless asked'),
+  breatherOxygenMmolPerM2HKPa: ours(0.25, 'Oxygen through breather film: keeps a few small fish, no more'),
+  breatherCo2MmolPerM2HKPa: ours(1, 'CO2 through breather film, about four times oxygen'),
+  tabletReleaseHalfTimeH: ours(10, 'Half of an oxygen tablet is given off in this time'),
+  reducerOxygenMgL: ours(0.5, 'Oxygen that a reducing conditioner takes from the water at once'),
+  binderUptakePerH: ours(2, 'Share of the ammonia present that a binder takes up, per hour'),
+  activityCorrection: practice(0, '1 uses Davies activities in fresh water; 0 takes concentrations as they are'),
   // Box
   bagToAirWPerM2K: practice(6, 'Natural convection and radiation around a bag, over 6·V^⅔'),
+  bagToWallShare: ours(0.25, 'Of that, what a bag that leans on a wall gives to the wall instead of the air'),
+  wallReachCm: ours(4, 'A bag further than this from a wall, edge to edge, does not feel it'),
   filmInsideWPerM2K: practice(6, 'Inner surface of a box'),
   filmOutsideWPerM2K: practice(10, 'Outer surface of a carton'),
   airHeatPerL: ours(4, 'J/K per litre inside: air is 1.2, the rest is paper and film that follow it'),
   wallHeatJPerKPerM2: ours(900, 'Foam (20 kg/m³, 1.3 kJ/kg K) and carton (0.5 kg/m², 1.4 kJ/kg K) of one square metre'),
   ventHoleLPerH: practice(9, 'Fresh air through one 6 mm hole beside a warm pack'),
+  cartonAbsorbs: ours(0.6, 'Share of sunlight a brown carton takes up'),
+  sunlitShare: ours(0.35, 'Share of the outer surface that the sun sees'),
+  clearSkyShare: ours(0.5, 'Sun that gets through an average sky'),
+  clearSunWPerM2: practice(950, 'Sun on a surface that faces it, clear sky, sea level'),
   // Packs
   packQ10: practice(1.1, 'A colder pack burns slower'),
   packFactorMin: practice(0.3, 'Lower bound of the temperature factor'),
   packFactorMax: practice(1.2, 'Upper bound of the temperature factor'),
   packRatedC: practice(22, 'Air in which a pack is rated'),
   packDormantOxygen: ours(0.02, 'Below this oxygen fraction a pack gives no useful heat and rests'),
+  packPlateWPerK: practice(0.2, 'A wrapped pack to the air: about 0.025 m² and 8 W/m²K'),
+  packNearWPerK: ours(0.02, 'A pack to the bag nearest to it: 0.012 m² through newspaper and an air gap'),
+  packReachCm: ours(25, 'A pack warms the bag whose centre is nearest, if it is within this'),
+  packHeatJPerGK: ours(0.9, 'Heat capacity of iron powder, salt and wet filler'),
+  packBenchMin: practice(45, 'Packs lie open in air this long before the box is closed'),
+  coldPackWPerK: ours(0.9, 'A half-kilogram cold pack: 0.15 m² and 6 W/m²K'),
+  coldPackStartC: ours(-5, 'A cold pack out of the freezer and half an hour in paper'),
+  bottleWrapShare: ours(0.5, 'Heat a wrapped bottle gives, as a share of a bare one'),
+  // Places on the way
+  ...legKind('room', 21, 0.05, 'A heated room follows the weather little'),
+  ...legKind('ownCar', 20, 0.25, 'A car with its heater or air conditioning on'),
+  ...legKind('counter', 18, 0.3, 'A counter hall with a door that opens'),
+  ...legKind('vanUnconditioned', 15, 0.9, 'A van without heating follows the weather almost wholly'),
+  ...legKind('vanConditioned', 16, 0.25, 'A heated van'),
+  ...legKind('depot', 14, 0.55, 'A large hall with open gates'),
+  ...legKind('aircraftHold', 12, 0.05, 'A hold that carries animals is kept mild'),
+  ...legKind('ramp', 15, 1, 'Out of doors'),
+  ...legKind('doorstep', 15, 1, 'Out of doors'),
+  // Journey
+  packingMinPerBag: practice(9, 'Catch, count, bag, oxygen, twist, band, second bag'),
+  boxingMin: practice(45, 'Standing for leaks, lining and filling the box, closing'),
+  beforeCutOffMin: practice(50, 'Be at the counter this long before the cut-off'),
+  forecastErrorC: ours(0.9, 'Standard error of an hourly forecast of today'),
+  forecastErrorCPerDay: ours(0.35, 'What every day of lead time adds to it'),
+  forecastErrorMostC: ours(4.5, 'Beyond a week a forecast is climate: it gets no worse'),
+  forecastErrorMemoryH: ours(18, 'An error of the forecast fades into the next with this memory'),
+  ...delay('courier', 0.05, 0.01, 0.02, 'Parcels that miss their day; learn your own'),
+  ...delay('air', 0.06, 0.01, 0.01, 'A missed flight goes the next day; learn your own'),
+  ...delay('ownCar', 0.01, 0, 0, 'A breakdown'),
+  // Risk
+  metabolismSigma: practice(0.3, 'Spread of oxygen use about the mean for its mass, lognormal'),
+  packStrengthSigma: practice(0.3, 'Spread of what a pack gives; the plate coefficient may be 30 to 80 % higher'),
+  packDudShare: ours(0.02, 'Packs that stay cold although they were proved warm'),
+  insulationSigma: ours(0.15, 'Spread of what a box loses: joints, damp, wear'),
+  stopBelowChance: practice(0.8, 'Below this chance a consignment is stopped'),
+  watchBelowChance: practice(0.95, 'Below this chance it is watched'),
+  stopBelowSlackH: practice(0, 'Below this worst-case slack a consignment is stopped'),
+  watchBelowSlackH: practice(10, 'Below this worst-case slack it is watched'),
+  // Planning
+  wantedSlackH: ours(24, 'Worst-case slack a plan should have: a day late and still safe'),
+  bagFillShare: ours(0.66, 'Share of a flat bag that is filled: leaves slack for a flight and a twist'),
+  mostInABag: ours(12, 'Most animals that are suggested for one bag'),
+  planWarmerC: ours(2, 'A bag over a fresh pack runs this much warmer than the tank for some hours'),
+  handsKgPerBag: ours(0.5, 'What a bag more costs in hands and film, as kilograms'),
   // Floating and opening
   floatWPerM2K: practice(150, 'A bag afloat in moving water, over its wetted film'),
+  floatedToC: practice(0.5, 'Floating ends when the bag is this near the tank'),
+  bucketShare: ours(0.15, 'Heat a bucket on the floor exchanges with the room, as a share of a bag afloat'),
   degasLeftAlonePerH: practice(1, 'CO2 leaves an open bag left alone at this rate'),
   degasStirredPerH: practice(2, 'CO2 leaves a dripped or poured bag at this rate (1 to 4)'),
+  degasAirStonePerH: practice(8, 'CO2 leaves under an air stone at this rate'),
+  openingBinderShare: ours(0.9, 'Ammonia that a detoxifying dose of binder takes up at once on opening'),
   dropsPerMl: practice(20, 'Drops of an airline valve in a millilitre'),
 } satisfies Record<string, Assumption>;
 

@@ -2,11 +2,31 @@ import type { BagType, BoxType, PackType, Service } from './schema';
 
 /** Bags, boxes and packs: common sizes, from common practice (†). Film in mm; 1 mil is 0.0254 mm. */
 export const bags: readonly BagType[] = [
-  { id: 'bag-13x30', name: '13 × 30 cm', widthCm: 13, heightCm: 30, filmMm: 0.06, gramsEach: 5 },
-  { id: 'bag-18x40', name: '18 × 40 cm', widthCm: 18, heightCm: 40, filmMm: 0.06, gramsEach: 9 },
-  { id: 'bag-23x46', name: '23 × 46 cm', widthCm: 23, heightCm: 46, filmMm: 0.076, gramsEach: 15 },
-  { id: 'bag-28x55', name: '28 × 55 cm', widthCm: 28, heightCm: 55, filmMm: 0.076, gramsEach: 22 },
-  { id: 'bag-38x66', name: '38 × 66 cm', widthCm: 38, heightCm: 66, filmMm: 0.1, gramsEach: 48 },
+  { id: 'bag-13x30', name: '13 × 30 cm', widthCm: 13, heightCm: 30, filmMm: 0.06, gramsEach: 5, cost: 0.12 },
+  { id: 'bag-18x40', name: '18 × 40 cm', widthCm: 18, heightCm: 40, filmMm: 0.06, gramsEach: 9, cost: 0.18 },
+  { id: 'bag-23x46', name: '23 × 46 cm', widthCm: 23, heightCm: 46, filmMm: 0.076, gramsEach: 15, cost: 0.26 },
+  { id: 'bag-28x55', name: '28 × 55 cm', widthCm: 28, heightCm: 55, filmMm: 0.076, gramsEach: 22, cost: 0.36 },
+  { id: 'bag-38x66', name: '38 × 66 cm', widthCm: 38, heightCm: 66, filmMm: 0.1, gramsEach: 48, cost: 0.55 },
+  {
+    id: 'breather-13x25',
+    name: '13 × 25 cm breather',
+    widthCm: 13,
+    heightCm: 25,
+    filmMm: 0.05,
+    gramsEach: 4,
+    breather: true,
+    cost: 0.6,
+  },
+  {
+    id: 'breather-18x30',
+    name: '18 × 30 cm breather',
+    widthCm: 18,
+    heightCm: 30,
+    filmMm: 0.05,
+    gramsEach: 6,
+    breather: true,
+    cost: 0.8,
+  },
 ];
 
 /** Moulded foam (EPS, k 0.036 = R 4.0 per inch) in a carton. Leak through the lid joint † ours: taped lids breathe little. */
@@ -40,6 +60,16 @@ export const boxes: readonly BoxType[] = [
     leakLPerH: 6,
     massKg: 1.6,
     cost: 9.8,
+  },
+  {
+    id: 'box-winter',
+    name: 'Winter foam box, double wall',
+    insideCm: [40, 30, 39],
+    wallCm: 6,
+    kWPerMK: 0.034,
+    leakLPerH: 5,
+    massKg: 1.9,
+    cost: 13.5,
   },
   {
     id: 'box-cut',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
 const above0 = z.number().positive();
+const share = z.number().min(0).max(1);
 
 export const provenanceSchema = z.enum(['published', 'memory', 'practice', 'ours', 'measured']);
 
@@ -10,7 +11,7 @@ export const speciesSchema = z.object({
   name: z.string().min(1),
   scientific: z.string(),
   water: z.enum(['fresh', 'brackish', 'marine']),
-  kind: z.enum(['fish', 'shrimp', 'snail', 'crab']),
+  kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'plant']),
   tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
   /** Hard edges end the safe hours; soft ones only warn. */
   temp: z.object({ hardMinC: z.number(), softMinC: z.number(), softMaxC: z.number(), hardMaxC: z.number() }),
@@ -32,9 +33,16 @@ export const speciesSchema = z.object({
       'invertebrate',
       'jumper',
       'long-finned',
+      /** Swallows what fits its mouth; nips fins. */
+      'predator',
+      'nipper',
     ]),
   ),
-  look: z.object({ shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell']), body: z.string(), accent: z.string() }),
+  look: z.object({
+    shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell', 'leaf']),
+    body: z.string(),
+    accent: z.string(),
+  }),
   /** Where each figure comes from; what is not named here comes from `other`. */
   provenance: z.object({ other: provenanceSchema }).catchall(provenanceSchema),
 });
@@ -47,6 +55,9 @@ export const bagTypeSchema = z.object({
   heightCm: above0,
   filmMm: above0,
   gramsEach: above0,
+  /** Breather film: oxygen and carbon dioxide pass it; filled with water, no gas. Ordinary film where absent. */
+  breather: z.boolean().optional(),
+  cost: z.number().nonnegative().optional(),
 });
 export type BagType = z.infer<typeof bagTypeSchema>;
 
@@ -114,6 +125,11 @@ export const serviceSchema = z.object({
   minimumKg: z.number().nonnegative(),
   pricePerKg: z.number().nonnegative(),
   live: z.boolean(),
+  /** ISO weekdays (1 Monday … 7 Sunday) on which it takes and delivers; Monday to Friday where absent, every day by own car. */
+  takesOn: z.array(z.number().int().min(1).max(7)).optional(),
+  deliversOn: z.array(z.number().int().min(1).max(7)).optional(),
+  /** Shares of consignments that come late, learned or told; the assumptions of its kind where absent. */
+  delay: z.object({ oneDay: share, twoDays: share, lostWeekend: share }).optional(),
 });
 export type Service = z.infer<typeof serviceSchema>;
 

@@ -4,7 +4,7 @@ import { arrange } from '@/core/box/arrange';
 import { suggestBoxes } from '@/core/box/plan';
 import { catalogue } from '@/core/catalogue';
 import { assumptionTable, defaultAssumptions } from '@/core/catalogue/assumptions';
-import { comparePacks } from '@/core/heat/choose';
+import type { PackOption } from '@/core/heat/choose';
 import { quarantinePlan } from '@/core/quarantine/plan';
 import { exampleConsignment } from '@/tests/example';
 import { evaluate } from './evaluate';
@@ -14,9 +14,14 @@ import { crossChecks, readConsignment, type Consignment } from './schema';
 
 const c = exampleConsignment();
 const value = (x: Consignment) => {
-  const r = evaluate(x, catalogue);
+  const r = evaluate(x, catalogue, x.forecast);
   if (!r.ok) throw new Error(r.problems[0]!.message);
   return r.value;
+};
+const packOptions = (x: Consignment, draws = 0): PackOption[] => {
+  const r = evaluate(x, catalogue, x.forecast, { choosers: { packs: { boxId: '1', draws }, bags: false, days: null } });
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value.packs['1']!;
 };
 const bagOne = (change: Partial<Consignment['bags'][number]>): Consignment => ({
   ...c,
@@ -61,8 +66,8 @@ describe('one evaluation', () => {
     expect(base.overall.slackH! - value({ ...c, openingAt: late }).overall.slackH!).toBeCloseTo(6, 1);
   });
   test('what is missing is said in a sentence', () => {
-    const noBags = evaluate({ ...c, bags: [] }, catalogue);
-    const noWeather = evaluate({ ...c, forecast: null }, catalogue);
+    const noBags = evaluate({ ...c, bags: [] }, catalogue, c.forecast);
+    const noWeather = evaluate(c, catalogue, null);
     expect(!noBags.ok && noBags.problems[0]!.message).toMatch(/bag plan/);
     expect(!noWeather.ok && noWeather.problems[0]!.message).toMatch(/no forecast for Kraków/);
   });
@@ -75,7 +80,7 @@ describe('one evaluation', () => {
 
 describe('choosers', () => {
   test('the best pack set is never worse in worst-case slack than no pack, up to a day', () => {
-    const options = comparePacks(c, '1', catalogue);
+    const options = packOptions(c);
     const cap = (h: number | null): number => Math.min(24, h ?? 24);
     const none = options.find((o) => o.packs.length === 0)!;
     expect(cap(options[0]!.worstSlackH)).toBeGreaterThanOrEqual(cap(none.worstSlackH));
@@ -90,7 +95,7 @@ describe('choosers', () => {
         places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((x) => ({ ...x, tempC: 25 })) })),
       },
     };
-    expect(comparePacks(mild, '1', catalogue)[0]!.packs).toEqual([]);
+    expect(packOptions(mild)[0]!.packs).toEqual([]);
   });
   test('a plan bags every animal once, alone where they must be, and fits its boxes', () => {
     const fighters = {

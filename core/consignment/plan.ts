@@ -1,7 +1,9 @@
 import { suggestBags } from '@/core/bag/plan';
-import { suggestBoxes } from '@/core/box/plan';
+import { suggestBoxes, winterBoxes } from '@/core/box/plan';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { comparePacks, ventHolesFor } from '@/core/heat/choose';
+import { choosePacks, type PackOption } from '@/core/heat/choose';
+import { DRAW_STEP_H } from '@/core/risk/draws';
+import { prepare } from './prepare';
 import type { Consignment } from './schema';
 
 /** Room for the thickest heat pack is kept while boxes are chosen, before packs are. */
@@ -12,11 +14,40 @@ export function planConsignment(c: Consignment, catalogue: Catalogue): { consign
   const { bags, reasons } = suggestBags(c, catalogue, '1');
   const boxed = suggestBoxes({ ...c, bags }, catalogue, KEEP_ROOM);
   let planned: Consignment = { ...c, ...boxed };
-  for (const box of planned.boxes) {
-    const best = comparePacks(planned, box.id, catalogue)[0];
-    const packs = best?.packs ?? [];
-    const ventHoles = ventHolesFor(packs);
-    planned = { ...planned, boxes: planned.boxes.map((b) => (b.id === box.id ? { ...b, packs, ventHoles } : b)) };
+  for (const first of planned.boxes) {
+    let chosen = first;
+    let best = bestPacks(planned, first.id, catalogue);
+    if (!best) continue;
+    const bags = planned.bags.filter((b) => b.boxId === first.id);
+    // An everyday box that no set of packs makes safe: winter walls, if they do better.
+    if (best.state !== 'fine')
+      for (const type of winterBoxes({ ...first, packs: KEEP_ROOM }, bags, planned, catalogue)) {
+        const box = { ...first, boxTypeId: type.id };
+        const other = bestPacks({ ...planned, boxes: [box] }, box.id, catalogue);
+        if (!other || (other.chance ?? 0) <= (best.chance ?? 0)) continue;
+        best = other;
+        chosen = box;
+        reasons.push(`${type.name}: ${best.name} keeps it warm enough there and nowhere thinner.`);
+      }
+    const { packs, ventHoles, bottle } = best;
+    const heated = { ...chosen, packs, ventHoles, ...(bottle ? { bottle } : {}) };
+    planned = { ...planned, boxes: planned.boxes.map((b) => (b.id === first.id ? heated : b)) };
   }
   return { consignment: planned, reasons };
+}
+
+/** Sets looked at with draws, and how many: enough to tell a fair chance from a poor one while an order is saved. */
+const SHORTLIST = 24;
+const DRAWS = 60;
+
+/** The best pack set of a box; null where there is nothing to compute. */
+function bestPacks(c: Consignment, boxId: string, catalogue: Catalogue): PackOption | null {
+  const only = { ...c, boxes: c.boxes.filter((b) => b.id === boxId), bags: c.bags.filter((b) => b.boxId === boxId) };
+  const p = prepare(only, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+  if (!p.ok) return null;
+  const work = choosePacks(p.value, { draws: DRAWS, seed: 1, shortlist: SHORTLIST });
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value[0] ?? null;
+  }
 }

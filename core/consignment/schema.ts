@@ -34,6 +34,8 @@ export const placeSchema = z.object({
   lat: between(-90, 90, 'Latitude'),
   lon: between(-180, 180, 'Longitude'),
   zone: zoneSchema,
+  /** Height above the sea, m; sea level where absent. */
+  altitudeM: between(-430, 4500, 'Altitude').optional(),
 });
 
 export const partySchema = z.object({
@@ -56,6 +58,8 @@ export type WaterReading = z.infer<typeof waterSchema>;
 export const tankSchema = waterSchema.extend({
   name: text(40).min(1, 'Name the tank.'),
   volumeL: between(1, 20000, 'Tank volume'),
+  /** Fish already live in it. */
+  residents: z.boolean().optional(),
 });
 
 export const lineSchema = z.object({
@@ -87,14 +91,43 @@ export const bagSchema = z.object({
   sedated: z.boolean(),
   /** What an ammonia binder in this bag can take up, mg N; null without one. */
   binderMgN: between(0, 2000, 'Binder').nullable(),
+  /** Takes the alkalinity with it (chemical, the usual one) or leaves it (ion exchange). */
+  binderKind: z.enum(['chemical', 'ion-exchange']).optional(),
+  /** Oxygen that a tablet in the water gives off, mg. */
+  tabletOxygenMg: between(0, 5000, 'Oxygen of the tablet').optional(),
+  /** A reducing conditioner was dosed. */
+  reducer: z.boolean().optional(),
 });
 export type Bag = z.infer<typeof bagSchema>;
 
 export const boxSchema = z.object({
   id: text(8).min(1),
   boxTypeId: text(80).min(1),
-  packs: z.array(z.object({ packId: text(80).min(1), count: z.number().int().min(1).max(6) })),
+  /** Under the lid where `at` is absent. */
+  packs: z.array(
+    z.object({
+      packId: text(80).min(1),
+      count: z.number().int().min(1).max(6),
+      at: z.enum(['lid', 'side']).optional(),
+    }),
+  ),
   ventHoles: z.number().int().min(0).max(8),
+  /** Paper, bubble wrap or sheet inside the foam, from the wall inwards. */
+  lining: z
+    .array(
+      z.object({
+        name: text(60),
+        thicknessCm: between(0.02, 5, 'Thickness'),
+        kWPerMK: between(0.01, 1, 'Conductivity'),
+      }),
+    )
+    .max(6)
+    .optional(),
+  /** A wrapped bottle of warm water as a stop-gap; it stands among the bags. */
+  bottle: z
+    .object({ litres: between(0.1, 5, 'Bottle'), startC: between(10, 70, 'Water in the bottle') })
+    .nullable()
+    .optional(),
 });
 export type Box = z.infer<typeof boxSchema>;
 

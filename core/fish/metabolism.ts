@@ -9,8 +9,11 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
  */
 export function restingOxygenMmolH(massG: number, tempC: number): number {
   if (!(massG > 0)) throw new RangeError(`A fish must weigh more than 0 g, not ${massG}.`);
-  return Math.exp(15.7 - 5020 / checkedKelvin(tempC)) * (massG / 50) ** 0.8;
+  return Math.exp(15.7 - METABOLISM_K / checkedKelvin(tempC)) * (massG / 50) ** 0.8;
 }
+
+/** Slope of the same with temperature, kelvin: R(T)/R(T₀) = exp(5020 (1/T₀ − 1/T)), whatever the mass. */
+export const METABOLISM_K = 5020;
 
 /** The same per kilogram of fish: mg O2/(kg h). */
 export const restingOxygenMgKgH = (massG: number, tempC: number): number =>
@@ -18,10 +21,6 @@ export const restingOxygenMgKgH = (massG: number, tempC: number): number =>
 
 /** What is left of the last meal, 1 just after it … 0. Gut hours are hours corrected for temperature. */
 export const mealLevel = (gutHours: number, clearingH: number): number => Math.exp((-3 * gutHours) / clearingH);
-
-/** Gut hours that pass in one hour at this temperature, for a gut timed at its usual temperature. */
-export const gutHoursPerHour = (tempC: number, usualC: number, a: Assumptions): number =>
-  a.gutQ10 ** ((tempC - usualC) / 10);
 
 /** mol N excreted per mol O2 at a meal level. */
 export const ammoniaQuotient = (meal: number, a: Assumptions): number =>

@@ -1,4 +1,6 @@
-/** Tolerance classes: what a bag may do to the fish in it. All † common practice, editable in a file. */
+import type { Assumptions } from '@/core/catalogue/assumptions';
+
+/** Tolerance classes: what a bag may do to the fish in it. The figures are assumptions († common practice). */
 export type ToleranceClass = 'delicate' | 'ordinary' | 'hardy';
 
 export interface ToleranceLimits {
@@ -16,47 +18,25 @@ export interface ToleranceLimits {
   ghStep: number;
 }
 
-export const toleranceLimits: Readonly<Record<ToleranceClass, ToleranceLimits>> = {
-  delicate: {
-    oxygenKPa: 12,
-    co2MgL: 80,
-    phFallSoft: 1.5,
-    phFloor: 6.0,
-    nh3MgNL: 0.02,
-    phStep: 0.7,
-    tempStepC: 2,
-    peakNh3MgNL: 0.05,
-    salinityStep: 3,
-    ghStep: 4,
-  },
-  ordinary: {
-    oxygenKPa: 8,
-    co2MgL: 150,
-    phFallSoft: 2.0,
-    phFloor: 5.8,
-    nh3MgNL: 0.05,
-    phStep: 1.0,
-    tempStepC: 3,
-    peakNh3MgNL: 0.1,
-    salinityStep: 5,
-    ghStep: 8,
-  },
-  hardy: {
-    oxygenKPa: 5,
-    co2MgL: 250,
-    phFallSoft: 2.5,
-    phFloor: 5.5,
-    nh3MgNL: 0.1,
-    phStep: 1.5,
-    tempStepC: 4,
-    peakNh3MgNL: 0.2,
-    salinityStep: 8,
-    ghStep: 12,
-  },
-};
+export const toleranceLimits = (c: ToleranceClass, a: Assumptions): ToleranceLimits => ({
+  oxygenKPa: a[`${c}OxygenKPa`],
+  co2MgL: a[`${c}Co2MgL`],
+  phFallSoft: a[`${c}PhFallSoft`],
+  phFloor: a[`${c}PhFloor`],
+  nh3MgNL: a[`${c}Nh3MgNL`],
+  phStep: a[`${c}PhStep`],
+  tempStepC: a[`${c}TempStepC`],
+  peakNh3MgNL: a[`${c}PeakNh3MgNL`],
+  salinityStep: a[`${c}SalinityStep`],
+  ghStep: a[`${c}GhStepDgh`],
+});
 
 /** Invertebrates feel steps more than fish of the same class. */
-export const invertebrateSteps = { phStep: 0.4, salinityStep: 1.5, ghStep: 3 } as const;
+export const invertebrateSteps = (a: Assumptions): Pick<ToleranceLimits, 'phStep' | 'salinityStep' | 'ghStep'> => ({
+  phStep: a.invertebratePhStep,
+  salinityStep: a.invertebrateSalinityStep,
+  ghStep: a.invertebrateGhStepDgh,
+});
 
 const order: readonly ToleranceClass[] = ['delicate', 'ordinary', 'hardy'];
 /** The most delicate of several classes decides a bag. */

@@ -1,10 +1,12 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { advance, propagator, systemOf } from './exponential';
-import { boxConductance, type BoxShell } from './insulation';
 import { LATENT_HEAT_ICE_KJ_PER_KG } from './analytic';
-import { burnStep, type BurningPack, type PackCurve } from './pack';
+import { propagator, systemOf, type ThermalNetwork } from './exponential';
+import { boxConductance, type BoxShell } from './insulation';
+import { burnStep, lightPacks, OXYGEN_IN_AIR_DRY, type PackCurve } from './pack';
 
 export const WATER_J_PER_KG_K = 4186;
+const ICE_J_PER_KG_K = 2100;
+const LATENT_J_PER_KG = LATENT_HEAT_ICE_KJ_PER_KG * 1000;
 
 /** A bag as the box feels it. */
 export interface BagMass {
@@ -12,6 +14,17 @@ export interface BagMass {
   /** Water, fish and gas together: its surface meets the air of the box. */
   volumeL: number;
   startC: number;
+  /** How much of its side leans on a wall: 0 in the middle … 1 flat against it. */
+  atWall: number;
+}
+
+export interface HeatPackLoad {
+  curve: PackCurve;
+  massG: number;
+  /** Times the rated power: 1, or what a draw made of it; 0 for a dud. */
+  strength: number;
+  /** Index of the bag that lies nearest, or −1 when none is near. */
+  nearBag: number;
 }
 
 export interface ColdPack {
@@ -21,14 +34,16 @@ export interface ColdPack {
 
 export interface BoxLoad {
   shell: BoxShell;
+  /** Times the loss of shell and leaks: 1, or what a draw made of it. */
+  lossFactor: number;
   /** Fresh air by leaks alone, L/h. */
   leakLPerH: number;
   ventHoles: number;
   bags: readonly BagMass[];
-  heatPacks: readonly PackCurve[];
-  /** Hours the packs have burnt in the open before the box is closed. */
-  packsOpenedH: number;
+  heatPacks: readonly HeatPackLoad[];
   coldPacks: readonly ColdPack[];
+  /** A wrapped bottle of warm water as a stop-gap. */
+  bottle: { litres: number; startC: number } | null;
   startAirC: number;
 }
 
@@ -36,6 +51,7 @@ export interface BoxCurves {
   airC: Float64Array;
   /** One curve a bag, in the order of the load. */
   bagC: Float64Array[];
+  /** Heat given by heat packs less what cold packs take, mean over the step that begins here. */
   packW: Float64Array;
   lossW: Float64Array;
   packOxygen: Float64Array;
@@ -44,21 +60,39 @@ export interface BoxCurves {
   energy: { packJ: number; lostJ: number; storedJ: number };
 }
 
-const COLD_PACK_WPERK = 0.9; // a half-kilogram slab, 0.15 m² × 6 W/m²K † ours
+/** Room for the curves of one box; may be used again for the next. */
+export function boxCurves(bags: number, steps: number): BoxCurves {
+  const of = (): Float64Array => new Float64Array(steps);
+  return {
+    airC: of(),
+    bagC: Array.from({ length: bags }, of),
+    packW: of(),
+    lossW: of(),
+    packOxygen: of(),
+    uaWPerK: 0,
+    energy: { packJ: 0, lostJ: 0, storedJ: 0 },
+  };
+}
 
 /** Temperature of a water pack from its heat above ice at 0 °C, J. */
 function coldPackC(heatJ: number, massKg: number): number {
-  const latent = massKg * LATENT_HEAT_ICE_KJ_PER_KG * 1000;
-  if (heatJ < 0) return heatJ / (massKg * 2100);
+  if (heatJ < 0) return heatJ / (massKg * ICE_J_PER_KG_K);
+  const latent = massKg * LATENT_J_PER_KG;
   return heatJ < latent ? 0 : (heatJ - latent) / (massKg * WATER_J_PER_KG_K);
 }
 
+export const AIR_NODE = 0;
+export const WALL_NODE = 1;
+const FIRST_BAG = 2;
+
 /**
- * Heat of a box: air, wall and every bag as nodes of a linear network, stepped exactly; packs and cold packs as
- * sources that depend on the state at the start of the step. `ambientC` has one value a step (linear between);
- * step up to 5 min. Temperatures in °C, power in W. Throws RangeError for a bag without water or an empty box shell.
+ * The box as a linear network: air, the middle of the wall, every bag, every heat pack, and the bottle. A bag that
+ * leans on a wall gives part of its heat to the wall; the bag nearest a pack takes part of the pack's.
  */
-export function simulateBox(load: BoxLoad, ambientC: Float64Array, stepH: number, a: Assumptions): BoxCurves {
+export function boxNetwork(
+  load: BoxLoad,
+  a: Assumptions,
+): { net: ThermalNetwork; startC: number[]; uaWPerK: number; airL: number; freshLPerH: number } {
   if (load.bags.some((b) => !(b.waterL > 0))) throw new RangeError('Every bag needs more than 0 L of water.');
   const [l, w, h] = load.shell.insideCm;
   if (!(l > 0 && w > 0 && h > 0 && load.shell.wallCm > 0))
@@ -66,79 +100,197 @@ export function simulateBox(load: BoxLoad, ambientC: Float64Array, stepH: number
   const shell = boxConductance(load.shell, a);
   const insideL = (l * w * h) / 1000;
   const airL = Math.max(0.1 * insideL, insideL - load.bags.reduce((sum, b) => sum + b.volumeL, 0));
-  const freshLPerH = load.leakLPerH + load.ventHoles * a.ventHoleLPerH;
-  const AIR = 0;
-  const WALL = 1;
-  const net = {
-    heatJPerK: [
-      insideL * a.airHeatPerL,
-      shell.outsideM2 * a.wallHeatJPerKPerM2,
-      ...load.bags.map((b) => b.waterL * WATER_J_PER_KG_K),
-    ],
-    links: [
-      [AIR, WALL, shell.innerWPerK] as const,
-      ...load.bags.map((b, i) => [AIR, 2 + i, a.bagToAirWPerM2K * 6 * (b.volumeL / 1000) ** (2 / 3)] as const),
-    ],
-    toAmbient: [[WALL, shell.outerWPerK] as const, [AIR, (freshLPerH * 1.2) / 3600] as const],
-  };
+  const freshLPerH = load.leakLPerH * load.lossFactor + load.ventHoles * a.ventHoleLPerH;
+  const heatJPerK = [insideL * a.airHeatPerL, shell.outsideM2 * a.wallHeatJPerKPerM2];
+  const startC = [load.startAirC, load.startAirC];
+  const links: [number, number, number][] = [[AIR_NODE, WALL_NODE, shell.innerWPerK * load.lossFactor]];
+  for (const b of load.bags) {
+    const node = heatJPerK.push(b.waterL * WATER_J_PER_KG_K) - 1;
+    startC.push(b.startC);
+    const skin = a.bagToAirWPerM2K * 6 * (b.volumeL / 1000) ** (2 / 3);
+    const wall = a.bagToWallShare * b.atWall;
+    links.push([AIR_NODE, node, skin * (1 - wall)]);
+    // Through its own film and then the inner half of the wall.
+    if (wall > 0) links.push([WALL_NODE, node, (skin * wall) / (1 + a.bagToAirWPerM2K * shell.halfWallM2KPerW)]);
+  }
+  for (const p of load.heatPacks) {
+    const node = heatJPerK.push(p.massG * a.packHeatJPerGK) - 1;
+    // Proved warm on the bench: it enters the box near the temperature it holds in the open.
+    startC.push(load.startAirC + 15);
+    const near = p.nearBag >= 0 ? a.packNearWPerK : 0;
+    links.push([AIR_NODE, node, a.packPlateWPerK - near]);
+    if (near > 0) links.push([FIRST_BAG + p.nearBag, node, near]);
+  }
+  if (load.bottle) {
+    const node = heatJPerK.push(load.bottle.litres * WATER_J_PER_KG_K) - 1;
+    startC.push(load.bottle.startC);
+    const skin = a.bagToAirWPerM2K * 6 * (load.bottle.litres / 1000) ** (2 / 3) * a.bottleWrapShare;
+    links.push([AIR_NODE, node, skin]);
+  }
+  const toAmbient: [number, number][] = [
+    [WALL_NODE, shell.outerWPerK * load.lossFactor],
+    [AIR_NODE, (freshLPerH * AIR_J_PER_L_K) / 3600],
+  ];
+  return { net: { heatJPerK, links, toAmbient }, startC, uaWPerK: shell.uaWPerK * load.lossFactor, airL, freshLPerH };
+}
+
+/** Heat that a litre of air carries, J/K (1.2 g, 1.006 J/g K). */
+const AIR_J_PER_L_K = 1.2;
+
+/** A box ready to be stepped: what its network does over one step. Made once, run as often as wanted. */
+export interface HeatModel {
+  size: number;
+  stepH: number;
+  startC: Float64Array;
+  heatJPerK: Float64Array;
+  uaWPerK: number;
+  airL: number;
+  freshLPerH: number;
+  E: Float64Array;
+  /** What one degree of ambient, and one watt in the air or in each pack, add to every node over a step. */
+  fromAmbient: Float64Array;
+  fromAir: Float64Array;
+  fromPack: Float64Array;
+  wallToAmbient: number;
+  airToAmbient: number;
+  /** Energy lost over a step, J: of each node's warmth at its start, a degree of ambient, a watt in the air, in each pack. */
+  lossOfState: Float64Array;
+  lossOfAmbient: number;
+  lossOfAir: number;
+  lossOfPack: Float64Array;
+}
+
+/** Throws RangeError for a bag without water or an empty shell. */
+export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatModel {
+  const { net, startC, uaWPerK, airL, freshLPerH } = boxNetwork(load, a);
   const { A, ambientGain, perWatt } = systemOf(net);
   const size = net.heatJPerK.length;
-  const p = propagator(A, size, stepH);
-  const n = ambientC.length;
-  const out: BoxCurves = {
-    airC: new Float64Array(n),
-    bagC: load.bags.map(() => new Float64Array(n)),
-    packW: new Float64Array(n),
-    lossW: new Float64Array(n),
-    packOxygen: new Float64Array(n),
-    uaWPerK: shell.uaWPerK,
-    energy: { packJ: 0, lostJ: 0, storedJ: 0 },
+  const { E, hPhi1, hPhi2 } = propagator(A, size, stepH);
+  const packs = load.heatPacks.length;
+  const firstPack = FIRST_BAG + load.bags.length;
+  const fromAmbient = new Float64Array(size);
+  const fromAir = new Float64Array(size);
+  const fromPack = new Float64Array(packs * size);
+  for (let i = 0; i < size; i++) {
+    for (let j = 0; j < size; j++) fromAmbient[i] = fromAmbient[i]! + hPhi1[i * size + j]! * ambientGain[j]!;
+    fromAir[i] = hPhi1[i * size + AIR_NODE]! * perWatt[AIR_NODE]!;
+    for (let q = 0; q < packs; q++) fromPack[q * size + i] = hPhi1[i * size + firstPack + q]! * perWatt[firstPack + q]!;
+  }
+  const wallToAmbient = net.toAmbient[0]![1];
+  const airToAmbient = net.toAmbient[1]![1];
+  // ∫x over a step is h φ1 x + h² φ2 b: as exact as the step itself.
+  const lossOfState = new Float64Array(size);
+  const lossOfInput = new Float64Array(size);
+  for (let m = 0; m < size; m++) {
+    const wall = WALL_NODE * size + m;
+    const air = AIR_NODE * size + m;
+    lossOfState[m] = 3600 * (wallToAmbient * hPhi1[wall]! + airToAmbient * hPhi1[air]!);
+    lossOfInput[m] = 3600 * stepH * (wallToAmbient * hPhi2[wall]! + airToAmbient * hPhi2[air]!);
+  }
+  return {
+    size,
+    stepH,
+    startC: Float64Array.from(startC),
+    heatJPerK: Float64Array.from(net.heatJPerK),
+    uaWPerK,
+    airL,
+    freshLPerH,
+    E,
+    fromAmbient,
+    fromAir,
+    fromPack,
+    wallToAmbient,
+    airToAmbient,
+    lossOfState,
+    lossOfAmbient:
+      lossOfInput.reduce((sum, v, m) => sum + v * ambientGain[m]!, 0) - 3600 * stepH * (wallToAmbient + airToAmbient),
+    lossOfAir: lossOfInput[AIR_NODE]! * perWatt[AIR_NODE]!,
+    lossOfPack: Float64Array.from(load.heatPacks, (_, q) => lossOfInput[firstPack + q]! * perWatt[firstPack + q]!),
   };
-  let x = Float64Array.from([load.startAirC, (load.startAirC + ambientC[0]!) / 2, ...load.bags.map((b) => b.startC)]);
-  const first = Float64Array.from(x);
-  let next = new Float64Array(size);
-  const bStart = new Float64Array(size);
-  const bEnd = new Float64Array(size);
-  const packs: BurningPack[] = load.heatPacks.map((curve) => ({ curve, clockH: load.packsOpenedH }));
-  const coldJ = load.coldPacks.map((c) =>
-    c.startC < 0
-      ? c.startC * c.massKg * 2100
-      : c.massKg * (LATENT_HEAT_ICE_KJ_PER_KG * 1000 + c.startC * WATER_J_PER_KG_K),
-  );
-  let oxygen = 0.2095;
+}
 
-  for (let i = 0; i < n; i++) {
-    out.airC[i] = x[AIR]!;
-    for (let b = 0; b < load.bags.length; b++) out.bagC[b]![i] = x[2 + b]!;
-    const lossNow = shell.outerWPerK * (x[WALL]! - ambientC[i]!) + net.toAmbient[1]![1] * (x[AIR]! - ambientC[i]!);
-    out.lossW[i] = lossNow;
-    out.packOxygen[i] = oxygen;
-    if (i === n - 1) {
+/**
+ * Heat of a box, stepped exactly by the matrix exponential of its network. `ambientMeanC[i]` is the mean of the
+ * ambient over the step that begins at point i, so that no jump between legs is smeared. Packs burn with the oxygen
+ * and warmth they find at the start of a step; cold packs take heat by their own temperature then. °C, W, h; step up
+ * to 30 min, at which bag water is within 0.1 °C of a five-minute step. Writes into `out` and allocates nothing per
+ * step. `withEnergy` adds the balance, exact by itself.
+ */
+export function simulateBox(
+  load: BoxLoad,
+  ambientMeanC: Float64Array,
+  steps: number,
+  stepH: number,
+  a: Assumptions,
+  out: BoxCurves = boxCurves(load.bags.length, steps),
+  withEnergy = true,
+  model: HeatModel = heatModel(load, stepH, a),
+): BoxCurves {
+  const { size, E, fromAmbient, fromAir, fromPack, lossOfState, lossOfPack } = model;
+  const { wallToAmbient, airToAmbient } = model;
+  out.uaWPerK = model.uaWPerK;
+  out.energy = { packJ: 0, lostJ: 0, storedJ: 0 };
+  const bags = load.bags.length;
+  const packs = load.heatPacks.length;
+  let packJ = 0;
+  let lostJ = 0;
+  let x = Float64Array.from(model.startC);
+  let next = new Float64Array(size);
+  const first = Float64Array.from(x);
+  const burning = lightPacks(load.heatPacks, a);
+  const air = { oxygen: OXYGEN_IN_AIR_DRY, litres: model.airL, freshLPerH: model.freshLPerH, tempC: 0 };
+  const cold = load.coldPacks.length;
+  const coldKg = Float64Array.from(load.coldPacks, (c) => c.massKg);
+  const coldJ = Float64Array.from(load.coldPacks, (c) =>
+    c.startC < 0 ? c.startC * c.massKg * ICE_J_PER_KG_K : c.massKg * (LATENT_J_PER_KG + c.startC * WATER_J_PER_KG_K),
+  );
+
+  for (let i = 0; i < steps; i++) {
+    const airC = x[AIR_NODE]!;
+    out.airC[i] = airC;
+    for (let b = 0; b < bags; b++) out.bagC[b]![i] = x[FIRST_BAG + b]!;
+    const outsideC = ambientMeanC[Math.min(i, ambientMeanC.length - 1)]!;
+    out.lossW[i] = wallToAmbient * (x[WALL_NODE]! - outsideC) + airToAmbient * (airC - outsideC);
+    out.packOxygen[i] = air.oxygen;
+    if (i === steps - 1) {
       out.packW[i] = i > 0 ? out.packW[i - 1]! : 0;
       break;
     }
-    const burn = burnStep(packs, { oxygen, litres: airL, freshLPerH, tempC: x[AIR]! }, stepH, a);
-    oxygen = burn.oxygen;
-    let powerW = burn.powerW;
-    load.coldPacks.forEach((c, j) => {
-      const taken = COLD_PACK_WPERK * (x[AIR]! - coldPackC(coldJ[j]!, c.massKg));
-      coldJ[j] = coldJ[j]! + taken * stepH * 3600;
-      powerW -= taken;
-    });
-    out.packW[i] = powerW;
-    for (let j = 0; j < size; j++) {
-      bStart[j] = ambientGain[j]! * ambientC[i]!;
-      bEnd[j] = ambientGain[j]! * ambientC[i + 1]!;
+    air.tempC = airC;
+    let powerW = 0;
+    if (packs > 0) burnStep(burning, air, stepH);
+    let coldW = 0;
+    for (let q = 0; q < cold; q++) {
+      // By the slab's own time constant, so that a coarse step takes no more than there is.
+      const gap = airC - coldPackC(coldJ[q]!, coldKg[q]!);
+      const taken = a.coldPackWPerK * (coldKg[q]! / 0.5) * gap;
+      coldJ[q] = coldJ[q]! + taken * stepH * 3600;
+      coldW += taken;
     }
-    bStart[AIR] = bStart[AIR]! + powerW * perWatt[AIR]!;
-    bEnd[AIR] = bEnd[AIR]! + powerW * perWatt[AIR]!;
-    advance(p, x, bStart, bEnd, next);
-    out.energy.packJ += powerW * stepH * 3600;
-    const lossNext =
-      shell.outerWPerK * (next[WALL]! - ambientC[i + 1]!) + net.toAmbient[1]![1] * (next[AIR]! - ambientC[i + 1]!);
-    out.energy.lostJ += ((lossNow + lossNext) / 2) * stepH * 3600;
-    [x, next] = [next, x];
+    for (let n = 0; n < size; n++) {
+      let sum = fromAmbient[n]! * outsideC - fromAir[n]! * coldW;
+      for (let q = 0; q < packs; q++) sum += fromPack[q * size + n]! * burning.powerW[q]!;
+      const row = n * size;
+      for (let m = 0; m < size; m++) sum += E[row + m]! * x[m]!;
+      next[n] = sum;
+    }
+    for (let q = 0; q < packs; q++) powerW += burning.powerW[q]!;
+    out.packW[i] = powerW - coldW;
+    if (withEnergy) {
+      packJ += (powerW - coldW) * stepH * 3600;
+      let lost = model.lossOfAmbient * outsideC - model.lossOfAir * coldW;
+      for (let m = 0; m < size; m++) lost += lossOfState[m]! * x[m]!;
+      for (let q = 0; q < packs; q++) lost += lossOfPack[q]! * burning.powerW[q]!;
+      lostJ += lost;
+    }
+    const swap = x;
+    x = next;
+    next = swap;
   }
-  for (let j = 0; j < size; j++) out.energy.storedJ += net.heatJPerK[j]! * (x[j]! - first[j]!);
+  if (withEnergy) {
+    let storedJ = 0;
+    for (let j = 0; j < size; j++) storedJ += model.heatJPerK[j]! * (x[j]! - first[j]!);
+    out.energy = { packJ, lostJ, storedJ };
+  }
   return out;
 }

@@ -12,15 +12,22 @@ export interface Propagator {
   hPhi2: Float64Array;
 }
 
-function multiply(a: Float64Array, b: Float64Array, n: number): Float64Array {
-  const out = new Float64Array(n * n);
-  for (let i = 0; i < n; i++)
+/** out = a · b; `out` is another matrix. */
+function multiply(a: Float64Array, b: Float64Array, n: number, out: Float64Array): void {
+  out.fill(0);
+  for (let i = 0; i < n; i++) {
+    const row = i * n;
     for (let k = 0; k < n; k++) {
-      const v = a[i * n + k]!;
-      if (v !== 0) for (let j = 0; j < n; j++) out[i * n + j] = out[i * n + j]! + v * b[k * n + j]!;
+      const v = a[row + k]!;
+      if (v === 0) continue;
+      const from = k * n;
+      for (let j = 0; j < n; j++) out[row + j] = out[row + j]! + v * b[from + j]!;
     }
-  return out;
+  }
 }
+
+/** Terms of the series on a matrix scaled below a half: the first left out is 10⁻¹⁵. */
+const TERMS = 12;
 
 /** Taylor series on a scaled matrix, then doubling: φ1(2z) = ½(e^z + 1)φ1(z), φ2(2z) = ¼(φ1(z)² + 2φ2(z)). */
 export function propagator(A: Float64Array, size: number, stepH: number): Propagator {
@@ -32,18 +39,27 @@ export function propagator(A: Float64Array, size: number, stepH: number): Propag
   }
   if (!Number.isFinite(norm)) throw new RangeError('Every node needs a heat capacity above 0 and finite conductances.');
   const doublings = Math.max(0, Math.ceil(Math.log2(Math.max(norm, 1e-12) / 0.5)));
-  const z = A.map((v) => (v * stepH) / 2 ** doublings);
-  const identity = new Float64Array(size * size);
-  for (let i = 0; i < size; i++) identity[i * size + i] = 1;
-  let E = new Float64Array(identity);
-  let phi1 = new Float64Array(identity);
-  let phi2 = identity.map((v) => v / 2);
-  let power = new Float64Array(identity);
+  const cells = size * size;
+  const of = (): Float64Array => new Float64Array(cells);
+  const z = of();
+  for (let i = 0; i < cells; i++) z[i] = (A[i]! * stepH) / 2 ** doublings;
+  let E = of();
+  const phi1 = of();
+  const phi2 = of();
+  for (let i = 0; i < size; i++) {
+    E[i * size + i] = 1;
+    phi1[i * size + i] = 1;
+    phi2[i * size + i] = 0.5;
+  }
+  let power: Float64Array = Float64Array.from(E);
+  let other = of();
+  const square = of();
   let factorial = 1;
-  for (let m = 1; m <= 14; m++) {
-    power = multiply(power, z, size) as Float64Array<ArrayBuffer>;
+  for (let m = 1; m <= TERMS; m++) {
+    multiply(power, z, size, other);
+    [power, other] = [other, power];
     factorial *= m;
-    for (let i = 0; i < power.length; i++) {
+    for (let i = 0; i < cells; i++) {
       const term = power[i]! / factorial;
       E[i] = E[i]! + term;
       phi1[i] = phi1[i]! + term / (m + 1);
@@ -51,13 +67,20 @@ export function propagator(A: Float64Array, size: number, stepH: number): Propag
     }
   }
   for (let d = 0; d < doublings; d++) {
-    const square = multiply(phi1, phi1, size);
-    const mixed = multiply(E, phi1, size);
-    phi2 = phi2.map((v, i) => (square[i]! + 2 * v) / 4);
-    phi1 = phi1.map((v, i) => (mixed[i]! + v) / 2);
-    E = multiply(E, E, size) as Float64Array<ArrayBuffer>;
+    multiply(phi1, phi1, size, square);
+    multiply(E, phi1, size, other);
+    for (let i = 0; i < cells; i++) {
+      phi2[i] = (square[i]! + 2 * phi2[i]!) / 4;
+      phi1[i] = (other[i]! + phi1[i]!) / 2;
+    }
+    multiply(E, E, size, other);
+    [E, other] = [other, E];
   }
-  return { size, stepH, E, hPhi1: phi1.map((v) => v * stepH), hPhi2: phi2.map((v) => v * stepH) };
+  for (let i = 0; i < cells; i++) {
+    phi1[i] = phi1[i]! * stepH;
+    phi2[i] = phi2[i]! * stepH;
+  }
+  return { size, stepH, E, hPhi1: phi1, hPhi2: phi2 };
 }
 
 /** One step; writes the new state into `out`. No allocation. */

@@ -30,6 +30,16 @@ export interface BoxShell {
   insideCm: readonly [length: number, width: number, height: number];
   wallCm: number;
   kWPerMK: number;
+  /** Paper, bubble wrap or sheet inside the wall; it takes its room from what `insideCm` says is clear. */
+  lining?: readonly { thicknessCm: number; kWPerMK: number }[];
+}
+
+/** A wall of layers as one material: the whole thickness, and the conductivity that gives their resistances in series. */
+export function asOneWall(shell: BoxShell): { thicknessM: number; kWPerMK: number } {
+  const layers = [{ thicknessCm: shell.wallCm, kWPerMK: shell.kWPerMK }, ...(shell.lining ?? [])];
+  const thicknessM = layers.reduce((s, l) => s + l.thicknessCm, 0) / 100;
+  const resistance = layers.reduce((s, l) => s + l.thicknessCm / 100 / l.kWPerMK, 0);
+  return { thicknessM, kWPerMK: thicknessM / resistance };
 }
 
 /**
@@ -40,15 +50,29 @@ export interface BoxShell {
 export function boxConductance(
   shell: BoxShell,
   a: Assumptions,
-): { uaWPerK: number; innerWPerK: number; outerWPerK: number; insideM2: number; outsideM2: number } {
+): {
+  uaWPerK: number;
+  innerWPerK: number;
+  outerWPerK: number;
+  insideM2: number;
+  outsideM2: number;
+  halfWallM2KPerW: number;
+} {
   const [l, w, h] = shell.insideCm.map((cm) => cm / 100) as [number, number, number];
-  const t = shell.wallCm / 100;
+  const { thicknessM: t, kWPerMK } = asOneWall(shell);
   const area = (x: number, y: number, z: number): number => 2 * (x * y + x * z + y * z);
   const insideM2 = area(l, w, h);
   const outsideM2 = area(l + 2 * t, w + 2 * t, h + 2 * t);
-  const wall = shell.kWPerMK * (insideM2 / t + 0.54 * 4 * (l + w + h) + 1.2 * t);
+  const wall = kWPerMK * (insideM2 / t + 0.54 * 4 * (l + w + h) + 1.2 * t);
   const half = 1 / (2 * wall);
   const innerWPerK = 1 / (1 / (a.filmInsideWPerM2K * insideM2) + half);
   const outerWPerK = 1 / (1 / (a.filmOutsideWPerM2K * outsideM2) + half);
-  return { uaWPerK: 1 / (1 / innerWPerK + 1 / outerWPerK), innerWPerK, outerWPerK, insideM2, outsideM2 };
+  return {
+    uaWPerK: 1 / (1 / innerWPerK + 1 / outerWPerK),
+    innerWPerK,
+    outerWPerK,
+    insideM2,
+    outsideM2,
+    halfWallM2KPerW: t / (2 * kWPerMK),
+  };
 }

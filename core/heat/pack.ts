@@ -1,4 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import { expNear } from '@/core/quantities/near';
 import { R_L_KPA, KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 
 /** Complete oxidation 4 Fe + 3 O2 → 2 Fe2O3, ΔH −824.2 kJ/mol Fe2O3 (CRC/NIST, from memory): an upper bound. */
@@ -6,7 +7,8 @@ const FE_G_PER_MOL = 55.845;
 export const IRON_KJ_PER_G = 824.2 / (2 * FE_G_PER_MOL);
 export const IRON_O2_G_PER_G = (1.5 * 31.998) / (2 * FE_G_PER_MOL);
 const IRON_O2_MOL_PER_G = 1.5 / (2 * FE_G_PER_MOL);
-const OXYGEN_IN_AIR = 0.2095;
+/** Dry air, the reference of a pack's rating. */
+export const OXYGEN_IN_AIR_DRY = 0.2095;
 
 /** Heat and oxygen of a mass of iron burnt over some hours; the oxygen as litres of dry gas at t and 1 atm. */
 export function ironBurn(
@@ -54,40 +56,84 @@ export const packTemperatureFactor = (airC: number, a: Assumptions): number =>
 export const oxygenLPerHPerW = (tempC: number): number =>
   ((3600 / 1000 / IRON_KJ_PER_G) * IRON_O2_MOL_PER_G * R_L_KPA * (tempC + ZERO_C_IN_K)) / KPA_PER_ATM;
 
-export interface BurningPack {
-  curve: PackCurve;
-  /** How far it has burnt, in hours of its rated life. */
-  clockH: number;
+/** All packs of a box at work: flat arrays, one entry a pack. */
+export interface BurningPacks {
+  curves: readonly { hours: Float64Array; watts: Float64Array }[];
+  /** How far each has burnt, in hours of its rated life. */
+  clockH: Float64Array;
+  /** Stretch of its curve that each is on. */
+  stretch: Int32Array;
+  /** Times the rated power; 0 for a dud. */
+  strength: Float64Array;
+  /** Mean power over the last step, W. */
+  powerW: Float64Array;
+  /** ln Q10 / 10, and the bounds of the temperature factor. */
+  perC: number;
+  ratedC: number;
+  least: number;
+  most: number;
+  dormantOxygen: number;
+}
+
+/** Packs that have lain open on the bench for their time. */
+export function lightPacks(packs: readonly { curve: PackCurve; strength: number }[], a: Assumptions): BurningPacks {
+  return {
+    curves: packs.map((p) => ({
+      hours: Float64Array.from(p.curve.ratedW, (x) => x[0]),
+      watts: Float64Array.from(p.curve.ratedW, (x) => x[1]),
+    })),
+    clockH: new Float64Array(packs.length).fill(a.packBenchMin / 60),
+    stretch: new Int32Array(packs.length).fill(1),
+    strength: Float64Array.from(packs, (p) => p.strength),
+    powerW: new Float64Array(packs.length),
+    perC: Math.log(a.packQ10) / 10,
+    ratedC: a.packRatedC,
+    least: a.packFactorMin,
+    most: a.packFactorMax,
+    dormantOxygen: a.packDormantOxygen,
+  };
+}
+
+/** Rated power of pack q at a clock that only goes forward. */
+function ratedNow(p: BurningPacks, q: number, clockH: number): number {
+  const { hours, watts } = p.curves[q]!;
+  let i = p.stretch[q]!;
+  while (i < hours.length && hours[i]! < clockH) i++;
+  p.stretch[q] = i;
+  if (i >= hours.length) return 0;
+  const h0 = hours[i - 1]!;
+  return watts[i - 1]! + ((watts[i]! - watts[i - 1]!) * (clockH - h0)) / (hours[i]! - h0);
 }
 
 /**
- * One step of all packs in a box: they share the box's air. dclock/dt = f, power = rated(clock)·f with
- * f = (oxygen/0.2095)·temperature factor. The air's oxygen relaxes exponentially between what the packs take and what
- * leaks and vents bring. Returns the mean power (W) and the new oxygen fraction; moves the clocks on. A starved pack
- * rests and goes on when air returns.
+ * One step of all packs in a box: they share the box's air. dclock/dt = f, power = strength · rated(clock) · f with
+ * f = (oxygen/0.2095) · temperature factor. The air's oxygen relaxes exponentially between what the packs take and
+ * what leaks and vents bring. Writes each pack's mean power and the air's new oxygen, and moves the clocks on. A
+ * starved pack rests and goes on when air returns. Allocates nothing.
  */
 export function burnStep(
-  packs: BurningPack[],
+  packs: BurningPacks,
   air: { oxygen: number; litres: number; freshLPerH: number; tempC: number },
   stepH: number,
-  a: Assumptions,
-): { powerW: number; oxygen: number } {
-  if (packs.length === 0) return { powerW: 0, oxygen: air.oxygen };
-  const factor = packTemperatureFactor(air.tempC, a);
+): void {
+  const warm = expNear(packs.perC * (air.tempC - packs.ratedC));
+  const factor = warm > packs.most ? packs.most : warm < packs.least ? packs.least : warm;
+  const n = packs.clockH.length;
   let ratedW = 0;
-  for (const p of packs) ratedW += ratedPowerW(p.curve, p.clockH);
-  const takesPerH = (ratedW * factor * oxygenLPerHPerW(air.tempC)) / OXYGEN_IN_AIR / air.litres;
+  for (let q = 0; q < n; q++) {
+    packs.powerW[q] = packs.strength[q]! * ratedNow(packs, q, packs.clockH[q]! + (factor * stepH) / 2);
+    ratedW += packs.powerW[q]!;
+  }
+  const takesPerH = (ratedW * factor * oxygenLPerHPerW(air.tempC)) / OXYGEN_IN_AIR_DRY / air.litres;
   const bringsPerH = air.freshLPerH / air.litres;
   const rate = takesPerH + bringsPerH;
-  const settled = rate > 0 ? (bringsPerH * OXYGEN_IN_AIR) / rate : air.oxygen;
+  const settled = rate > 0 ? (bringsPerH * OXYGEN_IN_AIR_DRY) / rate : air.oxygen;
   const fade = Math.exp(-rate * stepH);
-  const oxygen = settled + (air.oxygen - settled) * fade;
   const mean = rate > 0 ? settled + ((air.oxygen - settled) * (1 - fade)) / (rate * stepH) : air.oxygen;
-  const f = mean < a.packDormantOxygen ? 0 : (mean / OXYGEN_IN_AIR) * factor;
-  let powerW = 0;
-  for (const p of packs) {
-    powerW += ratedPowerW(p.curve, p.clockH + (f * stepH) / 2) * f;
-    p.clockH += f * stepH;
+  air.oxygen = settled + (air.oxygen - settled) * fade;
+  const f = mean < packs.dormantOxygen ? 0 : (mean / OXYGEN_IN_AIR_DRY) * factor;
+  for (let q = 0; q < n; q++) {
+    packs.powerW[q] = packs.powerW[q]! * f;
+    packs.clockH[q] = packs.clockH[q]! + f * stepH;
   }
-  return { powerW, oxygen };
 }

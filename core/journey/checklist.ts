@@ -41,7 +41,9 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
     });
   });
   items.push({ key: 'stand', title: 'Leak stand, ten minutes', detail: 'Bags on paper. A wet ring means a new bag.' });
-  const packs = c.boxes.flatMap((b) => b.packs).map((p) => ({ ...p, type: row(catalogue.packs, p.packId, 'pack') }));
+  const counts = new Map<string, number>();
+  for (const p of c.boxes.flatMap((b) => b.packs)) counts.set(p.packId, (counts.get(p.packId) ?? 0) + p.count);
+  const packs = [...counts].map(([packId, count]) => ({ packId, count, type: row(catalogue.packs, packId, 'pack') }));
   for (const p of packs)
     items.push({
       key: `pack:${p.packId}`,

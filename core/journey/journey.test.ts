@@ -3,7 +3,9 @@ import { exampleConsignment } from '@/tests/example';
 import { forecastFromRows } from '@/core/weather/csv';
 import { hourC, hoursOfDays } from '@/core/weather/diurnal';
 import { packingChecklist } from './checklist';
-import { ambientAlong, keyInstants, legsOf } from './legs';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { ambientAlong } from './ambient';
+import { keyInstants, legsOf } from './legs';
 import { backwardSchedule } from './schedule';
 
 const HOUR = 3600_000;
@@ -11,31 +13,27 @@ const c = exampleConsignment();
 
 describe('legs', () => {
   test('run from sealing without a gap or an overlap', () => {
-    const k = keyInstants(c, catalogue);
-    const legs = legsOf(c, catalogue, k.sealMs + 200 * HOUR);
+    const k = keyInstants(c, catalogue, a);
+    const legs = legsOf(c, catalogue, k, k.sealMs + 200 * HOUR);
     expect(legs[0]!.startMs).toBe(k.sealMs);
     legs.slice(1).forEach((l, i) => expect(l.startMs).toBeCloseTo(legs[i]!.endMs, -1));
     expect(legs[legs.length - 1]!.endMs).toBe(k.sealMs + 200 * HOUR);
   });
   test('what happened replaces what was planned', () => {
     const sealedAt = new Date(Date.parse(c.handOverAt) - 5 * HOUR).toISOString();
-    expect(keyInstants({ ...c, actual: { ...c.actual, sealedAt } }, catalogue).sealMs).toBe(Date.parse(sealedAt));
+    expect(keyInstants({ ...c, actual: { ...c.actual, sealedAt } }, catalogue, a).sealMs).toBe(Date.parse(sealedAt));
   });
   test('the deadline is the end of the window, or the opening where that is later', () => {
-    expect(keyInstants(c, catalogue).deadlineMs).toBe(Date.parse(c.window!.endAt));
+    expect(keyInstants(c, catalogue, a).deadlineMs).toBe(Date.parse(c.window!.endAt));
     const late = new Date(Date.parse(c.window!.endAt) + 6 * HOUR).toISOString();
-    expect(keyInstants({ ...c, openingAt: late }, catalogue).deadlineMs).toBe(Date.parse(late));
-    expect(keyInstants({ ...c, window: null }, catalogue).deadlineMs).toBe(Date.parse(c.openingAt));
+    expect(keyInstants({ ...c, openingAt: late }, catalogue, a).deadlineMs).toBe(Date.parse(late));
+    expect(keyInstants({ ...c, window: null }, catalogue, a).deadlineMs).toBe(Date.parse(c.openingAt));
   });
   test('a place without a forecast is named', () => {
-    const k = keyInstants(c, catalogue);
+    const k = keyInstants(c, catalogue, a);
     const bare = { ...c, forecast: { ...c.forecast!, places: c.forecast!.places.slice(0, 1) } };
-    const r = ambientAlong(bare, legsOf(bare, catalogue, k.sealMs + 50 * HOUR), {
-      sealMs: k.sealMs,
-      steps: 10,
-      stepH: 1,
-      cabinKPa: 75,
-    });
+    const legs = legsOf(bare, catalogue, k, k.sealMs + 50 * HOUR);
+    const r = ambientAlong(bare, bare.forecast, legs, { sealMs: k.sealMs, steps: 10, stepH: 1 }, a);
     expect(r).toEqual({ ok: false, missing: c.receiver.place.name });
   });
 });
@@ -43,7 +41,7 @@ describe('legs', () => {
 describe('the schedule backwards', () => {
   const list = backwardSchedule(c, catalogue);
   test('small community fish stop feeding 36 h before sealing, per tank, in order', () => {
-    const k = keyInstants(c, catalogue);
+    const k = keyInstants(c, catalogue, a);
     const feed = list.find((m) => m.kind === 'last-feed')!;
     expect(k.sealMs - feed.atMs).toBe(36 * HOUR);
     expect([...list].sort((x, y) => x.atMs - y.atMs)).toEqual(list);
@@ -51,7 +49,7 @@ describe('the schedule backwards', () => {
   });
   test('goldfish fast four days, shrimp not at all', () => {
     const goldfish = backwardSchedule({ ...c, lines: [{ ...c.lines[0]!, speciesId: 'goldfish' }] }, catalogue);
-    expect(keyInstants(c, catalogue).sealMs - goldfish.find((m) => m.kind === 'last-feed')!.atMs).toBe(96 * HOUR);
+    expect(keyInstants(c, catalogue, a).sealMs - goldfish.find((m) => m.kind === 'last-feed')!.atMs).toBe(96 * HOUR);
     expect(
       backwardSchedule({ ...c, lines: [{ ...c.lines[0]!, speciesId: 'cherry-shrimp' }] }, catalogue).some(
         (m) => m.kind === 'last-feed',

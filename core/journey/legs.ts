@@ -1,22 +1,36 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type LegKind } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
-import { seriesOf, weatherAt, type WeatherSeries } from '@/core/weather/forecast';
 
-/**
- * How a place of its own kind answers the weather: ambient = own + coupling · (weather − own). All † ours: a heated
- * room follows the weather little, a van without heating almost wholly, an aircraft hold hardly at all.
- */
-export const legKindTable: Readonly<Record<LegKind, { label: string; ownC: number; coupling: number }>> = {
-  room: { label: 'Room', ownC: 21, coupling: 0.05 },
-  'own-car': { label: 'Car', ownC: 20, coupling: 0.25 },
-  counter: { label: 'Counter', ownC: 18, coupling: 0.3 },
-  'van-unconditioned': { label: 'Van', ownC: 15, coupling: 0.9 },
-  'van-conditioned': { label: 'Heated van', ownC: 16, coupling: 0.25 },
-  depot: { label: 'Depot', ownC: 14, coupling: 0.55 },
-  'aircraft-hold': { label: 'Hold', ownC: 12, coupling: 0.05 },
-  ramp: { label: 'Ramp', ownC: 15, coupling: 1 },
-  doorstep: { label: 'Doorstep', ownC: 15, coupling: 1 },
+export const legWords: Readonly<Record<LegKind, string>> = {
+  room: 'Room',
+  'own-car': 'Car',
+  counter: 'Counter',
+  'van-unconditioned': 'Van',
+  'van-conditioned': 'Heated van',
+  depot: 'Depot',
+  'aircraft-hold': 'Hold',
+  ramp: 'Ramp',
+  doorstep: 'Doorstep',
 };
+
+const parameter = {
+  room: 'room',
+  'own-car': 'ownCar',
+  counter: 'counter',
+  'van-unconditioned': 'vanUnconditioned',
+  'van-conditioned': 'vanConditioned',
+  depot: 'depot',
+  'aircraft-hold': 'aircraftHold',
+  ramp: 'ramp',
+  doorstep: 'doorstep',
+} as const satisfies Record<LegKind, string>;
+
+/** How a kind of place answers the weather: ambient = own + coupling · (weather − own). °C and a share. */
+export const legClimate = (kind: LegKind, a: Assumptions): { ownC: number; coupling: number } => ({
+  ownC: a[`${parameter[kind]}OwnC`],
+  coupling: a[`${parameter[kind]}Coupling`],
+});
 
 export interface Leg {
   kind: LegKind;
@@ -29,10 +43,6 @@ export interface Leg {
 }
 
 const MIN = 60_000;
-const HOUR = 60 * MIN;
-/** From the first bag sealed to the door † common practice: bagging, standing for leaks, filling the box. */
-export const PACKING_MIN_PER_BAG = 9;
-const BOXING_MIN = 45;
 
 /** The instants everything else hangs on; what happened replaces what was planned. */
 export interface KeyInstants {
@@ -45,12 +55,12 @@ export interface KeyInstants {
   openMs: number;
 }
 
-export function keyInstants(c: Consignment, catalogue: Catalogue): KeyInstants {
+export function keyInstants(c: Consignment, catalogue: Catalogue, a: Assumptions): KeyInstants {
   const service = row(catalogue.services, c.serviceId, 'service');
   const at = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
   const plannedHandOver = Date.parse(c.handOverAt);
   const leaveMs = plannedHandOver - service.driveMin * MIN;
-  const packing = BOXING_MIN + PACKING_MIN_PER_BAG * Math.max(1, c.bags.length);
+  const packing = a.boxingMin + a.packingMinPerBag * Math.max(1, c.bags.length);
   const handOverMs = at(c.actual.handedOverAt) ?? plannedHandOver;
   const plannedOpen = Date.parse(c.openingAt);
   const openMs = at(c.actual.openedAt) ?? plannedOpen;
@@ -67,9 +77,8 @@ export function keyInstants(c: Consignment, catalogue: Catalogue): KeyInstants {
 }
 
 /** The journey as legs without gaps, from sealing to `untilMs`: after delivery the box waits where the service leaves it. */
-export function legsOf(c: Consignment, catalogue: Catalogue, untilMs: number): Leg[] {
+export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, untilMs: number): Leg[] {
   const service = row(catalogue.services, c.serviceId, 'service');
-  const k = keyInstants(c, catalogue);
   const legs: Leg[] = [];
   const add = (kind: LegKind, label: string, startMs: number, endMs: number, at: Leg['at']): void => {
     if (endMs > startMs) legs.push({ kind, label, startMs, endMs, at, flight: kind === 'aircraft-hold' });
@@ -85,54 +94,6 @@ export function legsOf(c: Consignment, catalogue: Catalogue, untilMs: number): L
     add(l.kind, l.label, from, to, l.at);
     from = to;
   }
-  const waiting = legKindTable[service.waitsAt].label;
-  add(service.waitsAt, waiting, Math.max(from, k.arriveMs), untilMs, 'destination');
+  add(service.waitsAt, legWords[service.waitsAt], Math.max(from, k.arriveMs), untilMs, 'destination');
   return legs;
-}
-
-export interface Ambient {
-  tempC: Float64Array;
-  pressureKPa: Float64Array;
-  /** Hours from sealing for which some weather had to be repeated because the forecast does not reach. */
-  uncoveredFromH: number | null;
-}
-
-/** Ambient along the legs, one value a step from sealing. Null with the name of a place that has no forecast. */
-export function ambientAlong(
-  c: Consignment,
-  legs: readonly Leg[],
-  time: { sealMs: number; steps: number; stepH: number; cabinKPa: number },
-): { ok: true; value: Ambient } | { ok: false; missing: string } {
-  if (!c.forecast) return { ok: false, missing: c.sender.place.name };
-  const series = (name: string): WeatherSeries | null => seriesOf(c.forecast!, name);
-  const origin = series(c.sender.place.name);
-  const destination = series(c.receiver.place.name);
-  if (!origin) return { ok: false, missing: c.sender.place.name };
-  if (!destination) return { ok: false, missing: c.receiver.place.name };
-  const out: Ambient = {
-    tempC: new Float64Array(time.steps),
-    pressureKPa: new Float64Array(time.steps).fill(101.325),
-    uncoveredFromH: null,
-  };
-  let l = 0;
-  for (let i = 0; i < time.steps; i++) {
-    const ms = time.sealMs + i * time.stepH * HOUR;
-    while (l < legs.length - 1 && ms >= legs[l]!.endMs) l++;
-    const leg = legs[l]!;
-    const a = weatherAt(origin, ms);
-    const b = weatherAt(destination, ms);
-    const share =
-      leg.at === 'origin'
-        ? 0
-        : leg.at === 'destination'
-          ? 1
-          : Math.min(1, Math.max(0, (ms - leg.startMs) / (leg.endMs - leg.startMs)));
-    const weather = a.tempC + share * (b.tempC - a.tempC);
-    const kind = legKindTable[leg.kind];
-    out.tempC[i] = kind.ownC + kind.coupling * (weather - kind.ownC);
-    if (leg.flight) out.pressureKPa[i] = time.cabinKPa;
-    const covered = (share === 1 || a.covered) && (share === 0 || b.covered);
-    if (!covered && out.uncoveredFromH === null) out.uncoveredFromH = i * time.stepH;
-  }
-  return { ok: true, value: out };
 }

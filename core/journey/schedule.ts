@@ -1,6 +1,7 @@
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
-import { fastingRules, plannedFastH } from '@/core/fish/fasting';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { fastingWords, plannedFastH } from '@/core/fish/fasting';
 import { keyInstants } from './legs';
 
 export type MomentKind =
@@ -28,15 +29,14 @@ export interface Moment {
 
 const HOUR = 3600_000;
 const MIN = 60_000;
-/** Heat packs lie open this long before the box is closed † common practice. */
-export const PACKS_OPEN_MIN = 45;
 
 /**
  * The schedule backwards from the hand-over, as moments per tank (common practice). Shrimp, snails and crabs are not
  * fasted; the slowest gut in a tank decides its last feed.
  */
 export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
-  const k = keyInstants(c, catalogue);
+  const a = withOverrides(c.assumptions);
+  const k = keyInstants(c, catalogue, a);
   const out: Moment[] = [];
   const heatPacks = c.boxes
     .flatMap((b) => b.packs)
@@ -49,8 +49,8 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     const kinds = lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
     const animals = lines.reduce((n, l) => n + l.count, 0);
     const names = [...new Set(kinds.map((s) => s.name))].join(', ');
-    const fastH = Math.max(...kinds.map((s) => plannedFastH(s.fasting)));
-    const slowest = kinds.find((s) => plannedFastH(s.fasting) === fastH)!;
+    const fastH = Math.max(...kinds.map((s) => plannedFastH(s.fasting, a)));
+    const slowest = kinds.find((s) => plannedFastH(s.fasting, a) === fastH)!;
     if (fastH > 0)
       add({
         kind: 'last-feed',
@@ -58,7 +58,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
         atMs: k.sealMs - fastH * HOUR,
         minutes: 15,
         title: `Last feed, tank ${tank}`,
-        detail: `${animals} ${names}. Then none for ${fastH} h: ${fastingRules[slowest.fasting].word}.`,
+        detail: `${animals} ${names}. Then none for ${fastH} h: ${fastingWords[slowest.fasting]}.`,
       });
     add({
       kind: 'water-change',
@@ -97,7 +97,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     kind: 'seal',
     tank: null,
     atMs: k.sealMs,
-    minutes: Math.max(1, c.bags.length) * 9,
+    minutes: Math.max(1, c.bags.length) * a.packingMinPerBag,
     title: 'Start bagging',
     detail: `${c.bags.length} bags. The water is counted from the first one sealed.`,
   });
@@ -106,7 +106,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     add({
       kind: 'open-packs',
       tank: null,
-      atMs: closeMs - PACKS_OPEN_MIN * MIN,
+      atMs: closeMs - a.packBenchMin * MIN,
       minutes: 5,
       title: packCount === 1 ? 'Open the heat pack' : `Open ${packCount} heat packs`,
       detail: 'Flat, in air, dry. Prove each one warm before it goes in.',

@@ -1,4 +1,4 @@
-import type { MethodStep } from '@/core/acclimation/methods';
+import type { MethodStep } from '@/core/acclimation/recipes';
 import type { Db } from './open';
 
 export interface StoredRun {

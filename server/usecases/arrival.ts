@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { TZDate } from '@date-fns/tz';
 import { z } from 'zod';
-import { compareMethods, type MethodCourse, type MethodId, type OpenedBag } from '@/core/acclimation/methods';
+import { compareMethods, type MethodCourse } from '@/core/acclimation/methods';
+import type { MethodId, OpenedBag } from '@/core/acclimation/recipes';
 import { recommend, type Recommendation } from '@/core/acclimation/recommend';
 import { runPosition } from '@/core/acclimation/run';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -83,6 +84,7 @@ function openedBag(c: Consignment, e: Evaluation, bagId: string, nowMs: number):
     tanMgNL: tan,
     salinity: reading?.salinity ?? c.sourceWater.salinity,
     ghDgh: c.sourceWater.ghDgh,
+    breather: row(catalogueOf(c).bags, bag.bagTypeId, 'bag').breather === true,
     measured: reading?.pH !== undefined && reading?.pH !== null,
   };
 }
@@ -109,6 +111,7 @@ export function methodComparisons(c: Consignment, e: Evaluation, nowMs: number):
         mostDelicate(species.map((s) => s.tolerance)),
         species.some((s) => s.flags.includes('invertebrate')),
         species.some((s) => s.water === 'marine'),
+        a,
       );
       return { ...base, courses, recommendation, problem: null };
     } catch (error) {

@@ -38,7 +38,9 @@ export function change(
   if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
   const cross = crossChecks(checked.data);
   if (cross.length > 0) return { ok: false, problems: cross };
-  if (!house.consignments.update(checked.data, resultOf(checked.data), stored.value.version, what, house.nowIso()))
+  if (
+    !house.consignments.update(checked.data, resultOf(house, checked.data), stored.value.version, what, house.nowIso())
+  )
     return refuse('version', CHANGED_ELSEWHERE);
   return find(house, code);
 }
@@ -52,7 +54,7 @@ export function undo(house: House, code: string): Outcome<string> {
   if (!last) return refuse('undo', 'There is nothing to undo.');
   return house.db.transaction((): Outcome<string> => {
     // Undo is not itself undone: the revision it returns to, and the one it would leave, go.
-    if (!house.consignments.update(last.document, resultOf(last.document), version, 'undo', house.nowIso()))
+    if (!house.consignments.update(last.document, resultOf(house, last.document), version, 'undo', house.nowIso()))
       return refuse('version', CHANGED_ELSEWHERE);
     house.consignments.dropRevision(document.id, version);
     house.consignments.dropRevision(document.id, last.version);

@@ -75,14 +75,14 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
     if (here && mode === 'ask') return { ok: true, value: { state: 'exists', code: here.document.code } };
     if (here && mode === 'replace') {
       const next = { ...c, code: here.document.code };
-      house.consignments.update(next, resultOf(next), here.version, 'the import', at);
+      house.consignments.update(next, resultOf(house, next), here.version, 'the import', at);
       house.consignments.archive(c.id, null, at);
       house.consignments.journal(c.id, at, 'imported', 'replaced');
       return { ok: true, value: { state: 'replaced', code: next.code } };
     }
     const codeTaken = house.consignments.byCode(c.code) !== null;
     const next = { ...c, id: here ? randomUUID() : c.id, code: codeTaken ? house.consignments.nextCode() : c.code };
-    house.consignments.insert(next, resultOf(next), at);
+    house.consignments.insert(next, resultOf(house, next), at);
     house.consignments.journal(next.id, at, 'imported', here ? 'copy' : 'new');
     return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
   })();

@@ -148,7 +148,7 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const checked = consignmentSchema.safeParse(consignment);
     if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
     house.db.transaction(() => {
-      house.consignments.insert(checked.data, resultOf(checked.data), house.nowIso());
+      house.consignments.insert(checked.data, resultOf(house, checked.data), house.nowIso());
       house.consignments.journal(checked.data.id, house.nowIso(), 'made', checked.data.code);
       if (o.direction !== 'incoming') adoptProfile(house, o.sender);
     })();
@@ -228,7 +228,7 @@ export function duplicate(house: House, code: string): Outcome<string> {
     actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tank: null },
   };
   copy.forecast = fetchForecast(copy, Date.parse(copy.handOverAt), house.nowMs());
-  house.consignments.insert(copy, resultOf(copy), house.nowIso());
+  house.consignments.insert(copy, resultOf(house, copy), house.nowIso());
   return { ok: true, value: copy.code };
 }
 

@@ -1,7 +1,9 @@
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment, Problem } from '@/core/consignment/schema';
 import { factors, type Factor } from '@/core/bag/slack';
-import { comparePacks, type PackOption } from '@/core/heat/choose';
+import { stateOf } from '@/core/consignment/forward';
+import type { PackOption } from '@/core/heat/choose';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/journey/checklist';
 import { backwardSchedule, type Moment } from '@/core/journey/schedule';
 import { keyInstants } from '@/core/journey/legs';
@@ -71,12 +73,19 @@ export function evaluationOf(stored: StoredConsignment): ReturnType<typeof tryEv
 }
 
 const packCache = new Map<string, PackOption[]>();
+/** Every sensible way to heat a box, by slack alone: the page's own worker adds the chances. */
 export function packOptionsOf(stored: StoredConsignment, boxId: string): PackOption[] {
   const key = `${stored.document.id}:${stored.version}:${boxId}`;
   let options = packCache.get(key);
   if (!options) {
     if (packCache.size > 20) packCache.delete(packCache.keys().next().value!);
-    options = comparePacks(stored.document, boxId, catalogueOf(stored.document));
+    const e = tryEvaluate(stored.document, {
+      stepH: 0.5,
+      beyondH: 0,
+      worstCase: false,
+      choosers: { packs: { boxId, draws: 0 }, bags: false, days: null },
+    });
+    options = e.ok ? (e.value.packs[boxId] ?? []) : [];
     packCache.set(key, options);
   }
   return options;
@@ -92,7 +101,7 @@ export function ribbonOf(
   nowMs: number,
   chosenBag: string | null,
 ): RibbonData {
-  const k = keyInstants(c, catalogueOf(c));
+  const k = keyInstants(c, catalogueOf(c), withOverrides(c.assumptions));
   const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
   const base = {
     sealMs: k.sealMs,
@@ -205,9 +214,16 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
   if (!stored) return null;
   const c = stored.document;
   const e = evaluationOf(stored);
+  const chance = stored.result?.chance ?? null;
+  const known = e.ok
+    ? {
+        ...e.value,
+        overall: { ...e.value.overall, state: stateOf(e.value.overall.worstSlackH, e.value.assumptions, chance) },
+      }
+    : null;
   const partial = {
     stored,
-    evaluation: e.ok ? e.value : null,
+    evaluation: known,
     problems: e.ok ? [] : e.problems,
     schedule: backwardSchedule(c, catalogueOf(c)),
     ticks: house.consignments.ticks(c.id),

@@ -3,14 +3,15 @@ import { row } from '@/core/catalogue/schema';
 import { arrangementSentence } from '@/core/box/arrange';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
-import { packSetName } from '@/core/heat/choose';
+import { planName } from '@/core/heat/choose';
 import type { Moment } from '@/core/journey/schedule';
 import type { StoredConsignment } from '../db/consignments';
 import { catalogueOf } from '../result';
 import { packOptionsOf } from './consignment';
 
 const r2 = (v: number): number => Math.round(v * 100) / 100;
-const STEP_H = 1 / 4;
+/** Step of the compared curves: that of the draws. */
+const STEP_H = 0.5;
 
 const localTime = (ms: number, zone: string): string => {
   const d = new TZDate(ms, zone);
@@ -35,7 +36,7 @@ export function heatView(
     .map((b) => ({
       id: b.id,
       ventHoles: b.ventHoles,
-      chosen: packSetName(b.packs, catalogue),
+      chosen: planName(b, catalogue),
       options: packOptionsOf(stored, b.id).map((o) => ({
         ...o,
         tempC: thinned(o.tempC, 1),
@@ -93,7 +94,7 @@ export function boxView(c: Consignment, e: Evaluation) {
       `Box${n}: absorbent on the floor, one liner bag round everything`,
       `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
       packs.packs.length > 0
-        ? `Paper over the bags; ${packSetName(packs.packs, catalogue)} proved warm, wrapped, taped under the lid`
+        ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid`
         : 'Paper over the bags, no pack: tape the joint all round',
       packs.ventHoles > 0 ? `Lid on; ${packs.ventHoles} holes of 6 mm beside the packs` : 'Lid on',
     ];

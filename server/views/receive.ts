@@ -22,7 +22,7 @@ export function laneViews(c: Consignment, e: Evaluation, runs: readonly StoredRu
       species: species[0]!,
       opened: { ...lane.opened, co2MgL: co2OfPh(lane.opened) },
       measured: lane.measured,
-      limitNh3: toleranceLimits[mostDelicate(species.map((s) => s.tolerance))].peakNh3MgNL,
+      limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       reason: lane.recommendation.reason,
       either: lane.recommendation.either,
       problem: lane.problem,

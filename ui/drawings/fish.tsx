@@ -1,6 +1,6 @@
 import type { Species } from '@/core/catalogue/schema';
 
-const BODY = { deep: 0.62, slim: 0.34, flat: 0.44, shrimp: 0.34, shell: 0.8 } as const;
+const BODY = { deep: 0.62, slim: 0.34, flat: 0.44, shrimp: 0.34, shell: 0.8, leaf: 0.5 } as const;
 
 /** One animal facing right, `length` wide, centred at x, y. Drawn from its species' shape and two colours. */
 export function FishShape({
@@ -31,6 +31,22 @@ export function FishShape({
           fill="none"
           stroke={look.accent}
           strokeWidth={l * 0.06}
+        />
+      </g>
+    );
+  if (look.shape === 'leaf')
+    return (
+      <g transform={transform} strokeLinecap="round" fill="none">
+        <path d={`M${-l * 0.5} 0H${l * 0.45}`} stroke={look.accent} strokeWidth={Math.max(0.8, h * 0.07)} />
+        <path
+          d={[-0.35, -0.15, 0.05, 0.25]
+            .map(
+              (at) =>
+                `M${l * at} 0q${l * 0.05} ${-h * 0.5} ${l * 0.16} ${-h * 0.42}M${l * at} 0q${l * 0.05} ${h * 0.5} ${l * 0.16} ${h * 0.42}`,
+            )
+            .join('')}
+          stroke={look.body}
+          strokeWidth={Math.max(1.2, h * 0.18)}
         />
       </g>
     );

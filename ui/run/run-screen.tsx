@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { runPosition } from '@/core/acclimation/run';
-import type { MethodStep } from '@/core/acclimation/methods';
+import type { MethodStep } from '@/core/acclimation/recipes';
 import type { Species } from '@/core/catalogue/schema';
 import type { Outcome } from '@/core/consignment/schema';
 import { countdown, useNow } from '@/ui/bench/bench';

@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
 import { places } from '@/core/catalogue/places';
 import { packingChecklist } from '@/core/journey/checklist';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/journey/legs';
 import { catalogueOf } from '@/server/result';
 import { profileOf } from '@/server/house';
@@ -153,7 +154,8 @@ function stationOf(open: StationId, view: ConsignmentView) {
     case 'box':
       return e ? <BoxStation key={key} {...base} {...boxView(c, e)} saveBoxes={act.saveBoxes} /> : missing;
     case 'send': {
-      const k = keyInstants(c, catalogue);
+      const a = withOverrides(c.assumptions);
+      const k = keyInstants(c, catalogue, a);
       return (
         <SendStation
           code={c.code}
@@ -165,7 +167,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
             {
               name: 'sealedAt',
               title: 'First bag sealed',
-              planned: keyInstants({ ...c, actual: { ...c.actual, sealedAt: null } }, catalogue).sealMs,
+              planned: keyInstants({ ...c, actual: { ...c.actual, sealedAt: null } }, catalogue, a).sealMs,
               actual: c.actual.sealedAt,
             },
             {

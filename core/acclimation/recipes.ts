@@ -1,0 +1,322 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { floatMinutes } from '@/core/heat/float';
+
+/** The bag as it is opened: measured where measured, computed where not. */
+export interface OpenedBag {
+  waterL: number;
+  tempC: number;
+  pH: number;
+  alkalinityMeqL: number;
+  tanMgNL: number;
+  salinity: number;
+  ghDgh: number;
+  /** Breather film is never floated. */
+  breather?: boolean;
+}
+
+export interface TankWater {
+  tempC: number;
+  pH: number;
+  khDkh: number;
+  salinity: number;
+  ghDgh: number;
+  /** Fish already live in it: the tank cannot be matched to the bag. */
+  residents?: boolean;
+}
+
+export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'straight'] as const;
+export type MethodId = (typeof methodIds)[number];
+
+/** What a person does and waits for. Timers run by themselves; hands need a press. */
+export interface MethodStep {
+  key: string;
+  kind: 'wait' | 'hands';
+  title: string;
+  detail: string;
+  minutes: number;
+  caution?: string;
+}
+
+/** One well mixed vessel: L, °C, mol/L, salinity, °dGH. */
+export interface Vessel {
+  volumeL: number;
+  tempC: number;
+  alkalinity: number;
+  dic: number;
+  tan: number;
+  salinity: number;
+  gh: number;
+}
+
+/** Something done at a minute; `do` changes the vessel. */
+export interface Doing {
+  atMin: number;
+  do: (v: Vessel, tank: Vessel) => void;
+}
+
+export interface Recipe {
+  id: MethodId;
+  name: string;
+  steps: MethodStep[];
+  openAtMin: number;
+  transferAtMin: number;
+  /** CO2 leaves the open water at this rate, 1/h. */
+  degasPerH: number;
+  events: Doing[];
+  /** Litres of tank water a minute while dripping. */
+  inflow: (minute: number) => number;
+  handsMin: number;
+  /** Heat exchanged with the tank, as a share of a bag afloat, before and after opening. */
+  exchange: { closed: number; open: number };
+  /** The quarantine tank is brought to the bag's salinity first. */
+  matchesSalinity: boolean;
+  /** Why it cannot be used here; null when it can. */
+  refused: string | null;
+}
+
+export const CUP_L = 0.12;
+/** Salinities this near need no matching † ours. */
+const SAME_SALINITY = 1;
+
+export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
+  const share = litres / (v.volumeL + litres);
+  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'salinity', 'gh'] as const)
+    v[key] += share * (tank[key] - v[key]);
+  v.volumeL += litres;
+};
+
+const hand = (key: string, title: string, detail: string, minutes: number, caution?: string): MethodStep => ({
+  key,
+  kind: 'hands',
+  title,
+  detail,
+  minutes,
+  ...(caution ? { caution } : {}),
+});
+const wait = (key: string, title: string, detail: string, minutes: number): MethodStep => ({
+  key,
+  kind: 'wait',
+  title,
+  detail,
+  minutes,
+});
+
+const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
+
+/**
+ * Every way of opening that people use, as steps and as what it does to the water (common practice). Float time
+ * follows from the bag's size. Hands-on minutes are † ours, counted from the steps.
+ */
+export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
+  const film = bag.breather === true;
+  const toTank = Math.max(5, Math.ceil(floatMinutes(bag.waterL, bag.tempC, tank.tempC, a, a.floatedToC)));
+  const afloat = { exchange: { closed: 1, open: 1 }, matchesSalinity: false, refused: film ? NEVER_FLOATED : null };
+  const none = (): number => 0;
+  const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
+  const net = (key: string): MethodStep =>
+    hand(
+      key,
+      'Net the fish across',
+      'Count them against the label. No bag water goes into the tank.',
+      2,
+      'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
+    );
+  const settle = (to: number): MethodStep =>
+    wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
+
+  const transfer: Recipe = {
+    id: 'float-transfer',
+    name: 'Float, then net across',
+    openAtMin: toTank,
+    transferAtMin: toTank + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    events: [],
+    inflow: none,
+    handsMin: 4,
+    ...afloat,
+    steps: [place, settle(toTank), hand('open', 'Open the bag', 'Fish out at once.', 1), net('net')],
+  };
+
+  const cupsOpen = Math.min(15, toTank);
+  const cupAt = [0, 5, 10, 15, 25, 30, 35, 40].map((m) => cupsOpen + m);
+  const pourAt = cupsOpen + 20;
+  const cups: Recipe = {
+    id: 'cups',
+    name: 'Cups of tank water',
+    openAtMin: cupsOpen,
+    transferAtMin: cupsOpen + 45,
+    degasPerH: a.degasStirredPerH,
+    inflow: none,
+    handsMin: 14,
+    ...afloat,
+    events: [
+      ...cupAt.map((atMin) => ({ atMin, do: (v: Vessel, t: Vessel): void => mixIn(v, t, CUP_L) })),
+      { atMin: pourAt, do: (v: Vessel): void => void (v.volumeL /= 2) },
+    ].sort((x, y) => x.atMin - y.atMin),
+    steps: [
+      place,
+      settle(cupsOpen),
+      hand('open', 'Open and clip the bag', 'Roll the edge down so that it floats open.', 1),
+      ...[1, 2, 3, 4].flatMap((n) => [
+        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+        wait(`rest${n}`, `Until ${n < 4 ? `cup ${n + 1}` : 'pouring off'}`, 'Leave the fish alone.', 4),
+      ]),
+      hand('pour', 'Pour off half', 'Into a bucket, through a net. Never into the tank.', 1),
+      ...[5, 6, 7, 8].flatMap((n) => [
+        wait(`rest${n}`, `Until cup ${n}`, 'Leave the fish alone.', 4),
+        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+      ]),
+      wait('rest9', 'Until netting', 'Leave the fish alone.', 5),
+      net('net'),
+    ],
+  };
+
+  // Film stands in paper beside the tank instead of floating; the bucket then warms or cools the water.
+  const dripOpen = film ? 1 : Math.min(15, toTank);
+  const half = 30;
+  const rate = bag.waterL / half;
+  const drops = (rate * 1000 * a.dropsPerMl) / 60;
+  const drip: Recipe = {
+    id: 'drip',
+    name: 'Slow drip',
+    openAtMin: dripOpen,
+    transferAtMin: dripOpen + 2 * half,
+    degasPerH: a.degasStirredPerH,
+    handsMin: 9,
+    exchange: { closed: film ? 0 : 1, open: a.bucketShare },
+    matchesSalinity: false,
+    refused: null,
+    inflow: (m) => (m >= dripOpen ? rate : 0),
+    events: [{ atMin: dripOpen + half, do: (v) => void (v.volumeL /= 2) }],
+    steps: [
+      ...(film ? [] : [place, settle(dripOpen)]),
+      hand(
+        'open',
+        'Open, pour into a bucket',
+        'Low bucket, covered, in the warm. Start the siphon.',
+        3,
+        'Start the siphon with a pump bulb or by filling the hose: never by mouth.',
+      ),
+      hand(
+        'rate',
+        'Set the drip',
+        `${drops.toFixed(1)} drops a second double the water in ${half} minutes. Tap each drop to check.`,
+        1,
+      ),
+      wait('drip1', 'Drip until doubled', `${(rate * 1000).toFixed(0)} mL a minute.`, half),
+      hand('pour', 'Pour off half', 'Never into the tank.', 1),
+      wait('drip2', 'Drip until doubled again', `${(rate * 1000).toFixed(0)} mL a minute.`, half),
+      net('net'),
+    ],
+  };
+
+  const scoopOpen = film ? 1 : toTank;
+  const scoop: Recipe = {
+    id: 'scoop',
+    name: 'Binder, then scoop out',
+    openAtMin: scoopOpen,
+    transferAtMin: scoopOpen + 5,
+    degasPerH: a.degasStirredPerH,
+    inflow: none,
+    handsMin: 8,
+    exchange: { closed: film ? 0 : 1, open: a.bucketShare },
+    matchesSalinity: false,
+    refused: null,
+    events: [{ atMin: scoopOpen, do: (v) => void (v.tan *= 1 - a.openingBinderShare) }],
+    steps: [
+      ...(film ? [] : [place, settle(scoopOpen)]),
+      hand(
+        'binder',
+        'Open; binder in',
+        'A detoxifying dose of ammonia binder, four to five times the ordinary one, by its own label.',
+        2,
+        'Gloves, away from children. No reducing binder where copper of unknown kind is in the water.',
+      ),
+      hand('pour', 'Pour into a low container', 'Fish and water together, gently; a dim torch herds them.', 2),
+      hand('net', 'Scoop the fish across', 'A column of water over fish in a net harms them: keep it low. Count.', 3),
+    ],
+  };
+
+  const parts = [0.1, 0.15, 0.25, 0.5] as const;
+  const degas: Recipe = {
+    id: 'degas',
+    name: 'Air stone and dilute',
+    openAtMin: 1,
+    transferAtMin: 26,
+    degasPerH: a.degasAirStonePerH,
+    inflow: none,
+    handsMin: 10,
+    ...afloat,
+    events: parts.map((share, i) => ({ atMin: 1 + 6 * i, do: (v, t) => mixIn(v, t, share * bag.waterL) })),
+    steps: [
+      hand(
+        'open',
+        'Open; air stone in',
+        'Hang the open bag in the tank; a gentle stream of bubbles.',
+        2,
+        'Mains and water: drip loop and a residual-current device; the pump stands above the water.',
+      ),
+      ...parts.flatMap((share, i) => [
+        hand(`add${i + 1}`, `Add ${(share * bag.waterL).toFixed(2)} L of tank water`, 'Down the side of the bag.', 1),
+        wait(`rest${i + 1}`, i < 3 ? 'Until the next addition' : 'Until release', 'Leave the fish alone.', 5),
+      ]),
+      hand(
+        'net',
+        'Tip the bag gently',
+        'Most water poured off first through a net. No bag water goes into the tank.',
+        2,
+      ),
+    ],
+  };
+
+  const far = Math.abs(bag.salinity - tank.salinity) >= SAME_SALINITY;
+  const pinhole: Recipe = {
+    id: 'pinhole',
+    name: 'Match the tank, then across',
+    openAtMin: toTank,
+    transferAtMin: toTank + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    inflow: none,
+    handsMin: 30,
+    ...afloat,
+    matchesSalinity: true,
+    refused: film
+      ? NEVER_FLOATED
+      : tank.residents
+        ? 'Fish already live in this tank: its water cannot be changed to the bag’s.'
+        : far
+          ? null
+          : 'Bag and tank have the same salinity: there is nothing to match.',
+    events: [],
+    steps: [
+      hand('sample', 'Sample through a pinhole', 'Measure salinity, seal the hole with tape.', 3),
+      hand(
+        'match',
+        `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`,
+        'With matched water mixed beforehand; automatic top-off off.',
+        20,
+      ),
+      place,
+      settle(toTank),
+      hand('open', 'Open the bag', 'Fish out at once.', 1),
+      net('net'),
+      hand('days', 'Salinity back over days', 'A step of 2 a day at most, by small changes.', 3),
+    ],
+  };
+
+  const straight: Recipe = {
+    id: 'straight',
+    name: 'Straight in',
+    openAtMin: 0,
+    transferAtMin: 2,
+    degasPerH: a.degasLeftAlonePerH,
+    inflow: none,
+    handsMin: 3,
+    exchange: { closed: 0, open: 0 },
+    matchesSalinity: false,
+    refused: null,
+    events: [],
+    steps: [hand('open', 'Open the bag', 'No floating, no mixing: hardy species only.', 1), net('net')],
+  };
+  return [transfer, cups, drip, scoop, degas, pinhole, straight];
+}

@@ -1,0 +1,72 @@
+import type { Species } from '@/core/catalogue/schema';
+
+/** One kind in a bag. */
+export interface Company {
+  species: Species;
+  count: number;
+  lengthCm: number;
+}
+
+export interface BagCircumstances {
+  gasL: number;
+  sedated: boolean;
+  breather: boolean;
+  /** A dye such as methylene blue is in the water. */
+  dyed?: boolean;
+}
+
+/** A fish swallows what is shorter than this share of its own length † common practice. */
+const MOUTH_SHARE = 0.4;
+/** Newcomers under this share of a resident's length are at risk † common practice (8–10 cm among 20 cm). */
+const SMALL_SHARE = 0.55;
+
+/**
+ * What should not share a bag, as sentences (common practice throughout): number rules, who swallows whom, spines,
+ * dyes and sedatives, waters that do not mix, surface breathers without gas, temperature bands that do not meet.
+ * An empty list when nothing speaks against it.
+ */
+export function compatibility(company: readonly Company[], at: BagCircumstances): string[] {
+  const out: string[] = [];
+  for (const { species: s, count } of company) {
+    if (s.together === 'alone' && count > 1) out.push(`${s.name}: one to a bag.`);
+    if (s.together === 'one-or-four' && (count === 2 || count === 3))
+      out.push(`${s.name}: one, or four and more; never two or three.`);
+    if (s.flags.includes('labyrinth') && (at.gasL <= 0 || at.breather))
+      out.push(`${s.name} breathes at the surface and needs gas over the water.`);
+    if (at.breather && !s.flags.includes('breather-bag'))
+      out.push(`${s.name} is too large or too active for breather film.`);
+    if (s.flags.includes('spiny') && at.gasL > 0) out.push(`${s.name} has spines: double or triple the bag.`);
+    const soft = s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate');
+    if (at.sedated && soft) out.push(`No sedative for ${s.name}.`);
+    if (at.dyed && soft) out.push(`No dye for ${s.name}.`);
+    if (s.kind === 'plant' && company.length > 1) out.push(`${s.name} travels in a bag of its own, away from packs.`);
+  }
+  for (let i = 0; i < company.length; i++)
+    for (let j = i + 1; j < company.length; j++) out.push(...between(company[i]!, company[j]!));
+  return out;
+}
+
+function between(x: Company, y: Company): string[] {
+  const [big, small] = x.lengthCm >= y.lengthCm ? [x, y] : [y, x];
+  if (big.species.id === small.species.id) {
+    return small.lengthCm < SMALL_SHARE * big.lengthCm
+      ? [`${small.species.name} of ${small.lengthCm} and ${big.lengthCm} cm: even sizes only, no bully.`]
+      : [];
+  }
+  const out: string[] = [];
+  const names = `${x.species.name} and ${y.species.name}`;
+  if (x.species.water !== y.species.water) out.push(`${names} do not live in the same water: a bag each.`);
+  if (big.species.flags.includes('predator') && small.lengthCm < MOUTH_SHARE * big.lengthCm)
+    out.push(`${big.species.name} of ${big.lengthCm} cm swallows ${small.species.name} of ${small.lengthCm} cm.`);
+  if (big.species.kind === 'crab' && small.species.kind === 'snail') out.push(`Keep ${big.species.name} from snails.`);
+  if (
+    Math.max(x.species.temp.softMinC, y.species.temp.softMinC) >
+    Math.min(x.species.temp.softMaxC, y.species.temp.softMaxC)
+  )
+    out.push(`${names} are never at ease at the same temperature.`);
+  const nipper = [x, y].find((k) => k.species.flags.includes('nipper'));
+  const finned = [x, y].find((k) => k.species.flags.includes('long-finned'));
+  if (nipper && finned && nipper !== finned)
+    out.push(`${nipper.species.name} nips the fins of ${finned.species.name}.`);
+  return out;
+}

@@ -1,0 +1,248 @@
+import { TZDate } from '@date-fns/tz';
+import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { forward } from '@/core/consignment/forward';
+import { prepare, withBox, type Prepared } from '@/core/consignment/prepare';
+import type { Consignment, Forecast } from '@/core/consignment/schema';
+import { ventHolesFor, type PackSet } from '@/core/heat/choose';
+import { Draws, DRAW_STEP_H } from '@/core/risk/draws';
+import { holidayOn, localDate, sameTimeLater, serves, weekdayOf, type Calendar } from './calendar';
+
+export type Verdict = 'go' | 'care' | 'hold';
+
+/** One service on one day. */
+export interface DayOption {
+  /** Local day of the hand-over, as 2026-11-24. */
+  date: string;
+  serviceId: string;
+  serviceName: string;
+  /** Instants of the cell; null where the service does not run that day. */
+  handOverAt: string | null;
+  windowAt: { startAt: string; endAt: string } | null;
+  openingAt: string | null;
+  verdict: Verdict;
+  chance: number | null;
+  standardError: number | null;
+  hoursInBag: number | null;
+  slackH: number | null;
+  worstSlackH: number | null;
+  /** Coldest and warmest outside on the way, °C. */
+  outsideC: { min: number; max: number } | null;
+  packs: { boxId: string; packs: PackSet }[];
+  cost: number | null;
+  weightKg: number | null;
+  reason: string;
+}
+
+export interface ChooseDay {
+  draws: number;
+  seed: number;
+  /** First instant that may be shipped on; usually now. */
+  fromMs: number;
+  days: number;
+  calendar: Calendar;
+}
+
+const HOUR = 3600_000;
+const FORECAST_SAYS_LITTLE_H = 7 * 24;
+const COLD_C = -20; // W7: extreme cold at either end waits for a better day (common practice)
+
+/** The same order on another day with another service: hand-over before the cut-off, window by the service's promise. */
+export function onDay(
+  c: Consignment,
+  service: Service,
+  dayMs: number,
+  a: Assumptions,
+  calendar: Calendar,
+): { handOverMs: number; startMs: number; endMs: number } {
+  const from = c.sender.place;
+  const to = c.receiver.place;
+  const [h, m] = service.cutOff.split(':').map(Number) as [number, number];
+  const d = new TZDate(dayMs, from.zone);
+  const cutOff = new TZDate(d.getFullYear(), d.getMonth(), d.getDate(), h, m, 0, from.zone).getTime();
+  const own = service.kind === 'own-car';
+  // Own car: leave when the order was to be handed over.
+  const wanted = new TZDate(Date.parse(c.handOverAt), from.zone);
+  const sameClock = new TZDate(
+    d.getFullYear(),
+    d.getMonth(),
+    d.getDate(),
+    wanted.getHours(),
+    wanted.getMinutes(),
+    0,
+    from.zone,
+  );
+  const handOverMs = own ? sameClock.getTime() : cutOff - a.beforeCutOffMin * 60_000;
+  let startMs = handOverMs + service.usualH * HOUR;
+  for (let i = 0; i < 10 && !serves(service, 'delivers', startMs, to, calendar.holidays); i++)
+    startMs = sameTimeLater(startMs, 1, to.zone);
+  return { handOverMs, startMs, endMs: startMs + service.windowH * HOUR };
+}
+
+/** Why a service does not run or should not be used on a day; null when nothing stands in the way. */
+function blocked(service: Service, handOverMs: number, c: Consignment, options: ChooseDay): string | null {
+  const place = c.sender.place;
+  const date = localDate(handOverMs, place.zone);
+  if (!service.live) return `${service.name} does not take live animals.`;
+  const holiday = service.kind === 'own-car' ? null : holidayOn(handOverMs, place, options.calendar.holidays);
+  if (holiday) return `${holiday.name} in ${place.name}: nobody takes parcels.`;
+  if (!serves(service, 'takes', handOverMs, place, options.calendar.holidays))
+    return `${service.name} takes nothing on this weekday.`;
+  if (handOverMs < options.fromMs) return 'The counter closes before the fish can be there.';
+  const embargo = options.calendar.embargoes.find(
+    (e) => (e.serviceId === null || e.serviceId === service.id) && e.from <= date && date <= e.to,
+  );
+  return embargo && service.kind !== 'own-car' ? `Embargo: ${embargo.reason}.` : null;
+}
+
+/** A few sets of packs, fewest first: the first with enough worst-case slack, else the one with most. No draws yet. */
+function quickPacks(p: Prepared, catalogue: Catalogue): Prepared {
+  const heat = catalogue.packs.filter((x) => x.kind === 'heat');
+  const cold = catalogue.packs.filter((x) => x.kind === 'cold').slice(0, 1);
+  const sets: PackSet[] = [
+    [],
+    ...[1, 2, 3, 4].flatMap((count) => heat.slice(-2).map((x) => [{ packId: x.id, count }])),
+    ...cold.map((x) => [{ packId: x.id, count: 1 }]),
+  ];
+  let best = p;
+  for (const { box } of p.boxes) {
+    let most = -Infinity;
+    let chosen = best;
+    for (const packs of sets) {
+      const here = withBox(best, { ...box, packs, ventHoles: ventHolesFor(packs, catalogue), bottle: null });
+      const only = { ...here, boxes: here.boxes.filter((b) => b.box.id === box.id) };
+      const slack = forward(only).bags.reduce((m, b) => Math.min(m, b.worstSlackH ?? Infinity), Infinity);
+      if (Math.min(slack, p.a.wantedSlackH) > most + 0.5) {
+        most = Math.min(slack, p.a.wantedSlackH);
+        chosen = here;
+      }
+      if (most >= p.a.wantedSlackH) break;
+    }
+    best = chosen;
+  }
+  return best;
+}
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+function cell(
+  c: Consignment,
+  service: Service,
+  dayMs: number,
+  catalogue: Catalogue,
+  forecast: Forecast,
+  options: ChooseDay,
+): DayOption {
+  const a = withOverrides(c.assumptions);
+  const at = onDay(c, service, dayMs, a, options.calendar);
+  const iso = (ms: number): string => new Date(ms).toISOString();
+  const none: DayOption = {
+    date: localDate(at.handOverMs, c.sender.place.zone),
+    serviceId: service.id,
+    serviceName: service.name,
+    handOverAt: null,
+    windowAt: null,
+    openingAt: null,
+    verdict: 'hold',
+    chance: null,
+    standardError: null,
+    hoursInBag: null,
+    slackH: null,
+    worstSlackH: null,
+    outsideC: null,
+    packs: [],
+    cost: null,
+    weightKg: null,
+    reason: '',
+  };
+  const stop = blocked(service, at.handOverMs, c, options);
+  if (stop) return { ...none, reason: stop };
+  const moved: Consignment = {
+    ...c,
+    serviceId: service.id,
+    handOverAt: iso(at.handOverMs),
+    window: { startAt: iso(at.startMs), endAt: iso(at.endMs) },
+    openingAt: iso(at.endMs),
+    actual: { ...c.actual, sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [] },
+  };
+  const prepared = prepare(moved, catalogue, forecast, { stepH: DRAW_STEP_H, beyondH: 96 });
+  if (!prepared.ok) return { ...none, reason: prepared.problems[0]!.message };
+  const p = quickPacks(prepared.value, catalogue);
+  const e = forward(p);
+  const draws = new Draws(p, options.seed, null, options.calendar.holidays, true);
+  draws.more(options.draws);
+  const r = draws.result(false);
+  const end = Math.min(p.steps - 1, Math.round(p.deadlineH / p.stepH));
+  const outside = p.ambient.pointC.subarray(0, end + 1);
+  const outsideC = { min: Math.min(...outside), max: Math.max(...outside) };
+  const weightKg = e.boxes.reduce((s, b) => s + b.weights.totalKg, 0);
+  const packCost = p.boxes
+    .flatMap((b) => b.box.packs)
+    .reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0);
+  const leadH = (at.handOverMs - Date.parse(forecast.madeAt)) / HOUR;
+  const cautions: string[] = [];
+  if (weekdayOf(at.endMs, c.receiver.place.zone) === 5 && service.kind !== 'own-car')
+    cautions.push('due on a Friday: one slip and the fish wait a weekend');
+  if (outsideC.min <= COLD_C) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
+  if (leadH > FORECAST_SAYS_LITTLE_H) cautions.push('over a week ahead the forecast says little');
+  if (p.ambient.uncoveredFromH !== null && p.ambient.uncoveredFromH < p.deadlineH)
+    cautions.push('the forecast does not reach');
+  const slack = e.overall.worstSlackH ?? Infinity;
+  const verdict: Verdict =
+    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= COLD_C
+      ? 'hold'
+      : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
+        ? 'care'
+        : 'go';
+  const slackWords = slack === Infinity ? 'over four days' : `${slack.toFixed(0)} h`;
+  return {
+    ...none,
+    handOverAt: moved.handOverAt,
+    windowAt: moved.window,
+    openingAt: moved.openingAt,
+    verdict,
+    chance: r.chance,
+    standardError: r.standardError,
+    hoursInBag: p.deadlineH,
+    slackH: e.overall.slackH,
+    worstSlackH: e.overall.worstSlackH,
+    outsideC,
+    packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
+    cost: e.boxes.reduce((s, b) => s + b.freight.chargeable * service.pricePerKg, 0) + packCost,
+    weightKg,
+    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${percent(r.chance)}); worst tenth ${slackWords} of slack${cautions.length > 0 ? `; ${cautions.join('; ')}` : ''}.`,
+  };
+}
+
+const order: Record<Verdict, number> = { go: 0, care: 1, hold: 2 };
+
+/** Best first: verdict, then chance to the nearest point, then the sooner day, then cost. */
+export const rankDays = (cells: readonly DayOption[]): DayOption[] =>
+  [...cells].sort(
+    (x, y) =>
+      order[x.verdict] - order[y.verdict] ||
+      Math.round(100 * (y.chance ?? -1)) - Math.round(100 * (x.chance ?? -1)) ||
+      (x.date < y.date ? -1 : x.date > y.date ? 1 : 0) ||
+      (x.cost ?? Infinity) - (y.cost ?? Infinity),
+  );
+
+/**
+ * Ship days × services: every cell with its own packs, weather, chance, price and verdict; yields how far it is. The
+ * forecast must name both places; beyond its end its last day is repeated and the cell says so.
+ */
+export function* chooseDay(
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast,
+  options: ChooseDay,
+): Generator<{ done: number; of: number }, DayOption[]> {
+  const cells: DayOption[] = [];
+  const of = options.days * catalogue.services.length;
+  for (let day = 0; day < options.days; day++)
+    for (const service of catalogue.services) {
+      yield { done: cells.length, of };
+      const dayMs = sameTimeLater(options.fromMs, day, c.sender.place.zone);
+      cells.push(cell(c, service, dayMs, catalogue, forecast, options));
+    }
+  return rankDays(cells);
+}

@@ -1,0 +1,184 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { BagContents } from '@/core/bag/simulate';
+import { boxNetwork, type BoxLoad } from '@/core/heat/box';
+import { oxygenLPerHPerW, packTemperatureFactor, ratedPowerW } from '@/core/heat/pack';
+import { restingOxygenMmolH } from '@/core/fish/metabolism';
+import { carbonateConstants } from '@/core/water/carbonate-constants';
+import { oxygenMgLPerKPa, vapourPressureAtm } from '@/core/water/oxygen';
+import { integrate } from '@/tests/odex';
+
+/**
+ * The same box and bags written out as one system of ordinary differential equations and given to a general-purpose
+ * integrator: its own right-hand side, its own pH solver (bisection on the formulas, no table), no step of ours.
+ */
+export interface Ends {
+  bagC: number[];
+  pH: number[];
+  oxygenMgL: number[];
+  tanMgNL: number[];
+}
+
+interface World {
+  load: BoxLoad;
+  bags: readonly BagContents[];
+  /** Smooth between the breaks, °C and kPa. */
+  ambientC: (h: number) => number;
+  pressureKPa: (h: number) => number;
+  breaksH: readonly number[];
+  /** Hours at which the state is wanted, the last of them the end. */
+  atH: readonly number[];
+}
+
+const PER_BAG = 5 as const; // oxygen in gas, mol; in water, mol/L; carbon, mol; alkalinity and TAN, mol/L
+const O2 = 31.998;
+const R = 8.31446261815324;
+
+function phOf(alk: number, tan: number, total: number, gasRatio: number, tempC: number, salinity: number) {
+  const k = carbonateConstants(tempC, salinity);
+  let low = 2;
+  let high = 12;
+  let co2 = 0;
+  let pH = 7;
+  for (let i = 0; i < 46; i++) {
+    pH = (low + high) / 2;
+    const h = 10 ** -pH;
+    const b = k.K1 / h;
+    const c = (b * k.K2) / h;
+    co2 = total / (1 + b + c + gasRatio * k.gasPerWater);
+    const borate = k.borate > 0 ? (k.borate * k.KB) / (k.KB + h) : 0;
+    const charge = co2 * (b + 2 * c) + borate + k.Kw / h - h + (tan * k.Ka) / (k.Ka + h);
+    if (charge > alk) high = pH;
+    else low = pH;
+  }
+  return { pH, co2, k };
+}
+
+/** Gas and dissolved CO2 of a limp bag at rest: gas volume and carbon shared by turns until they agree. */
+function settle(s: readonly number[], bag: BagContents, inert: number, tempC: number, kPa: number) {
+  const [oxygen, , carbon, alk, tan] = s as [number, number, number, number, number];
+  const dry = kPa - vapourPressureAtm(tempC) * 101.325;
+  let co2Gas = 0;
+  let r = phOf(alk, tan, carbon / bag.waterL, 0, tempC, bag.salinity);
+  let gasL = 0;
+  for (let i = 0; i < 12; i++) {
+    gasL = ((oxygen + inert + co2Gas) * R * (tempC + 273.15)) / dry;
+    r = phOf(alk, tan, carbon / bag.waterL, gasL / bag.waterL, tempC, bag.salinity);
+    const next = r.co2 * r.k.gasPerWater * gasL;
+    if (Math.abs(next - co2Gas) < 1e-13) break;
+    co2Gas = next;
+  }
+  return { ...r, gasL, oxygenKPa: (oxygen / (oxygen + inert + co2Gas)) * dry };
+}
+
+export function solve(w: World, a: Assumptions): Ends[] {
+  const hours = w.atH[w.atH.length - 1]!;
+  const { net, startC, airL, freshLPerH } = boxNetwork(w.load, a);
+  const nodes = net.heatJPerK.length;
+  const packs = w.load.heatPacks;
+  const firstPack = 2 + w.load.bags.length;
+  const COLD = nodes;
+  const CLOCK = COLD + w.load.coldPacks.length;
+  const OXYGEN = CLOCK + packs.length;
+  const BAG = OXYGEN + 1;
+  const MEAL = BAG + PER_BAG * w.bags.length;
+
+  const startK = carbonateConstants(startC[2]!, w.bags[0]!.salinity);
+  const inert: number[] = [];
+  const bagStart = w.bags.flatMap((b, i) => {
+    const t = startC[2 + i]!;
+    const h = 10 ** -b.pH;
+    const alk = b.alkalinityMeqL / 1000;
+    const tan = b.tanMgNL / 14007;
+    const borate = startK.borate > 0 ? (startK.borate * startK.KB) / (startK.KB + h) : 0;
+    const carbonate = alk - startK.Kw / h + h - borate - (tan * startK.Ka) / (startK.Ka + h);
+    const dic =
+      (carbonate / (startK.K1 / h + (2 * startK.K1 * startK.K2) / h / h)) *
+      (1 + startK.K1 / h + (startK.K1 * startK.K2) / h / h);
+    const dry = w.pressureKPa(0) - vapourPressureAtm(t) * 101.325;
+    const gasMol = (dry * b.gasL) / (R * (t + 273.15));
+    const airCo2 = 0.00042 * (1 - b.oxygenFraction);
+    inert.push(gasMol * (1 - b.oxygenFraction - airCo2));
+    const water = (oxygenMgLPerKPa(t, b.salinity) * 0.20946 * dry) / 1000 / O2;
+    return [gasMol * b.oxygenFraction, water, dic * b.waterL + gasMol * airCo2, alk, tan];
+  });
+  const coldC = (joule: number, kg: number): number =>
+    joule < 0 ? joule / (kg * 2100) : joule < kg * 333550 ? 0 : (joule - kg * 333550) / (kg * 4186);
+
+  const rhs = (h: number, y: number[]): number[] => {
+    const d = new Array<number>(y.length).fill(0);
+    const outside = w.ambientC(h);
+    for (const [i, j, g] of net.links) {
+      const q = g * (y[i]! - y[j]!);
+      d[i]! -= q;
+      d[j]! += q;
+    }
+    for (const [i, g] of net.toAmbient) d[i]! -= g * (y[i]! - outside);
+    const f = (y[OXYGEN]! / 0.2095) * packTemperatureFactor(y[0]!, a);
+    let takes = 0;
+    packs.forEach((p, q) => {
+      const power = p.strength * ratedPowerW(p.curve, y[CLOCK + q]!) * f;
+      d[firstPack + q]! += power;
+      d[CLOCK + q] = f;
+      takes += power * oxygenLPerHPerW(y[0]!);
+    });
+    d[OXYGEN] = packs.length > 0 ? (freshLPerH * (0.2095 - y[OXYGEN]!) - takes) / airL : 0;
+    w.load.coldPacks.forEach((c, q) => {
+      const taken = a.coldPackWPerK * (c.massKg / 0.5) * (y[0]! - coldC(y[COLD + q]!, c.massKg));
+      d[COLD + q] = taken * 3600;
+      d[0]! -= taken;
+    });
+    for (let i = 0; i < nodes; i++) d[i] = (d[i]! * 3600) / net.heatJPerK[i]!;
+
+    const stress = a.stressSettled + (a.stressAtSealing - a.stressSettled) * 2 ** (-h / a.stressHalfTimeH);
+    let m = MEAL;
+    w.bags.forEach((b, i) => {
+      const at = BAG + PER_BAG * i;
+      const t = y[2 + i]!;
+      const s = settle(y.slice(at, at + PER_BAG), b, inert[i]!, t, w.pressureKPa(h));
+      let use = 0;
+      let ammonia = 0;
+      for (const x of b.animals) {
+        const meal = y[m]!;
+        d[m] = (-3 / x.clearingH) * a.gutQ10 ** ((t - x.usualC) / 10) * meal;
+        m++;
+        const o =
+          ((x.count * x.metabolismFactor * restingOxygenMmolH(x.massG, t)) / 1000) *
+          stress *
+          (1 + a.mealOxygenShare * meal);
+        use += o;
+        ammonia += o * (a.ammoniaQuotientFasted + a.ammoniaQuotientMeal * meal);
+      }
+      const refill = (a.gasTransferMPerH * (b.waterL / 1000) ** (2 / 3) * 1000) / b.waterL; // 1/h
+      const saturated = (s.oxygenKPa * oxygenMgLPerKPa(t, b.salinity)) / 1000 / O2;
+      const into = refill * (saturated - y[at + 1]!) * b.waterL;
+      d[at] = -into;
+      d[at + 1] = (into - use) / b.waterL;
+      d[at + 2] = use * a.respiratoryQuotient;
+      d[at + 3] = ammonia / b.waterL;
+      d[at + 4] = ammonia / b.waterL;
+    });
+    return d;
+  };
+  const meals = w.bags.flatMap((b) => b.animals.map((x) => Math.exp((-3 * b.hoursSinceMeal) / x.clearingH)));
+  const cold = w.load.coldPacks.map((c) => c.startC * c.massKg * 2100);
+  let y = [...startC, ...cold, ...packs.map(() => a.packBenchMin / 60), 0.2095, ...bagStart, ...meals];
+  // In stretches that hold no jump, and none of the corners of a pack's curve for long.
+  const stops = [...new Set([...Array.from({ length: hours }, (_, i) => i + 1), ...w.breaksH])].sort((p, q) => p - q);
+  let from = 0;
+  const out: Ends[] = [];
+  for (const to of stops) {
+    y = integrate((h, x) => rhs(Math.min(to - 1e-9, Math.max(from + 1e-9, h)), x), y, from, to, 1e-7);
+    from = to;
+    if (!w.atH.includes(to)) continue;
+    const ends = w.bags.map((b, i) =>
+      settle(y.slice(BAG + PER_BAG * i, BAG + PER_BAG * (i + 1)), b, inert[i]!, y[2 + i]!, w.pressureKPa(to)),
+    );
+    out.push({
+      bagC: w.bags.map((_, i) => y[2 + i]!),
+      pH: ends.map((e) => e.pH),
+      oxygenMgL: w.bags.map((_, i) => y[BAG + PER_BAG * i + 1]! * 1000 * O2),
+      tanMgNL: w.bags.map((_, i) => y[BAG + PER_BAG * i + 4]! * 14007),
+    });
+  }
+  return out;
+}
