@@ -1,12 +1,14 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { Command } from 'commander';
-import { readConsignment, type Problem } from '@/core/consignment/schema';
+import { evaluation } from '@/core/consignment/evaluate';
+import { readConsignment, type Consignment, type Problem } from '@/core/consignment/schema';
 import { seedDemo } from '@/server/demo';
 import { dataFolder, openDatabase } from '@/server/db/open';
-import { tryEvaluate } from '@/server/result';
+import { catalogueOf, tryEvaluate } from '@/server/result';
 import { LARGEST_FILE } from '@/server/usecases/packing';
 import { unknownRows } from '@/server/usecases/order';
 import { runReferenceFile } from './check/run';
+import { planText } from './plan';
 import { curvesOf, summaryOf } from './simulate';
 
 // A reader that closes early (head, less) is not an error.
@@ -61,27 +63,71 @@ program
     if (failed > 0 || passed === 0) process.exitCode = 1;
   });
 
+/** A consignment file, with another forecast where one is given; says every problem by its field and ends. */
+function consignmentOf(file: string, forecastFile: string | undefined): Consignment {
+  let json = jsonOf(file);
+  if (forecastFile) {
+    const other = jsonOf(forecastFile) as { forecast?: unknown };
+    json = { ...(json as object), forecast: other.forecast ?? other };
+  }
+  const read = readConsignment(json);
+  if (!read.ok) return fail(lines(file, read.problems));
+  const unknown = unknownRows(read.value);
+  return unknown.length > 0 ? fail(lines(file, unknown)) : read.value;
+}
+
+const wholeNumber = (text: string): number => {
+  const n = Number(text);
+  if (!(Number.isInteger(n) && n >= 0 && n <= 20000)) return fail(`"${text}" is not a number of runs from 0 to 20000.`);
+  return n;
+};
+
 program
   .command('simulate')
   .argument('<file>')
   .option('--json', 'all curves and assumptions')
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
-  .action((file: string, options: { json?: boolean; forecast?: string }) => {
-    let json = jsonOf(file);
-    if (options.forecast) {
-      const other = jsonOf(options.forecast) as { forecast?: unknown };
-      json = { ...(json as object), forecast: other.forecast ?? other };
-    }
-    const read = readConsignment(json);
-    if (!read.ok) return fail(lines(file, read.problems));
-    const unknown = unknownRows(read.value);
-    if (unknown.length > 0) return fail(lines(file, unknown));
-    const evaluated = tryEvaluate(read.value);
+  .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 0)
+  .action((file: string, options: { json?: boolean; forecast?: string; draws: number }) => {
+    const c = consignmentOf(file, options.forecast);
+    const evaluated = tryEvaluate(c, { draws: options.draws });
     if (!evaluated.ok) return fail(lines(file, evaluated.problems));
     process.stdout.write(
+      options.json ? `${JSON.stringify(curvesOf(c, evaluated.value))}\n` : summaryOf(c, evaluated.value),
+    );
+  });
+
+/** Ship days start with the day of the planned hand-over: a file knows no other now. */
+program
+  .command('plan')
+  .argument('<file>')
+  .option('--json', 'every option of every chooser')
+  .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
+  .option('--draws <n>', 'runs for each option', wholeNumber, 200)
+  .option('--days <n>', 'ship days to compare', wholeNumber, 10)
+  .action((file: string, options: { json?: boolean; forecast?: string; draws: number; days: number }) => {
+    const c = consignmentOf(file, options.forecast);
+    const { draws } = options;
+    const work = evaluation(c, catalogueOf(c), c.forecast, {
+      draws,
+      choosers: {
+        packs: { boxId: null, draws },
+        bags: true,
+        days: { fromMs: Date.parse(c.handOverAt) - 12 * 3600_000, days: Math.min(31, options.days), draws },
+      },
+    });
+    let step = work.next();
+    while (!step.done) {
+      if (process.stderr.isTTY) process.stderr.write(`\r${step.value.stage} ${step.value.done} of ${step.value.of}   `);
+      step = work.next();
+    }
+    if (process.stderr.isTTY) process.stderr.write('\r\u001b[K');
+    if (!step.value.ok) return fail(lines(file, step.value.problems));
+    const e = step.value.value;
+    process.stdout.write(
       options.json
-        ? `${JSON.stringify(curvesOf(read.value, evaluated.value))}\n`
-        : summaryOf(read.value, evaluated.value),
+        ? `${JSON.stringify({ code: c.code, risk: e.risk, packs: e.packs, bagPlans: e.bagPlans, days: e.days })}\n`
+        : planText(c, e),
     );
   });
 

@@ -44,6 +44,10 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
   }
   for (const n of e.notes) out.push(n);
   const o = e.overall;
+  if (e.risk)
+    out.push(
+      `${e.risk.draws - e.risk.lost} of ${e.risk.draws} runs arrive within limits (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
+    );
   out.push(
     `${o.state}: slack ${hours(o.slackH)}, worst tenth ${hours(o.worstSlackH)}${o.bagId ? `, ${words[o.factor!]} in bag ${o.bagId} first` : ''}`,
     'A planning aid, not a guarantee and not veterinary advice.',
@@ -63,6 +67,7 @@ export function curvesOf(c: Consignment, e: Evaluation): unknown {
     deadlineH: e.deadlineH,
     openingH: e.openH,
     overall: e.overall,
+    risk: e.risk,
     notes: e.notes,
     legs: e.legs.map((l) => ({ ...l, start: new Date(l.startMs).toISOString(), end: new Date(l.endMs).toISOString() })),
     ambientC: round(e.ambientC),

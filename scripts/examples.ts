@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { planConsignment } from '@/core/consignment/plan';
 import { readConsignment } from '@/core/consignment/schema';
-import { usedRows } from '@/server/usecases/files';
+import { usedRows } from '@/server/result';
 
 /** Plans the shipped examples anew with the present engine: bags, boxes and packs follow from their orders. */
 for (const file of process.argv.slice(2)) {

@@ -126,12 +126,12 @@ const stories: Record<string, Story> = {
     ],
   },
   fasting: {
-    to: { name: 'Aino Kelo', address: 'Satakunnankatu 30', phone: '+358 3 000 0147', town: 'Tampere' },
+    to: { name: 'Nico Sarto', address: 'Via delle Reti 4', phone: '+39 080 000 147', town: 'Bari' },
     serviceId: 'northline-overnight',
     handOverInH: 36.7,
     transitH: 16,
     water: soft,
-    tank: { name: 'Olohuone', volumeL: 240 },
+    tank: { name: 'Salotto', volumeL: 240 },
     lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }],
   },
   byCar: {

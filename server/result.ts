@@ -1,5 +1,5 @@
 import type { Factor } from '@/core/bag/slack';
-import type { Catalogue } from '@/core/catalogue/schema';
+import { row, type Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
 import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/consignment/evaluate';
 import type { State } from '@/core/consignment/forward';
@@ -51,6 +51,43 @@ export function catalogueOf(c: Consignment): Catalogue {
     services: over(own.services, shipped.services),
   };
 }
+
+/** The rows of the catalogue that a consignment uses. */
+export function usedRows(c: Consignment): Catalogue {
+  const all = catalogueOf(c);
+  const of = <T extends { id: string }>(rows: T[], ids: string[], what: string): T[] =>
+    [...new Set(ids)].map((id) => row(rows, id, what));
+  return {
+    species: of(
+      all.species,
+      c.lines.map((l) => l.speciesId),
+      'species',
+    ),
+    bags: of(
+      all.bags,
+      c.bags.map((b) => b.bagTypeId),
+      'bag',
+    ),
+    boxes: of(
+      all.boxes,
+      c.boxes.map((b) => b.boxTypeId),
+      'box',
+    ),
+    packs: of(
+      all.packs,
+      c.boxes.flatMap((b) => b.packs.map((p) => p.packId)),
+      'pack',
+    ),
+    services: of(all.services, [c.serviceId], 'service'),
+  };
+}
+
+/** The rows a browser's worker needs: those in use, and every pack that could be. */
+export const jobRows = (c: Consignment): Catalogue => ({ ...usedRows(c), packs: catalogueOf(c).packs });
+
+/** The chance stored with the last change; null where none was computed. */
+export const chanceOf = (r: StoredResult | null): { chance: number; draws: number } | null =>
+  r && typeof r.chance === 'number' ? { chance: r.chance, draws: r.draws } : null;
 
 export function shortOf(e: Evaluation): StoredResult {
   const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));

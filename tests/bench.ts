@@ -1,9 +1,6 @@
-import { exampleConsignment } from '@/tests/example';
 import { benchBox } from '@/tests/bench-box';
 import { catalogue } from '@/core/catalogue';
-import { evaluate } from '@/core/consignment/evaluate';
 import { forward } from '@/core/consignment/forward';
-import { planConsignment } from '@/core/consignment/plan';
 import { prepare, type Prepared } from '@/core/consignment/prepare';
 import { choosePacks } from '@/core/heat/choose';
 import { Draws, DRAW_STEP_H } from '@/core/risk/draws';

@@ -72,6 +72,16 @@ export const boxes: readonly BoxType[] = [
     cost: 13.5,
   },
   {
+    id: 'box-winter-l',
+    name: 'Large winter foam box',
+    insideCm: [54, 38, 42],
+    wallCm: 6,
+    kWPerMK: 0.034,
+    leakLPerH: 7,
+    massKg: 2.9,
+    cost: 19,
+  },
+  {
     id: 'box-cut',
     name: 'Carton with cut foam sheet',
     insideCm: [42, 30, 32],

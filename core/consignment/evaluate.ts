@@ -28,6 +28,8 @@ export interface EvaluateOptions {
   /** Draws of the whole consignment; 0 is the keystroke path. */
   draws?: number;
   seed?: number;
+  /** Bag whose water the fans show; the one that fails first where absent. */
+  follow?: string;
   choosers?: Choosers;
   calendar?: Calendar;
   /** Packs in stock by id; null for as many as wanted. */
@@ -86,7 +88,7 @@ export function* evaluation(
       ...(options.deaths ? { deaths: options.deaths } : {}),
     });
     if (!coarse.ok) return coarse;
-    const follow = e.overall.bagId ?? e.bags[0]!.id;
+    const follow = options.follow ?? e.overall.bagId ?? e.bags[0]!.id;
     const d = new Draws(coarse.value, seed, follow, calendar.holidays);
     while (d.count < draws) {
       d.more(Math.min(BATCH, draws - d.count));

@@ -51,14 +51,17 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
 /** A litre of water from the hot tap, wrapped, as a stop-gap. */
 const BOTTLE = { litres: 1, startC: 45 };
 
+/** "3 × 72 h + 1 × 40 h (1 side)": what is not at the side lies under the lid. */
 export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'] }, catalogue: Catalogue): string {
-  const packs = plan.packs.map((p) => {
-    const type = row(catalogue.packs, p.packId, 'pack');
+  const ids = catalogue.packs.map((t) => t.id).filter((id) => countOf(plan.packs, id) > 0);
+  const names = ids.reverse().map((id) => {
+    const type = row(catalogue.packs, id, 'pack');
     const short = type.name.replace(' heat pack', '').replace('Cold pack, ', 'cold ');
-    return `${p.count} × ${short}${p.at === 'side' ? ' at the side' : ''}`;
+    const sides = plan.packs.reduce((n, p) => n + (p.packId === id && p.at === 'side' ? p.count : 0), 0);
+    return `${countOf(plan.packs, id)} × ${short}${sides > 0 ? ` (${sides} side)` : ''}`;
   });
-  if (plan.bottle) packs.push(`${plan.bottle.litres} L warm bottle`);
-  return packs.length > 0 ? packs.join(' + ') : 'No pack';
+  if (plan.bottle) names.push(`${plan.bottle.litres} L bottle`);
+  return names.length > 0 ? names.join(' + ') : 'No pack';
 }
 
 const countOf = (set: PackSet, packId: string): number =>
@@ -115,12 +118,11 @@ const least = (values: readonly (number | null)[]): number | null =>
 function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   const bag = e.bags.reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));
   if (!o.fits) return `Does not fit: the bags stand too high or too close for ${o.name}.`;
-  const runs = o.draws > 0 && o.lost > 0 ? ` ${o.lost} of ${o.draws} runs lose a bag.` : '';
   const first = bag.worstFirst;
-  if (first?.factor === 'temperature') return tooColdOrHot(bag, first.hours, e) + runs;
+  if (first?.factor === 'temperature') return tooColdOrHot(bag, first.hours, e);
   const end = Math.round(e.deadlineH / e.stepH);
   const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
-  return `Water stays ${o.coldestC.toFixed(1)} to ${o.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.${runs}`;
+  return `Water stays ${o.coldestC.toFixed(1)} to ${o.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
 }
 
 function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
@@ -186,16 +188,18 @@ function tryPlan(
   return { ...o, reason: reasonFor(o, e) };
 }
 
+type Ranked = Pick<PackOption, 'fits' | 'chance' | 'standardError' | 'worstSlackH' | 'missC' | 'cost' | 'name'>;
+
 /**
  * Best first. What fits before what does not; then the chance, where anything within a standard error of the best is
  * as good (below `watchBelowChance` every point counts); then worst-case slack up to `wantedSlackH`, more buys
  * nothing; then whole degrees outside the fish's ease; then cost.
  */
-export function rankPacks(options: readonly PackOption[], p: Pick<Prepared, 'a'>): PackOption[] {
+export function rankPacks<T extends Ranked>(options: readonly T[], p: Pick<Prepared, 'a'>): T[] {
   const most = Math.max(0, ...options.filter((o) => o.fits).map((o) => o.chance ?? 0));
   const close = Math.max(0.01, ...options.filter((o) => o.chance === most).map((o) => o.standardError ?? 0));
-  const chance = (o: PackOption): number => (o.chance === null || o.chance >= most - close ? 1 : o.chance);
-  const slack = (o: PackOption): number => Math.min(p.a.wantedSlackH, o.worstSlackH ?? Infinity);
+  const chance = (o: T): number => (o.chance === null || o.chance >= most - close ? 1 : o.chance);
+  const slack = (o: T): number => Math.min(p.a.wantedSlackH, o.worstSlackH ?? Infinity);
   return [...options].sort(
     (x, y) =>
       Number(y.fits) - Number(x.fits) ||

@@ -1,10 +1,9 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packs } from '@/core/catalogue/gear';
 import { inSineAmbient, lumpC, secondsToReach } from './analytic';
-import { simulateBox, WATER_J_PER_KG_K, type BoxLoad } from './box';
+import { simulateBox, type BoxLoad } from './box';
 import { advance, propagator, systemOf } from './exponential';
 import { floatMinutes } from './float';
-import { boxConductance } from './insulation';
 import { burnStep, IRON_KJ_PER_G, lightPacks, ratedPowerW } from './pack';
 
 const STEP_H = 1 / 12;

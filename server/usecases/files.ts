@@ -1,41 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { readConsignment, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { readConsignment, refuse, type Outcome } from '@/core/consignment/schema';
 import type { House } from '../house';
-import { catalogueOf, resultOf } from '../result';
+import { resultOf, usedRows } from '../result';
 import { LARGEST_FILE, tooLarge } from './packing';
 import { find } from './change';
 import { unknownRows } from './order';
-
-/** The rows of the catalogue that a consignment uses. */
-export function usedRows(c: Consignment): Catalogue {
-  const all = catalogueOf(c);
-  const of = <T extends { id: string }>(rows: T[], ids: string[], what: string): T[] =>
-    [...new Set(ids)].map((id) => row(rows, id, what));
-  return {
-    species: of(
-      all.species,
-      c.lines.map((l) => l.speciesId),
-      'species',
-    ),
-    bags: of(
-      all.bags,
-      c.bags.map((b) => b.bagTypeId),
-      'bag',
-    ),
-    boxes: of(
-      all.boxes,
-      c.boxes.map((b) => b.boxTypeId),
-      'box',
-    ),
-    packs: of(
-      all.packs,
-      c.boxes.flatMap((b) => b.packs.map((p) => p.packId)),
-      'pack',
-    ),
-    services: of(all.services, [c.serviceId], 'service'),
-  };
-}
 
 /** The open file: the stored document with the catalogue rows and the forecast that it used. */
 export function exportConsignment(house: House, code: string): Outcome<{ name: string; text: string }> {

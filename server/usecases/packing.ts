@@ -83,6 +83,7 @@ const packsInput = z.object({
   boxId: z.string(),
   packs: boxSchema.shape.packs,
   ventHoles: boxSchema.shape.ventHoles,
+  bottle: boxSchema.shape.bottle,
   shiftC: z
     .number({ error: 'The shift must be a number.' })
     .min(-30, 'At most 30 °C colder.')
@@ -92,12 +93,12 @@ const packsInput = z.object({
 export function savePacks(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = packsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, boxId, packs, ventHoles, shiftC } = parsed.data;
+  const { code, version, boxId, packs, ventHoles, bottle, shiftC } = parsed.data;
   return change(house, code, version, 'the packs', (c) => ({
     ok: true,
     value: {
       ...c,
-      boxes: c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles } : b)),
+      boxes: c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles, bottle: bottle ?? null } : b)),
       forecast: c.forecast ? { ...c.forecast, shiftC } : null,
     },
   }));

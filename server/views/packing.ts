@@ -35,6 +35,7 @@ export function heatView(
     .filter((b) => c.bags.some((x) => x.boxId === b.id))
     .map((b) => ({
       id: b.id,
+      firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
       ventHoles: b.ventHoles,
       chosen: planName(b, catalogue),
       options: packOptionsOf(stored, b.id).map((o) => ({
@@ -94,8 +95,10 @@ export function boxView(c: Consignment, e: Evaluation) {
       `Box${n}: absorbent on the floor, one liner bag round everything`,
       `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
       packs.packs.length > 0
-        ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid`
-        : 'Paper over the bags, no pack: tape the joint all round',
+        ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid${packs.packs.some((p) => p.at === 'side') ? ' and at the side' : ''}`
+        : packs.bottle
+          ? `A wrapped bottle of ${packs.bottle.litres} L at ${packs.bottle.startC} °C among the bags, upright; paper over all`
+          : 'Paper over the bags, no pack: tape the joint all round',
       packs.ventHoles > 0 ? `Lid on; ${packs.ventHoles} holes of 6 mm beside the packs` : 'Lid on',
     ];
   });
@@ -112,7 +115,13 @@ export function boxView(c: Consignment, e: Evaluation) {
         freight: b.freight,
         packs: box.packs.map((p) => {
           const t = row(catalogue.packs, p.packId, 'pack');
-          return { name: t.name, count: p.count, sizeCm: t.sizeCm, thicknessCm: t.thicknessCm };
+          return {
+            name: t.name,
+            count: p.count,
+            sizeCm: t.sizeCm,
+            thicknessCm: t.thicknessCm,
+            at: p.at ?? ('lid' as const),
+          };
         }),
         bags: e.bags
           .filter((x) => x.boxId === b.id)

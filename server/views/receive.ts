@@ -27,6 +27,7 @@ export function laneViews(c: Consignment, e: Evaluation, runs: readonly StoredRu
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
+      refused: lane.courses.flatMap((x) => (x.refused ? [{ id: x.id, name: x.name, why: x.refused }] : [])),
       methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
         id: m.id,
         name: m.name,

@@ -19,7 +19,7 @@ const slackH = async (page: Page): Promise<number> => {
   return v === 'none' ? Infinity : Number(v);
 };
 const coldest = async (page: Page): Promise<number> =>
-  Number((await page.getByTestId('pack-in-use').locator('td').nth(2).innerText()).replace('−', '-'));
+  Number((await page.getByTestId('pack-in-use').getByTestId('coldest').innerText()).replace('−', '-'));
 
 /** Changes one field of the first bag (or the shipping water) and waits for the computed page. */
 async function editBag(page: Page, label: string, value: string): Promise<void> {

@@ -14,11 +14,13 @@ export interface HeadingProps {
     state: 'fine' | 'watch' | 'stop';
   } | null;
   problem: string | null;
+  /** The odds, refined while one looks. */
+  chance: React.ReactNode;
   actions: React.ReactNode;
 }
 
 /** Slack is the answer: the central value large, what fails first, the worst tenth under it. */
-export function Heading({ code, line1, line2, overall, problem, actions }: HeadingProps) {
+export function Heading({ code, line1, line2, overall, problem, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
     <section className="chead">
@@ -57,6 +59,7 @@ export function Heading({ code, line1, line2, overall, problem, actions }: Headi
                 ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}`
                 : 'nothing fails within five days'}
             </p>
+            {chance}
           </>
         ) : (
           <p className="flex max-w-[320px] items-center gap-1.5 text-[13px] text-ink-2">

@@ -20,11 +20,13 @@ export interface BoxView {
   sentences: string[];
   weights: BoxWeights;
   freight: Freight;
-  packs: { name: string; count: number; sizeCm: [number, number]; thicknessCm: number }[];
+  packs: { name: string; count: number; sizeCm: [number, number]; thicknessCm: number; at: 'lid' | 'side' }[];
   bags: { id: string; species: Species; count: number }[];
   firstToFail: string | null;
   firstColour: string;
 }
+
+const lidPacks = (v: BoxView): boolean => v.packs.some((p) => p.at === 'lid');
 
 export interface BoxStationProps {
   code: string;
@@ -45,6 +47,7 @@ function FromAbove({ v }: { v: BoxView }) {
   const s = Math.min(352 / (w + 2 * t), 250 / (d + 2 * t));
   const W = (w + 2 * t) * s;
   const D = (d + 2 * t) * s;
+  const sides = v.packs.filter((p) => p.at === 'side').flatMap((p) => Array.from({ length: p.count }, () => p));
   return (
     <svg
       viewBox={`0 0 ${W + 36} ${D + 28}`}
@@ -72,6 +75,20 @@ function FromAbove({ v }: { v: BoxView }) {
         {Array.from({ length: Math.floor(d / 5) }, (_, i) => (
           <path key={`h${i}`} d={`M${t * s} ${(t + 5 * (i + 1)) * s}H${(t + w) * s}`} stroke="var(--grid)" />
         ))}
+        {sides.map((p, i) => (
+          <rect
+            key={`side${i}`}
+            x={(t + w - p.thicknessCm) * s - 1}
+            y={(t + (d * (i + 1)) / (sides.length + 1)) * s - Math.min(p.sizeCm[0], d / sides.length - 1) * (s / 2)}
+            width={p.thicknessCm * s}
+            height={Math.min(p.sizeCm[0], d / sides.length - 1) * s}
+            fill="#E9C3A4"
+            stroke="var(--c-temp)"
+          />
+        ))}
+        {v.box.bottle && (
+          <circle cx={(t + w - 4.5) * s} cy={(t + d / 2) * s} r={4 * s} fill="#E9C3A4" stroke="var(--c-temp)" />
+        )}
         {v.arrangement.placed.map((b) => {
           const r = (b.standing.diameterCm / 2) * s;
           const bag = v.bags.find((x) => x.id === b.bagId)!;
@@ -130,10 +147,12 @@ function FromTheSide({ v }: { v: BoxView }) {
   const floor = (t + h) * s;
   const front = [...v.arrangement.placed].sort((a, b) => b.yCm - a.yCm);
   const tall = Math.max(0, ...front.map((b) => b.standing.heightCm));
-  const packCm = Math.max(0, ...v.packs.map((p) => p.thicknessCm));
+  const lids = v.packs.filter((p) => p.at === 'lid');
+  const packCm = Math.max(0, ...lids.map((p) => p.thicknessCm));
   const fits = v.arrangement.clearCm >= 0;
-  const count = v.packs.reduce((n, p) => n + p.count, 0);
-  const packW = Math.max(0, ...v.packs.map((p) => p.sizeCm[0]));
+  const count = lids.reduce((n, p) => n + p.count, 0);
+  const packW = Math.max(0, ...lids.map((p) => p.sizeCm[0]));
+  const side = v.packs.find((p) => p.at === 'side');
   return (
     <svg
       viewBox={`0 0 ${W + 36} ${H + 28}`}
@@ -199,6 +218,16 @@ function FromTheSide({ v }: { v: BoxView }) {
               />
             );
           })}
+        {side && (
+          <rect
+            x={(t + w - side.thicknessCm) * s - 1}
+            y={floor - (h / 2 + side.sizeCm[1] / 2) * s}
+            width={side.thicknessCm * s}
+            height={side.sizeCm[1] * s}
+            fill="#E9C3A4"
+            stroke="var(--c-temp)"
+          />
+        )}
         {packCm > 0 && (
           <path d={`M${t * s} ${(t + packCm) * s + 1}H${(t + w) * s}`} stroke="var(--c-temp)" strokeDasharray="4 3" />
         )}
@@ -286,10 +315,10 @@ export function BoxStation(p: BoxStationProps) {
             {fits ? (
               <>
                 <b>
-                  {v.packs.length > 0 ? 'Packs clear the bags' : 'The lid clears the bags'} by{' '}
-                  {one(v.arrangement.clearCm + (v.packs.length > 0 ? 1 : 0))}
+                  {lidPacks(v) ? 'Packs clear the bags' : 'The lid clears the bags'} by{' '}
+                  {one(v.arrangement.clearCm + (lidPacks(v) ? 1 : 0))}
                 </b>
-                <span className="u">cm{v.packs.length > 0 ? ', and need 1.0 cm' : ''}</span>
+                <span className="u">cm{lidPacks(v) ? ', and need 1.0 cm' : ''}</span>
               </>
             ) : (
               v.sentences[0]

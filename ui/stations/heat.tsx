@@ -1,25 +1,18 @@
 'use client';
 
 import { useRef, useState } from 'react';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Job, PackRow } from '@/core/consignment/job';
 import type { Outcome } from '@/core/consignment/schema';
+import { rankPacks, type PackSet } from '@/core/heat/choose';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
+import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
 
-export interface HeatOption {
-  packs: { packId: string; count: number }[];
-  ventHoles: number;
-  name: string;
-  coldestC: number;
-  warmestC: number;
-  slackH: number | null;
-  worstSlackH: number | null;
-  state: 'fine' | 'watch' | 'stop';
-  cost: number;
-  massG: number;
-  reason: string;
+export interface HeatOption extends PackRow {
   tempC: number[];
   packW: number[];
   lossW: number[];
@@ -28,7 +21,9 @@ export interface HeatOption {
 export interface HeatStationProps {
   code: string;
   version: number;
-  boxes: { id: string; ventHoles: number; chosen: string; options: HeatOption[] }[];
+  boxes: { id: string; firstBagId: string; ventHoles: number; chosen: string; options: HeatOption[] }[];
+  /** What the page's own workers compute the chances from. */
+  job: Omit<Job, 'options'>;
   packTypes: { id: string; name: string; kind: 'heat' | 'cold'; surfaceC: number }[];
   clock: { sealMs: number; deadlineMs: number; lastFeedMs: number | null; nowMs: number };
   stepMs: number;
@@ -43,7 +38,36 @@ export interface HeatStationProps {
   refreshForecast: (code: string) => Promise<Outcome<null>>;
 }
 
-const same = (a: HeatOption['packs'], b: HeatOption['packs']): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** Runs of every pack set; two workers share the sets. */
+const RUNS = 200;
+const WORKERS = 2;
+
+/** The sets in their first order by slack, and once the chances are in, in the order of all of it. */
+function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number], stopped: boolean) {
+  const jobs = Array.from({ length: WORKERS }, (_, index): Job => ({
+    ...p.job,
+    options: {
+      stepH: 0.5,
+      worstCase: false,
+      draws: index === 0 ? RUNS : 0,
+      follow: box.firstBagId,
+      choosers: { packs: { boxId: box.id, draws: RUNS, part: { index, of: WORKERS } }, bags: false, days: null },
+    },
+  }));
+  const key = `${p.code}:${p.version}:${box.id}:${stopped ? 'stopped' : 'running'}`;
+  const run = useEvaluation(key, stopped ? [] : jobs);
+  const rows = run.results.flatMap((r) => r.packs[box.id] ?? []);
+  const known = new Map(rows.map((r) => [r.name, r]));
+  const merged = box.options.map((o): HeatOption => {
+    const r = known.get(o.name);
+    return r ? { ...o, ...r } : o;
+  });
+  const complete = run.results.length === WORKERS;
+  const options = complete ? rankPacks(merged, { a: withOverrides(p.job.consignment.assumptions) }) : merged;
+  const at = run.progress.map((x) => (x?.stage === 'packs' ? x.done / x.of : 0));
+  const share = complete ? 1 : at.reduce((sum, x) => sum + x, 0) / WORKERS;
+  return { options, complete, share, problem: run.problem, fan: run.results.find((r) => r.fans)?.fans ?? null };
+}
 
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
@@ -57,12 +81,13 @@ export function HeatStation(p: HeatStationProps) {
   const [all, setAll] = useState(false);
   const [said, setSaid] = useState('');
   const s = ribbonScale(p.clock);
-  const best = box.options[0]!;
-  const chosen = box.options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
-  const none = box.options.find((o) => o.packs.length === 0);
-  const list = all
-    ? box.options
-    : box.options.filter((o, i) => i < 5 || o === chosen || o === none || o.name === box.chosen);
+  const [stopped, setStopped] = useState(false);
+  const { options, complete, share, problem, fan } = useChances(p, box, stopped);
+  const best = options[0]!;
+  const inUse = options.find((o) => o.name === box.chosen) ?? best;
+  const chosen = options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
+  const none = options.find((o) => o.packs.length === 0 && !o.bottle);
+  const list = all ? options : options.filter((o, i) => i < 5 || o === chosen || o === none || o === inUse);
   const drawn = list.slice(0, 7);
 
   const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
@@ -81,11 +106,23 @@ export function HeatStation(p: HeatStationProps) {
       .slice(0, end + 1)
       .map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${yOf(t).toFixed(1)}`)
       .join('');
+  const between = (low: Float64Array, high: Float64Array): string => {
+    const point = (v: number, i: number): string =>
+      `${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${y(Math.min(hi, Math.max(lo, v))).toFixed(1)}`;
+    const there = Array.from(low, point);
+    const back = Array.from(high, point).reverse();
+    return `M${[...there, ...back].join('L')}Z`;
+  };
   const deadlineX = s.x(p.clock.deadlineMs);
   const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
   // Names at the lines' ends, apart from one another.
   const ends = [
-    ...drawn.map((o) => ({ name: o.name, at: y(o.tempC[end] ?? lo), bold: o === chosen, colour: 'var(--c-temp)' })),
+    ...drawn.map((o) => ({
+      name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
+      at: y(o.tempC[end] ?? lo),
+      bold: o === chosen,
+      colour: 'var(--c-temp)',
+    })),
     { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
   ].sort((a, b) => a.at - b.at);
   for (let i = 1; i < ends.length; i++) ends[i]!.at = Math.max(ends[i]!.at, ends[i - 1]!.at + 14);
@@ -102,21 +139,23 @@ export function HeatStation(p: HeatStationProps) {
           boxId: box.id,
           packs: o.packs,
           ventHoles: o.ventHoles,
+          bottle: o.bottle,
           shiftC: num(shift),
         }),
       () => setLooked(null),
     );
-  const count = (id: string): number =>
-    box.options.find((o) => o.name === box.chosen)?.packs.find((x) => x.packId === id)?.count ?? 0;
+  const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
   const add = (id: string, by: number): void => {
-    const now = box.options.find((o) => o.name === box.chosen)?.packs ?? [];
-    const next = p.packTypes
-      .map((t) => ({ packId: t.id, count: (now.find((x) => x.packId === t.id)?.count ?? 0) + (t.id === id ? by : 0) }))
+    const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
+    // One more goes under the lid; one less comes from there first.
+    const spot =
+      by > 0 ? 'lid' : inUse.packs.some((x) => x.packId === id && (x.at ?? 'lid') === 'lid') ? 'lid' : 'side';
+    const here = (x: PackSet[number]): boolean => x.packId === id && (x.at ?? 'lid') === spot;
+    const next = inUse.packs
+      .map((x) => (here(x) ? { ...x, count: x.count + by } : x))
+      .concat(inUse.packs.some(here) || by < 0 ? [] : [{ packId: id, count: 1 }])
       .filter((x) => x.count > 0);
-    const heat = next.reduce(
-      (n, x) => n + (p.packTypes.find((t) => t.id === x.packId)?.kind === 'heat' ? x.count : 0),
-      0,
-    );
+    const heat = next.reduce((n, x) => n + (heats(x.packId) ? x.count : 0), 0);
     void save(() =>
       p.savePacks({
         code: p.code,
@@ -124,6 +163,7 @@ export function HeatStation(p: HeatStationProps) {
         boxId: box.id,
         packs: next,
         ventHoles: Math.min(8, 2 * heat),
+        bottle: inUse.bottle,
         shiftC: num(shift),
       }),
     );
@@ -203,7 +243,7 @@ export function HeatStation(p: HeatStationProps) {
             Bag water
           </text>
           <text x="32" y={TOP + 38} className="rb-s">
-            first bag of box {box.id}
+            bag {box.firstBagId}; P10 to P90
           </text>
           <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
             safe for all in it:
@@ -227,6 +267,7 @@ export function HeatStation(p: HeatStationProps) {
               </text>
             ))}
           {lo < 0 && <path d={`M${LEFT} ${y(0)}H${RIGHT}`} stroke="var(--rule-strong)" strokeDasharray="1 3" />}
+          {fan && <path d={between(fan.outside.p10, fan.outside.p90)} fill="var(--c-amb)" fillOpacity=".14" />}
           <path d={path(p.ambientC, y)} fill="none" stroke="var(--c-amb)" strokeDasharray="3 3" strokeWidth="1.2" />
           {drawn
             .filter((o) => o !== chosen)
@@ -240,6 +281,12 @@ export function HeatStation(p: HeatStationProps) {
                 strokeWidth="1.1"
               />
             ))}
+          {fan && chosen === inUse && (
+            <>
+              <path d={between(fan.water.p10, fan.water.p90)} fill="var(--c-temp)" fillOpacity=".14" />
+              <path d={between(fan.water.p25, fan.water.p75)} fill="var(--c-temp)" fillOpacity=".18" />
+            </>
+          )}
           <path d={path(chosen.tempC, y)} fill="none" stroke="var(--c-temp)" strokeWidth="2.6" />
           <circle
             cx={deadlineX}
@@ -358,14 +405,14 @@ export function HeatStation(p: HeatStationProps) {
             className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
             onSubmit={(e) => {
               e.preventDefault();
-              const o = box.options.find((x) => x.name === box.chosen)!;
               void save(() =>
                 p.savePacks({
                   code: p.code,
                   version: p.version,
                   boxId: box.id,
-                  packs: o.packs,
+                  packs: inUse.packs,
                   ventHoles: num(vents),
+                  bottle: inUse.bottle,
                   shiftC: num(shift),
                 }),
               );
@@ -395,9 +442,29 @@ export function HeatStation(p: HeatStationProps) {
         <section className="min-w-0">
           <div className="mb-1 flex flex-wrap items-center gap-3">
             <h2>
-              {box.options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
+              {options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
             </h2>
-            <span className="mute mr-auto text-[13px]">until the end of the window</span>
+            <span className="mute mr-auto flex items-center gap-2 text-[13px]" role="status" data-testid="chances">
+              {problem ??
+                (complete ? (
+                  `${RUNS} runs of each, to the end of the window`
+                ) : stopped ? (
+                  <>
+                    by slack alone
+                    <button className="btn flat" onClick={() => setStopped(false)}>
+                      Run the odds
+                    </button>
+                  </>
+                ) : (
+                  <>
+                    running the odds
+                    <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
+                    <button className="btn flat" onClick={() => setStopped(true)}>
+                      Stop
+                    </button>
+                  </>
+                ))}
+            </span>
             {chosen.name !== box.chosen ? (
               <button className="btn go" disabled={busy} onClick={() => use(chosen)}>
                 Use {chosen.name}
@@ -416,10 +483,9 @@ export function HeatStation(p: HeatStationProps) {
                 <tr>
                   <th />
                   <th>Packs</th>
-                  <th className="r">Coldest °C</th>
-                  <th className="r">Warmest °C</th>
+                  <th>Chance</th>
+                  <th className="r">Water °C</th>
                   <th className="r">Slack</th>
-                  <th className="r">Worst tenth</th>
                   <th className="r">Cost €</th>
                   <th className="r">Weight g</th>
                   <th>Why</th>
@@ -444,25 +510,31 @@ export function HeatStation(p: HeatStationProps) {
                         {o.name}
                       </button>
                       <span className="block whitespace-nowrap text-[12px] leading-none text-tide">
-                        {[
-                          o === best ? 'best' : '',
-                          same(o.packs, box.options.find((x) => x.name === box.chosen)?.packs ?? []) ? 'in use' : '',
-                        ]
-                          .filter(Boolean)
-                          .join(', ')}
+                        {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
                       </span>
                     </td>
-                    <td className="r num" style={{ color: o.coldestC < p.band.min ? 'var(--stop)' : undefined }}>
-                      {one(o.coldestC)}
+                    <td>
+                      <ChanceBar option={o} />
                     </td>
-                    <td className="r num" style={{ color: o.warmestC > p.band.max ? 'var(--stop)' : undefined }}>
-                      {one(o.warmestC)}
+                    <td className="r num whitespace-nowrap">
+                      <span
+                        data-testid="coldest"
+                        style={{ color: o.coldestC < p.band.min ? 'var(--stop)' : undefined }}
+                      >
+                        {one(o.coldestC)}
+                      </span>
+                      {' to '}
+                      <span style={{ color: o.warmestC > p.band.max ? 'var(--stop)' : undefined }}>
+                        {one(o.warmestC)}
+                      </span>
                     </td>
                     <td className="r num whitespace-nowrap font-semibold">
                       {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
-                    </td>
-                    <td className="r num whitespace-nowrap">
-                      {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+                      {o.worstSlackH !== o.slackH && (
+                        <span className="block text-[12px] font-normal leading-none text-ink-2">
+                          {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+                        </span>
+                      )}
                     </td>
                     <td className="r num">{o.cost.toFixed(2)}</td>
                     <td className="r num">{o.massG}</td>
@@ -472,9 +544,9 @@ export function HeatStation(p: HeatStationProps) {
               </tbody>
             </table>
           </div>
-          {box.options.length > list.length && (
+          {options.length > list.length && (
             <button className="btn flat" onClick={() => setAll(true)}>
-              Show all {box.options.length}
+              Show all {options.length}
             </button>
           )}
           <div className="mt-3 flex flex-wrap items-center gap-3 border-t border-rule pt-3">
@@ -512,5 +584,24 @@ export function HeatStation(p: HeatStationProps) {
         </section>
       </div>
     </div>
+  );
+}
+
+/** Share of runs that arrive within limits, as a bar and a figure; a dash until it is known. */
+function ChanceBar({ option: o }: { option: HeatOption }) {
+  if (o.chance === null) return <span className="mute">–</span>;
+  const colour = o.state === 'fine' ? 'var(--fine)' : o.state === 'watch' ? 'var(--watch-mark)' : 'var(--stop)';
+  return (
+    <span
+      className="flex items-center gap-1.5 whitespace-nowrap"
+      title={`${o.draws - o.lost} of ${o.draws} runs, standard error ${(100 * (o.standardError ?? 0)).toFixed(1)} points`}
+    >
+      <svg width="56" height="8" aria-hidden="true">
+        <rect x=".5" y=".5" width="55" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />
+        <rect x="1" y="1" width={54 * o.chance} height="6" fill={colour} />
+      </svg>
+      <b className="num">{Math.round(100 * o.chance)}</b>
+      <span className="u">%</span>
+    </span>
   );
 }

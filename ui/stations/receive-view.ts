@@ -25,6 +25,8 @@ export interface LaneView {
   reason: string;
   either: boolean;
   methods: MethodView[];
+  /** What the packing or the tank forbids, and why. */
+  refused: { id: string; name: string; why: string }[];
   problem: string | null;
   runId: string | null;
 }

@@ -401,7 +401,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
               {lane.reason}
             </p>
             <div className="grid gap-4 md:grid-cols-3 md:gap-0">
-              {lane.methods.map((m, i) => (
+              {lane.methods.slice(0, SIDE_BY_SIDE).map((m, i) => (
                 <article
                   key={m.id}
                   className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}
@@ -418,7 +418,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
                     )}
                     {m.name}
                   </h3>
-                  <MethodChart lanes={lane.methods} method={m} limit={lane.limitNh3} />
+                  <MethodChart lanes={lane.methods.slice(0, SIDE_BY_SIDE)} method={m} limit={lane.limitNh3} />
                   <table className="tbl bagtable">
                     <tbody>
                       {m.figures.map((f) => (
@@ -457,6 +457,16 @@ export function ReceiveStation(p: ReceiveStationProps) {
                 </article>
               ))}
             </div>
+            <OtherWays
+              lane={lane}
+              busy={busy}
+              start={(id) =>
+                save(
+                  () => p.startRun(p.code, lane.bagIds[0]!, id),
+                  () => router.push(`/consignments/${p.code}/run`),
+                )
+              }
+            />
             <p className="note mt-3">
               Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round.
               The schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours).
@@ -466,5 +476,75 @@ export function ReceiveStation(p: ReceiveStationProps) {
         )}
       </section>
     </div>
+  );
+}
+
+/** Figures of a method that is told in one row. */
+const IN_SHORT = new Set([
+  'Ammonia exposure',
+  'pH, any 5 min',
+  'Water, any 5 min',
+  'Takes, hands on',
+  'Burden, in all',
+]);
+/** Compared in full; the others follow as rows. */
+const SIDE_BY_SIDE = 3;
+
+/** The remaining methods on the same footing, a row each, and what cannot be used here with its reason. */
+function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start: (id: string) => unknown }) {
+  const shown = (m: LaneView['methods'][number]) => m.figures.filter((f) => IN_SHORT.has(f.name));
+  const rest = lane.methods.slice(SIDE_BY_SIDE);
+  const heads = rest[0] ? shown(rest[0]).map((f) => f.name) : [];
+  return (
+    <section className="mt-6" aria-label="Other ways">
+      <h2 className="mb-1">Other ways, same water</h2>
+      <div className="overflow-x-auto">
+        <table className="tbl min-w-[720px]">
+          <thead>
+            <tr>
+              <th>Method</th>
+              {heads.map((h) => (
+                <th key={h} className="r">
+                  {h}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {rest.map((m) => (
+              <tr key={m.id}>
+                <td>
+                  <h3 className="whitespace-nowrap text-[14px]">{m.name}</h3>
+                </td>
+                {shown(m).map((f) => (
+                  <td key={f.name} className="r whitespace-nowrap">
+                    <StateMark mark={f.mark} size={13} /> <b className="num">{f.value}</b>
+                    <span className="u">{f.unit}</span>
+                  </td>
+                ))}
+                <td className="r">
+                  {!lane.runId && (
+                    <button className="btn" disabled={busy} onClick={() => void start(m.id)}>
+                      Use this
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            {lane.refused.map((m) => (
+              <tr key={m.id}>
+                <td>
+                  <h3 className="whitespace-nowrap text-[14px] text-ink-3">{m.name}</h3>
+                </td>
+                <td colSpan={heads.length + 1} className="text-ink-2">
+                  {m.why}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
   );
 }

@@ -3,7 +3,7 @@ import { places } from '@/core/catalogue/places';
 import { packingChecklist } from '@/core/journey/checklist';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/journey/legs';
-import { catalogueOf } from '@/server/result';
+import { catalogueOf, chanceOf, jobRows } from '@/server/result';
 import { profileOf } from '@/server/house';
 import { positionOf } from '@/server/usecases/arrival';
 import { bagViews } from '@/server/views/bag';
@@ -14,6 +14,7 @@ import { dayOf } from '@/server/views/bench';
 import { consignmentView, ribbonOf, stations, type ConsignmentView, type StationId } from '@/server/views/consignment';
 import { house } from '@/server/wiring';
 import * as act from '@/app/actions';
+import { Chance } from '@/ui/consignment/chance';
 import { Heading } from '@/ui/consignment/heading';
 import { ConsignmentMenu } from '@/ui/consignment/menu';
 import { Stations } from '@/ui/consignment/stations';
@@ -60,6 +61,13 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
         line2={`Hand-over ${dayMonth(handOver, c.sender.place.zone)} at ${clock(handOver, c.sender.place.zone)}${c.sender.place.zone === zone ? '' : ` in ${c.sender.place.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`}
         overall={view.evaluation?.overall ?? null}
         problem={view.problems[0]?.message ?? null}
+        chance={
+          <Chance
+            version={`${c.id}:${view.stored.version}`}
+            job={view.evaluation && !c.actual.openedAt ? { consignment: c, catalogue: jobRows(c) } : null}
+            stored={chanceOf(view.stored.result)}
+          />
+        }
         actions={
           <ConsignmentMenu
             code={c.code}
@@ -145,6 +153,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
           key={key}
           {...base}
           {...heatView(view.stored, e, view.schedule, nowMs, home.zone)}
+          job={{ consignment: c, catalogue: jobRows(c) }}
           savePacks={act.savePacks}
           importForecast={act.importForecast}
           refreshForecast={act.refreshForecast}

@@ -1,0 +1,76 @@
+import { catalogue } from '@/core/catalogue';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/schema';
+import { compatibility, type Company } from './compatibility';
+import { clearingHours, longestFastH, plannedFastH } from './fasting';
+import { METABOLISM_K, restingOxygenMgKgH, restingOxygenMmolH } from './metabolism';
+
+const of = (id: string, count = 1, lengthCm?: number): Company => {
+  const species = row(catalogue.species, id, 'species');
+  return { species, count, lengthCm: lengthCm ?? species.lengthCm };
+};
+const gas = { gasL: 2, sedated: false, breather: false };
+
+describe('who shares a bag (common practice)', () => {
+  test.each([
+    ['a fighter with another', [of('siamese-fighter', 2)], gas, /one to a bag/],
+    ['three territorial fish', [of('yellow-labidochromis', 3)], gas, /never two or three/],
+    ['a gourami in a bag without gas', [of('honey-gourami')], { ...gas, gasL: 0 }, /breathes at the surface/],
+    ['a spiny catfish', [of('bronze-cory')], gas, /spines/],
+    ['a sedated loach', [of('kuhli-loach')], { ...gas, sedated: true }, /No sedative/],
+    ['a dyed shrimp', [of('cherry-shrimp', 5)], { ...gas, dyed: true }, /No dye/],
+    ['an oscar with tetras', [of('oscar', 1, 14), of('neon-tetra', 6, 3)], gas, /swallows/],
+    ['a clownfish with a platy', [of('ocellaris-clownfish'), of('platy')], gas, /do not live in the same water/],
+    ['a discus with a white cloud', [of('discus'), of('white-cloud')], gas, /never at ease at the same temperature/],
+    ['tiger barbs with angelfish', [of('tiger-barb', 6), of('angelfish')], gas, /nips the fins/],
+    ['a crab with snails', [of('hermit-crab', 1, 4), of('turbo-snail', 1, 3)], gas, /Keep .* from snails/],
+    ['plants with fish', [of('stem-plants'), of('guppy', 3)], gas, /bag of its own/],
+    ['a goldfish in breather film', [of('goldfish')], { ...gas, breather: true }, /breather film/],
+    ['two sizes of one kind', [of('oscar', 1, 20), of('oscar', 1, 9)], gas, /even sizes/],
+  ] as const)('%s is told', (_, company, at, words) => {
+    expect(compatibility(company, at).join(' ')).toMatch(words);
+  });
+  test('six lemon tetras, and a lone fighter, raise nothing', () => {
+    expect(compatibility([of('lemon-tetra', 6)], gas)).toEqual([]);
+    expect(compatibility([of('siamese-fighter')], gas)).toEqual([]);
+  });
+});
+
+describe('the catalogue', () => {
+  test('forty and more, every class and water, invertebrates and a companion row for plants', () => {
+    expect(catalogue.species.length).toBeGreaterThanOrEqual(40);
+    for (const kind of ['fish', 'shrimp', 'snail', 'crab', 'plant'] as const)
+      expect(catalogue.species.some((s) => s.kind === kind)).toBe(true);
+    for (const t of ['delicate', 'ordinary', 'hardy'] as const)
+      for (const w of ['fresh', 'marine'] as const)
+        expect(catalogue.species.some((s) => s.tolerance === t && s.water === w)).toBe(true);
+  });
+  test('masses are those of fish: 3 cm under 1 g, 12 cm goldfish 20 to 60 g, hard limits inside what water is known for', () => {
+    for (const s of catalogue.species) {
+      const mass = s.gPerCm3 * s.lengthCm ** 3;
+      if (s.kind === 'fish' && s.lengthCm <= 3) expect(mass).toBeLessThan(1);
+      expect(s.temp.hardMinC).toBeGreaterThanOrEqual(0);
+      expect(s.temp.hardMaxC).toBeLessThanOrEqual(35);
+    }
+    const g = row(catalogue.species, 'goldfish', 'species');
+    expect(g.gPerCm3 * 12 ** 3).toBeGreaterThan(20);
+    expect(g.gPerCm3 * 12 ** 3).toBeLessThan(60);
+  });
+});
+
+describe('metabolism and fasting', () => {
+  test('warmth multiplies every mass alike, and mass goes with the power 0.8', () => {
+    const factor = Math.exp(METABOLISM_K * (1 / 293.15 - 1 / 303.15));
+    for (const g of [0.2, 5, 400]) expect(restingOxygenMmolH(g, 30) / restingOxygenMmolH(g, 20)).toBeCloseTo(factor, 9);
+    expect(restingOxygenMmolH(100, 25) / restingOxygenMmolH(10, 25)).toBeCloseTo(10 ** 0.8, 9);
+    expect(restingOxygenMgKgH(1, 25)).toBeGreaterThan(restingOxygenMgKgH(100, 25));
+  });
+  test('goldfish four days, fry half a day at most, shrimp none; longest is never shorter than planned', () => {
+    expect(plannedFastH('cool-water-large', a)).toBe(96);
+    expect(plannedFastH('none', a)).toBe(0);
+    for (const c of ['fry', 'tiny-livebearer', 'small-community', 'cichlid-like', 'cool-water-large'] as const) {
+      expect(longestFastH(c, a)).toBeGreaterThan(plannedFastH(c, a));
+      expect(clearingHours(c, { ...a, fryClearingH: 6 })).toBe(c === 'fry' ? 6 : clearingHours(c, a));
+    }
+  });
+});

@@ -1,0 +1,40 @@
+'use client';
+
+import type { Job } from '@/core/consignment/job';
+import { useEvaluation } from '@/ui/use-evaluation';
+
+/** Runs that a page refines its chance to. */
+const RUNS = 600;
+
+/**
+ * A chance is a number of runs, not a word: what was stored at once, refined live by this browser's worker. `version`
+ * tells when it must be computed anew.
+ */
+export function Chance({
+  version,
+  job,
+  stored,
+}: {
+  version: string;
+  job: Omit<Job, 'options'> | null;
+  stored: { chance: number; draws: number } | null;
+}) {
+  const { progress, results, problem } = useEvaluation(
+    version,
+    job ? [{ ...job, options: { stepH: 0.5, worstCase: false, draws: RUNS } }] : [],
+  );
+  const risk = results[0]?.risk ?? progress[0]?.risk ?? null;
+  const runs = risk?.draws ?? stored?.draws ?? 0;
+  const safe = risk ? risk.draws - risk.lost : stored ? Math.round(stored.chance * stored.draws) : 0;
+  if (problem || runs === 0) return null;
+  return (
+    <p
+      className="text-[13px] leading-tight text-ink-2"
+      data-testid="chance"
+      data-final={results.length > 0 ? 'yes' : 'no'}
+      title={risk ? `Standard error ${(100 * risk.standardError).toFixed(1)} points` : undefined}
+    >
+      <b className="num text-ink">{safe}</b> of <span className="num">{runs}</span> runs arrive within limits
+    </p>
+  );
+}
