@@ -4,6 +4,7 @@ import type { Outcome } from '@/core/consignment/schema';
 import { methodIds } from '@/core/acclimation/recipes';
 import { house } from '@/server/wiring';
 import { evaluationOf } from '@/server/views/consignment';
+import { setAssumption as setOwnAssumption } from '@/server/usecases/assumptions';
 import * as arrival from '@/server/usecases/arrival';
 import { undo } from '@/server/usecases/change';
 import * as files from '@/server/usecases/files';
@@ -84,4 +85,7 @@ export async function putAway(code: string, away: boolean): Promise<Answer> {
 }
 export async function importConsignment(text: string, mode: files.ImportMode): Promise<Answer<files.Imported>> {
   return files.importConsignment(house(), text, mode);
+}
+export async function setAssumption(input: unknown): Promise<Answer<number>> {
+  return setOwnAssumption(house(), input);
 }

@@ -1,12 +1,12 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { Command } from 'commander';
+import { unknownRows } from '@/core/consignment/door';
 import { evaluation } from '@/core/consignment/evaluate';
 import { readConsignment, type Consignment, type Problem } from '@/core/consignment/schema';
 import { seedDemo } from '@/server/demo';
 import { dataFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate } from '@/server/result';
 import { LARGEST_FILE } from '@/server/usecases/packing';
-import { unknownRows } from '@/server/usecases/order';
 import { runReferenceFile } from './check/run';
 import { planText } from './plan';
 import { curvesOf, summaryOf } from './simulate';
@@ -72,7 +72,7 @@ function consignmentOf(file: string, forecastFile: string | undefined): Consignm
   }
   const read = readConsignment(json);
   if (!read.ok) return fail(lines(file, read.problems));
-  const unknown = unknownRows(read.value);
+  const unknown = unknownRows(read.value, catalogueOf(read.value));
   return unknown.length > 0 ? fail(lines(file, unknown)) : read.value;
 }
 
@@ -82,15 +82,27 @@ const wholeNumber = (text: string): number => {
   return n;
 };
 
+/** "A1@12": an animal of bag A1 dies 12 h after sealing. */
+function deathOf(text: string, c: Consignment): { bagId: string; atH: number } {
+  const [bagId = '', hours = ''] = text.split('@');
+  if (!c.bags.some((b) => b.id === bagId))
+    return fail(`There is no bag "${bagId}"; there are ${c.bags.map((b) => b.id).join(', ')}.`);
+  if (!(hours !== '' && Number(hours) >= 0))
+    return fail(`Write the death as ${bagId}@12: bag, @, hours after sealing.`);
+  return { bagId, atH: Number(hours) };
+}
+
 program
   .command('simulate')
   .argument('<file>')
   .option('--json', 'all curves and assumptions')
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
   .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 0)
-  .action((file: string, options: { json?: boolean; forecast?: string; draws: number }) => {
+  .option('--death <bag@hours>', 'what if an animal of that bag dies so many hours after sealing')
+  .action((file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string }) => {
     const c = consignmentOf(file, options.forecast);
-    const evaluated = tryEvaluate(c, { draws: options.draws });
+    const deaths = options.death === undefined ? [] : [deathOf(options.death, c)];
+    const evaluated = tryEvaluate(c, { draws: options.draws, deaths });
     if (!evaluated.ok) return fail(lines(file, evaluated.problems));
     process.stdout.write(
       options.json ? `${JSON.stringify(curvesOf(c, evaluated.value))}\n` : summaryOf(c, evaluated.value),

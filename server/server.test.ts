@@ -7,6 +7,7 @@ import { openDatabase } from './db/open';
 import { openHouse, profileOf, type House } from './house';
 import { tryEvaluate } from './result';
 import * as arrival from './usecases/arrival';
+import { ownAssumptions, setAssumption } from './usecases/assumptions';
 import { undo } from './usecases/change';
 import { archive, exportConsignment, importConsignment } from './usecases/files';
 import { duplicate, instantAt, replanBags, saveOrder } from './usecases/order';
@@ -54,7 +55,7 @@ const stored = (code: string) => house.consignments.byCode(code)!;
 
 beforeEach(() => {
   now = NOW;
-  house = openHouse(null, () => now, 20);
+  house = openHouse(null, () => now, 4);
 });
 afterEach(() => house.db.close());
 
@@ -230,6 +231,32 @@ describe('changes', () => {
     must(recordEvent(house, code, 'sealedAt', '2026-11-26T15:00:00.000Z'));
     expect(pathsOf(recordEvent(house, code, 'handedOverAt', '2026-11-26T14:00:00.000Z'))).toEqual(['handedOverAt']);
     expect(stored(code).result!.sealMs).toBe(Date.parse('2026-11-26T15:00:00Z'));
+  });
+});
+
+describe('own assumptions', () => {
+  test('a new value reaches what is still here and every new consignment; what left keeps its own', () => {
+    const here = must(saveOrder(house, order())).code;
+    const gone = must(saveOrder(house, order())).code;
+    must(recordEvent(house, gone, 'sealedAt', new Date(NOW).toISOString()));
+    must(recordEvent(house, gone, 'handedOverAt', new Date(NOW + 1000).toISOString()));
+    expect(must(setAssumption(house, { name: 'stressSettled', value: 2.5 }))).toBe(1);
+    expect(stored(here).document.assumptions).toEqual({ stressSettled: 2.5 });
+    expect(stored(gone).document.assumptions).toEqual({});
+    const later = must(saveOrder(house, order())).code;
+    expect(stored(later).document.assumptions).toEqual({ stressSettled: 2.5 });
+    must(setAssumption(house, { name: 'stressSettled', value: null }));
+    expect(stored(here).document.assumptions).toEqual({});
+  });
+  test.each([
+    ['an unknown name', { name: 'luck', value: 1 }],
+    ['a share above 1', { name: 'packDudShare', value: 1.4 }],
+    ['a half-time of nothing', { name: 'stressHalfTimeH', value: 0 }],
+    ['less than nothing', { name: 'packQ10', value: -1 }],
+    ['no number', { name: 'packQ10', value: 'much' }],
+  ])('%s is refused and nothing is kept', (_, input) => {
+    expect(pathsOf(setAssumption(house, input))).toEqual(['value']);
+    expect(ownAssumptions(house)).toEqual({});
   });
 });
 

@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { catalogue } from '@/core/catalogue';
 import { massOfLength } from '@/core/catalogue/species';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
@@ -22,7 +23,10 @@ export default function SpeciesPage() {
         <h1>Species</h1>
         <p className="c2 pt-2">
           {catalogue.species.length} kinds. † from memory or common practice, † ours: chosen by us with a reason; none
-          of these stands in a published table.
+          of these stands in a published table.{' '}
+          <Link className="font-semibold text-tide underline" href="/species/assumptions">
+            All other assumptions
+          </Link>
         </p>
       </section>
       <section className="work overflow-x-auto border-t border-rule-strong">

@@ -37,8 +37,8 @@ export interface BagContents {
   tabletOxygenMg: number;
   /** A reducing conditioner was dosed: it takes a little oxygen at once. */
   reducer: boolean;
-  /** What-if: an animal of this mass dies at this hour. */
-  death: { atH: number; massG: number } | null;
+  /** What-if: an animal of this mass, of this entry of `animals`, dies at this hour. */
+  death: { atH: number; massG: number; kind: number } | null;
 }
 
 /** Everything the water does, one value a step. Step 0 is the sealing. */
@@ -183,6 +183,7 @@ export function simulateBag(
   let gutWarmth = 1;
   let warmthOfC = startC;
   const death = bag.death;
+  let allAlive = true;
 
   for (let i = 0; i < steps; i++) {
     const actualC = tempC[i]!;
@@ -226,6 +227,11 @@ export function simulateBag(
     warmthOfC = middleC;
     const stress = (a.stressSettled + stressOver) * calm * warmer * h;
     stressOver *= calmPerStep;
+    if (death && allAlive && (i + 0.5) * h >= death.atH) {
+      const { count } = bag.animals[death.kind]!;
+      restingMol[death.kind] = (restingMol[death.kind]! * (count - 1)) / count;
+      allAlive = false;
+    }
     let useMol = 0;
     let ammoniaMol = 0;
     for (let j = 0; j < kinds; j++) {

@@ -172,6 +172,23 @@ export const assumptionTable = {
 } satisfies Record<string, Assumption>;
 
 export type AssumptionName = keyof typeof assumptionTable;
+
+/** Where each group of the table begins, for people who read it. */
+export const assumptionGroups: readonly { title: string; from: AssumptionName }[] = [
+  { title: 'Fish', from: 'stressAtSealing' },
+  { title: 'Fasting', from: 'fryClearingH' },
+  { title: 'A dead animal in the bag', from: 'deadLagH' },
+  { title: 'What fish bear in the closed bag', from: 'delicateOxygenKPa' },
+  { title: 'What they bear on opening', from: 'delicatePhStep' },
+  { title: 'Bag', from: 'gasTransferMPerH' },
+  { title: 'Box', from: 'bagToAirWPerM2K' },
+  { title: 'Packs', from: 'packQ10' },
+  { title: 'Places on the way', from: 'roomOwnC' },
+  { title: 'Journey', from: 'packingMinPerBag' },
+  { title: 'Risk and state', from: 'metabolismSigma' },
+  { title: 'Planning', from: 'wantedSlackH' },
+  { title: 'Floating and opening', from: 'floatWPerM2K' },
+];
 export type Assumptions = Readonly<Record<AssumptionName, number>>;
 
 export const defaultAssumptions = Object.fromEntries(
@@ -183,3 +200,17 @@ export const withOverrides = (overrides: Partial<Record<AssumptionName, number>>
   ...defaultAssumptions,
   ...overrides,
 });
+
+const mayBeNegative = /OwnC$|^coldPackStartC$|^stopBelowSlackH$|^watchBelowSlackH$/;
+const isShare = /Share$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
+/** Rates, half-times and reference figures that something is divided by. */
+const isDivisor =
+  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$/;
+
+/** Why a value cannot be used for an assumption; null when it can. */
+export function assumptionProblem(name: AssumptionName, value: number): string | null {
+  if (!Number.isFinite(value) || Math.abs(value) > 1e6) return 'Give a number.';
+  if (isShare.test(name) && !(value >= 0 && value <= 1)) return 'A share lies between 0 and 1.';
+  if (isDivisor.test(name) && !(value > 0)) return 'This must be more than 0.';
+  return value < 0 && !mayBeNegative.test(name) ? 'This cannot be less than 0.' : null;
+}

@@ -78,7 +78,138 @@ describe('one evaluation', () => {
   });
 });
 
+describe('the door', () => {
+  const pathsOf = (x: Consignment, options = {}): string[] => {
+    const r = evaluate(x, catalogue, x.forecast, options);
+    return r.ok ? [] : r.problems.map((p) => p.path);
+  };
+  test.each([
+    ['water below nothing', bagOne({ waterL: -1 }), {}, 'bags.0.waterL'],
+    [
+      'a species nobody knows',
+      { ...c, lines: c.lines.map((l) => ({ ...l, speciesId: 'kraken' })) },
+      {},
+      'lines.0.speciesId',
+    ],
+    [
+      'a pack nobody knows',
+      { ...c, boxes: [{ ...c.boxes[0]!, packs: [{ packId: 'sun', count: 1 }] }] },
+      {},
+      'boxes.0.packs',
+    ],
+    [
+      'a pH that the hardness cannot hold',
+      { ...c, sourceWater: { ...c.sourceWater, pH: 9.9, khDkh: 0.1 } },
+      {},
+      'sourceWater.pH',
+    ],
+    ['a share of 3', { ...c, assumptions: { packDudShare: 3 } }, {}, 'assumptions.packDudShare'],
+    ['a step of two hours', c, { stepH: 2 }, 'options.stepH'],
+    ['half a draw', c, { draws: 0.5 }, 'options.draws'],
+  ] as [string, Consignment, object, string][])('%s is refused at its field', (_, x, options, path) => {
+    expect(pathsOf(x, options)).toContain(path);
+  });
+  test('outside 0 to 35 °C the bag says so instead of computing on in silence', () => {
+    const hot = {
+      ...c,
+      forecast: {
+        ...c.forecast!,
+        shiftC: 30,
+        places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((x) => ({ ...x, tempC: 25 })) })),
+      },
+    };
+    expect(
+      value(hot)
+        .bags.flatMap((b) => b.warnings)
+        .join(' '),
+    ).toMatch(/leaves 0 to 35 °C/);
+  });
+});
+
+describe('what if', () => {
+  test('a death fouls the bag: less oxygen and more ammonia than the living fish would have left', () => {
+    const dead = evaluate(c, catalogue, c.forecast, { deaths: [{ bagId: c.bags[0]!.id, atH: 2 }] });
+    const lived = value(c);
+    if (!dead.ok) throw new Error();
+    const end = Math.round(60 / lived.stepH);
+    expect(dead.value.bags[0]!.curves.tanMgNL[end]!).toBeGreaterThan(lived.bags[0]!.curves.tanMgNL[end]!);
+    expect(dead.value.bags[1]!.curves.tanMgNL[end]!).toBe(lived.bags[1]!.curves.tanMgNL[end]!);
+  });
+  test('a lining, a warm bottle and a winter wall each keep a box without packs warmer', () => {
+    const bare = { ...c, boxes: c.boxes.map((b) => ({ ...b, packs: [], ventHoles: 0 })) };
+    const coldest = (box: Partial<Consignment['boxes'][number]>): number => {
+      const e = value({ ...bare, boxes: bare.boxes.map((b) => ({ ...b, ...box })) });
+      return Math.min(...e.bags[0]!.tempC.subarray(0, Math.round(e.deadlineH / e.stepH)));
+    };
+    const base = coldest({ boxTypeId: 'box-m' });
+    expect(coldest({ boxTypeId: 'box-m', lining: [{ name: 'XPS', thicknessCm: 2, kWPerMK: 0.029 }] })).toBeGreaterThan(
+      base + 1,
+    );
+    expect(coldest({ boxTypeId: 'box-m', bottle: { litres: 2, startC: 45 } })).toBeGreaterThan(base + 0.5);
+    expect(coldest({ boxTypeId: 'box-winter' })).toBeGreaterThan(base + 1);
+  });
+  test('the sun warms a box that waits on a doorstep by day, and no box in a depot', () => {
+    const warmest = (waitsAt: 'doorstep' | 'depot', sun: number): number => {
+      const services = catalogue.services.map((s) => (s.id === c.serviceId ? { ...s, waitsAt } : s));
+      const r = evaluate({ ...c, assumptions: { clearSkyShare: sun } }, { ...catalogue, services }, c.forecast);
+      if (!r.ok) throw new Error();
+      return Math.max(...r.value.ambientC.subarray(Math.ceil(r.value.deadlineH / r.value.stepH)));
+    };
+    expect(warmest('doorstep', 1)).toBeGreaterThan(warmest('doorstep', 0) + 1);
+    expect(warmest('depot', 1)).toBe(warmest('depot', 0));
+  });
+  test('a town in the mountains has thinner air, and its bags swell less in the aircraft', () => {
+    const high = { ...c, sender: { ...c.sender, place: { ...c.sender.place, altitudeM: 2200 } } };
+    const [low, up] = [value(c), value(high)];
+    expect(up.ambient.pressureKPa[0]!).toBeCloseTo(77.5, 0);
+    expect(up.bags[0]!.curves.oxygenKPa[24]!).toBeLessThan(low.bags[0]!.curves.oxygenKPa[24]!);
+  });
+});
+
 describe('choosers', () => {
+  test('every set is tried once; a stock of two packs leaves only what two packs can make', () => {
+    const all = packOptions(c);
+    expect(new Set(all.map((o) => o.name)).size).toBe(all.length);
+    const r = evaluate(c, catalogue, c.forecast, {
+      stock: { 'heat-40h': 1, 'heat-72h': 1 },
+      choosers: { packs: { boxId: '1', draws: 0 }, bags: false, days: null },
+    });
+    if (!r.ok) throw new Error();
+    const own = JSON.stringify(c.boxes[0]!.packs);
+    for (const o of r.value.packs['1']!)
+      if (JSON.stringify(o.packs) !== own) {
+        expect(o.packs.reduce((n, p) => n + p.count, 0)).toBeLessThanOrEqual(2);
+        expect(o.packs.some((p) => p.packId === 'heat-20h' || p.packId === 'cold-500')).toBe(false);
+      }
+  });
+  test('two workers with half the sets each find what one worker finds with all', () => {
+    const part = (index: number): PackOption[] => {
+      const r = evaluate(c, catalogue, c.forecast, {
+        choosers: { packs: { boxId: '1', draws: 20, part: { index, of: 2 } }, bags: false, days: null },
+      });
+      if (!r.ok) throw new Error();
+      return r.value.packs['1']!;
+    };
+    const both = [...part(0), ...part(1)];
+    const one = packOptions(c, 20);
+    const chanceOf = (list: PackOption[]) => new Map(list.map((o) => [o.name, o.chance]));
+    for (const [name, chance] of chanceOf(one))
+      if (chanceOf(both).has(name)) expect(chanceOf(both).get(name)).toBe(chance);
+    expect(both.length).toBeGreaterThanOrEqual(one.length);
+  });
+  test('bag plans: every one has a reason, and more fish to the same bag never raises its chance', () => {
+    const r = evaluate(c, catalogue, c.forecast, { choosers: { packs: null, bags: true, days: null } });
+    if (!r.ok) throw new Error();
+    for (const list of Object.values(r.value.bagPlans)) {
+      expect(list.length).toBeGreaterThan(3);
+      for (const o of list) {
+        expect(o.reason.length).toBeGreaterThan(20);
+        for (const q of list)
+          if (q.type.id === o.type.id && q.waterL === o.waterL && q.perBag > o.perBag)
+            expect(q.chance).toBeLessThanOrEqual(o.chance + 1e-9);
+      }
+    }
+  });
   test('the best pack set is never worse in worst-case slack than no pack, up to a day', () => {
     const options = packOptions(c);
     const cap = (h: number | null): number => Math.min(24, h ?? 24);

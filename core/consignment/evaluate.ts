@@ -4,6 +4,7 @@ import { choosePacks, type PackOption } from '@/core/heat/choose';
 import { chooseDay, type DayOption } from '@/core/journey/choose-day';
 import { emptyCalendar, type Calendar } from '@/core/journey/calendar';
 import { Draws, DRAW_STEP_H, type Fan, type Risk } from '@/core/risk/draws';
+import { doorProblems } from './door';
 import { forward, stateOf, type Forward } from './forward';
 import { prepare } from './prepare';
 import type { Consignment, Forecast, Outcome } from './schema';
@@ -63,7 +64,7 @@ const BATCH = 50;
  * The one evaluation that every screen, command, worker and test calls: heat of the boxes, water of every bag, safe
  * hours, slack and state; with draws the odds and what threatens them; with choosers ranked packs, bag plans and days.
  * Pure: the same inputs give the same answer on every machine. As a generator it reports as it goes and can be left
- * at any report; `evaluate` runs it to its end. Refuses with a sentence where something it needs is missing.
+ * at any report; `evaluate` runs it to its end. Validates at its door and refuses with sentences by field path.
  */
 export function* evaluation(
   c: Consignment,
@@ -72,6 +73,8 @@ export function* evaluation(
   options: EvaluateOptions = {},
 ): Generator<Progress, Outcome<Evaluation>> {
   const { draws = 0, seed = 1, choosers = noChoosers, calendar = emptyCalendar } = options;
+  const problems = doorProblems(c, catalogue, options);
+  if (problems.length > 0) return { ok: false, problems };
   const prepared = prepare(c, catalogue, forecast, {
     stepH: options.stepH ?? 1 / 12,
     beyondH: options.beyondH ?? 120,

@@ -123,11 +123,12 @@ function prepareBag(
     hardMaxC: Math.min(...species.map((s) => s.temp.hardMaxC)),
   };
   const tolerance = toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), a);
-  const heaviest = contents.animals.reduce((x, f) => (f.massG > x.massG ? f : x));
+  const heaviest = contents.animals.reduce((x, f, i) => (f.massG > contents.animals[x]!.massG ? i : x), 0);
+  const { massG } = contents.animals[heaviest]!;
   return {
     bag,
     species,
-    contents: { ...contents, death: deathAtH === null ? null : { atH: deathAtH, massG: heaviest.massG } },
+    contents: { ...contents, death: deathAtH === null ? null : { atH: deathAtH, massG, kind: heaviest } },
     limits: limitsFor(tolerance, contents.pH, band, a.phFloorBelowSource),
     softC: {
       min: Math.max(...species.map((s) => s.temp.softMinC)),

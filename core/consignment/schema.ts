@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
 
 /**
@@ -226,6 +226,10 @@ export function crossChecks(c: Consignment): Problem[] {
     const bagged = c.bags.flatMap((b) => b.animals).filter((a) => a.lineId === l.id);
     const sum = bagged.reduce((n, a) => n + a.count, 0);
     if (c.bags.length > 0 && sum > l.count) say('bags', `Line ${l.id} has ${l.count} animals, but ${sum} are bagged.`);
+  }
+  for (const [name, value] of Object.entries(c.assumptions)) {
+    const problem = assumptionProblem(name as AssumptionName, value!);
+    if (problem) say(`assumptions.${name}`, problem);
   }
   if (c.window && Date.parse(c.window.endAt) < Date.parse(c.window.startAt))
     say('window.endAt', 'The delivery window ends before it starts.');

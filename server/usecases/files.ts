@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { readConsignment, refuse, type Outcome } from '@/core/consignment/schema';
 import type { House } from '../house';
-import { resultOf, usedRows } from '../result';
+import { unknownRows } from '@/core/consignment/door';
+import { catalogueOf, resultOf, usedRows } from '../result';
 import { LARGEST_FILE, tooLarge } from './packing';
 import { find } from './change';
-import { unknownRows } from './order';
 
 /** The open file: the stored document with the catalogue rows and the forecast that it used. */
 export function exportConsignment(house: House, code: string): Outcome<{ name: string; text: string }> {
@@ -36,7 +36,7 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   const read = readConsignment(json);
   if (!read.ok) return read;
   const c = read.value;
-  const unknown = unknownRows(c);
+  const unknown = unknownRows(c, catalogueOf(c));
   if (unknown.length > 0) return { ok: false, problems: unknown };
   const at = house.nowIso();
   return house.db.transaction((): Outcome<Imported> => {

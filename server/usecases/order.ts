@@ -19,9 +19,9 @@ import {
   type Outcome,
   type Problem,
 } from '@/core/consignment/schema';
-import { row } from '@/core/catalogue/schema';
 import { adoptProfile, type House } from '../house';
 import { fetchForecast } from '../outside';
+import { ownAssumptions } from './assumptions';
 import { catalogueOf, resultOf } from '../result';
 import { change, find } from './change';
 
@@ -138,13 +138,13 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
       bags: [],
       forecast: null,
       catalogue: null,
-      assumptions: {},
+      assumptions: ownAssumptions(house),
       actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tank: null },
     };
     const cross = crossChecks(bare);
     if (cross.length > 0) return { ok: false, problems: localPaths(cross) };
     bare.forecast = fetchForecast(bare, Date.parse(bare.handOverAt), house.nowMs());
-    const { consignment, reasons } = planned(bare);
+    const { consignment, reasons } = planned(house, bare);
     const checked = consignmentSchema.safeParse(consignment);
     if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
     house.db.transaction(() => {
@@ -169,16 +169,19 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const animals = (x: Consignment): string =>
       JSON.stringify(x.lines.map((l) => [l.id, l.speciesId, l.count, l.lengthCm, l.massG]));
     if (animals(next) === animals(c) && c.bags.length > 0) return { ok: true, value: next };
-    const anew = planned({ ...next, bags: [] });
+    const anew = planned(house, { ...next, bags: [] });
     reasons = anew.reasons;
     return { ok: true, value: anew.consignment };
   });
   return changed.ok ? { ok: true, value: { code: o.code, reasons } } : changed;
 }
 
-function planned(c: Consignment): { consignment: Consignment; reasons: string[] } {
+/** Runs behind each set of packs while a plan is made: a second of patience. */
+const PLAN_DRAWS = 60;
+
+function planned(house: House, c: Consignment): { consignment: Consignment; reasons: string[] } {
   try {
-    return planConsignment(c, catalogueOf(c));
+    return planConsignment(c, catalogueOf(c), Math.min(PLAN_DRAWS, house.draws));
   } catch (error) {
     if (error instanceof RangeError) return { consignment: c, reasons: [error.message] };
     throw error;
@@ -230,25 +233,4 @@ export function duplicate(house: House, code: string): Outcome<string> {
   copy.forecast = fetchForecast(copy, Date.parse(copy.handOverAt), house.nowMs());
   house.consignments.insert(copy, resultOf(house, copy), house.nowIso());
   return { ok: true, value: copy.code };
-}
-
-/** Refuses an unknown service or species early, for files. */
-export function unknownRows(c: Consignment): Problem[] {
-  const problems: Problem[] = [];
-  const rows = catalogueOf(c);
-  const check = (path: string, read: () => unknown): void => {
-    try {
-      read();
-    } catch (error) {
-      problems.push({ path, message: (error as Error).message });
-    }
-  };
-  check('serviceId', () => row(rows.services, c.serviceId, 'service'));
-  c.lines.forEach((l, i) => check(`lines.${i}.speciesId`, () => row(rows.species, l.speciesId, 'species')));
-  c.bags.forEach((b, i) => check(`bags.${i}.bagTypeId`, () => row(rows.bags, b.bagTypeId, 'bag')));
-  c.boxes.forEach((b, i) => {
-    check(`boxes.${i}.boxTypeId`, () => row(rows.boxes, b.boxTypeId, 'box'));
-    b.packs.forEach((p) => check(`boxes.${i}.packs`, () => row(rows.packs, p.packId, 'pack')));
-  });
-  return problems;
 }

@@ -21,6 +21,7 @@ const pages = [
   '/tanks',
   '/supplies',
   '/species',
+  '/species/assumptions',
 ];
 
 test('the Bench has something late, something running and something due', async ({ page }) => {
@@ -85,4 +86,54 @@ test('at 390 px nothing scrolls sideways on Bench, Bag and the timed run', async
     await page.goto(app.address + path);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   }
+});
+
+test('the odds run in this browser’s own worker, give the number a server thread gives, and reach every pack set', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0106/heat`);
+  const chance = page.getByTestId('chance');
+  await expect(chance).toHaveAttribute('data-final', 'yes', { timeout: 60_000 });
+  const server = (await (await page.request.get(`${app.address}/consignments/KC-0106/chance?draws=600`)).json()) as {
+    draws: number;
+    lost: number;
+  };
+  await expect(chance).toHaveText(`${server.draws - server.lost} of 600 runs arrive within limits`);
+  await expect(page.getByTestId('chances')).toContainText('200 runs of each', { timeout: 60_000 });
+  await expect(page.getByTestId('pack-in-use')).toContainText(/\d+\s*%/);
+  expect((await page.request.get(`${app.address}/consignments/KC-0106/chance?draws=0`)).status()).toBe(400);
+  expect((await page.request.get(`${app.address}/consignments/KC-9999/chance`)).status()).toBe(404);
+});
+
+test('an own assumption is checked, moves the slack of what is still here, and goes back to its default', async ({
+  page,
+}) => {
+  const slack = async (): Promise<number> => {
+    await open(page, `${app.address}/consignments/KC-0108/bag`);
+    return Number(await page.locator('[data-worst-h]').getAttribute('data-worst-h'));
+  };
+  const before = await slack();
+  await open(page, `${app.address}/species/assumptions`);
+  await page.getByLabel('Find a figure').fill('worst case oxygen');
+  const field = page.getByLabel('Your own worst case oxygen factor');
+  await field.fill('-1');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('This cannot be less than 0.')).toBeVisible();
+  await field.fill('4');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('button', { name: 'Default' })).toBeVisible();
+  expect(await slack()).toBeLessThan(before);
+  await open(page, `${app.address}/species/assumptions`);
+  await page.getByRole('button', { name: 'Default' }).click();
+  await expect(page.getByRole('button', { name: 'Default' })).toHaveCount(0);
+  expect(await slack()).toBe(before);
+});
+
+test('what is not among the best three ways of opening is told beside them, and what is forbidden says why', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0103/receive`);
+  const others = page.getByRole('region', { name: 'Other ways' });
+  await expect(others.getByRole('row')).toHaveCount(5); // a head, three more ways, one that cannot be
+  await expect(others).toContainText('Bag and tank have the same salinity: there is nothing to match.');
 });

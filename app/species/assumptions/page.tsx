@@ -1,0 +1,35 @@
+import Link from 'next/link';
+import { assumptionGroups, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import { setAssumption } from '@/app/actions';
+import { ownAssumptions } from '@/server/usecases/assumptions';
+import { house } from '@/server/wiring';
+import { AssumptionList } from '@/ui/assumptions/list';
+
+/** Every figure that no published table gives, with its mark, and the user's own value beside it. */
+export default function AssumptionsPage() {
+  const own = ownAssumptions(house());
+  const names = Object.keys(assumptionTable) as AssumptionName[];
+  const groups = assumptionGroups.map((g, i) => {
+    const next = assumptionGroups[i + 1];
+    const part = names.slice(names.indexOf(g.from), next ? names.indexOf(next.from) : undefined);
+    return { title: g.title, rows: part.map((name) => ({ name, ...assumptionTable[name], own: own[name] ?? null })) };
+  });
+  return (
+    <>
+      <section className="chead">
+        <h1>Assumptions</h1>
+        <p className="c2 max-w-[860px] pt-2">
+          {names.length} figures that no published table gives. † common practice or from memory, † ours: chosen by us
+          with a reason. Your own value outranks both; consignments that are still here are computed anew with it, and a
+          file keeps the values it was made with.{' '}
+          <Link className="font-semibold text-tide underline" href="/species">
+            Back to species
+          </Link>
+        </p>
+      </section>
+      <section className="work border-t border-rule-strong">
+        <AssumptionList groups={groups} setAssumption={setAssumption} />
+      </section>
+    </>
+  );
+}

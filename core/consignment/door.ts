@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row, type Catalogue } from '@/core/catalogue/schema';
+import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
+import { activityOf, dicFromPh } from '@/core/water/carbonate';
+import { carbonateConstants } from '@/core/water/carbonate-constants';
+import { consignmentSchema, crossChecks, problemsOf, type Consignment, type Problem } from './schema';
+
+/** Everything but the bulk that was checked when it was read: the forecast's points and the catalogue's rows. */
+const planSchema = consignmentSchema.omit({ forecast: true, catalogue: true });
+
+const optionsSchema = z.object({
+  stepH: z
+    .number()
+    .positive('The step must be more than 0 h.')
+    .max(0.5, 'The step can be half an hour at most.')
+    .optional(),
+  beyondH: z.number().min(0).max(240, 'At most 240 h beyond the deadline are computed.').optional(),
+  draws: z.number().int('Draws are counted in whole numbers.').min(0).max(20000, 'At most 20,000 draws.').optional(),
+  seed: z.number().int('A seed is a whole number.').optional(),
+});
+
+/** Rows that a consignment names and the catalogue has not, by field. */
+export function unknownRows(c: Consignment, catalogue: Catalogue): Problem[] {
+  const problems: Problem[] = [];
+  const check = (path: string, rows: readonly { id: string }[], id: string, what: string): void => {
+    try {
+      row(rows, id, what);
+    } catch (error) {
+      problems.push({ path, message: (error as Error).message });
+    }
+  };
+  check('serviceId', catalogue.services, c.serviceId, 'service');
+  c.lines.forEach((l, i) => check(`lines.${i}.speciesId`, catalogue.species, l.speciesId, 'species'));
+  c.bags.forEach((b, i) => check(`bags.${i}.bagTypeId`, catalogue.bags, b.bagTypeId, 'bag'));
+  c.boxes.forEach((b, i) => {
+    check(`boxes.${i}.boxTypeId`, catalogue.boxes, b.boxTypeId, 'box');
+    b.packs.forEach((p) => check(`boxes.${i}.packs`, catalogue.packs, p.packId, 'pack'));
+  });
+  return problems;
+}
+
+/** pH and carbonate hardness that cannot both be true of the shipping water. */
+function contradiction(c: Consignment): Problem[] {
+  const w = c.sourceWater;
+  const alkalinity = dkhToMeqL(w.khDkh) / 1000;
+  const activity = activityOf(w.tempC, w.salinity, alkalinity, withOverrides(c.assumptions).activityCorrection > 0);
+  const k = carbonateConstants(w.tempC, w.salinity);
+  if (dicFromPh(alkalinity, w.pH, w.tanMgNL / 1000 / N_G_PER_MOL, k, activity) !== null) return [];
+  return [
+    { path: 'sourceWater.pH', message: 'The pH is higher than this carbonate hardness can hold: measure both again.' },
+  ];
+}
+
+/** Everything that stands in the way of evaluating, each a sentence beside its field; an empty list when nothing does. */
+export function doorProblems(c: Consignment, catalogue: Catalogue, options: object): Problem[] {
+  const plan = planSchema.safeParse(c);
+  const asked = optionsSchema.safeParse(options);
+  const problems = [
+    ...(plan.success ? [] : problemsOf(plan.error)),
+    ...(asked.success ? [] : problemsOf(asked.error).map((p) => ({ ...p, path: `options.${p.path}` }))),
+  ];
+  if (problems.length > 0) return problems;
+  const named = [...crossChecks(c), ...unknownRows(c, catalogue)];
+  return named.length > 0 ? named : contradiction(c);
+}
