@@ -59,7 +59,13 @@ interface Trial {
 /** Room that every trial uses again. */
 let room = bagCurves(1);
 
-function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Omit<BagPlanOption, 'reason'> {
+/** A trial and how to ask it for its chance, which takes a dozen more computations. */
+interface Tried {
+  o: Omit<BagPlanOption, 'reason' | 'chance'>;
+  chance: () => number;
+}
+
+function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tried {
   const { a, line } = t;
   const species = row(t.catalogue.species, line.speciesId, 'species');
   const total = a.bagFillShare * pillowVolumeL(type.widthCm, type.heightCm);
@@ -100,20 +106,20 @@ function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Om
   const worstH = worst?.hours ?? longestH;
   const bags = Math.ceil(line.count / perBag);
   const weightKg = bags * (waterL + (2 * type.gramsEach) / 1000) + (line.count * contents.animals[0]!.massG) / 1000;
-  return {
+  const o = {
     lineId: line.id,
     type,
     perBag,
     bags,
     waterL,
     gasL,
-    chance: chanceOf(t, hoursAt, central),
     slackH: central - t.deadlineH,
     worstSlackH: worstH - t.deadlineH,
     factor: worst?.factor ?? null,
     weightKg,
     cost: 2 * bags * (type.cost ?? 0) + weightKg * t.pricePerKg,
   };
+  return { o, chance: () => chanceOf(t, hoursAt, central) };
 }
 
 /**
@@ -137,7 +143,7 @@ function chanceOf(t: Trial, hoursAt: (use: number) => number, central: number): 
   return t.delays.list.reduce((s, d) => s + d.share * lasts(t.openH + d.hours), (1 - late) * lasts(t.openH));
 }
 
-function reasonOf(o: Omit<BagPlanOption, 'reason'>, best: boolean, t: Trial): string {
+function reasonOf(o: Tried['o'], best: boolean, t: Trial): string {
   const species = row(t.catalogue.species, o.lineId === t.line.id ? t.line.speciesId : '', 'species');
   const mass = massOfLine(t.c, o.lineId, t.catalogue) * o.perBag;
   const what = `${o.perBag} to a ${o.type.name} bag (${mass.toFixed(mass < 10 ? 1 : 0)} g in ${o.waterL} L)`;
@@ -150,12 +156,20 @@ function reasonOf(o: Omit<BagPlanOption, 'reason'>, best: boolean, t: Trial): st
     : `${species.name}: ${what} has ${o.worstSlackH.toFixed(0)} h in the worst tenth.`;
 }
 
+/** Plans that are told with their chance. */
+const TOLD = 24;
+
 /**
  * Bag plans for one order line, best first: fish per bag by the species' rule × the four smallest bags at least as
  * wide as the fish is long × the shares of water. The lightest (a bag more counted as `handsKgPerBag`) that keeps
  * `wantedSlackH` of worst-case slack comes first; below that, the most slack.
  */
 export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue): BagPlanOption[] {
+  const { t, tried } = rankedTrials(c, line, catalogue);
+  return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, chance: x.chance(), reason: reasonOf(x.o, i === 0, t) }));
+}
+
+function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { t: Trial; tried: Tried[] } {
   const a = withOverrides(c.assumptions);
   const instants = keyInstants({ ...c, bags: [] }, catalogue, a);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
@@ -176,16 +190,16 @@ export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue
   const tried = groupSizes(species, line.count, a.mostInABag).flatMap((n) =>
     types.flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share))),
   );
-  const load = (o: (typeof tried)[number]): number => o.weightKg + o.bags * a.handsKgPerBag;
-  const enough = (o: (typeof tried)[number]): boolean => o.worstSlackH >= a.wantedSlackH;
+  const load = (o: Tried['o']): number => o.weightKg + o.bags * a.handsKgPerBag;
+  const enough = (o: Tried['o']): boolean => o.worstSlackH >= a.wantedSlackH;
   tried.sort(
-    (x, y) =>
+    ({ o: x }, { o: y }) =>
       Number(enough(y)) - Number(enough(x)) ||
       (enough(x) ? load(x) - load(y) : y.worstSlackH - x.worstSlackH) ||
       y.perBag - x.perBag ||
       x.waterL - y.waterL,
   );
-  return tried.map((o, i) => ({ ...o, reason: reasonOf(o, i === 0, t) }));
+  return { t, tried };
 }
 
 /** The best plan of every line as bags, named A1, A2 … by line, with the reason of each. */
@@ -194,7 +208,8 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
   const bags: Bag[] = [];
   const reasons: string[] = [];
   c.lines.forEach((line, index) => {
-    const best = chooseBags(c, line, catalogue)[0]!;
+    const { t, tried } = rankedTrials(c, line, catalogue);
+    const best = tried[0]!.o;
     const letter = String.fromCharCode(65 + (index % 26));
     let left = line.count;
     for (let i = 0; i < best.bags; i++) {
@@ -212,7 +227,7 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
         binderMgN: null,
       });
     }
-    reasons.push(best.reason);
+    reasons.push(reasonOf(best, true, t));
   });
   return { bags, reasons };
 }

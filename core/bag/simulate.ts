@@ -276,7 +276,7 @@ export function simulateBag(
       drawn = useMol - tablet - oxygenWater * waterL;
     }
     oxygenWater = water;
-    if (hasGas) oxygenGas = Math.max(0, oxygenGas - drawn);
+    if (hasGas) oxygenGas = oxygenGas > drawn ? oxygenGas - drawn : 0;
     carbon += carbonMol;
     if (filmCo2 > 0) {
       // Leaves exponentially with what the water and gas hold per kPa, so that no step overshoots.
@@ -288,7 +288,8 @@ export function simulateBag(
     const bound = binderMol > 0 ? Math.min(binderMol, ammoniaMol + tan * waterL * binderStep) : 0;
     binderMol -= bound;
     const tanGain = ammoniaMol - bound;
-    tan = Math.max(0, tan + tanGain * perWaterL);
+    tan += tanGain * perWaterL;
+    if (tan < 0) tan = 0;
     alkalinity += (bindsAlkalinity ? tanGain : ammoniaMol) * perWaterL;
   }
   return out;

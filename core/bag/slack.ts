@@ -52,6 +52,7 @@ export function safeHours(
 ): SafeHours {
   const out: SafeHours = { ammonia: null, temperature: null, carbon: null, oxygen: null };
   const width = Math.max(1, Math.round(nh3MeanH / stepH));
+  const perCo2 = 1 / limits.co2MgL;
   let sum = 0;
   let ammonia0 = 0;
   let temperature0 = 0;
@@ -60,10 +61,14 @@ export function safeHours(
   for (let i = 0; i < steps; i++) {
     sum += curves.nh3MgNL[i]!;
     if (i >= width) sum -= curves.nh3MgNL[i - width]!;
-    const ammonia = sum / Math.min(i + 1, width) - limits.nh3MgNL;
+    const ammonia = sum / (i < width ? i + 1 : width) - limits.nh3MgNL;
     const t = tempC[i]!;
-    const temperature = Math.max(limits.tempHardMinC - t, t - limits.tempHardMaxC);
-    const carbon = Math.max(curves.co2MgL[i]! / limits.co2MgL - 1, limits.phFloor - curves.pH[i]!);
+    const under = limits.tempHardMinC - t;
+    const over = t - limits.tempHardMaxC;
+    const temperature = under > over ? under : over;
+    const gas = curves.co2MgL[i]! * perCo2 - 1;
+    const acid = limits.phFloor - curves.pH[i]!;
+    const carbon = gas > acid ? gas : acid;
     const oxygen = limits.oxygenKPa - curves.oxygenKPa[i]!;
     if (ammonia > 0 && out.ammonia === null) out.ammonia = crossing(i, ammonia0, ammonia, stepH);
     if (temperature > 0 && out.temperature === null) out.temperature = crossing(i, temperature0, temperature, stepH);

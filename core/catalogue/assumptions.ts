@@ -91,8 +91,11 @@ export const assumptionTable = {
   cabinPressureKPa: practice(75.26, 'Cabin or hold at 8,000 ft, ICAO standard atmosphere'),
   tempRateSoftCPerH: ours(3, 'Water that changes faster than this is told as a warning; most tanks never do'),
   filmCo2MmolPerM2HKPa: practice(0, 'CO2 lost through two layers of ordinary film: none is counted unless asked'),
-  breatherOxygenMmolPerM2HKPa: ours(0.25, 'Oxygen through breather film: keeps a few small fish, no more'),
-  breatherCo2MmolPerM2HKPa: ours(1, 'CO2 through breather film, about four times oxygen'),
+  breatherOxygenMmolPerM2HKPa: ours(
+    0.15,
+    'Oxygen through breather film, above thin polyethylene (about 0.09): keeps a few small fish, no more',
+  ),
+  breatherCo2MmolPerM2HKPa: ours(0.6, 'CO2 through breather film, about four times oxygen'),
   tabletReleaseHalfTimeH: ours(10, 'Half of an oxygen tablet is given off in this time'),
   reducerOxygenMgL: ours(0.5, 'Oxygen that a reducing conditioner takes from the water at once'),
   binderUptakePerH: ours(2, 'Share of the ammonia present that a binder takes up, per hour'),

@@ -128,7 +128,7 @@ export function burnStep(
   const bringsPerH = air.freshLPerH / air.litres;
   const rate = takesPerH + bringsPerH;
   const settled = rate > 0 ? (bringsPerH * OXYGEN_IN_AIR_DRY) / rate : air.oxygen;
-  const fade = Math.exp(-rate * stepH);
+  const fade = expNear(-rate * stepH);
   const mean = rate > 0 ? settled + ((air.oxygen - settled) * (1 - fade)) / (rate * stepH) : air.oxygen;
   air.oxygen = settled + (air.oxygen - settled) * fade;
   const f = mean < packs.dormantOxygen ? 0 : (mean / OXYGEN_IN_AIR_DRY) * factor;

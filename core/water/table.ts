@@ -10,6 +10,7 @@ export interface WaterConstants extends CarbonateConstants {
 }
 
 const GRID_C = 0.1;
+const PER_C = 10;
 const WIDTH = 10;
 
 /**
@@ -19,6 +20,7 @@ const WIDTH = 10;
 export class WaterTable {
   private readonly rows = Math.round((WATER_RANGE.maxC - WATER_RANGE.minC) / GRID_C) + 1;
   private readonly cells = new Float64Array(this.rows * WIDTH);
+  private readonly last = this.rows - 2;
 
   constructor(salinity: number) {
     for (let r = 0; r < this.rows; r++) {
@@ -34,8 +36,9 @@ export class WaterTable {
 
   /** Writes the constants at a temperature into `out`. */
   read(tempC: number, out: WaterConstants): void {
-    const x = tempC / GRID_C;
-    const r = Math.min(this.rows - 2, Math.max(0, Math.floor(x)));
+    const x = tempC * PER_C;
+    const whole = x | 0;
+    const r = whole < 0 ? 0 : whole > this.last ? this.last : whole;
     const f = x - r;
     const c = this.cells;
     const a = r * WIDTH;

@@ -3,6 +3,7 @@ import type { BagContents } from '@/core/bag/simulate';
 import { boxNetwork, type BoxLoad } from '@/core/heat/box';
 import { oxygenLPerHPerW, packTemperatureFactor, ratedPowerW } from '@/core/heat/pack';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
+import { solveCarbonate } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
 import { oxygenMgLPerKPa, vapourPressureAtm } from '@/core/water/oxygen';
 import { integrate } from '@/tests/odex';
@@ -25,6 +26,11 @@ interface World {
   ambientC: (h: number) => number;
   pressureKPa: (h: number) => number;
   breaksH: readonly number[];
+  /** Relative tolerance of the integrator, and the longest stretch it is given at once; finer where absent. */
+  tolerance?: number;
+  stretchH?: number;
+  /** For a fair race: our pH solver instead of this file's own. */
+  ourPh?: boolean;
   /** Hours at which the state is wanted, the last of them the end. */
   atH: readonly number[];
 }
@@ -33,8 +39,19 @@ const PER_BAG = 5 as const; // oxygen in gas, mol; in water, mol/L; carbon, mol;
 const O2 = 31.998;
 const R = 8.31446261815324;
 
+let ours = false;
+
 function phOf(alk: number, tan: number, total: number, gasRatio: number, tempC: number, salinity: number) {
   const k = carbonateConstants(tempC, salinity);
+  if (ours) {
+    const { pH, co2 } = solveCarbonate(
+      alk,
+      Math.max(0, tan),
+      { total: Math.max(0, total), gasRatio: Math.max(0, gasRatio) },
+      k,
+    );
+    return { pH, co2, k };
+  }
   let low = 2;
   let high = 12;
   let co2 = 0;
@@ -72,6 +89,8 @@ function settle(s: readonly number[], bag: BagContents, inert: number, tempC: nu
 
 export function solve(w: World, a: Assumptions): Ends[] {
   const hours = w.atH[w.atH.length - 1]!;
+  const stretchH = w.stretchH ?? 1;
+  ours = w.ourPh ?? false;
   const { net, startC, airL, freshLPerH } = boxNetwork(w.load, a);
   const nodes = net.heatJPerK.length;
   const packs = w.load.heatPacks;
@@ -133,7 +152,8 @@ export function solve(w: World, a: Assumptions): Ends[] {
     let m = MEAL;
     w.bags.forEach((b, i) => {
       const at = BAG + PER_BAG * i;
-      const t = y[2 + i]!;
+      // A trial stage of the integrator may stray outside what water is known for.
+      const t = Math.min(35, Math.max(0, y[2 + i]!));
       const s = settle(y.slice(at, at + PER_BAG), b, inert[i]!, t, w.pressureKPa(h));
       let use = 0;
       let ammonia = 0;
@@ -163,11 +183,17 @@ export function solve(w: World, a: Assumptions): Ends[] {
   const cold = w.load.coldPacks.map((c) => c.startC * c.massKg * 2100);
   let y = [...startC, ...cold, ...packs.map(() => a.packBenchMin / 60), 0.2095, ...bagStart, ...meals];
   // In stretches that hold no jump, and none of the corners of a pack's curve for long.
-  const stops = [...new Set([...Array.from({ length: hours }, (_, i) => i + 1), ...w.breaksH])].sort((p, q) => p - q);
+  const stops = [
+    ...new Set([
+      ...Array.from({ length: Math.ceil(hours / stretchH) }, (_, i) => Math.min(hours, (i + 1) * stretchH)),
+      ...w.breaksH,
+      ...w.atH,
+    ]),
+  ].sort((p, q) => p - q);
   let from = 0;
   const out: Ends[] = [];
   for (const to of stops) {
-    y = integrate((h, x) => rhs(Math.min(to - 1e-9, Math.max(from + 1e-9, h)), x), y, from, to, 1e-7);
+    y = integrate((h, x) => rhs(Math.min(to - 1e-9, Math.max(from + 1e-9, h)), x), y, from, to, w.tolerance ?? 1e-7);
     from = to;
     if (!w.atH.includes(to)) continue;
     const ends = w.bags.map((b, i) =>
