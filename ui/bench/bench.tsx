@@ -34,6 +34,8 @@ export interface Travelling {
     legs: { label: string; startMs: number; endMs: number }[];
     slackH: number | null;
     worstSlackH: number | null;
+    chance: number | null;
+    draws: number;
     factor: Factor | null;
   };
 }
@@ -293,6 +295,14 @@ function DayRail({ p, now }: { p: BenchProps; now: number }) {
   );
 }
 
+/** Runs that arrive within limits, as a number of runs; nothing once the bags are open. */
+const runWords = (r: { chance: number | null; draws: number }): string =>
+  r.chance !== null && r.draws > 0 ? `${Math.round(r.chance * r.draws)} of ${r.draws} runs` : '';
+
+/** Words that the now-needle would cross begin right of it. */
+const clearOfNeedle = (x: number, words: string, needle: number): number =>
+  x < needle + 4 && x + 6.4 * words.length > needle - 4 ? needle + 8 : x;
+
 function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
   const startMs = now - 20 * HOUR;
   const endMs = now + 66 * HOUR;
@@ -325,7 +335,8 @@ function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
               >
                 {c.result.factor ? `${factorWords[c.result.factor]} first` : ''}
               </span>
-              <span className="note col-span-2">{c.words}</span>
+              <span className="note">{c.words}</span>
+              <span className="note text-right">{runWords(c.result)}</span>
             </a>
           </li>
         ))}
@@ -414,7 +425,12 @@ function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
                     stroke={colour}
                   />
                 )}
-                <text x={Math.min(X(r.sealMs), 320)} y={y + 42} className="rb-s" style={{ fill: 'var(--ink-2)' }}>
+                <text
+                  x={clearOfNeedle(Math.min(X(r.sealMs), 320), c.words, X(now))}
+                  y={y + 42}
+                  className="rb-s"
+                  style={{ fill: 'var(--ink-2)' }}
+                >
                   {c.words}
                 </text>
                 <g transform={`translate(508 ${y + 9})`}>
@@ -431,6 +447,9 @@ function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
                 </text>
                 <text x="612" y={y + 39} textAnchor="end" className="rb-s" style={{ fill: colour }}>
                   {r.factor ? `${factorWords[r.factor]} first` : 'nothing fails'}
+                </text>
+                <text x="612" y={y + 53} textAnchor="end" className="rb-s">
+                  {runWords(r)}
                 </text>
               </a>
             );

@@ -9,6 +9,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
+import { Threats } from '@/ui/stations/threats';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
 
@@ -66,7 +67,8 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
   const options = complete ? rankPacks(merged, { a: withOverrides(p.job.consignment.assumptions) }) : merged;
   const at = run.progress.map((x) => (x?.stage === 'packs' ? x.done / x.of : 0));
   const share = complete ? 1 : at.reduce((sum, x) => sum + x, 0) / WORKERS;
-  return { options, complete, share, problem: run.problem, fan: run.results.find((r) => r.fans)?.fans ?? null };
+  const first = run.results.find((r) => r.fans);
+  return { options, complete, share, problem: run.problem, fan: first?.fans ?? null, risk: first?.risk ?? null };
 }
 
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
@@ -82,7 +84,7 @@ export function HeatStation(p: HeatStationProps) {
   const [said, setSaid] = useState('');
   const s = ribbonScale(p.clock);
   const [stopped, setStopped] = useState(false);
-  const { options, complete, share, problem, fan } = useChances(p, box, stopped);
+  const { options, complete, share, problem, fan, risk } = useChances(p, box, stopped);
   const best = options[0]!;
   const inUse = options.find((o) => o.name === box.chosen) ?? best;
   const chosen = options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
@@ -438,6 +440,7 @@ export function HeatStation(p: HeatStationProps) {
           <p className="caution mt-2">
             Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
           </p>
+          {risk && <Threats risk={risk} />}
         </section>
         <section className="min-w-0">
           <div className="mb-1 flex flex-wrap items-center gap-3">
