@@ -74,10 +74,6 @@ export interface Recipe {
   refused: string | null;
 }
 
-export const CUP_L = 0.12;
-/** Salinities this near need no matching † ours. */
-const SAME_SALINITY = 1;
-
 export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
   const share = litres / (v.volumeL + litres);
   for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'salinity', 'gh'] as const)
@@ -132,7 +128,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     degasPerH: a.degasLeftAlonePerH,
     events: [],
     inflow: none,
-    handsMin: 4,
+    handsMin: a.floatTransferHandsMin,
     ...afloat,
     steps: [place, settle(toTank), hand('open', 'Open the bag', 'Fish out at once.', 1), net('net')],
   };
@@ -147,10 +143,10 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     transferAtMin: cupsOpen + 45,
     degasPerH: a.degasStirredPerH,
     inflow: none,
-    handsMin: 14,
+    handsMin: a.cupsHandsMin,
     ...afloat,
     events: [
-      ...cupAt.map((atMin) => ({ atMin, do: (v: Vessel, t: Vessel): void => mixIn(v, t, CUP_L) })),
+      ...cupAt.map((atMin) => ({ atMin, do: (v: Vessel, t: Vessel): void => mixIn(v, t, a.cupL) })),
       { atMin: pourAt, do: (v: Vessel): void => void (v.volumeL /= 2) },
     ].sort((x, y) => x.atMin - y.atMin),
     steps: [
@@ -158,13 +154,23 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       settle(cupsOpen),
       hand('open', 'Open and clip the bag', 'Roll the edge down so that it floats open.', 1),
       ...[1, 2, 3, 4].flatMap((n) => [
-        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+        hand(
+          `cup${n}`,
+          `Pour cup ${n}`,
+          `Half a cup (${(a.cupL * 1000).toFixed(0)} mL) of tank water, down the side.`,
+          1,
+        ),
         wait(`rest${n}`, `Until ${n < 4 ? `cup ${n + 1}` : 'pouring off'}`, 'Leave the fish alone.', 4),
       ]),
       hand('pour', 'Pour off half', 'Into a bucket, through a net. Never into the tank.', 1),
       ...[5, 6, 7, 8].flatMap((n) => [
         wait(`rest${n}`, `Until cup ${n}`, 'Leave the fish alone.', 4),
-        hand(`cup${n}`, `Pour cup ${n}`, 'Half a cup (120 mL) of tank water, down the side.', 1),
+        hand(
+          `cup${n}`,
+          `Pour cup ${n}`,
+          `Half a cup (${(a.cupL * 1000).toFixed(0)} mL) of tank water, down the side.`,
+          1,
+        ),
       ]),
       wait('rest9', 'Until netting', 'Leave the fish alone.', 5),
       net('net'),
@@ -182,7 +188,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     openAtMin: dripOpen,
     transferAtMin: dripOpen + 2 * half,
     degasPerH: a.degasStirredPerH,
-    handsMin: 9,
+    handsMin: a.dripHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
     refused: null,
@@ -218,7 +224,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     transferAtMin: scoopOpen + 5,
     degasPerH: a.degasStirredPerH,
     inflow: none,
-    handsMin: 8,
+    handsMin: a.scoopHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
     refused: null,
@@ -245,7 +251,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     transferAtMin: 26,
     degasPerH: a.degasAirStonePerH,
     inflow: none,
-    handsMin: 10,
+    handsMin: a.degasHandsMin,
     ...afloat,
     events: parts.map((share, i) => ({ atMin: 1 + 6 * i, do: (v, t) => mixIn(v, t, share * bag.waterL) })),
     steps: [
@@ -269,7 +275,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     ],
   };
 
-  const far = Math.abs(bag.salinity - tank.salinity) >= SAME_SALINITY;
+  const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
   const pinhole: Recipe = {
     id: 'pinhole',
     name: 'Match the tank, then across',
@@ -277,7 +283,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
     inflow: none,
-    handsMin: 30,
+    handsMin: a.pinholeHandsMin,
     ...afloat,
     matchesSalinity: true,
     refused: film
@@ -311,7 +317,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     transferAtMin: 2,
     degasPerH: a.degasLeftAlonePerH,
     inflow: none,
-    handsMin: 3,
+    handsMin: a.straightHandsMin,
     exchange: { closed: 0, open: 0 },
     matchesSalinity: false,
     refused: null,

@@ -25,12 +25,6 @@ export interface Arrangement {
   roomCm: number;
 }
 
-/** Packs never touch a bag: this much paper and air between (common practice). */
-export const PACK_CLEARANCE_CM = 1;
-
-/** Floor that a wrapped bottle takes from the length of a box † ours. */
-const BOTTLE_CM = 9;
-
 interface Circle {
   x: number;
   y: number;
@@ -108,9 +102,9 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
     const cm = box.packs
       .filter((p) => (p.at ?? 'lid') === at)
       .reduce((t, p) => Math.max(t, row(catalogue.packs, p.packId, 'pack').thicknessCm), 0);
-    return cm > 0 ? cm + PACK_CLEARANCE_CM : 0;
+    return cm > 0 ? cm + a.packClearanceCm : 0;
   };
-  const w = inside - thickest('side') - (box.bottle ? BOTTLE_CM : 0);
+  const w = inside - thickest('side') - (box.bottle ? a.bottleFloorCm : 0);
   const roomCm = h - thickest('lid');
   const order = bags
     .map((bag) => ({ bag, standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a) }))
@@ -169,6 +163,7 @@ export function boxWeights(
   c: Consignment,
   box: Box,
   catalogue: Catalogue,
+  a: Assumptions,
   massOf: (lineId: string) => number,
 ): BoxWeights {
   const bags = c.bags.filter((b) => b.boxId === box.id);
@@ -176,10 +171,13 @@ export function boxWeights(
   const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);
   const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
   const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
-  // Two bags each, bands and a label, and 0.15 kg of paper and liner † ours.
+  // Two bags each.
   const bottleKg = box.bottle?.litres ?? 0;
-  const bagsKg = bags.reduce((s, b) => s + (2 * row(catalogue.bags, b.bagTypeId, 'bag').gramsEach + 4) / 1000, 0);
-  const restKg = packsKg + bagsKg + bottleKg + 0.15;
+  const bagsKg = bags.reduce(
+    (s, b) => s + (2 * row(catalogue.bags, b.bagTypeId, 'bag').gramsEach) / 1000 + a.bandsAndLabelKg,
+    0,
+  );
+  const restKg = packsKg + bagsKg + bottleKg + a.paperAndLinerKg;
   return { waterKg, fishKg, boxKg, restKg, totalKg: waterKg + fishKg + boxKg + restKg };
 }
 

@@ -162,6 +162,16 @@ export const assumptionTable = {
   bagFillShare: ours(0.66, 'Share of a flat bag that is filled: leaves slack for a flight and a twist'),
   mostInABag: ours(12, 'Most animals that are suggested for one bag'),
   planWarmerC: ours(2, 'A bag over a fresh pack runs this much warmer than the tank for some hours'),
+  packClearanceCm: practice(1, 'Paper and air between a pack and the bags: they never touch'),
+  bottleFloorCm: ours(9, 'Length of the box that a wrapped bottle takes'),
+  stopGapBottleL: ours(1, 'Water from the hot tap in a wrapped bottle, as a stop-gap'),
+  stopGapBottleC: ours(45, 'Temperature of that water'),
+  paperAndLinerKg: ours(0.15, 'Paper, absorbent and liner of a packed box'),
+  bandsAndLabelKg: ours(0.004, 'Bands and label of a bag'),
+  mouthShare: practice(0.4, 'A fish swallows what is shorter than this share of its own length'),
+  evenSizeShare: practice(0.55, 'Of one kind, smaller than this share of the largest is bullied'),
+  tooColdToShipC: practice(-20, 'At or below this outside, wait for the better day'),
+  forecastSaysLittleH: practice(168, 'Further ahead than this a forecast says little'),
   handsKgPerBag: ours(0.5, 'What a bag more costs in hands and film, as kilograms'),
   // Floating and opening
   floatWPerM2K: practice(150, 'A bag afloat in moving water, over its wetted film'),
@@ -172,6 +182,15 @@ export const assumptionTable = {
   degasAirStonePerH: practice(8, 'CO2 leaves under an air stone at this rate'),
   openingBinderShare: ours(0.9, 'Ammonia that a detoxifying dose of binder takes up at once on opening'),
   dropsPerMl: practice(20, 'Drops of an airline valve in a millilitre'),
+  cupL: practice(0.12, 'Half a cup of tank water'),
+  sameSalinity: ours(1, 'Salinities this near need no matching'),
+  floatTransferHandsMin: ours(4, 'Hands-on minutes of floating and netting across'),
+  cupsHandsMin: ours(14, 'Hands-on minutes of eight cups and a pour'),
+  dripHandsMin: ours(9, 'Hands-on minutes of setting, pouring off and netting'),
+  scoopHandsMin: ours(8, 'Hands-on minutes of binder, pouring and scooping'),
+  degasHandsMin: ours(10, 'Hands-on minutes of an air stone and four additions'),
+  pinholeHandsMin: ours(30, 'Hands-on minutes of sampling and matching a tank'),
+  straightHandsMin: ours(3, 'Hands-on minutes of opening and netting'),
 } satisfies Record<string, Assumption>;
 
 export type AssumptionName = keyof typeof assumptionTable;
@@ -204,7 +223,7 @@ export const withOverrides = (overrides: Partial<Record<AssumptionName, number>>
   ...overrides,
 });
 
-const mayBeNegative = /OwnC$|^coldPackStartC$|^stopBelowSlackH$|^watchBelowSlackH$/;
+const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$|^watchBelowSlackH$/;
 const isShare = /Share$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =

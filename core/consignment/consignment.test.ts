@@ -126,6 +126,22 @@ describe('the door', () => {
   });
 });
 
+describe('what is noticed beside the figures', () => {
+  test('species whose ease never meets are told to travel in a box each', () => {
+    const lines = [
+      { ...c.lines[0]!, id: 'L1', speciesId: 'discus', count: 1 },
+      { ...c.lines[0]!, id: 'L2', speciesId: 'white-cloud', count: 4, lengthCm: 3 },
+    ];
+    const bags = lines.map((l, i) => ({
+      ...c.bags[0]!,
+      id: `A${i + 1}`,
+      boxId: '1',
+      animals: [{ lineId: l.id, count: l.count }],
+    }));
+    expect(value({ ...c, lines, bags }).notes.join(' ')).toMatch(/Discus.*White cloud.*a box each/);
+  });
+});
+
 describe('what if', () => {
   test('a death fouls the bag: less oxygen and more ammonia than the living fish would have left', () => {
     const dead = evaluate(c, catalogue, c.forecast, { deaths: [{ bagId: c.bags[0]!.id, atH: 2 }] });

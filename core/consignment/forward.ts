@@ -121,6 +121,7 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
         lengthCm: p.consignment.lines.find((l) => l.id === x.lineId)!.lengthCm,
       })),
       { gasL, sedated: bag.bag.sedated, breather: type.breather === true },
+      a,
     ),
   );
   if (r.curves.outsideFromStep >= 0 && r.curves.outsideFromStep * stepH < p.deadlineH)
@@ -204,7 +205,7 @@ export function forward(p: Prepared, worstCase = true): Forward {
   const bags: BagResult[] = [];
   for (const box of p.boxes) {
     const curves = simulateBox(box.load, p.ambient.meanC, p.steps, p.stepH, a);
-    const weights = boxWeights(c, box.box, catalogue, (id) => massOfLine(c, id, catalogue));
+    const weights = boxWeights(c, box.box, catalogue, a, (id) => massOfLine(c, id, catalogue));
     const outside = outsideCm(box.type);
     boxes.push({
       id: box.box.id,

@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
 
 /** One kind in a bag. */
@@ -15,17 +16,12 @@ export interface BagCircumstances {
   dyed?: boolean;
 }
 
-/** A fish swallows what is shorter than this share of its own length † common practice. */
-const MOUTH_SHARE = 0.4;
-/** Newcomers under this share of a resident's length are at risk † common practice (8–10 cm among 20 cm). */
-const SMALL_SHARE = 0.55;
-
 /**
  * What should not share a bag, as sentences (common practice throughout): number rules, who swallows whom, spines,
  * dyes and sedatives, waters that do not mix, surface breathers without gas, temperature bands that do not meet.
  * An empty list when nothing speaks against it.
  */
-export function compatibility(company: readonly Company[], at: BagCircumstances): string[] {
+export function compatibility(company: readonly Company[], at: BagCircumstances, a: Assumptions): string[] {
   const out: string[] = [];
   for (const { species: s, count } of company) {
     if (s.together === 'alone' && count > 1) out.push(`${s.name}: one to a bag.`);
@@ -42,21 +38,21 @@ export function compatibility(company: readonly Company[], at: BagCircumstances)
     if (s.kind === 'plant' && company.length > 1) out.push(`${s.name} travels in a bag of its own, away from packs.`);
   }
   for (let i = 0; i < company.length; i++)
-    for (let j = i + 1; j < company.length; j++) out.push(...between(company[i]!, company[j]!));
+    for (let j = i + 1; j < company.length; j++) out.push(...between(company[i]!, company[j]!, a));
   return out;
 }
 
-function between(x: Company, y: Company): string[] {
+function between(x: Company, y: Company, a: Assumptions): string[] {
   const [big, small] = x.lengthCm >= y.lengthCm ? [x, y] : [y, x];
   if (big.species.id === small.species.id) {
-    return small.lengthCm < SMALL_SHARE * big.lengthCm
+    return small.lengthCm < a.evenSizeShare * big.lengthCm
       ? [`${small.species.name} of ${small.lengthCm} and ${big.lengthCm} cm: even sizes only, no bully.`]
       : [];
   }
   const out: string[] = [];
   const names = `${x.species.name} and ${y.species.name}`;
   if (x.species.water !== y.species.water) out.push(`${names} do not live in the same water: a bag each.`);
-  if (big.species.flags.includes('predator') && small.lengthCm < MOUTH_SHARE * big.lengthCm)
+  if (big.species.flags.includes('predator') && small.lengthCm < a.mouthShare * big.lengthCm)
     out.push(`${big.species.name} of ${big.lengthCm} cm swallows ${small.species.name} of ${small.lengthCm} cm.`);
   if (big.species.kind === 'crab' && small.species.kind === 'snail') out.push(`Keep ${big.species.name} from snails.`);
   if (

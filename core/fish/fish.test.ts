@@ -28,11 +28,11 @@ describe('who shares a bag (common practice)', () => {
     ['a goldfish in breather film', [of('goldfish')], { ...gas, breather: true }, /breather film/],
     ['two sizes of one kind', [of('oscar', 1, 20), of('oscar', 1, 9)], gas, /even sizes/],
   ] as const)('%s is told', (_, company, at, words) => {
-    expect(compatibility(company, at).join(' ')).toMatch(words);
+    expect(compatibility(company, at, a).join(' ')).toMatch(words);
   });
   test('six lemon tetras, and a lone fighter, raise nothing', () => {
-    expect(compatibility([of('lemon-tetra', 6)], gas)).toEqual([]);
-    expect(compatibility([of('siamese-fighter')], gas)).toEqual([]);
+    expect(compatibility([of('lemon-tetra', 6)], gas, a)).toEqual([]);
+    expect(compatibility([of('siamese-fighter')], gas, a)).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type PackType } from '@/core/catalogue/schema';
 import { forward, stateOf, type BagResult, type Forward, type State } from '@/core/consignment/forward';
 import { withBox, type Prepared } from '@/core/consignment/prepare';
@@ -48,9 +49,6 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
     2 * packs.reduce((n, p) => n + (row(catalogue.packs, p.packId, 'pack').kind === 'heat' ? p.count : 0), 0),
   );
 
-/** A litre of water from the hot tap, wrapped, as a stop-gap. */
-const BOTTLE = { litres: 1, startC: 45 };
-
 /** "3 × 72 h + 1 × 40 h (1 side)": what is not at the side lies under the lid. */
 export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'] }, catalogue: Catalogue): string {
   const ids = catalogue.packs.map((t) => t.id).filter((id) => countOf(plan.packs, id) > 0);
@@ -80,7 +78,12 @@ function setsOfUpTo3<T>(list: readonly T[]): T[][] {
  * lid, or one of them (the shortest-lived) at the side; one or two cold packs; the bottle alone or with one pack; and
  * four of a kind for a large box in hard frost.
  */
-export function candidatePlans(catalogue: Catalogue, stock: Readonly<Record<string, number>> | null): HeatPlan[] {
+export function candidatePlans(
+  catalogue: Catalogue,
+  stock: Readonly<Record<string, number>> | null,
+  a: Assumptions,
+): HeatPlan[] {
+  const stopGap = { litres: a.stopGapBottleL, startC: a.stopGapBottleC };
   const heat = catalogue.packs.filter((p) => p.kind === 'heat');
   const cold = catalogue.packs.filter((p) => p.kind === 'cold');
   const plan = (each: readonly PackType[], sides: number, bottle: HeatPlan['bottle'] = null): HeatPlan => {
@@ -102,8 +105,8 @@ export function candidatePlans(catalogue: Catalogue, stock: Readonly<Record<stri
     ...heat.map((p) => plan([p, p, p, p], 2)),
     ...sets.filter((s) => s.length === 3).map((s) => plan(s, 2)),
     ...cold.flatMap((p) => [plan([p], 0), plan([p, p], 0)]),
-    plan([], 0, BOTTLE),
-    ...heat.map((p) => plan([p], 0, BOTTLE)),
+    plan([], 0, stopGap),
+    ...heat.map((p) => plan([p], 0, stopGap)),
   ];
   if (!stock) return all;
   return all.filter((p) => catalogue.packs.every((t) => countOf(p.packs, t.id) <= (stock[t.id] ?? 0)));
@@ -230,7 +233,7 @@ export interface ChoosePacks {
 export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ done: number; of: number }, PackOption[]> {
   const base = p.boxes[0]!.box;
   const own: HeatPlan = { packs: base.packs, ventHoles: base.ventHoles, bottle: base.bottle ?? null };
-  const others = candidatePlans(p.catalogue, options.stock ?? null).filter((x) => !samePlan(x, own));
+  const others = candidatePlans(p.catalogue, options.stock ?? null, p.a).filter((x) => !samePlan(x, own));
   const { index, of } = options.part ?? { index: 0, of: 1 };
   const mine = others.filter((_, i) => i % of === index);
   const plans = index === 0 ? [own, ...mine] : mine;

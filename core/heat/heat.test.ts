@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packs } from '@/core/catalogue/gear';
 import { inSineAmbient, lumpC, secondsToReach } from './analytic';
@@ -91,6 +92,53 @@ describe('the box', () => {
     );
     const { packJ, lostJ, storedJ } = r.energy;
     expect(Math.abs(packJ - lostJ - storedJ)).toBeLessThan(0.001 * (Math.abs(packJ) + Math.abs(lostJ)));
+  });
+  test('the balance closes with cold packs and a warm bottle too', () => {
+    const r = run(
+      { ...small, coldPacks: [{ massKg: 0.5, startC: -5 }], bottle: { litres: 1, startC: 45 } },
+      ambient(60, (h) => 24 + 6 * Math.sin(h / 5)),
+    );
+    const { packJ, lostJ, storedJ } = r.energy;
+    expect(Math.abs(packJ - lostJ - storedJ)).toBeLessThan(0.001 * (Math.abs(packJ) + Math.abs(lostJ)));
+  });
+  test('where a pack lies matters: the bag beside it is the warmer one', () => {
+    const near = (nearBag: number) =>
+      run(
+        { ...small, ventHoles: 2, heatPacks: [heat('heat-72h', nearBag)] },
+        ambient(24, () => 6),
+      );
+    expect(near(0).bagC[0]![288]!).toBeGreaterThan(near(0).bagC[1]![288]! + 0.05);
+    expect(near(1).bagC[1]![288]!).toBeGreaterThan(near(1).bagC[0]![288]! + 0.05);
+  });
+  test('a bag against the wall cools before one in the middle', () => {
+    const bags = small.bags.map((b, i) => ({ ...b, atWall: i }));
+    const r = run(
+      { ...small, bags },
+      ambient(12, () => 2),
+    );
+    expect(r.bagC[1]![72]!).toBeLessThan(r.bagC[0]![72]!);
+  });
+  test('more insulation of any kind never widens the swing where there is neither pack nor sun', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 6, noNaN: true }),
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        fc.double({ min: 2, max: 12, noNaN: true }),
+        (wallCm, liningCm, swingC) => {
+          const swing = (lining: { thicknessCm: number; kWPerMK: number }[]): number => {
+            // A lining takes its room from the inside; the carton stays as it is.
+            const clear = (cm: number): number => cm - 2 * lining.reduce((sum, l) => sum + l.thicknessCm, 0);
+            const insideCm = [clear(26), clear(21), clear(21)] as const;
+            const shell = { insideCm, wallCm, kWPerMK: 0.036, lining };
+            const outside = ambient(72, (h) => 15 + swingC * Math.sin(h / 4));
+            const c = run({ ...small, shell }, outside).bagC[0]!.subarray(36 * 12);
+            return Math.max(...c) - Math.min(...c);
+          };
+          expect(swing([{ thicknessCm: liningCm, kWPerMK: 0.04 }])).toBeLessThanOrEqual(swing([]) + 1e-9);
+        },
+      ),
+      { numRuns: 20 },
+    );
   });
   test('a thicker wall never widens the swing without pack', () => {
     const swing = (wallCm: number): number => {

@@ -44,8 +44,6 @@ export interface ChooseDay {
 }
 
 const HOUR = 3600_000;
-const FORECAST_SAYS_LITTLE_H = 7 * 24;
-const COLD_C = -20; // W7: extreme cold at either end waits for a better day (common practice)
 
 /** The same order on another day with another service: hand-over before the cut-off, window by the service's promise. */
 export function onDay(
@@ -183,13 +181,13 @@ function cell(
   const cautions: string[] = [];
   if (weekdayOf(at.endMs, c.receiver.place.zone) === 5 && service.kind !== 'own-car')
     cautions.push('due on a Friday: one slip and the fish wait a weekend');
-  if (outsideC.min <= COLD_C) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
-  if (leadH > FORECAST_SAYS_LITTLE_H) cautions.push('over a week ahead the forecast says little');
+  if (outsideC.min <= a.tooColdToShipC) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
+  if (leadH > a.forecastSaysLittleH) cautions.push('so far ahead the forecast says little');
   if (p.ambient.uncoveredFromH !== null && p.ambient.uncoveredFromH < p.deadlineH)
     cautions.push('the forecast does not reach');
   const slack = e.overall.worstSlackH ?? Infinity;
   const verdict: Verdict =
-    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= COLD_C
+    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= a.tooColdToShipC
       ? 'hold'
       : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
         ? 'care'

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { ammoniaIsExtrapolated, ammoniaPKa, unionizedFraction } from './ammonia';
-import { dicFromPh, solveCarbonate } from './carbonate';
+import { activityOf, dicFromPh, solveCarbonate } from './carbonate';
 import { carbonateConstants, seaBorateAndWater } from './carbonate-constants';
 import { ammoniaCriteria, criterionPh, timesAcute } from './criteria';
 import { oxygenMgLPerKPa, oxygenPartialKPa, oxygenSaturationAt1Atm } from './oxygen';
@@ -75,6 +75,46 @@ describe('carbonate system', () => {
       }),
       { numRuns: 400 },
     );
+  });
+  test('CO2 given, up to 1 atm, is solved at every temperature and salinity, with Davies activities too', () => {
+    const given = fc.record({
+      alk: fc.double({ min: 0, max: 0.01, noNaN: true }),
+      tan: fc.double({ min: 0, max: 0.005, noNaN: true }),
+      atm: fc.double({ min: 0, max: 1, noNaN: true }),
+      tempC: fc.double({ min: 0, max: 35, noNaN: true }),
+      salinity: fc.oneof(fc.constant(0), fc.double({ min: 0, max: 42, noNaN: true })),
+      corrected: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(given, (w) => {
+        const k = carbonateConstants(w.tempC, w.salinity);
+        const activity = activityOf(w.tempC, w.salinity, w.alk, w.corrected);
+        const s = solveCarbonate(w.alk, w.tan, { co2: w.atm * k.K0 }, k, activity);
+        const h = 10 ** -s.pH;
+        const borate = k.borate === 0 ? 0 : (k.borate * k.KB) / (k.KB + h);
+        const alk = s.hco3 + 2 * s.co3 + k.Kw / (h * activity.gamma1) - h / activity.gamma1 + s.nh3 + borate;
+        expect(Number.isFinite(s.pH)).toBe(true);
+        expect(Math.abs(alk - w.alk)).toBeLessThan(1e-9 + 1e-6 * w.alk);
+      }),
+      { numRuns: 400 },
+    );
+  });
+  test('an activity correction lowers the pH of a hard water by less than a tenth', () => {
+    const k = carbonateConstants(25);
+    const at = (corrected: boolean): number =>
+      solveCarbonate(0.003, 0, { total: 0.0033 }, k, activityOf(25, 0, 0.003, corrected)).pH;
+    expect(at(false) - at(true)).toBeGreaterThan(0.01);
+    expect(at(false) - at(true)).toBeLessThan(0.1);
+  });
+  test('beyond what fish waters are, a sentence instead of a number', () => {
+    const k = carbonateConstants(25);
+    for (const [alk, tan, total] of [
+      [0.03, 0, 0.001],
+      [0.001, 0.02, 0.001],
+      [0.001, 0, 0.5],
+      [NaN, 0, 0.001],
+    ] as const)
+      expect(() => solveCarbonate(alk, tan, { total }, k)).toThrow(/must lie between/);
   });
   test('CO2 up to 1 atm is solved', () => {
     const k = carbonateConstants(25);
