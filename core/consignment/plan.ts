@@ -1,4 +1,5 @@
 import { suggestBags } from '@/core/bag/plan';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import { suggestBoxes, winterBoxes } from '@/core/box/plan';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { choosePacks, type PackOption } from '@/core/heat/choose';
@@ -21,18 +22,19 @@ export function planConsignment(
 ): { consignment: Consignment; reasons: string[] } {
   const { bags, reasons } = suggestBags(c, catalogue, '1');
   const boxed = suggestBoxes({ ...c, bags }, catalogue, KEEP_ROOM);
+  const { dearerBoxGain } = withOverrides(c.assumptions);
   let planned: Consignment = { ...c, ...boxed };
   for (const first of planned.boxes) {
     let chosen = first;
     let best = bestPacks(planned, first.id, catalogue, draws);
     if (!best) continue;
     const bags = planned.bags.filter((b) => b.boxId === first.id);
-    // An everyday box that no set of packs makes safe: winter walls, if they do better.
+    // An everyday box that no set of packs makes safe: winter walls, if they are worth their freight.
     if (best.state !== 'fine')
       for (const type of winterBoxes({ ...first, packs: KEEP_ROOM }, bags, planned, catalogue)) {
         const box = { ...first, boxTypeId: type.id };
         const other = bestPacks({ ...planned, boxes: [box] }, box.id, catalogue, draws);
-        if (!other || (other.chance ?? 0) <= (best.chance ?? 0)) continue;
+        if (!other || (other.chance ?? 0) < (best.chance ?? 0) + dearerBoxGain) continue;
         const runs = (o: PackOption): string => `${o.draws - o.lost} of ${o.draws} runs`;
         reasons.push(
           `${type.name} with ${other.name}: ${runs(other)} arrive within limits, ${runs(best)} in the everyday box.`,

@@ -181,6 +181,7 @@ function stationStates(
     receive: v.quarantine !== null,
     quarantine: false,
   };
+  const packs = c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0);
   const incoming = c.direction === 'incoming';
   if (incoming) for (const id of ['order', 'fast', 'bag', 'heat', 'box', 'send'] as const) done[id] = true;
   const now = stations.find((s) => !done[s]) ?? 'quarantine';
@@ -191,10 +192,7 @@ function stationStates(
         ? 'no fast needed'
         : `${Math.round((v.schedule.find((m) => m.kind === 'seal')!.atMs - Math.min(...feeds.map((m) => m.atMs))) / 3600_000)} h`,
     bag: c.bags.length === 1 ? '1 bag' : `${c.bags.length} bags`,
-    heat:
-      c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0) === 0
-        ? 'no pack'
-        : `${c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0)} packs`,
+    heat: packs === 0 ? 'no pack' : packs === 1 ? '1 pack' : `${packs} packs`,
     box: e
       ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}`
       : 'no plan yet',
