@@ -2,7 +2,8 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
 import { evaluation } from '@/core/consignment/evaluate';
-import { readConsignment, type Consignment, type Problem } from '@/core/consignment/schema';
+import { problemsOf, readConsignment, type Consignment, type Problem } from '@/core/consignment/schema';
+import { calendarSchema, emptyCalendar, type Calendar } from '@/core/journey/calendar';
 import { seedDemo } from '@/server/demo';
 import { dataFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate } from '@/server/result';
@@ -109,6 +110,19 @@ program
     );
   });
 
+interface PlanOptions {
+  json?: boolean;
+  forecast?: string;
+  draws: number;
+  days: number;
+  calendar?: string;
+}
+
+function calendarOf(file: string): Calendar {
+  const read = calendarSchema.safeParse(jsonOf(file));
+  return read.success ? read.data : fail(lines(file, problemsOf(read.error)));
+}
+
 /** Ship days start with the day of the planned hand-over: a file knows no other now. */
 program
   .command('plan')
@@ -117,11 +131,14 @@ program
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
   .option('--draws <n>', 'runs for each option', wholeNumber, 200)
   .option('--days <n>', 'ship days to compare', wholeNumber, 10)
-  .action((file: string, options: { json?: boolean; forecast?: string; draws: number; days: number }) => {
+  .option('--calendar <file>', 'holidays and embargoes, as in examples/calendar-winter.json')
+  .action((file: string, options: PlanOptions) => {
     const c = consignmentOf(file, options.forecast);
+    const calendar = options.calendar === undefined ? emptyCalendar : calendarOf(options.calendar);
     const { draws } = options;
     const work = evaluation(c, catalogueOf(c), c.forecast, {
       draws,
+      calendar,
       choosers: {
         packs: { boxId: null, draws },
         bags: true,

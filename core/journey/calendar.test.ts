@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/schema';
@@ -42,6 +43,28 @@ describe('the calendar', () => {
     const r = calendarSchema.safeParse({ holidays: [{ date: '25.12.', name: 'x', place: 'y' }], embargoes: [] });
     expect(r.success).toBe(false);
     expect(!r.success && r.error.issues[0]!.path).toEqual(['holidays', 0, 'date']);
+  });
+});
+
+describe('the shipped calendar', () => {
+  const calendar = calendarSchema.parse(JSON.parse(readFileSync('examples/calendar-winter.json', 'utf8')));
+  const at = (fromMs: number, serviceId: string): DayOption => {
+    const r = evaluate(c, catalogue, c.forecast, {
+      stepH: 0.5,
+      calendar,
+      choosers: { packs: null, bags: false, days: { fromMs, days: 1, draws: 5 } },
+    });
+    if (!r.ok) throw new Error(r.problems[0]!.message);
+    return r.value.days!.find((d) => d.serviceId === serviceId)!;
+  };
+  test('is read, holds in peak season for every carrier, and on one flight for one', () => {
+    expect(at(Date.parse('2026-12-21T06:00:00Z'), 'northline-overnight').reason).toMatch(/peak season/);
+    expect(at(Date.parse('2027-01-14T06:00:00Z'), 'sable-air').reason).toMatch(/no live animals on this flight/);
+    expect(at(Date.parse('2027-01-14T06:00:00Z'), 'northline-overnight').chance).not.toBeNull();
+  });
+  test('a delivery that would fall on a holiday at the destination waits for the next working day', () => {
+    const overnightTo = at(Date.parse('2027-01-14T06:00:00Z'), 'northline-overnight'); // Friday 15 January is a fair
+    expect(localDate(Date.parse(overnightTo.windowAt!.startAt), 'Europe/Amsterdam')).toBe('2027-01-18');
   });
 });
 
