@@ -70,7 +70,7 @@ export function curvesOf(c: Consignment, e: Evaluation): unknown {
     risk: e.risk,
     notes: e.notes,
     legs: e.legs.map((l) => ({ ...l, start: new Date(l.startMs).toISOString(), end: new Date(l.endMs).toISOString() })),
-    ambientC: round(e.ambientC),
+    ambientC: round(e.ambient.pointC),
     boxes: e.boxes.map((b) => ({
       id: b.id,
       uaWPerK: b.curves.uaWPerK,

@@ -5,6 +5,7 @@ import { dkhToMeqL, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA } from '@/core/quantities
 import { carbonateConstants } from '@/core/water/carbonate-constants';
 import { dicFromPh } from '@/core/water/carbonate';
 import { standingBag } from './geometry';
+import { oneBag } from '@/tests/one-bag';
 import { simulateBag, type BagContents } from './simulate';
 import { firstToFail, limitsFor, safeHours } from './slack';
 
@@ -13,23 +14,7 @@ const steady = (hours: number, tempC: number): Float64Array =>
   new Float64Array(Math.round(hours / STEP_H) + 1).fill(tempC);
 const sea = (n: number): Float64Array => new Float64Array(n).fill(101.325);
 
-const oneFish: BagContents = {
-  waterL: 1,
-  gasL: 2,
-  oxygenFraction: 0.95,
-  pH: 7.4,
-  alkalinityMeqL: dkhToMeqL(5),
-  tanMgNL: 0,
-  salinity: 0,
-  animals: [{ count: 1, massG: 12, metabolismFactor: 1, clearingH: 48, usualC: 25 }],
-  hoursSinceMeal: 48,
-  sedated: false,
-  binder: null,
-  film: { areaM2: 0.2, oxygenMmolPerM2HKPa: 0, co2MmolPerM2HKPa: 0 },
-  tabletOxygenMg: 0,
-  reducer: false,
-  death: null,
-};
+const oneFish = oneBag();
 const run = (bag: BagContents, tempC: Float64Array, oxygenUse = 1) =>
   simulateBag(bag, { tempC, steps: tempC.length, stepH: STEP_H, pressureKPa: sea(tempC.length), oxygenUse }, a);
 const limits = limitsFor(toleranceLimits('ordinary', a), 7.4, { hardMinC: 15, hardMaxC: 32 }, 0.3);

@@ -169,7 +169,7 @@ describe('what if', () => {
       const services = catalogue.services.map((s) => (s.id === c.serviceId ? { ...s, waitsAt } : s));
       const r = evaluate({ ...c, assumptions: { clearSkyShare: sun } }, { ...catalogue, services }, c.forecast);
       if (!r.ok) throw new Error();
-      return Math.max(...r.value.ambientC.subarray(Math.ceil(r.value.deadlineH / r.value.stepH)));
+      return Math.max(...r.value.ambient.pointC.subarray(Math.ceil(r.value.deadlineH / r.value.stepH)));
     };
     expect(warmest('doorstep', 1)).toBeGreaterThan(warmest('doorstep', 0) + 1);
     expect(warmest('depot', 1)).toBe(warmest('depot', 0));

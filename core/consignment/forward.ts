@@ -6,9 +6,7 @@ import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { compatibility } from '@/core/fish/compatibility';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
-import type { Ambient } from '@/core/journey/ambient';
-import type { KeyInstants, Leg } from '@/core/journey/legs';
-import { massOfLine, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
+import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 
 export type State = 'fine' | 'watch' | 'stop';
 
@@ -53,17 +51,7 @@ export interface Overall {
 }
 
 /** The journey as planned, without chance: what every draw varies. */
-export interface Forward {
-  stepH: number;
-  /** Number of points of every curve; the first is the sealing. */
-  steps: number;
-  instants: KeyInstants;
-  deadlineH: number;
-  openH: number;
-  horizonH: number;
-  legs: Leg[];
-  ambientC: Float64Array;
-  ambient: Ambient;
+export interface Forward extends Clock {
   boxes: BoxResult[];
   bags: BagResult[];
   overall: Overall;
@@ -233,7 +221,6 @@ export function forward(p: Prepared, worstCase = true): Forward {
     openH: p.openH,
     horizonH: p.horizonH,
     legs: p.legs,
-    ambientC: p.ambient.pointC,
     ambient: p.ambient,
     boxes,
     bags,

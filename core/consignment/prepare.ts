@@ -32,14 +32,10 @@ export interface PreparedBox {
   arrangement: Arrangement;
 }
 
-/** A consignment turned into numbers on one clock: what the central computation and every draw start from. */
-export interface Prepared {
-  consignment: Consignment;
-  catalogue: Catalogue;
-  a: Assumptions;
-  forecast: Forecast;
+/** The journey on one clock: points in time from sealing, its legs, and what the box stands in. */
+export interface Clock {
   stepH: number;
-  /** Number of points in time; the first is the sealing. */
+  /** Number of points in time, and of every curve; the first is the sealing. */
   steps: number;
   instants: KeyInstants;
   deadlineH: number;
@@ -47,6 +43,14 @@ export interface Prepared {
   horizonH: number;
   legs: Leg[];
   ambient: Ambient;
+}
+
+/** A consignment turned into numbers: what the central computation and every draw start from. */
+export interface Prepared extends Clock {
+  consignment: Consignment;
+  catalogue: Catalogue;
+  a: Assumptions;
+  forecast: Forecast;
   boxes: PreparedBox[];
 }
 

@@ -150,7 +150,7 @@ export function ribbonOf(
     stepMs: EVERY * STEP_H * 3600_000,
     bagId: bag.id,
     tempC: thin(bag.tempC),
-    ambientC: thin(e.ambientC),
+    ambientC: thin(e.ambient.pointC),
     band: { min: bag.limits.tempHardMinC, max: bag.limits.tempHardMaxC },
     rows,
   };

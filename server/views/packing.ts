@@ -57,11 +57,11 @@ export function heatView(
       nowMs,
     },
     stepMs: STEP_H * 3600_000,
-    ambientC: thinned(e.ambientC, every),
+    ambientC: thinned(e.ambient.pointC, every),
     legs: e.legs.map((l) => {
       const from = Math.max(0, Math.round((l.startMs - e.instants.sealMs) / 3600_000 / e.stepH));
       const to = Math.min(e.steps - 1, Math.round((l.endMs - e.instants.sealMs) / 3600_000 / e.stepH));
-      const part = e.ambientC.subarray(from, Math.max(from + 1, to));
+      const part = e.ambient.pointC.subarray(from, Math.max(from + 1, to));
       return {
         label: l.label,
         startMs: l.startMs,

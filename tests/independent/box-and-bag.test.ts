@@ -2,7 +2,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packs } from '@/core/catalogue/gear';
 import { simulateBag, type BagContents } from '@/core/bag/simulate';
 import { simulateBox, type BoxLoad } from '@/core/heat/box';
-import { dkhToMeqL } from '@/core/quantities/units';
+import { oneBag } from '@/tests/one-bag';
 import { solve } from './ode-model';
 
 const AT_H = [24, 48, 72];
@@ -21,24 +21,8 @@ const fish = (count: number, massG: number, usualC = 25) => ({
   clearingH: 36,
   usualC,
 });
-const bag = (x: Partial<BagContents>): BagContents => ({
-  waterL: 1.4,
-  gasL: 2.8,
-  oxygenFraction: 0.95,
-  pH: 7.3,
-  alkalinityMeqL: dkhToMeqL(5),
-  tanMgNL: 0.1,
-  salinity: 0,
-  animals: [fish(1, 9)],
-  hoursSinceMeal: 36,
-  sedated: false,
-  binder: null,
-  film: { areaM2: 0.2, oxygenMmolPerM2HKPa: 0, co2MmolPerM2HKPa: 0 },
-  tabletOxygenMg: 0,
-  reducer: false,
-  death: null,
-  ...x,
-});
+const bag = (x: Partial<BagContents>): BagContents =>
+  oneBag({ waterL: 1.4, gasL: 2.8, pH: 7.3, tanMgNL: 0.1, animals: [fish(1, 9)], hoursSinceMeal: 36, ...x });
 const box = (bags: readonly BagContents[], startC: number, x: Partial<BoxLoad> = {}): BoxLoad => ({
   shell: { insideCm: [38, 28, 36], wallCm: 3, kWPerMK: 0.036 },
   lossFactor: 1,

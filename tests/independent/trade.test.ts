@@ -8,6 +8,7 @@ import { toleranceLimits } from '@/core/fish/tolerance';
 import { simulateBox, type BoxLoad } from '@/core/heat/box';
 import { floatMinutes } from '@/core/heat/float';
 import { dkhToMeqL } from '@/core/quantities/units';
+import { oneBag } from '@/tests/one-bag';
 
 /**
  * Trade experience (common practice, no published source) against one default object of assumptions: nothing in it is
@@ -80,24 +81,9 @@ describe('overnight in frost, a small moulded box: outside about 30×25×25 cm, 
   });
 });
 
-const bag = (x: Partial<BagContents>): BagContents => ({
-  waterL: 1.5,
-  gasL: 3,
-  oxygenFraction: 0.95,
-  pH: 7.4,
-  alkalinityMeqL: dkhToMeqL(6),
-  tanMgNL: 0,
-  salinity: 0,
-  animals: [{ count: 1, massG: 15, metabolismFactor: 0.6, clearingH: 48, usualC: 20 }],
-  hoursSinceMeal: 48,
-  sedated: false,
-  binder: null,
-  film: { areaM2: 0.2, oxygenMmolPerM2HKPa: 0, co2MmolPerM2HKPa: 0 },
-  tabletOxygenMg: 0,
-  reducer: false,
-  death: null,
-  ...x,
-});
+const sleeper = [{ count: 1, massG: 15, metabolismFactor: 0.6, clearingH: 48, usualC: 20 }];
+const bag = (x: Partial<BagContents>): BagContents =>
+  oneBag({ waterL: 1.5, gasL: 3, alkalinityMeqL: dkhToMeqL(6), animals: sleeper, ...x });
 const run = (b: BagContents, tempC: number, hours: number, oxygenUse = 1) => {
   const steps = Math.round(hours / STEP_H) + 1;
   const t = new Float64Array(steps).fill(tempC);
