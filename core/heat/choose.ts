@@ -22,9 +22,14 @@ export interface PackOption extends HeatPlan {
   standardError: number | null;
   draws: number;
   lost: number;
-  /** Bag water of this box until the deadline as planned, over all bags, °C. */
+  /**
+   * Bag water of this box until opening, over all bags, °C: 10th percentile of each draw's coldest and 90th of its
+   * warmest; as planned, until the deadline, before any draws were made.
+   */
   coldestC: number;
   warmestC: number;
+  /** The same as planned. */
+  planned: { coldestC: number; warmestC: number };
   slackH: number | null;
   worstSlackH: number | null;
   state: State;
@@ -125,7 +130,7 @@ function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   if (first?.factor === 'temperature') return tooColdOrHot(bag, first.hours, e);
   const end = Math.round(e.deadlineH / e.stepH);
   const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
-  return `Water stays ${o.coldestC.toFixed(1)} to ${o.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
+  return `As planned the water stays ${o.planned.coldestC.toFixed(1)} to ${o.planned.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
 }
 
 function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
@@ -174,8 +179,9 @@ function tryPlan(
     standardError: r?.standardError ?? null,
     draws: r?.draws ?? 0,
     lost: r?.lost ?? 0,
-    coldestC,
-    warmestC,
+    coldestC: r?.coldestC ?? coldestC,
+    warmestC: r?.warmestC ?? warmestC,
+    planned: { coldestC, warmestC },
     slackH: least(e.bags.map((b) => b.slackH)),
     worstSlackH,
     state: stateOf(worstSlackH, a, r?.chance ?? null),
@@ -249,7 +255,7 @@ export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ don
     if (plan !== own && cooked.some(hotter)) continue;
     const o = tryPlan(p, plan, { ...luck, draws: options.shortlist === undefined ? options.draws : 0 });
     found.push(o);
-    if (o.warmestC > hardMaxC + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
+    if (o.planned.warmestC > hardMaxC + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
   }
   const ranked = rankPacks(found, p);
   if (options.shortlist === undefined) return ranked;

@@ -64,7 +64,7 @@ export function HeatChart({
       viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
       className="w-full"
       role="img"
-      aria-label={`Bag water in box ${box.id}: with ${chosen.name} from ${one(chosen.coldestC)} to ${one(chosen.warmestC)} °C until the end of the window. ${chosen.reason}`}
+      aria-label={`Bag water in box ${box.id}: with ${chosen.name} as planned from ${one(chosen.planned.coldestC)} to ${one(chosen.planned.warmestC)} °C until the end of the window. ${chosen.reason}`}
     >
       <text x="32" y="24" className="rb-n b">
         Outside, by leg

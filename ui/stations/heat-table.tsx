@@ -26,7 +26,9 @@ export function HeatTable({
             <th />
             <th>Packs</th>
             <th>Chance</th>
-            <th className="r">Water °C</th>
+            <th className="r" title="One run in ten is colder, one in ten warmer">
+              Water °C, P10 to P90
+            </th>
             <th className="r">Slack</th>
             <th className="r">Cost €</th>
             <th className="r">Weight g</th>
