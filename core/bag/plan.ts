@@ -89,6 +89,8 @@ function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tr
   const tempC = new Float64Array(steps).fill(
     Math.min(35, Math.max(species.usualC, t.c.sourceWater.tempC) + a.planWarmerC),
   );
+  // pH and hardness were measured in the tank: the bag is sealed at its temperature.
+  tempC[0] = t.c.sourceWater.tempC;
   const pressureKPa = new Float64Array(steps).fill(101.325);
   const limits = limitsFor(
     toleranceLimits(mostDelicate([species.tolerance]), a),

@@ -158,6 +158,13 @@ export interface HeatModel {
   lossOfAmbient: number;
   lossOfAir: number;
   lossOfPack: Float64Array;
+  /** W/K of every cold pack to the air; they hold their temperature over a step, as the ambient does. */
+  coldWPerK: Float64Array;
+  /** The air's mean over a step in degree hours, of the same: state, ambient, a watt in the air, in each pack. */
+  airOfState: Float64Array;
+  airOfAmbient: number;
+  airOfAir: number;
+  airOfPack: Float64Array;
 }
 
 /** Throws RangeError for a bag without water or an empty shell. */
@@ -165,6 +172,9 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
   const { net, startC, uaWPerK, airL, freshLPerH } = boxNetwork(load, a);
   const { A, ambientGain, perWatt } = systemOf(net);
   const size = net.heatJPerK.length;
+  const coldWPerK = Float64Array.from(load.coldPacks, (c) => a.coldPackWPerK * (c.massKg / 0.5));
+  const airAt = AIR_NODE * size + AIR_NODE;
+  A[airAt] = A[airAt]! - coldWPerK.reduce((sum, w) => sum + w, 0) * perWatt[AIR_NODE]!;
   const { E, hPhi1, hPhi2 } = propagator(A, size, stepH);
   const packs = load.heatPacks.length;
   const firstPack = FIRST_BAG + load.bags.length;
@@ -181,6 +191,8 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
   // ∫x over a step is h φ1 x + h² φ2 b: as exact as the step itself.
   const lossOfState = new Float64Array(size);
   const lossOfInput = new Float64Array(size);
+  const airOfState = hPhi1.slice(AIR_NODE * size, (AIR_NODE + 1) * size);
+  const airOfInput = hPhi2.slice(AIR_NODE * size, (AIR_NODE + 1) * size).map((v) => v * stepH);
   for (let m = 0; m < size; m++) {
     const wall = WALL_NODE * size + m;
     const air = AIR_NODE * size + m;
@@ -206,6 +218,11 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
       lossOfInput.reduce((sum, v, m) => sum + v * ambientGain[m]!, 0) - 3600 * stepH * (wallToAmbient + airToAmbient),
     lossOfAir: lossOfInput[AIR_NODE]! * perWatt[AIR_NODE]!,
     lossOfPack: Float64Array.from(load.heatPacks, (_, q) => lossOfInput[firstPack + q]! * perWatt[firstPack + q]!),
+    coldWPerK,
+    airOfState,
+    airOfAmbient: airOfInput.reduce((sum, v, m) => sum + v * ambientGain[m]!, 0),
+    airOfAir: airOfInput[AIR_NODE]! * perWatt[AIR_NODE]!,
+    airOfPack: Float64Array.from(load.heatPacks, (_, q) => airOfInput[firstPack + q]! * perWatt[firstPack + q]!),
   };
 }
 
@@ -259,26 +276,33 @@ export function simulateBox(
     air.tempC = airC;
     let powerW = 0;
     if (packs > 0) burnStep(burning, air, stepH);
-    let coldW = 0;
-    for (let q = 0; q < cold; q++) {
-      // By the slab's own time constant, so that a coarse step takes no more than there is.
-      const gap = airC - coldPackC(coldJ[q]!, coldKg[q]!);
-      const taken = a.coldPackWPerK * (coldKg[q]! / 0.5) * gap;
-      coldJ[q] = coldJ[q]! + taken * stepH * 3600;
-      coldW += taken;
-    }
+    // Cold packs hold their temperature over the step: what they give in is watts of it, and the air's own pull on
+    // them stands in the network, so that no step is too long.
+    let coldGivesW = 0;
+    for (let q = 0; q < cold; q++) coldGivesW += model.coldWPerK[q]! * coldPackC(coldJ[q]!, coldKg[q]!);
     for (let n = 0; n < size; n++) {
-      let sum = fromAmbient[n]! * outsideC - fromAir[n]! * coldW;
+      let sum = fromAmbient[n]! * outsideC + fromAir[n]! * coldGivesW;
       for (let q = 0; q < packs; q++) sum += fromPack[q * size + n]! * burning.powerW[q]!;
       const row = n * size;
       for (let m = 0; m < size; m++) sum += E[row + m]! * x[m]!;
       next[n] = sum;
     }
     for (let q = 0; q < packs; q++) powerW += burning.powerW[q]!;
+    let coldW = 0;
+    if (cold > 0) {
+      let airH = model.airOfAmbient * outsideC + model.airOfAir * coldGivesW;
+      for (let m = 0; m < size; m++) airH += model.airOfState[m]! * x[m]!;
+      for (let q = 0; q < packs; q++) airH += model.airOfPack[q]! * burning.powerW[q]!;
+      for (let q = 0; q < cold; q++) {
+        const takenW = model.coldWPerK[q]! * (airH / stepH - coldPackC(coldJ[q]!, coldKg[q]!));
+        coldJ[q] = coldJ[q]! + takenW * stepH * 3600;
+        coldW += takenW;
+      }
+    }
     out.packW[i] = powerW - coldW;
     if (withEnergy) {
       packJ += (powerW - coldW) * stepH * 3600;
-      let lost = model.lossOfAmbient * outsideC - model.lossOfAir * coldW;
+      let lost = model.lossOfAmbient * outsideC + model.lossOfAir * coldGivesW;
       for (let m = 0; m < size; m++) lost += lossOfState[m]! * x[m]!;
       for (let q = 0; q < packs; q++) lost += lossOfPack[q]! * burning.powerW[q]!;
       lostJ += lost;
