@@ -138,6 +138,49 @@ describe('the recommendation', () => {
   });
 });
 
+test('any bag and tank: every method has figures that are figures, or the contradiction in the readings is told', () => {
+  const pH = fc.double({ min: 5, max: 9, noNaN: true });
+  const tempC = fc.double({ min: 0, max: 35, noNaN: true });
+  const salinity = fc.oneof(fc.constant(0), fc.double({ min: 0, max: 42, noNaN: true }));
+  const hard = fc.double({ min: 0, max: 60, noNaN: true });
+  const opened = fc.record({
+    waterL: fc.double({ min: 0.05, max: 30, noNaN: true }),
+    tempC,
+    pH,
+    alkalinityMeqL: fc.double({ min: 0, max: 8, noNaN: true }),
+    tanMgNL: fc.double({ min: 0, max: 60, noNaN: true }),
+    salinity,
+    ghDgh: hard,
+    breather: fc.boolean(),
+  });
+  const into = fc.record({ tempC, pH, khDkh: fc.double({ min: 0, max: 20, noNaN: true }), salinity, ghDgh: hard });
+  let computed = 0;
+  fc.assert(
+    fc.property(opened, into, (b, t) => {
+      let courses: ReturnType<typeof compareMethods>;
+      try {
+        courses = compareMethods(b, t, a);
+      } catch (error) {
+        expect((error as Error).message).toMatch(/measure/);
+        return;
+      }
+      computed++;
+      for (const m of courses) {
+        const figures = [m.peakNh3MgNL, m.criterionMin, m.nh3MinMgNL, m.phStep, m.tempStepC, m.salinityStep, m.ghStep];
+        for (const x of figures) expect(x >= 0 && Number.isFinite(x)).toBe(true);
+        expect(m.newShare).toBeGreaterThanOrEqual(-1e-9);
+        expect(m.newShare).toBeLessThanOrEqual(1);
+      }
+      const r = recommend(courses, 'delicate', true, t.salinity > 5, a);
+      expect(r.ranked.length).toBeGreaterThanOrEqual(3);
+      for (let i = 1; i < r.ranked.length; i++)
+        expect(r.ranked[i]!.burden).toBeGreaterThanOrEqual(r.ranked[i - 1]!.burden);
+    }),
+    { numRuns: 60 },
+  );
+  expect(computed).toBeGreaterThan(15);
+});
+
 describe('a timed run', () => {
   const steps: RunRecord['steps'] = [
     { key: 'place', kind: 'hands', title: 'Place', detail: '', minutes: 1 },

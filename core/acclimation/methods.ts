@@ -2,7 +2,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { CO2_G_PER_MOL, N_G_PER_MOL, dkhToMeqL } from '@/core/quantities/units';
 import { floatConductanceWPerK } from '@/core/heat/float';
 import { WATER_J_PER_KG_K } from '@/core/heat/box';
-import { AIR_CO2_ATM, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
+import { AIR_CO2_ATM, CARBONATE_RANGE, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
 import { timesAcute } from '@/core/water/criteria';
 import { waterTable } from '@/core/water/table';
 import {
@@ -63,6 +63,8 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   if (dic === null) throw new RangeError('The bag’s pH is higher than its carbonate hardness can hold: measure again.');
   if (dicTank === null)
     throw new RangeError('The tank’s pH is higher than its carbonate hardness can hold: measure both again.');
+  if (dic > CARBONATE_RANGE.maxCarbon || dicTank > CARBONATE_RANGE.maxCarbon)
+    throw new RangeError('A pH this low does not go with this carbonate hardness: measure both again.');
   const v: Vessel = {
     volumeL: bag.waterL,
     tempC: bag.tempC,

@@ -103,6 +103,12 @@ describe('the door', () => {
       {},
       'sourceWater.pH',
     ],
+    [
+      'a pH far too low for the hardness',
+      { ...c, sourceWater: { ...c.sourceWater, pH: 4.2, khDkh: 28 } },
+      {},
+      'sourceWater.pH',
+    ],
     ['a share of 3', { ...c, assumptions: { packDudShare: 3 } }, {}, 'assumptions.packDudShare'],
     ['a step of two hours', c, { stepH: 2 }, 'options.stepH'],
     ['half a draw', c, { draws: 0.5 }, 'options.draws'],

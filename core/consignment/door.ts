@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
-import { activityOf, dicFromPh } from '@/core/water/carbonate';
+import { activityOf, CARBONATE_RANGE, dicFromPh } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
 import { consignmentSchema, crossChecks, problemsOf, type Consignment, type Problem } from './schema';
 
@@ -46,10 +46,12 @@ function contradiction(c: Consignment): Problem[] {
   const alkalinity = dkhToMeqL(w.khDkh) / 1000;
   const activity = activityOf(w.tempC, w.salinity, alkalinity, withOverrides(c.assumptions).activityCorrection > 0);
   const k = carbonateConstants(w.tempC, w.salinity);
-  if (dicFromPh(alkalinity, w.pH, w.tanMgNL / 1000 / N_G_PER_MOL, k, activity) !== null) return [];
-  return [
-    { path: 'sourceWater.pH', message: 'The pH is higher than this carbonate hardness can hold: measure both again.' },
-  ];
+  const dic = dicFromPh(alkalinity, w.pH, w.tanMgNL / 1000 / N_G_PER_MOL, k, activity);
+  const say = (message: string): Problem[] => [{ path: 'sourceWater.pH', message }];
+  if (dic === null) return say('The pH is higher than this carbonate hardness can hold: measure both again.');
+  if (dic > CARBONATE_RANGE.maxCarbon)
+    return say('A pH this low does not go with this carbonate hardness: measure both again.');
+  return [];
 }
 
 /** Everything that stands in the way of evaluating, each a sentence beside its field; an empty list when nothing does. */
