@@ -2,7 +2,7 @@ import next from 'eslint-config-next/core-web-vitals';
 import tseslint from 'typescript-eslint';
 
 const config = [
-  { ignores: ['.next/**', 'node_modules/**', 'data/**', 'out/**', 'next-env.d.ts'] },
+  { ignores: ['.next/**', '.kindly/**', 'node_modules/**', 'data/**', 'out/**', 'next-env.d.ts'] },
   ...next,
   ...tseslint.configs.strict,
   {
