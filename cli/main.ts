@@ -131,7 +131,7 @@ program
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
   .option('--draws <n>', 'runs for each option', wholeNumber, 200)
   .option('--days <n>', 'ship days to compare', wholeNumber, 10)
-  .option('--calendar <file>', 'holidays and embargoes, as in examples/calendar-winter.json')
+  .option('--calendar <file>', 'holidays and embargoes, as in examples/calendar/winter.json')
   .action((file: string, options: PlanOptions) => {
     const c = consignmentOf(file, options.forecast);
     const calendar = options.calendar === undefined ? emptyCalendar : calendarOf(options.calendar);

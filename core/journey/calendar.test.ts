@@ -47,7 +47,7 @@ describe('the calendar', () => {
 });
 
 describe('the shipped calendar', () => {
-  const calendar = calendarSchema.parse(JSON.parse(readFileSync('examples/calendar-winter.json', 'utf8')));
+  const calendar = calendarSchema.parse(JSON.parse(readFileSync('examples/calendar/winter.json', 'utf8')));
   const at = (fromMs: number, serviceId: string): DayOption => {
     const r = evaluate(c, catalogue, c.forecast, {
       stepH: 0.5,
