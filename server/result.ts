@@ -2,23 +2,13 @@ import type { Factor } from '@/core/bag/slack';
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
 import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/consignment/evaluate';
-import type { State } from '@/core/consignment/forward';
+import type { Overall } from '@/core/consignment/forward';
+import type { KeyInstants } from '@/core/journey/legs';
 import type { Consignment, Outcome } from '@/core/consignment/schema';
 
 /** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
-export interface StoredResult {
-  sealMs: number;
-  handOverMs: number;
-  arriveMs: number;
-  deadlineMs: number;
-  openMs: number;
+export interface StoredResult extends KeyInstants, Overall {
   legs: { label: string; startMs: number; endMs: number }[];
-  bagId: string | null;
-  factor: Factor | null;
-  safeH: number | null;
-  slackH: number | null;
-  worstSlackH: number | null;
-  state: State;
   /** Share of runs in which every fish arrives within limits, of how many, and its standard error; null once opened. */
   chance: number | null;
   draws: number;

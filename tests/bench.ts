@@ -3,6 +3,7 @@ import { solve, type Ends } from '@/tests/independent/ode-model';
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
 import { safeHours } from '@/core/bag/slack';
 import { catalogue } from '@/core/catalogue';
+import { drain } from '@/core/consignment/drain';
 import { forward } from '@/core/consignment/forward';
 import { prepare, type Prepared } from '@/core/consignment/prepare';
 import { boxCurves, simulateBox } from '@/core/heat/box';
@@ -29,12 +30,6 @@ const prepared = (stepH: number, beyondH: number): Prepared => {
   const p = prepare(benchBox, catalogue, benchBox.forecast, { stepH, beyondH });
   if (!p.ok) throw new Error(p.problems[0]!.message);
   return p.value;
-};
-const drain = <T>(g: Generator<unknown, T>): T => {
-  for (;;) {
-    const step = g.next();
-    if (step.done) return step.value;
-  }
 };
 
 const fine = prepared(1 / 12, 53);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import type { Job, JobReport, JobResult } from '@/core/consignment/job';
 import type { Progress } from '@/core/consignment/evaluate';
 
@@ -20,7 +20,8 @@ const nothing: Running = { progress: [], results: [], problem: null, finished: f
  */
 export function useEvaluation(key: string, jobs: readonly Job[]): Running {
   const [state, setState] = useState<{ key: string; running: Running }>({ key, running: nothing });
-  useEffect(() => {
+  // The key stands for the jobs, which are made anew with every render.
+  const start = useEffectEvent((): Worker[] => {
     const running: Running = {
       progress: jobs.map(() => null),
       results: [],
@@ -31,7 +32,7 @@ export function useEvaluation(key: string, jobs: readonly Job[]): Running {
       Object.assign(running, change);
       setState({ key, running: { ...running } });
     };
-    const workers = jobs.map((job, i) => {
+    return jobs.map((job, i) => {
       const worker = new Worker(new URL('../workers/evaluate.worker.ts', import.meta.url));
       worker.onmessage = ({ data }: MessageEvent<JobReport>): void => {
         if (data.kind === 'progress') show({ progress: running.progress.map((p, j) => (j === i ? data.progress : p)) });
@@ -45,9 +46,10 @@ export function useEvaluation(key: string, jobs: readonly Job[]): Running {
       worker.postMessage(job);
       return worker;
     });
+  });
+  useEffect(() => {
+    const workers = start();
     return () => workers.forEach((w) => w.terminate());
-    // The key stands for the jobs: they are made anew with every render.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   return state.key === key ? state.running : nothing;
 }

@@ -133,6 +133,20 @@ describe('the door', () => {
 });
 
 describe('what is noticed beside the figures', () => {
+  test('tiny fish that must fast with slow ones are told to be fed apart', () => {
+    const lines = [
+      { ...c.lines[0]!, id: 'L1', speciesId: 'endler', count: 2, lengthCm: 2 },
+      { ...c.lines[0]!, id: 'L2', speciesId: 'bristlenose', count: 1, lengthCm: 6 },
+    ];
+    const animals = lines.map((l) => ({ lineId: l.id, count: l.count }));
+    const shared = value({ ...c, lines, bags: [{ ...c.bags[0]!, id: 'A1', boxId: '1', animals }] });
+    expect(shared.bags[0]!.warnings.join(' ')).toMatch(/Endler.* fasts 48 h .* feed it apart/);
+    expect(
+      value(c)
+        .bags.flatMap((b) => b.warnings)
+        .join(' '),
+    ).not.toMatch(/feed it apart/);
+  });
   test('species whose ease never meets are told to travel in a box each', () => {
     const lines = [
       { ...c.lines[0]!, id: 'L1', speciesId: 'discus', count: 1 },
@@ -180,7 +194,7 @@ describe('what if', () => {
     expect(warmest('doorstep', 1)).toBeGreaterThan(warmest('doorstep', 0) + 1);
     expect(warmest('depot', 1)).toBe(warmest('depot', 0));
   });
-  test('a town in the mountains has thinner air, and its bags swell less in the aircraft', () => {
+  test('a town in the mountains has thinner air, and its bags hold less oxygen', () => {
     const high = { ...c, sender: { ...c.sender, place: { ...c.sender.place, altitudeM: 2200 } } };
     const [low, up] = [value(c), value(high)];
     expect(up.ambient.pressureKPa[0]!).toBeCloseTo(77.5, 0);

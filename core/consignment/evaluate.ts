@@ -5,6 +5,7 @@ import { chooseDay, type DayOption } from '@/core/journey/choose-day';
 import { emptyCalendar, type Calendar } from '@/core/journey/calendar';
 import { Draws, DRAW_STEP_H, type Fan, type Risk } from '@/core/risk/draws';
 import { doorProblems } from './door';
+import { drain } from './drain';
 import { forward, stateOf, type Forward } from './forward';
 import { prepare } from './prepare';
 import type { Consignment, Forecast, Outcome } from './schema';
@@ -152,9 +153,5 @@ export function evaluate(
   forecast: Forecast | null,
   options: EvaluateOptions = {},
 ): Outcome<Evaluation> {
-  const work = evaluation(c, catalogue, forecast, options);
-  for (;;) {
-    const step = work.next();
-    if (step.done) return step.value;
-  }
+  return drain(evaluation(c, catalogue, forecast, options));
 }

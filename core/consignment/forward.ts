@@ -5,6 +5,7 @@ import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } 
 import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { compatibility } from '@/core/fish/compatibility';
+import { longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 
@@ -100,6 +101,11 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
     waterL + (gasL * p.ambient.pressureKPa[0]!) / a.cabinPressureKPa > (waterL + gasL) / fillShare
   )
     warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
+  for (const s of bag.species)
+    if (bag.contents.hoursSinceMeal > longestFastH(s.fasting, a))
+      warnings.push(
+        `${s.name} fasts ${bag.contents.hoursSinceMeal} h before sealing, more than the ${longestFastH(s.fasting, a)} h it should: feed it apart.`,
+      );
   if (type.breather && gasL > 0) warnings.push('Breather film is filled with water and no gas, loosely, in paper.');
   warnings.push(
     ...compatibility(
@@ -162,7 +168,8 @@ function bagResult(
   return { ...r, state: stateOf(worstSlackH, a), warnings: warningsOf(p, bag, r) };
 }
 
-const least = (values: readonly (number | null)[]): number | null =>
+/** The least of several hours, where null is more than was computed. */
+export const least = (values: readonly (number | null)[]): number | null =>
   values.reduce((m, v) => (v === null ? m : m === null ? v : Math.min(m, v)), null);
 
 export function overallOf(bags: readonly BagResult[], a: Assumptions): Overall {

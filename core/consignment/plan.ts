@@ -4,6 +4,7 @@ import { suggestBoxes, winterBoxes } from '@/core/box/plan';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { choosePacks, type PackOption } from '@/core/heat/choose';
 import { DRAW_STEP_H } from '@/core/risk/draws';
+import { drain } from './drain';
 import { prepare } from './prepare';
 import type { Consignment } from './schema';
 
@@ -54,9 +55,5 @@ function bestPacks(c: Consignment, boxId: string, catalogue: Catalogue, draws: n
   const only = { ...c, boxes: c.boxes.filter((b) => b.id === boxId), bags: c.bags.filter((b) => b.boxId === boxId) };
   const p = prepare(only, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
   if (!p.ok) return null;
-  const work = choosePacks(p.value, { draws, seed: 1, shortlist: SHORTLIST });
-  for (;;) {
-    const step = work.next();
-    if (step.done) return step.value[0] ?? null;
-  }
+  return drain(choosePacks(p.value, { draws, seed: 1, shortlist: SHORTLIST }))[0] ?? null;
 }

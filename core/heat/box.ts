@@ -116,7 +116,7 @@ export function boxNetwork(
   for (const p of load.heatPacks) {
     const node = heatJPerK.push(p.massG * a.packHeatJPerGK) - 1;
     // Proved warm on the bench: it enters the box near the temperature it holds in the open.
-    startC.push(load.startAirC + 15);
+    startC.push(load.startAirC + a.packProvedAboveC);
     const near = p.nearBag >= 0 ? a.packNearWPerK : 0;
     links.push([AIR_NODE, node, a.packPlateWPerK - near]);
     if (near > 0) links.push([FIRST_BAG + p.nearBag, node, near]);

@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type PackType } from '@/core/catalogue/schema';
-import { forward, stateOf, type BagResult, type Forward, type State } from '@/core/consignment/forward';
+import { forward, least, stateOf, type BagResult, type Forward, type State } from '@/core/consignment/forward';
 import { withBox, type Prepared } from '@/core/consignment/prepare';
 import type { Box } from '@/core/consignment/schema';
 import type { Holiday } from '@/core/journey/calendar';
@@ -119,9 +119,6 @@ export function candidatePlans(
 
 const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>
   JSON.stringify([x.packs, x.bottle]) === JSON.stringify([y.packs, y.bottle]);
-
-const least = (values: readonly (number | null)[]): number | null =>
-  values.reduce((m, v) => (v === null ? m : m === null ? v : Math.min(m, v)), null);
 
 function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   const bag = e.bags.reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));

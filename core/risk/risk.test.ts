@@ -4,6 +4,7 @@ import { forward } from '@/core/consignment/forward';
 import { prepare, type Prepared } from '@/core/consignment/prepare';
 import type { Consignment } from '@/core/consignment/schema';
 import { benchBox } from '@/tests/bench-box';
+import { delaysOf } from '@/core/journey/delays';
 import { exampleConsignment } from '@/tests/example';
 import { Draws, DRAW_STEP_H, percentile } from './draws';
 import { normalQuantile, normalShare, streamOf } from './random';
@@ -138,15 +139,13 @@ describe('Monte Carlo', () => {
         expect(Math.abs(drawn(fine, 100).chance - drawn(coarse, 100).chance)).toBeLessThanOrEqual(0.01 + 1e-9);
     }
   });
-  test('a better box never lowers the chance on common random numbers, a colder forecast error never raises it', () => {
+  test('on common random numbers more duds never save a draw, and colder weather loses more in frost', () => {
     const c = exampleConsignment('tropical-overnight-in-frost');
-    const base = drawn(prepared(c), 200).chance;
-    const lined = c.boxes.map((b) => ({ ...b, lining: [{ name: 'XPS sheet', thicknessCm: 2, kWPerMK: 0.029 }] }));
-    const dud = { ...c, assumptions: { packDudShare: 0.5 } };
-    expect(drawn(prepared(dud), 200).chance).toBeLessThanOrEqual(base);
-    expect(forward(prepared({ ...c, boxes: lined })).boxes[0]!.curves.uaWPerK).toBeLessThan(
-      forward(prepared(c)).boxes[0]!.curves.uaWPerK,
-    );
+    const lostWith = (x: Consignment): number => drawn(prepared(x), 200).lost;
+    const base = lostWith(c);
+    expect(base).toBeGreaterThan(0);
+    expect(lostWith({ ...c, assumptions: { packDudShare: 0.5 } })).toBeGreaterThan(base);
+    expect(lostWith({ ...c, forecast: { ...c.forecast!, shiftC: -8 } })).toBeGreaterThan(base);
   });
   test('once the box has arrived nothing can be late any more', () => {
     const c = exampleConsignment();
@@ -154,6 +153,8 @@ describe('Monte Carlo', () => {
     const late = new Draws(p, 1);
     late.more(40);
     expect(late.result().byCause.saved.delay).toBe(0);
+    expect(delaysOf(p, []).list).toEqual([]);
+    expect(delaysOf(prepared(c), []).list.length).toBeGreaterThan(0);
   });
   test('fans are ordered and end at the planned opening', () => {
     const p = prepared(exampleConsignment());
