@@ -2,12 +2,15 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { planConsignment } from '@/core/consignment/plan';
 import { readConsignment } from '@/core/consignment/schema';
-import { usedRows } from '@/server/result';
+import { usedRows, plainSurroundings } from '@/server/result';
 
 /** Plans the shipped examples anew with the present engine: bags, boxes and packs follow from their orders. */
 for (const file of process.argv.slice(2)) {
   const read = readConsignment(JSON.parse(readFileSync(file, 'utf8')));
   if (!read.ok) throw new Error(read.problems.map((p) => `${file}: ${p.path}: ${p.message}`).join('\n'));
   const { consignment } = planConsignment({ ...read.value, bags: [], catalogue: null }, catalogue);
-  writeFileSync(file, `${JSON.stringify({ ...consignment, catalogue: usedRows(consignment) }, null, 2)}\n`);
+  writeFileSync(
+    file,
+    `${JSON.stringify({ ...consignment, catalogue: usedRows(consignment, plainSurroundings) }, null, 2)}\n`,
+  );
 }

@@ -1,7 +1,7 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type BagType, type Catalogue, type Species } from '@/core/catalogue/schema';
 import { contentsOf, massOfLine } from '@/core/consignment/prepare';
-import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
+import { waterOfTank, type Bag, type Consignment, type OrderLine } from '@/core/consignment/schema';
 import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
 import type { Delays } from '@/core/journey/delays';
 import { delaysOf } from '@/core/journey/delays';
@@ -86,15 +86,14 @@ function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tr
   const longestH = Math.max(t.deadlineH + a.wantedSlackH, t.openH + t.delays.longestH) + BEYOND_H;
   const steps = Math.round(longestH / STEP_H) + 1;
   if (room.pH.length < steps) room = bagCurves(steps);
-  const tempC = new Float64Array(steps).fill(
-    Math.min(35, Math.max(species.usualC, t.c.sourceWater.tempC) + a.planWarmerC),
-  );
+  const source = waterOfTank(t.c, line.tank);
+  const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, source.tempC) + a.planWarmerC));
   // pH and hardness were measured in the tank: the bag is sealed at its temperature.
-  tempC[0] = t.c.sourceWater.tempC;
+  tempC[0] = source.tempC;
   const pressureKPa = new Float64Array(steps).fill(101.325);
   const limits = limitsFor(
     toleranceLimits(mostDelicate([species.tolerance]), a),
-    t.c.sourceWater.pH,
+    source.pH,
     { hardMinC: -99, hardMaxC: 99 },
     a.phFloorBelowSource,
   );

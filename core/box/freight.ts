@@ -24,6 +24,25 @@ const toNumber = (r: Rational): number => {
 };
 const roundUp = (r: Rational, step: Rational): Rational => times({ num: ceil(over(r, step)), den: 1n }, step);
 
+/**
+ * Price of one box at a chargeable weight: the first price step that reaches it, beyond the last step that price and
+ * a price per kilogram; never below the minimum charge. Steps in any order; kg and the carrier's own money.
+ */
+export function freightPrice(
+  service: {
+    pricePerKg: number;
+    minimumCharge?: number | undefined;
+    priceSteps?: readonly { toKg: number; price: number }[] | undefined;
+  },
+  chargeableKg: number,
+): number {
+  const steps = [...(service.priceSteps ?? [])].sort((x, y) => x.toKg - y.toKg);
+  const step = steps.find((s) => chargeableKg <= s.toKg);
+  const last = steps[steps.length - 1];
+  const price = step ? step.price : (last?.price ?? 0) + (chargeableKg - (last?.toKg ?? 0)) * service.pricePerKg;
+  return Math.max(service.minimumCharge ?? 0, price);
+}
+
 export type DimensionRounding = 'none' | 'nearest' | 'up';
 function rounded(side: Rational, how: DimensionRounding): Rational {
   if (how === 'none') return side;

@@ -193,6 +193,10 @@ export const assumptionTable = {
   degasHandsMin: ours(10, 'Hands-on minutes of an air stone and four additions'),
   pinholeHandsMin: ours(30, 'Hands-on minutes of sampling and matching a tank'),
   straightHandsMin: ours(3, 'Hands-on minutes of opening and netting'),
+  // Supplies
+  bandsPerBag: practice(4, 'Bands of a doubled bag: two on each'),
+  linersPerBox: practice(1, 'One liner bag round everything in a box'),
+  oxygenFlushFactor: ours(1.3, 'Oxygen drawn from the cylinder, times what stays in the bag: flushing loses some'),
 } satisfies Record<string, Assumption>;
 
 export type AssumptionName = keyof typeof assumptionTable;
@@ -212,6 +216,7 @@ export const assumptionGroups: readonly { title: string; from: AssumptionName }[
   { title: 'Risk and state', from: 'metabolismSigma' },
   { title: 'Planning', from: 'wantedSlackH' },
   { title: 'Floating and opening', from: 'floatWPerM2K' },
+  { title: 'Supplies', from: 'bandsPerBag' },
 ];
 export type Assumptions = Readonly<Record<AssumptionName, number>>;
 

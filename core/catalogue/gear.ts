@@ -1,3 +1,4 @@
+import { journeys } from './journeys';
 import type { BagType, BoxType, PackType, Service } from './schema';
 
 /** Bags, boxes and packs: common sizes, from common practice (†). Film in mm; 1 mil is 0.0254 mm. */
@@ -169,18 +170,8 @@ export const services: readonly Service[] = [
   {
     id: 'northline-overnight',
     name: 'Northline Courier, overnight',
-    kind: 'courier',
+    ...journeys.overnight.row,
     driveMin: 28,
-    legs: [
-      { kind: 'counter', label: 'Counter', at: 'origin', share: 0.07 },
-      { kind: 'van-unconditioned', label: 'Van', at: 'origin', share: 0.1 },
-      { kind: 'depot', label: 'Depot', at: 'origin', share: 0.2 },
-      { kind: 'van-unconditioned', label: 'Night truck', at: 'between', share: 0.43 },
-      { kind: 'depot', label: 'Depot', at: 'destination', share: 0.2 },
-    ],
-    waitsAt: 'depot',
-    usualH: 14,
-    windowH: 3,
     cutOff: '20:00',
     divisor: 5000,
     stepKg: 0.5,
@@ -191,18 +182,8 @@ export const services: readonly Service[] = [
   {
     id: 'northline-two-day',
     name: 'Northline Courier, two days',
-    kind: 'courier',
+    ...journeys.twoDays.row,
     driveMin: 28,
-    legs: [
-      { kind: 'counter', label: 'Counter', at: 'origin', share: 0.04 },
-      { kind: 'depot', label: 'Depot', at: 'origin', share: 0.22 },
-      { kind: 'van-unconditioned', label: 'Truck', at: 'between', share: 0.4 },
-      { kind: 'depot', label: 'Depot', at: 'destination', share: 0.24 },
-      { kind: 'van-unconditioned', label: 'Van', at: 'destination', share: 0.1 },
-    ],
-    waitsAt: 'depot',
-    usualH: 38,
-    windowH: 3,
     cutOff: '20:00',
     divisor: 5000,
     stepKg: 0.5,
@@ -213,18 +194,7 @@ export const services: readonly Service[] = [
   {
     id: 'sable-air',
     name: 'Sable Air Cargo, airport to airport',
-    kind: 'air',
-    driveMin: 45,
-    legs: [
-      { kind: 'depot', label: 'Air shed', at: 'origin', share: 0.3 },
-      { kind: 'ramp', label: 'Ramp', at: 'origin', share: 0.06 },
-      { kind: 'aircraft-hold', label: 'Flight', at: 'between', share: 0.3 },
-      { kind: 'ramp', label: 'Ramp', at: 'destination', share: 0.06 },
-      { kind: 'depot', label: 'Air shed', at: 'destination', share: 0.28 },
-    ],
-    waitsAt: 'depot',
-    usualH: 15,
-    windowH: 4,
+    ...journeys.airport.row,
     cutOff: '18:00',
     divisor: 6000,
     stepKg: 0.5,

@@ -101,9 +101,26 @@ export const legKinds = [
 ] as const;
 export type LegKind = (typeof legKinds)[number];
 
+const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time of day looks like 19:30.');
+const weekday = z.number().int().min(1).max(7);
+
+/** Opening hours of the counter where parcels are handed over, for some weekdays. Local time. */
+export const counterSchema = z.object({
+  days: z.array(weekday).min(1, 'Name the weekdays.'),
+  opens: clockTime.optional(),
+  /** What is handed over by then leaves the same day. */
+  cutOff: clockTime,
+  /** Last acceptance of live animals, where it is sooner than the cut-off. */
+  last: clockTime.optional(),
+  closes: clockTime.optional(),
+});
+export type Counter = z.infer<typeof counterSchema>;
+
 export const serviceSchema = z.object({
   id: z.string().min(1),
-  name: z.string().min(1),
+  name: z.string().min(1, 'Give the service a name.'),
+  /** Carrier, where the name does not say it. */
+  carrier: z.string().max(80).optional(),
   kind: z.enum(['courier', 'air', 'own-car']),
   driveMin: z.number().nonnegative(),
   /** Legs between hand-over and the start of the delivery window, by share of that time. */
@@ -119,15 +136,44 @@ export const serviceSchema = z.object({
   /** Usual hours from hand-over to the start of the window, and how long the window is. */
   usualH: above0,
   windowH: above0,
-  cutOff: z.string(),
+  /** Cut-off on days that no row of `counters` names. */
+  cutOff: clockTime,
+  counters: z.array(counterSchema).max(7).optional(),
+  /** Where the receiver gets the box: at the door, or collected. */
+  collection: z.enum(['door', 'depot', 'counter']).optional(),
   divisor: above0,
+  /** How each side of the box is rounded to whole cm before the volume is taken; up where absent. */
+  dimensionRounding: z.enum(['none', 'nearest', 'up']).optional(),
   stepKg: above0,
   minimumKg: z.number().nonnegative(),
+  /** Price of a kilogram; beyond the last of the steps, where there are steps. */
   pricePerKg: z.number().nonnegative(),
+  minimumCharge: z.number().nonnegative().optional(),
+  /** Price of a box up to a chargeable weight. */
+  priceSteps: z
+    .array(z.object({ toKg: above0, price: z.number().nonnegative() }))
+    .max(40)
+    .optional(),
   live: z.boolean(),
+  /** The carrier approved the packaging: insurance of live freight asks for it. */
+  packagingApproved: z.boolean().optional(),
+  /** The carrier's terms for live animals, in words. */
+  liveTerms: z.string().max(2000).optional(),
+  /** Whether public holidays stop it; they do where absent. */
+  holidayRule: z.enum(['rests', 'works']).optional(),
+  embargoes: z
+    .array(
+      z.object({
+        from: z.iso.date('Write the date as 2026-12-25.'),
+        to: z.iso.date('Write the date as 2026-12-25.'),
+        reason: z.string().min(1, 'Say why.'),
+      }),
+    )
+    .max(60)
+    .optional(),
   /** ISO weekdays (1 Monday … 7 Sunday) on which it takes and delivers; Monday to Friday where absent, every day by own car. */
-  takesOn: z.array(z.number().int().min(1).max(7)).optional(),
-  deliversOn: z.array(z.number().int().min(1).max(7)).optional(),
+  takesOn: z.array(weekday).optional(),
+  deliversOn: z.array(weekday).optional(),
   /** Shares of consignments that come late, learned or told; the assumptions of its kind where absent. */
   delay: z.object({ oneDay: share, twoDays: share, lostWeekend: share }).optional(),
 });

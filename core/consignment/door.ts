@@ -4,7 +4,14 @@ import { row, type Catalogue } from '@/core/catalogue/schema';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
 import { activityOf, CARBONATE_RANGE, dicFromPh } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
-import { consignmentSchema, crossChecks, problemsOf, type Consignment, type Problem } from './schema';
+import {
+  consignmentSchema,
+  crossChecks,
+  problemsOf,
+  type Consignment,
+  type Problem,
+  type WaterReading,
+} from './schema';
 
 /** Everything but the bulk that was checked when it was read: the forecast's points and the catalogue's rows. */
 const planSchema = consignmentSchema.omit({ forecast: true, catalogue: true });
@@ -40,14 +47,13 @@ export function unknownRows(c: Consignment, catalogue: Catalogue): Problem[] {
   return problems;
 }
 
-/** pH and carbonate hardness that cannot both be true of the shipping water. */
-function contradiction(c: Consignment): Problem[] {
-  const w = c.sourceWater;
+/** pH and carbonate hardness that cannot both be true of a shipping water. */
+function contradiction(c: Consignment, w: WaterReading, path: string): Problem[] {
   const alkalinity = dkhToMeqL(w.khDkh) / 1000;
   const activity = activityOf(w.tempC, w.salinity, alkalinity, withOverrides(c.assumptions).activityCorrection > 0);
   const k = carbonateConstants(w.tempC, w.salinity);
   const dic = dicFromPh(alkalinity, w.pH, w.tanMgNL / 1000 / N_G_PER_MOL, k, activity);
-  const say = (message: string): Problem[] => [{ path: 'sourceWater.pH', message }];
+  const say = (message: string): Problem[] => [{ path: `${path}.pH`, message }];
   if (dic === null) return say('The pH is higher than this carbonate hardness can hold: measure both again.');
   if (dic > CARBONATE_RANGE.maxCarbon)
     return say('A pH this low does not go with this carbonate hardness: measure both again.');
@@ -64,5 +70,9 @@ export function doorProblems(c: Consignment, catalogue: Catalogue, options: obje
   ];
   if (problems.length > 0) return problems;
   const named = [...crossChecks(c), ...unknownRows(c, catalogue)];
-  return named.length > 0 ? named : contradiction(c);
+  if (named.length > 0) return named;
+  return [
+    ...contradiction(c, c.sourceWater, 'sourceWater'),
+    ...(c.waters ?? []).flatMap((w, i) => contradiction(c, w.water, `waters.${i}.water`)),
+  ];
 }

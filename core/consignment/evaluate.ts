@@ -15,7 +15,7 @@ export interface Choosers {
   /** Pack sets, for one box or for all; `part` divides the sets among workers. */
   packs: { boxId: string | null; draws: number; part?: { index: number; of: number } } | null;
   bags: boolean;
-  days: { fromMs: number; days: number; draws: number } | null;
+  days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
 
 export const noChoosers: Choosers = { packs: null, bags: false, days: null };

@@ -214,7 +214,7 @@ export function forward(p: Prepared, worstCase = true): Forward {
         divisor: service.divisor,
         step: service.stepKg,
         minimum: service.minimumKg,
-        dimensionRounding: 'up',
+        dimensionRounding: service.dimensionRounding ?? 'up',
       }),
     });
     box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!, worstCase)));

@@ -1,4 +1,6 @@
 import type { Catalogue } from '@/core/catalogue/schema';
+import type { Calendar } from '@/core/journey/calendar';
+import type { DayOption } from '@/core/journey/choose-day';
 import type { PackOption } from '@/core/heat/choose';
 import type { Fan, Risk } from '@/core/risk/draws';
 import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
@@ -8,6 +10,8 @@ import type { Consignment, Problem } from './schema';
 export interface Job {
   consignment: Consignment;
   catalogue: Catalogue;
+  /** The days on which nobody works at either end. */
+  calendar: Calendar;
   options: EvaluateOptions;
 }
 
@@ -19,6 +23,8 @@ export interface JobResult {
   risk: Risk | null;
   fans: { water: Fan; outside: Fan } | null;
   packs: Record<string, PackRow[]>;
+  /** Ship days × services, best first; null where they were not asked for. */
+  days: DayOption[] | null;
 }
 
 export type JobReport =
@@ -31,16 +37,19 @@ const rowOf = ({ tempC: _t, packW: _p, lossW: _l, ...row }: PackOption): PackRow
 /** Runs a job and reports as it goes; whoever runs it may leave at any report. RangeErrors of the core become sentences. */
 export function* runJob(job: Job): Generator<JobReport> {
   try {
-    const work = evaluation(job.consignment, job.catalogue, job.consignment.forecast, job.options);
+    const work = evaluation(job.consignment, job.catalogue, job.consignment.forecast, {
+      calendar: job.calendar,
+      ...job.options,
+    });
     let step = work.next();
     while (!step.done) {
       yield { kind: 'progress', progress: step.value };
       step = work.next();
     }
     if (!step.value.ok) return yield { kind: 'refused', problems: step.value.problems };
-    const { risk, fans, packs } = step.value.value;
+    const { risk, fans, packs, days } = step.value.value;
     const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
-    yield { kind: 'done', result: { risk, fans, packs: rows } };
+    yield { kind: 'done', result: { risk, fans, packs: rows, days } };
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     yield { kind: 'refused', problems: [{ path: 'sourceWater', message: error.message }] };

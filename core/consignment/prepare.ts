@@ -11,7 +11,7 @@ import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
 import { ambientAlong, type Ambient } from '@/core/journey/ambient';
 import { keyInstants, legsOf, type KeyInstants, type Leg } from '@/core/journey/legs';
-import { refuse, type Bag, type Box, type Consignment, type Forecast, type Outcome } from './schema';
+import { refuse, waterOfBag, type Bag, type Box, type Consignment, type Forecast, type Outcome } from './schema';
 
 /** A bag ready to be computed as often as wanted. */
 export interface PreparedBag {
@@ -82,16 +82,17 @@ export function contentsOf(
     const line = c.lines.find((l) => l.id === x.lineId)!;
     return { count: x.count, line, species: row(catalogue.species, line.speciesId, 'species') };
   });
+  const water = waterOfBag(c, bag);
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const breathes = type.breather === true;
   return {
     waterL: bag.waterL,
     gasL: bag.gasL,
     oxygenFraction: bag.oxygenFraction,
-    pH: c.sourceWater.pH,
-    alkalinityMeqL: dkhToMeqL(c.sourceWater.khDkh),
-    tanMgNL: c.sourceWater.tanMgNL,
-    salinity: c.sourceWater.salinity,
+    pH: water.pH,
+    alkalinityMeqL: dkhToMeqL(water.khDkh),
+    tanMgNL: water.tanMgNL,
+    salinity: water.salinity,
     animals: kinds.map((k) => ({
       count: k.count,
       massG: massOfLine(c, k.line.id, catalogue),
@@ -169,7 +170,6 @@ export function loadOf(
   const type = row(p.catalogue.boxes, box.boxTypeId, 'box');
   const [l, w] = innerCm(type, box);
   const at = bags.map((b) => arrangement.placed.find((x) => x.bagId === b.bag.id));
-  const startC = p.consignment.sourceWater.tempC;
   const heatPacks: HeatPackLoad[] = [];
   const coldPacks: BoxLoad['coldPacks'][number][] = [];
   for (const spot of packSpots(box, type)) {
@@ -203,7 +203,7 @@ export function loadOf(
       return {
         waterL: b.bag.waterL + b.fishG / 1000,
         volumeL: b.bag.waterL + b.bag.gasL + b.fishG / 1000,
-        startC,
+        startC: waterOfBag(p.consignment, b.bag).tempC,
         atWall: Math.min(1, Math.max(0, 1 - gap / p.a.wallReachCm)),
       };
     }),

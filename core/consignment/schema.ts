@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
+import { sizeClasses } from '@/core/fish/size';
 
 /**
  * The one aggregate and, word for word, the open file format. Instants are ISO 8601 in UTC. Lengths in cm, water in L,
@@ -36,6 +37,13 @@ export const placeSchema = z.object({
   zone: zoneSchema,
   /** Height above the sea, m; sea level where absent. */
   altitudeM: between(-430, 4500, 'Altitude').optional(),
+  /** ISO 3166 code of the country whose public holidays hold there. */
+  country: z
+    .string()
+    .regex(/^[A-Z]{2}$/, 'A country is two letters, such as EE.')
+    .optional(),
+  /** Part of the country that has holidays of its own. */
+  region: text(8).optional(),
 });
 
 export const partySchema = z.object({
@@ -62,6 +70,8 @@ export const tankSchema = waterSchema.extend({
   residents: z.boolean().optional(),
 });
 
+export type ReceivingTank = z.infer<typeof tankSchema>;
+
 export const lineSchema = z.object({
   id: text(8).min(1),
   speciesId: text(80).min(1, 'Choose a species.'),
@@ -75,6 +85,13 @@ export const lineSchema = z.object({
   massG: between(0.001, 20000, 'Mass').nullable(),
   sex: z.enum(['unsexed', 'male', 'female', 'pair', 'mixed']),
   tank: text(40).min(1, 'Name the source tank.'),
+  grade: text(30).optional(),
+  /** Length class it was sold by; the length in cm follows from the species. Measured where absent. */
+  size: z.enum(sizeClasses).optional(),
+  /** Row of the sender's own stock the animals are taken from. */
+  lotId: text(60).optional(),
+  /** Receiving tank, where it is one of the further ones. */
+  into: text(40).optional(),
 });
 export type OrderLine = z.infer<typeof lineSchema>;
 
@@ -173,8 +190,22 @@ export const consignmentSchema = z.object({
   handOverAt: instant,
   window: z.object({ startAt: instant, endAt: instant }).nullable(),
   openingAt: instant,
+  /** The shipping water; tanks whose own water is sent along stand in `waters`. */
   sourceWater: waterSchema,
+  waters: z
+    .array(z.object({ tank: text(40).min(1), water: waterSchema }))
+    .max(40)
+    .optional(),
   tank: tankSchema,
+  /** Further receiving tanks, named by the `into` of their lines. */
+  otherTanks: z.array(tankSchema).max(12).optional(),
+  /** Row of the sender's address book. */
+  receiverId: text(60).optional(),
+  /** A cancelled consignment keeps its plan; nothing of it is done or reserved. */
+  cancelled: z
+    .object({ at: instant, reason: text(300) })
+    .nullable()
+    .optional(),
   lines: z.array(lineSchema).max(60),
   boxes: z.array(boxSchema).min(1).max(40),
   bags: z.array(bagSchema).max(400),
@@ -189,6 +220,8 @@ export const consignmentSchema = z.object({
     openedAt: instant.nullable(),
     bags: z.array(bagReadingSchema),
     tank: waterSchema.nullable(),
+    /** Measured water of further receiving tanks, by name. */
+    otherTanks: z.record(z.string(), waterSchema).optional(),
   }),
 });
 export type Consignment = z.infer<typeof consignmentSchema>;
@@ -198,7 +231,12 @@ export interface Problem {
   path: string;
   message: string;
 }
-export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
+/** Somebody saved in between: their state as the form would show it, and the version to save over. */
+export interface Conflict {
+  version: number;
+  theirs: unknown;
+}
+export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[]; conflict?: Conflict };
 
 export const refuse = (path: string, message: string): { ok: false; problems: Problem[] } => ({
   ok: false,
@@ -207,6 +245,27 @@ export const refuse = (path: string, message: string): { ok: false; problems: Pr
 
 export const problemsOf = (error: z.ZodError): Problem[] =>
   error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
+
+/** Water that the fish of a source tank travel in. */
+export const waterOfTank = (c: Pick<Consignment, 'waters' | 'sourceWater'>, tank: string): WaterReading =>
+  c.waters?.find((w) => w.tank === tank)?.water ?? c.sourceWater;
+
+/** Water a bag is filled with: that of the tank its first animals come from. */
+export function waterOfBag(c: Consignment, bag: Bag): WaterReading {
+  const line = c.lines.find((l) => l.id === bag.animals[0]?.lineId);
+  return line ? waterOfTank(c, line.tank) : c.sourceWater;
+}
+
+/** The tank a line goes into, as told. */
+export const tankOfLine = (c: Pick<Consignment, 'tank' | 'otherTanks'>, into: string | undefined): ReceivingTank =>
+  c.otherTanks?.find((t) => t.name === into) ?? c.tank;
+
+/** The same, with the water that was measured on arrival where it was. */
+export function measuredTank(c: Consignment, into: string | undefined): ReceivingTank {
+  const tank = tankOfLine(c, into);
+  const measured = tank === c.tank ? c.actual.tank : c.actual.otherTanks?.[tank.name];
+  return { ...tank, ...(measured ?? {}) };
+}
 
 /** Rules that span fields: what points where, and what comes after what. */
 export function crossChecks(c: Consignment): Problem[] {
@@ -227,6 +286,20 @@ export function crossChecks(c: Consignment): Problem[] {
     const sum = bagged.reduce((n, a) => n + a.count, 0);
     if (c.bags.length > 0 && sum > l.count) say('bags', `Line ${l.id} has ${l.count} animals, but ${sum} are bagged.`);
   }
+  c.bags.forEach((b, i) => {
+    const tanks = c.lines.filter((l) => b.animals.some((a) => a.lineId === l.id)).map((l) => l.tank);
+    const [first, ...rest] = tanks.map((t) => ({ t, salinity: waterOfTank(c, t).salinity }));
+    const other = rest.find((x) => Math.abs(x.salinity - first!.salinity) > 5);
+    if (other)
+      say(
+        `bags.${i}.animals`,
+        `Bag ${b.id} mixes fish of tanks ${first!.t} and ${other.t}, whose salt differs: bag them apart.`,
+      );
+  });
+  c.lines.forEach((l, i) => {
+    if (l.into && l.into !== c.tank.name && !c.otherTanks?.some((t) => t.name === l.into))
+      say(`lines.${i}.into`, `The receiving tank ${l.into} is not described.`);
+  });
   for (const [name, value] of Object.entries(c.assumptions)) {
     const problem = assumptionProblem(name as AssumptionName, value!);
     if (problem) say(`assumptions.${name}`, problem);

@@ -1,12 +1,25 @@
 import { TZDate } from '@date-fns/tz';
 import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { longestFast } from './departure';
 import { forward } from '@/core/consignment/forward';
 import { prepare, withBox, type Prepared } from '@/core/consignment/prepare';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { ventHolesFor, type PackSet } from '@/core/heat/choose';
 import { Draws, DRAW_STEP_H } from '@/core/risk/draws';
-import { holidayOn, localDate, sameTimeLater, serves, weekdayOf, type Calendar } from './calendar';
+import { freightPrice } from '@/core/box/freight';
+import {
+  atClock,
+  embargoOn,
+  holidayOn,
+  lastAcceptance,
+  localDate,
+  restsOnHolidays,
+  sameTimeLater,
+  serves,
+  weekdayOf,
+  type Calendar,
+} from './calendar';
 
 export type Verdict = 'go' | 'care' | 'hold';
 
@@ -41,6 +54,8 @@ export interface ChooseDay {
   fromMs: number;
   days: number;
   calendar: Calendar;
+  /** Tanks that fast already. */
+  fasted?: readonly string[] | undefined;
 }
 
 const HOUR = 3600_000;
@@ -55,9 +70,8 @@ export function onDay(
 ): { handOverMs: number; startMs: number; endMs: number } {
   const from = c.sender.place;
   const to = c.receiver.place;
-  const [h, m] = service.cutOff.split(':').map(Number) as [number, number];
   const d = new TZDate(dayMs, from.zone);
-  const cutOff = new TZDate(d.getFullYear(), d.getMonth(), d.getDate(), h, m, 0, from.zone).getTime();
+  const last = atClock(dayMs, lastAcceptance(service, weekdayOf(dayMs, from.zone)), from.zone);
   const own = service.kind === 'own-car';
   // Own car: leave when the order was to be handed over.
   const wanted = new TZDate(Date.parse(c.handOverAt), from.zone);
@@ -70,7 +84,7 @@ export function onDay(
     0,
     from.zone,
   );
-  const handOverMs = own ? sameClock.getTime() : cutOff - a.beforeCutOffMin * 60_000;
+  const handOverMs = own ? sameClock.getTime() : last - a.beforeCutOffMin * 60_000;
   let startMs = handOverMs + service.usualH * HOUR;
   for (let i = 0; i < 10 && !serves(service, 'delivers', startMs, to, calendar.holidays); i++)
     startMs = sameTimeLater(startMs, 1, to.zone);
@@ -82,15 +96,16 @@ function blocked(service: Service, handOverMs: number, c: Consignment, options: 
   const place = c.sender.place;
   const date = localDate(handOverMs, place.zone);
   if (!service.live) return `${service.name} does not take live animals.`;
-  const holiday = service.kind === 'own-car' ? null : holidayOn(handOverMs, place, options.calendar.holidays);
+  const holiday = restsOnHolidays(service) ? holidayOn(handOverMs, place, options.calendar.holidays) : null;
   if (holiday) return `${holiday.name} in ${place.name}: nobody takes parcels.`;
   if (!serves(service, 'takes', handOverMs, place, options.calendar.holidays))
     return `${service.name} takes nothing on this weekday.`;
-  if (handOverMs < options.fromMs) return 'The counter closes before the fish can be there.';
-  const embargo = options.calendar.embargoes.find(
-    (e) => (e.serviceId === null || e.serviceId === service.id) && e.from <= date && date <= e.to,
-  );
-  return embargo && service.kind !== 'own-car' ? `Embargo: ${embargo.reason}.` : null;
+  if (handOverMs < options.fromMs)
+    return service.kind === 'own-car'
+      ? 'This hour of the day has passed.'
+      : 'The counter closes before the fish can be there.';
+  const embargo = embargoOn(service, date, options.calendar);
+  return embargo ? `Embargo: ${embargo.reason}.` : null;
 }
 
 /** A few sets of packs, fewest first: the first with enough worst-case slack, else the one with most. No draws yet. */
@@ -179,6 +194,12 @@ function cell(
     .reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0);
   const leadH = (at.handOverMs - Date.parse(forecast.madeAt)) / HOUR;
   const cautions: string[] = [];
+  // A gut that is not clear fouls the bag: too little time is told, less than half of it holds the fish back.
+  const fast = longestFast(c, catalogue, a, new Set(options.fasted));
+  const toFastH = (p.instants.sealMs - options.fromMs) / HOUR;
+  if (fast && toFastH < fast.hours)
+    cautions.push(`the ${fast.name} want ${fast.hours} h without food, ${Math.max(0, Math.floor(toFastH))} h are left`);
+  const unfasted = fast !== null && toFastH < fast.hours / 2;
   if (weekdayOf(at.endMs, c.receiver.place.zone) === 5 && service.kind !== 'own-car')
     cautions.push('due on a Friday: one slip and the fish wait a weekend');
   if (outsideC.min <= a.tooColdToShipC) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
@@ -187,7 +208,7 @@ function cell(
     cautions.push('the forecast does not reach');
   const slack = e.overall.worstSlackH ?? Infinity;
   const verdict: Verdict =
-    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= a.tooColdToShipC
+    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= a.tooColdToShipC || unfasted
       ? 'hold'
       : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
         ? 'care'
@@ -206,7 +227,7 @@ function cell(
     worstSlackH: e.overall.worstSlackH,
     outsideC,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
-    cost: e.boxes.reduce((s, b) => s + b.freight.chargeable * service.pricePerKg, 0) + packCost,
+    cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
     weightKg,
     reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${percent(r.chance)}); worst tenth ${slackWords} of slack${cautions.length > 0 ? `; ${cautions.join('; ')}` : ''}.`,
   };

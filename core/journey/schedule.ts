@@ -2,6 +2,7 @@ import { row, type Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { fastingWords, plannedFastH } from '@/core/fish/fasting';
+import { lastAcceptance, weekdayOf } from './calendar';
 import { keyInstants } from './legs';
 
 export type MomentKind =
@@ -127,7 +128,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       atMs: k.leaveMs,
       minutes: service.driveMin,
       title: 'Leave for the counter',
-      detail: `${service.name}. Drive ${service.driveMin} min, cut-off ${service.cutOff}.`,
+      detail: `${service.name}. Drive ${service.driveMin} min, live fish taken until ${lastAcceptance(service, weekdayOf(k.handOverMs, c.sender.place.zone))}.`,
     });
     add({
       kind: 'hand-over',

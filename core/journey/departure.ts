@@ -1,0 +1,232 @@
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
+import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
+import { plannedFastH } from '@/core/fish/fasting';
+import {
+  atClock,
+  clockWords,
+  counterOn,
+  dayWords,
+  embargoOn,
+  holidayOn,
+  lastAcceptance,
+  localDate,
+  restsOnHolidays,
+  sameTimeLater,
+  serves,
+  weekdayOf,
+  type Calendar,
+} from './calendar';
+import { keyInstants } from './legs';
+import { weekdays } from './days';
+
+const HOUR = 3600_000;
+const MIN = 60_000;
+/** Days ahead that are looked through for a departure. */
+const LOOK_AHEAD = 21;
+
+type Planned = Pick<Consignment, 'sender' | 'receiver'>;
+
+/** Why a service cannot take fish at an instant, or would leave them standing; null where nothing stands in the way. */
+export function whyNot(service: Service, handOverMs: number, c: Planned, calendar: Calendar): string | null {
+  const from = c.sender.place;
+  const to = c.receiver.place;
+  const day = dayWords(handOverMs, from.zone);
+  const holiday = restsOnHolidays(service) ? holidayOn(handOverMs, from, calendar.holidays) : null;
+  if (holiday) return `${day} is ${holiday.name} in ${from.name}`;
+  if (!serves(service, 'takes', handOverMs, from, calendar.holidays))
+    return `${service.name} takes nothing on ${weekdays[weekdayOf(handOverMs, from.zone) - 1]}`;
+  const embargo = embargoOn(service, localDate(handOverMs, from.zone), calendar);
+  if (embargo) return `an embargo holds on ${day}: ${embargo.reason}`;
+  const dueMs = handOverMs + service.usualH * HOUR;
+  if (serves(service, 'delivers', dueMs, to, calendar.holidays)) return null;
+  const rest = restsOnHolidays(service) ? holidayOn(dueMs, to, calendar.holidays) : null;
+  let next = dueMs;
+  for (let i = 0; i < 10 && !serves(service, 'delivers', next, to, calendar.holidays); i++)
+    next = sameTimeLater(next, 1, to.zone);
+  return `handed over on ${day} it would stand until ${dayWords(next, to.zone)}${rest ? `, for ${rest.name} in ${to.name}` : ''}`;
+}
+
+/** The longest fast that the fish of a consignment need, and whose it is; tanks that fast already are left out. */
+export function longestFast(
+  c: Pick<Consignment, 'lines'>,
+  catalogue: Catalogue,
+  a: Assumptions,
+  fasted: ReadonlySet<string> = new Set(),
+): { hours: number; name: string; tank: string } | null {
+  let longest: { hours: number; name: string; tank: string } | null = null;
+  for (const l of c.lines) {
+    const species = catalogue.species.find((s) => s.id === l.speciesId);
+    if (!species || fasted.has(l.tank)) continue;
+    const hours = plannedFastH(species.fasting, a);
+    if (hours > (longest?.hours ?? 0)) longest = { hours, name: species.name, tank: l.tank };
+  }
+  return longest;
+}
+
+export interface Departure {
+  /** The first hand-over that fasting, counter and calendar allow; null where none is found in three weeks. */
+  earliestMs: number | null;
+  /** For the buyer: "Leaves on …, because …". */
+  sentence: string;
+}
+
+/**
+ * When an order can leave and why then: fasting from now on, then the packing, then the first day on which the counter
+ * takes live fish and they would not stand. Own cars leave when the fish are ready. `fasted` names tanks that fast already.
+ */
+export function departure(
+  c: Consignment,
+  catalogue: Catalogue,
+  calendar: Calendar,
+  nowMs: number,
+  fasted: ReadonlySet<string> = new Set(),
+): Departure {
+  const a = withOverrides(c.assumptions);
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const zone = c.sender.place.zone;
+  const fast = longestFast(c, catalogue, a);
+  const bare = { ...c, actual: { ...c.actual, sealedAt: null, handedOverAt: null } };
+  const k = keyInstants(bare, catalogue, a);
+  const waiting = longestFast(c, catalogue, a, fasted);
+  const readyMs = nowMs + (waiting?.hours ?? 0) * HOUR + (k.handOverMs - k.sealMs);
+  const plannedMs = Date.parse(c.handOverAt);
+  const own = service.kind === 'own-car';
+  const passed: string[] = [];
+  let earliestMs: number | null = own ? readyMs : null;
+  for (let day = 0; day < LOOK_AHEAD && earliestMs === null; day++) {
+    const dayMs = sameTimeLater(nowMs, day, zone);
+    const at = atClock(dayMs, lastAcceptance(service, weekdayOf(dayMs, zone)), zone) - a.beforeCutOffMin * MIN;
+    if (at < readyMs) continue;
+    const why = whyNot(service, at, c, calendar);
+    if (why) passed.push(why);
+    else earliestMs = at;
+  }
+  const because: string[] = [];
+  if (fast)
+    because.push(`the ${fast.name} of tank ${fast.tank} eat nothing for ${fast.hours} h before they are bagged`);
+  if (passed.length > 0 && earliestMs !== null && localDate(plannedMs, zone) >= localDate(earliestMs, zone))
+    because.push(...[...new Set(passed)].slice(0, 2));
+  if (!own) {
+    const last = lastAcceptance(service, weekdayOf(plannedMs, zone));
+    because.push(`${service.name} takes live fish until ${last}`);
+  }
+  const later = earliestMs !== null && localDate(plannedMs, zone) > localDate(earliestMs, zone);
+  const sentence = `Leaves ${c.sender.place.name} on ${dayWords(plannedMs, zone)} at ${clockWords(plannedMs, zone)}${
+    because.length > 0 ? `, because ${sentenceOf(because)}` : ''
+  }.${later ? ` ${dayWords(earliestMs!, zone)} would be the earliest.` : ''}`;
+  return { earliestMs, sentence };
+}
+
+const sentenceOf = (parts: readonly string[]): string =>
+  parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts[parts.length - 1]}`;
+
+/** Something to mind about an order before it is made; `stop` is refused, `mind` is only said. */
+export interface Advice {
+  level: 'stop' | 'mind';
+  path: string;
+  message: string;
+}
+
+/** Steps between two waters that fish feel († common practice). */
+export const feltStep = { tempC: 2, pH: 0.5, khDkh: 4, ghDgh: 5, salinity: 1, tanMgNL: 0.2 } as const;
+
+const stepWords = [
+  ['tempC', 'temperature', 1, ' °C'],
+  ['pH', 'pH', 1, ''],
+  ['ghDgh', 'hardness', 0, ' °dGH'],
+  ['salinity', 'salinity', 1, ''],
+] as const;
+type Stepped = Record<(typeof stepWords)[number][0], number>;
+
+/** The steps that fish feel between two waters, in words; nothing where they are alike. */
+export const waterSteps = (from: Stepped, to: Stepped): string[] =>
+  stepWords.flatMap(([key, what, digits, unit]) => {
+    const step = to[key] - from[key];
+    if (Math.abs(step) < feltStep[key]) return [];
+    const by = `${step > 0 ? '+' : '−'}${Math.abs(step).toFixed(digits)}`;
+    return [`${what} ${from[key].toFixed(digits)} to ${to[key].toFixed(digits)}${unit} (${by})`];
+  });
+
+/** What a careful shipper would say to an order: service, counter, days, fast, waters. Needs no bags. */
+export function orderAdvice(
+  c: Consignment,
+  catalogue: Catalogue,
+  calendar: Calendar,
+  nowMs: number,
+  fasted: ReadonlySet<string> = new Set(),
+): Advice[] {
+  const out: Advice[] = [];
+  const say = (level: Advice['level'], path: string, message: string): void => void out.push({ level, path, message });
+  const a = withOverrides(c.assumptions);
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const kinds = c.lines.flatMap((l) => catalogue.species.filter((s) => s.id === l.speciesId));
+  const alive = kinds.some((s) => s.kind !== 'plant');
+  const zone = c.sender.place.zone;
+  const handOverMs = Date.parse(c.handOverAt);
+  if (alive && !service.live)
+    say('stop', 'serviceId', `${service.name} does not take live animals. Choose a live service.`);
+  if (service.kind !== 'own-car') {
+    const day = weekdayOf(handOverMs, zone);
+    const why = whyNot(service, handOverMs, c, calendar);
+    if (why) say('mind', 'handOverLocal', `${why[0]!.toUpperCase()}${why.slice(1)}.`);
+    else {
+      const last = atClock(handOverMs, lastAcceptance(service, day), zone);
+      const { opens } = counterOn(service, day);
+      if (handOverMs > last)
+        say(
+          'mind',
+          'handOverLocal',
+          `Live fish are taken until ${lastAcceptance(service, day)} on that day; ${clockWords(handOverMs, zone)} is too late.`,
+        );
+      else if (handOverMs > last - a.beforeCutOffMin * MIN)
+        say(
+          'mind',
+          'handOverLocal',
+          `Be there by ${clockWords(last - a.beforeCutOffMin * MIN, zone)}: in case of trouble there is then time before ${lastAcceptance(service, day)}.`,
+        );
+      if (opens && handOverMs < atClock(handOverMs, opens, zone))
+        say('mind', 'handOverLocal', `The counter opens at ${opens}.`);
+    }
+    const dueMs = c.window ? Date.parse(c.window.endAt) : Date.parse(c.openingAt);
+    if (
+      !why &&
+      !serves(service, 'delivers', sameTimeLater(dueMs, 1, c.receiver.place.zone), c.receiver.place, calendar.holidays)
+    )
+      say(
+        'mind',
+        'openingLocal',
+        `Due on ${dayWords(dueMs, c.receiver.place.zone)}: one slip and the fish wait until it delivers again. Earlier in the week is kinder.`,
+      );
+    if (service.packagingApproved === false)
+      say(
+        'mind',
+        'serviceId',
+        `${service.name} has not approved your packaging: insurance of live freight may not pay.`,
+      );
+  }
+  const promisedMs = handOverMs + service.usualH * HOUR;
+  if (c.window && Date.parse(c.window.startAt) < promisedMs - 2 * HOUR)
+    say('mind', 'windowStartLocal', `${service.name} promises ${service.usualH} h; this window opens sooner.`);
+  if (c.direction !== 'incoming' && c.actual.sealedAt === null) {
+    const fast = longestFast(c, catalogue, a, fasted);
+    const left = (keyInstants(c, catalogue, a).sealMs - nowMs) / HOUR;
+    if (fast && left > 0 && left < fast.hours)
+      say(
+        'mind',
+        'handOverLocal',
+        `The ${fast.name} want ${fast.hours} h without food; ${Math.floor(left)} h are left. If they were fed today, move the day.`,
+      );
+  }
+  const said = new Set<string>();
+  for (const l of c.lines) {
+    const into = tankOfLine(c, l.into);
+    const steps = waterSteps(waterOfTank(c, l.tank), into);
+    const text = `From tank ${l.tank} into ${into.name}: ${steps.join(', ')}.`;
+    if (steps.length > 0 && !said.has(text)) {
+      said.add(text);
+      say('mind', 'tank', text);
+    }
+  }
+  return out;
+}

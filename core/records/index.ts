@@ -1,0 +1,17 @@
+import type { Kind, KindId } from './kind';
+import { places } from './place';
+import { receivers } from './people';
+import { services } from './service';
+import { supplies } from './supply';
+import { lots, tanks } from './tank';
+
+export const kinds: Readonly<Record<KindId, Kind>> = {
+  receiver: receivers,
+  tank: tanks,
+  lot: lots,
+  place: places,
+  service: services,
+  supply: supplies,
+};
+
+export const kindOfSlug = (slug: string): Kind | null => Object.values(kinds).find((k) => k.slug === slug) ?? null;

@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import { kind } from './kind';
+import type { Field } from './field';
+
+const told = (min: number, max: number, what: string) =>
+  z
+    .number({ error: `${what} must be a number.` })
+    .min(min, `${what} must be at least ${min}.`)
+    .max(max, `${what} can be at most ${max}.`)
+    .optional();
+
+/** Water as somebody told it: what was not told stays out. */
+export const toldWater = {
+  tempC: told(0, 35, 'Temperature'),
+  pH: told(4, 10, 'pH'),
+  khDkh: told(0, 28, 'Carbonate hardness'),
+  ghDgh: told(0, 60, 'General hardness'),
+  salinity: told(0, 42, 'Salinity'),
+  tanMgNL: told(0, 50, 'Ammonia'),
+};
+
+export const waterFields: readonly Field[] = [
+  { path: 'tempC', label: 'Temperature', type: 'number', unit: '°C', optional: true, aliases: ['temp', 't'] },
+  { path: 'pH', label: 'pH', type: 'number', optional: true },
+  { path: 'khDkh', label: 'KH', type: 'number', unit: '°dKH', optional: true, aliases: ['carbonate hardness'] },
+  { path: 'ghDgh', label: 'GH', type: 'number', unit: '°dGH', optional: true, aliases: ['general hardness'] },
+  { path: 'salinity', label: 'Salinity', type: 'number', optional: true, aliases: ['salt'] },
+  { path: 'tanMgNL', label: 'Ammonia', type: 'number', unit: 'mg N/L', optional: true, aliases: ['TAN'] },
+];
+
+export const receiverSchema = z.object({
+  name: z.string().min(1, 'Give a name.').max(120, 'Keep this under 120 letters.'),
+  phone: z.string().max(40, 'Keep this under 40 letters.'),
+  email: z.string().max(120).optional(),
+  address: z.string().max(300, 'Keep this under 300 letters.'),
+  placeId: z.string().min(1, 'Choose a place.'),
+  /** How they want to get the box. */
+  collection: z.enum(['door', 'depot', 'counter'], { error: 'Choose how they get the box.' }),
+  tanks: z
+    .array(
+      z.object({
+        name: z.string().min(1, 'Name the tank.').max(40),
+        volumeL: told(1, 20000, 'Tank volume'),
+        residents: z.boolean(),
+        ...toldWater,
+      }),
+    )
+    .max(40),
+  note: z.string().max(2000, 'Keep this under 2000 letters.'),
+});
+export type Receiver = z.infer<typeof receiverSchema>;
+
+export const collectionWords = {
+  door: 'At the door',
+  depot: 'Held at the depot',
+  counter: 'Collects at the counter',
+} as const;
+
+export const receivers = kind<Receiver>({
+  id: 'receiver',
+  slug: 'receivers',
+  one: 'receiver',
+  many: 'Receivers',
+  about: 'Who gets fish, where, how they take the box, and the water they told.',
+  schema: receiverSchema,
+  fields: [
+    { path: 'name', label: 'Name', type: 'text', section: 'Who', aliases: ['receiver', 'customer', 'buyer'] },
+    { path: 'phone', label: 'Phone', type: 'phone', section: 'Who', aliases: ['telephone', 'mobile'] },
+    { path: 'email', label: 'Mail', type: 'text', section: 'Who', optional: true, aliases: ['e-mail', 'email'] },
+    { path: 'address', label: 'Address', type: 'text', section: 'Who', aliases: ['street'] },
+    { path: 'placeId', label: 'Place', type: 'ref', kind: 'place', section: 'Who', aliases: ['town', 'city'] },
+    {
+      path: 'collection',
+      label: 'Gets the box',
+      type: 'choice',
+      options: Object.entries(collectionWords),
+      section: 'Who',
+      aliases: ['delivery', 'collection'],
+      hint: 'In winter a box held at the depot is kinder than a doorstep.',
+    },
+    {
+      path: 'tanks',
+      label: 'Tanks',
+      type: 'rows',
+      one: 'tank',
+      section: 'Their tanks and water, as told',
+      of: [
+        { path: 'name', label: 'Tank', type: 'text' },
+        { path: 'volumeL', label: 'Litres', type: 'number', optional: true },
+        { path: 'residents', label: 'Fish in it', type: 'yes' },
+        ...waterFields,
+      ],
+    },
+    { path: 'note', label: 'Note', type: 'long', section: 'Note', wide: true },
+  ],
+  blank: { phone: '', address: '', collection: 'depot', tanks: [], note: '' },
+  key: (r) => `${r.name} @ ${r.placeId}`,
+  name: (r) => r.name,
+  detail: (r, lookup) => [lookup.label('place', r.placeId), r.phone].filter(Boolean).join(', '),
+  columns: ['placeId', 'phone', 'collection', 'tanks'],
+  counted: false,
+});

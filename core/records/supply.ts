@@ -1,0 +1,179 @@
+import { z } from 'zod';
+import {
+  bagTypeSchema,
+  boxTypeSchema,
+  packTypeSchema,
+  type BagType,
+  type BoxType,
+  type PackType,
+} from '@/core/catalogue/schema';
+import { kind } from './kind';
+import type { Field } from './field';
+
+export const supplyKinds = [
+  ['bag', 'Bag'],
+  ['box', 'Box'],
+  ['pack', 'Heat or cold pack'],
+  ['liner', 'Liner'],
+  ['band', 'Bands'],
+  ['oxygen', 'Oxygen'],
+  ['additive', 'Additive'],
+  ['other', 'Other'],
+] as const;
+
+export const supplySchema = z.object({
+  kind: z.enum(
+    supplyKinds.map(([k]) => k) as unknown as ['bag', 'box', 'pack', 'liner', 'band', 'oxygen', 'additive', 'other'],
+    { error: 'Choose what it is.' },
+  ),
+  name: z.string().min(1, 'Give it a name.').max(80, 'Keep this under 80 letters.'),
+  /** Rows of the same type are batches of one thing. */
+  typeId: z.string().max(80).optional(),
+  batch: z.string().max(40).optional(),
+  expires: z.iso.date('Write the date as 2027-03-31.').optional(),
+  unit: z.string().max(20).optional(),
+  /** Warned below this many. */
+  lowMark: z.number().nonnegative().optional(),
+  soldBy: z.number().positive('A pack of things holds at least one.').optional(),
+  price: z.number().nonnegative().optional(),
+  note: z.string().max(2000).optional(),
+  bag: bagTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
+  box: boxTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
+  pack: packTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
+});
+export type Supply = z.infer<typeof supplySchema>;
+
+const only = (is: string, fields: readonly Field[]): Field[] =>
+  fields.map((f) => ({ ...f, path: `${is}.${f.path}`, when: { path: 'kind', is: [is] }, section: 'Its figures' }));
+
+export const supplies = kind<Supply>({
+  id: 'supply',
+  slug: 'supplies',
+  one: 'supply',
+  many: 'Supplies',
+  about: 'What is on the shelf, what the planned boxes will take of it, and what runs out when.',
+  schema: supplySchema,
+  fields: [
+    {
+      path: 'kind',
+      label: 'What',
+      type: 'choice',
+      options: supplyKinds,
+      section: 'What it is',
+      aliases: ['kind', 'type'],
+    },
+    { path: 'name', label: 'Name', type: 'text', section: 'What it is', aliases: ['supply', 'item'] },
+    { path: 'batch', label: 'Batch', type: 'text', optional: true, section: 'What it is', aliases: ['lot'] },
+    {
+      path: 'expires',
+      label: 'Use by',
+      type: 'date',
+      optional: true,
+      section: 'What it is',
+      aliases: ['expiry', 'best before', 'expires'],
+    },
+    {
+      path: 'unit',
+      label: 'Counted in',
+      type: 'text',
+      optional: true,
+      section: 'What it is',
+      hint: 'Pieces where empty.',
+    },
+    {
+      path: 'lowMark',
+      label: 'Warn below',
+      type: 'number',
+      optional: true,
+      section: 'What it is',
+      aliases: ['low', 'minimum'],
+    },
+    {
+      path: 'soldBy',
+      label: 'Bought by',
+      type: 'number',
+      optional: true,
+      section: 'What it is',
+      hint: 'How many come in a pack.',
+    },
+    { path: 'price', label: 'Price each', type: 'number', optional: true, section: 'What it is' },
+    {
+      path: 'typeId',
+      label: 'Type',
+      type: 'text',
+      optional: true,
+      section: 'What it is',
+      hint: 'Batches of one type are counted together; the name decides where empty.',
+    },
+    ...only('bag', [
+      { path: 'widthCm', label: 'Flat width', type: 'number', unit: 'cm' },
+      { path: 'heightCm', label: 'Flat height', type: 'number', unit: 'cm' },
+      { path: 'filmMm', label: 'Film', type: 'number', unit: 'mm' },
+      { path: 'gramsEach', label: 'Weight each', type: 'number', unit: 'g' },
+      { path: 'breather', label: 'Breather film', type: 'yes', optional: true },
+    ]),
+    ...only('box', [
+      { path: 'insideCm.0', label: 'Inside length', type: 'number', unit: 'cm' },
+      { path: 'insideCm.1', label: 'Inside width', type: 'number', unit: 'cm' },
+      { path: 'insideCm.2', label: 'Inside height', type: 'number', unit: 'cm' },
+      { path: 'wallCm', label: 'Wall', type: 'number', unit: 'cm' },
+      { path: 'kWPerMK', label: 'Foam conducts', type: 'number', unit: 'W/(m K)' },
+      { path: 'leakLPerH', label: 'Air leak', type: 'number', unit: 'L/h' },
+      { path: 'massKg', label: 'Box weight', type: 'number', unit: 'kg' },
+    ]),
+    ...only('pack', [
+      {
+        path: 'kind',
+        label: 'Warms or cools',
+        type: 'choice',
+        options: [
+          ['heat', 'Heat'],
+          ['cold', 'Cold'],
+        ],
+      },
+      {
+        path: 'ratedW',
+        label: 'Power',
+        type: 'rows',
+        one: 'point',
+        of: [
+          { path: '0', label: 'Hour', type: 'number' },
+          { path: '1', label: 'Watt', type: 'number' },
+        ],
+      },
+      { path: 'ironG', label: 'Iron', type: 'number', unit: 'g' },
+      { path: 'massG', label: 'Pack weight', type: 'number', unit: 'g' },
+      { path: 'thicknessCm', label: 'Thick', type: 'number', unit: 'cm' },
+      { path: 'sizeCm.0', label: 'Pack length', type: 'number', unit: 'cm' },
+      { path: 'sizeCm.1', label: 'Pack width', type: 'number', unit: 'cm' },
+      { path: 'surfaceC', label: 'Surface at most', type: 'number', unit: '°C' },
+    ]),
+    { path: 'note', label: 'Note', type: 'long', optional: true, wide: true, section: 'Note' },
+  ],
+  blank: { kind: 'bag' },
+  key: (s) => [s.kind, s.name, s.batch ?? ''].join(' '),
+  name: (s) => s.name,
+  detail: (s) =>
+    [
+      supplyKinds.find(([k]) => k === s.kind)![1],
+      s.batch ? `batch ${s.batch}` : '',
+      s.expires ? `use by ${s.expires}` : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  columns: ['kind', 'batch', 'expires'],
+  counted: true,
+});
+
+/** The id by which plans name a type: batches of one thing share it. */
+export const typeIdOf = (id: string, s: Supply): string => s.typeId ?? id;
+
+/** A shelf row as the planner reads it; null for what has no figures of its own. */
+export function typeOf(id: string, s: Supply): { bag: BagType } | { box: BoxType } | { pack: PackType } | null {
+  const head = { id: typeIdOf(id, s), name: s.name };
+  if (s.kind === 'bag' && s.bag)
+    return { bag: { ...head, ...s.bag, ...(s.price === undefined ? {} : { cost: s.price }) } };
+  if (s.kind === 'box' && s.box) return { box: { ...head, ...s.box, cost: s.price ?? 0 } };
+  if (s.kind === 'pack' && s.pack) return { pack: { ...head, ...s.pack, cost: s.price ?? 0 } };
+  return null;
+}

@@ -1,0 +1,115 @@
+import { z } from 'zod';
+import { sizeClasses } from '@/core/fish/size';
+import { kind } from './kind';
+
+export const tankRecordSchema = z.object({
+  name: z.string().min(1, 'Name the tank.').max(40, 'Keep this under 40 letters.'),
+  volumeL: z
+    .number({ error: 'Tank volume must be a number.' })
+    .min(1, 'Tank volume must be at least 1 L.')
+    .max(20000, 'Tank volume can be at most 20,000 L.'),
+  use: z.enum(['stock', 'quarantine', 'display', 'purge'], { error: 'Choose what the tank is for.' }),
+  where: z.string().max(80).optional(),
+  /** Nets, buckets and siphon that serve this tank alone. */
+  gear: z.string().max(300).optional(),
+  note: z.string().max(2000).optional(),
+});
+export type TankRecord = z.infer<typeof tankRecordSchema>;
+
+export const tankUses = [
+  ['stock', 'Stock'],
+  ['quarantine', 'Quarantine'],
+  ['display', 'Display'],
+  ['purge', 'Purging tub'],
+] as const;
+
+export const tanks = kind<TankRecord>({
+  id: 'tank',
+  slug: 'tanks',
+  one: 'tank',
+  many: 'Tanks',
+  about: 'Your own tanks, their water over time, the fish in them and the gear that serves each alone.',
+  schema: tankRecordSchema,
+  fields: [
+    { path: 'name', label: 'Tank', section: 'The tank', type: 'text', aliases: ['name', 'number'] },
+    { path: 'volumeL', label: 'Water', section: 'The tank', type: 'number', unit: 'L', aliases: ['volume', 'litres'] },
+    { path: 'use', label: 'For', section: 'The tank', type: 'choice', options: tankUses, aliases: ['use'] },
+    { path: 'where', label: 'Where', section: 'The tank', type: 'text', optional: true, aliases: ['rack', 'room'] },
+    {
+      path: 'gear',
+      label: 'Gear set',
+      section: 'The tank',
+      type: 'text',
+      optional: true,
+      wide: true,
+      hint: 'Nets, bucket and siphon that touch no other water.',
+    },
+    { path: 'note', label: 'Note', section: 'The tank', type: 'long', optional: true, wide: true },
+  ],
+  blank: { use: 'stock', volumeL: 100 },
+  key: (t) => t.name,
+  name: (t) => `Tank ${t.name}`,
+  detail: (t) => [`${t.volumeL} L`, t.where].filter(Boolean).join(', '),
+  columns: ['volumeL', 'use', 'where', 'gear'],
+  counted: false,
+});
+
+export const lotSchema = z.object({
+  tankId: z.string().min(1, 'Choose the tank.'),
+  speciesId: z.string().min(1, 'Choose a species.'),
+  size: z.enum(sizeClasses).optional(),
+  lengthCm: z
+    .number({ error: 'Length must be a number.' })
+    .min(0.3, 'Length must be at least 0.3 cm.')
+    .max(120, 'Length can be at most 120 cm.')
+    .optional(),
+  sex: z.enum(['unsexed', 'male', 'female', 'pair', 'mixed'], { error: 'Choose a sex.' }),
+  grade: z.string().max(30).optional(),
+  price: z.number().nonnegative('A price cannot be negative.').optional(),
+  note: z.string().max(2000).optional(),
+});
+export type Lot = z.infer<typeof lotSchema>;
+
+export const sexes = ['unsexed', 'male', 'female', 'pair', 'mixed'].map((s) => [s, s] as const);
+export const sizes = sizeClasses.map((s) => [s, s] as const);
+
+export const lots = kind<Lot>({
+  id: 'lot',
+  slug: 'fish',
+  one: 'group of fish',
+  many: 'Fish',
+  about: 'Live stock by tank: what there is, what is promised, what is free.',
+  schema: lotSchema,
+  fields: [
+    { path: 'tankId', label: 'Tank', type: 'ref', kind: 'tank' },
+    { path: 'speciesId', label: 'Species', type: 'ref', kind: 'species', aliases: ['fish', 'name', 'kind'] },
+    { path: 'size', label: 'Size class', type: 'choice', options: sizes, optional: true, aliases: ['size'] },
+    {
+      path: 'lengthCm',
+      label: 'Length',
+      type: 'number',
+      unit: 'cm',
+      optional: true,
+      hint: 'Measured; it follows from the size class where empty.',
+    },
+    { path: 'sex', label: 'Sex', type: 'choice', options: sexes },
+    { path: 'grade', label: 'Grade', type: 'text', optional: true, aliases: ['quality', 'variety'] },
+    { path: 'price', label: 'Price each', type: 'number', optional: true, aliases: ['price'] },
+    { path: 'note', label: 'Note', type: 'long', optional: true, wide: true },
+  ],
+  blank: { sex: 'unsexed' },
+  key: (l) => [l.tankId, l.speciesId, l.size ?? '', l.lengthCm ?? '', l.sex, l.grade ?? ''].join(' '),
+  name: (l, lookup) => lookup.label('species', l.speciesId),
+  detail: (l, lookup) =>
+    [
+      `tank ${lookup.label('tank', l.tankId)}`,
+      l.size,
+      l.lengthCm ? `${l.lengthCm} cm` : '',
+      l.sex === 'unsexed' ? '' : l.sex,
+      l.grade,
+    ]
+      .filter(Boolean)
+      .join(', '),
+  columns: ['tankId', 'size', 'lengthCm', 'sex', 'grade'],
+  counted: true,
+});

@@ -1,0 +1,37 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { row, type Catalogue } from '@/core/catalogue/schema';
+import type { Consignment } from '@/core/consignment/schema';
+
+/** How many (or litres) of one type a consignment takes from the shelf. */
+export interface Need {
+  /** `bag:bag-18x40`, `box:box-m`, `pack:heat-72h`, or the kind alone where types do not matter. */
+  key: string;
+  amount: number;
+}
+
+export const BINDER = 'additive:binder';
+
+/**
+ * What packing a consignment takes from the shelf (common practice †, per the assumptions): every bag doubled but
+ * breather bags, bands for each, one liner a box, boxes, packs, oxygen with what flushing loses, a dose of binder for
+ * each bag that has one. Litres of oxygen at room pressure; everything else in pieces.
+ */
+export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assumptions): Need[] {
+  const needs = new Map<string, number>();
+  const add = (key: string, amount: number): void => {
+    if (amount > 0) needs.set(key, (needs.get(key) ?? 0) + amount);
+  };
+  for (const bag of c.bags) {
+    const breather = row(catalogue.bags, bag.bagTypeId, 'bag').breather === true;
+    add(`bag:${bag.bagTypeId}`, breather ? 1 : 2);
+    add('band', breather ? a.bandsPerBag / 2 : a.bandsPerBag);
+    if (!breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
+    if (bag.binderMgN !== null) add(BINDER, 1);
+  }
+  for (const box of c.boxes.filter((b) => c.bags.some((bag) => bag.boxId === b.id))) {
+    add(`box:${box.boxTypeId}`, 1);
+    add('liner', a.linersPerBox);
+    for (const p of box.packs) add(`pack:${p.packId}`, p.count);
+  }
+  return [...needs].map(([key, amount]) => ({ key, amount: Math.round(amount * 10) / 10 }));
+}

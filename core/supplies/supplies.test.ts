@@ -1,0 +1,106 @@
+import { catalogue } from '@/core/catalogue';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
+import { exampleConsignment } from '@/tests/example';
+import { BINDER, consignmentNeeds } from './needs';
+import { outlook, type ShelfRow } from './outlook';
+
+const example = exampleConsignment();
+const now = '2026-11-24T12:00:00.000Z';
+const row = (id: string, amount: number | null, more: Partial<ShelfRow> = {}): ShelfRow => ({
+  id,
+  key: 'pack:heat-72h',
+  amount,
+  expires: null,
+  lowMark: null,
+  soldBy: null,
+  ...more,
+});
+const need = (code: string, atIso: string, amount: number) => ({
+  code,
+  atIso,
+  needs: [{ key: 'pack:heat-72h', amount }],
+});
+
+describe('what a consignment takes from the shelf', () => {
+  const needs = new Map(consignmentNeeds(example, catalogue, defaultAssumptions).map((n) => [n.key, n.amount]));
+
+  test('two bags and four bands for each bag, a liner for each box', () => {
+    const bags = example.bags.length;
+    expect([...needs].filter(([k]) => k.startsWith('bag:')).reduce((n, [, v]) => n + v, 0)).toBe(2 * bags);
+    expect(needs.get('band')).toBe(4 * bags);
+    expect(needs.get('liner')).toBe(example.boxes.length);
+  });
+
+  test('the gas of every bag and what flushing loses, in litres', () => {
+    const gas = example.bags.reduce((n, b) => n + b.gasL, 0);
+    expect(needs.get('oxygen')).toBeCloseTo(1.3 * gas, 0);
+  });
+
+  test('a breather bag is not doubled and takes no oxygen; a binder takes a dose', () => {
+    const bags = example.bags.map((b, i) => (i === 0 ? { ...b, bagTypeId: 'breather-18x30', binderMgN: 50 } : b));
+    const changed = new Map(
+      consignmentNeeds({ ...example, bags }, catalogue, defaultAssumptions).map((n) => [n.key, n.amount]),
+    );
+    expect(changed.get('bag:breather-18x30')).toBe(1);
+    expect(changed.get('oxygen') ?? 0).toBeLessThan(needs.get('oxygen')!);
+    expect(changed.get(BINDER)).toBe(1);
+  });
+});
+
+describe('the shelf against what is planned', () => {
+  test('it bites at the first box it does not reach, and the list buys whole packs', () => {
+    const [o] = outlook(
+      [row('a', 5, { lowMark: 2, soldBy: 10 })],
+      [need('KC-3', '2026-11-28T10:00:00.000Z', 4), need('KC-2', '2026-11-26T10:00:00.000Z', 4)],
+      now,
+    );
+    expect(o).toMatchObject({
+      onHand: 5,
+      reserved: 8,
+      free: -3,
+      bites: { code: 'KC-3', atIso: '2026-11-28T10:00:00.000Z', short: 3 },
+      low: true,
+      buy: 10,
+    });
+  });
+
+  test('a batch past its day is not used; the soonest use-by goes first', () => {
+    const shelf = [
+      row('old', 9, { expires: '2026-11-20' }),
+      row('soon', 3, { expires: '2026-11-27' }),
+      row('late', 2, { expires: '2027-05-01' }),
+    ];
+    const [o] = outlook(
+      shelf,
+      [need('KC-1', '2026-11-25T10:00:00.000Z', 3), need('KC-2', '2026-11-29T10:00:00.000Z', 2)],
+      now,
+    );
+    expect(o).toMatchObject({ onHand: 5, bites: null });
+    // A day later the second batch has passed too, and only two are left for the five wanted.
+    const [later] = outlook(shelf, [need('KC-1', '2026-11-28T10:00:00.000Z', 5)], now);
+    expect(later!.bites).toMatchObject({ short: 3 });
+  });
+
+  test('below its mark it is low though nothing bites; uncounted things neither warn nor are bought', () => {
+    expect(outlook([row('a', 5, { lowMark: 6 })], [], now)[0]).toMatchObject({ bites: null, low: true, buy: 1 });
+    expect(outlook([row('a', 9, { lowMark: 6 })], [need('KC-1', now, 4)], now)[0]).toMatchObject({
+      bites: null,
+      low: true,
+      buy: 1,
+    });
+    expect(outlook([row('a', null, { lowMark: 6 })], [need('KC-1', now, 4)], now)[0]).toMatchObject({
+      onHand: null,
+      free: null,
+      reserved: 4,
+      bites: null,
+      low: false,
+      buy: 0,
+    });
+  });
+
+  test('the list is not changed by looking ahead', () => {
+    const shelf = [row('a', 5)];
+    outlook(shelf, [need('KC-1', now, 4)], now);
+    expect(shelf[0]!.amount).toBe(5);
+  });
+});
