@@ -6,7 +6,7 @@ import { problemsOf, readConsignment, type Consignment, type Problem } from '@/c
 import { calendarSchema, emptyCalendar, type Calendar } from '@/core/journey/calendar';
 import { seedDemo } from '@/server/demo';
 import { dataFolder, openDatabase } from '@/server/db/open';
-import { catalogueOf, tryEvaluate } from '@/server/result';
+import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/result';
 import { LARGEST_FILE } from '@/server/usecases/packing';
 import { runReferenceFile } from './check/run';
 import { planText } from './plan';
@@ -73,7 +73,7 @@ function consignmentOf(file: string, forecastFile: string | undefined): Consignm
   }
   const read = readConsignment(json);
   if (!read.ok) return fail(lines(file, read.problems));
-  const unknown = unknownRows(read.value, catalogueOf(read.value));
+  const unknown = unknownRows(read.value, catalogueOf(read.value, plainSurroundings));
   return unknown.length > 0 ? fail(lines(file, unknown)) : read.value;
 }
 
@@ -103,7 +103,7 @@ program
   .action((file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string }) => {
     const c = consignmentOf(file, options.forecast);
     const deaths = options.death === undefined ? [] : [deathOf(options.death, c)];
-    const evaluated = tryEvaluate(c, { draws: options.draws, deaths });
+    const evaluated = tryEvaluate(plainSurroundings, c, { draws: options.draws, deaths });
     if (!evaluated.ok) return fail(lines(file, evaluated.problems));
     process.stdout.write(
       options.json ? `${JSON.stringify(curvesOf(c, evaluated.value))}\n` : summaryOf(c, evaluated.value),
@@ -136,7 +136,7 @@ program
     const c = consignmentOf(file, options.forecast);
     const calendar = options.calendar === undefined ? emptyCalendar : calendarOf(options.calendar);
     const { draws } = options;
-    const work = evaluation(c, catalogueOf(c), c.forecast, {
+    const work = evaluation(c, catalogueOf(c, plainSurroundings), c.forecast, {
       draws,
       calendar,
       choosers: {

@@ -4,7 +4,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import type { PackOption } from '@/core/heat/choose';
 import { planName } from '@/core/heat/choose';
 import type { DayOption } from '@/core/journey/choose-day';
-import { catalogueOf } from '@/server/result';
+import { catalogueOf, plainSurroundings } from '@/server/result';
 
 const BEST = 6;
 const hours = (h: number | null): string => (h === null ? 'over 3 days' : `${h.toFixed(0)} h`);
@@ -19,7 +19,7 @@ const bagLine = (o: BagPlanOption): string =>
 
 /** Ranked packs, days and bag plans for the terminal: the best of each, with its reason. */
 export function planText(c: Consignment, e: Evaluation): string {
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, plainSurroundings);
   const out = [`${c.code}, ${c.sender.place.name} to ${c.receiver.place.name}`];
   const r = e.risk;
   if (r)

@@ -2,14 +2,14 @@ import { assumptionTable } from '@/core/catalogue/assumptions';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
 import { planName } from '@/core/heat/choose';
-import { catalogueOf } from '@/server/result';
+import { catalogueOf, plainSurroundings } from '@/server/result';
 
 const words = { oxygen: 'oxygen', carbon: 'CO2 and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
 const hours = (h: number | null): string => (h === null ? 'over 5 days' : `${h.toFixed(1)} h`);
 
 /** A summary for the terminal: one line a bag, the headline last. */
 export function summaryOf(c: Consignment, e: Evaluation): string {
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, plainSurroundings);
   const out = [
     `${c.code}: ${c.bags.length} bags in ${c.boxes.length} box${c.boxes.length > 1 ? 'es' : ''}, ${c.sender.place.name} to ${c.receiver.place.name}`,
     `sealed ${new Date(e.instants.sealMs).toISOString()}, ${e.deadlineH.toFixed(1)} h to the end of the delivery window`,

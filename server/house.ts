@@ -1,29 +1,61 @@
+import type { Calendar } from '@/core/journey/calendar';
+import type { Consignment } from '@/core/consignment/schema';
 import { openDatabase, type Db } from './db/open';
 import { arrivalRepository, type ArrivalRepository } from './db/arrivals';
 import { consignmentRepository, type ConsignmentRepository } from './db/consignments';
+import { recordRepository, type RecordRepository } from './db/records';
+import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
+import { calendarOf } from './records/holidays';
+import { seedRecords } from './records/seed';
+import { shelvesOf } from './records/shelves';
+import type { Shelves } from './result';
 
 /** A running fish room: its database and its clock. Every use case takes one. */
 export interface House {
   db: Db;
   consignments: ConsignmentRepository;
   arrivals: ArrivalRepository;
+  records: RecordRepository;
+  ledger: LedgerRepository;
   nowMs: () => number;
   nowIso: () => string;
+  /** What plans may choose from: the house's own bags, boxes, packs and services. */
+  shelves: () => Shelves;
+  /** To be called after a change to supplies or services; evaluations kept from before are then stale. */
+  shelvesChanged: () => void;
+  shelfStamp: number;
+  calendar: (c: Consignment) => Calendar;
   /** Runs behind the chance that is stored with every change; the open page refines it. */
   draws: number;
 }
 
+/** Opens the data of a house; its shelves are read once and again after every change to them. */
 export function openHouse(folder: string | null, clock: () => number = nowMs, draws = 200): House {
   const db = openDatabase(folder);
-  return {
+  const records = recordRepository(db);
+  const consignments = consignmentRepository(db, records);
+  const arrivals = arrivalRepository(db);
+  let shelves: Shelves | null = null;
+  const house: House = {
     db,
-    consignments: consignmentRepository(db),
-    arrivals: arrivalRepository(db),
+    consignments,
+    arrivals,
+    records,
+    ledger: ledgerRepository(db),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
+    shelves: () => (shelves ??= shelvesOf(records)),
+    shelvesChanged: () => {
+      shelves = null;
+      house.shelfStamp++;
+    },
+    shelfStamp: 0,
+    calendar: calendarOf,
     draws,
   };
+  seedRecords(house);
+  return house;
 }
 
 /** The fish room's own name, place and water: what a new consignment starts from. */
@@ -31,7 +63,9 @@ export interface Profile {
   name: string;
   address: string;
   phone: string;
-  place: { name: string; lat: number; lon: number; zone: string };
+  place: Consignment['sender']['place'];
+  /** What goes with every box: permit numbers, terms, a line for the buyer. */
+  papers?: string;
 }
 
 const PROFILE = 'profile';
@@ -39,7 +73,7 @@ const unnamed: Profile = {
   name: 'My fish room',
   address: '',
   phone: '',
-  place: { name: 'Leeds', lat: 53.8, lon: -1.55, zone: 'Europe/London' },
+  place: { name: 'Leeds', lat: 53.8, lon: -1.55, zone: 'Europe/London', country: 'GB' },
 };
 
 export function profileOf(house: House): Profile {

@@ -10,7 +10,8 @@ import * as arrival from './usecases/arrival';
 import { ownAssumptions, setAssumption } from './usecases/assumptions';
 import { undo } from './usecases/change';
 import { archive, exportConsignment, importConsignment } from './usecases/files';
-import { duplicate, instantAt, replanBags, saveOrder } from './usecases/order';
+import { instantAt } from './instants';
+import { duplicate, replanBags, saveOrder } from './usecases/order';
 import { importForecast, recordEvent, saveBags, saveBoxes, savePacks, tick } from './usecases/packing';
 import { benchView, dayOf } from './views/bench';
 
@@ -307,7 +308,7 @@ describe('arrival', () => {
     return code;
   };
   const lanes = (code: string) =>
-    arrival.methodComparisons(stored(code).document, must(tryEvaluate(stored(code).document)), now);
+    arrival.methodComparisons(house, stored(code).document, must(tryEvaluate(house, stored(code).document)), now);
 
   test('counts that do not add up are refused; measured pH decides the methods', () => {
     const code = arrive();
@@ -351,7 +352,7 @@ describe('arrival', () => {
     const code = arrive();
     must(arrival.openQuarantine(house, code));
     expect(arrival.openQuarantine(house, code).ok).toBe(false);
-    const q = house.arrivals.quarantines()[0]!;
+    const q = house.arrivals.quarantinesSince('')[0]!;
     expect(dayOf(q, now)).toBe(1);
     expect(dayOf(q, now + 27 * 864e5)).toBe(28);
     expect(benchView(house).tasks.some((t) => t.key.startsWith('duty:'))).toBe(true);

@@ -64,7 +64,9 @@ export function arrivalRepository(db: Db) {
 
   const qColumns =
     'id, consignment_id AS consignmentId, tank, volume_l AS volumeL, started_at AS startedAt, zone, animals';
-  const quarantines = db.prepare<[], StoredQuarantine>(`SELECT ${qColumns} FROM quarantine ORDER BY started_at`);
+  const quarantines = db.prepare<[string], StoredQuarantine>(
+    `SELECT ${qColumns} FROM quarantine WHERE started_at > ? ORDER BY started_at`,
+  );
   const quarantineOf = db.prepare<[string], StoredQuarantine>(
     `SELECT ${qColumns} FROM quarantine WHERE consignment_id = ?`,
   );
@@ -81,6 +83,7 @@ export function arrivalRepository(db: Db) {
   );
   const doDuty = db.prepare(`UPDATE duty SET done_at = ? WHERE quarantine_id = ? AND key = ?`);
   const settingOf = db.prepare<[string], { value: string }>(`SELECT value FROM setting WHERE key = ?`);
+  const dropSetting = db.prepare(`DELETE FROM setting WHERE key = ?`);
   const setSetting = db.prepare(
     `INSERT INTO setting (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
   );
@@ -114,7 +117,7 @@ export function arrivalRepository(db: Db) {
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),
-    quarantines: (): StoredQuarantine[] => quarantines.all(),
+    quarantinesSince: (iso: string): StoredQuarantine[] => quarantines.all(iso),
     quarantineOf: (consignmentId: string): StoredQuarantine | null => quarantineOf.get(consignmentId) ?? null,
     openQuarantine: (q: StoredQuarantine, duties: Omit<StoredDuty, 'doneAt' | 'quarantineId'>[]): void =>
       db.transaction(() => {
@@ -124,6 +127,7 @@ export function arrivalRepository(db: Db) {
     dutiesOf: (quarantineId: string): StoredDuty[] => dutiesOf.all(quarantineId),
     setDuty: (quarantineId: string, key: string, at: string | null): void => void doDuty.run(at, quarantineId, key),
     setting: (key: string): string | null => settingOf.get(key)?.value ?? null,
+    dropSetting: (key: string): void => void dropSetting.run(key),
     setSetting: (key: string, value: string): void => void setSetting.run(key, value),
   };
 }

@@ -1,5 +1,6 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { Db } from './open';
+import type { RecordRepository } from './records';
 import type { StoredResult } from '../result';
 
 export interface StoredConsignment {
@@ -18,6 +19,26 @@ interface Row {
   updated_at: string;
 }
 
+export const stages = ['planned', 'sealed', 'travelling', 'arrived', 'opened', 'cancelled'] as const;
+export type Stage = (typeof stages)[number];
+
+/** How far a consignment has come. */
+export function stageOf(c: Consignment): Stage {
+  if (c.cancelled) return 'cancelled';
+  const a = c.actual;
+  return a.openedAt
+    ? 'opened'
+    : a.arrivedAt
+      ? 'arrived'
+      : a.handedOverAt
+        ? 'travelling'
+        : a.sealedAt
+          ? 'sealed'
+          : 'planned';
+}
+
+export type Shelf = 'open' | 'past' | 'archived' | 'all';
+
 const toStored = (r: Row): StoredConsignment => ({
   document: JSON.parse(r.document) as Consignment,
   version: r.version,
@@ -27,28 +48,51 @@ const toStored = (r: Row): StoredConsignment => ({
 });
 
 /** All SQL of consignments, their revisions, ticks and journal. */
-export function consignmentRepository(db: Db) {
+export function consignmentRepository(db: Db, records: RecordRepository) {
   const columns = 'document, version, result, archived_at, updated_at';
   const byCode = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE code = ?`);
   const byId = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE id = ?`);
-  const open = db.prepare<[], Row>(
-    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL ORDER BY hand_over_at DESC LIMIT 500`,
+  const where: Record<Shelf, string> = {
+    open: `archived_at IS NULL AND stage IN ('planned', 'sealed', 'travelling', 'arrived')`,
+    past: `archived_at IS NULL AND stage IN ('opened', 'cancelled')`,
+    archived: 'archived_at IS NOT NULL',
+    all: 'archived_at IS NULL',
+  };
+  const statements = <T>(make: (condition: string) => T): Record<Shelf, T> =>
+    Object.fromEntries(Object.entries(where).map(([k, condition]) => [k, make(condition)])) as Record<Shelf, T>;
+  const lists = statements((w) =>
+    db.prepare<[number, number], Row>(
+      // The page is found in the index alone; only its own documents are read.
+      `SELECT ${columns} FROM consignment
+       WHERE rowid IN (SELECT rowid FROM consignment WHERE ${w} ORDER BY hand_over_at DESC LIMIT ? OFFSET ?)
+       ORDER BY hand_over_at DESC`,
+    ),
   );
-  const searched = db.prepare<[string, string, string], Row>(
-    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND (code LIKE ? OR receiver LIKE ? OR sender LIKE ?) ORDER BY hand_over_at DESC LIMIT 200`,
+  const counts = statements((w) => db.prepare<[], { n: number }>(`SELECT COUNT(*) AS n FROM consignment WHERE ${w}`));
+  const live = db.prepare<[string], Row>(
+    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND
+       (stage IN ('planned', 'sealed', 'travelling', 'arrived') OR (stage = 'opened' AND hand_over_at > ?)) ORDER BY hand_over_at DESC`,
   );
+  const planned = db.prepare<[], Row>(
+    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'planned' AND direction != 'incoming' ORDER BY hand_over_at`,
+  );
+  const any = db.prepare<[], { n: number }>(`SELECT EXISTS (SELECT 1 FROM consignment WHERE archived_at IS NULL) AS n`);
   const lastCode = db.prepare<[], { n: number | null }>(
     `SELECT MAX(CAST(substr(code, 4) AS INTEGER)) AS n FROM consignment`,
   );
   const insert = db.prepare(
-    `INSERT INTO consignment (id, code, direction, receiver, sender, hand_over_at, opening_at, document, result, version, created_at, updated_at)
-     VALUES (@id, @code, @direction, @receiver, @sender, @handOverAt, @openingAt, @document, @result, 1, @at, @at)`,
+    `INSERT INTO consignment (id, code, direction, receiver, sender, hand_over_at, opening_at, stage, document, result, version, created_at, updated_at)
+     VALUES (@id, @code, @direction, @receiver, @sender, @handOverAt, @openingAt, @stage, @document, @result, 1, @at, @at)`,
   );
   const update = db.prepare(
     `UPDATE consignment SET direction = @direction, receiver = @receiver, sender = @sender, hand_over_at = @handOverAt,
-       opening_at = @openingAt, document = @document, result = @result, version = version + 1, updated_at = @at
+       opening_at = @openingAt, stage = @stage, document = @document, result = @result, version = version + 1, updated_at = @at
      WHERE id = @id AND version = @version`,
   );
+  const replace = db.prepare(
+    `UPDATE consignment SET document = @document, result = @result, stage = @stage, updated_at = @at WHERE id = @id`,
+  );
+  const setResult = db.prepare(`UPDATE consignment SET result = ? WHERE id = ?`);
   const storeRevision = db.prepare(
     `INSERT INTO revision (consignment_id, version, document, what, at)
      SELECT id, version, document, @what, @at FROM consignment WHERE id = @id`,
@@ -76,10 +120,43 @@ export function consignmentRepository(db: Db) {
     sender: c.sender.name,
     handOverAt: c.handOverAt,
     openingAt: c.openingAt,
+    stage: stageOf(c),
     document: JSON.stringify(c),
   });
 
+  /** Keeps the search and what the consignment points at in step with it. */
+  const index = (c: Consignment): void => {
+    records.link(c.id, [
+      ...(c.receiverId ? [c.receiverId] : []),
+      c.serviceId,
+      ...c.lines.flatMap((l) => (l.lotId ? [l.lotId] : [])),
+      ...c.bags.map((b) => b.bagTypeId),
+      ...c.boxes.flatMap((b) => [b.boxTypeId, ...b.packs.map((p) => p.packId)]),
+    ]);
+    const incoming = c.direction === 'incoming';
+    const other = incoming ? c.sender : c.receiver;
+    records.find(
+      c.id,
+      'consignment',
+      {
+        href: `/consignments/${c.code}`,
+        name: `${c.code} ${incoming ? 'from' : 'to'} ${other.name}`,
+        detail: `${other.place.name}, ${c.handOverAt.slice(0, 10)}, ${stageOf(c)}`,
+        more: [
+          c.sender.name,
+          c.receiver.name,
+          other.phone,
+          other.address,
+          c.note,
+          ...c.lines.flatMap((l) => [l.speciesId.replaceAll('-', ' '), `tank ${l.tank}`]),
+        ].join(' '),
+      },
+      c.handOverAt,
+    );
+  };
+
   return {
+    index,
     byCode: (code: string): StoredConsignment | null => {
       const r = byCode.get(code);
       return r ? toStored(r) : null;
@@ -88,13 +165,19 @@ export function consignmentRepository(db: Db) {
       const r = byId.get(id);
       return r ? toStored(r) : null;
     },
-    list: (search = ''): StoredConsignment[] => {
-      const like = `%${search.trim()}%`;
-      return (search.trim() ? searched.all(like, like, like) : open.all()).map(toStored);
-    },
+    list: (shelf: Shelf = 'all', limit = 500, offset = 0): StoredConsignment[] =>
+      lists[shelf].all(limit, offset).map(toStored),
+    counts: (): Record<Shelf, number> =>
+      Object.fromEntries(Object.entries(counts).map(([k, s]) => [k, s.get()!.n])) as Record<Shelf, number>,
+    /** What the Bench looks at: everything not yet opened, and what was handed over since then. */
+    live: (sinceIso: string): StoredConsignment[] => live.all(sinceIso).map(toStored),
+    /** Outgoing and own moves that are not packed yet, the soonest first. */
+    planned: (): StoredConsignment[] => planned.all().map(toStored),
+    any: (): boolean => any.get()!.n === 1,
     nextCode: (): string => `KC-${String((lastCode.get()?.n ?? 100) + 1).padStart(4, '0')}`,
     insert: (c: Consignment, result: StoredResult | null, at: string): void => {
       insert.run({ ...scalars(c), result: result ? JSON.stringify(result) : null, at });
+      index(c);
     },
     /** False when somebody else saved in between: nothing was written. */
     update: (c: Consignment, result: StoredResult | null, version: number, what: string, at: string): boolean =>
@@ -104,6 +187,7 @@ export function consignmentRepository(db: Db) {
         const changed =
           update.run({ ...rest, result: result ? JSON.stringify(result) : null, version, at }).changes === 1;
         if (!changed) dropRevision.run(c.id, version);
+        else index(c);
         return changed;
       })(),
     lastRevision: (id: string): { version: number; document: Consignment; what: string } | null => {
@@ -111,6 +195,14 @@ export function consignmentRepository(db: Db) {
       return r ? { ...r, document: JSON.parse(r.document) as Consignment } : null;
     },
     dropRevision: (id: string, version: number): void => void dropRevision.run(id, version),
+    /** The same consignment with something written beside it: no new version, nothing to undo. */
+    replace: (c: Consignment, result: StoredResult | null, at: string): void => {
+      replace.run({ ...scalars(c), result: result ? JSON.stringify(result) : null, at });
+      index(c);
+    },
+    /** A plan computed anew with other rows of the house: the document stays as it is. */
+    setResult: (id: string, result: StoredResult | null): void =>
+      void setResult.run(result ? JSON.stringify(result) : null, id),
     archive: (id: string, at: string | null, now: string): void => void archive.run(at, now, id),
     journal: (id: string, at: string, kind: string, subject: string, data: unknown = {}): void =>
       void journalIn.run(id, at, kind, subject, JSON.stringify(data)),

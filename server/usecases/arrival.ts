@@ -10,11 +10,14 @@ import { row } from '@/core/catalogue/schema';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import {
   bagReadingSchema,
+  measuredTank,
   problemsOf,
   refuse,
+  waterOfBag,
   waterSchema,
   type Consignment,
   type Outcome,
+  type ReceivingTank,
 } from '@/core/consignment/schema';
 import { mostDelicate } from '@/core/fish/tolerance';
 import { dkhToMeqL } from '@/core/quantities/units';
@@ -30,13 +33,14 @@ const readingsInput = z.object({
   version: z.number(),
   bags: z.array(bagReadingSchema.omit({ at: true })),
   tank: waterSchema,
+  otherTanks: z.record(z.string(), waterSchema).optional(),
 });
 
 /** Measurements and the look through the film, bag by bag; older readings stay in the journal. */
 export function saveReadings(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = readingsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, bags, tank } = parsed.data;
+  const { code, version, bags, tank, otherTanks } = parsed.data;
   const at = house.nowIso();
   const r = change(house, code, version, 'the arrival readings', (c) => {
     for (const [i, b] of bags.entries()) {
@@ -49,15 +53,23 @@ export function saveReadings(house: House, input: unknown): Outcome<StoredConsig
           `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${b.alive + b.dead + b.doubtful}.`,
         );
     }
-    return { ok: true, value: { ...c, actual: { ...c.actual, bags: bags.map((b) => ({ ...b, at })), tank } } };
+    return {
+      ok: true,
+      value: {
+        ...c,
+        actual: { ...c.actual, bags: bags.map((b) => ({ ...b, at })), tank, ...(otherTanks ? { otherTanks } : {}) },
+      },
+    };
   });
-  if (r.ok) house.consignments.journal(r.value.document.id, at, 'measured', 'arrival', { bags, tank });
+  if (r.ok) house.consignments.journal(r.value.document.id, at, 'measured', 'arrival', { bags, tank, otherTanks });
   return r;
 }
 
 export interface MethodComparison {
   bagIds: string[];
   title: string;
+  /** The receiving tank, as measured where it was. */
+  tank: ReceivingTank;
   speciesNames: string;
   opened: OpenedBag;
   measured: boolean;
@@ -67,7 +79,13 @@ export interface MethodComparison {
 }
 
 /** The bag as it would be opened now: measured where measured, computed from the evaluation where not. */
-function openedBag(c: Consignment, e: Evaluation, bagId: string, nowMs: number): OpenedBag & { measured: boolean } {
+function openedBag(
+  house: House,
+  c: Consignment,
+  e: Evaluation,
+  bagId: string,
+  nowMs: number,
+): OpenedBag & { measured: boolean } {
   const bag = c.bags.find((b) => b.id === bagId)!;
   const result = e.bags.find((b) => b.id === bagId)!;
   const atMs = c.actual.arrivedAt ? Math.min(nowMs, e.instants.sealMs + e.horizonH * 3600_000) : e.instants.openMs;
@@ -75,35 +93,39 @@ function openedBag(c: Consignment, e: Evaluation, bagId: string, nowMs: number):
   const reading = c.actual.bags.find((r) => r.bagId === bagId);
   // Excreted ammonia brings one equivalent of alkalinity a mole.
   const tan = result.curves.tanMgNL[i]!;
-  const alkalinityMeqL = dkhToMeqL(c.sourceWater.khDkh) + Math.max(0, tan - c.sourceWater.tanMgNL) / 14.007;
+  const source = waterOfBag(c, bag);
+  const alkalinityMeqL = dkhToMeqL(source.khDkh) + Math.max(0, tan - source.tanMgNL) / 14.007;
   return {
     waterL: bag.waterL,
     tempC: reading?.tempC ?? result.tempC[i]!,
     pH: reading?.pH ?? result.curves.pH[i]!,
     alkalinityMeqL,
     tanMgNL: tan,
-    salinity: reading?.salinity ?? c.sourceWater.salinity,
-    ghDgh: c.sourceWater.ghDgh,
-    breather: row(catalogueOf(c).bags, bag.bagTypeId, 'bag').breather === true,
+    salinity: reading?.salinity ?? source.salinity,
+    ghDgh: source.ghDgh,
+    breather: row(catalogueOf(c, house).bags, bag.bagTypeId, 'bag').breather === true,
     measured: reading?.pH !== undefined && reading?.pH !== null,
   };
 }
 
 /** Bags with the same animals are one lane; each lane's methods are computed on its own worst bag. */
-export function methodComparisons(c: Consignment, e: Evaluation, nowMs: number): MethodComparison[] {
+export function methodComparisons(house: House, c: Consignment, e: Evaluation, nowMs: number): MethodComparison[] {
   const a = withOverrides(c.assumptions);
-  const tank = c.actual.tank ?? c.tank;
   const lanes = new Map<string, string[]>();
   for (const b of c.bags) {
     const key = b.animals.map((x) => x.lineId).join('+');
     lanes.set(key, [...(lanes.get(key) ?? []), b.id]);
   }
   return [...lanes.values()].map((bagIds) => {
-    const opened = bagIds.map((id) => openedBag(c, e, id, nowMs)).reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x));
+    const opened = bagIds
+      .map((id) => openedBag(house, c, e, id, nowMs))
+      .reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x));
     const species = e.bags.find((b) => b.id === bagIds[0])!.species;
     const speciesNames = [...new Set(species.map((s) => s.name))].join(', ');
     const title = bagIds.length === 1 ? bagIds[0]! : `${bagIds[0]} to ${bagIds[bagIds.length - 1]}`;
-    const base = { bagIds, title, speciesNames, opened, measured: opened.measured };
+    const { into } = c.lines.find((l) => l.id === c.bags.find((b) => b.id === bagIds[0])!.animals[0]!.lineId)!;
+    const tank = measuredTank(c, into);
+    const base = { bagIds, title, tank, speciesNames, opened, measured: opened.measured };
     try {
       const courses = compareMethods(opened, tank, a);
       const recommendation = recommend(
@@ -210,7 +232,7 @@ export function openQuarantine(house: House, code: string): Outcome<string> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   if (house.arrivals.quarantineOf(c.id)) return refuse('quarantine', `${code} is in quarantine already.`);
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, house);
   const kinds = c.lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
   const zone = c.receiver.place.zone;
   const start = new TZDate(house.nowMs(), zone);

@@ -28,9 +28,7 @@ export function setAssumption(house: House, given: unknown): Outcome<number> {
   const next = (own: Own): Own => (value === null ? without(own) : { ...own, [name]: value });
   return house.db.transaction((): Outcome<number> => {
     house.arrivals.setSetting(KEY, JSON.stringify(next(ownAssumptions(house))));
-    const open = house.consignments
-      .list()
-      .filter((s) => s.archivedAt === null && s.document.actual.handedOverAt === null);
+    const open = house.consignments.list('open', -1).filter((s) => s.document.actual.handedOverAt === null);
     for (const s of open) {
       const r = change(house, s.document.code, null, 'an assumption', (c) => ({
         ok: true,

@@ -9,9 +9,10 @@ import {
 import type { StoredConsignment } from '../db/consignments';
 import type { House } from '../house';
 import { resultOf } from '../result';
+import { settle } from './stock';
 
 const CHANGED_ELSEWHERE =
-  'Somebody changed this consignment meanwhile. Nothing of yours was saved; look at the newer state, then save again.';
+  'Somebody changed this consignment meanwhile. Nothing of yours is lost: look at the newer state, then choose.';
 
 export const find = (house: House, code: string): Outcome<StoredConsignment> => {
   const stored = house.consignments.byCode(code);
@@ -31,18 +32,24 @@ export function change(
 ): Outcome<StoredConsignment> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  if (version !== null && stored.value.version !== version) return refuse('version', CHANGED_ELSEWHERE);
+  if (version !== null && stored.value.version !== version)
+    return {
+      ...refuse('version', CHANGED_ELSEWHERE),
+      conflict: { version: stored.value.version, theirs: stored.value.document },
+    };
   const edited = edit(stored.value.document);
   if (!edited.ok) return edited;
   const checked = consignmentSchema.safeParse(edited.value);
   if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
   const cross = crossChecks(checked.data);
   if (cross.length > 0) return { ok: false, problems: cross };
-  if (
-    !house.consignments.update(checked.data, resultOf(house, checked.data), stored.value.version, what, house.nowIso())
-  )
-    return refuse('version', CHANGED_ELSEWHERE);
-  return find(house, code);
+  const result = resultOf(house, checked.data);
+  const saved = house.db.transaction((): boolean => {
+    if (!house.consignments.update(checked.data, result, stored.value.version, what, house.nowIso())) return false;
+    settle(house, checked.data);
+    return true;
+  })();
+  return saved ? find(house, code) : refuse('version', CHANGED_ELSEWHERE);
 }
 
 /** Takes the last change back; the state before it becomes a new version. Says what was undone. */
@@ -56,6 +63,7 @@ export function undo(house: House, code: string): Outcome<string> {
     // Undo is not itself undone: the revision it returns to, and the one it would leave, go.
     if (!house.consignments.update(last.document, resultOf(house, last.document), version, 'undo', house.nowIso()))
       return refuse('version', CHANGED_ELSEWHERE);
+    settle(house, last.document);
     house.consignments.dropRevision(document.id, version);
     house.consignments.dropRevision(document.id, last.version);
     house.consignments.journal(document.id, house.nowIso(), 'undo', last.what);

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { readConsignment, refuse, type Outcome } from '@/core/consignment/schema';
+import { readConsignment, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
 import type { House } from '../house';
 import { unknownRows } from '@/core/consignment/door';
 import { catalogueOf, resultOf, usedRows } from '../result';
 import { LARGEST_FILE, tooLarge } from './packing';
 import { find } from './change';
+import { settle } from './stock';
 
 /** The open file: the stored document with the catalogue rows and the forecast that it used. */
 export function exportConsignment(house: House, code: string): Outcome<{ name: string; text: string }> {
@@ -13,9 +14,20 @@ export function exportConsignment(house: House, code: string): Outcome<{ name: s
   const c = stored.value.document;
   return {
     ok: true,
-    value: { name: `${c.code}.json`, text: `${JSON.stringify({ ...c, catalogue: usedRows(c) }, null, 2)}\n` },
+    value: { name: `${c.code}.json`, text: `${JSON.stringify({ ...c, catalogue: usedRows(c, house) }, null, 2)}\n` },
   };
 }
+
+/** Rows of another house's records mean nothing here. */
+const ownLinks = (house: House, c: Consignment): Consignment => {
+  const known = (id: string | undefined): boolean => id !== undefined && house.records.byId(id) !== null;
+  const { receiverId, ...rest } = c;
+  return {
+    ...rest,
+    ...(known(receiverId) ? { receiverId } : {}),
+    lines: c.lines.map(({ lotId, ...l }) => (known(lotId) ? { ...l, lotId } : l)),
+  };
+};
 
 export type ImportMode = 'ask' | 'replace' | 'keep-both';
 export type Imported =
@@ -35,8 +47,8 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   }
   const read = readConsignment(json);
   if (!read.ok) return read;
-  const c = read.value;
-  const unknown = unknownRows(c, catalogueOf(c));
+  const c = ownLinks(house, read.value);
+  const unknown = unknownRows(c, catalogueOf(c, house));
   if (unknown.length > 0) return { ok: false, problems: unknown };
   const at = house.nowIso();
   return house.db.transaction((): Outcome<Imported> => {
@@ -45,6 +57,7 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
     if (here && mode === 'replace') {
       const next = { ...c, code: here.document.code };
       house.consignments.update(next, resultOf(house, next), here.version, 'the import', at);
+      settle(house, next);
       house.consignments.archive(c.id, null, at);
       house.consignments.journal(c.id, at, 'imported', 'replaced');
       return { ok: true, value: { state: 'replaced', code: next.code } };
@@ -52,6 +65,7 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
     const codeTaken = house.consignments.byCode(c.code) !== null;
     const next = { ...c, id: here ? randomUUID() : c.id, code: codeTaken ? house.consignments.nextCode() : c.code };
     house.consignments.insert(next, resultOf(house, next), at);
+    settle(house, next);
     house.consignments.journal(next.id, at, 'imported', here ? 'copy' : 'new');
     return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
   })();

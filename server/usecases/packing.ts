@@ -15,7 +15,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { StoredConsignment } from '../db/consignments';
 import type { House } from '../house';
 import { fetchForecast } from '../outside';
-import { catalogueOf } from '../result';
+import { catalogueOf, foreignRows, usedRows } from '../result';
 import { change, find } from './change';
 
 /** A file that is larger than this is not a forecast or a consignment. */
@@ -57,7 +57,7 @@ export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignme
   const { code, version, boxes, inBox } = parsed.data;
   return change(house, code, version, 'the boxes', (c) => {
     const next = { ...c, boxes, bags: c.bags.map((b) => ({ ...b, boxId: inBox[b.id] ?? b.boxId })) };
-    const catalogue = catalogueOf(next);
+    const catalogue = catalogueOf(next, house);
     if (boxes.some((b) => !catalogue.boxes.some((t) => t.id === b.boxTypeId)))
       return refuse('boxes', 'Choose a box from the list.');
     const misfits = (x: Consignment): ArrangementProblem[] =>
@@ -162,7 +162,9 @@ export function recordEvent(
     for (let i = 1; i < order.length; i++)
       if (Date.parse(order[i]!) < Date.parse(order[i - 1]!))
         return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
-    return { ok: true, value: { ...c, actual } };
+    // What has left keeps the rows it was sent with; what is here again follows the shelves.
+    const catalogue = name !== 'handedOverAt' ? c.catalogue : at ? usedRows(c, house) : foreignRows(c, house);
+    return { ok: true, value: { ...c, catalogue, actual } };
   });
   if (r.ok)
     house.consignments.journal(r.value.document.id, house.nowIso(), at ? 'event' : 'event taken back', events[name], {

@@ -2,15 +2,16 @@ import type { Evaluation } from '@/core/consignment/evaluate';
 import { standingOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/schema';
-import type { Consignment } from '@/core/consignment/schema';
+import { waterOfBag, type Consignment } from '@/core/consignment/schema';
 import { oxygenMgLPerKPa } from '@/core/water/oxygen';
+import type { House } from '../house';
 import { catalogueOf } from '../result';
 
 const EVERY = 6; // half an hour
 
 /** What the Bag station shows of every bag, thinned to half hours. */
-export function bagViews(c: Consignment, e: Evaluation) {
-  const catalogue = catalogueOf(c);
+export function bagViews(house: House, c: Consignment, e: Evaluation) {
+  const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
   const end = Math.min(e.steps - 1, Math.round((e.deadlineH + 48) / e.stepH));
   return c.bags.map((bag) => {
@@ -27,6 +28,7 @@ export function bagViews(c: Consignment, e: Evaluation) {
         pH: r2(r.curves.pH[i]!, 3),
         co2: r2(r.curves.co2MgL[i]!, 1),
       });
+    const water = waterOfBag(c, bag);
     return {
       bag,
       standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a),
@@ -47,8 +49,7 @@ export function bagViews(c: Consignment, e: Evaluation) {
       limits: {
         tempMin: r.limits.tempHardMinC,
         tempMax: r.limits.tempHardMaxC,
-        oxygenMgL:
-          r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, c.sourceWater.tempC)), c.sourceWater.salinity),
+        oxygenMgL: r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, water.tempC)), water.salinity),
         nh3: r.limits.nh3MgNL,
         phFloor: r.limits.phFloor,
         co2MgL: r.limits.co2MgL,

@@ -4,6 +4,7 @@ import type { StoredQuarantine } from '../db/arrivals';
 import type { House } from '../house';
 import { catalogueOf, type StoredResult } from '../result';
 import { positionOf } from '../usecases/arrival';
+import { suppliesView } from './supplies';
 
 const HOUR = 3600_000;
 
@@ -42,6 +43,18 @@ export function dayOf(q: StoredQuarantine, nowMs: number): number {
 const ago = (ms: number): string =>
   ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`;
 
+/** What runs out first, with the day on which it bites. */
+const lowSupplies = (house: House) =>
+  suppliesView(house)
+    .low.sort((x, y) => ((x.bites?.atIso ?? '9') < (y.bites?.atIso ?? '9') ? -1 : 1))
+    .slice(0, 5)
+    .map((t) => ({
+      key: t.key,
+      name: t.name,
+      left: Math.round(t.onHand ?? 0),
+      bites: t.bites ? { ms: Date.parse(t.bites.atIso), code: t.bites.code } : null,
+    }));
+
 /** What hands are needed for, now and in the coming hours; what is on the way; who is in quarantine. */
 export function benchView(house: House) {
   const now = house.nowMs();
@@ -49,11 +62,11 @@ export function benchView(house: House) {
   const tasks: BenchTask[] = [];
   const onTheWay: BenchConsignment[] = [];
   let doneToday = 0;
-  for (const stored of house.consignments.list()) {
+  for (const stored of house.consignments.live(new Date(now - 4 * 24 * HOUR).toISOString())) {
     const c = stored.document;
     const ticks = house.consignments.ticks(c.id);
     if (c.direction !== 'incoming' && !c.actual.handedOverAt) {
-      for (const m of backwardSchedule(c, catalogueOf(c))) {
+      for (const m of backwardSchedule(c, catalogueOf(c, house))) {
         const at = ticks.get(`moment:${m.key}`);
         if (at) {
           if (now - Date.parse(at) < 12 * HOUR) doneToday++;
@@ -126,7 +139,7 @@ export function benchView(house: House) {
     });
   }
   const quarantines = house.arrivals
-    .quarantines()
+    .quarantinesSince(new Date(now - 30 * 24 * HOUR).toISOString())
     .map((q) => {
       const day = dayOf(q, now);
       const duties = house.arrivals.dutiesOf(q.id);
@@ -161,5 +174,13 @@ export function benchView(house: House) {
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
   tasks.sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
   onTheWay.sort((a, b) => a.result.deadlineMs - b.result.deadlineMs);
-  return { nowMs: now, tasks, onTheWay, quarantines, doneToday, empty: house.consignments.list().length === 0 };
+  return {
+    nowMs: now,
+    tasks,
+    onTheWay,
+    quarantines,
+    doneToday,
+    low: lowSupplies(house),
+    empty: !house.consignments.any(),
+  };
 }

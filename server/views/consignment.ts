@@ -61,12 +61,12 @@ const STEP_H = 1 / 12;
 const cache = new Map<string, ReturnType<typeof tryEvaluate>>();
 
 /** Evaluations are kept by version: a page that is looked at again computes nothing. */
-export function evaluationOf(stored: StoredConsignment): ReturnType<typeof tryEvaluate> {
-  const key = `${stored.document.id}:${stored.version}`;
+export function evaluationOf(house: House, stored: StoredConsignment): ReturnType<typeof tryEvaluate> {
+  const key = `${stored.document.id}:${stored.version}:${house.shelfStamp}`;
   let e = cache.get(key);
   if (!e) {
     if (cache.size > 40) cache.delete(cache.keys().next().value!);
-    e = tryEvaluate(stored.document);
+    e = tryEvaluate(house, stored.document);
     cache.set(key, e);
   }
   return e;
@@ -74,12 +74,12 @@ export function evaluationOf(stored: StoredConsignment): ReturnType<typeof tryEv
 
 const packCache = new Map<string, PackOption[]>();
 /** Every sensible way to heat a box, by slack alone: the page's own worker adds the chances. */
-export function packOptionsOf(stored: StoredConsignment, boxId: string): PackOption[] {
-  const key = `${stored.document.id}:${stored.version}:${boxId}`;
+export function packOptionsOf(house: House, stored: StoredConsignment, boxId: string): PackOption[] {
+  const key = `${stored.document.id}:${stored.version}:${house.shelfStamp}:${boxId}`;
   let options = packCache.get(key);
   if (!options) {
     if (packCache.size > 20) packCache.delete(packCache.keys().next().value!);
-    const e = tryEvaluate(stored.document, {
+    const e = tryEvaluate(house, stored.document, {
       stepH: 0.5,
       beyondH: 0,
       worstCase: false,
@@ -95,13 +95,14 @@ const thin = (values: Float64Array): number[] =>
   Array.from({ length: Math.ceil(values.length / EVERY) }, (_, i) => Math.round(values[i * EVERY]! * 100) / 100);
 
 export function ribbonOf(
+  house: House,
   c: Consignment,
   e: Evaluation | null,
   schedule: readonly Moment[],
   nowMs: number,
   chosenBag: string | null,
 ): RibbonData {
-  const k = keyInstants(c, catalogueOf(c), withOverrides(c.assumptions));
+  const k = keyInstants(c, catalogueOf(c, house), withOverrides(c.assumptions));
   const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
   const base = {
     sealMs: k.sealMs,
@@ -157,6 +158,7 @@ export function ribbonOf(
 }
 
 function stationStates(
+  house: House,
   v: Omit<ConsignmentView, 'stations' | 'nowStation'>,
   nowMs: number,
 ): { list: StationState[]; now: StationId } {
@@ -166,7 +168,7 @@ function stationStates(
   const animals = c.lines.reduce((n, l) => n + l.count, 0);
   const feeds = v.schedule.filter((m) => m.kind === 'last-feed');
   const fed = feeds.every((m) => v.ticks.has(`moment:${m.key}`) || m.atMs < nowMs - 6 * 3600_000);
-  const checklist = packingChecklist(c, catalogueOf(c));
+  const checklist = packingChecklist(c, catalogueOf(c, house));
   const bagged = checklist.filter((i) => i.bagId).every((i) => v.ticks.has(i.key)) || a.sealedAt !== null;
   const running = v.runs.some((r) => !positionOf(r, nowMs).finished);
   const done: Record<StationId, boolean> = {
@@ -211,7 +213,7 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
   const stored = house.consignments.byCode(code);
   if (!stored) return null;
   const c = stored.document;
-  const e = evaluationOf(stored);
+  const e = evaluationOf(house, stored);
   const chance = stored.result?.chance ?? null;
   const known = e.ok
     ? {
@@ -223,11 +225,11 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
     stored,
     evaluation: known,
     problems: e.ok ? [] : e.problems,
-    schedule: backwardSchedule(c, catalogueOf(c)),
+    schedule: backwardSchedule(c, catalogueOf(c, house)),
     ticks: house.consignments.ticks(c.id),
     runs: house.arrivals.runsOf(c.id),
     quarantine: house.arrivals.quarantineOf(c.id),
   };
-  const { list, now } = stationStates(partial, house.nowMs());
+  const { list, now } = stationStates(house, partial, house.nowMs());
   return { ...partial, stations: list, nowStation: now };
 }

@@ -1,11 +1,13 @@
 import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/schema';
+import { freightPrice } from '@/core/box/freight';
 import { arrangementSentence } from '@/core/box/arrange';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
 import { planName } from '@/core/heat/choose';
 import type { Moment } from '@/core/journey/schedule';
 import type { StoredConsignment } from '../db/consignments';
+import type { House } from '../house';
 import { catalogueOf } from '../result';
 import { packOptionsOf } from './consignment';
 
@@ -20,6 +22,7 @@ const localTime = (ms: number, zone: string): string => {
 
 /** The Heat station: every pack set of every box on the same clock and forecast. */
 export function heatView(
+  house: House,
   stored: StoredConsignment,
   e: Evaluation,
   schedule: readonly Moment[],
@@ -27,7 +30,7 @@ export function heatView(
   zone: string,
 ) {
   const c = stored.document;
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, house);
   const every = Math.round(STEP_H / e.stepH);
   const thinned = (v: Float64Array, by: number): number[] =>
     Array.from({ length: Math.ceil(v.length / by) }, (_, i) => r2(v[i * by]!));
@@ -38,7 +41,7 @@ export function heatView(
       firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
       ventHoles: b.ventHoles,
       chosen: planName(b, catalogue),
-      options: packOptionsOf(stored, b.id).map((o) => ({
+      options: packOptionsOf(house, stored, b.id).map((o) => ({
         ...o,
         tempC: thinned(o.tempC, 1),
         packW: thinned(o.packW, 1),
@@ -84,8 +87,8 @@ export function heatView(
 }
 
 /** The Box station: drawings, weights, freight, and the order of filling. */
-export function boxView(c: Consignment, e: Evaluation) {
-  const catalogue = catalogueOf(c);
+export function boxView(house: House, c: Consignment, e: Evaluation) {
+  const catalogue = catalogueOf(c, house);
   const service = row(catalogue.services, c.serviceId, 'service');
   const fill = e.boxes.flatMap((b) => {
     const n = e.boxes.length > 1 ? ` ${b.id}` : '';
@@ -113,6 +116,7 @@ export function boxView(c: Consignment, e: Evaluation) {
         sentences: b.arrangement.problems.map(arrangementSentence),
         weights: b.weights,
         freight: b.freight,
+        price: freightPrice(service, b.freight.chargeable),
         packs: box.packs.map((p) => {
           const t = row(catalogue.packs, p.packId, 'pack');
           return {
@@ -139,7 +143,6 @@ export function boxView(c: Consignment, e: Evaluation) {
     bagIds: c.bags.map((b) => b.id),
     divisor: service.divisor,
     stepKg: service.stepKg,
-    pricePerKg: service.pricePerKg,
     fillOrder: [...fill, 'Papers in the lid pocket, tape the long seam, labels and both phone numbers'],
   };
 }

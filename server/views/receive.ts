@@ -3,21 +3,23 @@ import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/consignment/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredRun } from '../db/arrivals';
+import type { House } from '../house';
 import { methodComparisons } from '../usecases/arrival';
 
 const EVERY = 4; // one point a minute
 
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
-export function laneViews(c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
+export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
   const thin = (v: Float64Array): number[] =>
     Array.from({ length: Math.ceil(v.length / EVERY) }, (_, i) => Math.round(v[i * EVERY]! * 1e5) / 1e5);
-  return methodComparisons(c, e, nowMs).map((lane) => {
+  return methodComparisons(house, c, e, nowMs).map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
     const marine = species.some((s) => s.water === 'marine');
     const mark = (x: number): 'fine' | 'watch' | 'stop' => (x < 0.7 ? 'fine' : x <= 1 ? 'watch' : 'stop');
     return {
       bagIds: lane.bagIds,
       title: lane.title,
+      tank: lane.tank,
       speciesNames: lane.speciesNames,
       species: species[0]!,
       opened: { ...lane.opened, co2MgL: co2OfPh(lane.opened) },

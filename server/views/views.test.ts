@@ -2,7 +2,7 @@ import type { Consignment, Outcome } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/journey/schedule';
 import { exampleConsignment } from '@/tests/example';
 import { openHouse, type House } from '../house';
-import { catalogueOf, chanceOf, jobRows, resultOf, tryEvaluate, usedRows } from '../result';
+import { catalogueOf, chanceOf, jobRows, resultOf, tryEvaluate, usedRows, plainSurroundings } from '../result';
 import { exportConsignment, importConsignment } from '../usecases/files';
 import { recordEvent } from '../usecases/packing';
 import { bagViews } from './bag';
@@ -10,6 +10,7 @@ import { benchView } from './bench';
 import { consignmentView, ribbonOf } from './consignment';
 import { boxView, heatView } from './packing';
 import { laneViews } from './receive';
+import { weekView } from './week';
 
 const HOUR = 3600_000;
 const example = exampleConsignment('marine-air-cargo');
@@ -21,7 +22,7 @@ const must = <T>(r: Outcome<T>): T => {
   return r.value;
 };
 const shown = (code = example.code) => consignmentView(house, code)!;
-const evaluated = (c: Consignment = example) => must(tryEvaluate(c));
+const evaluated = (c: Consignment = example) => must(tryEvaluate(plainSurroundings, c));
 
 beforeAll(() => {
   house = openHouse(null, () => now, 20);
@@ -32,7 +33,7 @@ afterAll(() => house.db.close());
 describe('the ribbon', () => {
   test('its rows stand tightest first, and what is used of a limit never leaves the drawing', () => {
     const v = shown();
-    const r = ribbonOf(v.stored.document, v.evaluation, v.schedule, now, null);
+    const r = ribbonOf(house, v.stored.document, v.evaluation, v.schedule, now, null);
     const slack = r.rows.map((x) => x.slackH ?? Infinity);
     expect([...slack].sort((x, y) => x - y)).toEqual(slack);
     for (const row of r.rows) for (const u of row.used) expect(u >= 0 && u <= 1.2).toBe(true);
@@ -42,10 +43,10 @@ describe('the ribbon', () => {
   test('a chosen bag is followed instead of the one that fails first', () => {
     const v = shown();
     const other = v.evaluation!.bags.find((b) => b.id !== v.evaluation!.overall.bagId)!.id;
-    expect(ribbonOf(v.stored.document, v.evaluation, v.schedule, now, other).bagId).toBe(other);
+    expect(ribbonOf(house, v.stored.document, v.evaluation, v.schedule, now, other).bagId).toBe(other);
   });
   test('without an evaluation there is still a clock', () => {
-    const r = ribbonOf(example, null, [], now, null);
+    const r = ribbonOf(house, example, null, [], now, null);
     expect(r.rows).toEqual([]);
     expect(r.handOverMs).toBe(handOver);
   });
@@ -80,7 +81,15 @@ describe('the stations', () => {
 
 describe('Heat', () => {
   const e = evaluated();
-  const heat = () => heatView(shown().stored, e, backwardSchedule(example, catalogueOf(example)), now, 'Europe/Lisbon');
+  const heat = () =>
+    heatView(
+      house,
+      shown().stored,
+      e,
+      backwardSchedule(example, catalogueOf(example, plainSurroundings)),
+      now,
+      'Europe/Lisbon',
+    );
   test('every box has its sets ranked by slack, its own plan among them, every curve on one clock', () => {
     for (const box of heat().boxes) {
       expect(box.options.some((o) => o.name === box.chosen)).toBe(true);
@@ -101,7 +110,7 @@ describe('Heat', () => {
 describe('Box and Bag', () => {
   const e = evaluated();
   test('the fill order starts with absorbent and liner, and names every bag and every hole', () => {
-    const view = boxView(example, e);
+    const view = boxView(house, example, e);
     expect(view.fillOrder[0]).toMatch(/absorbent.*liner/);
     for (const b of example.bags) expect(view.fillOrder.join(' ')).toContain(b.id);
     expect(view.fillOrder.join(' ')).toContain(`${example.boxes[0]!.ventHoles} holes`);
@@ -110,7 +119,7 @@ describe('Box and Bag', () => {
     );
   });
   test('hours of a bag run from sealing past the window, and its worst tenth is never longer', () => {
-    for (const b of bagViews(example, e)) {
+    for (const b of bagViews(house, example, e)) {
       expect(b.hours[0]!.h).toBe(0);
       expect(b.hours[b.hours.length - 1]!.h).toBeGreaterThan(e.deadlineH);
       expect(b.worstSafeH ?? Infinity).toBeLessThanOrEqual((b.safeH ?? Infinity) + 1e-9);
@@ -121,7 +130,7 @@ describe('Box and Bag', () => {
 describe('Receive', () => {
   test('every lane ranks what can be used and names what cannot; marks follow the burden', () => {
     const e = evaluated();
-    for (const lane of laneViews(example, e, [], now)) {
+    for (const lane of laneViews(house, example, e, [], now)) {
       expect(lane.methods.length + lane.refused.length).toBe(7);
       const burdens = lane.methods.map((m) => m.burden);
       expect([...burdens].sort((x, y) => x - y)).toEqual(burdens);
@@ -133,16 +142,16 @@ describe('Receive', () => {
 
 describe('what travels', () => {
   test('a file carries the rows it uses, a worker those and every pack that could be', () => {
-    const used = usedRows(example);
+    const used = usedRows(example, plainSurroundings);
     expect(used.packs.map((p) => p.id)).toEqual([
       ...new Set(example.boxes.flatMap((b) => b.packs.map((p) => p.packId))),
     ]);
-    expect(jobRows(example).packs.length).toBe(catalogueOf(example).packs.length);
+    expect(jobRows(example, plainSurroundings).packs.length).toBe(catalogueOf(example, plainSurroundings).packs.length);
     const file = JSON.parse(must(exportConsignment(house, example.code)).text) as Consignment;
-    expect(must(tryEvaluate(file)).overall.slackH).toBeCloseTo(evaluated().overall.slackH!, 9);
+    expect(must(tryEvaluate(plainSurroundings, file)).overall.slackH).toBeCloseTo(evaluated().overall.slackH!, 9);
   });
   test('a row that came with a file outranks the shipped one', () => {
-    const own = { ...usedRows(example) };
+    const own = { ...usedRows(example, plainSurroundings) };
     own.species = own.species.map((s) => ({ ...s, metabolismFactor: 3 * s.metabolismFactor }));
     const hungry = evaluated({ ...example, catalogue: own });
     expect(hungry.bags[0]!.safe.carbon ?? Infinity).toBeLessThanOrEqual(evaluated().bags[0]!.safe.carbon ?? Infinity);
@@ -150,7 +159,7 @@ describe('what travels', () => {
   });
   test('once the bags are open no odds are stored', () => {
     const actual = { ...example.actual, arrivedAt: example.window!.startAt, openedAt: example.openingAt };
-    expect(resultOf({ draws: 20 }, { ...example, actual })!.chance).toBeNull();
+    expect(resultOf({ ...plainSurroundings, draws: 20 }, { ...example, actual })!.chance).toBeNull();
   });
 });
 
@@ -162,4 +171,26 @@ test('the Bench lists what leaves within two days, with its odds', () => {
   now = handOver - 80 * HOUR;
   expect(benchView(house).onTheWay).toEqual([]);
   now = handOver - 6 * HOUR;
+});
+
+test('the week counts hours of what is not ticked, boxes on the day they are packed, and the counter’s hour', () => {
+  const at = Date.parse(example.handOverAt) - 3 * 864e5;
+  const week = openHouse(null, () => at, 0);
+  const plan: Consignment = {
+    ...example,
+    direction: 'outgoing',
+    actual: { ...example.actual, sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null },
+  };
+  week.consignments.insert(plan, null, week.nowIso());
+  const moments = backwardSchedule(plan, catalogueOf(plan, week)).filter((m) => m.atMs >= at);
+  const days = weekView(week);
+  expect(days).toHaveLength(7);
+  expect(days.flatMap((d) => d.counters).map((c) => c.atMs)).toEqual([Date.parse(plan.handOverAt)]);
+  expect(days.reduce((n, d) => n + d.boxes, 0)).toBe(plan.boxes.length);
+  const work = (list: typeof days): number => list.reduce((n, d) => n + d.minutes, 0);
+  expect(work(days)).toBeGreaterThanOrEqual(moments.reduce((n, m) => n + m.minutes, 0));
+  week.consignments.tick(plan.id, 'moment:seal', week.nowIso());
+  const seal = moments.find((m) => m.kind === 'seal')!;
+  expect(work(days) - work(weekView(week))).toBe(seal.minutes);
+  week.db.close();
 });

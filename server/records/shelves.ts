@@ -1,0 +1,42 @@
+import { catalogue as shipped } from '@/core/catalogue';
+import type { Catalogue } from '@/core/catalogue/schema';
+import { typeOf, type Supply } from '@/core/records/supply';
+import type { ServiceRecord } from '@/core/records/service';
+import type { RecordRepository, StoredRecord } from '../db/records';
+import type { Shelves } from '../result';
+
+/** The house's own bags, boxes, packs and services as the planner reads them; the first batch of a type gives its figures. */
+export function shelvesOf(records: RecordRepository): Shelves {
+  const supplies = records.list('supply', 'all') as StoredRecord<Supply>[];
+  const services = records.list('service', 'all') as StoredRecord<ServiceRecord>[];
+  const catalogue = (archivedToo: boolean): Catalogue => {
+    const out: Catalogue = { species: shipped.species, bags: [], boxes: [], packs: [], services: [] };
+    const add = <T extends { id: string }>(rows: T[], row: T): void => {
+      if (!rows.some((r) => r.id === row.id)) rows.push(row);
+    };
+    // What is offered first: a type one of whose batches is put away is still offered.
+    for (const r of [...supplies].sort((x, y) => Number(x.archivedAt !== null) - Number(y.archivedAt !== null))) {
+      if (r.archivedAt && !archivedToo) continue;
+      const type = typeOf(r.id, r.document);
+      if (!type) continue;
+      if ('bag' in type) add(out.bags, type.bag);
+      else if ('box' in type) add(out.boxes, type.box);
+      else add(out.packs, type.pack);
+    }
+    for (const r of services) if (archivedToo || !r.archivedAt) add(out.services, { ...r.document, id: r.id });
+    out.bags.sort((x, y) => x.widthCm - y.widthCm);
+    return sortedLikeShipped(out);
+  };
+  return { offered: catalogue(false), all: catalogue(true) };
+}
+
+/** Shipped rows first in their own order (packs from short to long, boxes from small to large), then the user's. */
+function sortedLikeShipped(c: Catalogue): Catalogue {
+  const rank = (rows: readonly { id: string }[], id: string): number => {
+    const i = rows.findIndex((r) => r.id === id);
+    return i < 0 ? rows.length : i;
+  };
+  for (const part of ['boxes', 'packs', 'services'] as const)
+    (c[part] as { id: string }[]).sort((x, y) => rank(shipped[part], x.id) - rank(shipped[part], y.id));
+  return c;
+}

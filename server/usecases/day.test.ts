@@ -1,0 +1,92 @@
+import { runJob, type JobReport } from '@/core/consignment/job';
+import { must, orderInput, said } from '@/tests/order';
+import { backwardSchedule } from '@/core/journey/schedule';
+import { openHouse, type House } from '../house';
+import { catalogueOf } from '../result';
+import { dayJob, moveDay } from './day';
+import { saveOrder } from './order';
+import { recordEvent, tick } from './packing';
+
+const now = Date.parse('2026-11-24T12:00:00Z');
+const HOUR = 3600_000;
+let house: House;
+let code: string;
+
+const stored = () => house.consignments.byCode(code)!;
+const moments = () =>
+  new Map(backwardSchedule(stored().document, catalogueOf(stored().document, house)).map((m) => [m.key, m.atMs]));
+
+beforeAll(() => {
+  house = openHouse(null, () => now, 20);
+  code = must(saveOrder(house, orderInput(house))).code;
+});
+afterAll(() => house.db.close());
+
+const later = (hours: number) => {
+  const c = stored().document;
+  const iso = (at: string): string => new Date(Date.parse(at) + hours * HOUR).toISOString();
+  return {
+    code,
+    version: stored().version,
+    serviceId: c.serviceId,
+    handOverAt: iso(c.handOverAt),
+    windowAt: { startAt: iso(c.window!.startAt), endAt: iso(c.window!.endAt) },
+    openingAt: iso(c.openingAt),
+    packs: [],
+  };
+};
+
+test('moving the hand-over moves every duty before it by the same hours, and each is named with both its times', () => {
+  const before = moments();
+  const words = must(moveDay(house, later(96)));
+  const after = moments();
+  expect([...after.keys()]).toEqual([...before.keys()]);
+  for (const [key, at] of before) expect(after.get(key)! - at).toBe(96 * HOUR);
+  expect(words).toHaveLength(before.size);
+  expect(words.join()).toContain('Hand over: Thu 26 Nov 19:00 to Mon 30 Nov 19:00');
+});
+
+test('a fast that was begun is to be begun again: its tick goes, the journal keeps both', () => {
+  must(tick(house, code, 'moment:last-feed:7', true));
+  const words = must(moveDay(house, later(24)));
+  expect(words.find((w) => w.startsWith('Last feed, tank 7'))).toContain('to be done again');
+  expect(house.consignments.ticks(stored().document.id).size).toBe(0);
+  const kinds = house.consignments.journalOf(stored().document.id).map((j) => j.kind);
+  expect(kinds).toEqual(expect.arrayContaining(['ticked', 'taken back', 'moved']));
+});
+
+test('a passed day, an older version and sealed bags are refused, and nothing moves', () => {
+  const before = stored().document.handOverAt;
+  expect(said(moveDay(house, later(-24 * 30)))).toContain('has passed');
+  expect(said(moveDay(house, { ...later(24), version: 1 }))).toContain('changed this consignment meanwhile');
+  must(recordEvent(house, code, 'sealedAt', new Date(now).toISOString()));
+  expect(said(moveDay(house, later(24)))).toBe('The bags are sealed: the day stands.');
+  must(recordEvent(house, code, 'sealedAt', null));
+  expect(stored().document.handOverAt).toBe(before);
+});
+
+test('ten days by every live service are compared with the house’s own rows and holidays', () => {
+  let report: JobReport | null = null;
+  for (report of runJob({
+    ...dayJob(house, stored().document),
+    options: {
+      stepH: 0.5,
+      worstCase: false,
+      choosers: { packs: null, bags: false, days: { fromMs: now, days: 10, draws: 20 } },
+    },
+  }));
+  const last = report as JobReport | null;
+  if (last?.kind !== 'done') throw new Error('The days were not compared.');
+  const days = last.result.days!;
+  expect(days).toHaveLength(10 * 4);
+  expect(days.every((d) => d.serviceId !== 'drayton-parcel')).toBe(true);
+  // The first of December is a holiday in Portugal: nobody takes parcels.
+  const holiday = days.find((d) => d.date === '2026-12-01' && d.serviceId === 'northline-overnight')!;
+  expect(holiday).toMatchObject({ handOverAt: null, verdict: 'hold' });
+  expect(holiday.reason).toContain('Coimbra');
+  const weekend = days.filter(
+    (d) => d.serviceId === 'northline-overnight' && ['2026-11-28', '2026-11-29'].includes(d.date),
+  );
+  expect(weekend.every((d) => d.handOverAt === null)).toBe(true);
+  expect(days.some((d) => d.chance !== null && d.handOverAt !== null)).toBe(true);
+});
