@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
-import { connection } from 'next/server';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
+import { unitsOf } from '@/server/usecases/settings';
 import { house } from '@/server/wiring';
+import { UnitsProvider } from '@/ui/fields/units';
 import { TopLine } from '@/ui/shell/top-line';
 import './globals.css';
 
@@ -12,8 +13,10 @@ export const metadata: Metadata = {
   description: 'Plans, packs and receives live fish: the water in every bag, hour by hour.',
 };
 
-export default async function RootLayout({ children }: { children: ReactNode }) {
-  await connection();
+/** Every page shows what stands in the database now: nothing is rendered while building. */
+export const dynamic = 'force-dynamic';
+
+export default function RootLayout({ children }: { children: ReactNode }) {
   const h = house();
   const profile = profileOf(h);
   return (
@@ -26,7 +29,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           nowMs={h.nowMs()}
           fixed={clockIsFixed()}
         />
-        <main>{children}</main>
+        <main>
+          <UnitsProvider system={unitsOf(h)}>{children}</UnitsProvider>
+        </main>
       </body>
     </html>
   );

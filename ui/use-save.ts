@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
-import type { Outcome, Problem } from '@/core/consignment/schema';
+import type { Conflict, Outcome, Problem } from '@/core/consignment/schema';
 
 /**
  * Sends something to the server, keeps what was typed, and shows sentences where they belong. On success the page's
@@ -12,12 +12,14 @@ export function useSave() {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [problems, setProblems] = useState<Problem[]>([]);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
   const save = useCallback(
     async <T>(send: () => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
       setBusy(true);
       try {
         const answer = await send();
         setProblems(answer.ok ? [] : answer.problems);
+        setConflict(answer.ok ? null : (answer.conflict ?? null));
         if (!answer.ok) return false;
         then?.(answer.value);
         router.refresh();
@@ -33,7 +35,7 @@ export function useSave() {
     },
     [router],
   );
-  return { save, busy, problems, setProblems };
+  return { save, busy, problems, setProblems, conflict };
 }
 
 export const problemAt = (problems: readonly Problem[], path: string): string | undefined =>

@@ -1,105 +1,160 @@
 import Link from 'next/link';
+import { Download } from 'lucide-react';
+import { catalogue } from '@/core/catalogue';
 import { profileOf } from '@/server/house';
+import { consignmentList, shelves } from '@/server/views/consignment-list';
 import { house } from '@/server/wiring';
 import { importConsignment } from '@/app/actions';
 import { ImportFile } from '@/ui/consignment/import-file';
+import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, factorWords, slackWords } from '@/ui/format';
+import { Tabs } from '@/ui/shell/tabs';
 
-export default async function ConsignmentsPage({ searchParams }: { searchParams: Promise<{ find?: string }> }) {
-  const { find = '' } = await searchParams;
+export default async function ConsignmentsPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ find?: string; show?: string; page?: string }>;
+}) {
+  const asked = await searchParams;
   const h = house();
-  const list = h.consignments.list(find);
+  const { rows, shelf, find, page, pages, counts } = consignmentList(h, asked);
   const zone = profileOf(h).place.zone;
-  const stage = (c: (typeof list)[number]): string => {
-    const a = c.document.actual;
-    if (h.arrivals.quarantineOf(c.document.id)) return 'in quarantine';
-    if (a.openedAt) return 'opened';
-    if (a.arrivedAt) return 'arrived';
-    if (a.handedOverAt) return 'on the way';
-    if (a.sealedAt) return 'sealed';
-    return c.document.direction === 'incoming' ? 'expected' : 'planned';
-  };
+  const at = (q: Record<string, string>): string => `/consignments?${new URLSearchParams(q).toString()}`;
   return (
     <>
-      <section className="chead relative flex-wrap">
-        <h1>Consignments</h1>
-        <p className="c2 mr-auto pt-2">
-          {find ? `${list.length} found for “${find}”` : `${list.length} in all, latest hand-over first`}
-        </p>
+      <section className="chead relative flex-wrap gap-y-2 py-2">
+        <h1 className="mr-auto">Consignments</h1>
+        <form className="find" role="search" action="/consignments">
+          <input name="find" defaultValue={find} placeholder="Find a consignment" aria-label="Find a consignment" />
+        </form>
         <ImportFile importConsignment={importConsignment} />
+        <a className="btn" href="/consignments/export" download>
+          <Download size={16} aria-hidden="true" /> Export
+        </a>
         <Link href="/consignments/new" className="btn go">
           New consignment
         </Link>
       </section>
-      <section className="work overflow-x-auto border-t border-rule-strong">
-        <table className="tbl min-w-[760px]">
-          <thead>
-            <tr>
-              <th>Code</th>
-              <th>With</th>
-              <th>Animals</th>
-              <th>Hand-over</th>
-              <th>Stage</th>
-              <th className="r">Slack</th>
-              <th className="r">Worst tenth</th>
-              <th>Fails first</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.map((s) => {
-              const c = s.document;
-              const incoming = c.direction === 'incoming';
-              return (
-                <tr key={c.id}>
-                  <td>
-                    <Link
-                      className="inline-flex min-h-9 items-center font-head text-[16px] font-semibold text-tide"
-                      href={`/consignments/${c.code}`}
-                    >
-                      {c.code}
-                    </Link>
-                  </td>
-                  <td>
-                    {incoming ? 'from ' : 'to '}
-                    <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
-                    {incoming ? c.sender.place.name : c.receiver.place.name}
-                  </td>
-                  <td>
-                    <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
-                    <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
-                  </td>
-                  <td>{dayClock(Date.parse(c.handOverAt), zone)}</td>
-                  <td>{stage(s)}</td>
-                  <td className="r whitespace-nowrap">
-                    {s.result && (
-                      <>
-                        <StateMark mark={s.result.state} size={15} />{' '}
-                        <b className="num">{slackWords(s.result.slackH)}</b>
-                      </>
-                    )}
-                  </td>
-                  <td className="r num whitespace-nowrap">{s.result ? slackWords(s.result.worstSlackH) : ''}</td>
-                  <td>
-                    {s.result?.factor
-                      ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
-                      : s.result
-                        ? 'none'
-                        : 'not computed yet'}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-        {list.length === 0 && (
+      <Tabs at="/consignments" />
+      <section className="work">
+        <p className="no-print mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 text-[13px]">
+          {find ? (
+            <>
+              {rows.length === 0 ? 'Nothing' : rows.length} found for “{find}”.{' '}
+              <Link className="font-semibold text-tide" href="/consignments">
+                Show the open ones
+              </Link>
+            </>
+          ) : (
+            shelves.map(([id, label]) => (
+              <Link
+                key={id}
+                href={at({ show: id })}
+                aria-current={id === shelf ? 'page' : undefined}
+                className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
+              >
+                {label}
+                <span className="u num">{counts[id].toLocaleString('en')}</span>
+              </Link>
+            ))
+          )}
+        </p>
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390">
+            <thead>
+              <tr>
+                <th>Code</th>
+                <th>With</th>
+                <th>Animals</th>
+                <th>Hand-over</th>
+                <th>Stage</th>
+                <th className="r">Slack</th>
+                <th className="r">Worst tenth</th>
+                <th>Fails first</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((s) => {
+                const c = s.document;
+                const incoming = c.direction === 'incoming';
+                const first = catalogue.species.find((x) => x.id === c.lines[0]?.speciesId);
+                return (
+                  <tr key={c.id} className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
+                    <td>
+                      <Link className="row-link !text-[16px]" href={`/consignments/${c.code}`}>
+                        {c.code}
+                      </Link>
+                    </td>
+                    <td data-head="With">
+                      <span>
+                        {incoming ? 'from ' : 'to '}
+                        <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
+                        {incoming ? c.sender.place.name : c.receiver.place.name}
+                      </span>
+                    </td>
+                    <td data-head="Animals">
+                      <span className="inline-flex items-center gap-2">
+                        {first && <FishIcon species={first} width={28} />}
+                        <span>
+                          <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
+                          <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
+                        </span>
+                      </span>
+                    </td>
+                    <td data-head="Hand-over" className="whitespace-nowrap">
+                      {dayClock(Date.parse(c.handOverAt), zone)}
+                    </td>
+                    <td data-head="Stage">{s.stage}</td>
+                    <td data-head="Slack" className="r whitespace-nowrap">
+                      {s.result && s.stage !== 'cancelled' && (
+                        <span className="inline-flex items-center gap-1.5">
+                          <StateMark mark={s.result.state} size={15} />{' '}
+                          <b className="num">{slackWords(s.result.slackH)}</b>
+                        </span>
+                      )}
+                    </td>
+                    <td data-head="Worst tenth" className="r num whitespace-nowrap">
+                      {s.result ? slackWords(s.result.worstSlackH) : ''}
+                    </td>
+                    <td data-head="Fails first">
+                      {s.result?.factor
+                        ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
+                        : s.result
+                          ? 'none'
+                          : 'not computed yet'}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+        {rows.length === 0 && (
           <p className="note py-6">
-            {find ? 'Nothing has this code or name.' : 'No consignment yet.'}{' '}
+            {find ? 'Nothing has this code, name, fish or tank.' : 'No consignment here.'}{' '}
             <Link className="font-semibold text-tide" href="/consignments/new">
               Make one
             </Link>
             .
           </p>
+        )}
+        {pages > 1 && (
+          <nav className="no-print mt-4 flex items-center gap-3" aria-label="Pages">
+            {page > 1 && (
+              <Link className="btn" href={at({ show: shelf, page: String(page - 1) })}>
+                Later
+              </Link>
+            )}
+            <span className="note">
+              Page {page} of {pages}
+            </span>
+            {page < pages && (
+              <Link className="btn" href={at({ show: shelf, page: String(page + 1) })}>
+                Earlier
+              </Link>
+            )}
+          </nav>
         )}
       </section>
     </>

@@ -4,6 +4,7 @@ import { massOfLength } from '@/core/catalogue/species';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { clearingHours } from '@/core/fish/fasting';
 import { FishIcon } from '@/ui/drawings/fish';
+import { Tabs } from '@/ui/shell/tabs';
 
 const marks: Record<string, string> = {
   published: '',
@@ -29,7 +30,8 @@ export default function SpeciesPage() {
           </Link>
         </p>
       </section>
-      <section className="work overflow-x-auto border-t border-rule-strong">
+      <Tabs at="/species" />
+      <section className="work overflow-x-auto">
         <table className="tbl min-w-[1080px]">
           <thead>
             <tr>
@@ -48,7 +50,7 @@ export default function SpeciesPage() {
           </thead>
           <tbody>
             {catalogue.species.map((s) => (
-              <tr key={s.id}>
+              <tr key={s.id} id={s.id}>
                 <td>
                   <FishIcon species={s} />
                 </td>

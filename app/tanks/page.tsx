@@ -1,21 +1,142 @@
 import Link from 'next/link';
 import { profileOf } from '@/server/house';
 import { benchView } from '@/server/views/bench';
+import { tankRows } from '@/server/views/tanks';
 import { house } from '@/server/wiring';
+import { restoreRecord } from '@/app/actions';
+import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { dayClock, dayMonth } from '@/ui/format';
+import { dayClock, dayMonth, one } from '@/ui/format';
+import { GoneBar, ListTools } from '@/ui/records/list';
+import { Tabs } from '@/ui/shell/tabs';
 
-export default function TanksPage() {
+const uses = { stock: 'stock', quarantine: 'quarantine', display: 'display', purge: 'purging' } as const;
+
+export default async function TanksPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ find?: string; shown?: string; gone?: string }>;
+}) {
+  const { find = '', shown = 'active', gone } = await searchParams;
   const h = house();
   const { quarantines, nowMs } = benchView(h);
   const zone = profileOf(h).place.zone;
+  const removed = gone ? h.records.byId(gone) : null;
+  const found = find ? new Set(h.records.found('tank', find).map((r) => r.id)) : null;
+  const rows = tankRows(h, shown === 'archived' ? 'archived' : 'active').filter((t) => !found || found.has(t.id));
+  const counts = h.records.counts('tank');
   return (
     <>
-      <section className="chead">
+      <section className="chead flex-wrap gap-y-2 py-2">
         <h1>Tanks</h1>
-        <p className="c2 pt-2">Quarantine tanks with fish in them. Source and display tanks are named in orders.</p>
+        <p className="c2 mr-auto max-w-[520px] pt-2">
+          What swims where, how the water was last, and which tanks are in quarantine.
+        </p>
+        <Link className="btn hide-s" href="/readings/import">
+          Import readings
+        </Link>
+        <ListTools slug="tanks" one="tank" find={find} shown={shown} />
       </section>
-      <section className="work border-t border-rule-strong">
+      <Tabs at="/tanks" />
+      <section className="work">
+        {removed?.deletedAt && (
+          <GoneBar gone={{ id: removed.id, name: removed.name }} back="/tanks" restoreRecord={restoreRecord} />
+        )}
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390">
+            <thead>
+              <tr>
+                <th>Tank</th>
+                <th className="r">Litres</th>
+                <th>For</th>
+                <th>Fish</th>
+                <th className="r">Temp</th>
+                <th className="r">pH</th>
+                <th className="r">KH</th>
+                <th className="r">GH</th>
+                <th className="r">Salinity</th>
+                <th>Measured</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((t) => (
+                <tr key={t.id}>
+                  <td>
+                    <Link className="row-link !text-[20px]" href={`/tanks/${encodeURIComponent(t.id)}`}>
+                      {t.tank.name}
+                    </Link>
+                  </td>
+                  <td className="r num" data-head="Litres">
+                    {t.tank.volumeL}
+                  </td>
+                  <td data-head="For">
+                    {uses[t.tank.use]}
+                    {t.tank.where && <span className="u">{t.tank.where}</span>}
+                  </td>
+                  <td data-head="Fish">
+                    {t.fish.map((f) => {
+                      const promised = f.promised.reduce((n, p) => n + p.count, 0);
+                      return (
+                        <span key={f.lotId} className="mr-4 inline-flex items-center gap-1.5">
+                          <FishIcon species={f.species} width={30} />
+                          <span>
+                            <b className="num">{f.amount ?? '?'}</b> {f.species.name}
+                            {promised > 0 && <span className="u">{promised} promised</span>}
+                          </span>
+                        </span>
+                      );
+                    })}
+                    {t.fish.length === 0 && <span className="mute">none entered</span>}
+                  </td>
+                  {(
+                    [
+                      ['Temp', t.latest?.tempC, '°C', 1],
+                      ['pH', t.latest?.pH, '', 1],
+                      ['KH', t.latest?.khDkh, '', 0],
+                      ['GH', t.latest?.ghDgh, '', 0],
+                      ['Salinity', t.latest?.salinity, '', 0],
+                    ] as const
+                  ).map(([name, v, unit, digits]) => (
+                    <td key={name} className="r num whitespace-nowrap" data-head={name}>
+                      {v == null ? <span className="mute">–</span> : v.toFixed(digits)}
+                      {v != null && unit && <span className="u">{unit}</span>}
+                    </td>
+                  ))}
+                  <td data-head="Measured" className="whitespace-nowrap">
+                    {t.latest ? dayMonth(Date.parse(t.latest.at), zone) : <span className="mute">never</span>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {rows.length === 0 && (
+          <p className="note py-8">
+            {find ? `No tank has “${find}”.` : 'No tank yet.'}{' '}
+            <Link className="font-semibold text-tide" href="/tanks/new">
+              Enter the first
+            </Link>{' '}
+            or{' '}
+            <Link className="font-semibold text-tide" href="/tanks/import">
+              import a list
+            </Link>
+            .
+          </p>
+        )}
+        {counts.archived > 0 && (
+          <p className="mt-3 text-[13px]">
+            {shown === 'archived' ? (
+              <Link className="font-semibold text-tide" href="/tanks">
+                The {counts.active} in use
+              </Link>
+            ) : (
+              <Link className="font-semibold text-tide" href="/tanks?shown=archived">
+                {counts.archived} put away
+              </Link>
+            )}
+          </p>
+        )}
+        {quarantines.length > 0 && <h2 className="mb-2 mt-8">In quarantine</h2>}
         <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
           {quarantines.map((q) => {
             const next = q.duties.find((d) => !d.doneAt && d.dueMs > nowMs - 16 * 3600_000);
@@ -35,7 +156,7 @@ export default function TanksPage() {
                   <Link className="font-semibold text-tide" href={`/consignments/${q.code}/quarantine`}>
                     {q.code}
                   </Link>
-                  , {q.volumeL} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
+                  , {one(q.volumeL)} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
                 </p>
                 <p className="mt-2 flex items-center gap-2">
                   <StateMark mark={late > 0 ? 'watch' : 'fine'} />
@@ -50,9 +171,6 @@ export default function TanksPage() {
             );
           })}
         </div>
-        {quarantines.length === 0 && (
-          <p className="note">No tank is in quarantine. It opens from a consignment’s last station.</p>
-        )}
       </section>
     </>
   );

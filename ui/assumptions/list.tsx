@@ -55,7 +55,9 @@ function wordsOf(name: string): { words: string; unit: string } {
 export function AssumptionList({
   groups,
   setAssumption,
+  find: findable = true,
 }: {
+  find?: boolean;
   groups: { title: string; rows: Row[] }[];
   setAssumption: SetAssumption;
 }) {
@@ -65,15 +67,17 @@ export function AssumptionList({
   const shown = groups.map((g) => ({ ...g, rows: g.rows.filter(hits) })).filter((g) => g.rows.length > 0);
   return (
     <>
-      <label className="mb-4 block max-w-[360px] text-[13px] text-ink-2">
-        Find a figure
-        <input
-          className="in mt-1"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-          placeholder="pack, oxygen, delay …"
-        />
-      </label>
+      {findable && (
+        <label className="mb-4 block max-w-[360px] text-[13px] text-ink-2">
+          Find a figure
+          <input
+            className="in mt-1"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+            placeholder="pack, oxygen, delay …"
+          />
+        </label>
+      )}
       {shown.length === 0 && <p className="note">No figure has these letters.</p>}
       {shown.map((g) => (
         <section key={g.title} className="mb-6">

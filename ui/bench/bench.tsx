@@ -7,6 +7,7 @@ import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, factorColour, factorWords, longDay, slackWords, weekday } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
+import { RunningLow, type LowSupply } from './low';
 import type { Factor } from '@/core/bag/slack';
 
 export interface Task {
@@ -55,6 +56,7 @@ export interface BenchProps {
   onTheWay: Travelling[];
   quarantines: Tank[];
   doneToday: number;
+  low: LowSupply[];
   tick: (code: string, key: string, done: boolean) => Promise<Outcome<string | null>>;
   setDuty: (id: string, key: string, done: boolean) => Promise<Outcome<null>>;
 }
@@ -197,7 +199,10 @@ function DayRail({ p, now }: { p: BenchProps; now: number }) {
         <h1 className="text-[34px] font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <span className="ml-auto text-[13px] font-semibold text-tide">{p.doneToday} done since this morning</span>
+        <Link className="ml-auto text-[13px] font-semibold text-tide underline" href="/week">
+          The week
+        </Link>
+        <span className="text-[13px] font-semibold text-tide">{p.doneToday} done since this morning</span>
       </div>
       <p className="mb-4 text-[15px] text-ink-2">
         {[
@@ -555,6 +560,7 @@ export function Bench(p: BenchProps) {
       <div className="border-rule bg-surface px-3 pb-8 pt-4 md:px-6 lg:min-h-[calc(100vh-45px)] lg:border-l">
         <OnTheWay p={p} now={now} />
         <Quarantines p={p} />
+        <RunningLow low={p.low} zone={p.zone} />
       </div>
     </div>
   );

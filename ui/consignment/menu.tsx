@@ -1,6 +1,6 @@
 'use client';
 
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { MoreHorizontal } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -14,15 +14,26 @@ export function ConsignmentMenu({
   undoChange,
   duplicate,
   putAway,
+  cancelled,
+  left,
+  cancelOrder,
+  reviveOrder,
 }: {
   code: string;
   archived: boolean;
   undoChange: (code: string) => Promise<Outcome<string>>;
   duplicate: (code: string) => Promise<Outcome<string>>;
   putAway: (code: string, away: boolean) => Promise<Outcome<null>>;
+  cancelled: boolean;
+  /** On its way: nothing to cancel any more. */
+  left: boolean;
+  cancelOrder: (code: string, reason: string) => Promise<Outcome<null>>;
+  reviveOrder: (code: string) => Promise<Outcome<null>>;
 }) {
   const { save, problems } = useSave();
   const [said, setSaid] = useState('');
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
   const router = useRouter();
   const item = 'flex w-full min-h-9 items-center px-3 text-left text-[14px] data-focus:bg-sunk';
   return (
@@ -63,6 +74,29 @@ export function ConsignmentMenu({
               Export as a file
             </a>
           </MenuItem>
+          {cancelled ? (
+            <MenuItem>
+              <button
+                className={item}
+                onClick={() =>
+                  save(
+                    () => reviveOrder(code),
+                    () => setSaid('It stands again.'),
+                  )
+                }
+              >
+                It is not cancelled after all
+              </button>
+            </MenuItem>
+          ) : (
+            !left && (
+              <MenuItem>
+                <button className={item} onClick={() => setAsking(true)}>
+                  Cancel the order …
+                </button>
+              </MenuItem>
+            )
+          )}
           <MenuItem>
             <button
               className={item}
@@ -78,6 +112,38 @@ export function ConsignmentMenu({
           </MenuItem>
         </MenuItems>
       </Menu>
+      <Dialog open={asking} onClose={setAsking} className="relative z-40">
+        <div className="fixed inset-0 bg-[rgb(20_41_46/0.35)]" aria-hidden="true" />
+        <div className="fixed inset-0 flex items-center justify-center p-4">
+          <DialogPanel className="w-full max-w-md border border-rule-strong bg-surface p-5 text-left">
+            <DialogTitle className="mb-2 font-head text-[20px] font-semibold">Cancel {code}?</DialogTitle>
+            <form
+              onSubmit={(e) => {
+                e.preventDefault();
+                setAsking(false);
+                void save(
+                  () => cancelOrder(code, reason),
+                  () => setSaid('Cancelled. It can be brought back here.'),
+                );
+              }}
+            >
+              <label className="field">
+                Why, if you want to say it
+                <input className="in" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={300} />
+              </label>
+              <p className="note my-3">
+                Fish and supplies are free again, and nothing of it stays on the Bench. The plan is kept.
+              </p>
+              <div className="flex gap-2">
+                <button className="btn go">Cancel the order</button>
+                <button type="button" className="btn" onClick={() => setAsking(false)}>
+                  Leave it
+                </button>
+              </div>
+            </form>
+          </DialogPanel>
+        </div>
+      </Dialog>
       <p className="absolute right-0 top-10 whitespace-nowrap text-[12px] text-ink-2" role="status">
         {problems[0]?.message ?? said}
       </p>

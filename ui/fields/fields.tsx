@@ -1,18 +1,21 @@
 'use client';
 
-import { useId, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import type { Problem } from '@/core/consignment/schema';
+import { inOurUnit, inUsUnits } from '@/core/quantities/typed';
 import { problemAt } from '@/ui/use-save';
+import { useUnits } from './units';
 
 interface Common {
-  label: string;
+  label: ReactNode;
   path: string;
   problems?: readonly Problem[];
   className?: string;
   hideLabel?: boolean;
 }
 
-function Shell({
+/** Label above, field, and the sentence that says what is wrong with it: the one frame of every field. */
+export function FieldShell({
   label,
   path,
   problems = [],
@@ -37,44 +40,43 @@ function Shell({
   );
 }
 
+/** A figure in our unit; typed with another, "76 F" or "2 gal", it is turned into ours on leaving the field. */
 export function NumberField({
-  unit,
+  unit = '',
   value,
   onChange,
-  step,
-  min,
-  max,
   ...common
-}: Common & {
-  unit?: string;
-  value: string;
-  onChange: (v: string) => void;
-  step?: number;
-  min?: number;
-  max?: number;
-}) {
+}: Common & { unit?: string; value: string; onChange: (v: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const system = useUnits();
+  const quantity = unit || (/salinity$/i.test(common.path) ? 'salinity' : '');
+  const other = system === 'us' && value.trim() !== '' ? inUsUnits(num(value), quantity) : null;
   return (
-    <Shell {...common}>
+    <FieldShell {...common}>
       {(id, error) => (
-        <span className={unit ? 'in-u' : undefined}>
-          <input
-            id={id}
-            className="in n"
-            inputMode="decimal"
-            type="number"
-            name={common.path}
-            step={step ?? 'any'}
-            min={min}
-            max={max}
-            value={value}
-            aria-invalid={error ? true : undefined}
-            aria-describedby={error ? `${id}-problem` : undefined}
-            onChange={(e) => onChange(e.target.value)}
-          />
-          {unit && <i aria-hidden="true">{unit}</i>}
-        </span>
+        <>
+          <span className={unit ? 'in-u' : undefined}>
+            <input
+              id={id}
+              className="in n"
+              inputMode="decimal"
+              autoComplete="off"
+              name={common.path}
+              value={typed ?? value}
+              aria-invalid={error ? true : undefined}
+              aria-describedby={error ? `${id}-problem` : undefined}
+              onChange={(e) => {
+                setTyped(e.target.value);
+                onChange(inOurUnit(e.target.value, quantity));
+              }}
+              onBlur={() => setTyped(null)}
+            />
+            {unit && <i aria-hidden="true">{unit}</i>}
+          </span>
+          {other && <span className="text-[12px] leading-none text-ink-3">{other}</span>}
+        </>
       )}
-    </Shell>
+    </FieldShell>
   );
 }
 
@@ -86,7 +88,7 @@ export function TextField({
   ...common
 }: Common & { value: string; onChange: (v: string) => void; type?: string; list?: string }) {
   return (
-    <Shell {...common}>
+    <FieldShell {...common}>
       {(id, error) => (
         <input
           id={id}
@@ -100,7 +102,7 @@ export function TextField({
           onChange={(e) => onChange(e.target.value)}
         />
       )}
-    </Shell>
+    </FieldShell>
   );
 }
 
@@ -115,7 +117,7 @@ export function SelectField({
   options: readonly (readonly [value: string, label: string])[];
 }) {
   return (
-    <Shell {...common}>
+    <FieldShell {...common}>
       {(id, error) => (
         <select
           id={id}
@@ -133,7 +135,7 @@ export function SelectField({
           ))}
         </select>
       )}
-    </Shell>
+    </FieldShell>
   );
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { Search, Settings } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
@@ -11,6 +12,12 @@ const menu = [
   ['/supplies', 'Supplies'],
   ['/species', 'Species'],
 ] as const;
+
+/** Lists that stand under a word of the menu. */
+const under: Record<string, readonly string[]> = {
+  '/consignments': ['/receivers', '/carriers', '/places'],
+  '/tanks': ['/fish', '/readings'],
+};
 
 const inField = (t: EventTarget | null): boolean =>
   t instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA|BUTTON|SUMMARY|A)$/.test(t.tagName);
@@ -106,7 +113,11 @@ export function TopLine({
           <Link
             key={href}
             href={href}
-            aria-current={(href === '/' ? path === '/' : path.startsWith(href)) ? 'page' : undefined}
+            aria-current={
+              (href === '/' ? path === '/' : [href, ...(under[href] ?? [])].some((x) => path.startsWith(x)))
+                ? 'page'
+                : undefined
+            }
           >
             {label}
           </Link>
@@ -118,18 +129,19 @@ export function TopLine({
         role="search"
         onSubmit={(e) => {
           e.preventDefault();
-          router.push(`/consignments?find=${encodeURIComponent(find.current?.value ?? '')}`);
+          router.push(`/search?find=${encodeURIComponent(find.current?.value ?? '')}`);
         }}
       >
-        <input
-          ref={find}
-          name="find"
-          placeholder="Find a code or a name"
-          aria-label="Find a consignment by code or name"
-        />
+        <input ref={find} name="find" placeholder="Find anything" aria-label="Find anything by any part of its name" />
         <kbd>/</kbd>
       </form>
-      <span className="clocks ml-auto md:ml-0">
+      <Link href="/search" className="btn flat ml-auto md:!hidden" aria-label="Find">
+        <Search size={18} />
+      </Link>
+      <Link href="/settings" className="btn flat !px-2 !text-ink-2" aria-label="Settings" title="Settings">
+        <Settings size={18} />
+      </Link>
+      <span className="clocks">
         {town} <span className="num">{time}</span>
       </span>
       {keys && (

@@ -3,11 +3,13 @@
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import type { BagType } from '@/core/catalogue/schema';
+import type { Difference } from '@/core/records/field';
 import type { Bag, Outcome, WaterReading } from '@/core/consignment/schema';
 import { BagDrawing } from '@/ui/drawings/bag';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, SelectField, num } from '@/ui/fields/fields';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
+import { Meanwhile } from '@/ui/records/meanwhile';
 import { useSave } from '@/ui/use-save';
 import type { BagView } from './bag-view';
 
@@ -54,7 +56,7 @@ const draftOf = (b: Bag): Draft => ({
   sedated: b.sedated,
 });
 
-const bagOf = (d: Draft): unknown => ({
+const bagOf = (d: Draft): Partial<Bag> => ({
   id: d.id,
   boxId: d.boxId,
   bagTypeId: d.bagTypeId,
@@ -86,7 +88,7 @@ export function BagStation(p: BagStationProps) {
   const [water, setWater] = useState(
     Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>,
   );
-  const { save, busy, problems } = useSave();
+  const { save, busy, problems, conflict } = useSave();
   const view = p.views.find((v) => v.bag.id === chosen) ?? p.views[0];
 
   const startEditing = (): void => {
@@ -120,17 +122,50 @@ export function BagStation(p: BagStationProps) {
           },
     ]);
   };
-  const submit = (): void =>
+  // What the table does not show of a bag (tablet, kind of binder) stays as it was.
+  const mine = (): Record<string, unknown>[] =>
+    drafts.map((d) => ({ ...p.bags.find((b) => b.id === d.id), ...bagOf(d) }));
+  const send = (bags: unknown[], sourceWater: unknown, version: number): void =>
     void save(
-      () =>
-        p.saveBags({
-          code: p.code,
-          version: p.version,
-          bags: drafts.map(bagOf),
-          sourceWater: Object.fromEntries(waterFields.map(([k]) => [k, num(water[k])])),
-        }),
+      () => p.saveBags({ code: p.code, version, bags, sourceWater }),
       () => setEditing(false),
     );
+  const waterNumbers = (): Record<string, number> => Object.fromEntries(waterFields.map(([k]) => [k, num(water[k])]));
+  const submit = (): void => send(mine(), waterNumbers(), p.version);
+
+  // Somebody saved other bags meanwhile: both plans side by side, bag by bag.
+  const theirs = conflict?.theirs as { bags: Bag[]; sourceWater: Record<string, number> } | undefined;
+  const bagText = (b: Partial<Bag> | undefined): string =>
+    b?.animals
+      ? `${b.animals.map((a) => `${a.count} of ${a.lineId}`).join(', ')}; ${b.waterL} L water, ${b.gasL} L gas, ${Math.round(100 * (b.oxygenFraction ?? 0))} %; ${b.bagTypeId}`
+      : '';
+  const waterText = (w: Record<string, number>): string =>
+    waterFields.map(([k, label]) => `${label} ${w[k]}`).join(', ');
+  const differing = (): Difference[] => {
+    if (!theirs) return [];
+    const own = mine() as Partial<Bag>[];
+    const ids = [...new Set([...own.map((b) => b.id!), ...theirs.bags.map((b) => b.id)])];
+    return [
+      ...ids.map((id) => ({
+        path: id,
+        label: `Bag ${id}`,
+        mine: bagText(own.find((b) => b.id === id)),
+        theirs: bagText(theirs.bags.find((b) => b.id === id)),
+      })),
+      {
+        path: 'water',
+        label: 'Shipping water',
+        mine: waterText(waterNumbers()),
+        theirs: waterText(theirs.sourceWater),
+      },
+    ].filter((d) => d.mine !== d.theirs);
+  };
+  const saveChosen = (taken: ReadonlySet<string>): void => {
+    const own = mine() as Partial<Bag>[];
+    const ids = [...new Set([...own.map((b) => b.id!), ...theirs!.bags.map((b) => b.id)])];
+    const bags = ids.flatMap((id) => (taken.has(id) ? theirs!.bags : own).find((b) => b.id === id) ?? []);
+    send(bags, taken.has('water') ? theirs!.sourceWater : waterNumbers(), conflict!.version);
+  };
 
   // The mat: as wide as the bags, 5 cm squares.
   const widths = p.views.map((v) => v.standing.diameterCm + 4);
@@ -148,6 +183,7 @@ export function BagStation(p: BagStationProps) {
   return (
     <div className="grid gap-8 lg:grid-cols-[784px_1fr]">
       <section className="min-w-0">
+        {theirs && <Meanwhile rows={differing()} busy={busy} onSave={saveChosen} />}
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h2>{p.views.length === 1 ? 'One bag' : `${p.views.length} bags`}, drawn to scale</h2>
           <span className="mute mr-auto text-[13px]">one square is 5 cm</span>

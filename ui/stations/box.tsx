@@ -20,6 +20,7 @@ export interface BoxView {
   sentences: string[];
   weights: BoxWeights;
   freight: Freight;
+  price: number;
   packs: { name: string; count: number; sizeCm: [number, number]; thicknessCm: number; at: 'lid' | 'side' }[];
   bags: { id: string; species: Species; count: number }[];
   firstToFail: string | null;
@@ -36,7 +37,6 @@ export interface BoxStationProps {
   bagIds: string[];
   divisor: number;
   stepKg: number;
-  pricePerKg: number;
   fillOrder: string[];
   saveBoxes: (input: unknown) => Promise<Outcome<null>>;
 }
@@ -411,8 +411,7 @@ export function BoxStation(p: BoxStationProps) {
         <p className="note">
           Rounded up to {p.stepKg} kg.{' '}
           {v.freight.chargedBy === 'volume' ? 'Size decides here.' : 'Weight decides here.'}
-          {p.pricePerKg > 0 &&
-            ` About € ${(v.freight.chargeable * p.pricePerKg).toFixed(2)} at € ${p.pricePerKg.toFixed(2)} a kilogram.`}
+          {v.price > 0 && ` About € ${v.price.toFixed(2)} by the carrier’s row.`}
         </p>
         {v.weights.totalKg > 23 && <p className="caution mt-2">Over 23 kg: two people lift.</p>}
         <h2 className="mb-1 mt-5">Fill in this order</h2>

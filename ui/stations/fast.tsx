@@ -31,7 +31,10 @@ export function FastStation(p: FastStationProps) {
       <section>
         <div className="mb-2 flex items-baseline gap-3">
           <h2>Backwards from the hand-over</h2>
-          <span className="mute ml-auto text-[13px]">clock of {p.town}</span>
+          <a className="ml-auto text-[13px] font-semibold text-tide" href="/calendar.ics">
+            All duties as a calendar
+          </a>
+          <span className="mute text-[13px]">clock of {p.town}</span>
         </div>
         {problems[0] && (
           <p className="problem" role="alert">

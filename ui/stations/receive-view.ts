@@ -1,4 +1,5 @@
 import type { Species } from '@/core/catalogue/schema';
+import type { WaterReading } from '@/core/consignment/schema';
 import type { Mark } from '@/ui/drawings/state-mark';
 
 /** The methods for some bags, as the Receive station compares them. */
@@ -19,6 +20,7 @@ export interface LaneView {
   title: string;
   speciesNames: string;
   species: Species;
+  tank: WaterReading & { name: string };
   opened: { tempC: number; pH: number; co2MgL: number; tanMgNL: number; salinity: number; ghDgh: number };
   measured: boolean;
   limitNh3: number;

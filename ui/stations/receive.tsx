@@ -24,7 +24,6 @@ export interface ReceiveStationProps {
   zone: string;
   arrivedAt: string | null;
   arrivePlanMs: number;
-  marine: boolean;
   bags: {
     id: string;
     species: Species;
@@ -33,7 +32,8 @@ export interface ReceiveStationProps {
     expectedPh: number;
     reading: BagReading | null;
   }[];
-  tank: WaterReading & { name: string };
+  /** Receiving tanks, the first one first. */
+  tanks: (WaterReading & { name: string })[];
   tankMeasured: boolean;
   lanes: LaneView[];
   recordEvent: (code: string, name: 'arrivedAt' | 'openedAt', done: boolean) => Promise<Outcome<null>>;
@@ -63,7 +63,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
         {
           tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
           pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
-          salinity: b.reading?.salinity != null ? String(b.reading.salinity) : p.marine ? '34' : '',
+          salinity: b.reading?.salinity != null ? String(b.reading.salinity) : b.species.water === 'marine' ? '34' : '',
           alive: String(b.reading?.alive ?? b.animals),
           dead: String(b.reading?.dead ?? 0),
           doubtful: String(b.reading?.doubtful ?? 0),
@@ -79,9 +79,14 @@ export function ReceiveStation(p: ReceiveStationProps) {
     ['salinity', 'Salinity', ''],
     ['tanMgNL', 'Ammonia', 'mg N/L'],
   ] as const;
-  const [tank, setTank] = useState<Record<string, string>>(
-    Object.fromEntries(tankKeys.map(([k]) => [k, String(p.tank[k])])),
+  const [tanks, setTanks] = useState(() =>
+    p.tanks.map((t) => ({
+      name: t.name,
+      water: Object.fromEntries(tankKeys.map(([k]) => [k, String(t[k])])) as Record<string, string>,
+    })),
   );
+  const waterAt = (i: number): Record<string, number> =>
+    Object.fromEntries(tankKeys.map(([k]) => [k, num(tanks[i]!.water[k]!)]));
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
   const set = (id: string, change: Partial<Draft>): void => setDraft({ ...draft, [id]: { ...draft[id]!, ...change } });
 
@@ -91,7 +96,8 @@ export function ReceiveStation(p: ReceiveStationProps) {
         p.saveReadings({
           code: p.code,
           version: p.version,
-          tank: Object.fromEntries(tankKeys.map(([k]) => [k, num(tank[k]!)])),
+          tank: waterAt(0),
+          otherTanks: Object.fromEntries(tanks.slice(1).map((t, i) => [t.name, waterAt(i + 1)])),
           bags: p.bags.map((b) => {
             const d = draft[b.id]!;
             return {
@@ -180,7 +186,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
                     value={draft[b.id]!.pH}
                     onChange={(v) => set(b.id, { pH: v })}
                   />
-                  {p.marine ? (
+                  {b.species.water === 'marine' ? (
                     <NumberField
                       label="Salinity"
                       path={`bags.${i}.salinity`}
@@ -215,23 +221,29 @@ export function ReceiveStation(p: ReceiveStationProps) {
                 </div>
               </fieldset>
             ))}
-            <h3 className="mt-3">Tank {p.tank.name}</h3>
-            <div className="mt-1 grid grid-cols-3 gap-2">
-              {tankKeys.map(([k, label, unit]) => (
-                <NumberField
-                  key={k}
-                  label={label}
-                  unit={unit}
-                  path={`tank.${k}`}
-                  problems={problems}
-                  value={tank[k]!}
-                  onChange={(v) => setTank({ ...tank, [k]: v })}
-                />
-              ))}
-            </div>
+            {tanks.map((t, i) => (
+              <fieldset key={t.name}>
+                <legend className="mt-3 font-head text-[15px] font-semibold">Tank {t.name}</legend>
+                <div className="mt-1 grid grid-cols-3 gap-2">
+                  {tankKeys.map(([k, label, unit]) => (
+                    <NumberField
+                      key={k}
+                      label={label}
+                      unit={unit}
+                      path={i === 0 ? `tank.${k}` : `otherTanks.${t.name}.${k}`}
+                      problems={problems}
+                      value={t.water[k]!}
+                      onChange={(v) =>
+                        setTanks(tanks.map((x, j) => (j === i ? { ...x, water: { ...x.water, [k]: v } } : x)))
+                      }
+                    />
+                  ))}
+                </div>
+              </fieldset>
+            ))}
             <OtherProblems
               problems={problems}
-              shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful)|tank\.)/.test(x)}
+              shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful)|tank\.|otherTanks\.)/.test(x)}
             />
             <p className="note my-2">
               Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.
@@ -294,18 +306,18 @@ export function ReceiveStation(p: ReceiveStationProps) {
                     <tr>
                       <th />
                       <th className="r">{lane.title}</th>
-                      <th className="r">Tank {p.tank.name}</th>
+                      <th className="r">Tank {lane.tank.name}</th>
                       <th className="r">Step</th>
                     </tr>
                   </thead>
                   <tbody>
                     {(
                       [
-                        ['Water', lane.opened.tempC, p.tank.tempC, '°C', 1],
-                        [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, p.tank.pH, '', 1],
-                        ...(p.marine
-                          ? [['Salinity', lane.opened.salinity, p.tank.salinity, '', 1]]
-                          : [['Hardness', lane.opened.ghDgh, p.tank.ghDgh, '°dGH', 0]]),
+                        ['Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
+                        [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
+                        ...(lane.opened.salinity > 5
+                          ? [['Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
+                          : [['Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
                       ] as [string, number, number, string, number][]
                     ).map(([n, a, b, u, d]) => (
                       <tr key={n}>
@@ -340,7 +352,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
                         <span className="u">mg N/L</span>
                       </td>
                       <td className="r num">
-                        {p.tank.tanMgNL.toFixed(1)}
+                        {lane.tank.tanMgNL.toFixed(1)}
                         <span className="u">mg N/L</span>
                       </td>
                       <td />

@@ -1,15 +1,12 @@
 import { catalogue } from '@/core/catalogue';
-import { places } from '@/core/catalogue/places';
 import { profileOf } from '@/server/house';
-import { newDraft } from '@/server/views/order';
+import { newDraft, orderChoices } from '@/server/views/order';
 import { house } from '@/server/wiring';
-import { saveOrder } from '@/app/actions';
-import { localInput } from '@/ui/format';
-import { OrderStation } from '@/ui/stations/order';
+import { checkOrder, findReceivers, saveOrder } from '@/app/actions';
+import { OrderStation } from '@/ui/stations/order/station';
 
 export default function NewConsignment() {
   const h = house();
-  const draft = newDraft(profileOf(h), h.nowMs(), localInput);
   return (
     <>
       <section className="chead">
@@ -22,11 +19,14 @@ export default function NewConsignment() {
         <OrderStation
           code={null}
           version={null}
-          draft={draft}
+          draft={newDraft(h, profileOf(h))}
           species={catalogue.species}
-          services={catalogue.services}
-          places={[...places]}
+          services={h.shelves().offered.services}
+          {...orderChoices(h, null)}
+          confirmation={null}
           saveOrder={saveOrder}
+          checkOrder={checkOrder}
+          findReceivers={findReceivers}
         />
       </section>
     </>

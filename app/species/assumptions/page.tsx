@@ -3,6 +3,7 @@ import { assumptionGroups, assumptionTable, type AssumptionName } from '@/core/c
 import { setAssumption } from '@/app/actions';
 import { ownAssumptions } from '@/server/usecases/assumptions';
 import { house } from '@/server/wiring';
+import { Tabs } from '@/ui/shell/tabs';
 import { AssumptionList } from '@/ui/assumptions/list';
 
 /** Every figure that no published table gives, with its mark, and the user's own value beside it. */
@@ -27,7 +28,8 @@ export default function AssumptionsPage() {
           </Link>
         </p>
       </section>
-      <section className="work border-t border-rule-strong">
+      <Tabs at="/species/assumptions" />
+      <section className="work">
         <AssumptionList groups={groups} setAssumption={setAssumption} />
       </section>
     </>

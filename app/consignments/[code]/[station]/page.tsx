@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { places } from '@/core/catalogue/places';
+import { paperText } from '@/core/consignment/confirmation';
+import { measuredTank } from '@/core/consignment/schema';
 import { packingChecklist } from '@/core/journey/checklist';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/journey/legs';
@@ -8,7 +9,10 @@ import { profileOf } from '@/server/house';
 import { positionOf } from '@/server/usecases/arrival';
 import { bagViews } from '@/server/views/bag';
 import { boxView, heatView } from '@/server/views/packing';
-import { draftOf } from '@/server/views/order';
+import { draftOf, orderChoices } from '@/server/views/order';
+import { fastedTanks } from '@/server/usecases/order';
+import { dayJob } from '@/server/usecases/day';
+import { confirmationOf } from '@/server/usecases/papers';
 import { laneViews } from '@/server/views/receive';
 import { dayOf } from '@/server/views/bench';
 import { consignmentView, ribbonOf, stations, type ConsignmentView, type StationId } from '@/server/views/consignment';
@@ -17,14 +21,16 @@ import * as act from '@/app/actions';
 import { Chance } from '@/ui/consignment/chance';
 import { Heading } from '@/ui/consignment/heading';
 import { ConsignmentMenu } from '@/ui/consignment/menu';
+import { StateMark } from '@/ui/drawings/state-mark';
 import { Stations } from '@/ui/consignment/stations';
-import { clock, dayMonth, localInput } from '@/ui/format';
+import { clock, dayMonth } from '@/ui/format';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { BagStation } from '@/ui/stations/bag';
 import { BoxStation } from '@/ui/stations/box';
+import { DayPicker } from '@/ui/stations/day';
 import { FastStation } from '@/ui/stations/fast';
 import { HeatStation } from '@/ui/stations/heat';
-import { OrderStation } from '@/ui/stations/order';
+import { OrderStation } from '@/ui/stations/order/station';
 import { QuarantineStation } from '@/ui/stations/quarantine';
 import { ReceiveStation } from '@/ui/stations/receive';
 import { SendStation } from '@/ui/stations/send';
@@ -40,7 +46,7 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
   const c = view.stored.document;
   const zone = profileOf(h).place.zone;
   const handOver = Date.parse(c.handOverAt);
-  const service = catalogueOf(c).services.find((s) => s.id === c.serviceId);
+  const service = catalogueOf(c, h).services.find((s) => s.id === c.serviceId);
   const incoming = c.direction === 'incoming';
   const animals = c.lines.reduce((n, l) => n + l.count, 0);
   const there = c.receiver.place;
@@ -64,7 +70,11 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
         chance={
           <Chance
             version={`${c.id}:${view.stored.version}`}
-            job={view.evaluation && !c.actual.openedAt ? { consignment: c, catalogue: jobRows(c) } : null}
+            job={
+              view.evaluation && !c.actual.openedAt
+                ? { consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) }
+                : null
+            }
             stored={chanceOf(view.stored.result)}
           />
         }
@@ -74,12 +84,23 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
             archived={view.stored.archivedAt !== null}
             undoChange={act.undoChange}
             duplicate={act.duplicate}
+            cancelled={c.cancelled != null}
+            left={c.actual.handedOverAt !== null}
+            cancelOrder={act.cancelOrder}
+            reviveOrder={act.reviveOrder}
             putAway={act.putAway}
           />
         }
       />
+      {c.cancelled && (
+        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
+          <StateMark mark="stop" size={16} />
+          <b>Cancelled</b> {dayMonth(Date.parse(c.cancelled.at), zone)}
+          {c.cancelled.reason && `: ${c.cancelled.reason}`}. Its fish and supplies are free again.
+        </p>
+      )}
       <Ribbon
-        data={ribbonOf(c, view.evaluation, view.schedule, h.nowMs(), null)}
+        data={ribbonOf(h, c, view.evaluation, view.schedule, h.nowMs(), null)}
         zone={zone}
         there={there}
         full={FULL.includes(open)}
@@ -95,43 +116,60 @@ function stationOf(open: StationId, view: ConsignmentView) {
   const nowMs = h.nowMs();
   const c = view.stored.document;
   const e = view.evaluation;
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, h);
   const home = profileOf(h).place;
   const base = { code: c.code, version: view.stored.version };
   const key = `${open}-${view.stored.version}`;
   const missing = <p className="note max-w-[640px]">{view.problems.map((p) => p.message).join(' ')}</p>;
   switch (open) {
     case 'order': {
-      const known = places.some((p) => p.name === c.receiver.place.name);
+      const paper = confirmationOf(h, c.code);
       return (
         <OrderStation
           key={key}
           {...base}
-          draft={draftOf(c, localInput)}
+          draft={draftOf(c)}
           species={catalogue.species}
           services={catalogue.services}
-          places={known ? [...places] : [...places, c.receiver.place]}
+          {...orderChoices(h, c)}
+          confirmation={paper.ok ? paperText(paper.value) : null}
           saveOrder={act.saveOrder}
+          checkOrder={act.checkOrder}
+          findReceivers={act.findReceivers}
         />
       );
     }
     case 'fast':
       return (
-        <FastStation
-          code={c.code}
-          zone={c.sender.place.zone}
-          town={c.sender.place.name}
-          nowMs={nowMs}
-          moments={view.schedule.map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
-          tick={act.tick}
-        />
+        <>
+          {!c.actual.sealedAt && !c.cancelled && c.direction !== 'incoming' && e && (
+            <DayPicker
+              code={c.code}
+              version={view.stored.version}
+              job={dayJob(h, c)}
+              zone={c.sender.place.zone}
+              there={c.receiver.place}
+              nowMs={nowMs}
+              fasted={[...fastedTanks(h, c)]}
+              moveDay={act.moveDay}
+            />
+          )}
+          <FastStation
+            code={c.code}
+            zone={c.sender.place.zone}
+            town={c.sender.place.name}
+            nowMs={nowMs}
+            moments={view.schedule.map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
+            tick={act.tick}
+          />
+        </>
       );
     case 'bag':
       return (
         <BagStation
           key={key}
           {...base}
-          views={e ? bagViews(c, e) : []}
+          views={e ? bagViews(h, c, e) : []}
           bags={c.bags}
           lines={c.lines.map((l) => ({
             id: l.id,
@@ -152,8 +190,8 @@ function stationOf(open: StationId, view: ConsignmentView) {
         <HeatStation
           key={key}
           {...base}
-          {...heatView(view.stored, e, view.schedule, nowMs, home.zone)}
-          job={{ consignment: c, catalogue: jobRows(c) }}
+          {...heatView(h, view.stored, e, view.schedule, nowMs, home.zone)}
+          job={{ consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) }}
           savePacks={act.savePacks}
           importForecast={act.importForecast}
           refreshForecast={act.refreshForecast}
@@ -161,7 +199,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
       );
     }
     case 'box':
-      return e ? <BoxStation key={key} {...base} {...boxView(c, e)} saveBoxes={act.saveBoxes} /> : missing;
+      return e ? <BoxStation key={key} {...base} {...boxView(h, c, e)} saveBoxes={act.saveBoxes} /> : missing;
     case 'send': {
       const a = withOverrides(c.assumptions);
       const k = keyInstants(c, catalogue, a);
@@ -200,7 +238,6 @@ function stationOf(open: StationId, view: ConsignmentView) {
           zone={c.receiver.place.zone}
           arrivedAt={c.actual.arrivedAt}
           arrivePlanMs={e.instants.arriveMs}
-          marine={c.sourceWater.salinity > 5}
           bags={e.bags.map((b) => {
             const at = Math.min(
               e.steps - 1,
@@ -222,9 +259,9 @@ function stationOf(open: StationId, view: ConsignmentView) {
               reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
             };
           })}
-          tank={{ ...c.tank, ...(c.actual.tank ?? {}) }}
+          tanks={[c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name))}
           tankMeasured={c.actual.tank !== null}
-          lanes={laneViews(c, e, view.runs, nowMs)}
+          lanes={laneViews(h, c, e, view.runs, nowMs)}
           recordEvent={act.recordEvent}
           saveReadings={act.saveReadings}
           startRun={act.startRun}

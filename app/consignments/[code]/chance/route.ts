@@ -18,6 +18,11 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
   if (!asked.success)
     return Response.json({ problems: [{ path: 'draws', message: 'Ask for 1 to 5000 draws.' }] }, { status: 400 });
   const c = stored.document;
-  const r = await onThread({ consignment: c, catalogue: catalogueOf(c), options: { draws: asked.data.draws } });
+  const r = await onThread({
+    consignment: c,
+    catalogue: catalogueOf(c, house()),
+    calendar: house().calendar(c),
+    options: { draws: asked.data.draws },
+  });
   return r.ok ? Response.json(r.value.risk) : Response.json({ problems: r.problems }, { status: 422 });
 }

@@ -13,7 +13,7 @@ export default async function RunPage({ params }: { params: Promise<{ code: stri
   const stored = h.consignments.byCode(code);
   if (!stored) notFound();
   const c = stored.document;
-  const catalogue = catalogueOf(c);
+  const catalogue = catalogueOf(c, house());
   const lanes = h.arrivals.runsOf(c.id).map((r) => {
     const bags = c.bags.filter((b) => r.bagIds.includes(b.id));
     const line = c.lines.find((l) => l.id === bags[0]?.animals[0]?.lineId) ?? c.lines[0]!;

@@ -1,0 +1,54 @@
+import { notFound } from 'next/navigation';
+import { kindOfSlug } from '@/core/records';
+import { countField } from '@/core/records/csv';
+import { journeys } from '@/core/catalogue/journeys';
+import { toDraft } from '@/core/records/field';
+import { profileOf } from '@/server/house';
+import { editorView } from '@/server/views/records';
+import { house } from '@/server/wiring';
+import * as act from '@/app/actions';
+import { dayClock } from '@/ui/format';
+import { RecordEditor } from '@/ui/records/editor';
+
+export default async function RecordPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ kind: string; id: string }>;
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
+  const { kind: slug, id } = await params;
+  const kind = kindOfSlug(slug);
+  if (!kind) notFound();
+  const h = house();
+  const view = editorView(h, kind, decodeURIComponent(id));
+  if (!view) notFound();
+  const zone = profileOf(h).place.zone;
+  // A link may bring what is known already: the tank of new fish, the kind of a supply.
+  const given = id === 'new' ? await searchParams : {};
+  const draft = { ...view.draft };
+  for (const f of kind.fields) if (given[f.path]) draft[f.path] = given[f.path]!;
+  return (
+    <RecordEditor
+      key={`${view.id}:${view.version}`}
+      kindId={kind.id}
+      slug={kind.slug}
+      one={kind.one}
+      fields={kind.counted ? [...kind.fields.slice(0, 2), countField, ...kind.fields.slice(2)] : [...kind.fields]}
+      view={{ ...view, draft, movements: view.movements.map((m) => ({ ...m, at: dayClock(Date.parse(m.at), zone) })) }}
+      templates={
+        kind.id === 'service' && id === 'new'
+          ? Object.values(journeys).map((t) => ({
+              name: t.name,
+              draft: toDraft(kind.fields, { ...kind.blank, ...t.row }),
+            }))
+          : []
+      }
+      saveRecord={act.saveRecord}
+      removeRecord={act.removeRecord}
+      restoreRecord={act.restoreRecord}
+      archiveRecord={act.archiveRecord}
+      undoRecord={act.undoRecord}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import { notFound } from 'next/navigation';
+import { kindOfSlug } from '@/core/records';
+import { listView } from '@/server/views/records';
+import { house } from '@/server/wiring';
+import { restoreRecord } from '@/app/actions';
+import { RecordList } from '@/ui/records/list';
+
+export default async function ListPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ kind: string }>;
+  searchParams: Promise<{ find?: string; shown?: string; page?: string; gone?: string }>;
+}) {
+  const kind = kindOfSlug((await params).kind);
+  if (!kind) notFound();
+  const { page, gone, ...asked } = await searchParams;
+  const h = house();
+  const removed = gone ? h.records.byId(gone) : null;
+  return (
+    <RecordList
+      slug={kind.slug}
+      one={kind.one}
+      many={kind.many}
+      about={kind.about}
+      counted={kind.counted}
+      view={listView(h, kind, { ...asked, page: Number(page) || 1 })}
+      gone={removed?.deletedAt ? { id: removed.id, name: removed.name } : null}
+      restoreRecord={restoreRecord}
+    />
+  );
+}

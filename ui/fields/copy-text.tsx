@@ -1,0 +1,24 @@
+'use client';
+
+import { Copy } from 'lucide-react';
+import { useState } from 'react';
+
+/** Copies a text; says so. */
+export function CopyText({ label, text }: { label: string; text: string }) {
+  const [said, setSaid] = useState('');
+  return (
+    <button
+      type="button"
+      className="btn no-print"
+      onClick={() =>
+        void navigator.clipboard.writeText(text).then(
+          () => setSaid('Copied'),
+          () => setSaid('This browser did not let it be copied'),
+        )
+      }
+    >
+      <Copy size={16} aria-hidden="true" />
+      <span aria-live="polite">{said || label}</span>
+    </button>
+  );
+}

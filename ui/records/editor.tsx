@@ -1,0 +1,257 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
+import type { Outcome } from '@/core/consignment/schema';
+import { differences, type Draft, type Field, type Lookup } from '@/core/records/field';
+import { OtherProblems } from '@/ui/fields/fields';
+import { Tabs } from '@/ui/shell/tabs';
+import { useSave } from '@/ui/use-save';
+import { RecordForm, type Options } from './form';
+import { Meanwhile } from './meanwhile';
+
+type Saved = Outcome<{ id: string; version: number }>;
+
+export interface RecordEditorProps {
+  kindId: string;
+  slug: string;
+  one: string;
+  fields: readonly Field[];
+  view: {
+    id: string | null;
+    version: number | null;
+    name: string;
+    draft: Draft;
+    users: { id: string; code: string | null; name: string | null }[];
+    archived: boolean;
+    deleted: boolean;
+    canUndo: boolean;
+    movements: { at: string; delta: number; why: string; code: string | null }[];
+    options: Options;
+  };
+  /** Ways to start a new one. */
+  templates: { name: string; draft: Draft }[];
+  saveRecord: (kindId: string, input: unknown) => Promise<Saved>;
+  removeRecord: (id: string) => Promise<Outcome<{ archived: boolean; words: string }>>;
+  restoreRecord: (id: string) => Promise<Outcome<string>>;
+  archiveRecord: (id: string) => Promise<Outcome<string>>;
+  undoRecord: (id: string) => Promise<Saved>;
+  /** What lives beside the form: water and fish of a tank. */
+  before?: ReactNode;
+}
+
+/** One record: its form, what uses it, how its count moved. */
+export function RecordEditor(p: RecordEditorProps) {
+  const { view: v } = p;
+  const router = useRouter();
+  const { save, busy, problems, conflict, setProblems } = useSave();
+  const [draft, setDraft] = useState(v.draft);
+  const [said, setSaid] = useState('');
+  const dirty = JSON.stringify(draft) !== JSON.stringify(v.draft);
+  useEffect(() => {
+    if (!dirty) return;
+    const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [dirty]);
+
+  const send = (what: Draft, version: number | null): void =>
+    void save(
+      () => p.saveRecord(p.kindId, { id: v.id, version, draft: what }),
+      (saved) => {
+        setSaid('Saved.');
+        if (v.id === null) router.replace(`/${p.slug}/${saved.id}`);
+      },
+    );
+  const lookup: Lookup = {
+    label: (kind, id) => p.view.options[kind]?.find((o) => o.id === id)?.label ?? id,
+    find: () => null,
+  };
+  const theirs = conflict?.theirs as Draft | undefined;
+  const rows = theirs ? differences(p.fields, draft, theirs, lookup) : [];
+  const shownPaths = (path: string): boolean =>
+    path === 'version' || p.fields.some((f) => path === f.path || path.startsWith(`${f.path}.`));
+
+  return (
+    <>
+      <section className="chead flex-wrap gap-y-2 py-2">
+        <h1 className="!whitespace-normal">{v.name}</h1>
+        <p className="c2 mr-auto pt-2" role="status">
+          {v.archived ? 'Put away: no longer offered. ' : ''}
+          {v.deleted ? 'Deleted. ' : ''}
+          {said}
+        </p>
+        <div className="no-print flex flex-wrap gap-2">
+          {v.id && v.canUndo && !dirty && (
+            <button
+              className="btn"
+              disabled={busy}
+              onClick={() =>
+                save(
+                  () => p.undoRecord(v.id!),
+                  () => setSaid('The last change is taken back.'),
+                )
+              }
+            >
+              Undo the last change
+            </button>
+          )}
+          {v.id && (v.archived || v.deleted) && (
+            <button
+              className="btn"
+              disabled={busy}
+              onClick={() =>
+                save(
+                  () => p.restoreRecord(v.id!),
+                  () => setSaid('Brought back.'),
+                )
+              }
+            >
+              Bring back
+            </button>
+          )}
+          {v.id && !v.archived && !v.deleted && (
+            <>
+              <button
+                className="btn"
+                disabled={busy}
+                onClick={() =>
+                  save(
+                    () => p.archiveRecord(v.id!),
+                    () => setSaid('Put away.'),
+                  )
+                }
+              >
+                Put away
+              </button>
+              <button
+                className="btn"
+                disabled={busy}
+                onClick={() =>
+                  save(
+                    () => p.removeRecord(v.id!),
+                    (r) =>
+                      r.archived ? setSaid(r.words) : router.push(`/${p.slug}?gone=${encodeURIComponent(v.id!)}`),
+                  )
+                }
+              >
+                Delete
+              </button>
+            </>
+          )}
+        </div>
+      </section>
+      <Tabs at={`/${p.slug}`} />
+      <section className="work">
+        {p.before}
+        {conflict && theirs && (
+          <Meanwhile
+            rows={rows}
+            busy={busy}
+            onSave={(chosen) => {
+              const merged = { ...draft };
+              for (const path of chosen) merged[path] = theirs[path]!;
+              setDraft(merged);
+              send(merged, conflict.version);
+            }}
+          />
+        )}
+        <form
+          noValidate
+          aria-label={v.name}
+          className="max-w-[1120px]"
+          onKeyDown={(e) => {
+            if (e.key === 's' && (e.ctrlKey || e.metaKey)) {
+              e.preventDefault();
+              send(draft, v.version);
+            }
+          }}
+          onSubmit={(e) => {
+            e.preventDefault();
+            send(draft, v.version);
+          }}
+        >
+          {p.templates.length > 0 && (
+            <p className="mb-4 flex flex-wrap items-center gap-2">
+              <span className="note">Start from:</span>
+              {p.templates.map((t) => (
+                <button
+                  key={t.name}
+                  type="button"
+                  className="btn"
+                  onClick={() => setDraft({ ...t.draft, name: draft.name ?? '', carrier: draft.carrier ?? '' })}
+                >
+                  {t.name}
+                </button>
+              ))}
+            </p>
+          )}
+          <RecordForm
+            fields={p.fields}
+            draft={draft}
+            onChange={(path, value) => {
+              setSaid('');
+              setProblems(problems.filter((x) => x.path !== path));
+              setDraft((d) => ({ ...d, [path]: value }));
+            }}
+            problems={problems}
+            options={v.options}
+          />
+          <div className="mt-5 flex flex-wrap items-center gap-3">
+            <button className="btn go !min-h-11 min-w-40" disabled={busy}>
+              {busy ? 'Saving …' : 'Save'}
+            </button>
+            <Link className="btn flat" href={`/${p.slug}`}>
+              Back to the list
+            </Link>
+            <OtherProblems problems={problems} shown={shownPaths} />
+            {problems.length > 0 && !conflict && <span className="problem">Not saved yet: see above.</span>}
+          </div>
+        </form>
+        {v.users.length > 0 && (
+          <section className="mt-8 max-w-[1120px]">
+            <h2 className="mb-1">Used by</h2>
+            <p className="flex flex-wrap gap-x-4 gap-y-1">
+              {v.users.map((u) =>
+                u.code ? (
+                  <Link key={u.id} className="font-semibold text-tide" href={`/consignments/${u.code}/order`}>
+                    {u.code}
+                  </Link>
+                ) : (
+                  <span key={u.id}>{u.name}</span>
+                ),
+              )}
+            </p>
+          </section>
+        )}
+        {v.movements.length > 0 && (
+          <section className="mt-8 max-w-[640px]">
+            <h2 className="mb-1">How the count moved</h2>
+            <table className="tbl">
+              <tbody>
+                {v.movements.map((m, i) => (
+                  <tr key={i}>
+                    <td>{m.at}</td>
+                    <td className="r num font-semibold">
+                      {m.delta > 0 ? '+' : '−'}
+                      {Math.round(Math.abs(m.delta) * 10) / 10}
+                    </td>
+                    <td>{m.why}</td>
+                    <td>
+                      {m.code && (
+                        <Link className="font-semibold text-tide" href={`/consignments/${m.code}/order`}>
+                          {m.code}
+                        </Link>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        )}
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,205 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import type { Outcome } from '@/core/consignment/schema';
+import { OtherProblems, SelectField } from '@/ui/fields/fields';
+import { useSave } from '@/ui/use-save';
+
+interface Report {
+  headings: string[];
+  mapping: (string | null)[];
+  fields: { path: string; label: string }[];
+  preview: { line: number; cells: string[] }[];
+  added: number;
+  changed: number;
+  same: number;
+  problems: { line: number; message: string }[];
+  leftOver: string;
+  done: boolean;
+  undo: string | null;
+}
+
+export interface ImportCsvProps {
+  list: string;
+  title: string;
+  back: string;
+  importCsv: (
+    list: string,
+    input: { text: string; mapping: (string | null)[] | null; commit: boolean },
+  ) => Promise<Outcome<Report>>;
+  undoImport: (key: string) => Promise<Outcome<number>>;
+}
+
+const LARGEST = 3_000_000;
+
+/** A list from a file: which column is which, what would happen, every problem by its line; then it is taken. */
+export function ImportCsv(p: ImportCsvProps) {
+  const { save, busy, problems, setProblems } = useSave();
+  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [report, setReport] = useState<Report | null>(null);
+  const [said, setSaid] = useState('');
+  const ask = (text: string, mapping: Report['mapping'] | null, commit: boolean): void =>
+    void save(() => p.importCsv(p.list, { text, mapping, commit }), setReport);
+  const take = async (f: File | undefined): Promise<void> => {
+    setReport(null);
+    setSaid('');
+    if (!f) return;
+    if (f.size > LARGEST)
+      return setProblems([
+        {
+          path: 'file',
+          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
+        },
+      ]);
+    const text = await f.text();
+    setFile({ name: f.name, text });
+    ask(text, null, false);
+  };
+  const good = report ? report.added + report.changed : 0;
+  const badLines = report ? new Set(report.problems.map((x) => x.line)).size : 0;
+  const lines = (n: number): string => (n === 1 ? 'one line' : `${n} lines`);
+  const remap = (i: number, path: string): void => {
+    if (!report || !file) return;
+    const mapping = report.mapping.map((m, j) => (j === i ? path || null : m === path ? null : m));
+    ask(file.text, mapping, false);
+  };
+  const leftOver = (): void => {
+    if (!report) return;
+    const url = URL.createObjectURL(new Blob([report.leftOver], { type: 'text/csv' }));
+    const a = document.createElement('a');
+    a.href = url;
+    a.download = `to-correct-${file?.name ?? 'list.csv'}`;
+    a.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <>
+      <section className="chead flex-wrap py-2">
+        <h1>Import {p.title.toLowerCase()}</h1>
+        <p className="c2 mr-auto pt-2">
+          A CSV file with a heading line. Nothing is written before you say so; reading the same file again changes
+          nothing.
+        </p>
+        <Link className="btn" href={p.back}>
+          Back to the list
+        </Link>
+      </section>
+      <section className="work border-t border-rule-strong">
+        <label className="btn go cursor-pointer !min-h-11">
+          {busy ? 'Reading …' : file ? 'Another file' : 'Choose a file'}
+          <input
+            type="file"
+            accept=".csv,text/csv,text/plain"
+            className="sr-only"
+            onChange={(e) => void take(e.target.files?.[0])}
+            onClick={(e) => (e.currentTarget.value = '')}
+          />
+        </label>
+        {file && <span className="note ml-3">{file.name}</span>}
+        <OtherProblems problems={problems} shown={() => false} />
+        {report && (
+          <>
+            <p className="mt-4 text-[16px]" role="status" data-testid="import-sum">
+              <b className="num text-[22px]">{report.added}</b> new, <b className="num text-[22px]">{report.changed}</b>{' '}
+              changed, <b className="num text-[22px]">{report.same}</b> here already,{' '}
+              <b className={`num text-[22px] ${badLines > 0 ? 'text-stop' : ''}`}>{badLines}</b> with something wrong.
+              {report.done && ' Taken.'}
+            </p>
+            <div className="mt-3 flex flex-wrap items-center gap-2">
+              {!report.done && good > 0 && (
+                <button
+                  className="btn go !min-h-11"
+                  disabled={busy}
+                  onClick={() => ask(file!.text, report.mapping, true)}
+                >
+                  {badLines > 0 ? `Take the ${lines(good)} that are right` : `Take ${lines(good)}`}
+                </button>
+              )}
+              {report.leftOver && (
+                <button className="btn" onClick={leftOver}>
+                  Save the {lines(badLines)} to correct
+                </button>
+              )}
+              {report.done && report.undo && (
+                <button
+                  className="btn"
+                  disabled={busy}
+                  onClick={() =>
+                    save(
+                      () => p.undoImport(report.undo!),
+                      (n) => {
+                        setSaid(`${lines(n)} taken back.`);
+                        setReport(null);
+                      },
+                    )
+                  }
+                >
+                  Undo this import
+                </button>
+              )}
+              {report.done && (
+                <Link className="btn" href={p.back}>
+                  See the list
+                </Link>
+              )}
+            </div>
+            <div className="mt-6 overflow-x-auto">
+              <table className="tbl w-auto">
+                <thead>
+                  <tr>
+                    <th className="r">Line</th>
+                    {report.headings.map((h, i) => (
+                      <th key={i} className="min-w-36">
+                        <SelectField
+                          label={`“${h}” is`}
+                          path={`mapping.${i}`}
+                          value={report.mapping[i] ?? ''}
+                          onChange={(path) => remap(i, path)}
+                          options={[['', 'not read'], ...report.fields.map((f) => [f.path, f.label] as const)]}
+                        />
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {report.preview.map((l) => (
+                    <tr key={l.line}>
+                      <td className="r num">{l.line}</td>
+                      {l.cells.map((c, i) => (
+                        <td key={i} className="max-w-60 truncate" title={c}>
+                          {c}
+                        </td>
+                      ))}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+            {report.problems.length > 0 && (
+              <section className="mt-6 max-w-[860px]">
+                <h2 className="mb-1">What is wrong</h2>
+                <ul data-testid="import-problems">
+                  {report.problems.slice(0, 200).map((x, i) => (
+                    <li key={i} className="flex gap-4 border-b border-rule py-1.5 text-[13px]">
+                      <b className="num w-20 shrink-0">line {x.line}</b>
+                      {x.message}
+                    </li>
+                  ))}
+                </ul>
+                {report.problems.length > 200 && (
+                  <p className="note mt-1">and {report.problems.length - 200} more, all in the file to correct.</p>
+                )}
+              </section>
+            )}
+          </>
+        )}
+        {said && (
+          <p className="mt-4" role="status">
+            {said}
+          </p>
+        )}
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,232 @@
+'use client';
+
+import Link from 'next/link';
+import { Download, Plus, Upload } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import type { Outcome } from '@/core/consignment/schema';
+import type { Species } from '@/core/catalogue/schema';
+import { FishIcon } from '@/ui/drawings/fish';
+import { Tabs } from '@/ui/shell/tabs';
+import { useSave } from '@/ui/use-save';
+
+export interface ListRow {
+  id: string;
+  name: string;
+  cells: string[];
+  amount: number | null;
+  promised: { code: string; count: number }[];
+  archived: boolean;
+  species: Species | null;
+}
+
+export interface RecordListProps {
+  slug: string;
+  one: string;
+  many: string;
+  about: string;
+  counted: boolean;
+  view: {
+    rows: ListRow[];
+    heads: { label: string; numeric: boolean }[];
+    counts: { active: number; archived: number };
+    page: number;
+    pages: number;
+    find: string;
+    shown: 'active' | 'archived';
+  };
+  gone: { id: string; name: string } | null;
+  restoreRecord: (id: string) => Promise<Outcome<string>>;
+}
+
+/** Find, import, export, new: the tools of every list. */
+export function ListTools({ slug, one, find, shown }: { slug: string; one: string; find: string; shown: string }) {
+  return (
+    <div className="no-print flex flex-wrap items-center gap-2">
+      <form className="find" role="search" action={`/${slug}`}>
+        <input name="find" defaultValue={find} placeholder={`Find a ${one}`} aria-label={`Find a ${one}`} />
+        {shown === 'archived' && <input type="hidden" name="shown" value="archived" />}
+      </form>
+      <Link className="btn" href={`/${slug}/import`} aria-label="Import">
+        <Upload size={16} aria-hidden="true" /> <span className="hide-s">Import</span>
+      </Link>
+      <a className="btn" href={`/${slug}/export`} aria-label="Export" download>
+        <Download size={16} aria-hidden="true" /> <span className="hide-s">Export</span>
+      </a>
+      <Link className="btn go" href={`/${slug}/new`}>
+        <Plus size={16} aria-hidden="true" /> New {one}
+      </Link>
+    </div>
+  );
+}
+
+/** What was just deleted, and the way back. */
+export function GoneBar({
+  gone,
+  back,
+  restoreRecord,
+}: {
+  gone: { id: string; name: string };
+  back: string;
+  restoreRecord: RecordListProps['restoreRecord'];
+}) {
+  const { save, busy, problems } = useSave();
+  const router = useRouter();
+  return (
+    <p className="no-print mb-3 flex min-h-11 items-center gap-3 border border-rule-strong bg-paper px-3" role="status">
+      <b>{gone.name}</b> is deleted.
+      <button
+        className="btn"
+        disabled={busy}
+        onClick={() =>
+          save(
+            () => restoreRecord(gone.id),
+            () => router.replace(back),
+          )
+        }
+      >
+        Undo
+      </button>
+      {problems[0] && <span className="problem">{problems[0].message}</span>}
+    </p>
+  );
+}
+
+export function RecordList(p: RecordListProps) {
+  const { view: v } = p;
+  const at = (q: Record<string, string | number>): string =>
+    `/${p.slug}?${new URLSearchParams(Object.entries(q).map(([k, x]) => [k, String(x)])).toString()}`;
+  return (
+    <>
+      <section className="chead flex-wrap gap-y-2 py-2">
+        <h1>{p.many}</h1>
+        <p className="c2 mr-auto max-w-[520px] pt-2">{p.about}</p>
+        <ListTools slug={p.slug} one={p.one} find={v.find} shown={v.shown} />
+      </section>
+      <Tabs at={`/${p.slug}`} />
+      <section className="work">
+        {p.gone && <GoneBar gone={p.gone} back={`/${p.slug}`} restoreRecord={p.restoreRecord} />}
+        {v.find && (
+          <p className="note mb-2">
+            {v.rows.length === 0 ? 'Nothing' : v.rows.length} found for “{v.find}”, put away or not.{' '}
+            <Link className="font-semibold text-tide" href={`/${p.slug}`}>
+              Show all
+            </Link>
+          </p>
+        )}
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390">
+            <thead>
+              <tr>
+                <th>Name</th>
+                {v.heads.map((h) => (
+                  <th key={h.label} className={h.numeric ? 'r' : ''}>
+                    {h.label}
+                  </th>
+                ))}
+                {p.counted && (
+                  <>
+                    <th className="r">Count</th>
+                    <th className="r">Free</th>
+                    <th>Promised</th>
+                  </>
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {v.rows.map((r) => {
+                const promised = r.promised.reduce((n, x) => n + x.count, 0);
+                return (
+                  <tr key={r.id} className={r.archived ? 'text-ink-3' : ''}>
+                    <td>
+                      <Link className="row-link" href={`/${p.slug}/${encodeURIComponent(r.id)}`}>
+                        {r.species && <FishIcon species={r.species} width={32} />}
+                        {r.name}
+                      </Link>
+                      {r.archived && <span className="u">put away</span>}
+                    </td>
+                    {r.cells.map((text, i) => (
+                      <td
+                        key={i}
+                        data-head={v.heads[i]!.label}
+                        className={v.heads[i]!.numeric ? 'r num whitespace-nowrap' : ''}
+                      >
+                        {text}
+                      </td>
+                    ))}
+                    {p.counted && (
+                      <>
+                        <td className="r num" data-head="Count">
+                          {r.amount ?? <span className="mute">not counted</span>}
+                        </td>
+                        <td className="r num" data-head="Free">
+                          {r.amount === null ? (
+                            ''
+                          ) : (
+                            <b className={r.amount < promised ? 'text-stop' : ''}>{r.amount - promised}</b>
+                          )}
+                        </td>
+                        <td data-head="Promised">
+                          {r.promised.map((x, i) => (
+                            <span key={i}>
+                              {i > 0 && ', '}
+                              {x.count} to{' '}
+                              <Link className="font-semibold text-tide" href={`/consignments/${x.code}/order`}>
+                                {x.code}
+                              </Link>
+                            </span>
+                          ))}
+                        </td>
+                      </>
+                    )}
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+        {v.rows.length === 0 && !v.find && (
+          <p className="note py-8">
+            {v.shown === 'archived' ? 'Nothing is put away.' : `No ${p.one} yet.`}{' '}
+            <Link className="font-semibold text-tide" href={`/${p.slug}/new`}>
+              Enter the first
+            </Link>{' '}
+            or{' '}
+            <Link className="font-semibold text-tide" href={`/${p.slug}/import`}>
+              import a list
+            </Link>
+            .
+          </p>
+        )}
+        <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-[13px]" aria-label="Pages">
+          {v.pages > 1 && (
+            <>
+              {v.page > 1 && (
+                <Link className="btn" href={at({ page: v.page - 1, shown: v.shown })}>
+                  Back
+                </Link>
+              )}
+              <span className="note">
+                Page {v.page} of {v.pages}
+              </span>
+              {v.page < v.pages && (
+                <Link className="btn" href={at({ page: v.page + 1, shown: v.shown })}>
+                  Next
+                </Link>
+              )}
+            </>
+          )}
+          {v.shown === 'active' && v.counts.archived > 0 && (
+            <Link className="font-semibold text-tide" href={at({ shown: 'archived' })}>
+              {v.counts.archived} put away
+            </Link>
+          )}
+          {v.shown === 'archived' && (
+            <Link className="font-semibold text-tide" href={`/${p.slug}`}>
+              The {v.counts.active} in use
+            </Link>
+          )}
+        </nav>
+      </section>
+    </>
+  );
+}

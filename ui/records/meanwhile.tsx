@@ -1,0 +1,83 @@
+'use client';
+
+import { useState } from 'react';
+import type { Difference } from '@/core/records/field';
+
+/**
+ * Somebody saved the same thing meanwhile: both versions side by side, field by field, and a choice for each. Nothing
+ * is saved before the choice, nothing is lost by it.
+ */
+export function Meanwhile({
+  rows,
+  busy,
+  onSave,
+}: {
+  rows: readonly Difference[];
+  busy: boolean;
+  onSave: (theirs: ReadonlySet<string>) => void;
+}) {
+  const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
+  const take = (path: string, other: boolean): void => {
+    const next = new Set(theirs);
+    if (other) next.add(path);
+    else next.delete(path);
+    setTheirs(next);
+  };
+  const cell = (d: Difference, other: boolean) => (
+    <td>
+      <label
+        className={`flex min-h-9 cursor-pointer items-center gap-2 px-2 ${theirs.has(d.path) === other ? 'bg-water-pale font-semibold' : ''}`}
+      >
+        <input
+          type="radio"
+          name={`meanwhile ${d.path}`}
+          checked={theirs.has(d.path) === other}
+          onChange={() => take(d.path, other)}
+        />
+        <span className="break-words">{(other ? d.theirs : d.mine) || <i className="mute">empty</i>}</span>
+      </label>
+    </td>
+  );
+  return (
+    <section
+      className="mb-5 border-2 border-[var(--watch-mark)] bg-watch-pale p-4"
+      role="alertdialog"
+      aria-label="Saved meanwhile"
+    >
+      <h2 className="mb-1">Somebody saved this meanwhile</h2>
+      {rows.length === 0 ? (
+        <p className="note">What they saved is the same as yours.</p>
+      ) : (
+        <>
+          <p className="note mb-2">Nothing of yours is lost. Choose for each field what shall stand.</p>
+          <table className="tbl bg-surface">
+            <thead>
+              <tr>
+                <th className="pl-2">Field</th>
+                <th>Yours, not saved yet</th>
+                <th>Saved meanwhile</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((d) => (
+                <tr key={d.path}>
+                  <td className="pl-2">{d.label}</td>
+                  {cell(d, false)}
+                  {cell(d, true)}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <button type="button" className="btn go" disabled={busy} onClick={() => onSave(theirs)}>
+          Save what is chosen
+        </button>
+        <button type="button" className="btn" disabled={busy} onClick={() => onSave(new Set(rows.map((d) => d.path)))}>
+          Keep theirs
+        </button>
+      </div>
+    </section>
+  );
+}

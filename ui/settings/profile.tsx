@@ -1,0 +1,83 @@
+'use client';
+
+import { useState } from 'react';
+import type { Place } from '@/core/catalogue/places';
+import type { Outcome } from '@/core/consignment/schema';
+import { OtherProblems, num } from '@/ui/fields/fields';
+import { useSave } from '@/ui/use-save';
+import { Party } from '@/ui/stations/order/party';
+import type { PartyDraft } from '@/ui/stations/order/draft';
+
+/** The fish room itself: the sender of every box. */
+export function ProfileForm({
+  profile,
+  papers,
+  places,
+  saveProfile,
+}: {
+  profile: PartyDraft;
+  papers: string;
+  places: Place[];
+  saveProfile: (input: unknown) => Promise<Outcome<null>>;
+}) {
+  const { save, busy, problems } = useSave();
+  const [v, setV] = useState(profile);
+  const [text, setText] = useState(papers);
+  const [said, setSaid] = useState('');
+  return (
+    <form
+      noValidate
+      aria-label="Your fish room"
+      className="max-w-[760px]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        setSaid('');
+        void save(
+          () =>
+            saveProfile({
+              name: v.name,
+              address: v.address,
+              phone: v.phone,
+              place: {
+                name: v.town,
+                lat: num(v.lat),
+                lon: num(v.lon),
+                zone: v.zone,
+                ...(v.country ? { country: v.country.toUpperCase() } : {}),
+                ...(v.altitudeM ? { altitudeM: num(v.altitudeM) } : {}),
+              },
+              papers: text,
+            }),
+          () => setSaid('Saved.'),
+        );
+      }}
+    >
+      <Party
+        title="Your fish room"
+        path="sender"
+        value={v}
+        onChange={setV}
+        places={places}
+        problems={problems.map((p) => ({ ...p, path: `sender.${p.path}` }))}
+      />
+      <label className="field mt-3">
+        Papers and terms, on every confirmation
+        <textarea
+          className="in min-h-24 py-2"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          placeholder="Permit numbers, live-arrival terms, a line for the buyer"
+        />
+      </label>
+      <div className="mt-3 flex items-center gap-3">
+        <button className="btn go !min-h-11 min-w-40" disabled={busy}>
+          {busy ? 'Saving …' : 'Save'}
+        </button>
+        <OtherProblems problems={problems} shown={(x) => /^(name|phone|address|place)/.test(x)} />
+        <span role="status" className="note">
+          {said}
+        </span>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,41 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+
+const groups = [
+  [
+    ['/consignments', 'Consignments'],
+    ['/receivers', 'Receivers'],
+    ['/carriers', 'Carriers'],
+    ['/places', 'Places'],
+  ],
+  [
+    ['/tanks', 'Tanks'],
+    ['/fish', 'Fish'],
+  ],
+  [
+    ['/supplies', 'Supplies'],
+    ['/supplies/shopping', 'Shopping list'],
+    ['/supplies/figures', 'Figures'],
+  ],
+  [
+    ['/species', 'Species'],
+    ['/species/assumptions', 'Assumptions'],
+  ],
+] as const;
+
+/** The lists that belong together, one of them open. */
+export function Tabs({ at }: { at: string }) {
+  const path = usePathname();
+  const group = groups.find((g) => g.some(([href]) => href === at)) ?? groups[0];
+  return (
+    <nav aria-label="Lists" className="tabs no-print">
+      {group.map(([href, label]) => (
+        <Link key={href} href={href} aria-current={href === at ? (path === href ? 'page' : 'true') : undefined}>
+          {label}
+        </Link>
+      ))}
+    </nav>
+  );
+}

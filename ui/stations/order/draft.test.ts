@@ -1,0 +1,194 @@
+import { catalogue } from '@/core/catalogue';
+import { row } from '@/core/catalogue/schema';
+import { clockOf } from '@/ui/fields/time-fields';
+import {
+  emptyLine,
+  flat,
+  follow,
+  inputOf,
+  marine,
+  mix,
+  settleWaters,
+  tankInto,
+  waterOfLine,
+  withLot,
+  withSpecies,
+  type OrderDraft,
+  type TankOption,
+} from './draft';
+
+const { species, services } = catalogue;
+const tetra = row(species, 'lemon-tetra', 'species');
+const clown = row(species, 'ocellaris-clownfish', 'species');
+const water = { tempC: '25', pH: '7.2', khDkh: '5', ghDgh: '8', salinity: '0', tanMgNL: '0' };
+const party = {
+  name: 'A',
+  address: '',
+  phone: '',
+  town: 'Tartu',
+  country: 'ee',
+  lat: '58,38',
+  lon: '26.72',
+  zone: '',
+  altitudeM: '',
+};
+const blank: OrderDraft = {
+  direction: 'outgoing',
+  receiverId: '',
+  sender: party,
+  receiver: party,
+  serviceId: 'northline-overnight',
+  handOver: '2026-11-26T19:00',
+  windowStart: '',
+  windowEnd: '',
+  opening: '2026-11-27T10:00',
+  lines: [],
+  source: water,
+  waters: {},
+  tanks: [{ ...water, name: 'Q', volumeL: '60', residents: '' }],
+  note: '',
+};
+const line = (speciesId: string, tank: string) => ({
+  ...withSpecies(emptyLine([]), row(species, speciesId, 'species')),
+  id: `L${tank}`,
+  count: '4',
+  tank,
+});
+const tanks: TankOption[] = [
+  { name: '7', water: { ...water, tempC: '23.5', pH: '6.8' } },
+  { name: 'K1', water: { ...marine, tempC: '26' } },
+  { name: '9', water: null },
+];
+
+describe('the waters of an order follow its fish', () => {
+  test('the first fish bring the last reading of their tank, and the receiver is taken to have the like until they tell', () => {
+    const d = settleWaters({ ...blank, lines: [line('lemon-tetra', '7')] }, species, tanks, true);
+    expect(d.source).toMatchObject({ tempC: '23.5', pH: '6.8' });
+    expect(d.tanks[0]).toMatchObject({ tempC: '23.5', name: 'Q', volumeL: '60' });
+    expect(d.waters).toEqual({});
+  });
+
+  test('without a reading the species says how warm; what the receiver told is not touched', () => {
+    const d = settleWaters(
+      { ...blank, receiverId: 'r', tanks: [{ ...blank.tanks[0]!, tempC: '21' }], lines: [line('goldfish', '9')] },
+      species,
+      tanks,
+      true,
+    );
+    expect(d.source.tempC).toBe(String(row(species, 'goldfish', 'species').usualC));
+    expect(d.tanks[0]!.tempC).toBe('21');
+  });
+
+  test('sea fish beside fresh ones keep their own water, and go into a sea water tank of their own', () => {
+    const d = settleWaters(
+      {
+        ...blank,
+        lines: [line('lemon-tetra', '7'), line('ocellaris-clownfish', 'K1'), line('ocellaris-clownfish', '9')],
+      },
+      species,
+      tanks,
+      true,
+    );
+    expect(waterOfLine(d, '7').salinity).toBe('0');
+    expect(waterOfLine(d, 'K1')).toMatchObject({ salinity: '34', tempC: '26' });
+    expect(waterOfLine(d, '9')).toEqual(marine);
+    expect(d.tanks.map((t) => t.name)).toEqual(['Q', 'Sea water tank']);
+    expect(d.lines.map((l) => tankInto(d, l.into).salinity)).toEqual(['0', '34', '34']);
+  });
+
+  test('water of a tank that nothing comes from any more goes', () => {
+    const both = settleWaters(
+      { ...blank, lines: [line('lemon-tetra', '7'), line('ocellaris-clownfish', 'K1')] },
+      species,
+      tanks,
+      true,
+    );
+    expect(settleWaters({ ...both, lines: both.lines.slice(0, 1) }, species, tanks, true).waters).toEqual({});
+  });
+
+  test('an order that stands is not rewritten: typed water stays', () => {
+    const d = settleWaters(
+      { ...blank, source: { ...water, tempC: '19' }, lines: [line('lemon-tetra', '9')] },
+      species,
+      tanks,
+      false,
+    );
+    expect(d.source.tempC).toBe('19');
+  });
+});
+
+describe('a line', () => {
+  test('takes length from the species, by its size class where it has one', () => {
+    expect(withSpecies({ ...emptyLine([]), size: 'large' }, tetra).lengthCm).toBe(
+      String(Math.round(1.3 * tetra.lengthCm * 2) / 2),
+    );
+    expect(withSpecies(emptyLine([]), tetra).lengthCm).toBe(String(tetra.lengthCm));
+  });
+  test('takes everything of a group of fish, and keeps its count', () => {
+    const lot = {
+      id: 'x',
+      tank: '7',
+      speciesId: clown.id,
+      size: '',
+      lengthCm: '4.2',
+      sex: 'pair',
+      grade: 'A',
+      detail: '',
+      amount: 8,
+      free: 6,
+    };
+    expect(withLot({ ...emptyLine([]), count: '2' }, lot, clown)).toMatchObject({
+      speciesId: clown.id,
+      lotId: 'x',
+      tank: '7',
+      lengthCm: '4.2',
+      sex: 'pair',
+      grade: 'A',
+      count: '2',
+    });
+  });
+  test('a new one has an id that no other has', () => {
+    const lines = [{ ...emptyLine([]), id: 'L2' }];
+    expect(emptyLine(lines).id).toBe('L3');
+  });
+});
+
+test('delivery and opening follow from the promise of the service', () => {
+  const s = row(services, 'northline-overnight', 'service');
+  expect(follow('2026-11-26T19:00', s)).toEqual({
+    windowStart: '2026-11-27T09:00',
+    windowEnd: '2026-11-27T12:00',
+    opening: '2026-11-27T10:30',
+  });
+  expect(follow('soon', s)).toEqual({});
+});
+
+test('what is sent has numbers where numbers are, and NaN where something else was typed', () => {
+  const d = { ...blank, lines: [{ ...line('lemon-tetra', '7'), count: 'six', into: 'Q' }] };
+  const sent = inputOf(d, null, null) as {
+    lines: { count: number; into?: string; massG: number | null }[];
+    receiver: { place: { lat: number; country: string } };
+  };
+  expect(sent.lines[0]).toMatchObject({ count: NaN, massG: null });
+  expect(sent.lines[0]!.into).toBeUndefined();
+  expect(sent.receiver.place).toMatchObject({ lat: 58.38, country: 'EE' });
+});
+
+test('two versions of an order are mixed part by part, and neither is changed', () => {
+  const theirs = { ...blank, note: 'theirs', receiver: { ...party, phone: '1', address: 'there' } };
+  const mine = { ...blank, note: 'mine', receiver: { ...party, phone: '2' } };
+  const mixed = mix(mine, theirs, new Set(['note', 'receiver.phone']));
+  expect(mixed).toMatchObject({ note: 'theirs', receiver: { phone: '1', address: '' } });
+  expect(mine.note).toBe('mine');
+  expect(flat(mine).get('receiver.phone')).toEqual({ label: 'Receiver, phone', text: '2' });
+});
+
+test.each([
+  ['7', '07:00'],
+  ['745', '07:45'],
+  ['1945', '19:45'],
+  ['7.45', '07:45'],
+  ['19:45', '19:45'],
+  ['24:00', '24:00'],
+  ['7:75', '7:75'],
+])('%s on the clock is %s', (typed, clock) => expect(clockOf(typed)).toBe(clock));
