@@ -6,7 +6,9 @@ module.exports = {
   transform: {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure|ical.js|ical-generator)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^server-only$': '<rootDir>/tests/server-only.ts' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
 };

@@ -18,8 +18,21 @@ const pages = [
   '/consignments/KC-0103/receive',
   '/consignments/KC-0103/run',
   '/consignments/KC-0102/quarantine',
+  '/receivers',
+  '/receivers/new',
+  '/receivers/import',
+  '/carriers',
+  '/carriers/northline-overnight',
+  '/places',
   '/tanks',
+  '/fish',
   '/supplies',
+  '/supplies/heat-72h',
+  '/supplies/shopping',
+  '/supplies/figures',
+  '/search?find=ilse',
+  '/week',
+  '/settings',
   '/species',
   '/species/assumptions',
 ];
@@ -80,11 +93,11 @@ test('stations open by number, the list of keys by ?, and never from inside a fi
   await page.waitForURL(/find=/);
 });
 
-test('at 390 px nothing scrolls sideways on Bench, Bag and the timed run', async ({ page }) => {
+test('at 390 px nothing scrolls sideways', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const path of ['/', '/consignments/KC-0106/bag', '/consignments/KC-0103/run']) {
+  for (const path of pages) {
     await page.goto(app.address + path);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390);
   }
 });
 
@@ -127,6 +140,28 @@ test('an own assumption is checked, moves the slack of what is still here, and g
   await page.getByRole('button', { name: 'Default' }).click();
   await expect(page.getByRole('button', { name: 'Default' })).toHaveCount(0);
   expect(await slack()).toBe(before);
+});
+
+test('ten days by every service are compared in the browser; the chosen one moves everything, and undo brings it back', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0108/fast`);
+  const handOver = page.getByText(/^Hand-over \w+ \d+ \w+ at/);
+  const before = await handOver.innerText();
+  await page.getByRole('button', { name: 'Compare the next ten days' }).click();
+  await expect(page.getByTestId('day-chosen')).toBeVisible({ timeout: 60_000 });
+  // A Sunday: no courier takes parcels, and the cell says so.
+  await expect(page.getByRole('button', { name: /^Northline Courier, overnight, Sun 29 Nov: hold/ })).toContainText(
+    'takes nothing on this weekday',
+  );
+  await page.getByRole('button', { name: /^Northline Courier, overnight, Mon 30 Nov/ }).click();
+  await expect(page.getByTestId('day-chosen')).toContainText('Mon 30 Nov');
+  await page.getByRole('button', { name: 'Ship on this day' }).click();
+  await expect(page.getByText(/Last feed, tank 7: .* to \w+ 29 Nov/)).toBeVisible();
+  await expect(handOver).toContainText('Hand-over Mon 30 Nov at');
+  await page.getByRole('button', { name: 'More for KC-0108' }).click();
+  await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
+  await expect(handOver).toHaveText(before);
 });
 
 test('what is not among the best three ways of opening is told beside them, and what is forbidden says why', async ({

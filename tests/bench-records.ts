@@ -1,0 +1,175 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { Consignment } from '@/core/consignment/schema';
+import { kinds } from '@/core/records';
+import { exampleConsignment } from '@/tests/example';
+import { openHouse, type House } from '@/server/house';
+import { orderChoices, receiverOptions } from '@/server/views/order';
+import { benchView } from '@/server/views/bench';
+import { consignmentList } from '@/server/views/consignment-list';
+import { listView, searchView } from '@/server/views/records';
+import { suppliesView } from '@/server/views/supplies';
+import { tankRows, tankView } from '@/server/views/tanks';
+import { resultOf } from '@/server/result';
+
+/**
+ * Ten years of a busy fish room, made by a generator: 10,000 past consignments and 1,000,000 tank readings, 2,000
+ * receivers, 400 tanks. Every list and search of the server is timed on it; the aim is 100 ms each.
+ */
+const CONSIGNMENTS = 10_000;
+const READINGS = 1_000_000;
+const RECEIVERS = 2_000;
+const TANKS = 400;
+const NOW = Date.parse('2026-11-24T15:20:00Z');
+const DAY = 864e5;
+
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
+/** A fixed sequence, the same on every machine. */
+let seed = 1;
+const random = (): number => {
+  seed = (seed * 48271) % 2147483647;
+  return seed / 2147483647;
+};
+const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+const uuid = (i: number): string => `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`;
+const given = ['Ilse', 'Nico', 'Marta', 'Tomás', 'Żaneta', 'Rory', 'Anke', 'Hanne', 'Lidia', 'Ιωάννα', '東', 'Omar'];
+const family = ['Tamm', 'Sarto', 'Quill', 'Eyre', 'Łoś', 'Fenn', 'Roelfs', 'Voll', 'Brzoza', 'Παππά', '京子', 'Haddad'];
+
+function fill(house: House): void {
+  const at = new Date(NOW).toISOString();
+  const insert = (kind: keyof typeof kinds, id: string, document: Record<string, unknown>): void => {
+    const k = kinds[kind];
+    const name = `${String(document.name ?? id)}`;
+    const links = Object.values(document).filter((v): v is string => typeof v === 'string' && v.startsWith('place-'));
+    house.records.insert(
+      {
+        id,
+        kind,
+        key: `${name} ${id}`,
+        name,
+        document,
+        links,
+        finding: { href: `/${k.slug}/${id}`, name, detail: '', more: String(document.phone ?? '') },
+      },
+      at,
+    );
+  };
+  const places = house.records
+    .list('place')
+    .map((r) => ({ id: r.id, place: r.document as Consignment['sender']['place'] }));
+  house.db.transaction(() => {
+    for (let i = 0; i < RECEIVERS; i++)
+      insert('receiver', `receiver-${i}`, {
+        name: `${pick(given)} ${pick(family)} ${i}`,
+        phone: `+49 30 ${1000000 + i}`,
+        address: `Lane ${i}`,
+        placeId: pick(places).id,
+        collection: 'depot',
+        tanks: [{ name: 'Q', residents: false, tempC: 25, pH: 7 }],
+        note: '',
+      });
+    for (let i = 0; i < TANKS; i++) {
+      insert('tank', `tank-${i}`, { name: `T${i}`, volumeL: 120, use: 'stock' });
+      insert('lot', `lot-${i}`, {
+        tankId: `tank-${i}`,
+        speciesId: pick(house.shelves().offered.species).id,
+        sex: 'unsexed',
+        lengthCm: 4,
+      });
+      house.ledger.move(`lot-${i}`, 40, 'counted', at);
+    }
+  })();
+  const example = exampleConsignment();
+  const result = resultOf(house, example);
+  house.db.transaction(() => {
+    for (let i = 0; i < CONSIGNMENTS; i++) {
+      const handOver = NOW - (i < 30 ? -((i % 9) + 1) * DAY : 10 * DAY + (i / CONSIGNMENTS) * 3600 * DAY);
+      const iso = (h: number): string => new Date(handOver + h * 3600_000).toISOString();
+      const open = i < 30;
+      const to = pick(places).place;
+      house.consignments.insert(
+        {
+          ...example,
+          id: uuid(i),
+          code: `KC-${String(1000 + i)}`,
+          receiver: { name: `${pick(given)} ${pick(family)}`, phone: `+49 30 ${i}`, address: `Lane ${i}`, place: to },
+          receiverId: `receiver-${i % RECEIVERS}`,
+          lines: example.lines.map((l) => ({ ...l, lotId: `lot-${i % TANKS}` })),
+          handOverAt: iso(0),
+          window: { startAt: iso(14), endAt: iso(17) },
+          openingAt: iso(16),
+          actual: open
+            ? { ...example.actual, sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null }
+            : { ...example.actual, sealedAt: iso(-2), handedOverAt: iso(0), arrivedAt: iso(14), openedAt: iso(16) },
+        },
+        result,
+        at,
+      );
+    }
+  })();
+  const rows = house.db.prepare(
+    `INSERT INTO reading (tank_id, at, temp_c, ph, kh_dkh, gh_dgh, salinity, tan_mg_n_l, nitrate_mg_l) VALUES (?, ?, ?, ?, 5, 8, 0, 0, 12)`,
+  );
+  for (let from = 0; from < READINGS; from += 100_000)
+    house.db.transaction(() => {
+      for (let i = from; i < from + 100_000; i++)
+        rows.run(
+          `tank-${i % TANKS}`,
+          new Date(NOW - (READINGS - i) * 320_000).toISOString(),
+          24 + random() * 2,
+          7 + random() / 2,
+        );
+    })();
+  house.db.exec('ANALYZE');
+}
+
+function time(name: string, work: () => unknown): void {
+  work();
+  const times = Array.from({ length: 7 }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  const ms = times[3]!;
+  say(
+    `${ms < 100 ? '  ' : '! '}${name.padEnd(72)} ${ms.toFixed(1).padStart(8)} ms   (slowest ${times[6]!.toFixed(1)})`,
+  );
+}
+
+const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-bench-'));
+try {
+  let start = performance.now();
+  const house = openHouse(folder, () => NOW);
+  fill(house);
+  say(
+    `made ${CONSIGNMENTS} consignments, ${READINGS} readings, ${RECEIVERS} receivers, ${TANKS} tanks in ${((performance.now() - start) / 1000).toFixed(1)} s`,
+  );
+  house.db.close();
+  start = performance.now();
+  const again = openHouse(folder, () => NOW);
+  say(`opened again in ${(performance.now() - start).toFixed(1)} ms; the aim below is 100 ms for each line`);
+  time('consignments, open', () => consignmentList(again, {}));
+  time('consignments, past, page 1', () => consignmentList(again, { show: 'past' }));
+  time('consignments, past, page 190', () => consignmentList(again, { show: 'past', page: '190' }));
+  time('consignments, search by name and town', () => consignmentList(again, { find: 'tamm tartu' }));
+  time('consignments, search by a code', () => consignmentList(again, { find: 'KC-7431' }));
+  time('search over everything, common word', () => searchView(again, 'sarto'));
+  time('search over everything, one letter', () => searchView(again, 'e'));
+  time('search over everything, nothing found', () => searchView(again, 'zzzzzz'));
+  time('search over everything, two words, no accents', () => searchView(again, 'zaneta los'));
+  time('receivers, page 1', () => listView(again, kinds.receiver, {}));
+  time('receivers, search', () => listView(again, kinds.receiver, { find: 'παππα' }));
+  time('fish of 400 tanks', () => listView(again, kinds.lot, {}));
+  time('places', () => listView(again, kinds.place, {}));
+  time('services', () => listView(again, kinds.service, {}));
+  time('400 tanks with fish and last reading', () => tankRows(again));
+  time('one tank of 2,500 readings', () => tankView(again, 'tank-7'));
+  time('supplies against 30 planned consignments', () => suppliesView(again));
+  time('everything the order form offers', () => orderChoices(again, null));
+  time('people for a name that is typed', () => receiverOptions(again, 'tam'));
+  time('the Bench', () => benchView(again));
+  again.db.close();
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
