@@ -268,8 +268,11 @@ test('a deleted tank comes back with one press; one in use is put away instead',
   await page.getByRole('link', { name: '7', exact: true }).click();
   await page.waitForURL(/\/tanks\/[0-9a-f-]{36}$/);
   await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Bring back' }).waitFor();
   await expect(page.getByText('put away instead of deleted')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back' }).click();
+  // The sentence outlives the figures that are fetched anew.
+  await expect(page.getByRole('button', { name: 'Delete' })).toBeVisible();
   await expect(page.getByText('Brought back.')).toBeVisible();
 });
 

@@ -7,6 +7,7 @@ import type { Outcome } from '@/core/consignment/schema';
 import { differences, type Draft, type Field, type Lookup } from '@/core/records/field';
 import { OtherProblems } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import { RecordForm, type Options } from './form';
 import { Meanwhile } from './meanwhile';
@@ -46,9 +47,8 @@ export function RecordEditor(p: RecordEditorProps) {
   const { view: v } = p;
   const router = useRouter();
   const { save, busy, problems, conflict, setProblems } = useSave();
-  const [draft, setDraft] = useState(v.draft);
+  const { draft, setDraft, version, dirty, kept } = useDraft(v.draft, v.version);
   const [said, setSaid] = useState('');
-  const dirty = JSON.stringify(draft) !== JSON.stringify(v.draft);
   useEffect(() => {
     if (!dirty) return;
     const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
@@ -60,6 +60,7 @@ export function RecordEditor(p: RecordEditorProps) {
     void save(
       () => p.saveRecord(p.kindId, { id: v.id, version, draft: what }),
       (saved) => {
+        kept();
         setSaid('Saved.');
         if (v.id === null) router.replace(`/${p.slug}/${saved.id}`);
       },
@@ -164,12 +165,12 @@ export function RecordEditor(p: RecordEditorProps) {
           onKeyDown={(e) => {
             if (e.key === 's' && (e.ctrlKey || e.metaKey)) {
               e.preventDefault();
-              send(draft, v.version);
+              send(draft, version);
             }
           }}
           onSubmit={(e) => {
             e.preventDefault();
-            send(draft, v.version);
+            send(draft, version);
           }}
         >
           {p.templates.length > 0 && (

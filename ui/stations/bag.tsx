@@ -10,6 +10,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, SelectField, num } from '@/ui/fields/fields';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
 import { Meanwhile } from '@/ui/records/meanwhile';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import type { BagView } from './bag-view';
 
@@ -79,25 +80,25 @@ const waterFields: readonly (readonly [keyof WaterReading, string, string])[] = 
   ['tanMgNL', 'Ammonia, as N', 'mg/L'],
 ];
 
+type WaterDraft = Record<keyof WaterReading, string>;
+
+const planOf = (p: BagStationProps): { drafts: Draft[]; water: WaterDraft } => ({
+  drafts: p.bags.map(draftOf),
+  water: Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as WaterDraft,
+});
+
 /** Bags drawn to scale on a 5 cm mat, a table under them, one bag hour by hour beside. */
 export function BagStation(p: BagStationProps) {
   const [chosen, setChosen] = useState(p.chosen ?? p.views[0]?.bag.id ?? '');
   const [editing, setEditing] = useState(p.views.length === 0);
   const [said, setSaid] = useState<string[]>([]);
-  const [drafts, setDrafts] = useState<Draft[]>(p.bags.map(draftOf));
-  const [water, setWater] = useState(
-    Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>,
-  );
+  const plan = useDraft(planOf(p), p.version);
+  const { drafts, water } = plan.draft;
+  const setDrafts = (next: Draft[]): void => plan.setDraft((x) => ({ ...x, drafts: next }));
+  const setWater = (next: WaterDraft): void => plan.setDraft((x) => ({ ...x, water: next }));
   const { save, busy, problems, conflict } = useSave();
   const view = p.views.find((v) => v.bag.id === chosen) ?? p.views[0];
 
-  const startEditing = (): void => {
-    setDrafts(p.bags.map(draftOf));
-    setWater(
-      Object.fromEntries(waterFields.map(([k]) => [k, String(p.water[k])])) as Record<keyof WaterReading, string>,
-    );
-    setEditing(true);
-  };
   const edit = (i: number, change: Partial<Draft>): void =>
     setDrafts(drafts.map((d, j) => (j === i ? { ...d, ...change } : d)));
   const addBag = (): void => {
@@ -128,10 +129,25 @@ export function BagStation(p: BagStationProps) {
   const send = (bags: unknown[], sourceWater: unknown, version: number): void =>
     void save(
       () => p.saveBags({ code: p.code, version, bags, sourceWater }),
-      () => setEditing(false),
+      () => {
+        plan.kept();
+        setEditing(false);
+      },
+    );
+  const leave = (): void => {
+    plan.reset();
+    setEditing(false);
+  };
+  const suggest = (): void =>
+    void save(
+      () => p.replanBags(p.code, p.version),
+      (reasons) => {
+        setSaid(reasons);
+        leave();
+      },
     );
   const waterNumbers = (): Record<string, number> => Object.fromEntries(waterFields.map(([k]) => [k, num(water[k])]));
-  const submit = (): void => send(mine(), waterNumbers(), p.version);
+  const submit = (): void => send(mine(), waterNumbers(), plan.version ?? p.version);
 
   // Somebody saved other bags meanwhile: both plans side by side, bag by bag.
   const theirs = conflict?.theirs as { bags: Bag[]; sourceWater: Record<string, number> } | undefined;
@@ -187,11 +203,11 @@ export function BagStation(p: BagStationProps) {
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h2>{p.views.length === 1 ? 'One bag' : `${p.views.length} bags`}, drawn to scale</h2>
           <span className="mute mr-auto text-[13px]">one square is 5 cm</span>
-          <button className="btn" disabled={busy} onClick={() => save(() => p.replanBags(p.code, p.version), setSaid)}>
+          <button className="btn" disabled={busy} onClick={suggest}>
             Suggest bags
           </button>
           {!editing && (
-            <button className="btn go" onClick={startEditing}>
+            <button className="btn go" onClick={() => setEditing(true)}>
               Change the plan
             </button>
           )}
@@ -501,7 +517,7 @@ export function BagStation(p: BagStationProps) {
                 {busy ? 'Computing …' : 'Save and compute'}
               </button>
               {p.views.length > 0 && (
-                <button type="button" className="btn" onClick={() => setEditing(false)}>
+                <button type="button" className="btn" onClick={leave}>
                   Leave it as it was
                 </button>
               )}

@@ -2,6 +2,7 @@
 
 import { useRef, useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Problem } from '@/core/consignment/schema';
 import type { Job } from '@/core/consignment/job';
 import { rankPacks, type PackSet } from '@/core/heat/choose';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
@@ -44,6 +45,40 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
   return { options, complete, share, problem: run.problem, fan: first?.fans ?? null, risk: first?.risk ?? null };
 }
 
+/** Other holes, other weather: typed, then computed. */
+function WhatIf(p: {
+  ventHoles: number;
+  shiftC: number;
+  problems: readonly Problem[];
+  busy: boolean;
+  compute: (ventHoles: number, shiftC: number) => void;
+}) {
+  const [vents, setVents] = useState(String(p.ventHoles));
+  const [shift, setShift] = useState(String(p.shiftC));
+  return (
+    <form
+      className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        p.compute(num(vents), num(shift));
+      }}
+    >
+      <NumberField label="Holes of 6 mm" path="ventHoles" problems={p.problems} value={vents} onChange={setVents} />
+      <NumberField
+        label="If it is warmer by"
+        unit="°C"
+        path="shiftC"
+        problems={p.problems}
+        value={shift}
+        onChange={setShift}
+      />
+      <button className="btn" disabled={p.busy}>
+        Compute
+      </button>
+    </form>
+  );
+}
+
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
   const { save, busy, problems, setProblems } = useSave();
@@ -51,8 +86,6 @@ export function HeatStation(p: HeatStationProps) {
   const [boxId, setBoxId] = useState(p.boxes[0]?.id ?? '1');
   const box = p.boxes.find((b) => b.id === boxId) ?? p.boxes[0]!;
   const [looked, setLooked] = useState<string | null>(null);
-  const [shift, setShift] = useState(String(p.shiftC));
-  const [vents, setVents] = useState(String(box.ventHoles));
   const [all, setAll] = useState(false);
   const [said, setSaid] = useState('');
   const [stopped, setStopped] = useState(false);
@@ -64,20 +97,12 @@ export function HeatStation(p: HeatStationProps) {
   const list = all ? options : options.filter((o, i) => i < 5 || o === chosen || o === none || o === inUse);
   const drawn = list.slice(0, 7);
 
-  const use = (o: HeatOption): void =>
+  const pack = (set: Pick<HeatOption, 'packs' | 'ventHoles' | 'bottle'>, shiftC = p.shiftC): void =>
     void save(
-      () =>
-        p.savePacks({
-          code: p.code,
-          version: p.version,
-          boxId: box.id,
-          packs: o.packs,
-          ventHoles: o.ventHoles,
-          bottle: o.bottle,
-          shiftC: num(shift),
-        }),
+      () => p.savePacks({ code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
       () => setLooked(null),
     );
+  const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });
   const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
   const add = (id: string, by: number): void => {
     const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
@@ -90,17 +115,7 @@ export function HeatStation(p: HeatStationProps) {
       .concat(inUse.packs.some(here) || by < 0 ? [] : [{ packId: id, count: 1 }])
       .filter((x) => x.count > 0);
     const heat = next.reduce((n, x) => n + (heats(x.packId) ? x.count : 0), 0);
-    void save(() =>
-      p.savePacks({
-        code: p.code,
-        version: p.version,
-        boxId: box.id,
-        packs: next,
-        ventHoles: Math.min(8, 2 * heat),
-        bottle: inUse.bottle,
-        shiftC: num(shift),
-      }),
-    );
+    pack({ packs: next, ventHoles: Math.min(8, 2 * heat), bottle: inUse.bottle });
   };
   const take = async (f: File | undefined): Promise<void> => {
     setSaid('');
@@ -140,7 +155,6 @@ export function HeatStation(p: HeatStationProps) {
               onClick={() => {
                 setBoxId(b.id);
                 setLooked(null);
-                setVents(String(b.ventHoles));
               }}
             >
               Box {b.id}
@@ -184,36 +198,14 @@ export function HeatStation(p: HeatStationProps) {
               </li>
             ))}
           </ul>
-          <form
-            className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void save(() =>
-                p.savePacks({
-                  code: p.code,
-                  version: p.version,
-                  boxId: box.id,
-                  packs: inUse.packs,
-                  ventHoles: num(vents),
-                  bottle: inUse.bottle,
-                  shiftC: num(shift),
-                }),
-              );
-            }}
-          >
-            <NumberField label="Holes of 6 mm" path="ventHoles" problems={problems} value={vents} onChange={setVents} />
-            <NumberField
-              label="If it is warmer by"
-              unit="°C"
-              path="shiftC"
-              problems={problems}
-              value={shift}
-              onChange={setShift}
-            />
-            <button className="btn" disabled={busy}>
-              Compute
-            </button>
-          </form>
+          <WhatIf
+            key={`${box.id} ${box.ventHoles} ${p.shiftC}`}
+            ventHoles={box.ventHoles}
+            shiftC={p.shiftC}
+            problems={problems}
+            busy={busy}
+            compute={(ventHoles, shiftC) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles }, shiftC)}
+          />
           <p className="note mt-3">
             Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
             beside them.

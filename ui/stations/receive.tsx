@@ -10,6 +10,7 @@ import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { dayClock, one } from '@/ui/format';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import type { LaneView } from './receive-view';
 
@@ -50,52 +51,61 @@ interface Draft {
   doubtful: string;
 }
 
+const tankKeys = [
+  ['tempC', 'Temperature', '°C'],
+  ['pH', 'pH', ''],
+  ['khDkh', 'KH', '°dKH'],
+  ['ghDgh', 'GH', '°dGH'],
+  ['salinity', 'Salinity', ''],
+  ['tanMgNL', 'Ammonia', 'mg N/L'],
+] as const;
+
+/** What was measured, or what is expected where nobody measured yet. */
+const measuredOf = (p: ReceiveStationProps) => ({
+  bags: Object.fromEntries(
+    p.bags.map((b): [string, Draft] => [
+      b.id,
+      {
+        tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
+        pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
+        salinity: b.reading?.salinity != null ? String(b.reading.salinity) : b.species.water === 'marine' ? '34' : '',
+        alive: String(b.reading?.alive ?? b.animals),
+        dead: String(b.reading?.dead ?? 0),
+        doubtful: String(b.reading?.doubtful ?? 0),
+      },
+    ]),
+  ),
+  tanks: p.tanks.map((t) => ({
+    name: t.name,
+    water: Object.fromEntries(tankKeys.map(([k]) => [k, String(t[k])])) as Record<string, string>,
+  })),
+});
+
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(p: ReceiveStationProps) {
   const { save, busy, problems } = useSave();
   const router = useRouter();
   const [laneAt, setLane] = useState(0);
   const [editing, setEditing] = useState(p.arrivedAt !== null && p.bags.every((b) => !b.reading));
-  const [draft, setDraft] = useState<Record<string, Draft>>(() =>
-    Object.fromEntries(
-      p.bags.map((b) => [
-        b.id,
-        {
-          tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
-          pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
-          salinity: b.reading?.salinity != null ? String(b.reading.salinity) : b.species.water === 'marine' ? '34' : '',
-          alive: String(b.reading?.alive ?? b.animals),
-          dead: String(b.reading?.dead ?? 0),
-          doubtful: String(b.reading?.doubtful ?? 0),
-        },
-      ]),
-    ),
-  );
-  const tankKeys = [
-    ['tempC', 'Temperature', '°C'],
-    ['pH', 'pH', ''],
-    ['khDkh', 'KH', '°dKH'],
-    ['ghDgh', 'GH', '°dGH'],
-    ['salinity', 'Salinity', ''],
-    ['tanMgNL', 'Ammonia', 'mg N/L'],
-  ] as const;
-  const [tanks, setTanks] = useState(() =>
-    p.tanks.map((t) => ({
-      name: t.name,
-      water: Object.fromEntries(tankKeys.map(([k]) => [k, String(t[k])])) as Record<string, string>,
-    })),
-  );
+  const typed = useDraft(measuredOf(p), p.version);
+  const { bags: draft, tanks } = typed.draft;
   const waterAt = (i: number): Record<string, number> =>
     Object.fromEntries(tankKeys.map(([k]) => [k, num(tanks[i]!.water[k]!)]));
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
-  const set = (id: string, change: Partial<Draft>): void => setDraft({ ...draft, [id]: { ...draft[id]!, ...change } });
+  const set = (id: string, change: Partial<Draft>): void =>
+    typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
+  const setTank = (i: number, key: string, value: string): void =>
+    typed.setDraft((x) => ({
+      ...x,
+      tanks: x.tanks.map((t, j) => (j === i ? { ...t, water: { ...t.water, [key]: value } } : t)),
+    }));
 
   const submit = (): void =>
     void save(
       () =>
         p.saveReadings({
           code: p.code,
-          version: p.version,
+          version: typed.version ?? p.version,
           tank: waterAt(0),
           otherTanks: Object.fromEntries(tanks.slice(1).map((t, i) => [t.name, waterAt(i + 1)])),
           bags: p.bags.map((b) => {
@@ -112,7 +122,10 @@ export function ReceiveStation(p: ReceiveStationProps) {
             };
           }),
         }),
-      () => setEditing(false),
+      () => {
+        typed.kept();
+        setEditing(false);
+      },
     );
 
   if (!p.arrivedAt)
@@ -233,9 +246,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
                       path={i === 0 ? `tank.${k}` : `otherTanks.${t.name}.${k}`}
                       problems={problems}
                       value={t.water[k]!}
-                      onChange={(v) =>
-                        setTanks(tanks.map((x, j) => (j === i ? { ...x, water: { ...x.water, [k]: v } } : x)))
-                      }
+                      onChange={(v) => setTank(i, k, v)}
                     />
                   ))}
                 </div>

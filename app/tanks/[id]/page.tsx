@@ -18,7 +18,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   return (
     <>
       <RecordEditor
-        key={`${view.id}:${view.version}`}
+        key={view.id}
         kindId={kind.id}
         slug={kind.slug}
         one={kind.one}

@@ -12,6 +12,7 @@ import { OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
 import { Meanwhile } from '@/ui/records/meanwhile';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import {
   emptyLine,
@@ -63,7 +64,7 @@ const shownPaths =
 export function OrderStation(p: OrderStationProps) {
   const router = useRouter();
   const { save, busy, problems, conflict } = useSave();
-  const [d, setD] = useState(p.draft);
+  const { draft: d, setDraft: setD, version, kept } = useDraft(p.draft, p.version);
   const [reasons, setReasons] = useState<string[]>([]);
   const [said, setSaid] = useState<Said | null>(null);
   const [timeTyped, setTimeTyped] = useState(p.code !== null);
@@ -110,7 +111,7 @@ export function OrderStation(p: OrderStationProps) {
       address: x.address,
     });
     const named = { ...d, lines, receiver: whole(d.receiver), sender: whole(d.sender) };
-    const answer = await p.checkOrder(inputOf(named, p.code, p.version)).catch(() => null);
+    const answer = await p.checkOrder(inputOf(named, p.code, version)).catch(() => null);
     if (turn !== asked.current || !answer?.ok) return;
     setSaid(answer.value);
     if (isNew && !incoming && !timeTyped && answer.value.earliest && answer.value.earliest !== d.handOver)
@@ -125,6 +126,7 @@ export function OrderStation(p: OrderStationProps) {
     void save(
       () => p.saveOrder(inputOf(draft, p.code, version)),
       (made) => {
+        kept();
         setReasons(made.reasons);
         if (isNew) router.push(`/consignments/${made.code}/bag`);
       },
@@ -144,12 +146,12 @@ export function OrderStation(p: OrderStationProps) {
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        send(d, p.version);
+        send(d, version);
       }}
       onKeyDown={(e) => {
         if (e.key === 's' && (e.ctrlKey || e.metaKey)) {
           e.preventDefault();
-          send(d, p.version);
+          send(d, version);
         }
       }}
       aria-label="Order"

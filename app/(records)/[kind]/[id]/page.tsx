@@ -30,7 +30,7 @@ export default async function RecordPage({
   for (const f of kind.fields) if (given[f.path]) draft[f.path] = given[f.path]!;
   return (
     <RecordEditor
-      key={`${view.id}:${view.version}`}
+      key={view.id}
       kindId={kind.id}
       slug={kind.slug}
       one={kind.one}

@@ -119,14 +119,12 @@ function stationOf(open: StationId, view: ConsignmentView) {
   const catalogue = catalogueOf(c, h);
   const home = profileOf(h).place;
   const base = { code: c.code, version: view.stored.version };
-  const key = `${open}-${view.stored.version}`;
   const missing = <p className="note max-w-[640px]">{view.problems.map((p) => p.message).join(' ')}</p>;
   switch (open) {
     case 'order': {
       const paper = confirmationOf(h, c.code);
       return (
         <OrderStation
-          key={key}
           {...base}
           draft={draftOf(c)}
           species={catalogue.species}
@@ -167,7 +165,6 @@ function stationOf(open: StationId, view: ConsignmentView) {
     case 'bag':
       return (
         <BagStation
-          key={key}
           {...base}
           views={e ? bagViews(h, c, e) : []}
           bags={c.bags}
@@ -188,7 +185,6 @@ function stationOf(open: StationId, view: ConsignmentView) {
       if (!e || !c.forecast) return missing;
       return (
         <HeatStation
-          key={key}
           {...base}
           {...heatView(h, view.stored, e, view.schedule, nowMs, home.zone)}
           job={{ consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) }}
@@ -199,7 +195,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
       );
     }
     case 'box':
-      return e ? <BoxStation key={key} {...base} {...boxView(h, c, e)} saveBoxes={act.saveBoxes} /> : missing;
+      return e ? <BoxStation {...base} {...boxView(h, c, e)} saveBoxes={act.saveBoxes} /> : missing;
     case 'send': {
       const a = withOverrides(c.assumptions);
       const k = keyInstants(c, catalogue, a);
@@ -233,7 +229,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
       if (!e) return missing;
       return (
         <ReceiveStation
-          key={key}
+          key={c.actual.arrivedAt}
           {...base}
           zone={c.receiver.place.zone}
           arrivedAt={c.actual.arrivedAt}
