@@ -140,7 +140,7 @@ describe('what is noticed beside the figures', () => {
     ];
     const animals = lines.map((l) => ({ lineId: l.id, count: l.count }));
     const shared = value({ ...c, lines, bags: [{ ...c.bags[0]!, id: 'A1', boxId: '1', animals }] });
-    expect(shared.bags[0]!.warnings.join(' ')).toMatch(/Endler.* fasts 48 h .* feed it apart/);
+    expect(shared.bags[0]!.warnings.join(' ')).toMatch(/Endler.* fasts 4\d h .* more than the 36 h .* feed it apart/);
     expect(
       value(c)
         .bags.flatMap((b) => b.warnings)

@@ -5,7 +5,7 @@ import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } 
 import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { compatibility } from '@/core/fish/compatibility';
-import { longestFastH } from '@/core/fish/fasting';
+import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 
@@ -101,11 +101,15 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
     waterL + (gasL * p.ambient.pressureKPa[0]!) / a.cabinPressureKPa > (waterL + gasL) / fillShare
   )
     warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
-  for (const s of bag.species)
-    if (bag.contents.hoursSinceMeal > longestFastH(s.fasting, a))
+  const fastedH = Math.round(bag.contents.hoursSinceMeal);
+  bag.species.forEach((s, i) => {
+    const line = p.consignment.lines.find((l) => l.id === bag.bag.animals[i]!.lineId)!;
+    const longestH = longestFastH(classAt(s, line.lengthCm, a), a);
+    if (fastedH > longestH)
       warnings.push(
-        `${s.name} fasts ${bag.contents.hoursSinceMeal} h before sealing, more than the ${longestFastH(s.fasting, a)} h it should: feed it apart.`,
+        `${s.name} fasts ${fastedH} h before sealing, more than the ${longestH} h it should: feed it apart.`,
       );
+  });
   if (type.breather && gasL > 0) warnings.push('Breather film is filled with water and no gas, loosely, in paper.');
   warnings.push(
     ...compatibility(

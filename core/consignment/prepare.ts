@@ -6,12 +6,23 @@ import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';
 import { limitsFor, type BagLimits } from '@/core/bag/slack';
 import { arrange, innerCm, type Arrangement } from '@/core/box/arrange';
-import { clearingHours, plannedFastH } from '@/core/fish/fasting';
+import { gutHours } from '@/core/fish/fasting';
+import { fastOfTank, plannedSealMs } from '@/core/journey/fast';
 import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
 import { ambientAlong, type Ambient } from '@/core/journey/ambient';
 import { keyInstants, legsOf, type KeyInstants, type Leg } from '@/core/journey/legs';
-import { refuse, waterOfBag, type Bag, type Box, type Consignment, type Forecast, type Outcome } from './schema';
+import {
+  refuse,
+  waterOfBag,
+  waterOfTank,
+  type Bag,
+  type Box,
+  type Consignment,
+  type Forecast,
+  type OrderLine,
+  type Outcome,
+} from './schema';
 
 /** A bag ready to be computed as often as wanted. */
 export interface PreparedBag {
@@ -71,6 +82,14 @@ export function massOfLine(c: Consignment, lineId: string, catalogue: Catalogue)
   return line.massG ?? massOfLength(row(catalogue.species, line.speciesId, 'species'), line.lengthCm);
 }
 
+/** Hours since the fish of a tank ate, when they are sealed: by the plan, and by the sealing that happened. */
+function hoursWithout(c: Consignment, catalogue: Catalogue, a: Assumptions, tank: string): number {
+  const planned = plannedSealMs(c, catalogue, a);
+  const fast = fastOfTank(c, catalogue, a, tank, planned);
+  if (fast.feedMs === null) return 0;
+  return Math.max(0, (Date.parse(c.actual.sealedAt ?? new Date(planned).toISOString()) - fast.feedMs) / 3600_000);
+}
+
 /** What is in a bag when it is sealed, from the plan. */
 export function contentsOf(
   c: Consignment,
@@ -83,6 +102,8 @@ export function contentsOf(
     return { count: x.count, line, species: row(catalogue.species, line.speciesId, 'species') };
   });
   const water = waterOfBag(c, bag);
+  const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
+  const tanks = [...new Set(kinds.map((k) => k.line.tank))];
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const breathes = type.breather === true;
   return {
@@ -97,10 +118,10 @@ export function contentsOf(
       count: k.count,
       massG: massOfLine(c, k.line.id, catalogue),
       metabolismFactor: k.species.metabolismFactor,
-      clearingH: clearingHours(k.species.fasting, a),
-      usualC: k.species.usualC,
+      clearingH: gutHours(k.species, k.line.lengthCm, tankC(k.line), a),
+      usualC: tankC(k.line),
     })),
-    hoursSinceMeal: Math.max(...kinds.map((k) => plannedFastH(k.species.fasting, a))),
+    hoursSinceMeal: Math.max(0, ...tanks.map((t) => hoursWithout(c, catalogue, a, t))),
     sedated: bag.sedated,
     binder: bag.binderMgN === null ? null : { capacityMgN: bag.binderMgN, kind: bag.binderKind ?? 'chemical' },
     film: {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
+import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
 
 /**
@@ -162,6 +163,18 @@ export const forecastSchema = z.object({
 });
 export type Forecast = z.infer<typeof forecastSchema>;
 
+/** How one source tank is fasted, where somebody decided otherwise than by the gut. */
+export const fastSchema = z.object({
+  tank: text(40).min(1, 'Name the tank.'),
+  /** By the gut where absent. */
+  school: z.enum(schoolIds).optional(),
+  /** Hours typed by hand; they outrank the school. */
+  hours: between(0, 240, 'Hours without food').optional(),
+  /** They empty their guts in a bare tub of new water instead of in the tank. */
+  tub: z.boolean().optional(),
+});
+export type FastChoice = z.infer<typeof fastSchema>;
+
 export const bagReadingSchema = z.object({
   bagId: text(8).min(1),
   at: instant,
@@ -206,7 +219,13 @@ export const consignmentSchema = z.object({
     .object({ at: instant, reason: text(300) })
     .nullable()
     .optional(),
+  /** Held back until a better day: nothing of the plan is due. */
+  held: z
+    .object({ at: instant, reason: text(300) })
+    .nullable()
+    .optional(),
   lines: z.array(lineSchema).max(60),
+  fasts: z.array(fastSchema).max(40).optional(),
   boxes: z.array(boxSchema).min(1).max(40),
   bags: z.array(bagSchema).max(400),
   forecast: forecastSchema.nullable(),

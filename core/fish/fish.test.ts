@@ -2,7 +2,16 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/schema';
 import { compatibility, type Company } from './compatibility';
-import { clearingHours, longestFastH, plannedFastH } from './fasting';
+import {
+  classAt,
+  clearingHours,
+  gutHours,
+  longestFastH,
+  plannedFastH,
+  schoolIds,
+  schools,
+  type FastingClass,
+} from './fasting';
 import { METABOLISM_K, restingOxygenMgKgH, restingOxygenMmolH } from './metabolism';
 
 const of = (id: string, count = 1, lengthCm?: number): Company => {
@@ -66,11 +75,30 @@ describe('metabolism and fasting', () => {
     expect(restingOxygenMgKgH(1, 25)).toBeGreaterThan(restingOxygenMgKgH(100, 25));
   });
   test('goldfish four days, fry half a day at most, shrimp none; longest is never shorter than planned', () => {
-    expect(plannedFastH('cool-water-large', a)).toBe(96);
-    expect(plannedFastH('none', a)).toBe(0);
+    const usual = (fasting: FastingClass) => ({ fasting, usualC: 24, lengthCm: 5 });
+    expect(plannedFastH(usual('cool-water-large'), 5, 24, a)).toBe(96);
+    expect(plannedFastH(usual('none'), 5, 24, a)).toBe(0);
     for (const c of ['fry', 'tiny-livebearer', 'small-community', 'cichlid-like', 'cool-water-large'] as const) {
-      expect(longestFastH(c, a)).toBeGreaterThan(plannedFastH(c, a));
+      expect(longestFastH(c, a)).toBeGreaterThan(plannedFastH(usual(c), 5, 24, a));
       expect(clearingHours(c, { ...a, fryClearingH: 6 })).toBe(c === 'fry' ? 6 : clearingHours(c, a));
     }
+  });
+  test('a gut clears in half the time ten degrees warmer, slower in a big fish, and fry is fry whatever its kind', () => {
+    const gourami = { fasting: 'small-community', usualC: 25, lengthCm: 5 } as const;
+    expect(gutHours(gourami, 5, 15, a)).toBeCloseTo(2 * gutHours(gourami, 5, 25, a), 9);
+    expect(gutHours(gourami, 8, 25, a)).toBeGreaterThan(gutHours(gourami, 5, 25, a));
+    expect(gutHours(gourami, 8, 25, a)).toBeLessThan(1.2 * gutHours(gourami, 5, 25, a));
+    expect(classAt(gourami, 1.5, a)).toBe('fry');
+    expect(plannedFastH(gourami, 1.5, 25, a)).toBe(12);
+    expect(classAt({ ...gourami, fasting: 'none' }, 1, a)).toBe('none');
+  });
+  test('cold water never asks for a longer fast than is kind', () => {
+    const goldfish = { fasting: 'cool-water-large', usualC: 18, lengthCm: 12 } as const;
+    expect(gutHours(goldfish, 12, 6, a)).toBeGreaterThan(longestFastH('cool-water-large', a));
+    expect(plannedFastH(goldfish, 12, 6, a)).toBe(longestFastH('cool-water-large', a));
+  });
+  test('the schools are those of the trade: a day, a day and a bit, two days, four (common practice)', () => {
+    const hours = schoolIds.map((s) => schools[s].hours);
+    expect(hours).toEqual([24, 30, 42, 48, 96, 0]);
   });
 });

@@ -35,14 +35,15 @@ const withService = (change: Partial<Service>) => ({
 });
 
 describe('when an order can leave', () => {
-  // Honey gourami fast 36 h (common practice): fed until Tuesday noon they are ready on Thursday at midnight and some.
+  // Honey gourami fast 36 h at 26 °C (common practice), three hours more in this water of 25 °C: fed until Tuesday noon
+  // they are ready on Thursday in the small hours.
   test('fasting and packing first, then the counter less the hour in hand: worked by hand', () => {
     const d = departure(order(), catalogue, emptyCalendar, noon);
     // Thursday: the counter takes until 20:00, be there 50 min before as assumed.
     expect(new Date(d.earliestMs!).toISOString().slice(0, 10)).toBe('2026-11-26');
     expect(d.earliestMs! - noon).toBeGreaterThan(36 * HOUR);
     expect(d.sentence).toContain(
-      'Leaves Coimbra on Thu 26 Nov at 19:00, because the Honey gourami of tank 11 eat nothing for 36 h',
+      'Leaves Coimbra on Thu 26 Nov at 19:00, because the Honey gourami of tank 11 eat nothing for 39 h',
     );
   });
 
@@ -126,7 +127,7 @@ describe('what is said to an order', () => {
       say(
         order({ handOverAt: '2026-11-25T19:00:00.000Z', window: null, openingAt: '2026-11-26T10:00:00.000Z' }),
       ).join(),
-    ).toMatch(/want 36 h without food; (29|30) h are left/);
+    ).toMatch(/want 39 h without food; (29|30) h are left/);
   });
 
   test('steps between the waters that fish feel are told, small ones are not', () => {

@@ -1,7 +1,6 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
 import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
-import { plannedFastH } from '@/core/fish/fasting';
 import {
   atClock,
   clockWords,
@@ -17,6 +16,7 @@ import {
   weekdayOf,
   type Calendar,
 } from './calendar';
+import { fastOfTank, sourceTanks } from './fast';
 import { keyInstants } from './legs';
 import { weekdays } from './days';
 
@@ -47,21 +47,25 @@ export function whyNot(service: Service, handOverMs: number, c: Planned, calenda
   return `handed over on ${day} it would stand until ${dayWords(next, to.zone)}${rest ? `, for ${rest.name} in ${to.name}` : ''}`;
 }
 
-/** The longest fast that the fish of a consignment need, and whose it is; tanks that fast already are left out. */
+/** The longest fast that the tanks of a consignment ask for, and whose it is; tanks that fast already are left out. */
 export function longestFast(
-  c: Pick<Consignment, 'lines'>,
+  c: Consignment,
   catalogue: Catalogue,
   a: Assumptions,
   fasted: ReadonlySet<string> = new Set(),
 ): { hours: number; name: string; tank: string } | null {
-  let longest: { hours: number; name: string; tank: string } | null = null;
-  for (const l of c.lines) {
-    const species = catalogue.species.find((s) => s.id === l.speciesId);
-    if (!species || fasted.has(l.tank)) continue;
-    const hours = plannedFastH(species.fasting, a);
-    if (hours > (longest?.hours ?? 0)) longest = { hours, name: species.name, tank: l.tank };
-  }
-  return longest;
+  // While an order is typed, a line may name no fish yet.
+  const lines = c.lines.filter((l) => catalogue.species.some((s) => s.id === l.speciesId));
+  const known = { ...c, lines };
+  return sourceTanks(known)
+    .filter((tank) => !fasted.has(tank))
+    .map((tank) => fastOfTank(known, catalogue, a, tank, Date.parse(c.handOverAt)))
+    .filter((f) => f.wantedH > 0)
+    .map((f) => ({ hours: f.wantedH, name: f.slowest, tank: f.tank }))
+    .reduce<{ hours: number; name: string; tank: string } | null>(
+      (most, f) => (f.hours > (most?.hours ?? 0) ? f : most),
+      null,
+    );
 }
 
 export interface Departure {
@@ -205,6 +209,8 @@ export function orderAdvice(
         `${service.name} has not approved your packaging: insurance of live freight may not pay.`,
       );
   }
+  if (c.window && Date.parse(c.openingAt) < Date.parse(c.window.startAt))
+    say('mind', 'openingLocal', 'It is opened before it can be there: the opening comes after the delivery begins.');
   const promisedMs = handOverMs + service.usualH * HOUR;
   if (c.window && Date.parse(c.window.startAt) < promisedMs - 2 * HOUR)
     say('mind', 'windowStartLocal', `${service.name} promises ${service.usualH} h; this window opens sooner.`);

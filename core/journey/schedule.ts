@@ -1,13 +1,14 @@
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
-import { withOverrides } from '@/core/catalogue/assumptions';
-import { fastingWords, plannedFastH } from '@/core/fish/fasting';
-import { lastAcceptance, weekdayOf } from './calendar';
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { clockWords, dayWords, lastAcceptance, weekdayOf } from './calendar';
+import { fastsOf, plannedSealMs, withHands, type Fast } from './fast';
 import { keyInstants } from './legs';
 
 export type MomentKind =
   | 'last-feed'
   | 'water-change'
+  | 'tub'
   | 'supplies'
   | 'draw-water'
   | 'catch'
@@ -15,7 +16,10 @@ export type MomentKind =
   | 'open-packs'
   | 'close-box'
   | 'leave'
-  | 'hand-over';
+  | 'hand-over'
+  | 'prepare-tank'
+  | 'mix-salt'
+  | 'be-there';
 
 /** Something to do at an instant; `tank` where it belongs to one. */
 export interface Moment {
@@ -26,65 +30,97 @@ export interface Moment {
   title: string;
   detail: string;
   minutes: number;
+  /** Why it is unkind as planned. */
+  warning?: string;
 }
 
 const HOUR = 3600_000;
 const MIN = 60_000;
 
+/** Collects moments, each with a key of its own. */
+function moments() {
+  const out: Moment[] = [];
+  return {
+    add: (m: Omit<Moment, 'key'>): void => void out.push({ ...m, key: m.tank ? `${m.kind}:${m.tank}` : m.kind }),
+    inOrder: (): Moment[] => out.sort((x, y) => x.atMs - y.atMs),
+  };
+}
+
+/** A duty that hands do: by day, and it says so where the exact hour would be night. */
+const byDay = (exactMs: number, zone: string, a: Assumptions, detail: string): Pick<Moment, 'atMs' | 'detail'> => {
+  const atMs = withHands(exactMs, zone, a);
+  return { atMs, detail: atMs === exactMs ? detail : `${detail} ${clockWords(exactMs, zone)} would be night.` };
+};
+
+const feedWarning = (f: Fast): string | undefined =>
+  [
+    ...f.tooLong.map((x) => `${x.name} bear ${x.longestH} h at most: feed them apart.`),
+    ...f.tooShort.map((x) => `The gut of the ${x.name} wants ${x.wantsH} h: it will foul the bag.`),
+  ].join(' ') || undefined;
+
 /**
  * The schedule backwards from the hand-over, as moments per tank (common practice). Shrimp, snails and crabs are not
- * fasted; the slowest gut in a tank decides its last feed.
+ * fasted; the slowest gut in a tank decides its last feed unless a school was chosen. What would fall into the night is
+ * done the evening before, and says so.
  */
 export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
   const a = withOverrides(c.assumptions);
   const k = keyInstants(c, catalogue, a);
-  const out: Moment[] = [];
+  const plannedMs = plannedSealMs(c, catalogue, a);
+  const { zone } = c.sender.place;
+  const { add, inOrder } = moments();
   const heatPacks = c.boxes
     .flatMap((b) => b.packs)
     .filter((p) => row(catalogue.packs, p.packId, 'pack').kind === 'heat');
   const packCount = heatPacks.reduce((n, p) => n + p.count, 0);
-  const add = (m: Omit<Moment, 'key'>): void => void out.push({ ...m, key: m.tank ? `${m.kind}:${m.tank}` : m.kind });
 
-  for (const tank of [...new Set(c.lines.map((l) => l.tank))]) {
+  for (const fast of fastsOf(c, catalogue)) {
+    const { tank } = fast;
     const lines = c.lines.filter((l) => l.tank === tank);
-    const kinds = lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
     const animals = lines.reduce((n, l) => n + l.count, 0);
-    const names = [...new Set(kinds.map((s) => s.name))].join(', ');
-    const fastH = Math.max(...kinds.map((s) => plannedFastH(s.fasting, a)));
-    const slowest = kinds.find((s) => plannedFastH(s.fasting, a) === fastH)!;
-    if (fastH > 0)
+    const names = [...new Set(lines.map((l) => row(catalogue.species, l.speciesId, 'species').name))].join(', ');
+    const warning = feedWarning(fast);
+    if (fast.feedMs !== null)
       add({
         kind: 'last-feed',
         tank,
-        atMs: k.sealMs - fastH * HOUR,
+        atMs: fast.feedMs,
         minutes: 15,
         title: `Last feed, tank ${tank}`,
-        detail: `${animals} ${names}. Then none for ${fastH} h: ${fastingWords[slowest.fasting]}.`,
+        detail: `${animals} ${names}. Then none for ${Math.round(fast.hours)} h. ${fast.why}.`,
+        ...(warning ? { warning } : {}),
       });
     add({
       kind: 'water-change',
       tank,
-      atMs: k.sealMs - 48 * HOUR,
+      ...byDay(plannedMs - 48 * HOUR, zone, a, 'Clean water on the way in; nitrate down.'),
       minutes: 40,
       title: `Large water change, tank ${tank}`,
-      detail: 'Clean water on the way in; nitrate down.',
     });
+    if (fast.tubMs !== null)
+      add({
+        kind: 'tub',
+        tank,
+        atMs: fast.tubMs,
+        minutes: 30,
+        title: `Into a bare tub, from tank ${tank}`,
+        detail: `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
+      });
     add({
       kind: 'catch',
       tank,
       atMs: k.sealMs - 30 * MIN,
       minutes: 30,
-      title: `Catch from tank ${tank}`,
-      detail: `${animals} ${names}. Hardscape and filter out first, no chasing.`,
+      title: fast.tubMs === null ? `Catch from tank ${tank}` : `Catch from the tub of tank ${tank}`,
+      detail: `${animals} ${names}. ${fast.tubMs === null ? 'Hardscape and filter out first, no chasing.' : 'Count them out; the tank stays as it is.'}`,
     });
   }
   add({
     kind: 'supplies',
     tank: null,
-    atMs: k.sealMs - 24 * HOUR,
+    ...byDay(plannedMs - 24 * HOUR, zone, a, 'Bags, bands, packs, oxygen. Labels while hands are dry.'),
     minutes: 20,
     title: 'Count supplies, print labels',
-    detail: 'Bags, bands, packs, oxygen. Labels while hands are dry.',
   });
   add({
     kind: 'draw-water',
@@ -147,5 +183,68 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       title: 'Drive off',
       detail: `To ${c.receiver.place.name}. Bags out of the sun, car at 20 °C.`,
     });
-  return out.sort((a, b) => a.atMs - b.atMs);
+  return inOrder();
+}
+
+/** The receiver's side, backwards from the delivery (common practice): the tank a day ahead, sea water a day ahead, the door. */
+export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
+  const a = withOverrides(c.assumptions);
+  const { zone } = c.receiver.place;
+  const { add, inOrder } = moments();
+  const startMs = Date.parse(c.window?.startAt ?? c.openingAt);
+  const endMs = Date.parse(c.window?.endAt ?? c.openingAt);
+  const marine = c.lines.some((l) => row(catalogue.species, l.speciesId, 'species').water === 'marine');
+  for (const tank of [c.tank, ...(c.otherTanks ?? [])]) {
+    add({
+      kind: 'prepare-tank',
+      tank: tank.name,
+      ...byDay(
+        startMs - 24 * HOUR,
+        zone,
+        a,
+        'Ammonia and nitrite 0, temperature steady; about 4 L of its water kept by for what acclimation takes.',
+      ),
+      minutes: 40,
+      title: `Water change and test, tank ${tank.name}`,
+    });
+    if (marine)
+      add({
+        kind: 'mix-salt',
+        tank: tank.name,
+        ...byDay(
+          startMs - 26 * HOUR,
+          zone,
+          a,
+          'A day ahead, aerated, at the same warmth and salinity. Top-off off before water is taken.',
+        ),
+        minutes: 20,
+        title: `Mix salt water for tank ${tank.name}`,
+      });
+  }
+  add({
+    kind: 'be-there',
+    tank: null,
+    atMs: startMs,
+    minutes: Math.max(10, Math.round((endMs - startMs) / MIN)),
+    title: `Be there for ${c.code}`,
+    detail: `Due ${clockWords(startMs, zone)}${endMs > startMs ? ` to ${clockWords(endMs, zone)}` : ''}, from ${c.sender.name}, ${c.sender.place.name}. Never in sun or frost.`,
+  });
+  return inOrder();
+}
+
+/** Everything to be done for a consignment at this house: what it sends it prepares, what comes it receives. */
+export const scheduleOf = (c: Consignment, catalogue: Catalogue): Moment[] =>
+  c.direction === 'incoming' ? receivingSchedule(c, catalogue) : backwardSchedule(c, catalogue);
+
+/** What moved between two schedules, in words: from when to when, what is new, what falls away. */
+export function movedWords(before: readonly Moment[], after: readonly Moment[], zone: string): Map<string, string> {
+  const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
+  const out = new Map<string, string>();
+  for (const m of after) {
+    const was = before.find((x) => x.key === m.key);
+    if (!was) out.set(m.key, `${m.title}: new, ${when(m.atMs)}`);
+    else if (was.atMs !== m.atMs) out.set(m.key, `${m.title}: ${when(was.atMs)} to ${when(m.atMs)}`);
+  }
+  for (const m of before) if (!after.some((x) => x.key === m.key)) out.set(m.key, `${m.title}: falls away`);
+  return out;
 }

@@ -1,0 +1,230 @@
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { row, type Catalogue, type Species } from '@/core/catalogue/schema';
+import { waterOfTank, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
+import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
+import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
+import { keyInstants } from './legs';
+
+const HOUR = 3600_000;
+/** Longest stay in a bare tub: some purge in one for the full 24 h (common practice). */
+const TUB_H = 24;
+
+/** How the fish of one source tank are fasted before they are sealed. */
+export interface Fast {
+  tank: string;
+  /** Whole hours that the school, the typed figure or the slowest gut asks for. */
+  wantedH: number;
+  /** Last feed; null where none of them is fasted. */
+  feedMs: number | null;
+  /** Hours from the last feed to the planned sealing. */
+  hours: number;
+  /** The kind that decided. */
+  slowest: string;
+  /** Why so long, in one sentence. */
+  why: string;
+  /** Kinds that go without food longer than is kind. */
+  tooLong: { name: string; longestH: number }[];
+  /** Kinds whose gut is not clear by then. */
+  tooShort: { name: string; wantsH: number }[];
+  /** When they move to a bare tub; null where they empty in their tank. */
+  tubMs: number | null;
+}
+
+type Planned = Pick<
+  Consignment,
+  'lines' | 'sender' | 'sourceWater' | 'waters' | 'fasts' | 'assumptions' | 'serviceId' | 'handOverAt'
+>;
+
+/** An instant between the hours in which hands work: what falls into the night is done the evening before. */
+export function withHands(ms: number, zone: string, a: Assumptions): number {
+  const clock = (h: number): string => `${String(Math.floor(h)).padStart(2, '0')}:${h % 1 === 0 ? '00' : '30'}`;
+  if (ms > atClock(ms, clock(a.handsUntilH), zone)) return atClock(ms, clock(a.handsUntilH), zone);
+  if (ms < atClock(ms, clock(a.handsFromH), zone))
+    return atClock(sameTimeLater(ms, -1, zone), clock(a.handsUntilH), zone);
+  return ms;
+}
+
+export const fastChoice = (c: Pick<Consignment, 'fasts'>, tank: string): FastChoice | undefined =>
+  c.fasts?.find((f) => f.tank === tank);
+
+interface Kind {
+  line: OrderLine;
+  species: Species;
+  wantsH: number;
+  longestH: number;
+}
+
+const kindsOf = (c: Planned, catalogue: Catalogue, a: Assumptions, tank: string): Kind[] =>
+  c.lines
+    .filter((l) => l.tank === tank)
+    .map((line) => {
+      const species = row(catalogue.species, line.speciesId, 'species');
+      return {
+        line,
+        species,
+        wantsH: plannedFastH(species, line.lengthCm, waterOfTank(c, tank).tempC, a),
+        longestH: longestFastH(classAt(species, line.lengthCm, a), a),
+      };
+    });
+
+function whyWords(slowest: Kind, choice: FastChoice | undefined, tempC: number, a: Assumptions): string {
+  const { species, line, wantsH } = slowest;
+  const gut = `${wantsH} h by the gut of the ${species.name}`;
+  if (choice?.hours !== undefined) return `${choice.hours} h as you typed; ${gut}`;
+  if (choice?.school) return `${schools[choice.school].words}. ${gut[0]!.toUpperCase()}${gut.slice(1)}`;
+  const c = classAt(species, line.lengthCm, a);
+  const reasons = [fastingWords[c][0]!.toUpperCase() + fastingWords[c].slice(1)];
+  const warmer = tempC - species.usualC;
+  if (Math.abs(warmer) >= 0.5)
+    reasons.push(`${warmer > 0 ? 'faster' : 'slower'} at ${tempC.toFixed(0)} °C than at its usual ${species.usualC}`);
+  if (c !== 'fry' && Math.abs(line.lengthCm / species.lengthCm - 1) >= 0.1)
+    reasons.push(
+      `${line.lengthCm > species.lengthCm ? 'slower in a fish' : 'faster in a fish'} of ${line.lengthCm} cm`,
+    );
+  return reasons.join(', ');
+}
+
+/**
+ * The fast of one source tank, backwards from a planned sealing. The slowest gut decides, or the school or hours chosen
+ * for the tank. A feed that would fall into the night moves to the evening before; to the morning after where the longer
+ * fast would be unkind.
+ */
+export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tank: string, sealMs: number): Fast {
+  const { zone } = c.sender.place;
+  const kinds = kindsOf(c, catalogue, a, tank);
+  const eaters = kinds.filter((k) => k.wantsH > 0);
+  const choice = fastChoice(c, tank);
+  const slowest = [...kinds].sort((x, y) => y.wantsH - x.wantsH)[0];
+  const byGut = slowest?.wantsH ?? 0;
+  const wantedH = eaters.length === 0 ? 0 : (choice?.hours ?? (choice?.school ? schools[choice.school].hours : byGut));
+  const tubMs =
+    choice?.tub && eaters.length > 0 ? withHands(sealMs - Math.min(TUB_H, wantedH || TUB_H) * HOUR, zone, a) : null;
+  if (wantedH === 0)
+    return {
+      tank,
+      wantedH: 0,
+      feedMs: null,
+      hours: 0,
+      slowest: slowest?.species.name ?? '',
+      why:
+        eaters.length === 0
+          ? fastingWords.none[0]!.toUpperCase() + fastingWords.none.slice(1)
+          : 'No fast, as you chose',
+      tooLong: [],
+      tooShort: eaters.map((k) => ({ name: k.species.name, wantsH: k.wantsH })),
+      tubMs,
+    };
+  const exactMs = sealMs - wantedH * HOUR;
+  const kindH = Math.max(wantedH, Math.min(...eaters.map((k) => k.longestH)));
+  const evening = withHands(exactMs, zone, a);
+  const morning = atClock(exactMs, `${String(a.handsFromH).padStart(2, '0')}:00`, zone);
+  const tooEarly = (sealMs - evening) / HOUR > kindH;
+  const feedMs =
+    evening === exactMs || !tooEarly ? evening : morning > exactMs ? morning : sameTimeLater(morning, 1, zone);
+  const hours = (sealMs - feedMs) / HOUR;
+  const moved = feedMs !== exactMs ? `, and ${clockWords(exactMs, zone)} is night` : '';
+  return {
+    tank,
+    wantedH,
+    feedMs,
+    hours,
+    slowest: slowest!.species.name,
+    why: `${whyWords(slowest!, choice, waterOfTank(c, tank).tempC, a)}${moved}`,
+    tooLong: eaters
+      .filter((k) => hours > k.longestH + 0.01)
+      .map((k) => ({ name: k.species.name, longestH: k.longestH })),
+    tooShort: eaters
+      // Half an hour to an hour more or less is within what a gut is known to.
+      .filter((k) => hours < k.wantsH - 1)
+      .map((k) => ({ name: k.species.name, wantsH: k.wantsH })),
+    tubMs,
+  };
+}
+
+/** The sealing as planned, whatever has happened since. */
+export const plannedSealMs = (c: Consignment, catalogue: Catalogue, a: Assumptions): number =>
+  keyInstants({ ...c, actual: { ...c.actual, sealedAt: null, handedOverAt: null } }, catalogue, a).sealMs;
+
+/** Source tanks in the order of their lines. */
+export const sourceTanks = (c: Pick<Consignment, 'lines'>): string[] => [...new Set(c.lines.map((l) => l.tank))];
+
+/** The fasts of all source tanks. */
+export function fastsOf(c: Consignment, catalogue: Catalogue): Fast[] {
+  const a = withOverrides(c.assumptions);
+  const sealMs = plannedSealMs(c, catalogue, a);
+  return sourceTanks(c).map((tank) => fastOfTank(c, catalogue, a, tank, sealMs));
+}
+
+/** One tank that is fasted for one consignment. */
+export interface TankFast {
+  code: string;
+  tank: string;
+  feedMs: number;
+  sealMs: number;
+  /** From then on the fish that stay may eat again: the others are bagged, or in a tub. */
+  freeMs: number;
+  /** Longest fast that is kind to all of its fish. */
+  longestH: number;
+}
+
+export function tankFasts(c: Consignment, catalogue: Catalogue): TankFast[] {
+  const a = withOverrides(c.assumptions);
+  const sealMs = plannedSealMs(c, catalogue, a);
+  return fastsOf(c, catalogue).flatMap((f) =>
+    f.feedMs === null
+      ? []
+      : [
+          {
+            code: c.code,
+            tank: f.tank,
+            feedMs: f.feedMs,
+            sealMs,
+            freeMs: f.tubMs ?? sealMs,
+            longestH: Math.min(...kindsOf(c, catalogue, a, f.tank).map((k) => k.longestH)),
+          },
+        ],
+  );
+}
+
+export interface FastConflict {
+  tank: string;
+  /** The other consignment. */
+  code: string;
+  /** Unkind as planned, or only to be minded. */
+  level: 'stop' | 'mind';
+  message: string;
+}
+
+/** Where a tank feeds the fish of two consignments on different days: a feed for one falls into the fast of the other. */
+export function fastConflicts(mine: readonly TankFast[], others: readonly TankFast[], zone: string): FastConflict[] {
+  const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
+  const hours = (fromMs: number, toMs: number): number => Math.round((toMs - fromMs) / HOUR);
+  const between = (m: TankFast, o: TankFast): Omit<FastConflict, 'tank' | 'code'> | null => {
+    const [first, second] = m.sealMs <= o.sealMs ? [m, o] : [o, m];
+    if (second.feedMs >= first.freeMs) return null;
+    const begins = `Tank ${m.tank} also feeds ${o.code}`;
+    if (second.feedMs < first.feedMs) {
+      const long = hours(second.feedMs, first.sealMs);
+      return {
+        level: long > first.longestH ? 'stop' : 'mind',
+        message: `${begins}: nothing is fed there from ${when(second.feedMs)} on, so the fish of ${first.code} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
+      };
+    }
+    const long = hours(first.feedMs, second.sealMs);
+    return long <= second.longestH
+      ? {
+          level: 'mind',
+          message: `${begins}: leave out the feed of ${when(second.feedMs)}. The last one, ${when(first.feedMs)}, serves both; the fish of ${second.code} then go ${long} h without food.`,
+        }
+      : {
+          level: 'stop',
+          message: `${begins}: the feed of ${when(second.feedMs)} would foul the fast for ${first.code}, and without it the fish of ${second.code} go ${long} h, more than ${second.longestH}. Purge the fish of ${first.code} in a tub of their own, or move a day.`,
+        };
+  };
+  return mine.flatMap((m) =>
+    others.flatMap((o) => {
+      const found = o.tank === m.tank && o.code !== m.code ? between(m, o) : null;
+      return found ? [{ tank: m.tank, code: o.code, ...found }] : [];
+    }),
+  );
+}
