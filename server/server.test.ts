@@ -2,7 +2,10 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Outcome } from '@/core/consignment/schema';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
+import { extremesOf } from '@/core/weather/days';
 import { simulatedForecast } from '@/standins/forecast';
+import { exampleConsignment } from '@/tests/example';
 import { openDatabase } from './db/open';
 import { openHouse, profileOf, type House } from './house';
 import { tryEvaluate } from './result';
@@ -12,7 +15,7 @@ import { undo } from './usecases/change';
 import { archive, exportConsignment, importConsignment } from './usecases/files';
 import { instantAt } from './instants';
 import { duplicate, replanBags, saveOrder } from './usecases/order';
-import { importForecast, recordEvent, saveBags, saveBoxes, savePacks, tick } from './usecases/packing';
+import { importForecast, recordEvent, saveBags, saveBoxes, savePacks, tick, typeForecast } from './usecases/packing';
 import { benchView, dayOf } from './views/bench';
 
 const NOW = Date.parse('2026-11-24T12:00:00Z');
@@ -382,13 +385,64 @@ describe('the store', () => {
   });
 });
 
-test('the simulated forecast is the same for everybody and colder in the north in winter', () => {
+describe('the simulated forecast service', () => {
+  const day = 864e5;
   const at = Date.parse('2027-01-15T00:00:00Z');
-  const mean = (lat: number): number => {
-    const p = simulatedForecast({ lat, lon: 20 }, at, 5);
-    return p.reduce((s, x) => s + x.tempC, 0) / p.length;
+  /** Mean of the target day as told so many days before it. */
+  const told = (lat: number, lon: number, daysAhead: number, target = at): number => {
+    const points = simulatedForecast({ lat, lon }, target, 1, target + day / 2 - daysAhead * day).slice(24, 48);
+    return points.reduce((s, x) => s + x.tempC, 0) / points.length;
   };
-  expect(simulatedForecast({ lat: 50, lon: 20 }, at, 3)).toEqual(simulatedForecast({ lat: 50, lon: 20 }, at, 3));
-  expect(mean(60)).toBeLessThan(mean(40));
-  expect(mean(-35)).toBeGreaterThan(20);
+  test('tells everybody the same until its next run, and is colder in the north in winter', () => {
+    const mean = (lat: number): number => {
+      const p = simulatedForecast({ lat, lon: 20 }, at, 5, at);
+      return p.reduce((s, x) => s + x.tempC, 0) / p.length;
+    };
+    const here = { lat: 50, lon: 20 };
+    expect(simulatedForecast(here, at, 3, at)).toEqual(simulatedForecast(here, at, 3, at + 5 * 3600_000));
+    expect(simulatedForecast(here, at, 3, at)).not.toEqual(simulatedForecast(here, at, 3, at + 7 * 3600_000));
+    expect(mean(60)).toBeLessThan(mean(40));
+    expect(mean(-35)).toBeGreaterThan(20);
+  });
+  test('errs the more the further ahead, by the figures of the odds, and asking again comes nearer', () => {
+    const rms = (daysAhead: number): number => {
+      let sum = 0;
+      let n = 0;
+      for (let lat = -50; lat <= 60; lat += 5)
+        for (let lon = -170; lon <= 170; lon += 20) {
+          sum += (told(lat, lon, daysAhead) - told(lat, lon, -2)) ** 2;
+          n++;
+        }
+      return Math.sqrt(sum / n);
+    };
+    const { forecastErrorC, forecastErrorCPerDay } = defaultAssumptions;
+    for (const days of [1, 4, 8]) {
+      const expected = forecastErrorC + forecastErrorCPerDay * days;
+      expect(rms(days) / expected).toBeGreaterThan(0.85);
+      expect(rms(days) / expected).toBeLessThan(1.15);
+    }
+    expect(told(50, 20, -1)).toBe(told(50, 20, -3));
+  });
+});
+
+test('extremes of the days typed by hand become the forecast; places they do not name are filled and said so', () => {
+  const house = openHouse(null, () => Date.parse('2027-01-10T12:00:00Z'), 0);
+  const c = { ...exampleConsignment(), direction: 'outgoing' as const };
+  house.consignments.insert(c, null, house.nowIso());
+  const days = [11, 12, 13, 14].map((d) => ({ date: `2027-01-${d}`, minC: -9, maxC: -2 }));
+  const typed = (places: unknown) => typeForecast(house, { code: c.code, version: 1, places });
+  expect(typed([{ name: 'Nowhere', days }])).toMatchObject({ ok: false, problems: [{ path: 'places' }] });
+  expect(typed([{ name: c.sender.place.name, days: [{ ...days[0]!, minC: 5 }] }])).toMatchObject({
+    ok: false,
+    problems: [{ path: 'places.0.days.0.minC', message: 'The coldest lies above the warmest.' }],
+  });
+  expect(typed([{ name: c.sender.place.name, days: [days[0], days[2]] }])).toMatchObject({ ok: false });
+  const done = typed([{ name: c.sender.place.name, days }]);
+  if (!done.ok) throw new Error(JSON.stringify(done.problems));
+  const { forecast } = done.value.document;
+  expect(forecast!.source).toBe(`typed by hand; simulated forecast service for ${c.receiver.place.name}`);
+  expect(extremesOf(forecast!.places[0]!.points, c.sender.place.zone)[1]).toMatchObject({ date: '2027-01-12' });
+  expect(undo(house, c.code)).toEqual({ ok: true, value: 'the forecast' });
+  expect(house.consignments.byCode(c.code)!.document.forecast).toEqual(c.forecast);
+  house.db.close();
 });

@@ -177,6 +177,7 @@ export const assumptionTable = {
   mouthShare: practice(0.4, 'A fish swallows what is shorter than this share of its own length'),
   evenSizeShare: practice(0.55, 'Of one kind, smaller than this share of the largest is bullied'),
   tooColdToShipC: practice(-20, 'At or below this outside, wait for the better day'),
+  forecastOldH: ours(24, 'A forecast older than this is said to be old: the services make a new one every few hours'),
   forecastSaysLittleH: practice(168, 'Further ahead than this a forecast says little'),
   handsKgPerBag: ours(0.5, 'What a bag more costs in hands and film, as kilograms'),
   // Floating and opening

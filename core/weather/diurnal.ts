@@ -12,7 +12,11 @@ export interface DayWeather {
   /** Hours of the local day. */
   sunriseH: number;
   sunsetH: number;
+  /** 24 where absent; 23 or 25 on days on which clocks change. */
+  lengthH?: number;
 }
+
+const lengthOf = (d: DayWeather): number => d.lengthH ?? 24;
 
 const dawnH = (d: DayWeather): number => d.sunriseH + C_H;
 
@@ -25,14 +29,15 @@ export const sunsetC = (d: DayWeather): number => daytimeC(d, d.sunsetH);
 /** Hour at which the day curve peaks. */
 export const warmestHour = (d: DayWeather): number => dawnH(d) + (d.sunsetH - d.sunriseH + 2 * A_H) / 2;
 
-/** One hour of `day`, between the day before and the day after. Hours 0…24. */
+/** One hour of `day`, between the day before and the day after. Hours 0…24 (23, 25). */
 export function hourC(before: DayWeather, day: DayWeather, after: DayWeather, hour: number): number {
   if (hour >= dawnH(day) && hour <= day.sunsetH) return daytimeC(day, hour);
   if (hour < dawnH(day)) {
-    const night = 24 - before.sunsetH + day.sunriseH;
-    return day.minC + (sunsetC(before) - day.minC) * Math.exp((-B * (hour + 24 - before.sunsetH)) / night);
+    const sunken = lengthOf(before) - before.sunsetH;
+    const night = sunken + day.sunriseH;
+    return day.minC + (sunsetC(before) - day.minC) * Math.exp((-B * (hour + sunken)) / night);
   }
-  const night = 24 - day.sunsetH + after.sunriseH;
+  const night = lengthOf(day) - day.sunsetH + after.sunriseH;
   return after.minC + (sunsetC(day) - after.minC) * Math.exp((-B * (hour - day.sunsetH)) / night);
 }
 
@@ -48,7 +53,7 @@ export function doubleCosineC(d: { minC: number; maxC: number; minH: number; max
 /** Hours over which the jump at dawn is spread. */
 const DAWN_BLEND_H = 3;
 
-/** Hourly temperatures of a run of days, 24 a day, with the jump at dawn spread over the three hours before it. */
+/** Hourly temperatures of a run of days, one for each of their hours, with the jump at dawn spread over the three hours before it. */
 export function hoursOfDays(days: readonly DayWeather[]): number[] {
   const out: number[] = [];
   days.forEach((day, i) => {
@@ -56,7 +61,7 @@ export function hoursOfDays(days: readonly DayWeather[]): number[] {
     const after = days[i + 1] ?? day;
     const dawn = dawnH(day);
     const jump = hourC(before, day, after, dawn - 1e-9) - day.minC;
-    for (let h = 0; h < 24; h++) {
+    for (let h = 0; h < lengthOf(day); h++) {
       const raw = hourC(before, day, after, h);
       const part = h < dawn ? Math.max(0, 1 - (dawn - h) / DAWN_BLEND_H) : 0;
       out.push(raw - jump * part);

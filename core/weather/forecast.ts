@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Forecast } from '@/core/consignment/schema';
 
 /** Air temperature of one place over time, ready to be asked. */
@@ -35,4 +36,21 @@ export function weatherAt(series: WeatherSeries, ms: number): { tempC: number; c
   const span = series.atMs[high]! - series.atMs[low]!;
   const f = span > 0 ? (at - series.atMs[low]!) / span : 0;
   return { tempC: series.tempC[low]! + f * (series.tempC[high]! - series.tempC[low]!), covered };
+}
+
+export interface ForecastAge {
+  hours: number;
+  /** Older than a forecast is trusted; an assumption. */
+  old: boolean;
+  /** "made 3 h ago", "4 days old". */
+  words: string;
+}
+
+/** How old a forecast is. Negative ages (a clock set back) count as new. */
+export function forecastAge(madeAt: string, nowMs: number, a: Assumptions): ForecastAge {
+  const hours = Math.max(0, (nowMs - Date.parse(madeAt)) / 3600_000);
+  const days = Math.floor(hours / 24);
+  const old = hours > a.forecastOldH;
+  const words = hours < 1 ? 'made just now' : hours < 36 ? `made ${Math.round(hours)} h ago` : `${days} days old`;
+  return { hours, old, words };
 }

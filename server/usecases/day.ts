@@ -5,7 +5,7 @@ import { ventHolesFor } from '@/core/heat/choose';
 import { clockWords, dayWords } from '@/core/journey/calendar';
 import { backwardSchedule } from '@/core/journey/schedule';
 import type { House } from '../house';
-import { fetchForecast } from '../outside';
+import { forecastFor } from '../outside';
 import { catalogueOf, jobRows } from '../result';
 import { change } from './change';
 
@@ -19,7 +19,7 @@ export function dayJob(house: House, c: Consignment): Omit<Job, 'options'> {
   const offered = catalogueOf(c, house).services.filter((s) => s.live);
   const far = new Date(house.nowMs() + FORECAST_DAYS * 864e5).toISOString();
   return {
-    consignment: { ...c, forecast: fetchForecast(c, house.nowMs(), house.nowMs(), FORECAST_DAYS) },
+    consignment: { ...c, forecast: forecastFor(c, house.nowMs(), house.nowMs(), FORECAST_DAYS) },
     catalogue: { ...rows, services: offered },
     calendar: house.calendar({ ...c, handOverAt: house.nowIso(), openingAt: far }),
   };
@@ -62,7 +62,7 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
         return packs ? { ...b, packs, ventHoles: ventHolesFor(packs, catalogue), bottle: null } : b;
       }),
     };
-    return { ok: true, value: { ...next, forecast: fetchForecast(next, Date.parse(next.handOverAt), house.nowMs()) } };
+    return { ok: true, value: { ...next, forecast: forecastFor(next, Date.parse(next.handOverAt), house.nowMs()) } };
   });
   if (!moved.ok) return moved;
   const c = moved.value.document;

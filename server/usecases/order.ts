@@ -27,7 +27,7 @@ import {
 } from '@/core/consignment/schema';
 import { adoptProfile, type House } from '../house';
 import { instantAt, localAt, zoned } from '../instants';
-import { fetchForecast } from '../outside';
+import { fetchForecast, forecastFor } from '../outside';
 import { ownAssumptions } from './assumptions';
 import { catalogueOf, foreignRows, resultOf } from '../result';
 import { lookupOf } from '../records/lookup';
@@ -182,8 +182,7 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
       next.sender.place.name !== c.sender.place.name ||
       next.receiver.place.name !== c.receiver.place.name ||
       next.handOverAt !== c.handOverAt;
-    if (placesChanged && c.forecast?.source.startsWith('simulated') !== false)
-      next.forecast = fetchForecast(next, Date.parse(next.handOverAt), house.nowMs());
+    if (placesChanged) next.forecast = forecastFor(next, Date.parse(next.handOverAt), house.nowMs());
     const animals = (x: Consignment): string =>
       JSON.stringify(x.lines.map((l) => [l.id, l.speciesId, l.count, l.lengthCm, l.massG]));
     if (animals(next) === animals(c) && c.bags.length > 0) return { ok: true, value: next };
