@@ -1,6 +1,7 @@
 import type { Calendar } from '@/core/journey/calendar';
 import type { Consignment } from '@/core/consignment/schema';
 import { openDatabase, type Db } from './db/open';
+import { benchRepository, type BenchRepository } from './db/bench';
 import { arrivalRepository, type ArrivalRepository } from './db/arrivals';
 import { consignmentRepository, type ConsignmentRepository } from './db/consignments';
 import { recordRepository, type RecordRepository } from './db/records';
@@ -18,6 +19,7 @@ export interface House {
   arrivals: ArrivalRepository;
   records: RecordRepository;
   ledger: LedgerRepository;
+  bench: BenchRepository;
   nowMs: () => number;
   nowIso: () => string;
   /** What plans may choose from: the house's own bags, boxes, packs and services. */
@@ -43,6 +45,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     arrivals,
     records,
     ledger: ledgerRepository(db),
+    bench: benchRepository(db),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
     shelves: () => (shelves ??= shelvesOf(records)),

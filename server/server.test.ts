@@ -358,7 +358,7 @@ describe('arrival', () => {
     const q = house.arrivals.quarantinesSince('')[0]!;
     expect(dayOf(q, now)).toBe(1);
     expect(dayOf(q, now + 27 * 864e5)).toBe(28);
-    expect(benchView(house).tasks.some((t) => t.key.startsWith('duty:'))).toBe(true);
+    expect(benchView(house).tasks.some((t) => t.done?.kind === 'duty')).toBe(true);
   });
 });
 

@@ -221,7 +221,14 @@ export const consignmentSchema = z.object({
     .optional(),
   /** Held back until a better day: nothing of the plan is due. */
   held: z
-    .object({ at: instant, reason: text(300) })
+    .object({
+      at: instant,
+      reason: text(300),
+      /** The best that any day offered then: a better one is told. */
+      best: z
+        .object({ verdict: z.enum(['go', 'care', 'hold']), chance: between(0, 1, 'Chance').nullable() })
+        .nullable(),
+    })
     .nullable()
     .optional(),
   lines: z.array(lineSchema).max(60),

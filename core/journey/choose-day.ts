@@ -41,6 +41,8 @@ export interface DayOption {
   worstSlackH: number | null;
   /** Coldest and warmest outside on the way, °C. */
   outsideC: { min: number; max: number } | null;
+  /** Hours from sealing that the forecast reaches, where it does not reach the end; from there its last day is repeated. */
+  coveredH: number | null;
   packs: { boxId: string; packs: PackSet }[];
   cost: number | null;
   weightKg: number | null;
@@ -163,6 +165,7 @@ function cell(
     slackH: null,
     worstSlackH: null,
     outsideC: null,
+    coveredH: null,
     packs: [],
     cost: null,
     weightKg: null,
@@ -204,8 +207,9 @@ function cell(
     cautions.push('due on a Friday: one slip and the fish wait a weekend');
   if (outsideC.min <= a.tooColdToShipC) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
   if (leadH > a.forecastSaysLittleH) cautions.push('so far ahead the forecast says little');
-  if (p.ambient.uncoveredFromH !== null && p.ambient.uncoveredFromH < p.deadlineH)
-    cautions.push('the forecast does not reach');
+  const { uncoveredFromH } = p.ambient;
+  const coveredH = uncoveredFromH !== null && uncoveredFromH < p.deadlineH ? uncoveredFromH : null;
+  if (coveredH !== null) cautions.push('the forecast does not reach: its last day is repeated');
   const slack = e.overall.worstSlackH ?? Infinity;
   const verdict: Verdict =
     r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= a.tooColdToShipC || unfasted
@@ -226,6 +230,7 @@ function cell(
     slackH: e.overall.slackH,
     worstSlackH: e.overall.worstSlackH,
     outsideC,
+    coveredH,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
     cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
     weightKg,
@@ -234,6 +239,20 @@ function cell(
 }
 
 const order: Record<Verdict, number> = { go: 0, care: 1, hold: 2 };
+
+/** Share of runs by which a day must be surer to count as better at the same verdict († ours). */
+const SURER = 0.05;
+
+/** What a held consignment waits for: the best day there is now, if it is better than what there was. */
+export function betterDay(
+  cells: readonly DayOption[],
+  than: { verdict: Verdict; chance: number | null } | null,
+): DayOption | null {
+  const best = rankDays(cells).find((c) => c.handOverAt !== null);
+  if (!best || best.verdict === 'hold') return null;
+  if (!than || order[best.verdict] < order[than.verdict]) return best;
+  return order[best.verdict] === order[than.verdict] && (best.chance ?? 0) >= (than.chance ?? 0) + SURER ? best : null;
+}
 
 /** Best first: verdict, then chance to the nearest point, then the sooner day, then cost. */
 export const rankDays = (cells: readonly DayOption[]): DayOption[] =>

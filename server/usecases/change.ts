@@ -52,6 +52,13 @@ export function change(
   return saved ? find(house, code) : refuse('version', CHANGED_ELSEWHERE);
 }
 
+/** The ticks that the last move of the day took away. */
+function returnTicks(house: House, id: string): void {
+  const moved = house.consignments.journalOf(id).find((j) => j.kind === 'moved');
+  const { taken = [] } = (moved ? JSON.parse(moved.data) : {}) as { taken?: { key: string; at: string }[] };
+  for (const t of taken) house.consignments.tick(id, t.key, t.at);
+}
+
 /** Takes the last change back; the state before it becomes a new version. Says what was undone. */
 export function undo(house: House, code: string): Outcome<string> {
   const stored = find(house, code);
@@ -64,6 +71,7 @@ export function undo(house: House, code: string): Outcome<string> {
     if (!house.consignments.update(last.document, resultOf(house, last.document), version, 'undo', house.nowIso()))
       return refuse('version', CHANGED_ELSEWHERE);
     settle(house, last.document);
+    if (last.document.handOverAt !== document.handOverAt) returnTicks(house, document.id);
     house.consignments.dropRevision(document.id, version);
     house.consignments.dropRevision(document.id, last.version);
     house.consignments.journal(document.id, house.nowIso(), 'undo', last.what);

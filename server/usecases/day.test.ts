@@ -4,8 +4,11 @@ import { backwardSchedule } from '@/core/journey/schedule';
 import { openHouse, type House } from '../house';
 import { catalogueOf } from '../result';
 import { dayJob, moveDay } from './day';
-import { saveOrder } from './order';
+import { cancel, saveOrder } from './order';
+import { undo } from './change';
+import { saveFast } from './fast';
 import { recordEvent, tick } from './packing';
+import { fastView } from '../views/fast';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 const HOUR = 3600_000;
@@ -53,6 +56,71 @@ test('a fast that was begun is to be begun again: its tick goes, the journal kee
   expect(house.consignments.ticks(stored().document.id).size).toBe(0);
   const kinds = house.consignments.journalOf(stored().document.id).map((j) => j.kind);
   expect(kinds).toEqual(expect.arrayContaining(['ticked', 'taken back', 'moved']));
+});
+
+test('undo after a move brings the day back and the ticks that the move took away', () => {
+  const before = stored().document.handOverAt;
+  must(tick(house, code, 'moment:last-feed:7', true));
+  const at = house.consignments.ticks(stored().document.id).get('moment:last-feed:7');
+  must(moveDay(house, later(24)));
+  expect(house.consignments.ticks(stored().document.id).size).toBe(0);
+  expect(must(undo(house, code))).toBe('the day');
+  expect(stored().document.handOverAt).toBe(before);
+  expect(house.consignments.ticks(stored().document.id).get('moment:last-feed:7')).toBe(at);
+  must(tick(house, code, 'moment:last-feed:7', false));
+});
+
+test('a hand-over changed at Order moves the schedule too, and says what moved', () => {
+  const c = stored().document;
+  const changed = saveOrder(house, {
+    ...orderInput(house),
+    code,
+    version: stored().version,
+    handOverLocal: '2026-12-02T19:00',
+    windowStartLocal: '2026-12-03T09:00',
+    windowEndLocal: '2026-12-03T12:00',
+    openingLocal: '2026-12-03T10:30',
+  });
+  expect(must(changed).reasons.join()).toMatch(/Hand over: \w+ \d+ \w+ 19:00 to Wed 2 Dec 19:00/);
+  must(undo(house, code));
+  expect(stored().document.handOverAt).toBe(c.handOverAt);
+});
+
+test('a school for one tank is stored, moves its feed and says so; by the gut again leaves nothing behind', () => {
+  const save = (fast: object) => saveFast(house, { code, version: stored().version, fast });
+  const before = moments().get('last-feed:7')!;
+  const words = must(save({ tank: '7', school: 'couple-of-days', tub: true }));
+  expect(words.join()).toMatch(/Last feed, tank 7: .* to /);
+  expect(words.join()).toContain('Into a bare tub, from tank 7: new');
+  expect(moments().get('last-feed:7')! < before).toBe(true);
+  expect(fastView(house, stored().document)[0]).toMatchObject({ tank: '7', wantedH: 48, fish: '8 Lemon tetra' });
+  expect(said(save({ tank: 'X' }))).toContain('No fish of this order');
+  expect(said(save({ tank: '7', hours: 900 }))).toContain('at most 240');
+  expect(must(save({ tank: '7' })).join()).toContain('falls away');
+  expect(stored().document.fasts).toEqual([]);
+  expect(moments().get('last-feed:7')).toBe(before);
+});
+
+test('two consignments that want the same tank on different days are told of each other', () => {
+  const second = must(
+    saveOrder(
+      house,
+      orderInput(house, {
+        handOverLocal: '2026-12-01T19:00',
+        windowStartLocal: '2026-12-02T09:00',
+        windowEndLocal: '2026-12-02T12:00',
+        openingLocal: '2026-12-02T10:30',
+      }),
+    ),
+  ).code;
+  const first = stored().document;
+  const [a] = fastView(house, first);
+  const [b] = fastView(house, house.consignments.byCode(second)!.document);
+  expect(a!.conflicts.map((x) => x.code)).toEqual([second]);
+  expect(b!.conflicts.map((x) => x.code)).toEqual([code]);
+  // Cancelled, it wants nothing any more.
+  must(cancel(house, second, ''));
+  expect(fastView(house, first)[0]!.conflicts).toEqual([]);
 });
 
 test('a passed day, an older version and sealed bags are refused, and nothing moves', () => {

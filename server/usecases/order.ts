@@ -32,6 +32,8 @@ import { ownAssumptions } from './assumptions';
 import { catalogueOf, foreignRows, resultOf } from '../result';
 import { lookupOf } from '../records/lookup';
 import type { StoredConsignment } from '../db/consignments';
+import { momentsOf, sayMoved } from './day';
+import { fastedTanks } from './fasted';
 import { change, find } from './change';
 import { readDraft, writeRecord } from './records';
 import { promises } from './stock';
@@ -174,6 +176,8 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
   }
 
   let reasons: string[] = [];
+  const stored = house.consignments.byCode(o.code);
+  const before = stored ? momentsOf(house, stored.document) : [];
   const changed = change(house, o.code, o.version, 'the order', (c) => {
     const next: Consignment = { ...c, ...fromInput(o) };
     const cross = crossChecks({ ...next, bags: [] });
@@ -190,7 +194,11 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     reasons = anew.reasons;
     return { ok: true, value: anew.consignment };
   });
-  return changed.ok ? { ok: true, value: { code: o.code, reasons } } : changed;
+  if (!changed.ok) return changed;
+  return {
+    ok: true,
+    value: { code: o.code, reasons: [...reasons, ...sayMoved(house, before, changed.value.document)] },
+  };
 }
 
 const nothingDone: Consignment['actual'] = {
@@ -240,14 +248,6 @@ export function checkOrder(
   const earliest = earliestMs === null ? null : localAt(earliestMs, c.sender.place.zone);
   return { ok: true, value: { sentence, advice, earliest } };
 }
-
-/** Tanks whose last feed for this consignment is ticked. */
-export const fastedTanks = (house: House, c: Consignment): Set<string> =>
-  new Set(
-    [...house.consignments.ticks(c.id).keys()].flatMap((key) =>
-      key.startsWith('moment:last-feed:') ? [key.slice('moment:last-feed:'.length)] : [],
-    ),
-  );
 
 /** Lines that promise more than a tank has left. */
 function stockAdvice(house: House, c: Consignment): Advice[] {
@@ -400,6 +400,7 @@ export function duplicate(house: House, code: string): Outcome<string> {
     openingAt: later(c.openingAt),
     window: c.window ? { startAt: later(c.window.startAt), endAt: later(c.window.endAt) } : null,
     cancelled: null,
+    held: null,
     catalogue: foreignRows(c, house),
     actual: nothingDone,
   };

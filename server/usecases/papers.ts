@@ -4,7 +4,7 @@ import { departure } from '@/core/journey/departure';
 import { profileOf, type House } from '../house';
 import { catalogueOf } from '../result';
 import { find } from './change';
-import { fastedTanks } from './order';
+import { fastedTanks } from './fasted';
 
 /** What goes to the receiver when the order is placed. */
 export function confirmationOf(house: House, code: string): Outcome<Paper> {

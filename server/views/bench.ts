@@ -1,25 +1,34 @@
 import { TZDate } from '@date-fns/tz';
-import { backwardSchedule } from '@/core/journey/schedule';
+import { atClock, sameTimeLater } from '@/core/journey/calendar';
 import type { StoredQuarantine } from '../db/arrivals';
-import type { House } from '../house';
-import { catalogueOf, type StoredResult } from '../result';
+import type { StoredConsignment } from '../db/consignments';
+import { allDuties, dueMs, type Duty } from '../duties';
+import { profileOf, type House } from '../house';
+import type { StoredResult } from '../result';
 import { positionOf } from '../usecases/arrival';
 import { suppliesView } from './supplies';
 
 const HOUR = 3600_000;
+const DAY = 24 * HOUR;
 
 export interface BenchTask {
+  /** Identifier of its duty, or of its running timer. */
   key: string;
   atMs: number;
   state: 'late' | 'running' | 'due' | 'leave';
+  /** Tomorrow's stand under their own heading. */
+  day: 'today' | 'tomorrow';
   title: string;
   detail: string;
+  warning: string | null;
   minutes: number;
   href: string;
   endsAtMs: number | null;
   totalMs: number | null;
-  /** What a press does. */
-  done: { kind: 'moment'; code: string; key: string } | { kind: 'duty'; quarantineId: string; key: string } | null;
+  /** Put off by hand: when it was due before. */
+  wasMs: number | null;
+  /** What a press does; null where only its own screen does. */
+  done: Duty['tick'];
 }
 
 export interface BenchConsignment {
@@ -55,131 +64,118 @@ const lowSupplies = (house: House) =>
       bites: t.bites ? { ms: Date.parse(t.bites.atIso), code: t.bites.code } : null,
     }));
 
-/** What hands are needed for, now and in the coming hours; what is on the way; who is in quarantine. */
-export function benchView(house: House) {
+/** What is on its way or leaves within two days, with the last evaluation in short. */
+function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
-  const horizon = now + 9 * HOUR;
-  const tasks: BenchTask[] = [];
-  const onTheWay: BenchConsignment[] = [];
-  let doneToday = 0;
-  for (const stored of house.consignments.live(new Date(now - 4 * 24 * HOUR).toISOString())) {
-    const c = stored.document;
-    const ticks = house.consignments.ticks(c.id);
-    if (c.direction !== 'incoming' && !c.actual.handedOverAt) {
-      for (const m of backwardSchedule(c, catalogueOf(c, house))) {
-        const at = ticks.get(`moment:${m.key}`);
-        if (at) {
-          if (now - Date.parse(at) < 12 * HOUR) doneToday++;
-          continue;
-        }
-        if (m.atMs < now - 24 * HOUR || m.atMs > horizon || m.kind === 'hand-over' || m.kind === 'catch') continue;
-        tasks.push({
-          key: `${c.code}:${m.key}`,
-          atMs: m.atMs,
-          state: m.kind === 'leave' ? 'leave' : m.atMs < now ? 'late' : 'due',
-          title: m.kind === 'seal' ? `Bag ${c.code}` : m.title,
-          detail: `${c.code}. ${m.detail}`,
-          minutes: m.minutes,
-          href: `/consignments/${c.code}/${m.kind === 'last-feed' || m.kind === 'water-change' ? 'fast' : m.kind === 'open-packs' ? 'heat' : 'send'}`,
-          endsAtMs: null,
-          totalMs: null,
-          done: { kind: 'moment', code: c.code, key: m.key },
-        });
-      }
-    }
-    const r = stored.result;
-    const quarantined = house.arrivals.quarantineOf(c.id) !== null;
-    if (
-      r &&
-      !quarantined &&
-      (c.actual.handedOverAt !== null || c.direction === 'incoming' || r.handOverMs - now < 48 * HOUR)
-    ) {
-      const incoming = c.direction === 'incoming';
-      const travelling = c.actual.handedOverAt !== null;
-      const late = now > r.deadlineMs && !c.actual.arrivedAt;
-      const words = c.actual.openedAt
-        ? 'Opened; going across now'
-        : c.actual.arrivedAt
-          ? 'Here; measure and choose a method'
-          : late
-            ? `${ago(now - r.deadlineMs)} past its window. Call them.`
-            : travelling
-              ? incoming
-                ? `Coming to you. Prepare tank ${c.tank.name}`
-                : 'On the road, on time'
-              : 'Leaves soon';
-      onTheWay.push({
-        code: c.code,
-        who: incoming
-          ? `from ${c.sender.name}, ${c.sender.place.name}`
-          : `to ${c.receiver.name}, ${c.receiver.place.name}`,
-        result: r,
-        words,
-        mark: late && r.state === 'fine' ? 'watch' : r.state,
-        travelling,
-      });
-    }
-  }
-  for (const run of house.arrivals.runsSince(new Date(now - 24 * HOUR).toISOString())) {
+  const { document: c, result: r } = stored;
+  if (!r || c.held || house.arrivals.quarantineOf(c.id) !== null) return null;
+  const incoming = c.direction === 'incoming';
+  const travelling = c.actual.handedOverAt !== null;
+  if (!travelling && !incoming && r.handOverMs - now >= 48 * HOUR) return null;
+  const late = now > r.deadlineMs && !c.actual.arrivedAt;
+  const words = c.actual.openedAt
+    ? 'Opened; going across now'
+    : c.actual.arrivedAt
+      ? 'Here; measure and choose a method'
+      : late
+        ? `${ago(now - r.deadlineMs)} past its window. Call them.`
+        : travelling
+          ? incoming
+            ? `Coming to you. Prepare tank ${c.tank.name}`
+            : 'On the road, on time'
+          : 'Leaves soon';
+  return {
+    code: c.code,
+    who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
+    result: r,
+    words,
+    mark: late && r.state === 'fine' ? 'watch' : r.state,
+    travelling,
+  };
+}
+
+/** Running timers of acclimations. */
+function runningTasks(house: House): BenchTask[] {
+  const now = house.nowMs();
+  return house.arrivals.runsSince(new Date(now - DAY).toISOString()).flatMap((run): BenchTask[] => {
     const at = positionOf(run, now);
     const step = run.steps[at.index];
-    if (!step) continue;
+    if (!step) return [];
     const code = house.consignments.byId(run.consignmentId)?.document.code ?? '';
-    tasks.push({
-      key: `run:${run.id}`,
-      atMs: at.endsAtMs ?? at.startedAtMs,
-      state: 'running',
-      title: at.endsAtMs ? `${step.title}, ${run.bagIds.join(' ')}` : `${step.title}: ${run.bagIds.join(' ')}`,
-      detail: `${code}. ${step.detail}`,
-      minutes: step.minutes,
-      href: `/consignments/${code}/run`,
-      endsAtMs: at.endsAtMs,
-      totalMs: at.endsAtMs ? at.endsAtMs - at.startedAtMs : null,
-      done: null,
-    });
-  }
-  const quarantines = house.arrivals
-    .quarantinesSince(new Date(now - 30 * 24 * HOUR).toISOString())
-    .map((q) => {
-      const day = dayOf(q, now);
-      const duties = house.arrivals.dutiesOf(q.id);
-      return {
-        ...q,
-        day,
-        code: house.consignments.byId(q.consignmentId)?.document.code ?? '',
-        duties: duties.map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
-      };
-    })
-    .filter((q) => q.day <= 28);
-  for (const q of quarantines)
-    for (const d of q.duties) {
-      if (d.doneAt) {
-        if (now - Date.parse(d.doneAt) < 12 * HOUR) doneToday++;
-        continue;
-      }
-      if (d.dueMs < now - 16 * HOUR || d.dueMs > horizon) continue;
-      tasks.push({
-        key: `duty:${q.id}:${d.key}`,
-        atMs: d.dueMs,
-        state: d.dueMs < now ? 'late' : 'due',
-        title: `${d.title}, ${q.tank}`,
-        detail: `${q.animals}. ${d.detail}`,
-        minutes: d.minutes,
-        href: `/consignments/${q.code}/quarantine`,
-        endsAtMs: null,
-        totalMs: null,
-        done: { kind: 'duty', quarantineId: q.id, key: d.key },
-      });
-    }
+    return [
+      {
+        key: `run:${run.id}`,
+        atMs: at.endsAtMs ?? at.startedAtMs,
+        state: 'running',
+        day: 'today',
+        title: at.endsAtMs ? `${step.title}, ${run.bagIds.join(' ')}` : `${step.title}: ${run.bagIds.join(' ')}`,
+        detail: `${code}. ${step.detail}`,
+        warning: null,
+        minutes: step.minutes,
+        href: `/consignments/${code}/run`,
+        endsAtMs: at.endsAtMs,
+        totalMs: at.endsAtMs ? at.endsAtMs - at.startedAtMs : null,
+        wasMs: null,
+        done: null,
+      },
+    ];
+  });
+}
+
+/** Late for so long that it is past. */
+const tooLate = (d: Duty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
+
+function taskOf(d: Duty, now: number, midnightMs: number): BenchTask {
+  const at = dueMs(d);
+  return {
+    key: d.id,
+    atMs: at,
+    state: d.kind === 'leave' && at > now ? 'leave' : at < now && d.kind !== 'better-day' ? 'late' : 'due',
+    day: at < midnightMs ? 'today' : 'tomorrow',
+    title: d.kind === 'seal' ? `Bag ${d.code}` : d.title,
+    detail: d.kind === 'quarantine' || d.kind === 'better-day' ? d.detail : `${d.code}. ${d.detail}`,
+    warning: d.warning,
+    minutes: d.minutes,
+    href: d.href,
+    endsAtMs: null,
+    totalMs: null,
+    wasMs: d.putOffMs !== null && d.putOffMs > d.atMs ? d.atMs : null,
+    done: d.tick,
+  };
+}
+
+/** What hands are needed for today and tomorrow, by hour, late first; what is on the way; who is in quarantine. */
+export function benchView(house: House) {
+  const now = house.nowMs();
+  const { zone } = profileOf(house).place;
+  const midnight = (days: number): number => atClock(sameTimeLater(now, days, zone), '00:00', zone);
+  const duties = allDuties(house);
+  const open = duties.filter(
+    // The hand-over is told by the hour to leave, and recorded where it happens.
+    (d) => d.doneAt === null && d.kind !== 'hand-over' && dueMs(d) < midnight(2) && !tooLate(d, now),
+  );
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
-  tasks.sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
-  onTheWay.sort((a, b) => a.result.deadlineMs - b.result.deadlineMs);
+  const tasks = [...runningTasks(house), ...open.map((d) => taskOf(d, now, midnight(1)))].sort(
+    (a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs,
+  );
+  const quarantines = house.arrivals
+    .quarantinesSince(new Date(now - 30 * DAY).toISOString())
+    .map((q) => ({
+      ...q,
+      day: dayOf(q, now),
+      code: house.consignments.byId(q.consignmentId)?.document.code ?? '',
+      duties: house.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
+    }))
+    .filter((q) => q.day <= 28);
   return {
     nowMs: now,
     tasks,
-    onTheWay,
+    onTheWay: house.consignments
+      .live(new Date(now - 4 * DAY).toISOString())
+      .flatMap((s) => onTheWay(house, s) ?? [])
+      .sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
     quarantines,
-    doneToday,
+    doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
     low: lowSupplies(house),
     empty: !house.consignments.any(),
   };

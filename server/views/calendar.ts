@@ -1,6 +1,7 @@
 import ical, { ICalEventStatus } from 'ical-generator';
-import { backwardSchedule } from '@/core/journey/schedule';
+import { scheduleOf } from '@/core/journey/schedule';
 import type { StoredConsignment } from '../db/consignments';
+import { quarantineDuties, type Duty } from '../duties';
 import { profileOf, type House } from '../house';
 import { catalogueOf } from '../result';
 
@@ -9,80 +10,72 @@ const DAY = 864e5;
 const LOOK_BACK_DAYS = 30;
 
 interface Entry {
-  /** The same for as long as the duty exists, whatever its time. */
-  uid: string;
-  atMs: number;
-  minutes: number;
-  title: string;
-  detail: string;
+  duty: Pick<Duty, 'id' | 'atMs' | 'minutes' | 'title' | 'detail'>;
   sequence: number;
   changedAt: string;
-  cancelled: boolean;
+  status: ICalEventStatus;
 }
 
-function dutiesOf(house: House, s: StoredConsignment): Entry[] {
+/** Every moment of a consignment, done or not, and its delivery. */
+function entriesOf(house: House, s: StoredConsignment): Entry[] {
   const c = s.document;
-  const entry = (key: string, atMs: number, minutes: number, title: string, detail: string): Entry => ({
-    uid: `${c.id}-${key}@kindly-crate`,
-    atMs,
-    minutes,
-    title,
-    detail,
-    sequence: s.version,
-    changedAt: s.updatedAt,
-    cancelled: c.cancelled != null,
-  });
-  const out =
-    c.direction === 'incoming'
-      ? []
-      : backwardSchedule(c, catalogueOf(c, house)).map((m) =>
-          entry(m.key, m.atMs, m.minutes, `${c.code}: ${m.title}`, m.detail),
-        );
+  const status = c.cancelled
+    ? ICalEventStatus.CANCELLED
+    : c.held
+      ? ICalEventStatus.TENTATIVE
+      : ICalEventStatus.CONFIRMED;
+  const entry = (duty: Entry['duty']): Entry => ({ duty, sequence: s.version, changedAt: s.updatedAt, status });
+  const out = scheduleOf(c, catalogueOf(c, house)).map((m) =>
+    entry({
+      id: `${c.id}-${m.key}`,
+      atMs: m.atMs,
+      minutes: m.minutes,
+      title: `${c.code}: ${m.title}`,
+      detail: m.detail,
+    }),
+  );
+  if (c.direction === 'incoming') return out;
   const at = Date.parse(c.window?.startAt ?? c.openingAt);
   const until = Date.parse(c.window?.endAt ?? c.openingAt);
-  const there = c.receiver.place.name;
   out.push(
-    entry(
-      'delivery',
-      at,
-      Math.max(10, (until - at) / 60_000),
-      `${c.code}: delivery in ${there}`,
-      `${c.sender.name} to ${c.receiver.name}.`,
-    ),
+    entry({
+      id: `${c.id}-delivery`,
+      atMs: at,
+      minutes: Math.max(10, (until - at) / 60_000),
+      title: `${c.code}: delivery in ${c.receiver.place.name}`,
+      detail: `${c.sender.name} to ${c.receiver.name}.`,
+    }),
   );
   return out;
 }
 
 /**
  * Every duty of what is planned, on its way or lately cancelled, and of the quarantine tanks, as an iCalendar feed
- * (RFC 5545). Identifiers stay when times move; the sequence counts the versions; what was cancelled says so.
+ * (RFC 5545). Identifiers stay when times move; the sequence counts the versions; what was cancelled says so, what is held
+ * back is tentative.
  */
 export function calendarFeed(house: House): string {
   const since = house.nowMs() - LOOK_BACK_DAYS * DAY;
   const consignments = house.consignments.list('all', 400).filter((s) => Date.parse(s.document.openingAt) > since);
   const quarantines = house.arrivals.quarantinesSince(new Date(since).toISOString()).flatMap((q) =>
-    house.arrivals.dutiesOf(q.id).map((d): Entry => ({
-      uid: `${q.id}-${d.key}@kindly-crate`,
-      atMs: Date.parse(d.dueAt),
-      minutes: d.minutes,
-      title: `${q.tank}: ${d.title}`,
-      detail: `${q.animals}. ${d.detail}`,
+    quarantineDuties(house, q, '', new Map()).map((duty): Entry => ({
+      duty,
       sequence: 0,
-      changedAt: d.doneAt ?? q.startedAt,
-      cancelled: false,
+      changedAt: duty.doneAt ?? q.startedAt,
+      status: ICalEventStatus.CONFIRMED,
     })),
   );
   const feed = ical({ name: profileOf(house).name, prodId: { company: 'Kindly Crate', product: 'duties' } });
-  for (const e of [...consignments.flatMap((s) => dutiesOf(house, s)), ...quarantines])
+  for (const e of [...consignments.flatMap((s) => entriesOf(house, s)), ...quarantines])
     feed.createEvent({
-      id: e.uid,
-      start: new Date(e.atMs),
-      end: new Date(e.atMs + Math.max(5, e.minutes) * 60_000),
+      id: `${e.duty.id}@kindly-crate`,
+      start: new Date(e.duty.atMs),
+      end: new Date(e.duty.atMs + Math.max(5, e.duty.minutes) * 60_000),
       stamp: new Date(e.changedAt),
-      summary: e.title,
-      description: e.detail,
+      summary: e.duty.title,
+      description: e.duty.detail,
       sequence: e.sequence,
-      status: e.cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+      status: e.status,
     });
   return feed.toString();
 }

@@ -1,5 +1,5 @@
 import { localDate, sameTimeLater } from '@/core/journey/calendar';
-import { backwardSchedule } from '@/core/journey/schedule';
+import { allDuties, dueMs } from '../duties';
 import { profileOf, type House } from '../house';
 import { catalogueOf } from '../result';
 
@@ -23,8 +23,6 @@ export interface WeekDay {
   duties: WeekDuty[];
 }
 
-const HOUR = 3600_000;
-
 /** Seven days from today by the clock of the fish room: duties, hours of work, boxes, counter times. */
 export function weekView(house: House, days = 7): WeekDay[] {
   const { zone } = profileOf(house).place;
@@ -34,47 +32,26 @@ export function weekView(house: House, days = 7): WeekDay[] {
     return { date: localDate(ms, zone), noonMs: ms, minutes: 0, boxes: 0, counters: [], duties: [] };
   });
   const dayOf = (ms: number): WeekDay | undefined => list.find((d) => d.date === localDate(ms, zone));
-  const add = (duty: WeekDuty): void => {
-    const day = dayOf(duty.atMs);
-    if (!day) return;
-    day.duties.push(duty);
-    if (!duty.done) day.minutes += duty.minutes;
-  };
-  for (const { document: c } of house.consignments.live(new Date(now - 4 * 24 * HOUR).toISOString())) {
-    if (c.direction === 'incoming' || c.actual.handedOverAt) continue;
-    const catalogue = catalogueOf(c, house);
-    const ticks = house.consignments.ticks(c.id);
-    for (const m of backwardSchedule(c, catalogue)) {
-      add({
-        key: `${c.code}:${m.key}`,
-        atMs: m.atMs,
-        minutes: m.minutes,
-        title: `${c.code}: ${m.title}`,
-        href: `/consignments/${c.code}/fast`,
-        done: ticks.has(`moment:${m.key}`),
-      });
-      if (m.kind === 'seal') {
-        const day = dayOf(m.atMs);
-        if (day) day.boxes += c.boxes.length;
-      }
-      if (m.kind === 'hand-over')
-        dayOf(m.atMs)?.counters.push({
-          atMs: m.atMs,
-          code: c.code,
-          service: catalogue.services.find((s) => s.id === c.serviceId)?.name ?? '',
-        });
-    }
-  }
-  for (const q of house.arrivals.quarantinesSince(new Date(now - 30 * 24 * HOUR).toISOString())) {
-    const code = house.consignments.byId(q.consignmentId)?.document.code ?? '';
-    for (const d of house.arrivals.dutiesOf(q.id))
-      add({
-        key: `${q.id}:${d.key}`,
-        atMs: Date.parse(d.dueAt),
-        minutes: d.minutes,
-        title: `${q.tank}: ${d.title}`,
-        href: `/consignments/${code}/quarantine`,
-        done: d.doneAt !== null,
+  for (const d of allDuties(house)) {
+    const day = dayOf(dueMs(d));
+    if (!day) continue;
+    day.duties.push({
+      key: d.id,
+      atMs: dueMs(d),
+      minutes: d.minutes,
+      title: d.kind === 'quarantine' || d.kind === 'better-day' ? d.title : `${d.code}: ${d.title}`,
+      href: d.href,
+      done: d.doneAt !== null,
+    });
+    if (d.doneAt === null && d.kind !== 'be-there') day.minutes += d.minutes;
+    if (d.kind !== 'hand-over' && d.kind !== 'seal') continue;
+    const c = house.consignments.byCode(d.code)!.document;
+    if (d.kind === 'seal') day.boxes += c.boxes.length;
+    else
+      day.counters.push({
+        atMs: d.atMs,
+        code: c.code,
+        service: catalogueOf(c, house).services.find((s) => s.id === c.serviceId)?.name ?? '',
       });
   }
   for (const day of list) {

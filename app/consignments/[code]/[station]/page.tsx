@@ -10,7 +10,7 @@ import { positionOf } from '@/server/usecases/arrival';
 import { bagViews } from '@/server/views/bag';
 import { boxView, heatView } from '@/server/views/packing';
 import { draftOf, orderChoices } from '@/server/views/order';
-import { fastedTanks } from '@/server/usecases/order';
+import { fastedTanks } from '@/server/usecases/fasted';
 import { dayJob } from '@/server/usecases/day';
 import { confirmationOf } from '@/server/usecases/papers';
 import { laneViews } from '@/server/views/receive';
