@@ -1,4 +1,4 @@
-import { row, type Species } from '@/core/catalogue/schema';
+import { row, type Catalogue, type Service, type Species } from '@/core/catalogue/schema';
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
 import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';
@@ -8,6 +8,7 @@ import { compatibility } from '@/core/fish/compatibility';
 import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
+import type { Box, Consignment } from './schema';
 
 export type State = 'fine' | 'watch' | 'stop';
 
@@ -189,6 +190,28 @@ export function overallOf(bags: readonly BagResult[], a: Assumptions): Overall {
   };
 }
 
+/** What a box weighs as packed, and what a service charges for. */
+export function weighed(
+  c: Consignment,
+  box: Box,
+  service: Service,
+  catalogue: Catalogue,
+  a: Assumptions,
+): Pick<BoxResult, 'weights' | 'freight'> {
+  const weights = boxWeights(c, box, catalogue, a, (id) => massOfLine(c, id, catalogue));
+  return {
+    weights,
+    freight: chargeable({
+      sides: outsideCm(row(catalogue.boxes, box.boxTypeId, 'box')),
+      actual: Math.round(weights.totalKg * 100) / 100,
+      divisor: service.divisor,
+      step: service.stepKg,
+      minimum: service.minimumKg,
+      dimensionRounding: service.dimensionRounding ?? 'up',
+    }),
+  };
+}
+
 /**
  * The central computation: heat of the boxes, then the water of every bag with its central and one-in-ten worst case,
  * safe hours, slack and state. Pure: the same numbers everywhere.
@@ -204,22 +227,12 @@ export function forward(p: Prepared, worstCase = true): Forward {
   const bags: BagResult[] = [];
   for (const box of p.boxes) {
     const curves = simulateBox(box.load, p.ambient.meanC, p.steps, p.stepH, a);
-    const weights = boxWeights(c, box.box, catalogue, a, (id) => massOfLine(c, id, catalogue));
-    const outside = outsideCm(box.type);
     boxes.push({
       id: box.box.id,
       curves,
       arrangement: box.arrangement,
-      weights,
-      outsideCm: outside,
-      freight: chargeable({
-        sides: outside,
-        actual: Math.round(weights.totalKg * 100) / 100,
-        divisor: service.divisor,
-        step: service.stepKg,
-        minimum: service.minimumKg,
-        dimensionRounding: service.dimensionRounding ?? 'up',
-      }),
+      outsideCm: outsideCm(box.type),
+      ...weighed(c, box.box, service, catalogue, a),
     });
     box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!, worstCase)));
     notes.push(...sharedBand(box));

@@ -1,8 +1,10 @@
 import { TZDate } from '@date-fns/tz';
 import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { ambientAlong } from './ambient';
 import { longestFast } from './departure';
-import { forward } from '@/core/consignment/forward';
+import { keyInstants, legsOf } from './legs';
+import { forward, weighed } from '@/core/consignment/forward';
 import { prepare, withBox, type Prepared } from '@/core/consignment/prepare';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { ventHolesFor, type PackSet } from '@/core/heat/choose';
@@ -140,14 +142,22 @@ function quickPacks(p: Prepared, catalogue: Catalogue): Prepared {
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-function cell(
+const HALF_H = 0.5;
+
+/** A cell as far as calendar, clock, weather and freight tell it, and the consignment as it would go that day. */
+interface Frame {
+  option: DayOption;
+  moved: Consignment | null;
+}
+
+function frame(
   c: Consignment,
   service: Service,
   dayMs: number,
   catalogue: Catalogue,
   forecast: Forecast,
   options: ChooseDay,
-): DayOption {
+): Frame {
   const a = withOverrides(c.assumptions);
   const at = onDay(c, service, dayMs, a, options.calendar);
   const iso = (ms: number): string => new Date(ms).toISOString();
@@ -172,7 +182,7 @@ function cell(
     reason: '',
   };
   const stop = blocked(service, at.handOverMs, c, options);
-  if (stop) return { ...none, reason: stop };
+  if (stop) return { option: { ...none, reason: stop }, moved: null };
   const moved: Consignment = {
     ...c,
     serviceId: service.id,
@@ -181,67 +191,117 @@ function cell(
     openingAt: iso(at.endMs),
     actual: { ...c.actual, sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [] },
   };
+  const k = keyInstants(moved, catalogue, a);
+  const hoursInBag = (k.deadlineMs - k.sealMs) / HOUR;
+  const steps = Math.ceil(hoursInBag / HALF_H) + 1;
+  const legs = legsOf(moved, catalogue, k, k.deadlineMs + HOUR);
+  const ambient = ambientAlong(moved, forecast, legs, { sealMs: k.sealMs, steps, stepH: HALF_H }, a);
+  if (!ambient.ok) return { option: { ...none, reason: `There is no forecast for ${ambient.missing}.` }, moved: null };
+  const { pointC, uncoveredFromH } = ambient.value;
+  const boxes = c.boxes.map((box) => weighed(moved, box, service, catalogue, a));
+  const packCost = packsCost(
+    c.boxes.flatMap((b) => b.packs),
+    catalogue,
+  );
+  return {
+    moved,
+    option: {
+      ...none,
+      handOverAt: moved.handOverAt,
+      windowAt: moved.window,
+      openingAt: moved.openingAt,
+      hoursInBag,
+      outsideC: { min: Math.min(...pointC), max: Math.max(...pointC) },
+      coveredH: uncoveredFromH !== null && uncoveredFromH < hoursInBag ? uncoveredFromH : null,
+      cost: boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
+      weightKg: boxes.reduce((s, b) => s + b.weights.totalKg, 0),
+      packs: c.boxes.map((b) => ({ boxId: b.id, packs: b.packs })),
+    },
+  };
+}
+
+const packsCost = (packs: PackSet, catalogue: Catalogue): number =>
+  packs.reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0);
+
+/** What a careful shipper would say to a day, beside its chance; `holds` where it alone keeps the fish at home. */
+function cautionsOf(
+  c: Consignment,
+  at: { option: DayOption; sealMs: number; service: Service },
+  catalogue: Catalogue,
+  forecast: Forecast,
+  options: ChooseDay,
+): { text: string; holds?: boolean }[] {
+  const a = withOverrides(c.assumptions);
+  const { option } = at;
+  const out: { text: string; holds?: boolean }[] = [];
+  // A gut that is not clear fouls the bag: too little time is told, less than half of it holds the fish back.
+  const fast = longestFast(c, catalogue, a, new Set(options.fasted));
+  const toFastH = (at.sealMs - options.fromMs) / HOUR;
+  if (fast && toFastH < fast.hours)
+    out.push({
+      text: `the ${fast.name} want ${fast.hours} h without food, ${Math.max(0, Math.floor(toFastH))} h are left`,
+      holds: toFastH < fast.hours / 2,
+    });
+  if (weekdayOf(Date.parse(option.openingAt!), c.receiver.place.zone) === 5 && at.service.kind !== 'own-car')
+    out.push({ text: 'due on a Friday: one slip and the fish wait a weekend' });
+  if (option.outsideC!.min <= a.tooColdToShipC)
+    out.push({ text: `${option.outsideC!.min.toFixed(0)} °C on the way`, holds: true });
+  if ((Date.parse(option.handOverAt!) - Date.parse(forecast.madeAt)) / HOUR > a.forecastSaysLittleH)
+    out.push({ text: 'so far ahead the forecast says little' });
+  if (option.coveredH !== null) out.push({ text: 'the forecast does not reach: its last day is repeated' });
+  return out;
+}
+
+function cell(
+  c: Consignment,
+  service: Service,
+  dayMs: number,
+  catalogue: Catalogue,
+  forecast: Forecast,
+  options: ChooseDay,
+): DayOption {
+  const a = withOverrides(c.assumptions);
+  const { option, moved } = frame(c, service, dayMs, catalogue, forecast, options);
+  if (!moved) return option;
   const prepared = prepare(moved, catalogue, forecast, { stepH: DRAW_STEP_H, beyondH: 96 });
-  if (!prepared.ok) return { ...none, reason: prepared.problems[0]!.message };
+  if (!prepared.ok) return { ...option, handOverAt: null, reason: prepared.problems[0]!.message };
   const p = quickPacks(prepared.value, catalogue);
   const e = forward(p);
   const draws = new Draws(p, options.seed, null, options.calendar.holidays, true);
   draws.more(options.draws);
   const r = draws.result(false);
-  const end = Math.min(p.steps - 1, Math.round(p.deadlineH / p.stepH));
-  const outside = p.ambient.pointC.subarray(0, end + 1);
-  const outsideC = { min: Math.min(...outside), max: Math.max(...outside) };
-  const weightKg = e.boxes.reduce((s, b) => s + b.weights.totalKg, 0);
-  const packCost = p.boxes
-    .flatMap((b) => b.box.packs)
-    .reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0);
-  const leadH = (at.handOverMs - Date.parse(forecast.madeAt)) / HOUR;
-  const cautions: string[] = [];
-  // A gut that is not clear fouls the bag: too little time is told, less than half of it holds the fish back.
-  const fast = longestFast(c, catalogue, a, new Set(options.fasted));
-  const toFastH = (p.instants.sealMs - options.fromMs) / HOUR;
-  if (fast && toFastH < fast.hours)
-    cautions.push(`the ${fast.name} want ${fast.hours} h without food, ${Math.max(0, Math.floor(toFastH))} h are left`);
-  const unfasted = fast !== null && toFastH < fast.hours / 2;
-  if (weekdayOf(at.endMs, c.receiver.place.zone) === 5 && service.kind !== 'own-car')
-    cautions.push('due on a Friday: one slip and the fish wait a weekend');
-  if (outsideC.min <= a.tooColdToShipC) cautions.push(`${outsideC.min.toFixed(0)} °C on the way`);
-  if (leadH > a.forecastSaysLittleH) cautions.push('so far ahead the forecast says little');
-  const { uncoveredFromH } = p.ambient;
-  const coveredH = uncoveredFromH !== null && uncoveredFromH < p.deadlineH ? uncoveredFromH : null;
-  if (coveredH !== null) cautions.push('the forecast does not reach: its last day is repeated');
+  const cautions = cautionsOf(c, { option, sealMs: p.instants.sealMs, service }, catalogue, forecast, options);
   const slack = e.overall.worstSlackH ?? Infinity;
   const verdict: Verdict =
-    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || outsideC.min <= a.tooColdToShipC || unfasted
+    r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || cautions.some((x) => x.holds)
       ? 'hold'
       : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
         ? 'care'
         : 'go';
   const slackWords = slack === Infinity ? 'over four days' : `${slack.toFixed(0)} h`;
+  const said = cautions.length > 0 ? `; ${cautions.map((x) => x.text).join('; ')}` : '';
+  const packCost = packsCost(
+    p.boxes.flatMap((b) => b.box.packs),
+    catalogue,
+  );
   return {
-    ...none,
-    handOverAt: moved.handOverAt,
-    windowAt: moved.window,
-    openingAt: moved.openingAt,
+    ...option,
     verdict,
     chance: r.chance,
     standardError: r.standardError,
-    hoursInBag: p.deadlineH,
     slackH: e.overall.slackH,
     worstSlackH: e.overall.worstSlackH,
-    outsideC,
-    coveredH,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
     cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
-    weightKg,
-    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${percent(r.chance)}); worst tenth ${slackWords} of slack${cautions.length > 0 ? `; ${cautions.join('; ')}` : ''}.`,
+    weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
+    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${percent(r.chance)}); worst tenth ${slackWords} of slack${said}.`,
   };
 }
 
 const order: Record<Verdict, number> = { go: 0, care: 1, hold: 2 };
 
-/** Share of runs by which a day must be surer to count as better at the same verdict († ours). */
-const SURER = 0.05;
+/** Points of chance by which a day must be surer to count as better at the same verdict († ours). */
+const SURER_POINTS = 5;
 
 /** What a held consignment waits for: the best day there is now, if it is better than what there was. */
 export function betterDay(
@@ -251,7 +311,9 @@ export function betterDay(
   const best = rankDays(cells).find((c) => c.handOverAt !== null);
   if (!best || best.verdict === 'hold') return null;
   if (!than || order[best.verdict] < order[than.verdict]) return best;
-  return order[best.verdict] === order[than.verdict] && (best.chance ?? 0) >= (than.chance ?? 0) + SURER ? best : null;
+  const points = (chance: number | null): number => Math.round(100 * (chance ?? 0));
+  const surer = points(best.chance) - points(than.chance) >= SURER_POINTS;
+  return best.verdict === than.verdict && surer ? best : null;
 }
 
 /** Best first: verdict, then chance to the nearest point, then the sooner day, then cost. */
@@ -263,6 +325,25 @@ export const rankDays = (cells: readonly DayOption[]): DayOption[] =>
       (x.date < y.date ? -1 : x.date > y.date ? 1 : 0) ||
       (x.cost ?? Infinity) - (y.cost ?? Infinity),
   );
+
+/** Every day × every service, in order. */
+function* grid(c: Consignment, catalogue: Catalogue, options: Pick<ChooseDay, 'fromMs' | 'days'>) {
+  for (let day = 0; day < options.days; day++)
+    for (const service of catalogue.services)
+      yield { service, dayMs: sameTimeLater(options.fromMs, day, c.sender.place.zone) };
+}
+
+/**
+ * What is known at once of ship days × services, in order: calendar, hours in the bag, weather on the way, price with the
+ * packs as they are. `chance` is null and `verdict` says nothing where fish could go.
+ */
+export const outlineDays = (
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast,
+  options: ChooseDay,
+): DayOption[] =>
+  [...grid(c, catalogue, options)].map((x) => frame(c, x.service, x.dayMs, catalogue, forecast, options).option);
 
 /**
  * Ship days × services: every cell with its own packs, weather, chance, price and verdict; yields how far it is. The
@@ -276,11 +357,9 @@ export function* chooseDay(
 ): Generator<{ done: number; of: number }, DayOption[]> {
   const cells: DayOption[] = [];
   const of = options.days * catalogue.services.length;
-  for (let day = 0; day < options.days; day++)
-    for (const service of catalogue.services) {
-      yield { done: cells.length, of };
-      const dayMs = sameTimeLater(options.fromMs, day, c.sender.place.zone);
-      cells.push(cell(c, service, dayMs, catalogue, forecast, options));
-    }
+  for (const { service, dayMs } of grid(c, catalogue, options)) {
+    yield { done: cells.length, of };
+    cells.push(cell(c, service, dayMs, catalogue, forecast, options));
+  }
   return rankDays(cells);
 }
