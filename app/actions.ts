@@ -9,8 +9,10 @@ import { draftOf, receiverOptions } from '@/server/views/order';
 import { evaluationOf } from '@/server/views/consignment';
 import { setAssumption as setOwnAssumption } from '@/server/usecases/assumptions';
 import * as arrival from '@/server/usecases/arrival';
+import * as bench from '@/server/usecases/bench';
 import { undo } from '@/server/usecases/change';
 import * as day from '@/server/usecases/day';
+import * as fast from '@/server/usecases/fast';
 import * as files from '@/server/usecases/files';
 import * as order from '@/server/usecases/order';
 import * as csv from '@/server/usecases/csv';
@@ -51,6 +53,21 @@ export async function importForecast(code: string, text: string, fileName: strin
 }
 export async function refreshForecast(code: string): Promise<Answer> {
   return plain(packing.refreshForecast(house(), code));
+}
+export async function typeForecast(input: unknown): Promise<Answer> {
+  return plain(packing.typeForecast(house(), input));
+}
+export async function saveFast(input: unknown): Promise<Answer<string[]>> {
+  return fast.saveFast(house(), input);
+}
+export async function hold(input: unknown): Promise<Answer> {
+  return day.hold(house(), input);
+}
+export async function release(code: string): Promise<Answer> {
+  return day.release(house(), code);
+}
+export async function putOff(input: unknown): Promise<Answer> {
+  return bench.putOff(house(), input);
 }
 export async function tick(code: string, key: string, done: boolean): Promise<Answer<string | null>> {
   return packing.tick(house(), code, key, done);

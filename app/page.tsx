@@ -3,14 +3,25 @@ import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
 import { benchView } from '@/server/views/bench';
 import { house } from '@/server/wiring';
-import { setDuty, tick } from '@/app/actions';
+import { putOff, setDuty, tick } from '@/app/actions';
+import { lookOut } from '@/server/jobs/look-out';
 import { Bench } from '@/ui/bench/bench';
 
 export default function BenchPage() {
   const h = house();
   const view = benchView(h);
   if (view.empty) return <Welcome />;
-  return <Bench {...view} fixed={clockIsFixed()} zone={profileOf(h).place.zone} tick={tick} setDuty={setDuty} />;
+  lookOut(h);
+  return (
+    <Bench
+      {...view}
+      fixed={clockIsFixed()}
+      zone={profileOf(h).place.zone}
+      putOff={putOff}
+      tick={tick}
+      setDuty={setDuty}
+    />
+  );
 }
 
 function Welcome() {

@@ -1,10 +1,24 @@
-/** The server's clock. KINDLY_NOW (an instant, ISO 8601) stops it there, for tests and pictures. */
-export function nowMs(): number {
-  const fixed = process.env.KINDLY_NOW;
-  if (!fixed) return Date.now();
-  const ms = Date.parse(fixed);
-  if (!Number.isFinite(ms)) throw new Error(`KINDLY_NOW is "${fixed}"; write an instant like 2026-11-24T15:20:00Z.`);
+/**
+ * The server's clock. KINDLY_NOW (an instant, ISO 8601) stops it there, for tests and pictures; KINDLY_FROM sets it there
+ * when the server starts and lets it run, to see a midnight pass.
+ */
+const started = globalThis as unknown as { kindlyStartedMs?: number };
+
+function instantIn(name: 'KINDLY_NOW' | 'KINDLY_FROM'): number | null {
+  const text = process.env[name];
+  if (!text) return null;
+  const ms = Date.parse(text);
+  if (!Number.isFinite(ms)) throw new Error(`${name} is "${text}"; write an instant like 2026-11-24T15:20:00Z.`);
   return ms;
+}
+
+export function nowMs(): number {
+  const fixed = instantIn('KINDLY_NOW');
+  if (fixed !== null) return fixed;
+  const from = instantIn('KINDLY_FROM');
+  if (from === null) return Date.now();
+  started.kindlyStartedMs ??= Date.now();
+  return from + Date.now() - started.kindlyStartedMs;
 }
 
 export const clockIsFixed = (): boolean => Boolean(process.env.KINDLY_NOW);

@@ -1,12 +1,15 @@
 import { calendarFeed } from '@/server/views/calendar';
 import { house } from '@/server/wiring';
 
-/** Every duty as a calendar feed: to subscribe to, or to save as a file. */
-export function GET(): Response {
-  return new Response(calendarFeed(house()), {
+/** Every duty as a calendar feed to subscribe to, or as a file; `?of=KC-0142` gives those of one consignment. */
+export function GET(request: Request): Response {
+  const code = new URL(request.url).searchParams.get('of');
+  if (code !== null && !house().consignments.byCode(code))
+    return new Response(`There is no consignment ${code.slice(0, 20)}.`, { status: 404 });
+  return new Response(calendarFeed(house(), code), {
     headers: {
       'content-type': 'text/calendar; charset=utf-8',
-      'content-disposition': 'inline; filename="kindly-crate.ics"',
+      'content-disposition': `inline; filename="${code ?? 'kindly-crate'}.ics"`,
     },
   });
 }

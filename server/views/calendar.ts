@@ -52,12 +52,18 @@ function entriesOf(house: House, s: StoredConsignment): Entry[] {
 /**
  * Every duty of what is planned, on its way or lately cancelled, and of the quarantine tanks, as an iCalendar feed
  * (RFC 5545). Identifiers stay when times move; the sequence counts the versions; what was cancelled says so, what is held
- * back is tentative.
+ * back is tentative. With a code, those of one consignment.
  */
-export function calendarFeed(house: House): string {
+export function calendarFeed(house: House, code: string | null = null): string {
   const since = house.nowMs() - LOOK_BACK_DAYS * DAY;
-  const consignments = house.consignments.list('all', 400).filter((s) => Date.parse(s.document.openingAt) > since);
-  const quarantines = house.arrivals.quarantinesSince(new Date(since).toISOString()).flatMap((q) =>
+  const only = code === null ? null : house.consignments.byCode(code);
+  const consignments = only
+    ? [only]
+    : house.consignments.list('all', 400).filter((s) => Date.parse(s.document.openingAt) > since);
+  const tanks = house.arrivals
+    .quarantinesSince(new Date(since).toISOString())
+    .filter((q) => !only || q.consignmentId === only.document.id);
+  const quarantines = tanks.flatMap((q) =>
     quarantineDuties(house, q, '', new Map()).map((duty): Entry => ({
       duty,
       sequence: 0,

@@ -10,6 +10,7 @@ import type { StoredConsignment } from '../db/consignments';
 import type { House } from '../house';
 import { catalogueOf } from '../result';
 import { packOptionsOf } from './consignment';
+import { forecastView } from './forecast';
 
 const r2 = (v: number): number => Math.round(v * 100) / 100;
 /** Step of the compared curves: that of the draws. */
@@ -78,10 +79,7 @@ export function heatView(
       max: Math.min(...e.bags.map((b) => b.limits.tempHardMaxC)),
     },
     shiftC: c.forecast?.shiftC ?? 0,
-    forecast: {
-      source: c.forecast?.source ?? '',
-      madeAt: c.forecast ? `${localTime(Date.parse(c.forecast.madeAt), zone)}` : '',
-    },
+    forecast: forecastView(c, e, nowMs, zone),
     openAt: openPacks ? localTime(openPacks.atMs, c.sender.place.zone) : 'closing time less 45 min',
   };
 }

@@ -8,7 +8,7 @@ import { runPosition } from '@/core/acclimation/run';
 import type { MethodStep } from '@/core/acclimation/recipes';
 import type { Species } from '@/core/catalogue/schema';
 import type { Outcome } from '@/core/consignment/schema';
-import { countdown, useNow } from '@/ui/bench/bench';
+import { countdown, useNow } from '@/ui/use-now';
 import { FishShape } from '@/ui/drawings/fish';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';

@@ -4,6 +4,9 @@ import { Search, Settings } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { dayMonth } from '@/ui/format';
+import { inField, keysEverywhere, keysOfBench } from './keys';
+import { useAwake } from './use-awake';
 
 const menu = [
   ['/', 'Bench'],
@@ -18,9 +21,6 @@ const under: Record<string, readonly string[]> = {
   '/consignments': ['/receivers', '/carriers', '/places'],
   '/tanks': ['/fish', '/readings'],
 };
-
-const inField = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement && /^(INPUT|SELECT|TEXTAREA|BUTTON|SUMMARY|A)$/.test(t.tagName);
 
 /** Menu, find, clock and the single-letter keys, which act only when no control has focus. */
 export function TopLine({
@@ -46,16 +46,14 @@ export function TopLine({
     document.body.dataset.listens = 'yes';
   }, []);
 
-  useEffect(() => {
-    if (fixed) return;
-    const skew = nowMs - Date.now();
-    const timer = setInterval(() => setMs(Date.now() + skew), 5000);
-    const refresh = setInterval(() => router.refresh(), 60_000);
-    return () => {
-      clearInterval(timer);
-      clearInterval(refresh);
-    };
-  }, [fixed, nowMs, router]);
+  // Every figure that hangs on the clock is told anew each minute, at midnight, and after sleep.
+  useAwake({
+    serverMs: nowMs,
+    off: fixed,
+    dayOf: (at) => dayMonth(at, zone),
+    tick: setMs,
+    wake: () => router.refresh(),
+  });
 
   useEffect(() => {
     const press = (e: KeyboardEvent): void => {
@@ -150,14 +148,7 @@ export function TopLine({
           aria-label="Keys"
           className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-[13px]"
         >
-          {[
-            ['/', 'find'],
-            ['1 to 8', 'open a station'],
-            ['N', 'back to the Bench'],
-            ['L', 'lights down or up'],
-            ['P', 'print'],
-            ['?', 'these keys'],
-          ].map(([k, what]) => (
+          {[...(path === '/' ? keysOfBench : []), ...keysEverywhere].map(([k, what]) => (
             <p key={k} className="flex items-center gap-3 py-1">
               <kbd>{k}</kbd> {what}
             </p>

@@ -17,6 +17,7 @@ export interface FastStationProps {
     title: string;
     detail: string;
     minutes: number;
+    warning?: string;
     doneAt: string | null;
   }[];
   tick: (code: string, key: string, done: boolean) => Promise<Outcome<string | null>>;
@@ -31,8 +32,11 @@ export function FastStation(p: FastStationProps) {
       <section>
         <div className="mb-2 flex items-baseline gap-3">
           <h2>Backwards from the hand-over</h2>
-          <a className="ml-auto text-[13px] font-semibold text-tide" href="/calendar.ics">
-            All duties as a calendar
+          <a className="ml-auto text-[13px] font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
+            These as a calendar file
+          </a>
+          <a className="text-[13px] font-semibold text-tide" href="/calendar.ics">
+            All duties as a feed
           </a>
           <span className="mute text-[13px]">clock of {p.town}</span>
         </div>
@@ -64,7 +68,10 @@ export function FastStation(p: FastStationProps) {
                         </span>
                       )}
                     </p>
-                    <p className="note">{m.detail}</p>
+                    <p className="note">
+                      {m.warning && <b className="text-watch">{m.warning} </b>}
+                      {m.detail}
+                    </p>
                   </div>
                   <span className="hide-s shrink-0">
                     <span className="num">{m.minutes}</span>
@@ -92,9 +99,10 @@ export function FastStation(p: FastStationProps) {
           none.
         </p>
         <p>
-          Warm water empties a gut faster. These hours hold at the species’ usual temperature; they are common practice
-          (†), not a published table.
+          Warm water empties a gut faster, a bigger fish slower. These hours are common practice (†), not a published
+          table; where people differ, choose the school for each tank.
         </p>
+        <p>A bare tub with new water of the same warmth lets them empty there; the tank can then be fed as always.</p>
         <p className="caution">Water near mains: a residual-current device, and a drip loop in every cable.</p>
       </aside>
     </div>

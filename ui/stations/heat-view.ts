@@ -8,9 +8,12 @@ export interface HeatOption extends PackRow {
   lossW: number[];
 }
 
+import type { ForecastView } from './forecast';
+
 export interface HeatStationProps {
   code: string;
   version: number;
+  zone: string;
   boxes: { id: string; firstBagId: string; ventHoles: number; chosen: string; options: HeatOption[] }[];
   /** What the page's own workers compute the chances from. */
   job: Omit<Job, 'options'>;
@@ -21,9 +24,10 @@ export interface HeatStationProps {
   legs: { label: string; startMs: number; endMs: number; minC: number; maxC: number }[];
   band: { min: number; max: number };
   shiftC: number;
-  forecast: { source: string; madeAt: string };
+  forecast: ForecastView;
   openAt: string;
   savePacks: (input: unknown) => Promise<Outcome<null>>;
   importForecast: (code: string, text: string, name: string) => Promise<Outcome<null>>;
   refreshForecast: (code: string) => Promise<Outcome<null>>;
+  typeForecast: (input: unknown) => Promise<Outcome<null>>;
 }

@@ -1,11 +1,12 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/schema';
 import type { Job } from '@/core/consignment/job';
 import { rankPacks, type PackSet } from '@/core/heat/choose';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
+import { ForecastPanel } from '@/ui/stations/forecast';
 import { HeatChart } from '@/ui/stations/heat-chart';
 import { HeatTable } from '@/ui/stations/heat-table';
 import type { HeatOption, HeatStationProps } from '@/ui/stations/heat-view';
@@ -82,12 +83,10 @@ function WhatIf(p: {
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
   const { save, busy, problems, setProblems } = useSave();
-  const file = useRef<HTMLInputElement>(null);
   const [boxId, setBoxId] = useState(p.boxes[0]?.id ?? '1');
   const box = p.boxes.find((b) => b.id === boxId) ?? p.boxes[0]!;
   const [looked, setLooked] = useState<string | null>(null);
   const [all, setAll] = useState(false);
-  const [said, setSaid] = useState('');
   const [stopped, setStopped] = useState(false);
   const { options, complete, share, problem, fan, risk } = useChances(p, box, stopped);
   const best = options[0]!;
@@ -117,32 +116,8 @@ export function HeatStation(p: HeatStationProps) {
     const heat = next.reduce((n, x) => n + (heats(x.packId) ? x.count : 0), 0);
     pack({ packs: next, ventHoles: Math.min(8, 2 * heat), bottle: inUse.bottle });
   };
-  const take = async (f: File | undefined): Promise<void> => {
-    setSaid('');
-    if (!f) return;
-    if (f.size > 3_000_000)
-      return setProblems([
-        {
-          path: 'file',
-          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
-        },
-      ]);
-    const text = await f.text();
-    await save(
-      () => p.importForecast(p.code, text, f.name),
-      () => setSaid(`Forecast taken from ${f.name}.`),
-    );
-    if (file.current) file.current.value = '';
-  };
-
   return (
-    <div
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={(e) => {
-        e.preventDefault();
-        void take(e.dataTransfer.files[0]);
-      }}
-    >
+    <div>
       <div className="-mx-6 -mt-4 hidden md:block">
         <HeatChart p={p} box={box} drawn={drawn} chosen={chosen} fan={chosen === inUse ? fan : null} />
       </div>
@@ -259,38 +234,18 @@ export function HeatStation(p: HeatStationProps) {
               Show all {options.length}
             </button>
           )}
-          <div className="mt-3 flex flex-wrap items-center gap-3 border-t border-rule pt-3">
-            <p className="note mr-auto">
-              Forecast: {p.forecast.source}, made {p.forecast.madeAt}. Drop a CSV with time, place, temperature, zone
-              here, or
-            </p>
-            <label className="btn cursor-pointer">
-              Choose a file
-              <input
-                ref={file}
-                type="file"
-                accept=".csv,text/csv"
-                className="sr-only"
-                onChange={(e) => void take(e.target.files?.[0])}
-              />
-            </label>
-            <button
-              className="btn"
-              disabled={busy}
-              onClick={() =>
-                save(
-                  () => p.refreshForecast(p.code),
-                  () => setSaid('Forecast fetched anew.'),
-                )
-              }
-            >
-              Fetch anew
-            </button>
-          </div>
-          <p className="note" role="status">
-            {said}
-          </p>
-          <OtherProblems problems={problems} shown={(x) => x === 'ventHoles' || x === 'shiftC'} />
+          <ForecastPanel
+            key={p.forecast.source}
+            {...p}
+            busy={busy}
+            save={save}
+            problems={problems}
+            setProblems={setProblems}
+          />
+          <OtherProblems
+            problems={problems}
+            shown={(x) => x === 'ventHoles' || x === 'shiftC' || x.startsWith('places')}
+          />
         </section>
       </div>
     </div>

@@ -2,16 +2,16 @@ import { notFound } from 'next/navigation';
 import { paperText } from '@/core/consignment/confirmation';
 import { measuredTank } from '@/core/consignment/schema';
 import { packingChecklist } from '@/core/journey/checklist';
+import { scheduleOf } from '@/core/journey/schedule';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/journey/legs';
 import { catalogueOf, chanceOf, jobRows } from '@/server/result';
 import { profileOf } from '@/server/house';
 import { positionOf } from '@/server/usecases/arrival';
 import { bagViews } from '@/server/views/bag';
+import { dayView, fastView, schoolOptions } from '@/server/views/fast';
 import { boxView, heatView } from '@/server/views/packing';
 import { draftOf, orderChoices } from '@/server/views/order';
-import { fastedTanks } from '@/server/usecases/fasted';
-import { dayJob } from '@/server/usecases/day';
 import { confirmationOf } from '@/server/usecases/papers';
 import { laneViews } from '@/server/views/receive';
 import { dayOf } from '@/server/views/bench';
@@ -29,6 +29,7 @@ import { BagStation } from '@/ui/stations/bag';
 import { BoxStation } from '@/ui/stations/box';
 import { DayPicker } from '@/ui/stations/day';
 import { FastStation } from '@/ui/stations/fast';
+import { FastTanks } from '@/ui/stations/fast-tanks';
 import { HeatStation } from '@/ui/stations/heat';
 import { OrderStation } from '@/ui/stations/order/station';
 import { QuarantineStation } from '@/ui/stations/quarantine';
@@ -142,14 +143,23 @@ function stationOf(open: StationId, view: ConsignmentView) {
         <>
           {!c.actual.sealedAt && !c.cancelled && c.direction !== 'incoming' && e && (
             <DayPicker
-              code={c.code}
-              version={view.stored.version}
-              job={dayJob(h, c)}
+              {...base}
+              {...dayView(h, c)}
               zone={c.sender.place.zone}
               there={c.receiver.place}
-              nowMs={nowMs}
-              fasted={[...fastedTanks(h, c)]}
               moveDay={act.moveDay}
+              hold={act.hold}
+              release={act.release}
+            />
+          )}
+          {c.direction !== 'incoming' && (
+            <FastTanks
+              {...base}
+              zone={c.sender.place.zone}
+              tanks={fastView(h, c)}
+              schools={schoolOptions}
+              fixed={c.actual.sealedAt !== null || c.cancelled != null}
+              saveFast={act.saveFast}
             />
           )}
           <FastStation
@@ -157,7 +167,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
             zone={c.sender.place.zone}
             town={c.sender.place.name}
             nowMs={nowMs}
-            moments={view.schedule.map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
+            moments={scheduleOf(c, catalogue).map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
             tick={act.tick}
           />
         </>
@@ -191,6 +201,8 @@ function stationOf(open: StationId, view: ConsignmentView) {
           savePacks={act.savePacks}
           importForecast={act.importForecast}
           refreshForecast={act.refreshForecast}
+          typeForecast={act.typeForecast}
+          zone={home.zone}
         />
       );
     }

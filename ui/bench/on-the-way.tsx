@@ -1,0 +1,176 @@
+'use client';
+
+import Link from 'next/link';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock, factorColour, factorWords, slackWords, weekday } from '@/ui/format';
+import type { BenchProps } from './types';
+
+const HOUR = 3600_000;
+
+/** Runs that arrive within limits, as a number of runs; nothing once the bags are open. */
+const runWords = (r: { chance: number | null; draws: number }): string =>
+  r.chance !== null && r.draws > 0 ? `${Math.round(r.chance * r.draws)} of ${r.draws} runs` : '';
+
+/** Words that the now-needle would cross begin right of it. */
+const clearOfNeedle = (x: number, words: string, needle: number): number =>
+  x < needle + 4 && x + 6.4 * words.length > needle - 4 ? needle + 8 : x;
+
+/** Each consignment on one clock: its journey, the window, the slack after it. */
+export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
+  const startMs = now - 20 * HOUR;
+  const endMs = now + 66 * HOUR;
+  const X = (ms: number): number =>
+    158 + ((Math.min(endMs, Math.max(startMs, ms)) - startMs) / (endMs - startMs)) * 350;
+  const days: number[] = [];
+  for (let ms = Math.ceil(startMs / HOUR) * HOUR; ms < endMs; ms += HOUR)
+    if (clock(ms, p.zone) === '12:00') days.push(ms);
+  return (
+    <section>
+      <div className="flex items-center gap-3">
+        <h2>Consignments on the way</h2>
+        <span className="mute hide-s text-[13px]">hatched: window; after it: slack</span>
+        <Link href="/consignments/new" className="btn go ml-auto">
+          New consignment
+        </Link>
+      </div>
+      <ul className="mt-2 md:hidden">
+        {p.onTheWay.map((c) => (
+          <li key={c.code} className="border-t border-rule py-2">
+            <a href={`/consignments/${c.code}`} className="grid grid-cols-[1fr_auto] gap-x-3">
+              <b className="font-head text-[16px]">{c.code}</b>
+              <b className="num text-right text-[16px]">
+                <StateMark mark={c.mark} size={15} /> {slackWords(c.result.slackH)}
+              </b>
+              <span className="note">{c.who}</span>
+              <span
+                className="text-right text-[12px]"
+                style={{ color: c.result.factor ? factorColour[c.result.factor] : undefined }}
+              >
+                {c.result.factor ? `${factorWords[c.result.factor]} first` : ''}
+              </span>
+              <span className="note">{c.words}</span>
+              <span className="note text-right">{runWords(c.result)}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 hidden md:block">
+        <svg
+          viewBox={`0 0 616 ${24 + p.onTheWay.length * 56}`}
+          className="w-full min-w-[560px]"
+          role="list"
+          aria-label="Consignments on the way"
+        >
+          {days.map((ms) => (
+            <text key={ms} x={X(ms)} y="13" textAnchor="middle" className="rb-n b">
+              {weekday(ms, p.zone)}
+            </text>
+          ))}
+          {Array.from(
+            { length: 4 },
+            (_, i) => Math.floor(startMs / (24 * HOUR)) * 24 * HOUR + (18 + 24 * i) * HOUR,
+          ).map((ms) => (
+            <rect
+              key={ms}
+              x={X(ms)}
+              y="20"
+              width={Math.max(0, X(ms + 12 * HOUR) - X(ms))}
+              height={p.onTheWay.length * 56}
+              fill="var(--night)"
+            />
+          ))}
+          {p.onTheWay.map((c, i) => {
+            const y = 24 + i * 56;
+            const r = c.result;
+            const end = r.slackH === null ? endMs : r.deadlineMs + r.slackH * HOUR;
+            const colour = r.factor ? factorColour[r.factor] : 'var(--fine)';
+            return (
+              <a
+                key={c.code}
+                href={`/consignments/${c.code}`}
+                role="listitem"
+                aria-label={`${c.code} ${c.who}. ${c.words}. Slack ${slackWords(r.slackH)}`}
+              >
+                <rect x="0" y={y} width="616" height="56" fill="transparent" />
+                <path d={`M0 ${y}H616`} className="hair" />
+                <text x="0" y={y + 22} className="rb-n b" style={{ fontSize: 14 }}>
+                  {c.code}
+                </text>
+                <text x="0" y={y + 39} className="rb-s">
+                  {c.who.length > 26 ? `${c.who.slice(0, 25)}…` : c.who}
+                </text>
+                <rect
+                  x={X(r.sealMs)}
+                  y={y + 10}
+                  width={Math.max(0, X(r.deadlineMs) - X(r.sealMs))}
+                  height="15"
+                  fill="url(#kraft-ahead)"
+                />
+                {now > r.sealMs && (
+                  <rect
+                    x={X(r.sealMs)}
+                    y={y + 10}
+                    width={X(Math.min(now, r.deadlineMs)) - X(r.sealMs)}
+                    height="15"
+                    fill="url(#kraft-past)"
+                  />
+                )}
+                {r.legs.map((l, j) => (
+                  <path
+                    key={j}
+                    d={`M${X(Math.min(l.startMs, r.deadlineMs))} ${y + 10}v15`}
+                    stroke="var(--kraft-ink)"
+                    strokeOpacity=".4"
+                  />
+                ))}
+                <rect
+                  x={X(r.arriveMs)}
+                  y={y + 10}
+                  width={Math.max(0, X(r.deadlineMs) - X(r.arriveMs))}
+                  height="15"
+                  fill="url(#window-hatch)"
+                />
+                {end > r.deadlineMs && (
+                  <path
+                    d={`M${X(r.deadlineMs)} ${y + 11}H${X(end)}v13H${X(r.deadlineMs)}Z`}
+                    fill={colour}
+                    fillOpacity=".14"
+                    stroke={colour}
+                  />
+                )}
+                <text
+                  x={clearOfNeedle(Math.min(X(r.sealMs), 320), c.words, X(now))}
+                  y={y + 42}
+                  className="rb-s"
+                  style={{ fill: 'var(--ink-2)' }}
+                >
+                  {c.words}
+                </text>
+                <g transform={`translate(508 ${y + 9})`}>
+                  <StateMark mark={c.mark} size={16} />
+                </g>
+                <text
+                  x="612"
+                  y={y + 22}
+                  textAnchor="end"
+                  className="rb-fig"
+                  style={{ fontSize: 15, fill: 'var(--ink)' }}
+                >
+                  {r.slackH === null ? '> 5 d' : slackWords(r.slackH)}
+                </text>
+                <text x="612" y={y + 39} textAnchor="end" className="rb-s" style={{ fill: colour }}>
+                  {r.factor ? `${factorWords[r.factor]} first` : 'nothing fails'}
+                </text>
+                <text x="612" y={y + 53} textAnchor="end" className="rb-s">
+                  {runWords(r)}
+                </text>
+              </a>
+            );
+          })}
+          <path d={`M${X(now)} 18V${24 + p.onTheWay.length * 56}`} stroke="var(--ink)" strokeWidth="1.6" />
+        </svg>
+      </div>
+      {p.onTheWay.length === 0 && <p className="note py-2">Nothing is on the way.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,90 @@
+'use client';
+
+import { useSave } from '@/ui/use-save';
+import type { BenchProps } from './types';
+
+/** Four weeks of each tank as a strip, with what is open today. */
+export function Quarantines({ p }: { p: BenchProps }) {
+  const { save, busy } = useSave();
+  if (p.quarantines.length === 0) return null;
+  return (
+    <section className="mt-6">
+      <div className="flex items-baseline">
+        <h2>Quarantine tanks</h2>
+        <span className="mute ml-auto text-[13px]">
+          <span className="text-tide">≈</span> water change, ◇ test
+        </span>
+      </div>
+      {p.quarantines.map((q) => {
+        const today = q.duties.filter(
+          (d) => d.day === q.day && ['water', 'test', 'feed', 'look', 'release'].includes(d.kind),
+        );
+        const open = today.filter((d) => !d.doneAt);
+        return (
+          <div
+            key={q.id}
+            className="grid grid-cols-[112px_1fr] items-center gap-3 border-t border-rule py-2.5 md:grid-cols-[112px_292px_1fr]"
+          >
+            <a href={`/consignments/${q.code}/quarantine`}>
+              <b className="font-head text-[15px]">{q.tank}</b> day <b className="num">{q.day}</b>
+              <br />
+              <span className="note">{q.animals}</span>
+            </a>
+            <svg viewBox="0 0 292 46" className="w-full" role="img" aria-label={`Day ${q.day} of 28`}>
+              <rect y="3" width="292" height="25" fill="url(#kraft-ahead)" />
+              <rect y="3" width={((q.day - 1) * 292) / 28} height="25" fill="url(#kraft-past)" />
+              <path d="M0 3H292M0 28H292M73 3V28M146 3V28M219 3V28" stroke="var(--kraft-deep)" />
+              {q.duties
+                .filter((d) => d.kind === 'test' && d.day > 7)
+                .map((d) => (
+                  <path
+                    key={d.key}
+                    d={`M${((d.day - 0.5) * 292) / 28} 11l4 4.500l-4 4.500l-4 -4.500Z`}
+                    fill={d.doneAt ? 'var(--kraft-ink)' : 'none'}
+                    stroke="var(--kraft-ink)"
+                  />
+                ))}
+              {q.duties
+                .filter((d) => d.kind === 'water')
+                .map((d) => (
+                  <path
+                    key={d.key}
+                    d={`M${((d.day - 0.5) * 292) / 28 - 5} 38q2.500 -4 5 0t5 0`}
+                    fill="none"
+                    stroke="var(--tide)"
+                    strokeWidth="1.5"
+                  />
+                ))}
+              <rect
+                x={((q.day - 1) * 292) / 28}
+                y="0"
+                width={292 / 28}
+                height="31"
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="2"
+              />
+            </svg>
+            <ul className="col-span-2 md:col-span-1">
+              {open.slice(0, 2).map((d) => (
+                <li key={d.key}>
+                  <label className="flex min-h-9 cursor-pointer items-center gap-2 text-[13px]">
+                    <input
+                      type="checkbox"
+                      className="size-5"
+                      disabled={busy}
+                      checked={false}
+                      onChange={() => save(() => p.setDuty(q.id, d.key, true))}
+                    />
+                    {d.title}
+                  </label>
+                </li>
+              ))}
+              {open.length === 0 && <li className="note">All done today</li>}
+            </ul>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

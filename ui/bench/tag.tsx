@@ -1,0 +1,151 @@
+'use client';
+
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { AlarmClock } from 'lucide-react';
+import Link from 'next/link';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock } from '@/ui/format';
+import { countdown } from '@/ui/use-now';
+import type { Task } from './types';
+
+const HOUR = 3600_000;
+const two = (n: number): string => String(n).padStart(2, '0');
+
+/** Ways to put a duty off, as the server knows them. */
+export const laters = [
+  ['quarter', 'In a quarter of an hour'],
+  ['hour', 'In an hour'],
+  ['evening', 'This evening, 18:00'],
+  ['morning', 'Tomorrow morning, 8:00'],
+] as const;
+export type Later = (typeof laters)[number][0];
+
+export interface TagProps {
+  t: Task;
+  now: number;
+  zone: string;
+  /** The one that the keys act on. */
+  chosen: boolean;
+  first: boolean;
+  busy: boolean;
+  onDone: () => void;
+  onLater: (later: Later) => void;
+}
+
+const lateWords = (ms: number): string => {
+  const minutes = Math.round(ms / 60_000);
+  return minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`;
+};
+
+function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onLater: (l: Later) => void }) {
+  return (
+    <Menu>
+      <MenuButton className="btn flat !px-2" disabled={busy} aria-label={`Later: ${title}`} title="Later">
+        <AlarmClock size={17} />
+      </MenuButton>
+      <MenuItems
+        anchor="bottom end"
+        modal={false}
+        className="z-20 mt-1 min-w-52 border border-rule-strong bg-surface py-1"
+      >
+        {laters.map(([id, words]) => (
+          <MenuItem key={id}>
+            <button
+              className="flex min-h-9 w-full items-center px-3 text-left text-[14px] data-focus:bg-sunk"
+              onClick={() => onLater(id)}
+            >
+              {words}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+}
+
+/** A job as a tag on the rail: when, what, and what a press does. */
+export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagProps) {
+  const late = t.state === 'late';
+  const ring = chosen ? 'outline-3 outline-offset-2 outline-ink' : '';
+  const left = t.atMs - now;
+  if (t.state === 'leave')
+    return (
+      <div className={`tag !border-ink !bg-ink !py-3 text-[var(--on-ink)] ${ring}`} data-state="leave">
+        <Link href={t.href} className="min-w-0 flex-1">
+          <span className="num text-[22px] font-semibold">{clock(t.atMs, zone)}</span>{' '}
+          <b className="ml-1 font-head text-[19px]">{t.title}</b>
+          <br />
+          <span className="text-[13px] opacity-80">{t.detail}</span>
+        </Link>
+        <span className="num text-[13px]">
+          in {Math.floor(left / HOUR)} h {two(Math.max(0, Math.floor((left % HOUR) / 60000)))}
+        </span>
+      </div>
+    );
+  return (
+    <div
+      className={`tag ${late ? '!border-[var(--hands-mark)] !bg-hands-pale' : t.state === 'running' ? '!border-[var(--water-line)] !bg-[var(--water-pale)]' : ''} ${ring}`}
+      data-state={t.state}
+    >
+      <span className="absolute left-2.5 top-4 size-2.5 rounded-full border-[1.5px] border-rule-strong bg-surface" />
+      <Link href={t.href} className="min-w-0 flex-1">
+        <span className="num text-[16px] font-semibold">{clock(t.atMs, zone)}</span>{' '}
+        <b className="ml-1 font-head text-[15.5px]">{t.title}</b>
+        {late && (
+          <span className="ml-2 inline-flex items-center gap-1 text-[13px] font-semibold text-stop">
+            <StateMark mark="stop" size={14} /> {lateWords(now - t.atMs)} late
+          </span>
+        )}
+        {t.state === 'running' && <span className="ml-2 text-[13px] text-tide">running</span>}
+        {t.wasMs !== null && <span className="ml-2 text-[13px] text-ink-3">put off from {clock(t.wasMs, zone)}</span>}
+        <br />
+        <span className="note line-clamp-2">
+          {t.warning && <b className="text-watch">{t.warning} </b>}
+          {t.detail}
+        </span>
+        {t.endsAtMs && t.totalMs && (
+          <span className="mt-1.5 block h-[3px] bg-[var(--water-2)]">
+            <span
+              className="block h-full bg-tide"
+              style={{ width: `${Math.min(100, (1 - (t.endsAtMs - now) / t.totalMs) * 100)}%` }}
+            />
+          </span>
+        )}
+      </Link>
+      {t.endsAtMs ? (
+        <span
+          className="num text-[42px] font-medium leading-none tracking-tighter text-[var(--tide-dark)]"
+          data-testid="bench-timer"
+        >
+          {countdown(t.endsAtMs - now)}
+        </span>
+      ) : t.state === 'running' ? (
+        <Link className="btn go" href={t.href}>
+          Go on
+        </Link>
+      ) : (
+        <span className="flex shrink-0 items-center">
+          <span className="hide-s mr-1 whitespace-nowrap">
+            <span className="num">{t.minutes}</span>
+            <span className="u">min</span>
+          </span>
+          <LaterMenu title={t.title} busy={busy} onLater={onLater} />
+          {t.done ? (
+            <button
+              className={`btn ml-1 ${late && first ? 'hands' : ''}`}
+              disabled={busy}
+              onClick={onDone}
+              aria-label={`Done: ${t.title}`}
+            >
+              Done
+            </button>
+          ) : (
+            <Link className="btn ml-1" href={t.href}>
+              Look
+            </Link>
+          )}
+        </span>
+      )}
+    </div>
+  );
+}
