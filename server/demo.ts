@@ -1,3 +1,4 @@
+import { atClock } from '@/core/journey/calendar';
 import { cities as places } from '@/core/catalogue/places';
 import type { Consignment, OrderLine, WaterReading } from '@/core/consignment/schema';
 import { TZDate } from '@date-fns/tz';
@@ -41,6 +42,8 @@ interface Story {
   direction?: Consignment['direction'];
   serviceId: string;
   handOverInH: number;
+  /** Clock of the hand-over on that day, where it stands at a counter. */
+  counter?: string;
   transitH: number;
   water: WaterReading;
   tank: { name: string; volumeL: number } & Partial<WaterReading>;
@@ -137,8 +140,9 @@ const stories: Record<string, Story> = {
   fasting: {
     to: { name: 'Nico Sarto', address: 'Via delle Reti 4', phone: '+39 080 000 147', town: 'Bari' },
     serviceId: 'northline-overnight',
-    handOverInH: 36.7,
-    transitH: 16,
+    handOverInH: 48,
+    counter: '19:00',
+    transitH: 15,
     water: soft,
     tank: { name: 'Salotto', volumeL: 240 },
     lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }],
@@ -149,6 +153,7 @@ const stories: Record<string, Story> = {
     direction: 'own-move',
     serviceId: 'own-car',
     handOverInH: 130,
+    counter: '07:00',
     transitH: 30,
     water: cool,
     tank: { name: 'Pond house', volumeL: 900, tempC: 15, pH: 7.6, khDkh: 8 },
@@ -374,7 +379,8 @@ function orderOf(house: House, s: Story, nowMs: number): OrderInput {
   const here: OrderInput['receiver'] = { name: room.name, address: room.address, phone: room.phone, place: room.place };
   const sender = incoming ? party(s.from!) : s.direction === 'own-move' ? party(s.from!) : here;
   const receiver = incoming ? here : party(s.to);
-  const handOver = nowMs + s.handOverInH * HOUR;
+  const about = nowMs + s.handOverInH * HOUR;
+  const handOver = s.counter ? atClock(about, s.counter, sender.place.zone) : about;
   const start = handOver + s.transitH * HOUR;
   return {
     code: null,
@@ -538,10 +544,11 @@ export function seedDemo(folder: string): void {
     ],
     now - 20 * HOUR,
   );
-  travelled(make('coming'));
+  const coming = make('coming');
+  travelled(coming);
+  ticked(coming, ['moment:mix-salt:Q4'], now - 7.5 * HOUR);
 
-  const fasting = make('fasting');
-  ticked(fasting, ['moment:water-change:7'], now - 6 * HOUR);
+  make('fasting');
   make('byCar');
   clock = now;
   house.db.close();

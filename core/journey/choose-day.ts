@@ -140,7 +140,9 @@ function quickPacks(p: Prepared, catalogue: Catalogue): Prepared {
   return best;
 }
 
-const percent = (share: number): string => `${Math.round(100 * share)} %`;
+/** A chance in whole points; 100 only where nothing was lost, 0 only where everything was. */
+export const wholePercent = (share: number): number =>
+  share === 0 || share === 1 ? 100 * share : Math.min(99, Math.max(1, Math.round(100 * share)));
 
 const HALF_H = 0.5;
 
@@ -294,7 +296,7 @@ function cell(
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
     cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
     weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
-    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${percent(r.chance)}); worst tenth ${slackWords} of slack${said}.`,
+    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${wholePercent(r.chance)} %); worst tenth ${slackWords} of slack${said}.`,
   };
 }
 

@@ -136,7 +136,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     atMs: k.sealMs,
     minutes: Math.max(1, c.bags.length) * a.packingMinPerBag,
     title: 'Start bagging',
-    detail: `${c.bags.length} bags. The water is counted from the first one sealed.`,
+    detail: `${c.bags.length === 1 ? 'One bag' : `${c.bags.length} bags`}. The water is counted from the first one sealed.`,
   });
   const closeMs = Math.max(k.sealMs, k.leaveMs - 20 * MIN);
   if (packCount > 0)

@@ -46,11 +46,37 @@ test('the Bench has something late, something running and something due', async 
 
 test('a late job is done with one press and taken back with another', async ({ page }) => {
   await open(page, app.address);
-  const late = page.locator('[data-state=late]', { hasText: 'Last feed, tank 7' });
+  const late = page.locator('[data-state=late]', { hasText: 'Water change and test, tank Q4' });
   await late.getByRole('button', { name: 'Done' }).click();
   await expect(late).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(late).toBeVisible();
+});
+
+test('the Bench by keys: choose, put off, take back, do, take back, open', async ({ page }) => {
+  await open(page, app.address);
+  const tag = page.locator('.tag', { hasText: 'Water change and test, tank Q4' });
+  await page.keyboard.press('j');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('status').filter({ hasText: 'Put off: Water change and test' })).toBeVisible();
+  await expect(tag).toContainText('16:20');
+  await expect(tag).toContainText('put off from 09:20');
+  await page.keyboard.press('u');
+  await expect(tag).toContainText('6 h late');
+  await page.keyboard.press('k');
+  await page.keyboard.press('d');
+  await expect(tag).toHaveCount(0);
+  await page.keyboard.press('u');
+  await expect(tag).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('choose a duty');
+  await page.keyboard.press('Escape');
+  await tag.getByRole('button', { name: /^Later/ }).click();
+  await page.getByRole('menuitem', { name: 'Tomorrow morning, 8:00' }).click();
+  await expect(page.getByRole('heading', { name: /^Tomorrow/ })).toBeVisible();
+  await expect(tag).toContainText('08:00');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(tag).toContainText('late');
 });
 
 for (const path of pages)
@@ -157,11 +183,36 @@ test('ten days by every service are compared in the browser; the chosen one move
   await page.getByRole('button', { name: /^Northline Courier, overnight, Mon 30 Nov/ }).click();
   await expect(page.getByTestId('day-chosen')).toContainText('Mon 30 Nov');
   await page.getByRole('button', { name: 'Ship on this day' }).click();
-  await expect(page.getByText(/Last feed, tank 7: .* to \w+ 29 Nov/)).toBeVisible();
+  await expect(page.getByText(/Last feed, tank 7: .* to Sat 28 Nov 21:00/)).toBeVisible();
   await expect(handOver).toContainText('Hand-over Mon 30 Nov at');
   await page.getByRole('button', { name: 'More for KC-0108' }).click();
   await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
   await expect(handOver).toHaveText(before);
+});
+
+test('a fast is chosen for a tank, says what moved, and goes back; held back, nothing of it is due', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0108/fast`);
+  const tanks = page.getByRole('region', { name: 'How each tank fasts' });
+  await tanks.getByLabel('School').selectOption({ label: 'Four days: goldfish, large cool-water fish, 96 h' });
+  await expect(tanks.getByRole('status')).toContainText('Last feed, tank 7: Tue 24 Nov 21:00 to Sun 22 Nov 17:38');
+  await expect(tanks).toContainText('Too long for Lemon tetra: 60 h at most');
+  await tanks.getByLabel('School').selectOption({ label: 'By the gut of these fish' });
+  await tanks.getByLabel('Purge in a bare tub').check();
+  await expect(tanks).toContainText('into the tub Wed 25 Nov, 17:38');
+  await tanks.getByLabel('Purge in a bare tub').uncheck();
+  await expect(tanks).not.toContainText('into the tub');
+  await page.getByRole('button', { name: 'Hold for a better day' }).click();
+  await expect(page.getByText('Held back since Tue 24 Nov')).toBeVisible();
+  await open(page, app.address);
+  await expect(page.locator('.tag', { hasText: 'KC-0108' })).toHaveCount(0);
+  await open(page, `${app.address}/consignments/KC-0108/fast`);
+  await page.getByRole('button', { name: 'Let it go as planned' }).click();
+  await expect(page.getByText('Held back since')).toHaveCount(0);
+  const file = await page.request.get(`${app.address}/calendar.ics?of=KC-0108`);
+  expect(await file.text()).toContain('KC-0108: Last feed\\, tank 7');
+  expect((await page.request.get(`${app.address}/calendar.ics?of=KC-9999`)).status()).toBe(404);
 });
 
 test('what is not among the best three ways of opening is told beside them, and what is forbidden says why', async ({

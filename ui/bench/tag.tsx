@@ -66,7 +66,7 @@ function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onL
 /** A job as a tag on the rail: when, what, and what a press does. */
 export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagProps) {
   const late = t.state === 'late';
-  const ring = chosen ? 'outline-3 outline-offset-2 outline-ink' : '';
+  const ring = chosen ? 'shadow-[inset_0_0_0_3px_var(--ink)]' : '';
   const left = t.atMs - now;
   if (t.state === 'leave')
     return (
@@ -84,11 +84,11 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
     );
   return (
     <div
-      className={`tag ${late ? '!border-[var(--hands-mark)] !bg-hands-pale' : t.state === 'running' ? '!border-[var(--water-line)] !bg-[var(--water-pale)]' : ''} ${ring}`}
+      className={`tag ${t.endsAtMs ? '' : 'max-md:flex-wrap'} ${late ? '!border-[var(--hands-mark)] !bg-hands-pale' : t.state === 'running' ? '!border-[var(--water-line)] !bg-[var(--water-pale)]' : ''} ${ring}`}
       data-state={t.state}
     >
       <span className="absolute left-2.5 top-4 size-2.5 rounded-full border-[1.5px] border-rule-strong bg-surface" />
-      <Link href={t.href} className="min-w-0 flex-1">
+      <Link href={t.href} className="min-w-0 flex-1 max-md:basis-full">
         <span className="num text-[16px] font-semibold">{clock(t.atMs, zone)}</span>{' '}
         <b className="ml-1 font-head text-[15.5px]">{t.title}</b>
         {late && (
@@ -101,6 +101,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
         <br />
         <span className="note line-clamp-2">
           {t.warning && <b className="text-watch">{t.warning} </b>}
+          {t.state !== 'running' && `${t.minutes} min. `}
           {t.detail}
         </span>
         {t.endsAtMs && t.totalMs && (
@@ -124,11 +125,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
           Go on
         </Link>
       ) : (
-        <span className="flex shrink-0 items-center">
-          <span className="hide-s mr-1 whitespace-nowrap">
-            <span className="num">{t.minutes}</span>
-            <span className="u">min</span>
-          </span>
+        <span className="ml-auto flex shrink-0 items-center">
           <LaterMenu title={t.title} busy={busy} onLater={onLater} />
           {t.done ? (
             <button

@@ -67,7 +67,7 @@ export function DayWeather({
   const marks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
   return (
     <tr>
-      <th className="!align-top !pb-0 !pt-1">
+      <th className="sticky left-0 z-10 bg-surface !align-top !pb-0 !pt-1">
         <span className="flex h-[96px] justify-between gap-1">
           <span className="flex flex-col justify-center gap-1 text-[13px] leading-tight">
             {ends.map((name, i) => (

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Job } from '@/core/consignment/job';
 import type { Outcome } from '@/core/consignment/schema';
-import type { DayOption, Verdict } from '@/core/journey/choose-day';
+import { wholePercent, type DayOption, type Verdict } from '@/core/journey/choose-day';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth, slackWords } from '@/ui/format';
 import { useEvaluation } from '@/ui/use-evaluation';
@@ -51,7 +51,7 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
           {known && (
             <span className="flex items-center gap-1">
               <StateMark mark={marks[c.verdict]} size={15} />
-              <b className="num text-[16px]">{Math.round(100 * c.chance!)}</b>
+              <b className="num text-[16px]">{wholePercent(c.chance!)}</b>
               <span className="text-ink-2">%</span>
             </span>
           )}
@@ -182,7 +182,7 @@ export function DayPicker(p: DayPickerProps) {
       <div className="overflow-x-auto">
         <table className="tbl table-fixed min-w-[1120px]">
           <colgroup>
-            <col className="w-[150px]" />
+            <col className="w-[112px] md:w-[150px]" />
           </colgroup>
           <thead>
             <tr>
@@ -206,7 +206,7 @@ export function DayPicker(p: DayPickerProps) {
             )}
             {services.map(([id, name]) => (
               <tr key={id} className="align-top">
-                <th scope="row" className="!whitespace-normal !align-top text-[13px]">
+                <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-[13px]">
                   <b className="text-ink">{name}</b>
                 </th>
                 {days.map((d) => {

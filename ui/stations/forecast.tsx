@@ -70,7 +70,7 @@ export function ForecastPanel(p: Props) {
             {f.old && <StateMark mark="watch" size={14} />} Forecast: {f.source},{' '}
             <span className={f.old ? 'font-semibold text-watch' : ''} title={f.madeAt}>
               {f.words}
-              {f.old ? ': old' : ''}
+              {f.old ? ': fetch it anew, or bring your own' : ''}
             </span>
             .
           </p>
@@ -154,6 +154,14 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
         {draft.map((place, i) => (
           <fieldset key={place.name}>
             <legend className="mb-1 font-head text-[15px] font-semibold">{place.name}</legend>
+            <p
+              className="mb-1 grid grid-cols-[92px_104px_104px] gap-2 text-right text-[13px] text-ink-3"
+              aria-hidden="true"
+            >
+              <span />
+              <span>coldest</span>
+              <span>warmest</span>
+            </p>
             {place.days.map((d, j) => {
               const day = dayMonth(Date.parse(`${d.date}T12:00:00Z`), 'UTC');
               return (

@@ -100,6 +100,14 @@ export default async function StationPage({ params }: { params: Promise<{ code: 
           {c.cancelled.reason && `: ${c.cancelled.reason}`}. Its fish and supplies are free again.
         </p>
       )}
+      {c.held && open !== 'fast' && (
+        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
+          <StateMark mark="watch" size={16} />
+          <span>
+            <b>Held back</b> since {dayMonth(Date.parse(c.held.at), zone)} for a better day: nothing of it is due.
+          </span>
+        </p>
+      )}
       <Ribbon
         data={ribbonOf(h, c, view.evaluation, view.schedule, h.nowMs(), null)}
         zone={zone}
