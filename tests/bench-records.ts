@@ -7,6 +7,9 @@ import { exampleConsignment } from '@/tests/example';
 import { openHouse, type House } from '@/server/house';
 import { orderChoices, receiverOptions } from '@/server/views/order';
 import { benchView } from '@/server/views/bench';
+import { calendarFeed } from '@/server/views/calendar';
+import { dayView, fastView } from '@/server/views/fast';
+import { weekView } from '@/server/views/week';
 import { consignmentList } from '@/server/views/consignment-list';
 import { listView, searchView } from '@/server/views/records';
 import { suppliesView } from '@/server/views/supplies';
@@ -168,7 +171,12 @@ try {
   time('supplies against 30 planned consignments', () => suppliesView(again));
   time('everything the order form offers', () => orderChoices(again, null));
   time('people for a name that is typed', () => receiverOptions(again, 'tam'));
-  time('the Bench', () => benchView(again));
+  time('the Bench: duties of 30 planned consignments', () => benchView(again));
+  time('the week', () => weekView(again));
+  time('the calendar feed', () => calendarFeed(again));
+  const planned = again.consignments.planned()[0]!.document;
+  time('the ten days at once, before any draw', () => dayView(again, planned));
+  time('the fasts of its tanks and their conflicts', () => fastView(again, planned));
   again.db.close();
 } finally {
   rmSync(folder, { recursive: true, force: true });

@@ -44,7 +44,7 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
       aria-pressed={on}
       aria-label={`${c.serviceName}, ${day}: ${verdict}. ${c.reason}`}
       onClick={choose}
-      className={`block min-h-[92px] w-full rounded-[3px] border-2 p-1.5 text-left text-[12px] leading-tight ${on ? 'border-ink' : 'border-transparent'} ${!goes ? 'bg-sunk text-ink-3' : known ? ground[c.verdict] : 'bg-paper'}`}
+      className={`block min-h-[92px] w-full rounded-[3px] border-2 p-1.5 text-left text-[12px] leading-tight ${on ? 'border-ink' : 'border-transparent'} ${!goes ? 'bg-sunk text-ink-2' : known ? ground[c.verdict] : 'bg-paper'}`}
     >
       {goes ? (
         <>

@@ -40,8 +40,8 @@ const BY_GUT = 'gut';
 export function FastTanks(p: FastTanksProps) {
   const { save, busy, problems } = useSave();
   const [said, setSaid] = useState<string[]>([]);
-  const send = (fast: FastChoice): void =>
-    void save(
+  const send = (fast: FastChoice): Promise<boolean> =>
+    save(
       () => p.saveFast({ code: p.code, version: p.version, fast }),
       (moved) => setSaid(moved),
     );
@@ -69,18 +69,33 @@ export function FastTanks(p: FastTanksProps) {
   );
 }
 
-function Tank({ t, p, busy, send }: { t: TankFast; p: FastTanksProps; busy: boolean; send: (f: FastChoice) => void }) {
+function Tank({
+  t,
+  p,
+  busy,
+  send,
+}: {
+  t: TankFast;
+  p: FastTanksProps;
+  busy: boolean;
+  send: (f: FastChoice) => Promise<boolean>;
+}) {
+  const [choice, setChoice] = useState(t.choice);
   const [hours, setHours] = useState(t.choice.hours === undefined ? '' : String(t.choice.hours));
   const choose = (change: Partial<FastChoice>): void => {
-    const next: FastChoice = { ...t.choice, ...change };
-    send(Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined)) as FastChoice);
+    const next = Object.fromEntries(
+      Object.entries({ ...choice, ...change }).filter(([, v]) => v !== undefined),
+    ) as FastChoice;
+    setChoice(next);
+    // Refused, it stands as it was.
+    void send(next).then((saved) => !saved && setChoice(t.choice));
   };
   const keepHours = (): void => {
     const typed = hours.trim() === '' ? undefined : num(hours);
-    if (typed !== t.choice.hours) choose({ hours: typed });
+    if (typed !== choice.hours) choose({ hours: typed });
   };
   const when = (ms: number): string => `${dayMonth(ms, p.zone)}, ${clock(ms, p.zone)}`;
-  const school = schoolIds.find((s) => s === t.choice.school) ?? BY_GUT;
+  const school = schoolIds.find((s) => s === choice.school) ?? BY_GUT;
   return (
     <li className="grid gap-x-6 gap-y-2 border-t border-rule py-3 lg:grid-cols-[1fr_560px]">
       <div className="min-w-0">
@@ -144,7 +159,7 @@ function Tank({ t, p, busy, send }: { t: TankFast; p: FastTanksProps; busy: bool
             <input
               type="checkbox"
               className="size-5"
-              checked={t.choice.tub ?? false}
+              checked={choice.tub ?? false}
               disabled={busy}
               onChange={(e) => choose({ tub: e.target.checked || undefined })}
             />

@@ -67,7 +67,12 @@ export function ForecastPanel(p: Props) {
       <div className="flex flex-wrap items-center gap-3">
         <div className="note mr-auto min-w-0 flex-1">
           <p>
-            {f.old && <StateMark mark="watch" size={14} />} Forecast: {f.source},{' '}
+            {f.old && (
+              <>
+                <StateMark mark="watch" size={14} />{' '}
+              </>
+            )}
+            Forecast: {f.source},{' '}
             <span className={f.old ? 'font-semibold text-watch' : ''} title={f.madeAt}>
               {f.words}
               {f.old ? ': fetch it anew, or bring your own' : ''}
