@@ -37,7 +37,7 @@ export default function WeekPage() {
               <h2 className={i === 0 ? 'underline decoration-2 underline-offset-4' : ''}>{dayMonth(d.noonMs, zone)}</h2>
               <svg
                 viewBox="0 0 140 14"
-                className="mt-2 w-full"
+                className="mt-2 h-[14px] w-full"
                 preserveAspectRatio="none"
                 role="img"
                 aria-label={`${hours(d.minutes)} of work`}

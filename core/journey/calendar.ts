@@ -93,6 +93,9 @@ export function embargoOn(service: Service, date: string, calendar: Calendar): {
   );
 }
 
+/** A phrase as a sentence begins. */
+export const capital = (phrase: string): string => phrase.slice(0, 1).toUpperCase() + phrase.slice(1);
+
 /** "Thu 26 Nov" on the local day of an instant. */
 export function dayWords(ms: number, zone: string): string {
   const d = new TZDate(ms, zone);

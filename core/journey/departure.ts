@@ -3,6 +3,7 @@ import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
 import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
 import {
   atClock,
+  capital,
   clockWords,
   counterOn,
   dayWords,
@@ -173,7 +174,7 @@ export function orderAdvice(
   if (service.kind !== 'own-car') {
     const day = weekdayOf(handOverMs, zone);
     const why = whyNot(service, handOverMs, c, calendar);
-    if (why) say('mind', 'handOverLocal', `${why[0]!.toUpperCase()}${why.slice(1)}.`);
+    if (why) say('mind', 'handOverLocal', `${capital(why)}.`);
     else {
       const last = atClock(handOverMs, lastAcceptance(service, day), zone);
       const { opens } = counterOn(service, day);

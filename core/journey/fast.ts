@@ -1,8 +1,9 @@
+import { TZDate } from '@date-fns/tz';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type Species } from '@/core/catalogue/schema';
 import { waterOfTank, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
-import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
+import { atClock, capital, clockWords, dayWords, sameTimeLater } from './calendar';
 import { keyInstants } from './legs';
 
 const HOUR = 3600_000;
@@ -35,13 +36,22 @@ type Planned = Pick<
   'lines' | 'sender' | 'sourceWater' | 'waters' | 'fasts' | 'assumptions' | 'serviceId' | 'handOverAt'
 >;
 
+/** Clock time of an hour of the day, 7.5 as 07:30. */
+const clockOf = (hour: number): string =>
+  `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
+
 /** An instant between the hours in which hands work: what falls into the night is done the evening before. */
 export function withHands(ms: number, zone: string, a: Assumptions): number {
-  const clock = (h: number): string => `${String(Math.floor(h)).padStart(2, '0')}:${h % 1 === 0 ? '00' : '30'}`;
-  if (ms > atClock(ms, clock(a.handsUntilH), zone)) return atClock(ms, clock(a.handsUntilH), zone);
-  if (ms < atClock(ms, clock(a.handsFromH), zone))
-    return atClock(sameTimeLater(ms, -1, zone), clock(a.handsUntilH), zone);
-  return ms;
+  const local = new TZDate(ms, zone);
+  const hour = local.getHours() + local.getMinutes() / 60 + local.getSeconds() / 3600;
+  if (hour > a.handsUntilH) return atClock(ms, clockOf(a.handsUntilH), zone);
+  return hour < a.handsFromH ? atClock(sameTimeLater(ms, -1, zone), clockOf(a.handsUntilH), zone) : ms;
+}
+
+/** The morning after a night. */
+function nextMorning(ms: number, zone: string, a: Assumptions): number {
+  const morning = atClock(ms, clockOf(a.handsFromH), zone);
+  return morning > ms ? morning : sameTimeLater(morning, 1, zone);
 }
 
 export const fastChoice = (c: Pick<Consignment, 'fasts'>, tank: string): FastChoice | undefined =>
@@ -71,12 +81,14 @@ function whyWords(slowest: Kind, choice: FastChoice | undefined, tempC: number, 
   const { species, line, wantsH } = slowest;
   const gut = `${wantsH} h by the gut of the ${species.name}`;
   if (choice?.hours !== undefined) return `${choice.hours} h as you typed; ${gut}`;
-  if (choice?.school) return `${schools[choice.school].words}. ${gut[0]!.toUpperCase()}${gut.slice(1)}`;
+  if (choice?.school) return `${schools[choice.school].words}. ${capital(gut)}`;
   const c = classAt(species, line.lengthCm, a);
-  const reasons = [fastingWords[c][0]!.toUpperCase() + fastingWords[c].slice(1)];
+  const reasons = [capital(fastingWords[c])];
   const warmer = tempC - species.usualC;
   if (Math.abs(warmer) >= 0.5)
-    reasons.push(`${warmer > 0 ? 'faster' : 'slower'} at ${tempC.toFixed(0)} °C than at its usual ${species.usualC}`);
+    reasons.push(
+      `${warmer > 0 ? 'faster' : 'slower'} at ${Math.round(10 * tempC) / 10} °C than at its usual ${species.usualC}`,
+    );
   if (c !== 'fry' && Math.abs(line.lengthCm / species.lengthCm - 1) >= 0.1)
     reasons.push(
       `${line.lengthCm > species.lengthCm ? 'slower in a fish' : 'faster in a fish'} of ${line.lengthCm} cm`,
@@ -106,10 +118,7 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
       feedMs: null,
       hours: 0,
       slowest: slowest?.species.name ?? '',
-      why:
-        eaters.length === 0
-          ? fastingWords.none[0]!.toUpperCase() + fastingWords.none.slice(1)
-          : 'No fast, as you chose',
+      why: eaters.length === 0 ? capital(fastingWords.none) : 'No fast, as you chose',
       tooLong: [],
       tooShort: eaters.map((k) => ({ name: k.species.name, wantsH: k.wantsH })),
       tubMs,
@@ -117,10 +126,8 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
   const exactMs = sealMs - wantedH * HOUR;
   const kindH = Math.max(wantedH, Math.min(...eaters.map((k) => k.longestH)));
   const evening = withHands(exactMs, zone, a);
-  const morning = atClock(exactMs, `${String(a.handsFromH).padStart(2, '0')}:00`, zone);
   const tooEarly = (sealMs - evening) / HOUR > kindH;
-  const feedMs =
-    evening === exactMs || !tooEarly ? evening : morning > exactMs ? morning : sameTimeLater(morning, 1, zone);
+  const feedMs = evening === exactMs || !tooEarly ? evening : nextMorning(exactMs, zone, a);
   const hours = (sealMs - feedMs) / HOUR;
   const moved = feedMs !== exactMs ? `, and ${clockWords(exactMs, zone)} is night` : '';
   return {

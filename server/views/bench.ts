@@ -1,4 +1,7 @@
 import { TZDate } from '@date-fns/tz';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Consignment } from '@/core/consignment/schema';
+import { forecastAge } from '@/core/weather/forecast';
 import { atClock, sameTimeLater } from '@/core/journey/calendar';
 import type { StoredQuarantine } from '../db/arrivals';
 import type { StoredConsignment } from '../db/consignments';
@@ -64,6 +67,13 @@ const lowSupplies = (house: House) =>
       bites: t.bites ? { ms: Date.parse(t.bites.atIso), code: t.bites.code } : null,
     }));
 
+/** The age of a forecast that is told to be old, where it still decides something. */
+function forecastWords(c: Consignment, now: number): string {
+  if (!c.forecast) return '';
+  const age = forecastAge(c.forecast.madeAt, now, withOverrides(c.assumptions));
+  return age.old ? `; its forecast is ${Math.floor(age.hours / 24)} d old` : '';
+}
+
 /** What is on its way or leaves within two days, with the last evaluation in short. */
 function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
@@ -83,7 +93,7 @@ function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | n
           ? incoming
             ? `Coming to you. Prepare tank ${c.tank.name}`
             : 'On the road, on time'
-          : 'Leaves soon';
+          : `Leaves soon${forecastWords(c, now)}`;
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,

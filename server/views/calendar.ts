@@ -7,7 +7,7 @@ import { catalogueOf } from '../result';
 
 const DAY = 864e5;
 /** Days back that stay in the feed, so that what was cancelled or done is seen by a calendar that asks seldom. */
-const LOOK_BACK_DAYS = 30;
+const LOOK_BACK_DAYS = 14;
 
 interface Entry {
   duty: Pick<Duty, 'id' | 'atMs' | 'minutes' | 'title' | 'detail'>;
@@ -72,7 +72,8 @@ export function calendarFeed(house: House, code: string | null = null): string {
     })),
   );
   const feed = ical({ name: profileOf(house).name, prodId: { company: 'Kindly Crate', product: 'duties' } });
-  for (const e of [...consignments.flatMap((s) => entriesOf(house, s)), ...quarantines])
+  const entries = [...consignments.flatMap((s) => entriesOf(house, s)), ...quarantines];
+  for (const e of entries.filter((x) => only || x.duty.atMs > since))
     feed.createEvent({
       id: `${e.duty.id}@kindly-crate`,
       start: new Date(e.duty.atMs),

@@ -65,7 +65,11 @@ test('a new user makes a three-tank order, brings a forecast, and ships on the b
   // What is known at once stands there before anything is computed.
   await expect(cell('Thu 26 Nov')).toContainText('h in the bag');
   await expect(cell('Thu 26 Nov')).toHaveAccessibleName(/not computed yet/);
-  await page.getByRole('button', { name: 'Compare the next ten days' }).click();
+  const compare = page.getByRole('button', { name: 'Compare the next ten days' });
+  await compare.click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(cell('Thu 26 Nov')).toHaveAccessibleName(/not computed yet/);
+  await compare.click();
   await expect(page.getByTestId('day-chosen')).toBeVisible({ timeout: 90_000 });
   await expect(cell('Thu 26 Nov')).toHaveAccessibleName(/: hold\. .*°C on the way/);
   await expect(cell('Mon 30 Nov')).not.toHaveAccessibleName(/: hold/);

@@ -1,3 +1,4 @@
+import { capital } from '@/core/journey/calendar';
 import type { Factor } from '@/core/bag/slack';
 import { clock, dayMonth, factorColour, factorDash, factorWords, one, slackWords, weekday } from '@/ui/format';
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
@@ -371,9 +372,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
                     className={`rb-n ${first ? 'b' : ''}`}
                     style={{ fill: first ? colour : undefined }}
                   >
-                    {r.factor === 'carbon'
-                      ? 'CO₂ and pH'
-                      : factorWords[r.factor][0]!.toUpperCase() + factorWords[r.factor].slice(1)}
+                    {r.factor === 'carbon' ? 'CO₂ and pH' : capital(factorWords[r.factor])}
                   </text>
                   <path
                     d={path(

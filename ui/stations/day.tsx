@@ -235,7 +235,7 @@ export function DayPicker(p: DayPickerProps) {
           data-testid="day-chosen"
         >
           {(open.chance !== null || !open.handOverAt) && <StateMark mark={marks[open.verdict]} size={22} />}
-          <div className="min-w-0 flex-1">
+          <div className="min-w-0 flex-1 basis-[270px]">
             <p className="text-[18px] font-semibold">
               {open.chance === null && open.handOverAt
                 ? 'Not computed yet'

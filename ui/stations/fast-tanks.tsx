@@ -138,8 +138,9 @@ function Tank({
         ))}
       </div>
       {!p.fixed && (
-        <div className="no-print grid grid-cols-[1fr_104px_auto] items-end gap-3">
+        <div className="no-print grid grid-cols-[104px_1fr] items-end gap-3 md:grid-cols-[1fr_104px_auto]">
           <SelectField
+            className="col-span-2 md:col-span-1"
             label="School"
             path={`school.${t.tank}`}
             value={school}

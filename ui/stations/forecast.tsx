@@ -65,7 +65,7 @@ export function ForecastPanel(p: Props) {
       }}
     >
       <div className="flex flex-wrap items-center gap-3">
-        <div className="note mr-auto min-w-0 flex-1">
+        <div className="note mr-auto min-w-0 flex-1 basis-[300px]">
           <p>
             {f.old && (
               <>

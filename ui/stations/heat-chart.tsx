@@ -97,6 +97,21 @@ export function HeatChart({
           </g>
         ) : null;
       })}
+      {p.forecast.endsMs !== null && s.x(p.forecast.endsMs) < RIGHT && (
+        <g data-testid="not-forecast">
+          <rect
+            x={Math.max(LEFT, s.x(p.forecast.endsMs))}
+            y={TOP}
+            width={RIGHT - Math.max(LEFT, s.x(p.forecast.endsMs))}
+            height={H}
+            fill="url(#window-hatch)"
+            fillOpacity=".5"
+          />
+          <text x={Math.max(LEFT, s.x(p.forecast.endsMs)) + 6} y={TOP + H - 8} className="rb-s">
+            no forecast: its last day repeated
+          </text>
+        </g>
+      )}
       <text x="32" y={TOP + 22} className="rb-n b">
         Bag water
       </text>
