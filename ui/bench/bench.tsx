@@ -15,7 +15,6 @@ import type { Later } from './tag';
 import type { BenchProps, Task } from './types';
 
 const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 /** Tags that are shown of a long day before the rest is asked for. */
 const SHOWN = 9;
 
@@ -139,7 +138,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
       )}
       {tomorrow.length > 0 && (
         <>
-          <h2 className="mb-2 mt-7">Tomorrow, {longDay(now + DAY, p.zone)}</h2>
+          <h2 className="mb-2 mt-7">Tomorrow, {longDay(tomorrow[0]!.atMs, p.zone)}</h2>
           <Rail id="duty" tasks={tomorrow} fromMs={tomorrowMs} now={null} {...rail} />
         </>
       )}

@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { BagView } from '@/ui/stations/bag-view';
+import type { BagView } from '@/ui/stations/bag/view';
 
 /** Four small panels on one clock: water, oxygen, un-ionized ammonia, pH; each with its limit. */
 export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number }) {

@@ -10,7 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { MethodView } from '@/ui/stations/receive-view';
+import type { MethodView } from '@/ui/stations/receive/view';
 
 /** Un-ionized ammonia and pH of one method; all methods of a lane share their scales. */
 export function MethodChart({

@@ -9,6 +9,8 @@ export interface FastStationProps {
   code: string;
   zone: string;
   town: string;
+  /** The receiver's side: nothing is fasted here. */
+  incoming: boolean;
   nowMs: number;
   moments: {
     key: string;
@@ -31,7 +33,7 @@ export function FastStation(p: FastStationProps) {
     <div className="grid gap-8 lg:grid-cols-[1fr_340px]">
       <section>
         <div className="mb-2 flex items-baseline gap-3">
-          <h2>Backwards from the hand-over</h2>
+          <h2>{p.incoming ? 'Before it is here' : 'Backwards from the hand-over'}</h2>
           <a className="ml-auto text-[13px] font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
             These as a calendar file
           </a>
@@ -92,19 +94,26 @@ export function FastStation(p: FastStationProps) {
         </ol>
       </section>
       <aside className="note space-y-3">
-        <h2 className="text-ink">Why they fast</h2>
-        <p>
-          What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a
-          day and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need
-          none.
-        </p>
-        <p>
-          Warm water empties a gut faster, a bigger fish slower. These hours are common practice (†), not a published
-          table; where people differ, choose the school for each tank.
-        </p>
-        <p>A bare tub with new water of the same warmth lets them empty there; the tank can then be fed as always.</p>
+        {!p.incoming && <WhyTheyFast />}
         <p className="caution">Water near mains: a residual-current device, and a drip loop in every cable.</p>
       </aside>
     </div>
+  );
+}
+
+function WhyTheyFast() {
+  return (
+    <>
+      <h2 className="text-ink">Why they fast</h2>
+      <p>
+        What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a day
+        and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need none.
+      </p>
+      <p>
+        Warm water empties a gut faster, a bigger fish slower. These hours are common practice (†), not a published
+        table; where people differ, choose the school for each tank.
+      </p>
+      <p>A bare tub with new water of the same warmth lets them empty there; the tank can then be fed as always.</p>
+    </>
   );
 }

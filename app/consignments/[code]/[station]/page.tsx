@@ -25,7 +25,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { Stations } from '@/ui/consignment/stations';
 import { clock, dayMonth } from '@/ui/format';
 import { Ribbon } from '@/ui/ribbon/ribbon';
-import { BagStation } from '@/ui/stations/bag';
+import { BagStation } from '@/ui/stations/bag/station';
 import { BoxStation } from '@/ui/stations/box';
 import { DayPicker } from '@/ui/stations/day';
 import { FastStation } from '@/ui/stations/fast';
@@ -33,7 +33,7 @@ import { FastTanks } from '@/ui/stations/fast-tanks';
 import { HeatStation } from '@/ui/stations/heat';
 import { OrderStation } from '@/ui/stations/order/station';
 import { QuarantineStation } from '@/ui/stations/quarantine';
-import { ReceiveStation } from '@/ui/stations/receive';
+import { ReceiveStation } from '@/ui/stations/receive/station';
 import { SendStation } from '@/ui/stations/send';
 
 const FULL: readonly StationId[] = ['order', 'fast', 'bag', 'send'];
@@ -128,6 +128,8 @@ function stationOf(open: StationId, view: ConsignmentView) {
   const catalogue = catalogueOf(c, h);
   const home = profileOf(h).place;
   const base = { code: c.code, version: view.stored.version };
+  /** Where this house's hands work on it. */
+  const near = c.direction === 'incoming' ? c.receiver.place : c.sender.place;
   const missing = <p className="note max-w-[640px]">{view.problems.map((p) => p.message).join(' ')}</p>;
   switch (open) {
     case 'order': {
@@ -172,8 +174,9 @@ function stationOf(open: StationId, view: ConsignmentView) {
           )}
           <FastStation
             code={c.code}
-            zone={c.sender.place.zone}
-            town={c.sender.place.name}
+            zone={near.zone}
+            town={near.name}
+            incoming={c.direction === 'incoming'}
             nowMs={nowMs}
             moments={scheduleOf(c, catalogue).map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null }))}
             tick={act.tick}

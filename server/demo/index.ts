@@ -1,0 +1,206 @@
+import { TZDate } from '@date-fns/tz';
+import { atClock } from '@/core/journey/calendar';
+import type { Consignment } from '@/core/consignment/schema';
+import { nowMs } from '../clock';
+import { keepProfile, openHouse, type House } from '../house';
+import { lookupOf } from '../records/lookup';
+import { tryEvaluate } from '../result';
+import * as arrival from '../usecases/arrival';
+import { saveOrder, type OrderInput } from '../usecases/order';
+import { recordEvent, tick, type EventName } from '../usecases/packing';
+import { stockTheRoom } from './room';
+import { place, room, stories, type Story } from './stories';
+
+const HOUR = 3600_000;
+
+const localAt = (ms: number, zone: string): string => {
+  const d = new TZDate(Math.round(ms / 300_000) * 300_000, zone);
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}T${two(d.getHours())}:${two(d.getMinutes())}`;
+};
+
+function orderOf(house: House, s: Story, nowMs: number): OrderInput {
+  const party = (p: Story['to']): OrderInput['receiver'] => ({
+    name: p.name,
+    address: p.address,
+    phone: p.phone,
+    place: place(p.town),
+  });
+  const incoming = s.direction === 'incoming';
+  const here: OrderInput['receiver'] = { name: room.name, address: room.address, phone: room.phone, place: room.place };
+  const sender = incoming ? party(s.from!) : s.direction === 'own-move' ? party(s.from!) : here;
+  const receiver = incoming ? here : party(s.to);
+  const about = nowMs + s.handOverInH * HOUR;
+  const handOver = s.counter ? atClock(about, s.counter, sender.place.zone) : about;
+  const start = handOver + s.transitH * HOUR;
+  return {
+    code: null,
+    version: null,
+    direction: s.direction ?? 'outgoing',
+    sender,
+    receiver,
+    serviceId: s.serviceId,
+    handOverLocal: localAt(handOver, sender.place.zone),
+    windowStartLocal: localAt(start, receiver.place.zone),
+    windowEndLocal: localAt(start + 3 * HOUR, receiver.place.zone),
+    openingLocal: localAt(start + 1.5 * HOUR, receiver.place.zone),
+    lines: s.lines.map((l, i) => ({ massG: null, sex: 'unsexed', id: `L${i + 1}`, ...l })),
+    sourceWater: s.water,
+    tank: { ...s.water, ...s.tank },
+    note: s.note ?? '',
+    ...records(house, s),
+  };
+}
+
+/** The story's receiver and fish, where they stand in the records. */
+function records(house: House, s: Story): Partial<OrderInput> {
+  if (s.direction === 'incoming' || s.direction === 'own-move') return {};
+  const lookup = lookupOf(house.records);
+  return {
+    receiverId: lookup.find('receiver', s.to.name),
+    lines: s.lines.map((l, i) => {
+      const tankId = lookup.find('tank', l.tank);
+      const lot = house.records
+        .list('lot')
+        .find((r) => r.document.tankId === tankId && r.document.speciesId === l.speciesId);
+      return {
+        massG: null,
+        sex: 'unsexed',
+        id: `L${i + 1}`,
+        ...l,
+        ...(lot ? { lotId: lot.id, ...(lot.document.grade ? { grade: String(lot.document.grade) } : {}) } : {}),
+      };
+    }),
+  };
+}
+
+/** Fills an empty database with the demo fish room, from the beginning of each story to now. */
+export function seedDemo(folder: string): void {
+  const now = nowMs();
+  let clock = now;
+  const house: House = openHouse(folder, () => clock);
+  if (house.consignments.any()) return;
+  keepProfile(house, room);
+  stockTheRoom(house, now, (ms) => void (clock = ms));
+  const must = <T>(r: { ok: true; value: T } | { ok: false; problems: { path: string; message: string }[] }): T => {
+    if (!r.ok)
+      throw new Error(`The demo cannot be made: ${r.problems.map((p) => `${p.path}: ${p.message}`).join('; ')}`);
+    return r.value;
+  };
+  const make = (name: keyof typeof stories): string => {
+    const s = stories[name]!;
+    clock = Math.min(now, now + s.handOverInH * HOUR - 72 * HOUR);
+    return must(saveOrder(house, orderOf(house, s, now))).code;
+  };
+  const event = (code: string, name: EventName, at: number): void => {
+    clock = at;
+    must(recordEvent(house, code, name, new Date(at).toISOString()));
+  };
+  const travelled = (code: string): Consignment => {
+    const r = house.consignments.byCode(code)!.result!;
+    event(code, 'sealedAt', r.sealMs);
+    event(code, 'handedOverAt', r.handOverMs);
+    return house.consignments.byCode(code)!.document;
+  };
+  const ticked = (code: string, keys: string[], at: number): void => {
+    clock = at;
+    for (const key of keys) must(tick(house, code, key, true));
+  };
+  const arrived = (code: string, at: number): void => {
+    event(code, 'arrivedAt', at);
+    const stored = house.consignments.byCode(code)!;
+    const c = stored.document;
+    const e = must(tryEvaluate(house, c));
+    const i = Math.min(e.steps - 1, Math.round((at - e.instants.sealMs) / HOUR / e.stepH));
+    clock = at + 10 * 60_000;
+    must(
+      arrival.saveReadings(house, {
+        code,
+        version: stored.version,
+        tank: { ...c.tank },
+        bags: e.bags.map((b) => ({
+          bagId: b.id,
+          tempC: Math.round(b.tempC[i]! * 10) / 10,
+          pH: Math.round(b.curves.pH[i]! * 20) / 20,
+          salinity: c.sourceWater.salinity > 0 ? c.sourceWater.salinity : null,
+          alive: b.animals,
+          dead: 0,
+          doubtful: 0,
+          note: '',
+        })),
+      }),
+    );
+  };
+
+  for (const name of ['quarantineOld', 'quarantineMid'] as const) {
+    const code = make(name);
+    const c = travelled(code);
+    const at = Date.parse(c.window!.startAt) + HOUR;
+    arrived(code, at);
+    event(code, 'openedAt', at + 0.5 * HOUR);
+    clock = at + 2 * HOUR;
+    const id = must(arrival.openQuarantine(house, code));
+    for (const d of house.arrivals.dutiesOf(id)) {
+      clock = Date.parse(d.dueAt) + 20 * 60_000;
+      if (clock < now - 2 * HOUR) must(arrival.setDuty(house, id, d.key, true));
+    }
+  }
+
+  const acclimating = make('acclimating');
+  travelled(acclimating);
+  arrived(acclimating, now - 0.8 * HOUR);
+  event(acclimating, 'openedAt', now - 0.2 * HOUR);
+  {
+    const c = house.consignments.byCode(acclimating)!.document;
+    const e = must(tryEvaluate(house, c));
+    const minute = 60_000;
+    const runs = [
+      {
+        method: 'drip',
+        presses: [
+          ['place', 39],
+          ['open', 16],
+          ['rate', 12.7],
+        ],
+      },
+      { method: 'float-transfer', presses: [['place', 2.2]] },
+    ] as const;
+    arrival.methodComparisons(house, c, e, now).forEach((lane, i) => {
+      const story = runs[i % runs.length]!;
+      clock = now - (story.presses[0][1] + 1) * minute;
+      const run = must(arrival.startRun(house, c, lane, story.method));
+      for (const [key, before] of story.presses) {
+        clock = now - before * minute;
+        must(arrival.finishStep(house, run, key));
+      }
+    });
+  }
+
+  const overdue = make('overdue');
+  travelled(overdue);
+  const travelling = make('travelling');
+  travelled(travelling);
+
+  const tonight = make('tonight');
+  ticked(
+    tonight,
+    [
+      'moment:water-change:4',
+      'moment:water-change:9',
+      'moment:water-change:11',
+      'moment:last-feed:4',
+      'moment:last-feed:9',
+      'moment:last-feed:11',
+      'moment:supplies',
+    ],
+    now - 20 * HOUR,
+  );
+  const coming = make('coming');
+  travelled(coming);
+  ticked(coming, ['moment:mix-salt:Q4'], now - 7.5 * HOUR);
+
+  make('fasting');
+  make('byCar');
+  clock = now;
+  house.db.close();
+}

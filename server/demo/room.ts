@@ -1,0 +1,157 @@
+import type { Field } from '@/core/records/field';
+import { toDraft } from '@/core/records/field';
+import { kinds } from '@/core/records';
+import type { House } from '../house';
+import { placeId } from '../records/seed';
+import { draftOfRecord, saveRecord } from '../usecases/records';
+import { saveReading } from '../usecases/readings';
+import { counted, ownFish, ownTanks, place, stories } from './stories';
+
+const HOUR = 3600_000;
+
+const tankFields = (kinds.receiver.fields.find((f) => f.path === 'tanks') as Extract<Field, { type: 'rows' }>).of;
+
+/** Tanks, their water over the last weeks, the fish in them, the shelf, and the people of the stories. */
+export function stockTheRoom(house: House, now: number, at: (ms: number) => void): void {
+  const must = <T>(r: { ok: true; value: T } | { ok: false; problems: { message: string }[] }): T => {
+    if (!r.ok) throw new Error(`The demo cannot be stocked: ${r.problems.map((p) => p.message).join('; ')}`);
+    return r.value;
+  };
+  const tanks = new Map<string, string>();
+  at(now - 60 * 24 * HOUR);
+  for (const [name, litres, use, where] of ownTanks)
+    tanks.set(
+      name,
+      must(
+        saveRecord(house, 'tank', {
+          id: null,
+          version: null,
+          draft: {
+            name,
+            volumeL: String(litres),
+            use,
+            where,
+            gear: use === 'quarantine' ? `Net, bucket and siphon ${name}, red tape` : `Net and siphon of ${where}`,
+          },
+        }),
+      ).id,
+    );
+  ownTanks.forEach(([name, , , , w], i) => {
+    for (let day = 42; day >= 0; day -= 3) {
+      const swing = Math.sin(day * 0.9 + i) * 0.3;
+      at(now - day * 24 * HOUR - 5 * HOUR);
+      must(
+        saveReading(house, {
+          tankId: tanks.get(name)!,
+          at: '',
+          tempC: (day === 0 ? w.tempC : w.tempC + swing).toFixed(1),
+          pH: (day === 0 ? w.pH : w.pH - swing / 4).toFixed(1),
+          khDkh: String(w.khDkh),
+          ghDgh: String(w.ghDgh),
+          salinity: String(w.salinity),
+          tanMgNL: String(w.tanMgNL),
+          nitrateMgL: String(8 + ((day * 7 + i * 3) % 14)),
+        }),
+      );
+    }
+  });
+  at(now - 20 * 24 * HOUR);
+  for (const [tank, speciesId, lengthCm, sex, count, grade] of ownFish)
+    must(
+      saveRecord(house, 'lot', {
+        id: null,
+        version: null,
+        draft: {
+          tankId: tanks.get(tank)!,
+          speciesId,
+          lengthCm,
+          sex,
+          count: String(count),
+          ...(grade ? { grade } : {}),
+        },
+      }),
+    );
+  for (const [id, { count, lowMark, soldBy }] of Object.entries(counted)) {
+    const r = house.records.byId(id)!;
+    const draft = {
+      ...draftOfRecord(kinds.supply, r),
+      count: String(count),
+      lowMark: String(lowMark ?? ''),
+      soldBy: String(soldBy ?? ''),
+    };
+    if (id === 'heat-72h')
+      Object.assign(draft, { batch: '2517', expires: new Date(now + 40 * 24 * HOUR).toISOString().slice(0, 10) });
+    must(saveRecord(house, 'supply', { id, version: r.version, draft }));
+  }
+  const year = new Date(now).getUTCFullYear();
+  const northline = {
+    carrier: 'Northline Courier',
+    counters: [
+      { days: 'Mon–Thu', opens: '09:00', cutOff: '20:00', last: '19:45', closes: '20:30' },
+      { days: 'Fri', opens: '09:00', cutOff: '18:00', last: '17:30', closes: '18:30' },
+    ],
+    embargoes: [{ from: `${year}-12-16`, to: `${year + 1}-01-03`, reason: 'peak season, no promise holds' }],
+    collection: 'depot',
+    packagingApproved: 'yes',
+    liveTerms: 'Invented terms: cold-blooded animals in approved boxes, at the sender’s risk, no delivery on Saturday.',
+    minimumCharge: '14',
+    priceSteps: [
+      { toKg: '5', price: '18.5' },
+      { toKg: '10', price: '27' },
+      { toKg: '20', price: '46' },
+    ],
+  };
+  const sable = {
+    carrier: 'Sable Air Cargo',
+    counters: [{ days: 'Mon–Sat', opens: '06:00', cutOff: '20:00', last: '19:45', closes: '22:00' }],
+    deliversOn: 'Mon–Sun',
+    collection: 'counter',
+    packagingApproved: '',
+    liveTerms: 'Invented terms: the receiver collects at the air shed; absorbent and a liner in every box.',
+    minimumCharge: '38',
+  };
+  for (const [id, more] of [
+    ['northline-overnight', northline],
+    ['northline-two-day', northline],
+    ['sable-air', sable],
+  ] as const) {
+    const r = house.records.byId(id)!;
+    must(
+      saveRecord(house, 'service', { id, version: r.version, draft: { ...draftOfRecord(kinds.service, r), ...more } }),
+    );
+  }
+  const packs = house.records.byId('heat-72h')!;
+  must(
+    saveRecord(house, 'supply', {
+      id: null,
+      version: null,
+      draft: {
+        ...draftOfRecord(kinds.supply, packs),
+        batch: '2406',
+        expires: new Date(now - 12 * 24 * HOUR).toISOString().slice(0, 10),
+        count: '6',
+      },
+    }),
+  );
+  const seen = new Set<string>();
+  for (const s of Object.values(stories)) {
+    if (seen.has(s.to.name) || s.direction === 'own-move') continue;
+    seen.add(s.to.name);
+    const town = place(s.to.town);
+    must(
+      saveRecord(house, 'receiver', {
+        id: null,
+        version: null,
+        draft: {
+          name: s.to.name,
+          phone: s.to.phone,
+          address: s.to.address,
+          placeId: placeId(town.name, town.country),
+          collection: s.serviceId === 'sable-air' ? 'counter' : 'depot',
+          tanks: s.direction === 'incoming' ? [] : [toDraft(tankFields, { ...s.water, residents: false, ...s.tank })],
+          note: '',
+        },
+      }),
+    );
+  }
+}
