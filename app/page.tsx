@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { after } from 'next/server';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
 import { benchView } from '@/server/views/bench';
@@ -11,7 +12,7 @@ export default function BenchPage() {
   const h = house();
   const view = benchView(h);
   if (view.empty) return <Welcome />;
-  lookOut(h);
+  after(() => lookOut(h));
   return (
     <Bench
       {...view}

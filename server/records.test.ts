@@ -9,7 +9,7 @@ import { publicHolidays } from './records/holidays';
 import { openHouse, type House } from './house';
 import { draftOf } from './views/order';
 import { listView, searchView } from './views/records';
-import { suppliesView } from './views/supplies';
+import { packsFor, suppliesView } from './views/supplies';
 import { undo } from './usecases/change';
 import { exportCsv, importCsv, undoImport, type ImportReport } from './usecases/csv';
 import { exportConsignment, importConsignment } from './usecases/files';
@@ -270,6 +270,30 @@ describe('what is counted', () => {
     expect(bands.bites!.atIso.slice(0, 10)).toBe('2026-11-26');
     expect(bands.buy).toBe(500);
   });
+});
+
+test('packs that a consignment may take are those on the shelf less what the others take', () => {
+  const first = must(saveOrder(house, order())).code;
+  const second = must(saveOrder(house, order())).code;
+  const at = (code: string) => house.consignments.byCode(code)!;
+  const packs = (code: string, count: number) =>
+    must(
+      savePacks(house, {
+        code,
+        version: at(code).version,
+        boxId: at(code).document.boxes[0]!.id,
+        packs: [{ packId: 'heat-72h', count }],
+        ventHoles: 2,
+        bottle: null,
+        shiftC: 0,
+      }),
+    );
+  packs(first, 2);
+  packs(second, 3);
+  expect(packsFor(house, at(first).document.id)).not.toHaveProperty('heat-72h');
+  must(setCount(house, 'heat-72h', '4'));
+  expect(packsFor(house, at(first).document.id)['heat-72h']).toBe(1);
+  expect(packsFor(house, at(second).document.id)['heat-72h']).toBe(2);
 });
 
 describe('rows of the house in plans', () => {

@@ -90,3 +90,16 @@ export function outlook(shelf: readonly ShelfRow[], planned: readonly DatedNeed[
     };
   });
 }
+
+/** What a set takes beyond what is free of each thing, by its id; things that nobody counted are never short. */
+export function shortfall(
+  takes: readonly { packId: string; count: number }[],
+  free: Readonly<Record<string, number>>,
+): { packId: string; short: number }[] {
+  const wanted = new Map<string, number>();
+  for (const t of takes) wanted.set(t.packId, (wanted.get(t.packId) ?? 0) + t.count);
+  return [...wanted].flatMap(([packId, n]) => {
+    const there = free[packId];
+    return there !== undefined && n > there ? [{ packId, short: n - Math.max(0, there) }] : [];
+  });
+}

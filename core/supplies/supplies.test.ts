@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
 import { BINDER, consignmentNeeds } from './needs';
-import { outlook, type ShelfRow } from './outlook';
+import { outlook, shortfall, type ShelfRow } from './outlook';
 
 const example = exampleConsignment();
 const now = '2026-11-24T12:00:00.000Z';
@@ -19,6 +19,23 @@ const need = (code: string, atIso: string, amount: number) => ({
   code,
   atIso,
   needs: [{ key: 'pack:heat-72h', amount }],
+});
+
+describe('what a set of packs lacks', () => {
+  const four = [
+    { packId: 'heat-72h', count: 3 },
+    { packId: 'heat-40h', count: 1 },
+    { packId: 'heat-72h', count: 1 },
+  ];
+  test('counts one type from lid and side together', () => {
+    expect(shortfall(four, { 'heat-72h': 3, 'heat-40h': 1 })).toEqual([{ packId: 'heat-72h', short: 1 }]);
+    expect(shortfall(four, { 'heat-72h': 4, 'heat-40h': 1 })).toEqual([]);
+  });
+  test('says nothing of what nobody counted, and never more than is wanted where others took too much', () => {
+    expect(shortfall(four, {})).toEqual([]);
+    expect(shortfall(four, { 'heat-72h': -2 })).toEqual([{ packId: 'heat-72h', short: 4 }]);
+    expect(shortfall([], { 'heat-72h': -2 })).toEqual([]);
+  });
 });
 
 describe('what a consignment takes from the shelf', () => {

@@ -11,6 +11,7 @@ import type { House } from '../house';
 import { catalogueOf } from '../result';
 import { packOptionsOf } from './consignment';
 import { forecastView } from './forecast';
+import { packsFor } from './supplies';
 
 const r2 = (v: number): number => Math.round(v * 100) / 100;
 /** Step of the compared curves: that of the draws. */
@@ -80,6 +81,8 @@ export function heatView(
     },
     shiftC: c.forecast?.shiftC ?? 0,
     forecast: forecastView(c, e, nowMs, zone),
+    // What is sealed has taken its packs already.
+    freePacks: c.actual.sealedAt ? {} : packsFor(house, c.id),
     openAt: openPacks ? localTime(openPacks.atMs, c.sender.place.zone) : 'closing time less 45 min',
   };
 }

@@ -1,5 +1,5 @@
 import { supplyKinds, type Supply } from '@/core/records/supply';
-import { outlook, type Outlook } from '@/core/supplies/outlook';
+import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/outlook';
 import type { StoredRecord } from '../db/records';
 import type { House } from '../house';
 import { needsOf, shelfKey, shelfRow } from '../usecases/stock';
@@ -40,14 +40,31 @@ const titles: Record<Supply['kind'], string> = {
   other: 'Other things',
 };
 
+/** What every planned consignment takes, and when; all but one where one is named. */
+const plannedNeeds = (house: House, but: string | null = null): DatedNeed[] =>
+  house.consignments
+    .planned()
+    .filter((s) => s.document.id !== but)
+    .map(({ document: c, result }) => ({
+      code: c.code,
+      atIso: new Date(result?.sealMs ?? Date.parse(c.handOverAt)).toISOString(),
+      needs: needsOf(house, c),
+    }));
+
+/** Packs that a consignment may take: what is usable of each type less what the others take; types nobody counted are left out. */
+export function packsFor(house: House, consignmentId: string): Record<string, number> {
+  const shelf = house.records.list('supply', 'active').map(shelfRow);
+  return Object.fromEntries(
+    outlook(shelf, plannedNeeds(house, consignmentId), house.nowIso()).flatMap((o) =>
+      o.key.startsWith('pack:') && o.free !== null ? [[o.key.slice('pack:'.length), o.free]] : [],
+    ),
+  );
+}
+
 /** The whole shelf against every planned consignment. */
 export function suppliesView(house: House): { groups: SupplyGroup[]; shopping: SupplyType[]; low: SupplyType[] } {
   const records = house.records.list('supply', 'active') as StoredRecord[];
-  const planned = house.consignments.planned().map(({ document: c, result }) => ({
-    code: c.code,
-    atIso: new Date(result?.sealMs ?? Date.parse(c.handOverAt)).toISOString(),
-    needs: needsOf(house, c),
-  }));
+  const planned = plannedNeeds(house);
   const now = house.nowIso();
   const looks = new Map(outlook(records.map(shelfRow), planned, now).map((o) => [o.key, o]));
   const types = new Map<string, SupplyType>();

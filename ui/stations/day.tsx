@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import type { Job } from '@/core/consignment/job';
 import type { Outcome } from '@/core/consignment/schema';
@@ -271,8 +272,12 @@ export function DayPicker(p: DayPickerProps) {
         Weather: {p.weather.source},{' '}
         <span className={p.weather.old ? 'font-semibold text-watch' : ''}>
           {p.weather.words}
-          {p.weather.old ? ': old, bring a newer one at Heat' : ''}
+          {p.weather.old ? ': old' : ''}
         </span>
+        ;{' '}
+        <Link className="font-semibold text-tide" href={`/consignments/${code}/heat#forecast`}>
+          bring your own
+        </Link>
         . The further ahead, the less it says
         {cells.some((c) => c.coveredH !== null)
           ? '. Where it does not reach, its last day is repeated: broken lines, dotted figures'

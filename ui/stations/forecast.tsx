@@ -56,6 +56,7 @@ export function ForecastPanel(p: Props) {
   };
   return (
     <section
+      id="forecast"
       aria-label="Forecast"
       className="mt-3 border-t border-rule pt-3"
       onDragOver={(e) => e.preventDefault()}

@@ -9,6 +9,7 @@ export function HeatTable({
   chosen,
   inUse,
   band,
+  short,
   look,
 }: {
   list: readonly HeatOption[];
@@ -16,6 +17,8 @@ export function HeatTable({
   chosen: HeatOption;
   inUse: HeatOption;
   band: HeatStationProps['band'];
+  /** What the shelf lacks for a set; nothing where it has enough. */
+  short: (o: HeatOption) => string;
   look: (name: string) => void;
 }) {
   return (
@@ -56,6 +59,7 @@ export function HeatTable({
                 <span className="block whitespace-nowrap text-[12px] leading-none text-tide">
                   {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
                 </span>
+                {short(o) && <span className="block text-[12px] leading-tight text-stop">{short(o)}</span>}
               </td>
               <td>
                 <ChanceBar option={o} />

@@ -25,6 +25,8 @@ export interface HeatStationProps {
   band: { min: number; max: number };
   shiftC: number;
   forecast: ForecastView;
+  /** Packs of each type that this consignment may take; types that nobody counted are left out. */
+  freePacks: Record<string, number>;
   openAt: string;
   savePacks: (input: unknown) => Promise<Outcome<null>>;
   importForecast: (code: string, text: string, name: string) => Promise<Outcome<null>>;

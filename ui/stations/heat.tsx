@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/schema';
 import type { Job } from '@/core/consignment/job';
+import { shortfall } from '@/core/supplies/outlook';
 import { rankPacks, type PackSet } from '@/core/heat/choose';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
 import { ForecastPanel } from '@/ui/stations/forecast';
@@ -102,6 +103,12 @@ export function HeatStation(p: HeatStationProps) {
       () => setLooked(null),
     );
   const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });
+  /** What the shelf lacks for a set, the other boxes as they are. */
+  const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
+  const short = (o: HeatOption): string =>
+    shortfall([...o.packs, ...elsewhere], p.freePacks)
+      .map((x) => `${x.short} × ${p.packTypes.find((t) => t.id === x.packId)?.name ?? x.packId} short`)
+      .join(', ');
   const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
   const add = (id: string, by: number): void => {
     const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
@@ -228,7 +235,15 @@ export function HeatStation(p: HeatStationProps) {
               <span className="note">{best.name} is in use: the best here.</span>
             )}
           </div>
-          <HeatTable list={list} best={best} chosen={chosen} inUse={inUse} band={p.band} look={setLooked} />
+          <HeatTable
+            list={list}
+            best={best}
+            chosen={chosen}
+            inUse={inUse}
+            band={p.band}
+            short={short}
+            look={setLooked}
+          />
           {options.length > list.length && (
             <button className="btn flat" onClick={() => setAll(true)}>
               Show all {options.length}
