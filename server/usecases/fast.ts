@@ -4,18 +4,21 @@ import type { House } from '../house';
 import { change } from './change';
 import { momentsOf, sayMoved } from './day';
 
-const input = z.object({ code: z.string(), version: z.number(), fast: fastSchema });
+const input = z.object({ code: z.string(), fast: fastSchema });
 
-/** How one source tank is fasted: a school, hours typed, a tub; nothing of these means by the gut. Says what moved. */
+/**
+ * How one source tank is fasted: a school, hours typed, a tub; nothing of these means by the gut. Says what moved. Changes
+ * that tank alone, whatever else was saved meanwhile.
+ */
 export function saveFast(house: House, asked: unknown): Outcome<string[]> {
   const parsed = input.safeParse(asked);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, fast } = parsed.data;
+  const { code, fast } = parsed.data;
   const stored = house.consignments.byCode(code);
   if (!stored) return refuse('code', `There is no consignment ${code}.`);
   const before = momentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
-    const done = change(house, code, version, `the fast of tank ${fast.tank}`, (c) => {
+    const done = change(house, code, null, `the fast of tank ${fast.tank}`, (c) => {
       if (!c.lines.some((l) => l.tank === fast.tank))
         return refuse('tank', `No fish of this order are in tank ${fast.tank}.`);
       const others = (c.fasts ?? []).filter((f) => f.tank !== fast.tank);

@@ -161,6 +161,7 @@ test('an own assumption is checked, moves the slack of what is still here, and g
   await field.fill('4');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Default' })).toBeVisible();
+  await expect(page.getByText(/consignments? follows?\./)).toBeVisible();
   expect(await slack()).toBeLessThan(before);
   await open(page, `${app.address}/species/assumptions`);
   await page.getByRole('button', { name: 'Default' }).click();

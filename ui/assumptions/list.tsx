@@ -100,7 +100,7 @@ export function AssumptionList({
               </thead>
               <tbody>
                 {g.rows.map((r) => (
-                  <AssumptionRow key={`${r.name}:${r.own ?? ''}`} row={r} setAssumption={setAssumption} />
+                  <AssumptionRow key={r.name} row={r} setAssumption={setAssumption} />
                 ))}
               </tbody>
             </table>
@@ -119,7 +119,10 @@ function AssumptionRow({ row, setAssumption }: { row: Row; setAssumption: SetAss
   const send = (value: number | null): void =>
     void save(
       () => setAssumption({ name: row.name, value }),
-      (n) => setSaid(n === 1 ? 'One consignment follows.' : `${n} consignments follow.`),
+      (n) => {
+        setText(value === null ? '' : String(value));
+        setSaid(n === 1 ? 'One consignment follows.' : `${n} consignments follow.`);
+      },
     );
   const typed = text.trim() === '' ? null : Number(text.trim().replace(',', '.'));
   const changed = typed !== row.own;

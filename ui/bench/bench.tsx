@@ -31,7 +31,7 @@ interface Last {
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
   const router = useRouter();
-  const { save, busy, problems } = useSave();
+  const { save, sending: busy, problems } = useSave();
   const [last, setLast] = useState<Last | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
@@ -41,7 +41,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const order = [...shown, ...tomorrow];
 
   const tick = (t: Task, done: boolean): void => {
-    if (!t.done || busy) return;
+    if (!t.done) return;
     const by = t.done;
     void save(
       () =>
@@ -50,7 +50,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     );
   };
   const later = (t: Task, how: Later | null): void => {
-    if (t.state === 'running' || t.state === 'leave' || busy) return;
+    if (t.state === 'running' || t.state === 'leave') return;
     void save(
       () => p.putOff({ id: t.key, later: how }),
       () => setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null),

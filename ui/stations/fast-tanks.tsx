@@ -25,7 +25,6 @@ export interface TankFast {
 
 export interface FastTanksProps {
   code: string;
-  version: number;
   zone: string;
   tanks: TankFast[];
   schools: [School, string][];
@@ -42,7 +41,7 @@ export function FastTanks(p: FastTanksProps) {
   const [said, setSaid] = useState<string[]>([]);
   const send = (fast: FastChoice): Promise<boolean> =>
     save(
-      () => p.saveFast({ code: p.code, version: p.version, fast }),
+      () => p.saveFast({ code: p.code, fast }),
       (moved) => setSaid(moved),
     );
   return (

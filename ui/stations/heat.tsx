@@ -249,14 +249,7 @@ export function HeatStation(p: HeatStationProps) {
               Show all {options.length}
             </button>
           )}
-          <ForecastPanel
-            key={p.forecast.source}
-            {...p}
-            busy={busy}
-            save={save}
-            problems={problems}
-            setProblems={setProblems}
-          />
+          <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
           <OtherProblems
             problems={problems}
             shown={(x) => x === 'ventHoles' || x === 'shiftC' || x.startsWith('places')}

@@ -164,7 +164,7 @@ function stationOf(open: StationId, view: ConsignmentView) {
           )}
           {c.direction !== 'incoming' && (
             <FastTanks
-              {...base}
+              code={c.code}
               zone={c.sender.place.zone}
               tanks={fastView(h, c)}
               schools={schoolOptions}
