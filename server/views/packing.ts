@@ -82,7 +82,7 @@ export function heatView(
     shiftC: c.forecast?.shiftC ?? 0,
     forecast: forecastView(c, e, nowMs, zone),
     // What is sealed has taken its packs already.
-    freePacks: c.actual.sealedAt ? {} : packsFor(house, c.id),
+    freePacks: c.actual.sealedAt ? {} : packsFor(house, c.code),
     openAt: openPacks ? localTime(openPacks.atMs, c.sender.place.zone) : 'closing time less 45 min',
   };
 }

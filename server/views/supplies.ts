@@ -40,22 +40,33 @@ const titles: Record<Supply['kind'], string> = {
   other: 'Other things',
 };
 
-/** What every planned consignment takes, and when; all but one where one is named. */
-const plannedNeeds = (house: House, but: string | null = null): DatedNeed[] =>
+/** What every planned consignment takes, and when, the soonest first. */
+const plannedNeeds = (house: House): DatedNeed[] =>
   house.consignments
     .planned()
-    .filter((s) => s.document.id !== but)
     .map(({ document: c, result }) => ({
       code: c.code,
       atIso: new Date(result?.sealMs ?? Date.parse(c.handOverAt)).toISOString(),
       needs: needsOf(house, c),
-    }));
+    }))
+    .sort((x, y) => (x.atIso < y.atIso ? -1 : 1));
 
-/** Packs that a consignment may take: what is usable of each type less what the others take; types nobody counted are left out. */
-export function packsFor(house: House, consignmentId: string): Record<string, number> {
+/**
+ * Packs that a planned consignment may take: what is usable of each type less what those take that are packed before it;
+ * types nobody counted are left out.
+ */
+export function packsFor(house: House, code: string): Record<string, number> {
   const shelf = house.records.list('supply', 'active').map(shelfRow);
+  const planned = plannedNeeds(house);
+  const before = planned.slice(
+    0,
+    Math.max(
+      0,
+      planned.findIndex((p) => p.code === code),
+    ),
+  );
   return Object.fromEntries(
-    outlook(shelf, plannedNeeds(house, consignmentId), house.nowIso()).flatMap((o) =>
+    outlook(shelf, before, house.nowIso()).flatMap((o) =>
       o.key.startsWith('pack:') && o.free !== null ? [[o.key.slice('pack:'.length), o.free]] : [],
     ),
   );

@@ -105,10 +105,10 @@ export function HeatStation(p: HeatStationProps) {
   const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });
   /** What the shelf lacks for a set, the other boxes as they are. */
   const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
-  const short = (o: HeatOption): string =>
-    shortfall([...o.packs, ...elsewhere], p.freePacks)
-      .map((x) => `${x.short} × ${p.packTypes.find((t) => t.id === x.packId)?.name ?? x.packId} short`)
-      .join(', ');
+  const short = (o: HeatOption): string => {
+    const missing = shortfall([...o.packs, ...elsewhere], p.freePacks).reduce((n, x) => n + x.short, 0);
+    return missing > 0 ? `the shelf lacks ${missing}` : '';
+  };
   const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
   const add = (id: string, by: number): void => {
     const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
