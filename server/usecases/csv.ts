@@ -241,20 +241,15 @@ export function undoImport(house: House, key: string): Outcome<number> {
   return r;
 }
 
-/** Every reading of every tank, with what was struck out marked. */
+/** Every reading of every tank that stands; what was struck out, and the striking of it, stay in the house. */
 export function readingsCsv(house: House): string {
   const rows: string[][] = [];
   for (const tank of house.records.list('tank', 'all'))
-    for (const r of house.ledger.readings(tank.id, 1_000_000))
-      if (r.struckBy === null)
-        rows.push([
-          String(tank.document.name),
-          r.at,
-          ...[r.tempC, r.pH, r.khDkh, r.ghDgh, r.salinity, r.tanMgNL, r.nitriteMgL, r.nitrateMgL].map((v) =>
-            v === null ? '' : String(v),
-          ),
-          r.note,
-        ]);
+    for (const r of house.ledger.readings(tank.id, 1_000_000)) {
+      const figures = [r.tempC, r.pH, r.khDkh, r.ghDgh, r.salinity, r.tanMgNL, r.nitriteMgL, r.nitrateMgL];
+      if (r.struckBy !== null || figures.every((v) => v === null)) continue;
+      rows.push([String(tank.document.name), r.at, ...figures.map((v) => (v === null ? '' : String(v))), r.note]);
+    }
   return csvText([readingFields.map((f) => ('unit' in f && f.unit ? `${f.label} (${f.unit})` : f.label)), ...rows]);
 }
 

@@ -181,7 +181,9 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
     users.length > 0
       ? `${users.slice(0, 3).join(', ')}${users.length > 3 ? ' and others' : ''}`
       : readings > 0
-        ? `its ${readings} readings`
+        ? readings === 1
+          ? 'its reading'
+          : `its ${readings} readings`
         : null;
   const now = house.nowIso();
   if (why) {
