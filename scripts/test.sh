@@ -33,6 +33,7 @@ let passed = 0, failed = Number(process.argv[1]) , skipped = 0;
 const read = (f) => { try { return JSON.parse(fs.readFileSync(f, "utf8")); } catch { return null; } };
 const jest = read(".kindly/jest.json"), e2e = read(".kindly/e2e.json");
 if (jest) { passed += jest.numPassedTests; skipped += jest.numPendingTests; if (jest.numFailedTests) failed += jest.numFailedTests - 1; }
+if (e2e && e2e.stats.flaky) console.log(`${e2e.stats.flaky} browser tests needed a second go: see .kindly/browser.log`);
 if (e2e) { passed += e2e.stats.expected + e2e.stats.flaky; skipped += e2e.stats.skipped; if (e2e.stats.unexpected) failed += e2e.stats.unexpected - 1; }
 console.log(`${passed} passed, ${failed} failed${skipped ? `, ${skipped} skipped` : ""}`);
 process.exit(failed > 0 || passed === 0 ? 1 : 0);

@@ -4,7 +4,7 @@ import { backwardSchedule } from '@/core/journey/schedule';
 import { openHouse, type House } from '../house';
 import { catalogueOf } from '../result';
 import { dayJob, moveDay } from './day';
-import { cancel, saveOrder } from './order';
+import { cancel, checkOrder, saveOrder } from './order';
 import { undo } from './change';
 import { saveFast } from './fast';
 import { recordEvent, tick } from './packing';
@@ -118,6 +118,19 @@ test('two consignments that want the same tank on different days are told of eac
   const [b] = fastView(house, house.consignments.byCode(second)!.document);
   expect(a!.conflicts.map((x) => x.code)).toEqual([second]);
   expect(b!.conflicts.map((x) => x.code)).toEqual([code]);
+  // Told while the order is typed, too.
+  const typed = must(
+    checkOrder(
+      house,
+      orderInput(house, {
+        handOverLocal: '2026-12-01T19:00',
+        windowStartLocal: '',
+        windowEndLocal: '',
+        openingLocal: '2026-12-02T10:30',
+      }),
+    ),
+  );
+  expect(typed.advice.map((x) => x.message).join(' ')).toContain(`Tank 7 also feeds ${code}`);
   // Cancelled, it wants nothing any more.
   must(cancel(house, second, ''));
   expect(fastView(house, first)[0]!.conflicts).toEqual([]);

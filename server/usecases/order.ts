@@ -33,7 +33,7 @@ import { catalogueOf, foreignRows, resultOf } from '../result';
 import { lookupOf } from '../records/lookup';
 import type { StoredConsignment } from '../db/consignments';
 import { momentsOf, sayMoved } from './day';
-import { fastedTanks } from './fasted';
+import { fastedTanks, tankConflicts } from './fasted';
 import { change, find } from './change';
 import { readDraft, writeRecord } from './records';
 import { promises } from './stock';
@@ -242,12 +242,19 @@ export function checkOrder(
   const advice = [
     ...orderAdvice(c, catalogue, calendar, house.nowMs(), fasted),
     ...stockAdvice(house, c),
+    ...conflictAdvice(house, c),
     ...collectionAdvice(house, c, catalogue),
   ];
   const { sentence, earliestMs } = departure(c, catalogue, calendar, house.nowMs(), fasted);
   const earliest = earliestMs === null ? null : localAt(earliestMs, c.sender.place.zone);
   return { ok: true, value: { sentence, advice, earliest } };
 }
+
+/** Tanks that other planned consignments want fed, or fasting, at the same time. */
+const conflictAdvice = (house: House, c: Consignment): Advice[] =>
+  c.actual.sealedAt
+    ? []
+    : tankConflicts(house, c).map((x) => ({ level: 'mind', path: 'handOverLocal', message: x.message }));
 
 /** Lines that promise more than a tank has left. */
 function stockAdvice(house: House, c: Consignment): Advice[] {

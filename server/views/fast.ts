@@ -2,14 +2,14 @@ import type { Consignment, FastChoice } from '@/core/consignment/schema';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/schema';
 import { schools, type School } from '@/core/fish/fasting';
-import { fastChoice, fastConflicts, fastsOf, tankFasts, type Fast, type FastConflict } from '@/core/journey/fast';
+import { fastChoice, fastsOf, type Fast, type FastConflict } from '@/core/journey/fast';
 import { dayWords } from '@/core/journey/calendar';
 import { outlineDays } from '@/core/journey/choose-day';
 import { forecastAge } from '@/core/weather/forecast';
 import type { House } from '../house';
 import { catalogueOf } from '../result';
 import { dayJob, dayOptions } from '../usecases/day';
-import { fastedTanks } from '../usecases/fasted';
+import { fastedTanks, tankConflicts } from '../usecases/fasted';
 
 export interface TankFastView extends Fast {
   /** What is in it for this order, in words. */
@@ -26,12 +26,7 @@ export const schoolOptions: [School, string][] = (Object.keys(schools) as School
 /** Every source tank: how long it fasts and why, and where another shipment wants it fed. */
 export function fastView(house: House, c: Consignment): TankFastView[] {
   const catalogue = catalogueOf(c, house);
-  const others = house.consignments
-    .planned()
-    .map((s) => s.document)
-    .filter((o) => o.id !== c.id && !o.held && o.lines.some((l) => c.lines.some((m) => m.tank === l.tank)))
-    .flatMap((o) => tankFasts(o, catalogueOf(o, house)));
-  const conflicts = c.held ? [] : fastConflicts(tankFasts(c, catalogue), others, c.sender.place.zone);
+  const conflicts = tankConflicts(house, c);
   return fastsOf(c, catalogue).map((f) => ({
     ...f,
     fish: c.lines
