@@ -3,7 +3,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import { toDraft, type Draft } from '@/core/records/field';
 import { kinds } from '@/core/records';
 import type { KindId } from '@/core/records/kind';
-import { must, orderInput, said } from '@/tests/order';
+import { addRecord, must, orderInput, said } from '@/tests/order';
 import { paperPdf } from './papers/pdf';
 import { publicHolidays } from './records/holidays';
 import { openHouse, type House } from './house';
@@ -35,14 +35,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-const add = (kind: KindId, draft: Draft): string =>
-  must(
-    saveRecord(house, kind, {
-      id: null,
-      version: null,
-      draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
-    }),
-  ).id;
+const add = (kind: KindId, draft: Draft): string => addRecord(house, kind, draft);
 const change = (id: string, draft: Draft, version = house.records.byId(id)!.version) => {
   const r = house.records.byId(id)!;
   return saveRecord(house, r.kind, { id, version, draft: { ...draftOfRecord(kinds[r.kind], r), ...draft } });

@@ -1,6 +1,10 @@
 import type { Outcome } from '@/core/consignment/schema';
+import { toDraft, type Draft } from '@/core/records/field';
+import { kinds } from '@/core/records';
+import type { KindId } from '@/core/records/kind';
 import type { House } from '@/server/house';
 import type { OrderInput } from '@/server/usecases/order';
+import { saveRecord } from '@/server/usecases/records';
 
 /** The value of a use case that should have gone well; its sentences where it did not. */
 export function must<T>(r: Outcome<T>): T {
@@ -33,3 +37,13 @@ export function orderInput(house: House, more: Partial<OrderInput> = {}): OrderI
     ...more,
   };
 }
+
+/** A new record as its form sends it: a blank one with some fields filled; its id. */
+export const addRecord = (house: House, kind: KindId, draft: Draft): string =>
+  must(
+    saveRecord(house, kind, {
+      id: null,
+      version: null,
+      draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
+    }),
+  ).id;

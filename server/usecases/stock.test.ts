@@ -1,12 +1,10 @@
 import fc from 'fast-check';
-import { kinds } from '@/core/records';
-import { toDraft } from '@/core/records/field';
-import { must, orderInput } from '@/tests/order';
+import { addRecord, must, orderInput } from '@/tests/order';
 import { openHouse } from '../house';
 import { undo } from './change';
 import { cancel, revive, saveOrder } from './order';
 import { recordEvent, saveBags } from './packing';
-import { saveRecord, setCount } from './records';
+import { setCount } from './records';
 import { needsOf } from './stock';
 
 /**
@@ -16,14 +14,7 @@ import { needsOf } from './stock';
 test('after any order of packing, cancelling, undoing and changing, the ledger holds exactly what the consignment takes (property)', () => {
   const now = Date.parse('2026-11-24T12:00:00Z');
   const house = openHouse(null, () => now, 0);
-  const add = (kind: 'tank' | 'lot', draft: Record<string, string>): string =>
-    must(
-      saveRecord(house, kind, {
-        id: null,
-        version: null,
-        draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
-      }),
-    ).id;
+  const add = (kind: 'tank' | 'lot', draft: Record<string, string>): string => addRecord(house, kind, draft);
   const lot = add('lot', {
     tankId: add('tank', { name: '7', volumeL: '100', use: 'stock' }),
     speciesId: 'lemon-tetra',

@@ -1,7 +1,7 @@
 import { toDraft, type Draft } from '@/core/records/field';
 import { kinds } from '@/core/records';
 import type { KindId } from '@/core/records/kind';
-import { must, orderInput, said } from '@/tests/order';
+import { addRecord, must, orderInput, said } from '@/tests/order';
 import { openHouse, profileOf, type House } from '../house';
 import * as arrival from '../usecases/arrival';
 import { consignmentsCsv, importCsv, readingsCsv } from '../usecases/csv';
@@ -9,7 +9,7 @@ import { archive } from '../usecases/files';
 import { cancel, saveOrder } from '../usecases/order';
 import { recordEvent } from '../usecases/packing';
 import { readingFields, saveReading, strikeReading } from '../usecases/readings';
-import { archiveRecord, moveCount, removeRecord, saveRecord, setCount } from '../usecases/records';
+import { archiveRecord, moveCount, removeRecord, setCount } from '../usecases/records';
 import { consignmentList } from './consignment-list';
 import { draftOf, newDraft, orderChoices, receiverOptions } from './order';
 import { editorView, listView } from './records';
@@ -22,14 +22,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-const add = (kind: KindId, draft: Draft): string =>
-  must(
-    saveRecord(house, kind, {
-      id: null,
-      version: null,
-      draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
-    }),
-  ).id;
+const add = (kind: KindId, draft: Draft): string => addRecord(house, kind, draft);
 const tank = (name: string): string => add('tank', { name, volumeL: '100', use: 'stock' });
 const fish = (tankId: string, more: Draft = {}): string =>
   add('lot', { tankId, speciesId: 'lemon-tetra', lengthCm: '3', sex: 'unsexed', ...more });
