@@ -27,7 +27,7 @@ describe('the demo laid in the night to summer time', () => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-demo-'));
   folders.push(folder);
   process.env.KINDLY_NOW = now;
-  seedDemo(folder);
+  seedDemo(folder, 0);
   const ms = Date.parse(now);
   const house = openHouse(folder, () => ms, 0);
   afterAll(() => house.db.close());

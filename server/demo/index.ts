@@ -75,10 +75,10 @@ function records(house: House, s: Story): Partial<OrderInput> {
 }
 
 /** Fills an empty database with the demo fish room, from the beginning of each story to now. */
-export function seedDemo(folder: string): void {
+export function seedDemo(folder: string, draws?: number): void {
   const now = nowMs();
   let clock = now;
-  const house: House = openHouse(folder, () => clock);
+  const house: House = openHouse(folder, () => clock, draws);
   if (house.consignments.any()) return;
   keepProfile(house, room);
   stockTheRoom(house, now, (ms) => void (clock = ms));
