@@ -135,13 +135,17 @@ export function quarantineDuties(house: House, q: StoredQuarantine, code: string
   });
 }
 
+/** What is planned, on its way or lately opened: read once, it is a long read. */
+export const liveConsignments = (house: House): StoredConsignment[] =>
+  house.consignments.live(new Date(house.nowMs() - 4 * DAY).toISOString());
+
 /** Everything live at this house, with its duties in the order in which they want hands. */
-export function allDuties(house: House): Duty[] {
+export function allDuties(house: House, live = liveConsignments(house)): Duty[] {
   const now = house.nowMs();
   const off = house.bench.putOffs(new Date(now - DAY).toISOString());
   const quarantines = house.arrivals.quarantinesSince(new Date(now - QUARANTINE_DAYS * DAY).toISOString());
   return [
-    ...house.consignments.live(new Date(now - 4 * DAY).toISOString()).flatMap((s) => consignmentDuties(house, s, off)),
+    ...live.flatMap((s) => consignmentDuties(house, s, off)),
     ...quarantines.flatMap((q) =>
       quarantineDuties(house, q, house.consignments.byId(q.consignmentId)?.document.code ?? '', off),
     ),

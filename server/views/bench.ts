@@ -4,8 +4,8 @@ import type { Consignment } from '@/core/consignment/schema';
 import { forecastAge } from '@/core/weather/forecast';
 import { atClock, sameTimeLater } from '@/core/journey/calendar';
 import type { StoredQuarantine } from '../db/arrivals';
-import type { StoredConsignment } from '../db/consignments';
-import { allDuties, dueMs, type Duty } from '../duties';
+import { stageOf, type StoredConsignment } from '../db/consignments';
+import { allDuties, dueMs, liveConsignments, type Duty } from '../duties';
 import { profileOf, type House } from '../house';
 import type { StoredResult } from '../result';
 import { positionOf } from '../usecases/arrival';
@@ -56,8 +56,11 @@ const ago = (ms: number): string =>
   ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`;
 
 /** What runs out first, with the day on which it bites. */
-const lowSupplies = (house: House) =>
-  suppliesView(house)
+const lowSupplies = (house: House, live: StoredConsignment[]) =>
+  suppliesView(
+    house,
+    live.filter((s) => s.document.direction !== 'incoming' && stageOf(s.document) === 'planned'),
+  )
     .low.sort((x, y) => ((x.bites?.atIso ?? '9') < (y.bites?.atIso ?? '9') ? -1 : 1))
     .slice(0, 5)
     .map((t) => ({
@@ -159,7 +162,8 @@ export function benchView(house: House) {
   const now = house.nowMs();
   const { zone } = profileOf(house).place;
   const midnight = (days: number): number => atClock(sameTimeLater(now, days, zone), '00:00', zone);
-  const duties = allDuties(house);
+  const live = liveConsignments(house);
+  const duties = allDuties(house, live);
   const open = duties.filter(
     // The hand-over is told by the hour to leave, and recorded where it happens.
     (d) => d.doneAt === null && d.kind !== 'hand-over' && dueMs(d) < midnight(2) && !tooLate(d, now),
@@ -180,13 +184,10 @@ export function benchView(house: House) {
   return {
     nowMs: now,
     tasks,
-    onTheWay: house.consignments
-      .live(new Date(now - 4 * DAY).toISOString())
-      .flatMap((s) => onTheWay(house, s) ?? [])
-      .sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
+    onTheWay: live.flatMap((s) => onTheWay(house, s) ?? []).sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
     quarantines,
     doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
-    low: lowSupplies(house),
+    low: lowSupplies(house, live),
     empty: !house.consignments.any(),
   };
 }

@@ -1,5 +1,6 @@
 import { supplyKinds, type Supply } from '@/core/records/supply';
 import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/outlook';
+import type { StoredConsignment } from '../db/consignments';
 import type { StoredRecord } from '../db/records';
 import type { House } from '../house';
 import { needsOf, shelfKey, shelfRow } from '../usecases/stock';
@@ -41,9 +42,8 @@ const titles: Record<Supply['kind'], string> = {
 };
 
 /** What every planned consignment takes, and when, the soonest first. */
-const plannedNeeds = (house: House): DatedNeed[] =>
-  house.consignments
-    .planned()
+const plannedNeeds = (house: House, planned = house.consignments.planned()): DatedNeed[] =>
+  planned
     .map(({ document: c, result }) => ({
       code: c.code,
       atIso: new Date(result?.sealMs ?? Date.parse(c.handOverAt)).toISOString(),
@@ -72,10 +72,13 @@ export function packsFor(house: House, code: string): Record<string, number> {
   );
 }
 
-/** The whole shelf against every planned consignment. */
-export function suppliesView(house: House): { groups: SupplyGroup[]; shopping: SupplyType[]; low: SupplyType[] } {
+/** The whole shelf against every planned consignment; they may be given where they were read already. */
+export function suppliesView(
+  house: House,
+  stored?: StoredConsignment[],
+): { groups: SupplyGroup[]; shopping: SupplyType[]; low: SupplyType[] } {
   const records = house.records.list('supply', 'active') as StoredRecord[];
-  const planned = plannedNeeds(house);
+  const planned = plannedNeeds(house, stored);
   const now = house.nowIso();
   const looks = new Map(outlook(records.map(shelfRow), planned, now).map((o) => [o.key, o]));
   const types = new Map<string, SupplyType>();
