@@ -175,7 +175,7 @@ describe('what would fall into the night', () => {
           const words = movedWords(before, after, zone);
           for (const m of after) {
             const was = before.find((x) => x.key === m.key)!;
-            const night = /night/.test(m.detail + was.detail) || /tub/.test(m.kind);
+            const night = /night/.test(m.detail + was.detail);
             if (!night) expect(m.atMs - was.atMs).toBe(hours * HOUR);
             expect(words.has(m.key)).toBe(m.atMs !== was.atMs);
           }

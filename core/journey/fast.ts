@@ -40,6 +40,10 @@ type Planned = Pick<
 const clockOf = (hour: number): string =>
   `${String(Math.floor(hour)).padStart(2, '0')}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`;
 
+/** When fish that fast so long go into a bare tub, whatever the hour of the day. */
+export const tubExactMs = (wantedH: number, sealMs: number): number =>
+  sealMs - Math.min(TUB_H, wantedH || TUB_H) * HOUR;
+
 /** An instant between the hours in which hands work: what falls into the night is done the evening before. */
 export function withHands(ms: number, zone: string, a: Assumptions): number {
   const local = new TZDate(ms, zone);
@@ -109,8 +113,7 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
   const slowest = [...kinds].sort((x, y) => y.wantsH - x.wantsH)[0];
   const byGut = slowest?.wantsH ?? 0;
   const wantedH = eaters.length === 0 ? 0 : (choice?.hours ?? (choice?.school ? schools[choice.school].hours : byGut));
-  const tubMs =
-    choice?.tub && eaters.length > 0 ? withHands(sealMs - Math.min(TUB_H, wantedH || TUB_H) * HOUR, zone, a) : null;
+  const tubMs = choice?.tub && eaters.length > 0 ? withHands(tubExactMs(wantedH, sealMs), zone, a) : null;
   if (wantedH === 0)
     return {
       tank,

@@ -2,7 +2,7 @@ import { row, type Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { clockWords, dayWords, lastAcceptance, weekdayOf } from './calendar';
-import { fastsOf, plannedSealMs, withHands, type Fast } from './fast';
+import { fastsOf, plannedSealMs, tubExactMs, withHands, type Fast } from './fast';
 import { keyInstants } from './legs';
 
 export type MomentKind =
@@ -101,10 +101,14 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       add({
         kind: 'tub',
         tank,
-        atMs: fast.tubMs,
         minutes: 30,
         title: `Into a bare tub, from tank ${tank}`,
-        detail: `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
+        ...byDay(
+          tubExactMs(fast.wantedH, plannedMs),
+          zone,
+          a,
+          `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
+        ),
       });
     add({
       kind: 'catch',
