@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
-import { unitsOf } from '@/server/usecases/settings';
+import { unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
 import { UnitsProvider } from '@/ui/fields/units';
 import { TopLine } from '@/ui/shell/top-line';

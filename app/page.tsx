@@ -2,10 +2,9 @@ import Link from 'next/link';
 import { after } from 'next/server';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
-import { benchView } from '@/server/views/bench';
+import { benchView } from '@/server/bench/view';
 import { house } from '@/server/wiring';
-import { putOff, setDuty, tick } from '@/app/actions';
-import { lookOut } from '@/server/jobs/look-out';
+import { lookOut } from '@/server/day/look-out';
 import { Bench } from '@/ui/bench/bench';
 
 export default function BenchPage() {
@@ -13,16 +12,7 @@ export default function BenchPage() {
   const view = benchView(h);
   if (view.empty) return <Welcome />;
   after(() => lookOut(h));
-  return (
-    <Bench
-      {...view}
-      fixed={clockIsFixed()}
-      zone={profileOf(h).place.zone}
-      putOff={putOff}
-      tick={tick}
-      setDuty={setDuty}
-    />
-  );
+  return <Bench {...view} fixed={clockIsFixed()} zone={profileOf(h).place.zone} />;
 }
 
 function Welcome() {

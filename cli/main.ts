@@ -1,13 +1,13 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
-import { evaluation } from '@/core/consignment/evaluate';
+import { evaluation } from '@/core/evaluate/evaluate';
 import { problemsOf, readConsignment, type Consignment, type Problem } from '@/core/consignment/schema';
-import { calendarSchema, emptyCalendar, type Calendar } from '@/core/journey/calendar';
+import { calendarSchema, emptyCalendar, type Calendar } from '@/core/calendar/calendar';
 import { seedDemo } from '@/server/demo';
 import { dataFolder, openDatabase } from '@/server/db/open';
-import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/result';
-import { LARGEST_FILE } from '@/server/usecases/packing';
+import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignment/result';
+import { LARGEST_FILE } from '@/server/consignment/file-size';
 import { runReferenceFile } from './check/run';
 import { planText } from './plan';
 import { curvesOf, summaryOf } from './simulate';

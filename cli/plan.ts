@@ -1,10 +1,10 @@
-import type { BagPlanOption } from '@/core/bag/plan';
-import type { Evaluation } from '@/core/consignment/evaluate';
+import type { BagPlanOption } from '@/core/choose/bags';
+import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
-import type { PackOption } from '@/core/heat/choose';
-import { planName } from '@/core/heat/choose';
-import type { DayOption } from '@/core/journey/choose-day';
-import { catalogueOf, plainSurroundings } from '@/server/result';
+import type { PackOption } from '@/core/choose/packs';
+import { planName } from '@/core/choose/packs';
+import type { DayOption } from '@/core/choose/days';
+import { catalogueOf, plainSurroundings } from '@/server/consignment/result';
 
 const BEST = 6;
 const hours = (h: number | null): string => (h === null ? 'over 3 days' : `${h.toFixed(0)} h`);

@@ -1,8 +1,8 @@
 import { assumptionTable } from '@/core/catalogue/assumptions';
-import type { Evaluation } from '@/core/consignment/evaluate';
+import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
-import { planName } from '@/core/heat/choose';
-import { catalogueOf, plainSurroundings } from '@/server/result';
+import { planName } from '@/core/choose/packs';
+import { catalogueOf, plainSurroundings } from '@/server/consignment/result';
 
 const words = { oxygen: 'oxygen', carbon: 'CO2 and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
 const hours = (h: number | null): string => (h === null ? 'over 5 days' : `${h.toFixed(1)} h`);

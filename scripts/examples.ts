@@ -1,8 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
-import { planConsignment } from '@/core/consignment/plan';
+import { planConsignment } from '@/core/choose/plan';
 import { readConsignment } from '@/core/consignment/schema';
-import { usedRows, plainSurroundings } from '@/server/result';
+import { usedRows, plainSurroundings } from '@/server/consignment/result';
 
 /** Plans the shipped examples anew with the present engine: bags, boxes and packs follow from their orders. */
 for (const file of process.argv.slice(2)) {

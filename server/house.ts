@@ -1,4 +1,4 @@
-import type { Calendar } from '@/core/journey/calendar';
+import type { Calendar } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
 import { openDatabase, type Db } from './db/open';
 import { benchRepository, type BenchRepository } from './db/bench';
@@ -10,7 +10,7 @@ import { nowMs } from './clock';
 import { calendarOf } from './records/holidays';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
-import type { Shelves } from './result';
+import type { Shelves } from '@/server/consignment/result';
 
 /** A running fish room: its database and its clock. Every use case takes one. */
 export interface House {

@@ -8,15 +8,23 @@ import { simulatedForecast } from '@/standins/forecast';
 import { exampleConsignment } from '@/tests/example';
 import { openDatabase } from './db/open';
 import { openHouse, profileOf, type House } from './house';
-import { tryEvaluate } from './result';
-import * as arrival from './usecases/arrival';
-import { ownAssumptions, setAssumption } from './usecases/assumptions';
-import { undo } from './usecases/change';
-import { archive, exportConsignment, importConsignment } from './usecases/files';
+import { tryEvaluate } from '@/server/consignment/result';
+import { methodComparisons } from '@/server/arrive/methods';
+import { saveReadings } from '@/server/arrive/readings';
+import { finishStep, positionOf, startRun, undoStep } from '@/server/arrive/run';
+import { openQuarantine } from '@/server/quarantine/quarantine';
+import { ownAssumptions, setAssumption } from '@/server/settings/assumptions';
+import { undo } from '@/server/consignment/change';
+import { archive, exportConsignment, importConsignment } from '@/server/consignment/files';
 import { instantAt } from './instants';
-import { duplicate, replanBags, saveOrder } from './usecases/order';
-import { importForecast, recordEvent, saveBags, saveBoxes, savePacks, tick, typeForecast } from './usecases/packing';
-import { benchView, dayOf } from './views/bench';
+import { replanBags } from '@/server/bag/bags';
+import { duplicate, saveOrder } from '@/server/order/order';
+import { saveBags } from '@/server/bag/bags';
+import { saveBoxes } from '@/server/box/boxes';
+import { importForecast, typeForecast } from '@/server/heat/forecast';
+import { savePacks } from '@/server/heat/packs';
+import { recordEvent, tick } from '@/server/pack/events';
+import { benchView, dayOf } from '@/server/bench/view';
 
 const NOW = Date.parse('2026-11-24T12:00:00Z');
 const water = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
@@ -311,12 +319,12 @@ describe('arrival', () => {
     return code;
   };
   const lanes = (code: string) =>
-    arrival.methodComparisons(house, stored(code).document, must(tryEvaluate(house, stored(code).document)), now);
+    methodComparisons(house, stored(code).document, must(tryEvaluate(house, stored(code).document)), now);
 
   test('counts that do not add up are refused; measured pH decides the methods', () => {
     const code = arrive();
     const read = (alive: number, pH: number) =>
-      arrival.saveReadings(house, {
+      saveReadings(house, {
         code,
         version: stored(code).version,
         tank: water,
@@ -341,20 +349,20 @@ describe('arrival', () => {
   });
   test('a run waits for hands, its timer lives in stored instants, and only the running step can be pressed', () => {
     const code = arrive();
-    const run = must(arrival.startRun(house, stored(code).document, lanes(code)[0]!, 'float-transfer'));
-    expect(arrival.startRun(house, stored(code).document, lanes(code)[0]!, 'drip').ok).toBe(false);
-    expect(arrival.finishStep(house, run, 'net').ok).toBe(false);
-    must(arrival.finishStep(house, run, 'place'));
-    const at = arrival.positionOf(house.arrivals.run(run)!, now);
+    const run = must(startRun(house, stored(code).document, lanes(code)[0]!, 'float-transfer'));
+    expect(startRun(house, stored(code).document, lanes(code)[0]!, 'drip').ok).toBe(false);
+    expect(finishStep(house, run, 'net').ok).toBe(false);
+    must(finishStep(house, run, 'place'));
+    const at = positionOf(house.arrivals.run(run)!, now);
     now += 60_000;
-    expect(at.remainingMs! - arrival.positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
-    must(arrival.undoStep(house, run));
-    expect(arrival.positionOf(house.arrivals.run(run)!, now).index).toBe(0);
+    expect(at.remainingMs! - positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
+    must(undoStep(house, run));
+    expect(positionOf(house.arrivals.run(run)!, now).index).toBe(0);
   });
   test('day 1 opens four weeks of duties that reach the Bench', () => {
     const code = arrive();
-    must(arrival.openQuarantine(house, code));
-    expect(arrival.openQuarantine(house, code).ok).toBe(false);
+    must(openQuarantine(house, code));
+    expect(openQuarantine(house, code).ok).toBe(false);
     const q = house.arrivals.quarantinesSince('')[0]!;
     expect(dayOf(q, now)).toBe(1);
     expect(dayOf(q, now + 27 * 864e5)).toBe(28);

@@ -2,19 +2,19 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { Consignment } from '@/core/consignment/schema';
-import { kinds } from '@/core/records';
+import { kinds } from '@/records';
 import { exampleConsignment } from '@/tests/example';
 import { openHouse, type House } from '@/server/house';
-import { orderChoices, receiverOptions } from '@/server/views/order';
-import { benchView } from '@/server/views/bench';
-import { calendarFeed } from '@/server/views/calendar';
-import { dayView, fastView } from '@/server/views/fast';
-import { weekView } from '@/server/views/week';
-import { consignmentList } from '@/server/views/consignment-list';
-import { listView, searchView } from '@/server/views/records';
-import { suppliesView } from '@/server/views/supplies';
-import { tankRows, tankView } from '@/server/views/tanks';
-import { resultOf } from '@/server/result';
+import { orderChoices, receiverOptions } from '@/server/order/view';
+import { benchView } from '@/server/bench/view';
+import { calendarFeed } from '@/server/bench/calendar';
+import { dayView, fastView } from '@/server/day/view';
+import { weekView } from '@/server/bench/week';
+import { consignmentList } from '@/server/consignment/list';
+import { listView, searchView } from '@/server/records/view';
+import { suppliesView } from '@/server/stock/supplies';
+import { tankRows, tankView } from '@/server/stock/tanks';
+import { resultOf } from '@/server/consignment/result';
 
 /**
  * Ten years of a busy fish room, made by a generator: 10,000 past consignments and 1,000,000 tank readings, 2,000

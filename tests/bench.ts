@@ -3,14 +3,14 @@ import { solve, type Ends } from '@/tests/independent/ode-model';
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
 import { safeHours } from '@/core/bag/slack';
 import { catalogue } from '@/core/catalogue';
-import { drain } from '@/core/consignment/drain';
-import { forward } from '@/core/consignment/forward';
-import { prepare, type Prepared } from '@/core/consignment/prepare';
+import { drain } from '@/core/engine/drain';
+import { forward } from '@/core/engine/forward';
+import { prepare, type Prepared } from '@/core/engine/prepare';
 import { boxCurves, simulateBox } from '@/core/heat/box';
-import { choosePacks } from '@/core/heat/choose';
-import { chooseDay } from '@/core/journey/choose-day';
-import { emptyCalendar } from '@/core/journey/calendar';
-import { Draws, DRAW_STEP_H } from '@/core/risk/draws';
+import { choosePacks } from '@/core/choose/packs';
+import { chooseDay } from '@/core/choose/days';
+import { emptyCalendar } from '@/core/calendar/calendar';
+import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
 
 /** Medians of the heavy work on this machine, in milliseconds; never a test. One worker unless a line says otherwise. */
 function median(name: string, runs: number, work: () => void): number {

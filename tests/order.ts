@@ -1,10 +1,10 @@
 import type { Outcome } from '@/core/consignment/schema';
-import { toDraft, type Draft } from '@/core/records/field';
-import { kinds } from '@/core/records';
-import type { KindId } from '@/core/records/kind';
+import { toDraft, type Draft } from '@/records/field';
+import { kinds } from '@/records';
+import type { KindId } from '@/records/kind';
 import type { House } from '@/server/house';
-import type { OrderInput } from '@/server/usecases/order';
-import { saveRecord } from '@/server/usecases/records';
+import type { OrderInput } from '@/server/order/order';
+import { saveRecord } from '@/server/records/records';
 
 /** The value of a use case that should have gone well; its sentences where it did not. */
 export function must<T>(r: Outcome<T>): T {

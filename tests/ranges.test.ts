@@ -1,6 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { closedBag } from '@/core/bag/closed';
-import { isaPressureKPa, openTube } from '@/core/bag/geometry';
+import { openTube } from '@/core/bag/geometry';
+import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import { chargeable } from '@/core/box/freight';
 import { lengthOfClass, sizeClasses } from '@/core/fish/size';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useEffectEvent, useState } from 'react';
-import type { Job, JobReport, JobResult } from '@/core/consignment/job';
-import type { Progress } from '@/core/consignment/evaluate';
+import type { Job, JobReport, JobResult } from '@/core/evaluate/job';
+import type { Progress } from '@/core/evaluate/evaluate';
 
 export interface Running {
   /** The latest report of each worker; their sum is how far it is. */

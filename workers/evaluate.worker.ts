@@ -1,4 +1,4 @@
-import { runJob, type Job } from '@/core/consignment/job';
+import { runJob, type Job } from '@/core/evaluate/job';
 
 /** A job in the browser's own worker. It is stopped by ending the worker: nothing of it is kept. */
 self.onmessage = (event: MessageEvent<Job>): void => {

@@ -1,4 +1,4 @@
-import { calendarFeed } from '@/server/views/calendar';
+import { calendarFeed } from '@/server/bench/calendar';
 import { house } from '@/server/wiring';
 
 /** Every duty as a calendar feed to subscribe to, or as a file; `?of=KC-0142` gives those of one consignment. */

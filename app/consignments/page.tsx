@@ -2,9 +2,8 @@ import Link from 'next/link';
 import { Download } from 'lucide-react';
 import { catalogue } from '@/core/catalogue';
 import { profileOf } from '@/server/house';
-import { consignmentList, shelves } from '@/server/views/consignment-list';
+import { consignmentList, shelves } from '@/server/consignment/list';
 import { house } from '@/server/wiring';
-import { importConsignment } from '@/app/actions';
 import { ImportFile } from '@/ui/consignment/import-file';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -28,7 +27,7 @@ export default async function ConsignmentsPage({
         <form className="find" role="search" action="/consignments">
           <input name="find" defaultValue={find} placeholder="Find a consignment" aria-label="Find a consignment" />
         </form>
-        <ImportFile importConsignment={importConsignment} />
+        <ImportFile />
         <a className="btn" href="/consignments/export" download>
           <Download size={16} aria-hidden="true" /> Export
         </a>

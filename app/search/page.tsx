@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { searchView } from '@/server/views/records';
+import { searchView } from '@/server/records/view';
 import { house } from '@/server/wiring';
 
 export default async function SearchPage({ searchParams }: { searchParams: Promise<{ find?: string }> }) {

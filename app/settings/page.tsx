@@ -1,12 +1,11 @@
 import Link from 'next/link';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { profileOf } from '@/server/house';
-import { unitsOf } from '@/server/usecases/settings';
-import { ownAssumptions } from '@/server/usecases/assumptions';
-import { orderChoices } from '@/server/views/order';
+import { unitsOf } from '@/server/settings/settings';
+import { ownAssumptions } from '@/server/settings/assumptions';
+import { orderChoices } from '@/server/order/view';
 import { house } from '@/server/wiring';
-import { saveProfile, setAssumption, setUnits } from '@/app/actions';
-import { AssumptionList } from '@/ui/assumptions/list';
+import { AssumptionList } from '@/ui/settings/assumptions';
 import { UnitsChoice } from '@/ui/settings/units';
 import { ProfileForm } from '@/ui/settings/profile';
 
@@ -62,9 +61,8 @@ export default function SettingsPage() {
           }}
           papers={profile.papers ?? ''}
           places={orderChoices(h, null).places}
-          saveProfile={saveProfile}
         />
-        <UnitsChoice system={unitsOf(h)} setUnits={setUnits} />
+        <UnitsChoice system={unitsOf(h)} />
         <section>
           <h2 className="mb-1 text-[22px]">Marks</h2>
           <p className="note mb-3 max-w-[720px]">
@@ -80,7 +78,6 @@ export default function SettingsPage() {
               title: g.title,
               rows: g.names.map((name) => ({ name, ...assumptionTable[name], own: own[name] ?? null })),
             }))}
-            setAssumption={setAssumption}
           />
         </section>
       </section>

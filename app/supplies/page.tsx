@@ -1,12 +1,11 @@
 import { profileOf } from '@/server/house';
-import { listView } from '@/server/views/records';
-import { suppliesView } from '@/server/views/supplies';
+import { listView } from '@/server/records/view';
+import { suppliesView } from '@/server/stock/supplies';
 import { house } from '@/server/wiring';
-import { kinds } from '@/core/records';
-import * as act from '@/app/actions';
+import { kinds } from '@/records';
 import { dayMonth } from '@/ui/format';
 import { RecordList } from '@/ui/records/list';
-import { SuppliesShelf } from '@/ui/supplies/shelf';
+import { SuppliesShelf } from '@/ui/stock/shelf';
 
 export default async function SuppliesPage({
   searchParams,
@@ -28,7 +27,6 @@ export default async function SuppliesPage({
         counted
         view={listView(h, kind, asked)}
         gone={gone}
-        restoreRecord={act.restoreRecord}
       />
     );
   const zone = profileOf(h).place.zone;
@@ -45,8 +43,6 @@ export default async function SuppliesPage({
       low={low.length}
       archived={h.records.counts('supply').archived}
       gone={gone}
-      setCount={act.setCount}
-      restoreRecord={act.restoreRecord}
     />
   );
 }

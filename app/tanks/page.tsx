@@ -1,9 +1,9 @@
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import Link from 'next/link';
 import { profileOf } from '@/server/house';
-import { benchView } from '@/server/views/bench';
-import { tankRows } from '@/server/views/tanks';
+import { benchView } from '@/server/bench/view';
+import { tankRows } from '@/server/stock/tanks';
 import { house } from '@/server/wiring';
-import { restoreRecord } from '@/app/actions';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth, one } from '@/ui/format';
@@ -39,9 +39,7 @@ export default async function TanksPage({
       </section>
       <Tabs at="/tanks" />
       <section className="work">
-        {removed?.deletedAt && (
-          <GoneBar gone={{ id: removed.id, name: removed.name }} back="/tanks" restoreRecord={restoreRecord} />
-        )}
+        {removed?.deletedAt && <GoneBar gone={{ id: removed.id, name: removed.name }} back="/tanks" />}
         <div className="overflow-x-auto">
           <table className="tbl rows-at-390">
             <thead>
@@ -148,7 +146,7 @@ export default async function TanksPage({
                   <span>{q.animals}</span>
                   <span className="ml-auto">
                     day <b className="num text-[24px]">{q.day}</b>
-                    <span className="u">of 28</span>
+                    <span className="u">of {QUARANTINE_DAYS}</span>
                   </span>
                 </div>
                 <p className="note">

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { profileOf } from '@/server/house';
-import { weekView } from '@/server/views/week';
+import { weekView } from '@/server/bench/week';
 import { house } from '@/server/wiring';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth } from '@/ui/format';

@@ -5,6 +5,7 @@
 import * as dilution from '@/core/acclimation/dilution';
 import { closedBag } from '@/core/bag/closed';
 import * as geometry from '@/core/bag/geometry';
+import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import { chargeable } from '@/core/box/freight';
 import { restingOxygenMgKgH, restingOxygenMmolH } from '@/core/fish/metabolism';
 import * as analytic from '@/core/heat/analytic';
@@ -200,7 +201,7 @@ export const adapters: Readonly<Record<string, Adapter>> = {
     const tube = geometry.openTube(i.flat_width_cm, i.height_cm);
     return { diameter_cm: tube.diameterCm, V_L: tube.volumeL };
   },
-  isa_pressure: (i) => ({ p_kPa: geometry.isaPressureKPa(i.h_m ?? i.h_ft * 0.3048) }),
+  isa_pressure: (i) => ({ p_kPa: isaPressureKPa(i.h_m ?? i.h_ft * 0.3048) }),
   expansion: (i) => {
     const v = geometry.expandedL({ volumeL: i.V1_L, fromKPa: i.p1_kPa, toKPa: i.p2_kPa, fromC: i.t1_C, toC: i.t2_C });
     return { V2_dry_L: v.dryL, V2_moist_L: v.moistL };

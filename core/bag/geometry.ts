@@ -19,13 +19,6 @@ export function openTube(flatWidthCm: number, heightCm: number): { diameterCm: n
   return { diameterCm: (2 * flatWidthCm) / Math.PI, volumeL: (flatWidthCm ** 2 * heightCm) / Math.PI / 1000 };
 }
 
-/** Pressure of the ICAO standard atmosphere (Doc 7488, from memory), kPa, for −500…11,000 m. */
-export function isaPressureKPa(heightM: number): number {
-  if (!(heightM >= -500 && heightM <= 11000))
-    throw new RangeError(`The standard atmosphere is used up to 11,000 m, not ${heightM} m.`);
-  return 101.325 * (1 - 2.25577e-5 * heightM) ** 5.25588;
-}
-
 /** Gas that is free to swell when pressure (kPa) and temperature change; dry, and saturated with water vapour. */
 export function expandedL(v: { volumeL: number; fromKPa: number; toKPa: number; fromC: number; toC: number }): {
   dryL: number;

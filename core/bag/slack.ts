@@ -91,3 +91,23 @@ export function firstToFail(safe: SafeHours): { factor: Factor; hours: number } 
   }
   return first;
 }
+
+/**
+ * How much of a factor's limit is used at step i, 1 at the limit: pressures and amounts as their ratio, acid as the
+ * share of the fall to the floor, temperature as the distance from the middle of its band.
+ */
+export function usedShare(
+  factor: Factor,
+  b: { curves: BagCurves; tempC: ArrayLike<number>; limits: BagLimits },
+  i: number,
+): number {
+  const { curves, limits: l } = b;
+  if (factor === 'oxygen') return l.oxygenKPa / Math.max(0.1, curves.oxygenKPa[i]!);
+  if (factor === 'ammonia') return curves.nh3MgNL[i]! / l.nh3MgNL;
+  if (factor === 'temperature') {
+    const half = (l.tempHardMaxC - l.tempHardMinC) / 2;
+    return Math.abs(b.tempC[i]! - l.tempHardMinC - half) / half;
+  }
+  const pH0 = curves.pH[0]!;
+  return Math.max(curves.co2MgL[i]! / l.co2MgL, (pH0 - curves.pH[i]!) / (pH0 - l.phFloor));
+}

@@ -5,7 +5,7 @@ import type { Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { arrange, arrangementSentence, boxWeights, innerCm, outsideCm } from './arrange';
 import { chargeable } from './freight';
-import { suggestBoxes, winterBoxes } from './plan';
+import { suggestBoxes, winterBoxes } from '@/core/choose/boxes';
 
 const c = exampleConsignment();
 const bag = { ...c.bags[0]!, id: 'A1', boxId: '1', bagTypeId: 'bag-18x40', waterL: 1, gasL: 2 };

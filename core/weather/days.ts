@@ -1,4 +1,4 @@
-import { localDate, sameTimeLater } from '@/core/journey/calendar';
+import { localDate, sameTimeLater } from '@/core/calendar/calendar';
 import { TZDate } from '@date-fns/tz';
 import { hoursOfDays } from './diurnal';
 import { sunHours } from './sun';

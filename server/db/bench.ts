@@ -1,4 +1,4 @@
-import type { DayOption } from '@/core/journey/choose-day';
+import type { DayOption } from '@/core/choose/days';
 import type { Db } from './open';
 
 /** The last look for a better day: nothing found where `found` is null. */

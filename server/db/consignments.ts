@@ -1,7 +1,7 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { Db } from './open';
 import type { RecordRepository } from './records';
-import type { StoredResult } from '../result';
+import type { StoredResult } from '@/server/consignment/result';
 
 export interface StoredConsignment {
   document: Consignment;

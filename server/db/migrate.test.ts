@@ -4,7 +4,7 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { exampleConsignment } from '@/tests/example';
 import { openHouse } from '../house';
-import { searchView } from '../views/records';
+import { searchView } from '@/server/records/view';
 
 test('data of the first schema are carried over: a copy is kept, stages are read, everything is found by the search', () => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-migrate-'));

@@ -1,5 +1,5 @@
-import { fold } from '@/core/records/field';
-import type { KindId } from '@/core/records/kind';
+import { fold } from '@/records/field';
+import type { KindId } from '@/records/kind';
 import type { Db } from './open';
 
 export interface StoredRecord<T = Record<string, unknown>> {

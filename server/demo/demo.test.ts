@@ -1,13 +1,13 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { dueMs, allDuties } from '../duties';
+import { dueMs, allDuties } from '@/server/bench/duties';
 import { openHouse } from '../house';
-import { benchView } from '../views/bench';
-import { calendarFeed } from '../views/calendar';
-import { dayView, fastView } from '../views/fast';
-import { suppliesView } from '../views/supplies';
-import { weekView } from '../views/week';
+import { benchView } from '@/server/bench/view';
+import { calendarFeed } from '@/server/bench/calendar';
+import { dayView, fastView } from '@/server/day/view';
+import { suppliesView } from '@/server/stock/supplies';
+import { weekView } from '@/server/bench/week';
 import { seedDemo } from './index';
 
 const kept = process.env.KINDLY_NOW;

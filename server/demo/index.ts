@@ -1,13 +1,16 @@
 import { TZDate } from '@date-fns/tz';
-import { atClock } from '@/core/journey/calendar';
+import { atClock } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
 import { nowMs } from '../clock';
 import { keepProfile, openHouse, type House } from '../house';
 import { lookupOf } from '../records/lookup';
-import { tryEvaluate } from '../result';
-import * as arrival from '../usecases/arrival';
-import { saveOrder, type OrderInput } from '../usecases/order';
-import { recordEvent, tick, type EventName } from '../usecases/packing';
+import { tryEvaluate } from '@/server/consignment/result';
+import { methodComparisons } from '@/server/arrive/methods';
+import { saveReadings } from '@/server/arrive/readings';
+import { finishStep, startRun } from '@/server/arrive/run';
+import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
+import { saveOrder, type OrderInput } from '@/server/order/order';
+import { recordEvent, tick, type EventName } from '@/server/pack/events';
 import { stockTheRoom } from './room';
 import { place, room, stories, type Story } from './stories';
 
@@ -114,7 +117,7 @@ export function seedDemo(folder: string, draws?: number): void {
     const i = Math.min(e.steps - 1, Math.round((at - e.instants.sealMs) / HOUR / e.stepH));
     clock = at + 10 * 60_000;
     must(
-      arrival.saveReadings(house, {
+      saveReadings(house, {
         code,
         version: stored.version,
         tank: { ...c.tank },
@@ -139,10 +142,10 @@ export function seedDemo(folder: string, draws?: number): void {
     arrived(code, at);
     event(code, 'openedAt', at + 0.5 * HOUR);
     clock = at + 2 * HOUR;
-    const id = must(arrival.openQuarantine(house, code));
+    const id = must(openQuarantine(house, code));
     for (const d of house.arrivals.dutiesOf(id)) {
       clock = Date.parse(d.dueAt) + 20 * 60_000;
-      if (clock < now - 2 * HOUR) must(arrival.setDuty(house, id, d.key, true));
+      if (clock < now - 2 * HOUR) must(setDuty(house, id, d.key, true));
     }
   }
 
@@ -165,13 +168,13 @@ export function seedDemo(folder: string, draws?: number): void {
       },
       { method: 'float-transfer', presses: [['place', 2.2]] },
     ] as const;
-    arrival.methodComparisons(house, c, e, now).forEach((lane, i) => {
+    methodComparisons(house, c, e, now).forEach((lane, i) => {
       const story = runs[i % runs.length]!;
       clock = now - (story.presses[0][1] + 1) * minute;
-      const run = must(arrival.startRun(house, c, lane, story.method));
+      const run = must(startRun(house, c, lane, story.method));
       for (const [key, before] of story.presses) {
         clock = now - before * minute;
-        must(arrival.finishStep(house, run, key));
+        must(finishStep(house, run, key));
       }
     });
   }

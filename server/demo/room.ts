@@ -1,10 +1,10 @@
-import type { Field } from '@/core/records/field';
-import { toDraft } from '@/core/records/field';
-import { kinds } from '@/core/records';
+import type { Field } from '@/records/field';
+import { toDraft } from '@/records/field';
+import { kinds } from '@/records';
 import type { House } from '../house';
 import { placeId } from '../records/seed';
-import { draftOfRecord, saveRecord } from '../usecases/records';
-import { saveReading } from '../usecases/readings';
+import { draftOfRecord, saveRecord } from '@/server/records/records';
+import { saveReading } from '@/server/stock/readings';
 import { counted, ownFish, ownTanks, place, stories } from './stories';
 
 const HOUR = 3600_000;

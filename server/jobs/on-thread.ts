@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { refuse, type Outcome } from '@/core/consignment/schema';
-import type { Job, JobReport, JobResult } from '@/core/consignment/job';
+import type { Job, JobReport, JobResult } from '@/core/evaluate/job';
 
 /** Longest a job may take before its thread is ended. */
 const PATIENCE_MS = 60_000;

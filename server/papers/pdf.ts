@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fontkit from '@pdf-lib/fontkit';
 import { PDFDocument, rgb, type PDFFont } from 'pdf-lib';
-import type { Paper } from '@/core/consignment/confirmation';
+import type { Paper } from '@/core/papers/confirmation';
 
 const FONTS = path.join(/* turbopackIgnore: true */ process.cwd(), 'node_modules', 'dejavu-fonts-ttf', 'ttf');
 const [WIDTH, HEIGHT, EDGE] = [595.28, 841.89, 56];

@@ -1,6 +1,6 @@
 import { catalogue as shipped } from '@/core/catalogue';
-import { kinds } from '@/core/records';
-import { fold, type Lookup, type RefKind } from '@/core/records/field';
+import { kinds } from '@/records';
+import { fold, type Lookup, type RefKind } from '@/records/field';
 import type { RecordRepository } from '../db/records';
 
 /** Names of what records point at, read when first asked for: make one for each answer. */

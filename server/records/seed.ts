@@ -1,8 +1,8 @@
 import { catalogue as shipped } from '@/core/catalogue';
 import { cities } from '@/core/catalogue/places';
-import { kinds } from '@/core/records';
-import type { KindId } from '@/core/records/kind';
-import type { Supply } from '@/core/records/supply';
+import { kinds } from '@/records';
+import type { KindId } from '@/records/kind';
+import type { Supply } from '@/records/supply';
 import type { ArrivalRepository } from '../db/arrivals';
 import type { ConsignmentRepository } from '../db/consignments';
 import type { Db } from '../db/open';

@@ -1,9 +1,9 @@
 import { catalogue as shipped } from '@/core/catalogue';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { typeOf, type Supply } from '@/core/records/supply';
-import type { ServiceRecord } from '@/core/records/service';
+import { typeOf, type Supply } from '@/records/supply';
+import type { ServiceRecord } from '@/records/service';
 import type { RecordRepository, StoredRecord } from '../db/records';
-import type { Shelves } from '../result';
+import type { Shelves } from '@/server/consignment/result';
 
 /** The house's own bags, boxes, packs and services as the planner reads them; the first batch of a type gives its figures. */
 export function shelvesOf(records: RecordRepository): Shelves {

@@ -1,5 +1,8 @@
 'use client';
 
+import { putOff } from '@/server/bench/actions';
+import { tick } from '@/server/pack/actions';
+import { setDuty } from '@/server/quarantine/actions';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
@@ -40,29 +43,28 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const shown = all ? today : today.slice(0, SHOWN);
   const order = [...shown, ...tomorrow];
 
-  const tick = (t: Task, done: boolean): void => {
+  const press = (t: Task, done: boolean): void => {
     if (!t.done) return;
     const by = t.done;
     void save(
-      () =>
-        by.kind === 'moment' ? p.tick(by.code, `moment:${by.key}`, done) : p.setDuty(by.quarantineId, by.key, done),
+      () => (by.kind === 'moment' ? tick(by.code, `moment:${by.key}`, done) : setDuty(by.quarantineId, by.key, done)),
       () => setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null),
     );
   };
   const later = (t: Task, how: Later | null): void => {
     if (t.state === 'running' || t.state === 'leave') return;
     void save(
-      () => p.putOff({ id: t.key, later: how }),
+      () => putOff({ id: t.key, later: how }),
       () => setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null),
     );
   };
   const takeBack = (): void => {
     if (!last) return;
-    if (last.what === 'done') tick(last.task, false);
+    if (last.what === 'done') press(last.task, false);
     else later(last.task, null);
   };
 
-  const press = useEffectEvent((e: KeyboardEvent): void => {
+  const onKey = useEffectEvent((e: KeyboardEvent): void => {
     if (inField(e.target) || e.metaKey || e.ctrlKey || e.altKey) return;
     const at = order.findIndex((t) => t.key === chosen);
     const go = (i: number): void => {
@@ -78,7 +80,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     if (key === 'ArrowDown' || key === 'j') go(at + 1);
     else if (key === 'ArrowUp' || key === 'k') go(at < 0 ? 0 : at - 1);
     else if (key === 'd' && t?.done) {
-      tick(t, true);
+      press(t, true);
       onward();
     } else if (key === 's' && t) later(t, e.shiftKey ? 'morning' : 'hour');
     else if (key === 'u') takeBack();
@@ -87,7 +89,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     e.preventDefault();
   });
   useEffect(() => {
-    const on = (e: KeyboardEvent): void => press(e);
+    const on = (e: KeyboardEvent): void => onKey(e);
     window.addEventListener('keydown', on);
     return () => window.removeEventListener('keydown', on);
   }, []);
@@ -95,7 +97,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const late = today.filter((t) => t.state === 'late').length;
   const running = today.filter((t) => t.state === 'running').length;
   const leave = today.find((t) => t.state === 'leave');
-  const rail = { clockMs: now, zone: p.zone, chosen, busy, onDone: (t: Task) => tick(t, true), onLater: later };
+  const rail = { clockMs: now, zone: p.zone, chosen, busy, onDone: (t: Task) => press(t, true), onLater: later };
   const tomorrowMs = tomorrow[0] ? Math.floor(tomorrow[0].atMs / HOUR) * HOUR - HOUR * 0.6 : 0;
   return (
     <section className="min-w-0 px-3 pb-8 pt-4 md:px-6" aria-label="Duties">

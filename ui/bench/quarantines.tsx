@@ -1,5 +1,7 @@
 'use client';
 
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { setDuty } from '@/server/quarantine/actions';
 import { useSave } from '@/ui/use-save';
 import type { BenchProps } from './types';
 
@@ -30,16 +32,16 @@ export function Quarantines({ p }: { p: BenchProps }) {
               <br />
               <span className="note">{q.animals}</span>
             </a>
-            <svg viewBox="0 0 292 46" className="w-full" role="img" aria-label={`Day ${q.day} of 28`}>
+            <svg viewBox="0 0 292 46" className="w-full" role="img" aria-label={`Day ${q.day} of ${QUARANTINE_DAYS}`}>
               <rect y="3" width="292" height="25" fill="url(#kraft-ahead)" />
-              <rect y="3" width={((q.day - 1) * 292) / 28} height="25" fill="url(#kraft-past)" />
+              <rect y="3" width={((q.day - 1) * 292) / QUARANTINE_DAYS} height="25" fill="url(#kraft-past)" />
               <path d="M0 3H292M0 28H292M73 3V28M146 3V28M219 3V28" stroke="var(--kraft-deep)" />
               {q.duties
                 .filter((d) => d.kind === 'test' && d.day > 7)
                 .map((d) => (
                   <path
                     key={d.key}
-                    d={`M${((d.day - 0.5) * 292) / 28} 11l4 4.500l-4 4.500l-4 -4.500Z`}
+                    d={`M${((d.day - 0.5) * 292) / QUARANTINE_DAYS} 11l4 4.500l-4 4.500l-4 -4.500Z`}
                     fill={d.doneAt ? 'var(--kraft-ink)' : 'none'}
                     stroke="var(--kraft-ink)"
                   />
@@ -49,16 +51,16 @@ export function Quarantines({ p }: { p: BenchProps }) {
                 .map((d) => (
                   <path
                     key={d.key}
-                    d={`M${((d.day - 0.5) * 292) / 28 - 5} 38q2.500 -4 5 0t5 0`}
+                    d={`M${((d.day - 0.5) * 292) / QUARANTINE_DAYS - 5} 38q2.500 -4 5 0t5 0`}
                     fill="none"
                     stroke="var(--tide)"
                     strokeWidth="1.5"
                   />
                 ))}
               <rect
-                x={((q.day - 1) * 292) / 28}
+                x={((q.day - 1) * 292) / QUARANTINE_DAYS}
                 y="0"
-                width={292 / 28}
+                width={292 / QUARANTINE_DAYS}
                 height="31"
                 fill="none"
                 stroke="var(--ink)"
@@ -74,7 +76,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
                       className="size-5"
                       disabled={busy}
                       checked={false}
-                      onChange={() => save(() => p.setDuty(q.id, d.key, true))}
+                      onChange={() => save(() => setDuty(q.id, d.key, true))}
                     />
                     {d.title}
                   </label>

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Job } from '@/core/consignment/job';
+import type { Job } from '@/core/evaluate/job';
 import { useEvaluation } from '@/ui/use-evaluation';
 
 /** Runs that a page refines its chance to. */

@@ -1,20 +1,15 @@
 'use client';
 
+import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { Outcome } from '@/core/consignment/schema';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
 type Mode = 'ask' | 'replace' | 'keep-both';
-type Imported = { state: string; code: string };
 
 /** Takes a consignment file; one that is here already is asked about: replace, keep both, or leave. */
-export function ImportFile({
-  importConsignment,
-}: {
-  importConsignment: (text: string, mode: Mode) => Promise<Outcome<Imported>>;
-}) {
+export function ImportFile() {
   const router = useRouter();
   const { save, busy, problems, setProblems } = useSave();
   const [asked, setAsked] = useState<{ text: string; code: string } | null>(null);

@@ -1,34 +1,25 @@
 'use client';
 
+import { putAway, undoChange } from '@/server/consignment/actions';
+import { cancelOrder, duplicate, reviveOrder } from '@/server/order/actions';
 import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { MoreHorizontal } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Outcome } from '@/core/consignment/schema';
 import { useSave } from '@/ui/use-save';
 
 /** Undo, duplicate, export, put away: what can be done with a whole consignment. */
 export function ConsignmentMenu({
   code,
   archived,
-  undoChange,
-  duplicate,
-  putAway,
   cancelled,
   left,
-  cancelOrder,
-  reviveOrder,
 }: {
   code: string;
   archived: boolean;
-  undoChange: (code: string) => Promise<Outcome<string>>;
-  duplicate: (code: string) => Promise<Outcome<string>>;
-  putAway: (code: string, away: boolean) => Promise<Outcome<null>>;
   cancelled: boolean;
   /** On its way: nothing to cancel any more. */
   left: boolean;
-  cancelOrder: (code: string, reason: string) => Promise<Outcome<null>>;
-  reviveOrder: (code: string) => Promise<Outcome<null>>;
 }) {
   const { save, problems } = useSave();
   const [said, setSaid] = useState('');

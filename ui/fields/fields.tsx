@@ -2,7 +2,7 @@
 
 import { useId, useState, type ReactNode } from 'react';
 import type { Problem } from '@/core/consignment/schema';
-import { inOurUnit, inUsUnits } from '@/core/quantities/typed';
+import { inOurUnit, inUsUnits } from '@/records/typed';
 import { problemAt } from '@/ui/use-save';
 import { useUnits } from './units';
 

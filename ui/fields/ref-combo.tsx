@@ -2,7 +2,7 @@
 
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useId, useState } from 'react';
-import { fold } from '@/core/records/field';
+import { fold } from '@/records/field';
 
 export interface RefOption {
   id: string;

@@ -3,7 +3,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
-import { fold } from '@/core/records/field';
+import { fold } from '@/records/field';
 import { FishIcon } from '@/ui/drawings/fish';
 
 interface Lot {

@@ -1,10 +1,11 @@
 'use client';
 
+import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } from '@/server/records/actions';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Outcome } from '@/core/consignment/schema';
-import { differences, type Draft, type Field, type Lookup } from '@/core/records/field';
+import { differences, type Draft, type Field, type Lookup } from '@/records/field';
 import { OtherProblems } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
 import { useDraft } from '@/ui/use-draft';
@@ -12,7 +13,6 @@ import { useSave } from '@/ui/use-save';
 import { RecordForm, type Options } from './form';
 import { Meanwhile } from './meanwhile';
 
-type Saved = Outcome<{ id: string; version: number }>;
 
 export interface RecordEditorProps {
   kindId: string;
@@ -33,11 +33,6 @@ export interface RecordEditorProps {
   };
   /** Ways to start a new one. */
   templates: { name: string; draft: Draft }[];
-  saveRecord: (kindId: string, input: unknown) => Promise<Saved>;
-  removeRecord: (id: string) => Promise<Outcome<{ archived: boolean; words: string }>>;
-  restoreRecord: (id: string) => Promise<Outcome<string>>;
-  archiveRecord: (id: string) => Promise<Outcome<string>>;
-  undoRecord: (id: string) => Promise<Saved>;
   /** What lives beside the form: water and fish of a tank. */
   before?: ReactNode;
 }
@@ -58,7 +53,7 @@ export function RecordEditor(p: RecordEditorProps) {
 
   const send = (what: Draft, version: number | null): void =>
     void save(
-      () => p.saveRecord(p.kindId, { id: v.id, version, draft: what }),
+      () => saveRecord(p.kindId, { id: v.id, version, draft: what }),
       (saved) => {
         kept();
         setSaid('Saved.');
@@ -90,7 +85,7 @@ export function RecordEditor(p: RecordEditorProps) {
               disabled={busy}
               onClick={() =>
                 save(
-                  () => p.undoRecord(v.id!),
+                  () => undoRecord(v.id!),
                   () => setSaid('The last change is taken back.'),
                 )
               }
@@ -104,7 +99,7 @@ export function RecordEditor(p: RecordEditorProps) {
               disabled={busy}
               onClick={() =>
                 save(
-                  () => p.restoreRecord(v.id!),
+                  () => restoreRecord(v.id!),
                   () => setSaid('Brought back.'),
                 )
               }
@@ -119,7 +114,7 @@ export function RecordEditor(p: RecordEditorProps) {
                 disabled={busy}
                 onClick={() =>
                   save(
-                    () => p.archiveRecord(v.id!),
+                    () => archiveRecord(v.id!),
                     () => setSaid('Put away.'),
                   )
                 }
@@ -131,7 +126,7 @@ export function RecordEditor(p: RecordEditorProps) {
                 disabled={busy}
                 onClick={() =>
                   save(
-                    () => p.removeRecord(v.id!),
+                    () => removeRecord(v.id!),
                     (r) =>
                       r.archived ? setSaid(r.words) : router.push(`/${p.slug}?gone=${encodeURIComponent(v.id!)}`),
                   )

@@ -1,7 +1,7 @@
 'use client';
 
-import { applies, type Draft, type Field } from '@/core/records/field';
-import { weekdays, parseDays, daysText } from '@/core/journey/days';
+import { applies, type Draft, type Field } from '@/records/field';
+import { weekdays, parseDays, daysText } from '@/core/calendar/days';
 import type { Problem } from '@/core/consignment/schema';
 import { FieldShell, NumberField, SelectField, TextField } from '@/ui/fields/fields';
 import { ClockField } from '@/ui/fields/time-fields';

@@ -1,8 +1,8 @@
 'use client';
 
+import { importCsv, undoImport } from '@/server/records/actions';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { Outcome } from '@/core/consignment/schema';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -24,11 +24,6 @@ export interface ImportCsvProps {
   list: string;
   title: string;
   back: string;
-  importCsv: (
-    list: string,
-    input: { text: string; mapping: (string | null)[] | null; commit: boolean },
-  ) => Promise<Outcome<Report>>;
-  undoImport: (key: string) => Promise<Outcome<number>>;
 }
 
 const LARGEST = 3_000_000;
@@ -40,7 +35,7 @@ export function ImportCsv(p: ImportCsvProps) {
   const [report, setReport] = useState<Report | null>(null);
   const [said, setSaid] = useState('');
   const ask = (text: string, mapping: Report['mapping'] | null, commit: boolean): void =>
-    void save(() => p.importCsv(p.list, { text, mapping, commit }), setReport);
+    void save(() => importCsv(p.list, { text, mapping, commit }), setReport);
   const take = async (f: File | undefined): Promise<void> => {
     setReport(null);
     setSaid('');
@@ -127,7 +122,7 @@ export function ImportCsv(p: ImportCsvProps) {
                   disabled={busy}
                   onClick={() =>
                     save(
-                      () => p.undoImport(report.undo!),
+                      () => undoImport(report.undo!),
                       (n) => {
                         setSaid(`${lines(n)} taken back.`);
                         setReport(null);

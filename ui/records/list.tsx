@@ -1,9 +1,9 @@
 'use client';
 
+import { restoreRecord } from '@/server/records/actions';
 import Link from 'next/link';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import type { Outcome } from '@/core/consignment/schema';
 import type { Species } from '@/core/catalogue/schema';
 import { FishIcon } from '@/ui/drawings/fish';
 import { Tabs } from '@/ui/shell/tabs';
@@ -35,7 +35,6 @@ export interface RecordListProps {
     shown: 'active' | 'archived';
   };
   gone: { id: string; name: string } | null;
-  restoreRecord: (id: string) => Promise<Outcome<string>>;
 }
 
 /** Find, import, export, new: the tools of every list. */
@@ -60,15 +59,7 @@ export function ListTools({ slug, one, find, shown }: { slug: string; one: strin
 }
 
 /** What was just deleted, and the way back. */
-export function GoneBar({
-  gone,
-  back,
-  restoreRecord,
-}: {
-  gone: { id: string; name: string };
-  back: string;
-  restoreRecord: RecordListProps['restoreRecord'];
-}) {
+export function GoneBar({ gone, back }: { gone: { id: string; name: string }; back: string }) {
   const { save, busy, problems } = useSave();
   const router = useRouter();
   return (
@@ -104,7 +95,7 @@ export function RecordList(p: RecordListProps) {
       </section>
       <Tabs at={`/${p.slug}`} />
       <section className="work">
-        {p.gone && <GoneBar gone={p.gone} back={`/${p.slug}`} restoreRecord={p.restoreRecord} />}
+        {p.gone && <GoneBar gone={p.gone} back={`/${p.slug}`} />}
         {v.find && (
           <p className="note mb-2">
             {v.rows.length === 0 ? 'Nothing' : v.rows.length} found for “{v.find}”, put away or not.{' '}

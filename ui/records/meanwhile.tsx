@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Difference } from '@/core/records/field';
+import type { Difference } from '@/records/field';
 
 /**
  * Somebody saved the same thing meanwhile: both versions side by side, field by field, and a choice for each. Nothing

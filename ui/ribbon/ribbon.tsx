@@ -1,27 +1,11 @@
-import { capital } from '@/core/journey/calendar';
-import type { Factor } from '@/core/bag/slack';
+import { capital } from '@/core/calendar/calendar';
+import type { RibbonData } from '@/server/consignment/view';
 import { clock, dayMonth, factorColour, factorDash, factorWords, one, slackWords, weekday } from '@/ui/format';
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { EDGE_L, EDGE_R, LEFT, RIGHT, axisTicks, ribbonScale } from './scale';
 
 export interface RibbonProps {
-  data: {
-    sealMs: number | null;
-    deadlineMs: number | null;
-    lastFeedMs: number | null;
-    handOverMs: number;
-    openMs: number;
-    windowMs: { start: number; end: number } | null;
-    nowMs: number;
-    legs: { label: string; startMs: number; endMs: number }[];
-    stepMs: number;
-    bagId: string | null;
-    tempC: number[];
-    ambientC: number[];
-    band: { min: number; max: number };
-    rows: { factor: Factor; bagId: string | null; slackH: number | null; used: number[] }[];
-    measured: { ms: number; tempC: number }[];
-  };
+  data: RibbonData;
   zone: string;
   there: { name: string; zone: string };
   full: boolean;

@@ -1,25 +1,15 @@
 'use client';
 
+import { saveProfile } from '@/server/settings/actions';
 import { useState } from 'react';
 import type { Place } from '@/core/catalogue/places';
-import type { Outcome } from '@/core/consignment/schema';
 import { OtherProblems, num } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
-import { Party } from '@/ui/stations/order/party';
-import type { PartyDraft } from '@/ui/stations/order/draft';
+import { Party } from '@/ui/order/party';
+import type { PartyDraft } from '@/ui/order/draft';
 
 /** The fish room itself: the sender of every box. */
-export function ProfileForm({
-  profile,
-  papers,
-  places,
-  saveProfile,
-}: {
-  profile: PartyDraft;
-  papers: string;
-  places: Place[];
-  saveProfile: (input: unknown) => Promise<Outcome<null>>;
-}) {
+export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; papers: string; places: Place[] }) {
   const { save, busy, problems } = useSave();
   const [v, setV] = useState(profile);
   const [text, setText] = useState(papers);

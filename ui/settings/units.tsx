@@ -1,6 +1,6 @@
 'use client';
 
-import type { Outcome } from '@/core/consignment/schema';
+import { setUnits } from '@/server/settings/actions';
 import { useSave } from '@/ui/use-save';
 
 const choices = [
@@ -9,13 +9,7 @@ const choices = [
 ] as const;
 
 /** The house speaks metric; a second unit may stand beside every field. */
-export function UnitsChoice({
-  system,
-  setUnits,
-}: {
-  system: 'metric' | 'us';
-  setUnits: (system: string) => Promise<Outcome<null>>;
-}) {
+export function UnitsChoice({ system }: { system: 'metric' | 'us' }) {
   const { save, busy } = useSave();
   return (
     <fieldset className="max-w-[760px]">

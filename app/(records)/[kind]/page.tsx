@@ -1,8 +1,7 @@
 import { notFound } from 'next/navigation';
-import { kindOfSlug } from '@/core/records';
-import { listView } from '@/server/views/records';
+import { kindOfSlug } from '@/records';
+import { listView } from '@/server/records/view';
 import { house } from '@/server/wiring';
-import { restoreRecord } from '@/app/actions';
 import { RecordList } from '@/ui/records/list';
 
 export default async function ListPage({
@@ -26,7 +25,6 @@ export default async function ListPage({
       counted={kind.counted}
       view={listView(h, kind, { ...asked, page: Number(page) || 1 })}
       gone={removed?.deletedAt ? { id: removed.id, name: removed.name } : null}
-      restoreRecord={restoreRecord}
     />
   );
 }

@@ -1,5 +1,5 @@
 import { notFound, redirect } from 'next/navigation';
-import { consignmentView } from '@/server/views/consignment';
+import { consignmentView } from '@/server/consignment/view';
 import { house } from '@/server/wiring';
 
 /** A consignment opens where its work is. */

@@ -1,9 +1,8 @@
 import { catalogue } from '@/core/catalogue';
 import { profileOf } from '@/server/house';
-import { newDraft, orderChoices } from '@/server/views/order';
+import { newDraft, orderChoices } from '@/server/order/view';
 import { house } from '@/server/wiring';
-import { checkOrder, findReceivers, saveOrder } from '@/app/actions';
-import { OrderStation } from '@/ui/stations/order/station';
+import { OrderStation } from '@/ui/order/station';
 
 export default function NewConsignment() {
   const h = house();
@@ -24,9 +23,6 @@ export default function NewConsignment() {
           services={h.shelves().offered.services}
           {...orderChoices(h, null)}
           confirmation={null}
-          saveOrder={saveOrder}
-          checkOrder={checkOrder}
-          findReceivers={findReceivers}
         />
       </section>
     </>

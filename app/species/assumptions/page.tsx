@@ -1,10 +1,9 @@
 import Link from 'next/link';
 import { assumptionGroups, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
-import { setAssumption } from '@/app/actions';
-import { ownAssumptions } from '@/server/usecases/assumptions';
+import { ownAssumptions } from '@/server/settings/assumptions';
 import { house } from '@/server/wiring';
 import { Tabs } from '@/ui/shell/tabs';
-import { AssumptionList } from '@/ui/assumptions/list';
+import { AssumptionList } from '@/ui/settings/assumptions';
 
 /** Every figure that no published table gives, with its mark, and the user's own value beside it. */
 export default function AssumptionsPage() {
@@ -30,7 +29,7 @@ export default function AssumptionsPage() {
       </section>
       <Tabs at="/species/assumptions" />
       <section className="work">
-        <AssumptionList groups={groups} setAssumption={setAssumption} />
+        <AssumptionList groups={groups} />
       </section>
     </>
   );

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { profileOf } from '@/server/house';
-import { suppliesView } from '@/server/views/supplies';
+import { suppliesView } from '@/server/stock/supplies';
 import { house } from '@/server/wiring';
 import { dayMonth, two } from '@/ui/format';
 import { CopyText } from '@/ui/fields/copy-text';

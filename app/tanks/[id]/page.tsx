@@ -1,12 +1,11 @@
 import { notFound } from 'next/navigation';
-import { kinds } from '@/core/records';
+import { kinds } from '@/records';
 import { profileOf } from '@/server/house';
-import { editorView } from '@/server/views/records';
-import { tankView } from '@/server/views/tanks';
+import { editorView } from '@/server/records/view';
+import { tankView } from '@/server/stock/tanks';
 import { house } from '@/server/wiring';
-import * as act from '@/app/actions';
 import { RecordEditor } from '@/ui/records/editor';
-import { TankLife } from '@/ui/tanks/life';
+import { TankLife } from '@/ui/stock/tank-life';
 
 export default async function TankPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
@@ -25,11 +24,6 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
         fields={[...kind.fields]}
         view={{ ...view, movements: [] }}
         templates={[]}
-        saveRecord={act.saveRecord}
-        removeRecord={act.removeRecord}
-        restoreRecord={act.restoreRecord}
-        archiveRecord={act.archiveRecord}
-        undoRecord={act.undoRecord}
         before={
           tank && (
             <TankLife
@@ -38,9 +32,6 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
               fish={tank.fish}
               readings={tank.readings}
               readingCount={tank.readingCount}
-              saveReading={act.saveReading}
-              strikeReading={act.strikeReading}
-              moveCount={act.moveCount}
             />
           )
         }

@@ -1,12 +1,11 @@
 import { notFound } from 'next/navigation';
-import { kindOfSlug } from '@/core/records';
-import { countField } from '@/core/records/csv';
+import { kindOfSlug } from '@/records';
+import { countField } from '@/records/csv';
 import { journeys } from '@/core/catalogue/journeys';
-import { toDraft } from '@/core/records/field';
+import { toDraft } from '@/records/field';
 import { profileOf } from '@/server/house';
-import { editorView } from '@/server/views/records';
+import { editorView } from '@/server/records/view';
 import { house } from '@/server/wiring';
-import * as act from '@/app/actions';
 import { dayClock } from '@/ui/format';
 import { RecordEditor } from '@/ui/records/editor';
 
@@ -44,11 +43,6 @@ export default async function RecordPage({
             }))
           : []
       }
-      saveRecord={act.saveRecord}
-      removeRecord={act.removeRecord}
-      restoreRecord={act.restoreRecord}
-      archiveRecord={act.archiveRecord}
-      undoRecord={act.undoRecord}
     />
   );
 }

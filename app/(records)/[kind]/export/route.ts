@@ -1,5 +1,5 @@
-import { kindOfSlug } from '@/core/records';
-import { consignmentsCsv, exportCsv, readingsCsv } from '@/server/usecases/csv';
+import { kindOfSlug } from '@/records';
+import { consignmentsCsv, exportCsv, readingsCsv } from '@/server/records/csv';
 import { house } from '@/server/wiring';
 
 /** A list as a CSV file. */

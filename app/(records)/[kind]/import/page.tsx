@@ -1,6 +1,5 @@
 import { notFound } from 'next/navigation';
-import { kindOfSlug } from '@/core/records';
-import { importCsv, undoImport } from '@/app/actions';
+import { kindOfSlug } from '@/records';
 import { ImportCsv } from '@/ui/records/import-csv';
 
 export default async function ImportPage({ params }: { params: Promise<{ kind: string }> }) {
@@ -8,12 +7,6 @@ export default async function ImportPage({ params }: { params: Promise<{ kind: s
   const kind = kindOfSlug(slug);
   if (!kind && slug !== 'readings') notFound();
   return (
-    <ImportCsv
-      list={kind?.id ?? 'reading'}
-      title={kind?.many ?? 'Readings'}
-      back={kind ? `/${kind.slug}` : '/tanks'}
-      importCsv={importCsv}
-      undoImport={undoImport}
-    />
+    <ImportCsv list={kind?.id ?? 'reading'} title={kind?.many ?? 'Readings'} back={kind ? `/${kind.slug}` : '/tanks'} />
   );
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { onThread } from '@/server/jobs/on-thread';
-import { catalogueOf } from '@/server/result';
+import { catalogueOf } from '@/server/consignment/result';
 import { house } from '@/server/wiring';
 
 const query = z.object({ draws: z.coerce.number().int().min(1).max(5000).default(600) });

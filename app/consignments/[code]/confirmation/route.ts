@@ -1,5 +1,5 @@
 import { paperPdf } from '@/server/papers/pdf';
-import { confirmationOf } from '@/server/usecases/papers';
+import { confirmationOf } from '@/server/papers/confirmation';
 import { house } from '@/server/wiring';
 
 /** The confirmation with the kit list, as a PDF. */

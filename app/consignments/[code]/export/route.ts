@@ -1,4 +1,4 @@
-import { exportConsignment } from '@/server/usecases/files';
+import { exportConsignment } from '@/server/consignment/files';
 import { house } from '@/server/wiring';
 
 export async function GET(_request: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {

@@ -1,9 +1,8 @@
 import { notFound } from 'next/navigation';
 import { clockIsFixed } from '@/server/clock';
-import { catalogueOf } from '@/server/result';
+import { catalogueOf } from '@/server/consignment/result';
 import { house } from '@/server/wiring';
-import { finishStep, stopRun, undoStep } from '@/app/actions';
-import { RunScreen } from '@/ui/run/run-screen';
+import { RunScreen } from '@/ui/arrive/run-screen';
 
 const names: Record<string, string> = { 'float-transfer': 'Float, then net', cups: 'Cups', drip: 'Drip' };
 
@@ -30,16 +29,5 @@ export default async function RunPage({ params }: { params: Promise<{ code: stri
       done: Object.fromEntries(Object.entries(r.done).map(([k, v]) => [k, Date.parse(v)])),
     };
   });
-  return (
-    <RunScreen
-      code={code}
-      zone={c.receiver.place.zone}
-      nowMs={h.nowMs()}
-      fixed={clockIsFixed()}
-      lanes={lanes}
-      finishStep={finishStep}
-      undoStep={undoStep}
-      stopRun={stopRun}
-    />
-  );
+  return <RunScreen code={code} zone={c.receiver.place.zone} nowMs={h.nowMs()} fixed={clockIsFixed()} lanes={lanes} />;
 }

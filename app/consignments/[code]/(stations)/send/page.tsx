@@ -1,0 +1,7 @@
+import { openStation } from '@/server/consignment/open';
+import { sendView } from '@/server/pack/view';
+import { SendStation } from '@/ui/pack/station';
+
+export default async function SendPage({ params }: { params: Promise<{ code: string }> }) {
+  return <SendStation {...sendView(await openStation(params))} />;
+}

@@ -1,0 +1,234 @@
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { row, type BagType, type Catalogue, type Species } from '@/core/catalogue/schema';
+import { contentsOf, massOfLine } from '@/core/engine/prepare';
+import { waterOfTank, type Bag, type Consignment, type OrderLine } from '@/core/consignment/schema';
+import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
+import type { Delays } from '@/core/engine/delays';
+import { delaysOf } from '@/core/engine/delays';
+import { keyInstants } from '@/core/calendar/legs';
+import { normalShare } from '@/core/engine/random';
+import { pillowVolumeL } from '@/core/bag/geometry';
+import { bagCurves, simulateBag } from '@/core/bag/simulate';
+import { firstToFail, limitsFor, safeHours, type Factor } from '@/core/bag/slack';
+
+/** Bags of one kind filled alike for one order line. */
+export interface BagPlanOption {
+  lineId: string;
+  type: BagType;
+  perBag: number;
+  bags: number;
+  waterL: number;
+  gasL: number;
+  /** Share of journeys on which none of these bags fails: fish as they vary, delays as they come; warmth as planned. */
+  chance: number;
+  slackH: number;
+  worstSlackH: number;
+  /** What fails first in the worst tenth; null when nothing does within the computed time. */
+  factor: Factor | null;
+  weightKg: number;
+  /** Bags and the freight of their weight. */
+  cost: number;
+  reason: string;
+}
+
+const STEP_H = 0.5;
+/** Hours computed beyond what is wanted: slack above that is told as "more". */
+const BEYOND_H = 12;
+
+const groupSizes = (s: Species, count: number, most: number): number[] => {
+  const up = Math.min(count, most);
+  const all = Array.from({ length: up }, (_, i) => up - i);
+  if (s.together === 'alone') return [1];
+  return s.together === 'one-or-four' ? all.filter((n) => n === 1 || n >= 4) : all;
+};
+
+/** Common shares of water: a third, two fifths, half (the schools of filling). */
+const WATER_SHARES = [1 / 3, 0.42, 0.5] as const;
+
+interface Trial {
+  c: Consignment;
+  catalogue: Catalogue;
+  a: Assumptions;
+  line: OrderLine;
+  deadlineH: number;
+  openH: number;
+  delays: Delays;
+  pricePerKg: number;
+}
+
+/** Room that every trial uses again. */
+let room = bagCurves(1);
+
+/** A trial and how to ask it for its chance, which takes a dozen more computations. */
+interface Tried {
+  o: Omit<BagPlanOption, 'reason' | 'chance'>;
+  chance: () => number;
+}
+
+function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tried {
+  const { a, line } = t;
+  const species = row(t.catalogue.species, line.speciesId, 'species');
+  const total = a.bagFillShare * pillowVolumeL(type.widthCm, type.heightCm);
+  const waterL = Math.round(total * waterShare * 20) / 20;
+  const gasL = Math.round((total - waterL) * 10) / 10;
+  const bag: Bag = {
+    id: 'X',
+    boxId: '',
+    bagTypeId: type.id,
+    animals: [{ lineId: line.id, count: perBag }],
+    waterL,
+    gasL,
+    oxygenFraction: a.purityFlushed,
+    sedated: false,
+    binderMgN: null,
+  };
+  const contents = contentsOf(t.c, bag, t.catalogue, a);
+  const longestH = Math.max(t.deadlineH + a.wantedSlackH, t.openH + t.delays.longestH) + BEYOND_H;
+  const steps = Math.round(longestH / STEP_H) + 1;
+  if (room.pH.length < steps) room = bagCurves(steps);
+  const source = waterOfTank(t.c, line.tank);
+  const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, source.tempC) + a.planWarmerC));
+  // pH and hardness were measured in the tank: the bag is sealed at its temperature.
+  tempC[0] = source.tempC;
+  const pressureKPa = new Float64Array(steps).fill(101.325);
+  const limits = limitsFor(
+    toleranceLimits(mostDelicate([species.tolerance]), a),
+    source.pH,
+    { hardMinC: -99, hardMaxC: 99 },
+    a.phFloorBelowSource,
+  );
+  const firstAt = (oxygenUse: number): { factor: Factor; hours: number } | null => {
+    simulateBag(contents, { tempC, steps, stepH: STEP_H, pressureKPa, oxygenUse }, a, room);
+    return firstToFail(safeHours(room, tempC, limits, STEP_H, a.nh3MeanH, steps));
+  };
+  const hoursAt = (use: number): number => firstAt(use)?.hours ?? longestH;
+  const central = hoursAt(1);
+  const worst = firstAt(a.worstCaseOxygenFactor);
+  const worstH = worst?.hours ?? longestH;
+  const bags = Math.ceil(line.count / perBag);
+  const weightKg = bags * (waterL + (2 * type.gramsEach) / 1000) + (line.count * contents.animals[0]!.massG) / 1000;
+  const o = {
+    lineId: line.id,
+    type,
+    perBag,
+    bags,
+    waterL,
+    gasL,
+    slackH: central - t.deadlineH,
+    worstSlackH: worstH - t.deadlineH,
+    factor: worst?.factor ?? null,
+    weightKg,
+    cost: 2 * bags * (type.cost ?? 0) + weightKg * t.pricePerKg,
+  };
+  return { o, chance: () => chanceOf(t, hoursAt, central) };
+}
+
+/**
+ * Safe hours fall as oxygen use rises, and use is lognormal: the chance to last T hours is Φ(ln u/σ) with u the use
+ * at which the bag lasts just T (found by halving ln u within four σ). Summed over on time and every delay.
+ */
+function chanceOf(t: Trial, hoursAt: (use: number) => number, central: number): number {
+  const sigma = t.a.metabolismSigma;
+  const lasts = (hours: number): number => {
+    let low = central >= hours ? 0 : -4;
+    let high = central >= hours ? 4 : 0;
+    if (hoursAt(Math.exp(sigma * high)) >= hours) return 1;
+    for (let i = 0; i < 9; i++) {
+      const z = (low + high) / 2;
+      if (hoursAt(Math.exp(sigma * z)) >= hours) low = z;
+      else high = z;
+    }
+    return normalShare((low + high) / 2);
+  };
+  const late = t.delays.list.reduce((s, d) => s + d.share, 0);
+  return t.delays.list.reduce((s, d) => s + d.share * lasts(t.openH + d.hours), (1 - late) * lasts(t.openH));
+}
+
+function reasonOf(o: Tried['o'], best: boolean, t: Trial): string {
+  const species = row(t.catalogue.species, o.lineId === t.line.id ? t.line.speciesId : '', 'species');
+  const mass = massOfLine(t.c, o.lineId, t.catalogue) * o.perBag;
+  const what = `${o.perBag} to a ${o.type.name} bag (${mass.toFixed(mass < 10 ? 1 : 0)} g in ${o.waterL} L)`;
+  if (o.worstSlackH >= t.a.wantedSlackH)
+    return best
+      ? `${species.name}: ${what} is the lightest plan, few bags preferred, that stands a day of delay in the worst tenth.`
+      : `${species.name}: ${what} stands a day of delay too, at ${o.weightKg.toFixed(1)} kg.`;
+  return best
+    ? `${species.name}: no bag stands a full day of delay in the worst tenth; ${what} comes nearest, ${o.worstSlackH.toFixed(0)} h.`
+    : `${species.name}: ${what} has ${o.worstSlackH.toFixed(0)} h in the worst tenth.`;
+}
+
+/** Plans that are told with their chance. */
+const TOLD = 24;
+
+/**
+ * Bag plans for one order line, best first: fish per bag by the species' rule × the four smallest bags at least as
+ * wide as the fish is long × the shares of water. The lightest (a bag more counted as `handsKgPerBag`) that keeps
+ * `wantedSlackH` of worst-case slack comes first; below that, the most slack.
+ */
+export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue): BagPlanOption[] {
+  const { t, tried } = rankedTrials(c, line, catalogue);
+  return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, chance: x.chance(), reason: reasonOf(x.o, i === 0, t) }));
+}
+
+function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { t: Trial; tried: Tried[] } {
+  const a = withOverrides(c.assumptions);
+  const instants = keyInstants({ ...c, bags: [] }, catalogue, a);
+  const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
+  const t: Trial = {
+    c,
+    catalogue,
+    a,
+    line,
+    deadlineH: hours(instants.deadlineMs),
+    openH: hours(instants.openMs),
+    delays: delaysOf({ consignment: c, catalogue, a, instants }, []),
+    pricePerKg: row(catalogue.services, c.serviceId, 'service').pricePerKg,
+  };
+  const species = row(catalogue.species, line.speciesId, 'species');
+  const ordinary = catalogue.bags.filter((b) => !b.breather).sort((x, y) => x.widthCm - y.widthCm);
+  const wide = ordinary.filter((b) => b.widthCm >= line.lengthCm);
+  const types = wide.length > 0 ? wide.slice(0, 4) : ordinary.slice(-1);
+  const tried = groupSizes(species, line.count, a.mostInABag).flatMap((n) =>
+    types.flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share))),
+  );
+  const load = (o: Tried['o']): number => o.weightKg + o.bags * a.handsKgPerBag;
+  const enough = (o: Tried['o']): boolean => o.worstSlackH >= a.wantedSlackH;
+  tried.sort(
+    ({ o: x }, { o: y }) =>
+      Number(enough(y)) - Number(enough(x)) ||
+      (enough(x) ? load(x) - load(y) : y.worstSlackH - x.worstSlackH) ||
+      y.perBag - x.perBag ||
+      x.waterL - y.waterL,
+  );
+  return { t, tried };
+}
+
+/** The best plan of every line as bags, named A1, A2 … by line, with the reason of each. */
+export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string): { bags: Bag[]; reasons: string[] } {
+  const a = withOverrides(c.assumptions);
+  const bags: Bag[] = [];
+  const reasons: string[] = [];
+  c.lines.forEach((line, index) => {
+    const { t, tried } = rankedTrials(c, line, catalogue);
+    const best = tried[0]!.o;
+    const letter = String.fromCharCode(65 + (index % 26));
+    let left = line.count;
+    for (let i = 0; i < best.bags; i++) {
+      const n = Math.ceil(left / (best.bags - i));
+      left -= n;
+      bags.push({
+        id: `${letter}${i + 1}`,
+        boxId,
+        bagTypeId: best.type.id,
+        animals: [{ lineId: line.id, count: n }],
+        waterL: best.waterL,
+        gasL: best.gasL,
+        oxygenFraction: a.purityFlushed,
+        sedated: false,
+        binderMgN: null,
+      });
+    }
+    reasons.push(reasonOf(best, true, t));
+  });
+  return { bags, reasons };
+}

@@ -1,0 +1,58 @@
+import { row } from '@/core/catalogue/schema';
+import type { Prepared } from './prepare';
+import { sameTimeLater, serves, type Holiday } from '@/core/calendar/calendar';
+
+const parameter = { courier: 'courier', air: 'air', 'own-car': 'ownCar' } as const;
+
+/** How late a journey may come: shares of lateness and the hours each adds to the planned opening. */
+export interface Delays {
+  list: { share: number; hours: number; words: string }[];
+  /** Hours of delay for a uniform number 0…1. */
+  hoursOf: (u: number) => number;
+  longestH: number;
+}
+
+/**
+ * Delays of a consignment's service: the next working day, the one after, or a weekend lost where the next day is not
+ * served. A working day is one on which the service delivers at the destination; clock times stay as planned. None
+ * once the box has arrived. Shares are assumptions († ours) unless the service's own row gives them.
+ */
+export function delaysOf(
+  p: Pick<Prepared, 'consignment' | 'catalogue' | 'a' | 'instants'>,
+  holidays: readonly Holiday[],
+): Delays {
+  const service = row(p.catalogue.services, p.consignment.serviceId, 'service');
+  const { place } = p.consignment.receiver;
+  if (p.consignment.actual.arrivedAt) return { list: [], hoursOf: () => 0, longestH: 0 };
+  const open = p.instants.openMs;
+  const later: number[] = [];
+  for (let days = 1; later.length < 2 && days < 15; days++) {
+    const ms = sameTimeLater(open, days, place.zone);
+    if (serves(service, 'delivers', ms, place, holidays)) later.push((ms - open) / 3600_000);
+  }
+  const [one, two] = [later[0] ?? 24, later[1] ?? 48];
+  const kind = parameter[service.kind];
+  const share = service.delay ?? {
+    oneDay: p.a[`${kind}OneDayLateShare`],
+    twoDays: p.a[`${kind}TwoDaysLateShare`],
+    lostWeekend: p.a[`${kind}LostWeekendShare`],
+  };
+  const trapped = one > 30;
+  const list = [
+    { share: share.oneDay, hours: one, words: trapped ? 'the weekend lost' : 'a day late' },
+    { share: share.twoDays, hours: two, words: trapped ? 'a day after the weekend' : 'two days late' },
+    ...(trapped ? [{ share: share.lostWeekend, hours: one, words: 'the weekend lost' }] : []),
+  ].filter((d) => d.share > 0);
+  return {
+    list,
+    longestH: list.reduce((m, d) => Math.max(m, d.hours), 0),
+    hoursOf: (u) => {
+      let from = 1;
+      for (const d of list) {
+        from -= d.share;
+        if (u >= from) return d.hours;
+      }
+      return 0;
+    },
+  };
+}

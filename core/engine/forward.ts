@@ -1,0 +1,267 @@
+import { row, type Catalogue, type Service, type Species } from '@/core/catalogue/schema';
+import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
+import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
+import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';
+import { chargeable, type Freight } from '@/core/box/freight';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { compatibility } from '@/core/fish/compatibility';
+import { classAt, longestFastH } from '@/core/fish/fasting';
+import { simulateBox, type BoxCurves } from '@/core/heat/box';
+import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
+import type { Box, Consignment } from '@/core/consignment/schema';
+
+export type State = 'fine' | 'watch' | 'stop';
+
+export interface BagResult {
+  id: string;
+  boxId: string;
+  species: Species[];
+  animals: number;
+  fishG: number;
+  tempC: Float64Array;
+  curves: BagCurves;
+  limits: BagLimits;
+  softC: { min: number; max: number };
+  safe: SafeHours;
+  worstSafe: SafeHours;
+  first: { factor: Factor; hours: number } | null;
+  worstFirst: { factor: Factor; hours: number } | null;
+  /** Hours beyond the deadline; null when nothing fails within the computed time. */
+  slackH: number | null;
+  worstSlackH: number | null;
+  state: State;
+  warnings: string[];
+}
+
+export interface BoxResult {
+  id: string;
+  curves: BoxCurves;
+  arrangement: Arrangement;
+  weights: BoxWeights;
+  freight: Freight;
+  outsideCm: [number, number, number];
+}
+
+/** The bag that fails first, and with what. */
+export interface Overall {
+  bagId: string | null;
+  factor: Factor | null;
+  safeH: number | null;
+  slackH: number | null;
+  worstSlackH: number | null;
+  state: State;
+}
+
+/** The journey as planned, without chance: what every draw varies. */
+export interface Forward extends Clock {
+  boxes: BoxResult[];
+  bags: BagResult[];
+  overall: Overall;
+  notes: string[];
+  assumptions: Assumptions;
+}
+
+/** Stop, watch or fine by worst-case slack, and by chance where draws were made. */
+export function stateOf(worstSlackH: number | null, a: Assumptions, chance: number | null = null): State {
+  const slack = worstSlackH ?? Infinity;
+  if (slack < a.stopBelowSlackH || (chance !== null && chance < a.stopBelowChance)) return 'stop';
+  return slack < a.watchBelowSlackH || (chance !== null && chance < a.watchBelowChance) ? 'watch' : 'fine';
+}
+
+function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings' | 'state'>): string[] {
+  const { a, stepH } = p;
+  const warnings: string[] = [];
+  const upTo = Math.min(p.steps - 1, Math.max(0, Math.round(p.openH / stepH)));
+  let coldest = Infinity;
+  let warmest = -Infinity;
+  let fastest = 0;
+  const perHour = Math.max(1, Math.round(1 / stepH));
+  for (let i = 0; i <= upTo; i++) {
+    const t = r.tempC[i]!;
+    coldest = Math.min(coldest, t);
+    warmest = Math.max(warmest, t);
+    if (i >= perHour) fastest = Math.max(fastest, Math.abs(t - r.tempC[i - perHour]!));
+  }
+  const name = bag.species[0]!.name;
+  if (coldest < r.softC.min)
+    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.softC.min} °C.`);
+  if (warmest > r.softC.max)
+    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.softC.max} °C.`);
+  if (fastest > a.tempRateSoftCPerH) warnings.push(`Water changes by ${fastest.toFixed(1)} °C in one hour.`);
+  if (r.curves.pH[upTo]! < r.limits.phSoft)
+    warnings.push(
+      `pH falls from ${bag.contents.pH.toFixed(1)} to ${r.curves.pH[upTo]!.toFixed(1)} by opening: a long step back up.`,
+    );
+  const type = row(p.catalogue.bags, bag.bag.bagTypeId, 'bag');
+  const { fillShare } = standingOf(bag.bag, type, a);
+  const { waterL, gasL } = bag.bag;
+  if (fillShare > 0.98)
+    warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of what its flat size can hold.`);
+  else if (
+    p.legs.some((l) => l.flight) &&
+    waterL + (gasL * p.ambient.pressureKPa[0]!) / a.cabinPressureKPa > (waterL + gasL) / fillShare
+  )
+    warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
+  const fastedH = Math.round(bag.contents.hoursSinceMeal);
+  bag.species.forEach((s, i) => {
+    const line = p.consignment.lines.find((l) => l.id === bag.bag.animals[i]!.lineId)!;
+    const longestH = longestFastH(classAt(s, line.lengthCm, a), a);
+    if (fastedH > longestH)
+      warnings.push(
+        `${s.name} fasts ${fastedH} h before sealing, more than the ${longestH} h it should: feed it apart.`,
+      );
+  });
+  if (type.breather && gasL > 0) warnings.push('Breather film is filled with water and no gas, loosely, in paper.');
+  warnings.push(
+    ...compatibility(
+      bag.bag.animals.map((x, i) => ({
+        species: bag.species[i]!,
+        count: x.count,
+        lengthCm: p.consignment.lines.find((l) => l.id === x.lineId)!.lengthCm,
+      })),
+      { gasL, sedated: bag.bag.sedated, breather: type.breather === true },
+      a,
+    ),
+  );
+  if (r.curves.outsideFromStep >= 0 && r.curves.outsideFromStep * stepH < p.deadlineH)
+    warnings.push(
+      `The water leaves 0 to 35 °C after ${(r.curves.outsideFromStep * stepH).toFixed(1)} h: its chemistry is not known from there on.`,
+    );
+  return warnings;
+}
+
+/** Reused for every worst case: only its hours are kept. */
+let scratch = bagCurves(1);
+
+function bagResult(
+  p: Prepared,
+  box: PreparedBox,
+  bag: PreparedBag,
+  tempC: Float64Array,
+  worstCase: boolean,
+): BagResult {
+  const { a, stepH, steps } = p;
+  const during = { tempC, steps, stepH, pressureKPa: p.ambient.pressureKPa };
+  const curves = simulateBag(bag.contents, { ...during, oxygenUse: 1 }, a);
+  const safe = safeHours(curves, tempC, bag.limits, stepH, a.nh3MeanH);
+  let worstSafe = safe;
+  if (worstCase) {
+    if (scratch.pH.length < steps) scratch = bagCurves(steps);
+    simulateBag(bag.contents, { ...during, oxygenUse: a.worstCaseOxygenFactor }, a, scratch);
+    worstSafe = safeHours(scratch, tempC, bag.limits, stepH, a.nh3MeanH, steps);
+  }
+  const first = firstToFail(safe);
+  const worstFirst = firstToFail(worstSafe);
+  const worstSlackH = worstFirst ? worstFirst.hours - p.deadlineH : null;
+  const r = {
+    id: bag.bag.id,
+    boxId: box.box.id,
+    species: bag.species,
+    animals: bag.animals,
+    fishG: bag.fishG,
+    tempC,
+    curves,
+    limits: bag.limits,
+    softC: bag.softC,
+    safe,
+    worstSafe,
+    first,
+    worstFirst,
+    slackH: first ? first.hours - p.deadlineH : null,
+    worstSlackH,
+  };
+  return { ...r, state: stateOf(worstSlackH, a), warnings: warningsOf(p, bag, r) };
+}
+
+/** The least of several hours, where null is more than was computed. */
+export const least = (values: readonly (number | null)[]): number | null =>
+  values.reduce((m, v) => (v === null ? m : m === null ? v : Math.min(m, v)), null);
+
+export function overallOf(bags: readonly BagResult[], a: Assumptions): Overall {
+  const tightest = bags.reduce((x, b) => ((b.slackH ?? Infinity) < (x.slackH ?? Infinity) ? b : x));
+  const worstSlackH = least(bags.map((b) => b.worstSlackH));
+  return {
+    bagId: tightest.first ? tightest.id : null,
+    factor: tightest.first?.factor ?? null,
+    safeH: tightest.first?.hours ?? null,
+    slackH: tightest.slackH,
+    worstSlackH,
+    state: stateOf(worstSlackH, a),
+  };
+}
+
+/** What a box weighs as packed, and what a service charges for. */
+export function weighed(
+  c: Consignment,
+  box: Box,
+  service: Service,
+  catalogue: Catalogue,
+  a: Assumptions,
+): Pick<BoxResult, 'weights' | 'freight'> {
+  const weights = boxWeights(c, box, catalogue, a, (id) => massOfLine(c, id, catalogue));
+  return {
+    weights,
+    freight: chargeable({
+      sides: outsideCm(row(catalogue.boxes, box.boxTypeId, 'box')),
+      actual: Math.round(weights.totalKg * 100) / 100,
+      divisor: service.divisor,
+      step: service.stepKg,
+      minimum: service.minimumKg,
+      dimensionRounding: service.dimensionRounding ?? 'up',
+    }),
+  };
+}
+
+/**
+ * The central computation: heat of the boxes, then the water of every bag with its central and one-in-ten worst case,
+ * safe hours, slack and state. Pure: the same numbers everywhere.
+ */
+export function forward(p: Prepared, worstCase = true): Forward {
+  const { a, consignment: c, catalogue } = p;
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const notes: string[] = [];
+  const { uncoveredFromH } = p.ambient;
+  if (uncoveredFromH !== null && uncoveredFromH < p.deadlineH)
+    notes.push(`The forecast ends ${uncoveredFromH.toFixed(0)} h after sealing; after that its last day is repeated.`);
+  const boxes: BoxResult[] = [];
+  const bags: BagResult[] = [];
+  for (const box of p.boxes) {
+    const curves = simulateBox(box.load, p.ambient.meanC, p.steps, p.stepH, a);
+    boxes.push({
+      id: box.box.id,
+      curves,
+      arrangement: box.arrangement,
+      outsideCm: outsideCm(box.type),
+      ...weighed(c, box.box, service, catalogue, a),
+    });
+    box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!, worstCase)));
+    notes.push(...sharedBand(box));
+  }
+  return {
+    stepH: p.stepH,
+    steps: p.steps,
+    instants: p.instants,
+    deadlineH: p.deadlineH,
+    openH: p.openH,
+    horizonH: p.horizonH,
+    legs: p.legs,
+    ambient: p.ambient,
+    boxes,
+    bags,
+    overall: overallOf(bags, a),
+    notes,
+    assumptions: a,
+  };
+}
+
+/** Species that share a box share its temperature: says where their bands do not meet. */
+function sharedBand(box: PreparedBox): string[] {
+  if (box.bags.length === 0) return [];
+  const all = box.bags.flatMap((b) => b.species);
+  const warm = all.reduce((x, s) => (s.temp.softMinC > x.temp.softMinC ? s : x));
+  const cool = all.reduce((x, s) => (s.temp.softMaxC < x.temp.softMaxC ? s : x));
+  if (warm.temp.softMinC <= cool.temp.softMaxC) return [];
+  return [
+    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.softMinC} °C, and ${cool.name}, at ease below ${cool.temp.softMaxC} °C: give them a box each.`,
+  ];
+}

@@ -1,0 +1,315 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row, type BoxType, type Catalogue, type PackType, type Species } from '@/core/catalogue/schema';
+import { massOfLength } from '@/core/catalogue/species';
+import { dkhToMeqL } from '@/core/quantities/units';
+import type { BagContents } from '@/core/bag/simulate';
+import { limitsFor, type BagLimits } from '@/core/bag/slack';
+import { arrange, innerCm, type Arrangement } from '@/core/box/arrange';
+import { gutHours } from '@/core/fish/fasting';
+import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
+import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
+import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
+import { ambientAlong, type Ambient } from '@/core/weather/ambient';
+import { keyInstants, legsOf, type KeyInstants, type Leg } from '@/core/calendar/legs';
+import {
+  refuse,
+  waterOfBag,
+  waterOfTank,
+  type Bag,
+  type Box,
+  type Consignment,
+  type Forecast,
+  type OrderLine,
+  type Outcome,
+} from '@/core/consignment/schema';
+
+/** A bag ready to be computed as often as wanted. */
+export interface PreparedBag {
+  bag: Bag;
+  species: Species[];
+  contents: BagContents;
+  limits: BagLimits;
+  softC: { min: number; max: number };
+  animals: number;
+  fishG: number;
+}
+
+export interface PreparedBox {
+  box: Box;
+  type: BoxType;
+  load: BoxLoad;
+  bags: PreparedBag[];
+  arrangement: Arrangement;
+}
+
+/** The journey on one clock: points in time from sealing, its legs, and what the box stands in. */
+export interface Clock {
+  stepH: number;
+  /** Number of points in time, and of every curve; the first is the sealing. */
+  steps: number;
+  instants: KeyInstants;
+  deadlineH: number;
+  openH: number;
+  horizonH: number;
+  legs: Leg[];
+  ambient: Ambient;
+}
+
+/** A consignment turned into numbers: what the central computation and every draw start from. */
+export interface Prepared extends Clock {
+  consignment: Consignment;
+  catalogue: Catalogue;
+  a: Assumptions;
+  forecast: Forecast;
+  boxes: PreparedBox[];
+}
+
+export interface PrepareOptions {
+  stepH: number;
+  /** Hours computed beyond the deadline. */
+  beyondH: number;
+  /** What-if: an animal of a bag dies at an hour from sealing. */
+  deaths?: readonly { bagId: string; atH: number }[];
+}
+
+/** Longest that is computed from sealing. */
+const LONGEST_H = 336;
+
+/** Mean mass of an animal of a line, g: weighed, or from its length. */
+export function massOfLine(c: Consignment, lineId: string, catalogue: Catalogue): number {
+  const line = c.lines.find((l) => l.id === lineId)!;
+  return line.massG ?? massOfLength(row(catalogue.species, line.speciesId, 'species'), line.lengthCm);
+}
+
+/** Hours since the fish of a tank ate, when they are sealed: by the plan, and by the sealing that happened. */
+function hoursWithout(c: Consignment, catalogue: Catalogue, a: Assumptions, tank: string): number {
+  const planned = plannedSealMs(c, catalogue, a);
+  const fast = fastOfTank(c, catalogue, a, tank, planned);
+  if (fast.feedMs === null) return 0;
+  return Math.max(0, (Date.parse(c.actual.sealedAt ?? new Date(planned).toISOString()) - fast.feedMs) / 3600_000);
+}
+
+/** What is in a bag when it is sealed, from the plan. */
+export function contentsOf(
+  c: Consignment,
+  bag: Bag,
+  catalogue: Catalogue,
+  a: Assumptions,
+): BagContents & { species: Species[] } {
+  const kinds = bag.animals.map((x) => {
+    const line = c.lines.find((l) => l.id === x.lineId)!;
+    return { count: x.count, line, species: row(catalogue.species, line.speciesId, 'species') };
+  });
+  const water = waterOfBag(c, bag);
+  const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
+  const tanks = [...new Set(kinds.map((k) => k.line.tank))];
+  const type = row(catalogue.bags, bag.bagTypeId, 'bag');
+  const breathes = type.breather === true;
+  return {
+    waterL: bag.waterL,
+    gasL: bag.gasL,
+    oxygenFraction: bag.oxygenFraction,
+    pH: water.pH,
+    alkalinityMeqL: dkhToMeqL(water.khDkh),
+    tanMgNL: water.tanMgNL,
+    salinity: water.salinity,
+    animals: kinds.map((k) => ({
+      count: k.count,
+      massG: massOfLine(c, k.line.id, catalogue),
+      metabolismFactor: k.species.metabolismFactor,
+      clearingH: gutHours(k.species, k.line.lengthCm, tankC(k.line), a),
+      usualC: tankC(k.line),
+    })),
+    hoursSinceMeal: Math.max(0, ...tanks.map((t) => hoursWithout(c, catalogue, a, t))),
+    sedated: bag.sedated,
+    binder: bag.binderMgN === null ? null : { capacityMgN: bag.binderMgN, kind: bag.binderKind ?? 'chemical' },
+    film: {
+      areaM2: (2 * type.widthCm * type.heightCm) / 1e4,
+      oxygenMmolPerM2HKPa: breathes ? a.breatherOxygenMmolPerM2HKPa : 0,
+      co2MmolPerM2HKPa: breathes ? a.breatherCo2MmolPerM2HKPa : a.filmCo2MmolPerM2HKPa,
+    },
+    tabletOxygenMg: bag.tabletOxygenMg ?? 0,
+    reducer: bag.reducer ?? false,
+    death: null,
+    species: kinds.map((k) => k.species),
+  };
+}
+
+function prepareBag(
+  c: Consignment,
+  bag: Bag,
+  catalogue: Catalogue,
+  a: Assumptions,
+  deathAtH: number | null,
+): PreparedBag {
+  const { species, ...contents } = contentsOf(c, bag, catalogue, a);
+  const band = {
+    hardMinC: Math.max(...species.map((s) => s.temp.hardMinC)),
+    hardMaxC: Math.min(...species.map((s) => s.temp.hardMaxC)),
+  };
+  const tolerance = toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), a);
+  const heaviest = contents.animals.reduce((x, f, i) => (f.massG > contents.animals[x]!.massG ? i : x), 0);
+  const { massG } = contents.animals[heaviest]!;
+  return {
+    bag,
+    species,
+    contents: { ...contents, death: deathAtH === null ? null : { atH: deathAtH, massG, kind: heaviest } },
+    limits: limitsFor(tolerance, contents.pH, band, a.phFloorBelowSource),
+    softC: {
+      min: Math.max(...species.map((s) => s.temp.softMinC)),
+      max: Math.min(...species.map((s) => s.temp.softMaxC)),
+    },
+    animals: bag.animals.reduce((n, x) => n + x.count, 0),
+    fishG: contents.animals.reduce((n, x) => n + x.count * x.massG, 0),
+  };
+}
+
+/** Where the packs of a box lie: spread along the lid, or down the right-hand side. cm from the inner left front corner. */
+function packSpots(box: Box, type: BoxType): { packId: string; x: number; y: number }[] {
+  const [l, w] = innerCm(type, box);
+  const each = box.packs.flatMap((p) => Array.from({ length: p.count }, () => ({ id: p.packId, at: p.at ?? 'lid' })));
+  const lids = each.filter((p) => p.at === 'lid').length;
+  const sides = each.length - lids;
+  let lid = 0;
+  let side = 0;
+  return each.map((p) =>
+    p.at === 'lid'
+      ? { packId: p.id, x: (l * ++lid) / (lids + 1), y: w / 2 }
+      : { packId: p.id, x: l, y: (w * ++side) / (sides + 1) },
+  );
+}
+
+/** The heat of a box with its packs, bags where they stand. */
+export function loadOf(
+  p: { consignment: Consignment; catalogue: Catalogue; a: Assumptions },
+  box: Box,
+  bags: readonly PreparedBag[],
+  arrangement: Arrangement,
+  startAirC: number,
+): BoxLoad {
+  const type = row(p.catalogue.boxes, box.boxTypeId, 'box');
+  const [l, w] = innerCm(type, box);
+  const at = bags.map((b) => arrangement.placed.find((x) => x.bagId === b.bag.id));
+  const heatPacks: HeatPackLoad[] = [];
+  const coldPacks: BoxLoad['coldPacks'][number][] = [];
+  for (const spot of packSpots(box, type)) {
+    const pack: PackType = row(p.catalogue.packs, spot.packId, 'pack');
+    if (pack.kind === 'cold') {
+      coldPacks.push({ massKg: pack.massG / 1000, startC: p.a.coldPackStartC });
+      continue;
+    }
+    let nearBag = -1;
+    let reach = p.a.packReachCm;
+    at.forEach((b, i) => {
+      const d = b ? Math.hypot(b.xCm - spot.x, b.yCm - spot.y) : Infinity;
+      if (d < reach) {
+        reach = d;
+        nearBag = i;
+      }
+    });
+    heatPacks.push({ curve: pack, massG: pack.massG, strength: 1, nearBag });
+  }
+  return {
+    shell: { insideCm: innerCm(type, box), wallCm: type.wallCm, kWPerMK: type.kWPerMK, lining: box.lining ?? [] },
+    lossFactor: 1,
+    leakLPerH: type.leakLPerH,
+    ventHoles: box.ventHoles,
+    bags: bags.map((b, i) => {
+      const placed = at[i];
+      const r = placed ? placed.standing.diameterCm / 2 : 0;
+      const gap = placed
+        ? Math.min(placed.xCm - r, placed.yCm - r, l - placed.xCm - r, w - placed.yCm - r)
+        : p.a.wallReachCm;
+      return {
+        waterL: b.bag.waterL + b.fishG / 1000,
+        volumeL: b.bag.waterL + b.bag.gasL + b.fishG / 1000,
+        startC: waterOfBag(p.consignment, b.bag).tempC,
+        atWall: Math.min(1, Math.max(0, 1 - gap / p.a.wallReachCm)),
+      };
+    }),
+    heatPacks,
+    coldPacks,
+    bottle: box.bottle ?? null,
+    startAirC,
+  };
+}
+
+/**
+ * Turns a consignment into numbers on one clock. Refuses with a sentence where something is missing; up to
+ * `LONGEST_H` hours from sealing. Steps up to half an hour.
+ */
+export function prepare(
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast | null,
+  options: PrepareOptions,
+): Outcome<Prepared> {
+  const a = withOverrides(c.assumptions);
+  if (c.bags.length === 0) return refuse('bags', 'There are no bags yet: make a bag plan first.');
+  const instants = keyInstants(c, catalogue, a);
+  const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
+  const deadlineH = hours(instants.deadlineMs);
+  if (!(deadlineH > 0))
+    return refuse('openingAt', 'The box is opened before it is sealed: check the hand-over and the opening.');
+  const horizonH = Math.min(LONGEST_H, deadlineH + options.beyondH);
+  const { stepH } = options;
+  const steps = Math.round(horizonH / stepH) + 1;
+  const legs = legsOf(c, catalogue, instants, instants.sealMs + (horizonH + 1) * 3600_000);
+  const along = ambientAlong(c, forecast, legs, { sealMs: instants.sealMs, steps, stepH }, a);
+  if (!along.ok)
+    return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);
+  const boxes = c.boxes.map((box) => {
+    const bags = c.bags
+      .filter((b) => b.boxId === box.id)
+      .map((b) => prepareBag(c, b, catalogue, a, options.deaths?.find((d) => d.bagId === b.id)?.atH ?? null));
+    const arrangement = arrange(
+      box,
+      bags.map((b) => b.bag),
+      catalogue,
+      a,
+    );
+    return {
+      box,
+      type: row(catalogue.boxes, box.boxTypeId, 'box'),
+      bags,
+      arrangement,
+      load: loadOf({ consignment: c, catalogue, a }, box, bags, arrangement, along.value.pointC[0]!),
+    };
+  });
+  return {
+    ok: true,
+    value: {
+      consignment: c,
+      catalogue,
+      a,
+      forecast: forecast!,
+      stepH,
+      steps,
+      instants,
+      deadlineH,
+      openH: hours(instants.openMs),
+      horizonH,
+      legs,
+      ambient: along.value,
+      boxes,
+    },
+  };
+}
+
+/** The same journey with one box changed (other packs, vents, bottle): everything else is kept as computed. */
+export function withBox(p: Prepared, box: Box): Prepared {
+  return {
+    ...p,
+    boxes: p.boxes.map((b) => {
+      if (b.box.id !== box.id) return b;
+      const arrangement = arrange(
+        box,
+        b.bags.map((x) => x.bag),
+        p.catalogue,
+        p.a,
+      );
+      return { ...b, box, arrangement, load: loadOf(p, box, b.bags, arrangement, p.ambient.pointC[0]!) };
+    }),
+  };
+}

@@ -1,0 +1,153 @@
+import fc from 'fast-check';
+import { catalogue } from '@/core/catalogue';
+import { evaluate } from './evaluate';
+import { planConsignment } from '@/core/choose/plan';
+import type { Consignment } from '@/core/consignment/schema';
+import { exampleConsignment } from '@/tests/example';
+
+const c = exampleConsignment();
+const HOUR = 3600_000;
+
+/** Any consignment a person could type, sane or not: every species, bag, box, pack, water and weather. */
+const anyOrder = fc.record({
+  speciesIds: fc.array(fc.constantFrom(...catalogue.species.map((s) => s.id)), { minLength: 1, maxLength: 3 }),
+  count: fc.integer({ min: 1, max: 30 }),
+  lengthCm: fc.double({ min: 0.5, max: 40, noNaN: true }),
+  bagTypeId: fc.constantFrom(...catalogue.bags.map((b) => b.id)),
+  waterL: fc.double({ min: 0.05, max: 12, noNaN: true }),
+  gasL: fc.oneof(fc.constant(0), fc.double({ min: 0.05, max: 25, noNaN: true })),
+  oxygenFraction: fc.double({ min: 0.15, max: 1, noNaN: true }),
+  extras: fc.record({
+    tabletOxygenMg: fc.integer({ min: 0, max: 1000 }),
+    reducer: fc.boolean(),
+    sedated: fc.boolean(),
+    binderMgN: fc.oneof(fc.constant(null), fc.double({ min: 0, max: 50, noNaN: true })),
+    binderKind: fc.constantFrom('chemical' as const, 'ion-exchange' as const),
+  }),
+  boxTypeId: fc.constantFrom(...catalogue.boxes.map((b) => b.id)),
+  packs: fc.array(
+    fc.record({
+      packId: fc.constantFrom(...catalogue.packs.map((p) => p.id)),
+      count: fc.integer({ min: 1, max: 4 }),
+      at: fc.constantFrom('lid' as const, 'side' as const),
+    }),
+    { maxLength: 3 },
+  ),
+  ventHoles: fc.integer({ min: 0, max: 8 }),
+  bottle: fc.oneof(fc.constant(null), fc.constant({ litres: 1.5, startC: 60 })),
+  liningCm: fc.oneof(fc.constant(0), fc.double({ min: 0.1, max: 3, noNaN: true })),
+  water: fc.record({
+    tempC: fc.double({ min: 1, max: 34, noNaN: true }),
+    pH: fc.double({ min: 5, max: 9, noNaN: true }),
+    khDkh: fc.double({ min: 0, max: 20, noNaN: true }),
+    ghDgh: fc.double({ min: 0, max: 40, noNaN: true }),
+    salinity: fc.oneof(fc.constant(0), fc.double({ min: 0, max: 40, noNaN: true })),
+    tanMgNL: fc.double({ min: 0, max: 5, noNaN: true }),
+  }),
+  serviceId: fc.constantFrom(...catalogue.services.map((s) => s.id)),
+  outsideC: fc.double({ min: -35, max: 42, noNaN: true }),
+  hours: fc.double({ min: 3, max: 160, noNaN: true }),
+  altitudeM: fc.integer({ min: 0, max: 3500 }),
+});
+type Typed = typeof anyOrder extends fc.Arbitrary<infer T> ? T : never;
+
+const orderOf = (x: Typed): Consignment => {
+  const lines = x.speciesIds.map((speciesId, i) => ({
+    ...c.lines[0]!,
+    id: `L${i + 1}`,
+    speciesId,
+    count: x.count,
+    lengthCm: x.lengthCm,
+    massG: null,
+  }));
+  const handOver = Date.parse(c.handOverAt);
+  return {
+    ...c,
+    serviceId: x.serviceId,
+    sender: { ...c.sender, place: { ...c.sender.place, altitudeM: x.altitudeM } },
+    sourceWater: x.water,
+    lines,
+    bags: [
+      {
+        id: 'A1',
+        boxId: '1',
+        bagTypeId: x.bagTypeId,
+        animals: lines.map((l) => ({ lineId: l.id, count: l.count })),
+        waterL: x.waterL,
+        gasL: x.gasL,
+        oxygenFraction: x.oxygenFraction,
+        ...x.extras,
+      },
+    ],
+    boxes: [
+      {
+        id: '1',
+        boxTypeId: x.boxTypeId,
+        packs: x.packs,
+        ventHoles: x.ventHoles,
+        bottle: x.bottle,
+        lining: x.liningCm > 0 ? [{ name: 'sheet', thicknessCm: x.liningCm, kWPerMK: 0.03 }] : [],
+      },
+    ],
+    window: null,
+    openingAt: new Date(handOver + x.hours * HOUR).toISOString(),
+    forecast: {
+      ...c.forecast!,
+      places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((q) => ({ ...q, tempC: x.outsideC })) })),
+    },
+  };
+};
+
+const finite = (values: Float64Array): boolean => values.every((v) => Number.isFinite(v));
+
+test('any consignment is either computed to figures that are figures, or refused with a sentence by its field', () => {
+  let computed = 0;
+  fc.assert(
+    fc.property(anyOrder, (typed) => {
+      const order = orderOf(typed);
+      const r = evaluate(order, catalogue, order.forecast, { stepH: 0.25, draws: 2 });
+      if (!r.ok) {
+        expect(r.problems.length).toBeGreaterThan(0);
+        for (const p of r.problems) expect(p.message.length).toBeGreaterThan(10);
+        return;
+      }
+      computed++;
+      const { bags, boxes, risk } = r.value;
+      for (const b of bags) {
+        expect(finite(b.tempC)).toBe(true);
+        for (const key of ['oxygenKPa', 'oxygenMgL', 'co2MgL', 'pH', 'tanMgNL', 'nh3MgNL', 'gasL'] as const) {
+          expect(finite(b.curves[key])).toBe(true);
+          if (key !== 'pH') expect(Math.min(...b.curves[key])).toBeGreaterThanOrEqual(-1e-9);
+        }
+        expect(Math.min(...b.curves.pH)).toBeGreaterThan(2);
+        expect(Math.max(...b.curves.pH)).toBeLessThan(12);
+      }
+      for (const box of boxes) {
+        const { packJ, lostJ, storedJ } = box.curves.energy;
+        expect(Math.abs(packJ - lostJ - storedJ)).toBeLessThan(1 + 0.001 * (Math.abs(packJ) + Math.abs(lostJ)));
+      }
+      expect(risk!.chance).toBeGreaterThanOrEqual(0);
+      expect(risk!.chance).toBeLessThanOrEqual(1);
+    }),
+    { numRuns: 150 },
+  );
+  expect(computed).toBeGreaterThan(50);
+});
+
+test('any order can be planned: every animal is bagged once, and the plan can be evaluated', () => {
+  fc.assert(
+    fc.property(anyOrder, (typed) => {
+      const order = orderOf(typed);
+      const first = evaluate(order, catalogue, order.forecast, { stepH: 0.5, worstCase: false });
+      if (!first.ok) return;
+      const { consignment } = planConsignment({ ...order, bags: [] }, catalogue, 2);
+      for (const line of consignment.lines) {
+        const bagged = consignment.bags.flatMap((b) => b.animals).filter((x) => x.lineId === line.id);
+        expect(bagged.reduce((n, x) => n + x.count, 0)).toBe(line.count);
+      }
+      const r = evaluate(consignment, catalogue, consignment.forecast, { stepH: 0.5, worstCase: false });
+      expect(r.ok ? [] : r.problems).toEqual([]);
+    }),
+    { numRuns: 12 },
+  );
+});

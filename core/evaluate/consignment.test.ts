@@ -1,0 +1,455 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { arrange } from '@/core/box/arrange';
+import { suggestBoxes } from '@/core/choose/boxes';
+import { catalogue } from '@/core/catalogue';
+import { assumptionTable, defaultAssumptions } from '@/core/catalogue/assumptions';
+import type { PackOption } from '@/core/choose/packs';
+import { quarantinePlan } from '@/core/quarantine/plan';
+import { exampleConsignment } from '@/tests/example';
+import { evaluate } from './evaluate';
+import { consignmentJsonSchema } from '@/core/consignment/json-schema';
+import { planConsignment } from '@/core/choose/plan';
+import { crossChecks, readConsignment, type Consignment } from '@/core/consignment/schema';
+
+const c = exampleConsignment();
+const value = (x: Consignment) => {
+  const r = evaluate(x, catalogue, x.forecast);
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value;
+};
+const packOptions = (x: Consignment, draws = 0): PackOption[] => {
+  const r = evaluate(x, catalogue, x.forecast, { choosers: { packs: { boxId: '1', draws }, bags: false, days: null } });
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value.packs['1']!;
+};
+const bagOne = (change: Partial<Consignment['bags'][number]>): Consignment => ({
+  ...c,
+  bags: c.bags.map((b, i) => (i === 0 ? { ...b, ...change } : b)),
+});
+
+describe('one evaluation', () => {
+  const base = value(c);
+  const first = base.bags[0]!;
+  test('the same inputs give the same answer', () => {
+    expect(value(c).overall).toEqual(base.overall);
+  });
+  test('the worst case never lasts longer than the central one', () => {
+    for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo'])
+      for (const b of value(exampleConsignment(name)).bags)
+        for (const f of ['oxygen', 'carbon', 'ammonia'] as const)
+          expect(b.worstSafe[f] ?? Infinity).toBeLessThanOrEqual((b.safe[f] ?? Infinity) + 1e-9);
+  });
+  test('more fish, less water, less oxygen, less hardness: each alone shortens the hours it should', () => {
+    const of = (x: Consignment) => value(x).bags[0]!;
+    const more = of({
+      ...bagOne({ animals: [{ lineId: 'L1', count: 8 }] }),
+      lines: c.lines.map((l) => (l.id === 'L1' ? { ...l, count: 8 } : l)),
+    });
+    expect(more.safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(of(bagOne({ waterL: 1.2 })).safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(of(bagOne({ oxygenFraction: 0.21 })).safe.oxygen ?? Infinity).toBeLessThan(first.safe.oxygen ?? Infinity);
+    const end = Math.round(base.deadlineH / base.stepH);
+    expect(of({ ...c, sourceWater: { ...c.sourceWater, khDkh: 1 } }).curves.pH[end]!).toBeLessThan(
+      first.curves.pH[end]!,
+    );
+  });
+  test('a colder forecast and fewer packs make the water colder; a later opening costs its hours of slack', () => {
+    const coldest = (x: Consignment): number => {
+      const e = value(x);
+      return Math.min(...e.bags[0]!.tempC.subarray(0, Math.round(e.deadlineH / e.stepH)));
+    };
+    const now = coldest(c);
+    expect(coldest({ ...c, forecast: { ...c.forecast!, shiftC: -6 } })).toBeLessThan(now - 1);
+    expect(coldest({ ...c, boxes: c.boxes.map((b) => ({ ...b, packs: [] })) })).toBeLessThan(now - 1);
+    const late = new Date(Date.parse(c.window!.endAt) + 6 * 3600_000).toISOString();
+    expect(base.overall.slackH! - value({ ...c, openingAt: late }).overall.slackH!).toBeCloseTo(6, 1);
+  });
+  test('what is missing is said in a sentence', () => {
+    const noBags = evaluate({ ...c, bags: [] }, catalogue, c.forecast);
+    const noWeather = evaluate(c, catalogue, null);
+    expect(!noBags.ok && noBags.problems[0]!.message).toMatch(/bag plan/);
+    expect(!noWeather.ok && noWeather.problems[0]!.message).toMatch(/no forecast for Kraków/);
+  });
+  test('a file may override an assumption, and the default object names every one', () => {
+    expect(value({ ...c, assumptions: { stressSettled: 2.6 } }).bags[0]!.safe.carbon!).toBeLessThan(first.safe.carbon!);
+    expect(Object.keys(defaultAssumptions)).toEqual(Object.keys(assumptionTable));
+    for (const row of Object.values(assumptionTable)) expect(row.why.length).toBeGreaterThan(10);
+  });
+});
+
+describe('the door', () => {
+  const pathsOf = (x: Consignment, options = {}): string[] => {
+    const r = evaluate(x, catalogue, x.forecast, options);
+    return r.ok ? [] : r.problems.map((p) => p.path);
+  };
+  test.each([
+    ['water below nothing', bagOne({ waterL: -1 }), {}, 'bags.0.waterL'],
+    [
+      'a species nobody knows',
+      { ...c, lines: c.lines.map((l) => ({ ...l, speciesId: 'kraken' })) },
+      {},
+      'lines.0.speciesId',
+    ],
+    [
+      'a pack nobody knows',
+      { ...c, boxes: [{ ...c.boxes[0]!, packs: [{ packId: 'sun', count: 1 }] }] },
+      {},
+      'boxes.0.packs',
+    ],
+    [
+      'a pH that the hardness cannot hold',
+      { ...c, sourceWater: { ...c.sourceWater, pH: 9.9, khDkh: 0.1 } },
+      {},
+      'sourceWater.pH',
+    ],
+    [
+      'a pH far too low for the hardness',
+      { ...c, sourceWater: { ...c.sourceWater, pH: 4.2, khDkh: 28 } },
+      {},
+      'sourceWater.pH',
+    ],
+    ['a share of 3', { ...c, assumptions: { packDudShare: 3 } }, {}, 'assumptions.packDudShare'],
+    ['a step of two hours', c, { stepH: 2 }, 'options.stepH'],
+    ['half a draw', c, { draws: 0.5 }, 'options.draws'],
+  ] as [string, Consignment, object, string][])('%s is refused at its field', (_, x, options, path) => {
+    expect(pathsOf(x, options)).toContain(path);
+  });
+  test('outside 0 to 35 °C the bag says so instead of computing on in silence', () => {
+    const hot = {
+      ...c,
+      forecast: {
+        ...c.forecast!,
+        shiftC: 30,
+        places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((x) => ({ ...x, tempC: 25 })) })),
+      },
+    };
+    expect(
+      value(hot)
+        .bags.flatMap((b) => b.warnings)
+        .join(' '),
+    ).toMatch(/leaves 0 to 35 °C/);
+  });
+});
+
+describe('what is noticed beside the figures', () => {
+  test('tiny fish that must fast with slow ones are told to be fed apart', () => {
+    const lines = [
+      { ...c.lines[0]!, id: 'L1', speciesId: 'endler', count: 2, lengthCm: 2 },
+      { ...c.lines[0]!, id: 'L2', speciesId: 'bristlenose', count: 1, lengthCm: 6 },
+    ];
+    const animals = lines.map((l) => ({ lineId: l.id, count: l.count }));
+    const shared = value({ ...c, lines, bags: [{ ...c.bags[0]!, id: 'A1', boxId: '1', animals }] });
+    expect(shared.bags[0]!.warnings.join(' ')).toMatch(/Endler.* fasts 4\d h .* more than the 36 h .* feed it apart/);
+    expect(
+      value(c)
+        .bags.flatMap((b) => b.warnings)
+        .join(' '),
+    ).not.toMatch(/feed it apart/);
+  });
+  test('species whose ease never meets are told to travel in a box each', () => {
+    const lines = [
+      { ...c.lines[0]!, id: 'L1', speciesId: 'discus', count: 1 },
+      { ...c.lines[0]!, id: 'L2', speciesId: 'white-cloud', count: 4, lengthCm: 3 },
+    ];
+    const bags = lines.map((l, i) => ({
+      ...c.bags[0]!,
+      id: `A${i + 1}`,
+      boxId: '1',
+      animals: [{ lineId: l.id, count: l.count }],
+    }));
+    expect(value({ ...c, lines, bags }).notes.join(' ')).toMatch(/Discus.*White cloud.*a box each/);
+  });
+});
+
+describe('what if', () => {
+  test('a death fouls the bag: less oxygen and more ammonia than the living fish would have left', () => {
+    const dead = evaluate(c, catalogue, c.forecast, { deaths: [{ bagId: c.bags[0]!.id, atH: 2 }] });
+    const lived = value(c);
+    if (!dead.ok) throw new Error();
+    const end = Math.round(60 / lived.stepH);
+    expect(dead.value.bags[0]!.curves.tanMgNL[end]!).toBeGreaterThan(lived.bags[0]!.curves.tanMgNL[end]!);
+    expect(dead.value.bags[1]!.curves.tanMgNL[end]!).toBe(lived.bags[1]!.curves.tanMgNL[end]!);
+  });
+  test('a lining, a warm bottle and a winter wall each keep a box without packs warmer', () => {
+    const bare = { ...c, boxes: c.boxes.map((b) => ({ ...b, packs: [], ventHoles: 0 })) };
+    const coldest = (box: Partial<Consignment['boxes'][number]>): number => {
+      const e = value({ ...bare, boxes: bare.boxes.map((b) => ({ ...b, ...box })) });
+      return Math.min(...e.bags[0]!.tempC.subarray(0, Math.round(e.deadlineH / e.stepH)));
+    };
+    const base = coldest({ boxTypeId: 'box-m' });
+    expect(coldest({ boxTypeId: 'box-m', lining: [{ name: 'XPS', thicknessCm: 2, kWPerMK: 0.029 }] })).toBeGreaterThan(
+      base + 1,
+    );
+    expect(coldest({ boxTypeId: 'box-m', bottle: { litres: 2, startC: 45 } })).toBeGreaterThan(base + 0.5);
+    expect(coldest({ boxTypeId: 'box-winter' })).toBeGreaterThan(base + 1);
+  });
+  test('the sun warms a box that waits on a doorstep by day, and no box in a depot', () => {
+    const warmest = (waitsAt: 'doorstep' | 'depot', sun: number): number => {
+      const services = catalogue.services.map((s) => (s.id === c.serviceId ? { ...s, waitsAt } : s));
+      const r = evaluate({ ...c, assumptions: { clearSkyShare: sun } }, { ...catalogue, services }, c.forecast);
+      if (!r.ok) throw new Error();
+      return Math.max(...r.value.ambient.pointC.subarray(Math.ceil(r.value.deadlineH / r.value.stepH)));
+    };
+    expect(warmest('doorstep', 1)).toBeGreaterThan(warmest('doorstep', 0) + 1);
+    expect(warmest('depot', 1)).toBe(warmest('depot', 0));
+  });
+  test('a town in the mountains has thinner air, and its bags hold less oxygen', () => {
+    const high = { ...c, sender: { ...c.sender, place: { ...c.sender.place, altitudeM: 2200 } } };
+    const [low, up] = [value(c), value(high)];
+    expect(up.ambient.pressureKPa[0]!).toBeCloseTo(77.5, 0);
+    expect(up.bags[0]!.curves.oxygenKPa[24]!).toBeLessThan(low.bags[0]!.curves.oxygenKPa[24]!);
+  });
+});
+
+describe('choosers', () => {
+  test('every set is tried once; a stock of two packs leaves only what two packs can make', () => {
+    const all = packOptions(c);
+    expect(new Set(all.map((o) => o.name)).size).toBe(all.length);
+    const r = evaluate(c, catalogue, c.forecast, {
+      stock: { 'heat-40h': 1, 'heat-72h': 1 },
+      choosers: { packs: { boxId: '1', draws: 0 }, bags: false, days: null },
+    });
+    if (!r.ok) throw new Error();
+    const own = JSON.stringify(c.boxes[0]!.packs);
+    for (const o of r.value.packs['1']!)
+      if (JSON.stringify(o.packs) !== own) {
+        expect(o.packs.reduce((n, p) => n + p.count, 0)).toBeLessThanOrEqual(2);
+        expect(o.packs.some((p) => p.packId === 'heat-20h' || p.packId === 'cold-500')).toBe(false);
+      }
+  });
+  test('two workers with half the sets each find what one worker finds with all', () => {
+    const part = (index: number): PackOption[] => {
+      const r = evaluate(c, catalogue, c.forecast, {
+        choosers: { packs: { boxId: '1', draws: 20, part: { index, of: 2 } }, bags: false, days: null },
+      });
+      if (!r.ok) throw new Error();
+      return r.value.packs['1']!;
+    };
+    const both = [...part(0), ...part(1)];
+    const one = packOptions(c, 20);
+    const chanceOf = (list: PackOption[]) => new Map(list.map((o) => [o.name, o.chance]));
+    for (const [name, chance] of chanceOf(one))
+      if (chanceOf(both).has(name)) expect(chanceOf(both).get(name)).toBe(chance);
+    expect(both.length).toBeGreaterThanOrEqual(one.length);
+  });
+  test('bag plans: every one has a reason, and more fish to the same bag never raises its chance', () => {
+    const r = evaluate(c, catalogue, c.forecast, { choosers: { packs: null, bags: true, days: null } });
+    if (!r.ok) throw new Error();
+    for (const list of Object.values(r.value.bagPlans)) {
+      expect(list.length).toBeGreaterThan(3);
+      for (const o of list) {
+        expect(o.reason.length).toBeGreaterThan(20);
+        for (const q of list)
+          if (q.type.id === o.type.id && q.waterL === o.waterL && q.perBag > o.perBag)
+            expect(q.chance).toBeLessThanOrEqual(o.chance + 1e-9);
+      }
+    }
+  });
+  test('the best pack set is never worse in worst-case slack than no pack, up to a day', () => {
+    const options = packOptions(c);
+    const cap = (h: number | null): number => Math.min(24, h ?? 24);
+    const none = options.find((o) => o.packs.length === 0)!;
+    expect(cap(options[0]!.worstSlackH)).toBeGreaterThanOrEqual(cap(none.worstSlackH));
+    expect(options[0]!.packs.length).toBeGreaterThan(0);
+    for (const o of options) expect(o.reason.length).toBeGreaterThan(20);
+  });
+  test('in mild air no pack is taken', () => {
+    const mild = {
+      ...c,
+      forecast: {
+        ...c.forecast!,
+        places: c.forecast!.places.map((p) => ({ ...p, points: p.points.map((x) => ({ ...x, tempC: 25 })) })),
+      },
+    };
+    expect(packOptions(mild)[0]!.packs).toEqual([]);
+  });
+  test('a plan bags every animal once, alone where they must be, and fits its boxes', () => {
+    const fighters = {
+      ...c,
+      lines: [{ ...c.lines[0]!, speciesId: 'siamese-fighter', count: 5, lengthCm: 5 }],
+      bags: [],
+    };
+    const { consignment } = planConsignment(fighters, catalogue);
+    expect(consignment.bags).toHaveLength(5);
+    for (const b of consignment.bags) expect(b.animals[0]!.count).toBe(1);
+    for (const box of consignment.boxes)
+      expect(
+        arrange(
+          box,
+          consignment.bags.filter((b) => b.boxId === box.id),
+          catalogue,
+          defaultAssumptions,
+        ).problems,
+      ).toEqual([]);
+  });
+  test('thirty bags go into as many boxes as they need', () => {
+    const bags = Array.from({ length: 30 }, (_, i) => ({ ...c.bags[0]!, id: `A${i + 1}` }));
+    const r = suggestBoxes({ ...c, bags }, catalogue, []);
+    expect(r.boxes.length).toBeGreaterThan(1);
+    for (const box of r.boxes)
+      expect(
+        arrange(
+          box,
+          r.bags.filter((b) => b.boxId === box.id),
+          catalogue,
+          defaultAssumptions,
+        ).problems,
+      ).toEqual([]);
+  });
+});
+
+describe('arranging', () => {
+  const box = { id: '1', boxTypeId: 'box-l', packs: [], ventHoles: 0 };
+  test('no two bags overlap and none leaves the box', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('bag-13x30', 'bag-18x40', 'bag-23x46'), { minLength: 1, maxLength: 12 }),
+        (types) => {
+          const bags = types.map((bagTypeId, i) => ({ ...c.bags[0]!, id: `A${i}`, bagTypeId, waterL: 0.3, gasL: 0.6 }));
+          const { placed } = arrange(box, bags, catalogue, defaultAssumptions);
+          placed.forEach((p, i) => {
+            const r = p.standing.diameterCm / 2;
+            expect(p.xCm).toBeGreaterThanOrEqual(r - 1e-5);
+            expect(p.xCm).toBeLessThanOrEqual(52 - r + 1e-5);
+            expect(p.yCm).toBeLessThanOrEqual(36 - r + 1e-5);
+            for (const o of placed.slice(i + 1))
+              expect(Math.hypot(o.xCm - p.xCm, o.yCm - p.yCm)).toBeGreaterThan(r + o.standing.diameterCm / 2 - 1e-4);
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  test('a bag too tall for the lid is refused with its centimetres', () => {
+    const tall = arrange(
+      { ...box, boxTypeId: 'box-s' },
+      [{ ...c.bags[0]!, bagTypeId: 'bag-18x40', waterL: 1, gasL: 3 }],
+      catalogue,
+      defaultAssumptions,
+    );
+    const p = tall.problems[0]!;
+    expect(p.code).toBe('too-tall');
+    expect(p.code === 'too-tall' && p.overCm).toBeCloseTo(4000 / ((Math.PI * (36 / Math.PI) ** 2) / 4) + 4 - 30, 1);
+  });
+});
+
+describe('the open file', () => {
+  const json = (): Record<string, unknown> =>
+    JSON.parse(readFileSync('examples/marine-air-cargo.json', 'utf8')) as Record<string, unknown>;
+  test('every example is read, and a round trip loses nothing', () => {
+    for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo']) {
+      const text = readFileSync(`examples/${name}.json`, 'utf8');
+      expect(JSON.parse(JSON.stringify(exampleConsignment(name)))).toEqual(JSON.parse(text));
+    }
+  });
+  test('an older, newer or foreign format is told apart', () => {
+    const said = (x: unknown): string => {
+      const r = readConsignment(x);
+      return r.ok ? '' : r.problems[0]!.message;
+    };
+    expect(said({ ...json(), version: 2 })).toMatch(/Update the program/);
+    expect(said({ ...json(), version: 0 })).toMatch(/never released/);
+    expect(said({ ...json(), format: 'other' })).toMatch(/not a consignment file/);
+    expect(said([])).toMatch(/not a consignment file/);
+  });
+  test.each([
+    [
+      'zero fish',
+      (x: Consignment) => {
+        x.lines[0]!.count = 0;
+      },
+      'lines.0.count',
+    ],
+    [
+      'negative water',
+      (x: Consignment) => {
+        x.bags[0]!.waterL = -1;
+      },
+      'bags.0.waterL',
+    ],
+    [
+      'absurd pH',
+      (x: Consignment) => {
+        x.sourceWater.pH = 14;
+      },
+      'sourceWater.pH',
+    ],
+    [
+      'an unknown zone',
+      (x: Consignment) => {
+        x.receiver.place.zone = 'Mars/Olympus';
+      },
+      'receiver.place.zone',
+    ],
+    [
+      'a bag in no box',
+      (x: Consignment) => {
+        x.bags[0]!.boxId = '9';
+      },
+      'bags.0.boxId',
+    ],
+    [
+      'more bagged than ordered',
+      (x: Consignment) => {
+        x.bags[0]!.animals[0]!.count = 99;
+      },
+      'bags',
+    ],
+    [
+      'an opening before the hand-over',
+      (x: Consignment) => {
+        x.openingAt = x.handOverAt;
+      },
+      'openingAt',
+    ],
+    [
+      'a window that ends before it starts',
+      (x: Consignment) => {
+        x.window = { startAt: x.window!.endAt, endAt: x.window!.startAt };
+      },
+      'window.endAt',
+    ],
+  ] as const)('%s is refused at its field', (_, spoil, path) => {
+    const x = exampleConsignment();
+    spoil(x);
+    const r = readConsignment(x);
+    expect(r.ok).toBe(false);
+    expect(!r.ok && r.problems.map((p) => p.path)).toContain(path);
+  });
+  test('rules that span fields hold for the examples', () => {
+    expect(crossChecks(c)).toEqual([]);
+  });
+  test('the JSON Schema in docs/format is the one of the code', () => {
+    expect(JSON.parse(readFileSync('docs/format/consignment.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(consignmentJsonSchema())),
+    );
+  });
+});
+
+describe('catalogue and quarantine', () => {
+  test('at least twelve species of every class, fresh and marine, with sane bands', () => {
+    expect(catalogue.species.length).toBeGreaterThanOrEqual(12);
+    for (const t of ['delicate', 'ordinary', 'hardy'])
+      expect(catalogue.species.some((s) => s.tolerance === t)).toBe(true);
+    for (const w of ['fresh', 'brackish', 'marine']) expect(catalogue.species.some((s) => s.water === w)).toBe(true);
+    for (const s of catalogue.species) {
+      expect(s.temp.hardMinC).toBeLessThan(s.temp.softMinC);
+      expect(s.temp.softMaxC).toBeLessThan(s.temp.hardMaxC);
+      expect(s.usualC).toBeGreaterThanOrEqual(s.temp.softMinC);
+      expect(s.usualC).toBeLessThanOrEqual(s.temp.softMaxC);
+      expect(s.provenance.other).toBeDefined();
+    }
+  });
+  test('no brand names, every id once', () => {
+    for (const rows of [catalogue.species, catalogue.bags, catalogue.boxes, catalogue.packs, catalogue.services])
+      expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length);
+  });
+  test('four weeks of duties: daily tests in the first week, no food on day 1, release on day 28', () => {
+    const plan = quarantinePlan({ volumeL: 100, invertebrates: false, fasting: 'short' });
+    for (let d = 1; d <= 7; d++) expect(plan.some((x) => x.day === d && x.kind === 'test')).toBe(true);
+    expect(plan.find((x) => x.day === 1 && x.kind === 'feed')!.title).toBe('No food today');
+    expect(plan.find((x) => x.kind === 'release')!.day).toBe(28);
+    expect(new Set(plan.map((x) => x.key)).size).toBe(plan.length);
+  });
+});

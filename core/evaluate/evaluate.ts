@@ -1,0 +1,157 @@
+import type { Catalogue } from '@/core/catalogue/schema';
+import { chooseBags, type BagPlanOption } from '@/core/choose/bags';
+import { choosePacks, type PackOption } from '@/core/choose/packs';
+import { chooseDay, type DayOption } from '@/core/choose/days';
+import { emptyCalendar, type Calendar } from '@/core/calendar/calendar';
+import { Draws, DRAW_STEP_H, type Fan, type Risk } from '@/core/engine/draws';
+import { doorProblems } from '@/core/consignment/door';
+import { drain } from '@/core/engine/drain';
+import { forward, stateOf, type Forward } from '@/core/engine/forward';
+import { prepare } from '@/core/engine/prepare';
+import type { Consignment, Forecast, Outcome } from '@/core/consignment/schema';
+
+/** What is ranked beside the plan itself; each is left out where false or null. */
+export interface Choosers {
+  /** Pack sets, for one box or for all; `part` divides the sets among workers. */
+  packs: { boxId: string | null; draws: number; part?: { index: number; of: number } } | null;
+  bags: boolean;
+  days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
+}
+
+export const noChoosers: Choosers = { packs: null, bags: false, days: null };
+
+export interface EvaluateOptions {
+  /** Step of the central computation, h; up to half an hour. */
+  stepH?: number;
+  /** Hours computed beyond the deadline. */
+  beyondH?: number;
+  /** False leaves out the one-in-ten worst case. */
+  worstCase?: boolean;
+  /** Draws of the whole consignment; 0 is the keystroke path. */
+  draws?: number;
+  seed?: number;
+  /** Bag whose water the fans show; the one that fails first where absent. */
+  follow?: string;
+  choosers?: Choosers;
+  calendar?: Calendar;
+  /** Packs in stock by id; null for as many as wanted. */
+  stock?: Readonly<Record<string, number>> | null;
+  /** What-if: an animal of a bag dies at an hour from sealing. */
+  deaths?: readonly { bagId: string; atH: number }[];
+}
+
+export interface Evaluation extends Forward {
+  /** Null where no draws were asked for. */
+  risk: Risk | null;
+  /** Percentiles over the draws of the bag that fails first, and of what the box stands in. */
+  fans: { water: Fan; outside: Fan } | null;
+  packs: Record<string, PackOption[]>;
+  bagPlans: Record<string, BagPlanOption[]>;
+  days: DayOption[] | null;
+}
+
+/** How far a long evaluation is, with what there is so far. */
+export interface Progress {
+  stage: 'draws' | 'packs' | 'bags' | 'days';
+  done: number;
+  of: number;
+  risk?: Risk;
+}
+
+/** Draws between two reports. */
+const BATCH = 50;
+
+/**
+ * The one evaluation that every screen, command, worker and test calls: heat of the boxes, water of every bag, safe
+ * hours, slack and state; with draws the odds and what threatens them; with choosers ranked packs, bag plans and days.
+ * Pure: the same inputs give the same answer on every machine. As a generator it reports as it goes and can be left
+ * at any report; `evaluate` runs it to its end. Validates at its door and refuses with sentences by field path.
+ */
+export function* evaluation(
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast | null,
+  options: EvaluateOptions = {},
+): Generator<Progress, Outcome<Evaluation>> {
+  const { draws = 0, seed = 1, choosers = noChoosers, calendar = emptyCalendar } = options;
+  const problems = doorProblems(c, catalogue, options);
+  if (problems.length > 0) return { ok: false, problems };
+  const prepared = prepare(c, catalogue, forecast, {
+    stepH: options.stepH ?? 1 / 12,
+    beyondH: options.beyondH ?? 120,
+    ...(options.deaths ? { deaths: options.deaths } : {}),
+  });
+  if (!prepared.ok) return prepared;
+  const e = forward(prepared.value, options.worstCase ?? true);
+  const value: Evaluation = { ...e, risk: null, fans: null, packs: {}, bagPlans: {}, days: null };
+
+  if (draws > 0) {
+    const coarse = prepare(c, catalogue, forecast, {
+      stepH: DRAW_STEP_H,
+      beyondH: 100,
+      ...(options.deaths ? { deaths: options.deaths } : {}),
+    });
+    if (!coarse.ok) return coarse;
+    const follow = options.follow ?? e.overall.bagId ?? e.bags[0]!.id;
+    const d = new Draws(coarse.value, seed, follow, calendar.holidays);
+    while (d.count < draws) {
+      d.more(Math.min(BATCH, draws - d.count));
+      yield { stage: 'draws', done: d.count, of: draws, risk: d.result(false) };
+    }
+    value.risk = d.result();
+    value.fans = d.fans();
+    value.overall = { ...value.overall, state: stateOf(e.overall.worstSlackH, e.assumptions, value.risk.chance) };
+  }
+
+  if (choosers.packs) {
+    const { boxId, draws: each, part } = choosers.packs;
+    for (const box of c.boxes.filter((b) => boxId === null || b.id === boxId)) {
+      const bags = c.bags.filter((b) => b.boxId === box.id);
+      if (bags.length === 0) continue;
+      const only = prepare({ ...c, boxes: [box], bags }, catalogue, forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+      if (!only.ok) return only;
+      value.packs[box.id] = yield* staged(
+        'packs',
+        choosePacks(only.value, {
+          draws: each,
+          seed,
+          stock: options.stock ?? null,
+          holidays: calendar.holidays,
+          ...(part ? { part } : {}),
+        }),
+      );
+    }
+  }
+  if (choosers.bags)
+    for (const [i, line] of c.lines.entries()) {
+      yield { stage: 'bags', done: i, of: c.lines.length };
+      value.bagPlans[line.id] = chooseBags(c, line, catalogue);
+    }
+  if (choosers.days)
+    value.days = yield* staged(
+      'days',
+      chooseDay(c, catalogue, prepared.value.forecast, { ...choosers.days, seed, calendar }),
+    );
+  return { ok: true, value };
+}
+
+function* staged<T>(
+  stage: Progress['stage'],
+  work: Generator<{ done: number; of: number }, T>,
+): Generator<Progress, T> {
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+    yield { stage, ...step.value };
+  }
+}
+
+/** Runs an evaluation to its end. */
+export function evaluate(
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast | null,
+  options: EvaluateOptions = {},
+): Outcome<Evaluation> {
+  return drain(evaluation(c, catalogue, forecast, options));
+}

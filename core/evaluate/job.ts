@@ -1,0 +1,57 @@
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Calendar } from '@/core/calendar/calendar';
+import type { DayOption } from '@/core/choose/days';
+import type { PackOption } from '@/core/choose/packs';
+import type { Fan, Risk } from '@/core/engine/draws';
+import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
+import type { Consignment, Problem } from '@/core/consignment/schema';
+
+/** A long evaluation as it is handed to a worker: in a browser or on a server thread, the same code. */
+export interface Job {
+  consignment: Consignment;
+  catalogue: Catalogue;
+  /** The days on which nobody works at either end. */
+  calendar: Calendar;
+  options: EvaluateOptions;
+}
+
+/** A pack set without its curves: what a table needs. */
+export type PackRow = Omit<PackOption, 'tempC' | 'packW' | 'lossW'>;
+
+/** What comes back: no curves of the plan itself, which the page has already. */
+export interface JobResult {
+  risk: Risk | null;
+  fans: { water: Fan; outside: Fan } | null;
+  packs: Record<string, PackRow[]>;
+  /** Ship days × services, best first; null where they were not asked for. */
+  days: DayOption[] | null;
+}
+
+export type JobReport =
+  | { kind: 'progress'; progress: Progress }
+  | { kind: 'done'; result: JobResult }
+  | { kind: 'refused'; problems: Problem[] };
+
+const rowOf = ({ tempC: _t, packW: _p, lossW: _l, ...row }: PackOption): PackRow => row;
+
+/** Runs a job and reports as it goes; whoever runs it may leave at any report. RangeErrors of the core become sentences. */
+export function* runJob(job: Job): Generator<JobReport> {
+  try {
+    const work = evaluation(job.consignment, job.catalogue, job.consignment.forecast, {
+      calendar: job.calendar,
+      ...job.options,
+    });
+    let step = work.next();
+    while (!step.done) {
+      yield { kind: 'progress', progress: step.value };
+      step = work.next();
+    }
+    if (!step.value.ok) return yield { kind: 'refused', problems: step.value.problems };
+    const { risk, fans, packs, days } = step.value.value;
+    const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
+    yield { kind: 'done', result: { risk, fans, packs: rows, days } };
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    yield { kind: 'refused', problems: [{ path: 'sourceWater', message: error.message }] };
+  }
+}

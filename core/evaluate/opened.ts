@@ -1,0 +1,43 @@
+import type { OpenedBag } from '@/core/acclimation/recipes';
+import { row, type Catalogue } from '@/core/catalogue/schema';
+import { waterOfBag, type Consignment } from '@/core/consignment/schema';
+import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
+import type { Evaluation } from './evaluate';
+
+/** The step of an evaluation that lies nearest to an instant, inside what was computed. */
+export const stepAt = (e: Pick<Evaluation, 'steps' | 'stepH' | 'instants'>, ms: number): number =>
+  Math.min(e.steps - 1, Math.max(0, Math.round((ms - e.instants.sealMs) / 3600_000 / e.stepH)));
+
+/** The instant for which a bag is judged: now once it has arrived, its planned opening before. */
+export const judgedMs = (c: Consignment, e: Evaluation, nowMs: number): number =>
+  c.actual.arrivedAt ? Math.min(nowMs, e.instants.sealMs + e.horizonH * 3600_000) : e.instants.openMs;
+
+/**
+ * The bag as it would be opened now: measured where measured, computed from the evaluation where not. Excreted ammonia
+ * brings one equivalent of alkalinity a mole.
+ */
+export function openedBag(
+  c: Consignment,
+  e: Evaluation,
+  catalogue: Catalogue,
+  bagId: string,
+  nowMs: number,
+): OpenedBag & { measured: boolean } {
+  const bag = c.bags.find((b) => b.id === bagId)!;
+  const result = e.bags.find((b) => b.id === bagId)!;
+  const i = stepAt(e, judgedMs(c, e, nowMs));
+  const reading = c.actual.bags.find((r) => r.bagId === bagId);
+  const tan = result.curves.tanMgNL[i]!;
+  const source = waterOfBag(c, bag);
+  return {
+    waterL: bag.waterL,
+    tempC: reading?.tempC ?? result.tempC[i]!,
+    pH: reading?.pH ?? result.curves.pH[i]!,
+    alkalinityMeqL: dkhToMeqL(source.khDkh) + Math.max(0, tan - source.tanMgNL) / N_G_PER_MOL,
+    tanMgNL: tan,
+    salinity: reading?.salinity ?? source.salinity,
+    ghDgh: source.ghDgh,
+    breather: row(catalogue.bags, bag.bagTypeId, 'bag').breather === true,
+    measured: reading?.pH != null,
+  };
+}

@@ -1,0 +1,135 @@
+import { row, type Catalogue } from '@/core/catalogue/schema';
+import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
+import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { waterSteps } from '@/core/calendar/departure';
+
+/** Something to print or to send: headings, plain lines, and small tables. */
+export interface Paper {
+  title: string;
+  lead: string[];
+  sections: { heading: string; lines: string[]; table?: string[][]; ticks?: boolean }[];
+}
+
+/** Water kept ready for what acclimation takes, L (common practice †). */
+const RESERVE_L = 4;
+
+const one = (v: number): string => v.toFixed(1);
+
+/**
+ * The confirmation that goes to the receiver when the order is placed, not in the box: what comes when and why then,
+ * the two waters side by side, and what to have ready (kit list: common practice †).
+ */
+export function confirmation(c: Consignment, catalogue: Catalogue, leaves: string, papers = ''): Paper {
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const there = c.receiver.place;
+  const animals = c.lines.reduce((n, l) => n + l.count, 0);
+  const marine = c.lines.some((l) => row(catalogue.species, l.speciesId, 'species').water === 'marine');
+  const at = (iso: string): number => Date.parse(iso);
+  const delivery = c.window
+    ? `Delivery ${dayWords(at(c.window.startAt), there.zone)}, ${clockWords(at(c.window.startAt), there.zone)} to ${clockWords(at(c.window.endAt), there.zone)} in ${there.name}, ${service.name}.`
+    : `Opened ${dayWords(at(c.openingAt), there.zone)}, ${clockWords(at(c.openingAt), there.zone)} in ${there.name}.`;
+  const pairs = new Map<string, { from: string; into: string; line: Consignment['lines'][number] }>();
+  for (const line of c.lines) {
+    const into = tankOfLine(c, line.into).name;
+    const water = JSON.stringify(waterOfTank(c, line.tank));
+    if (!pairs.has(`${water} ${into}`)) pairs.set(`${water} ${into}`, { from: line.tank, into, line });
+  }
+  const waters = [...pairs.values()].map(({ from, into, line }) => {
+    const ours = waterOfTank(c, line.tank);
+    const yours = tankOfLine(c, line.into);
+    const rows: string[][] = [
+      ['', `Ours, tank ${from}`, `Yours, ${into}`],
+      ['Temperature, °C', one(ours.tempC), one(yours.tempC)],
+      ['pH', one(ours.pH), one(yours.pH)],
+      ['KH, °dKH', one(ours.khDkh), one(yours.khDkh)],
+      ...(ours.salinity > 1 || yours.salinity > 1
+        ? [['Salinity', one(ours.salinity), one(yours.salinity)]]
+        : [['GH, °dGH', one(ours.ghDgh), one(yours.ghDgh)]]),
+    ];
+    const steps = waterSteps(ours, yours);
+    return {
+      heading: `The two waters${pairs.size > 1 ? `, ${into}` : ''}`,
+      lines: [
+        steps.length > 0
+          ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the fish.`
+          : 'The two are alike: the fish can go straight across once the temperature is even.',
+      ],
+      table: rows,
+    };
+  });
+  return {
+    title: `${c.code}: ${animals} animals for ${c.receiver.name}, ${there.name}`,
+    lead: [leaves, delivery],
+    sections: [
+      {
+        heading: 'What comes',
+        lines: c.lines.map((l) => {
+          const species = row(catalogue.species, l.speciesId, 'species');
+          return [
+            `${l.count} ${species.name} (${species.scientific})`,
+            l.size ?? '',
+            `${l.lengthCm} cm`,
+            l.sex === 'unsexed' ? '' : l.sex,
+            l.grade ? `grade ${l.grade}` : '',
+          ]
+            .filter(Boolean)
+            .join(', ');
+        }),
+      },
+      ...waters,
+      {
+        heading: 'Have ready before the box comes',
+        ticks: true,
+        lines: [
+          'Soft net, clean bucket that has known no soap, clips to hold a bag, towel.',
+          'Airline with a valve, thermometer, pH test.',
+          ...(marine ? ['Refractometer, rinsed with fresh water and set to zero.'] : []),
+          'Ammonia binder that does not need the water changed first. Follow its own label.',
+          'A dim torch: the room stays dark when the box is opened.',
+          `About ${RESERVE_L} L of water like the tank’s, to replace what acclimation takes.`,
+          'Round-tipped scissors or a tape cutter: no long blade near the bags.',
+        ],
+      },
+      {
+        heading: 'The day before and the day itself',
+        ticks: true,
+        lines: [
+          'Change the water of the receiving tank before the bags float in it, not after.',
+          'Be there when it comes, or collect it: never in sun or frost. Leave every bag closed until you have read the card in the box.',
+          'Packs may still be hot: keep them from skin and from children. Mains plugs stay dry; switch heaters off when the level drops.',
+          'Medicines and salt only by their label and local law; a veterinarian knows more than any card.',
+        ],
+      },
+      {
+        heading: 'Call',
+        lines: [
+          `${c.sender.name}, ${c.sender.place.name}${c.sender.phone ? `: ${c.sender.phone}` : ''}`,
+          `${c.receiver.name}, ${there.name}${c.receiver.phone ? `: ${c.receiver.phone}` : ''}`,
+          ...(papers.trim() ? papers.trim().split('\n') : []),
+        ],
+      },
+    ],
+  };
+}
+
+/** A paper as plain text, for a message. */
+export const paperText = (p: Paper): string =>
+  [
+    p.title,
+    '',
+    ...p.lead,
+    ...p.sections.flatMap((s) => [
+      '',
+      s.heading.toUpperCase(),
+      ...(s.table ? textTable(s.table) : []),
+      ...s.lines.map((l) => (s.ticks ? `- ${l}` : l)),
+    ]),
+    '',
+  ].join('\n');
+
+function textTable(rows: readonly (readonly string[])[]): string[] {
+  const widths = rows[0]!.map((_, i) => Math.max(...rows.map((r) => r[i]!.length)));
+  return rows.map((r) =>
+    r.map((cell, i) => (i === 0 ? cell.padEnd(widths[i]!) : cell.padStart(widths[i]!))).join('  '),
+  );
+}

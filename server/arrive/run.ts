@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto';
+import type { MethodId } from '@/core/acclimation/recipes';
+import { runPosition } from '@/core/acclimation/run';
+import { refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import type { StoredRun } from '@/server/db/arrivals';
+import type { House } from '@/server/house';
+import type { MethodComparison } from './methods';
+
+/** Starts the timed sequence of a method for some bags; it lives on the server from here on. */
+export function startRun(house: House, c: Consignment, lane: MethodComparison, method: MethodId): Outcome<string> {
+  const course = lane.courses.find((x) => x.id === method);
+  if (!course) return refuse('method', 'This method is not known here.');
+  const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));
+  if (running) return refuse('method', `${running.bagIds.join(', ')} already have a sequence. Stop it first.`);
+  const id = randomUUID();
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    house.arrivals.insertRun({
+      id,
+      consignmentId: c.id,
+      bagIds: lane.bagIds,
+      method,
+      steps: course.steps,
+      startedAt: at,
+    });
+    house.consignments.journal(c.id, at, 'acclimation started', lane.bagIds.join(' '), { method });
+  })();
+  return { ok: true, value: id };
+}
+
+export const positionOf = (run: StoredRun, nowMs: number): ReturnType<typeof runPosition> =>
+  runPosition(
+    {
+      startedAtMs: Date.parse(run.startedAt),
+      steps: run.steps,
+      doneAtMs: Object.fromEntries(Object.entries(run.done).map(([k, v]) => [k, Date.parse(v)])),
+    },
+    nowMs,
+  );
+
+/** A step done by hand (or a timer cut short). Only the running step can be finished. */
+export function finishStep(house: House, runId: string, key: string): Outcome<null> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  const at = house.nowMs();
+  const running = run.steps[positionOf(run, at).index];
+  if (!running || running.key !== key)
+    return refuse('step', 'This step is already done. The screen now shows the next one.');
+  house.db.transaction(() => {
+    house.arrivals.finishStep(runId, key, new Date(at).toISOString());
+    house.consignments.journal(
+      run.consignmentId,
+      new Date(at).toISOString(),
+      'acclimation step',
+      `${run.bagIds.join(' ')}: ${running.title}`,
+    );
+  })();
+  return { ok: true, value: null };
+}
+
+/** Takes the last press back; a timer that ended by itself stays ended. */
+export function undoStep(house: House, runId: string): Outcome<null> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  const last = Object.entries(run.done).sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
+  if (!last) return refuse('step', 'Nothing has been done yet.');
+  house.db.transaction(() => {
+    house.arrivals.reopenStep(runId, last[0]);
+    house.consignments.journal(
+      run.consignmentId,
+      house.nowIso(),
+      'acclimation step taken back',
+      `${run.bagIds.join(' ')}: ${last[0]}`,
+    );
+  })();
+  return { ok: true, value: null };
+}
+
+export function stopRun(house: House, runId: string): Outcome<null> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  house.arrivals.stopRun(runId, house.nowIso());
+  house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation stopped', run.bagIds.join(' '));
+  return { ok: true, value: null };
+}

@@ -1,0 +1,126 @@
+import { co2OfPh } from '@/core/acclimation/methods';
+import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
+import type { Evaluation } from '@/core/evaluate/evaluate';
+import { judgedMs, stepAt } from '@/core/evaluate/opened';
+import { measuredTank, type Consignment } from '@/core/consignment/schema';
+import type { StoredRun } from '@/server/db/arrivals';
+import type { House } from '@/server/house';
+import { methodComparisons } from '@/server/arrive/methods';
+
+const EVERY = 4; // one point a minute
+
+/** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
+export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
+  const thin = (v: Float64Array): number[] =>
+    Array.from({ length: Math.ceil(v.length / EVERY) }, (_, i) => Math.round(v[i * EVERY]! * 1e5) / 1e5);
+  return methodComparisons(house, c, e, nowMs).map((lane) => {
+    const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
+    const marine = species.some((s) => s.water === 'marine');
+    const mark = (x: number): 'fine' | 'watch' | 'stop' => (x < 0.7 ? 'fine' : x <= 1 ? 'watch' : 'stop');
+    return {
+      bagIds: lane.bagIds,
+      title: lane.title,
+      tank: lane.tank,
+      speciesNames: lane.speciesNames,
+      species: species[0]!,
+      opened: { ...lane.opened, co2MgL: co2OfPh(lane.opened) },
+      measured: lane.measured,
+      limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
+      reason: lane.recommendation.reason,
+      either: lane.recommendation.either,
+      problem: lane.problem,
+      runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
+      refused: lane.courses.flatMap((x) => (x.refused ? [{ id: x.id, name: x.name, why: x.refused }] : [])),
+      methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
+        id: m.id,
+        name: m.name,
+        burden,
+        minutes: thin(m.minutes),
+        nh3: thin(m.nh3MgNL),
+        pH: thin(m.pH),
+        openAtMin: m.openAtMin,
+        transferAtMin: m.transferAtMin,
+        figures: [
+          {
+            name: 'Ammonia exposure',
+            value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
+            unit: '× criterion min',
+            mark: mark(parts.ammonia),
+            heavy: parts.ammonia,
+          },
+          {
+            name: 'NH₃ taken in',
+            value: m.nh3MinMgNL.toFixed(2),
+            unit: 'mg/L × min',
+            mark: mark(parts.ammonia),
+            heavy: parts.ammonia,
+          },
+          {
+            name: 'Peak NH₃-N',
+            value: m.peakNh3MgNL.toFixed(3),
+            unit: 'mg/L',
+            mark: mark(parts.peak),
+            heavy: parts.peak,
+          },
+          { name: 'pH, any 5 min', value: m.phStep.toFixed(1), unit: '', mark: mark(parts.pH), heavy: parts.pH },
+          {
+            name: 'Water, any 5 min',
+            value: m.tempStepC.toFixed(1),
+            unit: '°C',
+            mark: mark(parts.temperature),
+            heavy: parts.temperature,
+          },
+          marine
+            ? {
+                name: 'Salinity, any 5 min',
+                value: m.salinityStep.toFixed(1),
+                unit: '',
+                mark: mark(parts.salinity),
+                heavy: parts.salinity,
+              }
+            : {
+                name: 'Hardness, any 5 min',
+                value: m.ghStep.toFixed(1),
+                unit: '°dGH',
+                mark: mark(parts.hardness),
+                heavy: parts.hardness,
+              },
+          {
+            name: 'Takes, hands on',
+            value: m.transferAtMin.toFixed(0),
+            unit: `min, ${m.handsMin} on`,
+            mark: mark(parts.hands),
+            heavy: parts.hands,
+          },
+          { name: 'Burden, in all', value: burden.toFixed(2), unit: '', mark: mark(burden / 1.5), heavy: burden },
+        ],
+      })),
+    };
+  });
+}
+export type LaneView = ReturnType<typeof laneViews>[number];
+export type MethodView = LaneView['methods'][number];
+
+/** The Receive station: what is expected and what was found in every bag and tank, and the methods on it. */
+export const receiveView = (house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) => ({
+  zone: c.receiver.place.zone,
+  arrivedAt: c.actual.arrivedAt,
+  arrivePlanMs: e.instants.arriveMs,
+  bags: e.bags.map((b) => {
+    const i = stepAt(e, c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : judgedMs(c, e, 0));
+    return {
+      id: b.id,
+      species: b.species[0]!,
+      animals: b.animals,
+      expectedC: b.tempC[i]!,
+      expectedPh: b.curves.pH[i]!,
+      reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
+    };
+  }),
+  /** Receiving tanks, the first one first. */
+  tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
+  tankMeasured: c.actual.tank !== null,
+  lanes: laneViews(house, c, e, runs, house.nowMs()),
+});
+export type ReceiveView = ReturnType<typeof receiveView>;
+export type ReceiveStationProps = ReceiveView & { code: string; version: number };

@@ -1,0 +1,9 @@
+'use server';
+
+import type { Outcome } from '@/core/consignment/schema';
+import { house } from '@/server/wiring';
+import * as bench from './put-off';
+
+export async function putOff(input: bench.PutOffInput): Promise<Outcome<null>> {
+  return bench.putOff(house(), input);
+}

@@ -1,0 +1,152 @@
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { scheduleOf, type MomentKind } from '@/core/duties/schedule';
+import { dayWords } from '@/core/calendar/calendar';
+import type { StoredConsignment } from '@/server/db/consignments';
+import type { StoredQuarantine } from '@/server/db/arrivals';
+import type { House } from '@/server/house';
+import { catalogueOf } from '@/server/consignment/result';
+
+const HOUR = 3600_000;
+const DAY = 24 * HOUR;
+
+/** What hands have to do at an instant, of a consignment or of a quarantine tank: the one list behind Bench, week and calendar. */
+export interface Duty {
+  /** The same for as long as the duty exists, whatever its time. */
+  id: string;
+  kind: MomentKind | 'quarantine' | 'better-day';
+  atMs: number;
+  /** Put off by hand until then. */
+  putOffMs: number | null;
+  minutes: number;
+  title: string;
+  detail: string;
+  warning: string | null;
+  /** Consignment it belongs to. */
+  code: string;
+  /** Tank it belongs to. */
+  tank: string | null;
+  href: string;
+  doneAt: string | null;
+  /** What ticks it; null where only its own screen does. */
+  tick: { kind: 'moment'; code: string; key: string } | { kind: 'duty'; quarantineId: string; key: string } | null;
+}
+
+/** When it wants hands: as planned, or when it was put off to. */
+export const dueMs = (d: Duty): number => Math.max(d.atMs, d.putOffMs ?? 0);
+
+const stationOf: Partial<Record<MomentKind, string>> = {
+  'last-feed': 'fast',
+  'water-change': 'fast',
+  tub: 'fast',
+  'open-packs': 'heat',
+  'prepare-tank': 'receive',
+  'mix-salt': 'receive',
+  'be-there': 'receive',
+};
+
+/** Before the bags are sealed there is a point in these; after it they are past. */
+const beforeSealing: readonly MomentKind[] = [
+  'last-feed',
+  'water-change',
+  'tub',
+  'supplies',
+  'draw-water',
+  'catch',
+  'seal',
+];
+
+type PutOff = ReadonlyMap<string, string>;
+const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date.parse(off.get(id)!) : null);
+
+/** The moments of one consignment as duties, done or not; none of what is held back or has happened already. */
+export function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): Duty[] {
+  const c = stored.document;
+  if (c.held) return betterDay(house, stored, off);
+  const ticks = house.consignments.ticks(c.id);
+  const gone = (c.direction === 'incoming' ? c.actual.arrivedAt : c.actual.handedOverAt) !== null;
+  if (gone && ticks.size === 0) return [];
+  const passed = (kind: MomentKind): boolean => gone || (c.actual.sealedAt !== null && beforeSealing.includes(kind));
+  return scheduleOf(c, catalogueOf(c, house))
+    .filter((m) => ticks.has(`moment:${m.key}`) || !passed(m.kind))
+    .map((m): Duty => {
+      const id = `${c.id}-${m.key}`;
+      return {
+        id,
+        kind: m.kind,
+        atMs: m.atMs,
+        putOffMs: putOffMs(off, id),
+        minutes: m.minutes,
+        title: m.title,
+        detail: m.detail,
+        warning: m.warning ?? null,
+        code: c.code,
+        tank: m.tank,
+        href: `/consignments/${c.code}/${stationOf[m.kind] ?? 'send'}`,
+        doneAt: ticks.get(`moment:${m.key}`) ?? null,
+        tick: { kind: 'moment', code: c.code, key: m.key },
+      };
+    });
+}
+
+/** The one duty of what is held back: to look at the better day that has appeared. */
+function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff): Duty[] {
+  const look = house.bench.look(c.id);
+  if (!look?.found?.handOverAt) return [];
+  const id = `${c.id}-better-day`;
+  const day = dayWords(Date.parse(look.found.handOverAt), c.sender.place.zone);
+  return [
+    {
+      id,
+      kind: 'better-day',
+      atMs: Date.parse(look.at),
+      putOffMs: putOffMs(off, id),
+      minutes: 5,
+      title: `A better day for ${c.code}: ${day}`,
+      detail: `${look.found.serviceName}. ${look.found.reason}`,
+      warning: null,
+      code: c.code,
+      tank: null,
+      href: `/consignments/${c.code}/fast`,
+      doneAt: null,
+      tick: null,
+    },
+  ];
+}
+
+export function quarantineDuties(house: House, q: StoredQuarantine, code: string, off: PutOff): Duty[] {
+  return house.arrivals.dutiesOf(q.id).map((d): Duty => {
+    const id = `${q.id}-${d.key}`;
+    return {
+      id,
+      kind: 'quarantine',
+      atMs: Date.parse(d.dueAt),
+      putOffMs: putOffMs(off, id),
+      minutes: d.minutes,
+      title: `${d.title}, ${q.tank}`,
+      detail: `${q.animals}. ${d.detail}`,
+      warning: null,
+      code,
+      tank: q.tank,
+      href: `/consignments/${code}/quarantine`,
+      doneAt: d.doneAt,
+      tick: { kind: 'duty', quarantineId: q.id, key: d.key },
+    };
+  });
+}
+
+/** What is planned, on its way or lately opened: read once, it is a long read. */
+export const liveConsignments = (house: House): StoredConsignment[] =>
+  house.consignments.live(new Date(house.nowMs() - 4 * DAY).toISOString());
+
+/** Everything live at this house, with its duties in the order in which they want hands. */
+export function allDuties(house: House, live = liveConsignments(house)): Duty[] {
+  const now = house.nowMs();
+  const off = house.bench.putOffs(new Date(now - DAY).toISOString());
+  const quarantines = house.arrivals.quarantinesSince(new Date(now - (QUARANTINE_DAYS + 2) * DAY).toISOString());
+  return [
+    ...live.flatMap((s) => consignmentDuties(house, s, off)),
+    ...quarantines.flatMap((q) =>
+      quarantineDuties(house, q, house.consignments.byId(q.consignmentId)?.document.code ?? '', off),
+    ),
+  ].sort((x, y) => dueMs(x) - dueMs(y));
+}

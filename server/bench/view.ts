@@ -1,0 +1,196 @@
+import { TZDate } from '@date-fns/tz';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Consignment } from '@/core/consignment/schema';
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { forecastAge } from '@/core/weather/forecast';
+import { atClock, sameTimeLater } from '@/core/calendar/calendar';
+import type { StoredQuarantine } from '@/server/db/arrivals';
+import { stageOf, type StoredConsignment } from '@/server/db/consignments';
+import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
+import { profileOf, type House } from '@/server/house';
+import type { StoredResult } from '@/server/consignment/result';
+import { positionOf } from '@/server/arrive/run';
+import { suppliesView } from '@/server/stock/supplies';
+
+const HOUR = 3600_000;
+const DAY = 24 * HOUR;
+
+export interface BenchTask {
+  /** Identifier of its duty, or of its running timer. */
+  key: string;
+  atMs: number;
+  state: 'late' | 'running' | 'due' | 'leave';
+  /** Tomorrow's stand under their own heading. */
+  day: 'today' | 'tomorrow';
+  title: string;
+  detail: string;
+  warning: string | null;
+  minutes: number;
+  href: string;
+  endsAtMs: number | null;
+  totalMs: number | null;
+  /** Put off by hand: when it was due before. */
+  wasMs: number | null;
+  /** What a press does; null where only its own screen does. */
+  done: Duty['tick'];
+}
+
+export interface BenchConsignment {
+  code: string;
+  who: string;
+  result: StoredResult;
+  words: string;
+  mark: 'fine' | 'watch' | 'stop';
+  travelling: boolean;
+}
+
+/** Day 1 is the local day on which the quarantine opened. */
+export function dayOf(q: StoredQuarantine, nowMs: number): number {
+  const day = (ms: number): number => {
+    const d = new TZDate(ms, q.zone);
+    return Date.UTC(d.getFullYear(), d.getMonth(), d.getDate()) / 864e5;
+  };
+  return Math.max(1, day(nowMs) - day(Date.parse(q.startedAt)) + 1);
+}
+
+const ago = (ms: number): string =>
+  ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`;
+
+/** What runs out first, with the day on which it bites. */
+const lowSupplies = (house: House, live: StoredConsignment[]) =>
+  suppliesView(
+    house,
+    live.filter((s) => s.document.direction !== 'incoming' && stageOf(s.document) === 'planned'),
+  )
+    .low.sort((x, y) => ((x.bites?.atIso ?? '9') < (y.bites?.atIso ?? '9') ? -1 : 1))
+    .slice(0, 5)
+    .map((t) => ({
+      key: t.key,
+      name: t.name,
+      left: Math.round(t.onHand ?? 0),
+      bites: t.bites ? { ms: Date.parse(t.bites.atIso), code: t.bites.code } : null,
+    }));
+
+/** The age of a forecast that is told to be old, where it still decides something. */
+function forecastWords(c: Consignment, now: number): string {
+  if (!c.forecast) return '';
+  const age = forecastAge(c.forecast.madeAt, now, withOverrides(c.assumptions));
+  return age.old ? `; its forecast is ${Math.floor(age.hours / 24)} d old` : '';
+}
+
+/** What is on its way or leaves within two days, with the last evaluation in short. */
+function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
+  const now = house.nowMs();
+  const { document: c, result: r } = stored;
+  if (!r || c.held || house.arrivals.quarantineOf(c.id) !== null) return null;
+  const incoming = c.direction === 'incoming';
+  const travelling = c.actual.handedOverAt !== null;
+  if (!travelling && !incoming && r.handOverMs - now >= 48 * HOUR) return null;
+  const late = now > r.deadlineMs && !c.actual.arrivedAt;
+  const words = c.actual.openedAt
+    ? 'Opened; going across now'
+    : c.actual.arrivedAt
+      ? 'Here; measure and choose a method'
+      : late
+        ? `${ago(now - r.deadlineMs)} past its window. Call them.`
+        : travelling
+          ? incoming
+            ? `Coming to you. Prepare tank ${c.tank.name}`
+            : 'On the road, on time'
+          : `Leaves soon${forecastWords(c, now)}`;
+  return {
+    code: c.code,
+    who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
+    result: r,
+    words,
+    mark: late && r.state === 'fine' ? 'watch' : r.state,
+    travelling,
+  };
+}
+
+/** Running timers of acclimations. */
+function runningTasks(house: House): BenchTask[] {
+  const now = house.nowMs();
+  return house.arrivals.runsSince(new Date(now - DAY).toISOString()).flatMap((run): BenchTask[] => {
+    const at = positionOf(run, now);
+    const step = run.steps[at.index];
+    if (!step) return [];
+    const code = house.consignments.byId(run.consignmentId)?.document.code ?? '';
+    return [
+      {
+        key: `run:${run.id}`,
+        atMs: at.endsAtMs ?? at.startedAtMs,
+        state: 'running',
+        day: 'today',
+        title: at.endsAtMs ? `${step.title}, ${run.bagIds.join(' ')}` : `${step.title}: ${run.bagIds.join(' ')}`,
+        detail: `${code}. ${step.detail}`,
+        warning: null,
+        minutes: step.minutes,
+        href: `/consignments/${code}/run`,
+        endsAtMs: at.endsAtMs,
+        totalMs: at.endsAtMs ? at.endsAtMs - at.startedAtMs : null,
+        wasMs: null,
+        done: null,
+      },
+    ];
+  });
+}
+
+/** Late for so long that it is past. */
+const tooLate = (d: Duty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
+
+function taskOf(d: Duty, now: number, midnightMs: number): BenchTask {
+  const at = dueMs(d);
+  return {
+    key: d.id,
+    atMs: at,
+    state: d.kind === 'leave' && at > now ? 'leave' : at < now && d.kind !== 'better-day' ? 'late' : 'due',
+    day: at < midnightMs ? 'today' : 'tomorrow',
+    title: d.kind === 'seal' ? `Bag ${d.code}` : d.title,
+    detail: d.kind === 'quarantine' || d.kind === 'better-day' ? d.detail : `${d.code}. ${d.detail}`,
+    warning: d.warning,
+    minutes: d.minutes,
+    href: d.href,
+    endsAtMs: null,
+    totalMs: null,
+    wasMs: d.putOffMs !== null && d.putOffMs > d.atMs ? d.atMs : null,
+    done: d.tick,
+  };
+}
+
+/** What hands are needed for today and tomorrow, by hour, late first; what is on the way; who is in quarantine. */
+export function benchView(house: House) {
+  const now = house.nowMs();
+  const { zone } = profileOf(house).place;
+  const midnight = (days: number): number => atClock(sameTimeLater(now, days, zone), '00:00', zone);
+  const live = liveConsignments(house);
+  const duties = allDuties(house, live);
+  const open = duties.filter(
+    // The hand-over is told by the hour to leave, and recorded where it happens.
+    (d) => d.doneAt === null && d.kind !== 'hand-over' && dueMs(d) < midnight(2) && !tooLate(d, now),
+  );
+  const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
+  const tasks = [...runningTasks(house), ...open.map((d) => taskOf(d, now, midnight(1)))].sort(
+    (a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs,
+  );
+  const quarantines = house.arrivals
+    .quarantinesSince(new Date(now - 30 * DAY).toISOString())
+    .map((q) => ({
+      ...q,
+      day: dayOf(q, now),
+      code: house.consignments.byId(q.consignmentId)?.document.code ?? '',
+      duties: house.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
+    }))
+    .filter((q) => q.day <= QUARANTINE_DAYS);
+  return {
+    nowMs: now,
+    tasks,
+    onTheWay: live.flatMap((s) => onTheWay(house, s) ?? []).sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
+    quarantines,
+    doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
+    low: lowSupplies(house, live),
+    empty: !house.consignments.any(),
+  };
+}
+export type BenchView = ReturnType<typeof benchView>;
+export type BenchTank = BenchView['quarantines'][number];

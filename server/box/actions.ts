@@ -1,0 +1,10 @@
+'use server';
+
+import type { Outcome } from '@/core/consignment/schema';
+import { plain } from '@/server/answer';
+import { house } from '@/server/wiring';
+import * as boxes from './boxes';
+
+export async function saveBoxes(input: boxes.BoxesInput): Promise<Outcome<null>> {
+  return plain(boxes.saveBoxes(house(), input));
+}

@@ -1,0 +1,71 @@
+import { row } from '@/core/catalogue/schema';
+import { freightPrice } from '@/core/box/freight';
+import { arrangementSentence } from '@/core/box/arrange';
+import { planName } from '@/core/choose/packs';
+import type { Consignment } from '@/core/consignment/schema';
+import type { Evaluation } from '@/core/evaluate/evaluate';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+
+/** The Box station: drawings, weights, freight, and the order of filling. */
+export function boxView(house: House, c: Consignment, e: Evaluation) {
+  const catalogue = catalogueOf(c, house);
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const fill = e.boxes.flatMap((b) => {
+    const n = e.boxes.length > 1 ? ` ${b.id}` : '';
+    const wide = [...b.arrangement.placed].sort((x, y) => x.xCm - y.xCm || x.yCm - y.yCm).map((x) => x.bagId);
+    const packs = c.boxes.find((x) => x.id === b.id)!;
+    return [
+      `Box${n}: absorbent on the floor, one liner bag round everything`,
+      `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
+      packs.packs.length > 0
+        ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid${packs.packs.some((p) => p.at === 'side') ? ' and at the side' : ''}`
+        : packs.bottle
+          ? `A wrapped bottle of ${packs.bottle.litres} L at ${packs.bottle.startC} °C among the bags, upright; paper over all`
+          : 'Paper over the bags, no pack: tape the joint all round',
+      packs.ventHoles > 0 ? `Lid on; ${packs.ventHoles} holes of 6 mm beside the packs` : 'Lid on',
+    ];
+  });
+  return {
+    views: e.boxes.map((b) => {
+      const box = c.boxes.find((x) => x.id === b.id)!;
+      return {
+        box,
+        type: row(catalogue.boxes, box.boxTypeId, 'box'),
+        outsideCm: b.outsideCm,
+        arrangement: b.arrangement,
+        sentences: b.arrangement.problems.map(arrangementSentence),
+        weights: b.weights,
+        freight: b.freight,
+        price: freightPrice(service, b.freight.chargeable),
+        packs: box.packs.map((p) => {
+          const t = row(catalogue.packs, p.packId, 'pack');
+          return {
+            name: t.name,
+            count: p.count,
+            sizeCm: t.sizeCm,
+            thicknessCm: t.thicknessCm,
+            at: p.at ?? ('lid' as const),
+          };
+        }),
+        bags: e.bags
+          .filter((x) => x.boxId === b.id)
+          .map((x) => ({ id: x.id, species: x.species[0]!, count: x.animals })),
+        firstToFail: e.overall.bagId,
+        firstColour: {
+          oxygen: 'var(--c-oxy)',
+          carbon: 'var(--c-co2)',
+          ammonia: 'var(--c-amm)',
+          temperature: 'var(--c-temp)',
+        }[e.overall.factor ?? 'ammonia'],
+      };
+    }),
+    boxTypes: catalogue.boxes,
+    bagIds: c.bags.map((b) => b.id),
+    divisor: service.divisor,
+    stepKg: service.stepKg,
+    fillOrder: [...fill, 'Papers in the lid pocket, tape the long seam, labels and both phone numbers'],
+  };
+}
+export type BoxStationView = ReturnType<typeof boxView>;
+export type BoxView = BoxStationView['views'][number];

@@ -1,0 +1,7 @@
+import { refuse, type Outcome } from '@/core/consignment/schema';
+
+/** A file that is larger than this is not a forecast or a consignment. */
+export const LARGEST_FILE = 3_000_000;
+
+export const tooLarge = (bytes: number): Outcome<never> =>
+  refuse('file', `This file has ${(bytes / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`);

@@ -1,0 +1,39 @@
+import { stageOf, type Shelf, type Stage, type StoredConsignment } from '@/server/db/consignments';
+import type { House } from '@/server/house';
+
+export const shelves = [
+  ['open', 'Open'],
+  ['past', 'Past'],
+  ['all', 'All'],
+  ['archived', 'Put away'],
+] as const satisfies readonly (readonly [Shelf, string])[];
+
+const PAGE = 50;
+
+export type ListedStage =
+  Exclude<Stage, 'travelling' | 'planned'> | 'on the way' | 'planned' | 'expected' | 'in quarantine';
+
+/** A page of consignments, latest hand-over first, or those that hold the words. */
+export function consignmentList(house: House, asked: { find?: string; show?: string; page?: string }) {
+  const find = asked.find?.trim() ?? '';
+  const shelf: Shelf = shelves.find(([id]) => id === asked.show)?.[0] ?? 'open';
+  const counts = house.consignments.counts();
+  const pages = find ? 1 : Math.max(1, Math.ceil(counts[shelf] / PAGE));
+  const page = Math.min(pages, Math.max(1, Number(asked.page) || 1));
+  const stored: StoredConsignment[] = find
+    ? house.records
+        .search(find)
+        .filter((f) => f.kind === 'consignment')
+        .slice(0, PAGE * 2)
+        .flatMap((f) => house.consignments.byId(f.id) ?? [])
+    : house.consignments.list(shelf, PAGE, (page - 1) * PAGE);
+  const rows = stored.map((s) => ({ ...s, stage: wordsOf(house, s) }));
+  return { rows, shelf, find, page, pages, counts };
+}
+
+function wordsOf(house: House, s: StoredConsignment): ListedStage {
+  const stage = stageOf(s.document);
+  if (stage === 'travelling') return 'on the way';
+  if (stage === 'opened' && house.arrivals.quarantineOf(s.document.id)) return 'in quarantine';
+  return stage === 'planned' && s.document.direction === 'incoming' ? 'expected' : stage;
+}

@@ -1,0 +1,154 @@
+import type { Factor } from '@/core/bag/slack';
+import { row, type Catalogue } from '@/core/catalogue/schema';
+import { catalogue as shipped } from '@/core/catalogue';
+import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
+import type { Overall } from '@/core/engine/forward';
+import { emptyCalendar, type Calendar } from '@/core/calendar/calendar';
+import type { KeyInstants } from '@/core/calendar/legs';
+import type { Consignment, Outcome } from '@/core/consignment/schema';
+
+/** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
+export interface StoredResult extends KeyInstants, Overall {
+  legs: { label: string; startMs: number; endMs: number }[];
+  /** Share of runs in which every fish arrives within limits, of how many, and its standard error; null once opened. */
+  chance: number | null;
+  draws: number;
+  standardError: number | null;
+  bags: {
+    id: string;
+    safeH: number | null;
+    worstSafeH: number | null;
+    factor: Factor | null;
+    slackH: number | null;
+    coldestC: number;
+    warmestC: number;
+    byFactor: Record<Factor, number | null>;
+  }[];
+}
+
+/** What may be chosen from, and with it what was put away: old plans still name such rows. */
+export interface Shelves {
+  offered: Catalogue;
+  all: Catalogue;
+}
+
+/** Where a consignment is computed: the rows of the house and the days on which nobody works. */
+export interface Surroundings {
+  shelves: () => Shelves;
+  calendar: (c: Consignment) => Calendar;
+}
+
+/** The rows that ship with the application and no holidays: the command line, and files on their own. */
+export const plainSurroundings: Surroundings = {
+  shelves: () => ({ offered: shipped, all: shipped }),
+  calendar: () => emptyCalendar,
+};
+
+const idsIn = (c: Consignment): Record<keyof Catalogue, string[]> => ({
+  species: c.lines.map((l) => l.speciesId),
+  bags: c.bags.map((b) => b.bagTypeId),
+  boxes: c.boxes.map((b) => b.boxTypeId),
+  packs: c.boxes.flatMap((b) => b.packs.map((p) => p.packId)),
+  services: [c.serviceId],
+});
+
+/** What a consignment may choose from: rows that came with it outrank those of the house, and what it uses is never missing. */
+export function catalogueOf(c: Consignment, house: Surroundings): Catalogue {
+  const { offered, all } = house.shelves();
+  const used = idsIn(c);
+  const part = <T extends { id: string }>(own: T[], here: T[], everything: T[], ids: string[]): T[] => {
+    const rows = own.length === 0 ? here : [...own, ...here.filter((b) => !own.some((m) => m.id === b.id))];
+    const missing = [...new Set(ids)].filter((id) => !rows.some((r) => r.id === id));
+    return missing.length === 0 ? rows : [...rows, ...everything.filter((r) => missing.includes(r.id))];
+  };
+  const bags = part(c.catalogue?.bags ?? [], offered.bags, all.bags, used.bags);
+  return {
+    species: part(c.catalogue?.species ?? [], offered.species, all.species, used.species),
+    bags: bags === offered.bags ? bags : [...bags].sort((a, b) => a.widthCm - b.widthCm),
+    boxes: part(c.catalogue?.boxes ?? [], offered.boxes, all.boxes, used.boxes),
+    packs: part(c.catalogue?.packs ?? [], offered.packs, all.packs, used.packs),
+    services: part(c.catalogue?.services ?? [], offered.services, all.services, used.services),
+  };
+}
+
+/** Of the rows a consignment carries those that this house has not: the others it takes from the shelves again. */
+export function foreignRows(c: Consignment, house: Surroundings): Catalogue | null {
+  if (!c.catalogue) return null;
+  const { all } = house.shelves();
+  const foreign = <T extends { id: string }>(rows: T[], here: T[]): T[] =>
+    rows.filter((r) => !here.some((h) => h.id === r.id));
+  const left: Catalogue = {
+    species: foreign(c.catalogue.species, all.species),
+    bags: foreign(c.catalogue.bags, all.bags),
+    boxes: foreign(c.catalogue.boxes, all.boxes),
+    packs: foreign(c.catalogue.packs, all.packs),
+    services: foreign(c.catalogue.services, all.services),
+  };
+  return Object.values(left).some((rows) => rows.length > 0) ? left : null;
+}
+
+/** The rows of the catalogue that a consignment uses. */
+export function usedRows(c: Consignment, house: Surroundings): Catalogue {
+  const all = catalogueOf(c, house);
+  const used = idsIn(c);
+  const of = <T extends { id: string }>(rows: T[], ids: string[], what: string): T[] =>
+    [...new Set(ids)].map((id) => row(rows, id, what));
+  return {
+    species: of(all.species, used.species, 'species'),
+    bags: of(all.bags, used.bags, 'bag'),
+    boxes: of(all.boxes, used.boxes, 'box'),
+    packs: of(all.packs, used.packs, 'pack'),
+    services: of(all.services, used.services, 'service'),
+  };
+}
+
+/** The rows a browser's worker needs: those in use, and every pack that could be. */
+export const jobRows = (c: Consignment, house: Surroundings): Catalogue => ({
+  ...usedRows(c, house),
+  packs: catalogueOf(c, house).packs,
+});
+
+/** The chance stored with the last change; null where none was computed. */
+export const chanceOf = (r: StoredResult | null): { chance: number; draws: number } | null =>
+  r && typeof r.chance === 'number' ? { chance: r.chance, draws: r.draws } : null;
+
+export function shortOf(e: Evaluation): StoredResult {
+  const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
+  return {
+    ...e.instants,
+    legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
+    ...e.overall,
+    chance: e.risk?.chance ?? null,
+    draws: e.risk?.draws ?? 0,
+    standardError: e.risk?.standardError ?? null,
+    bags: e.bags.map((b) => {
+      const until = b.tempC.subarray(0, end + 1);
+      return {
+        id: b.id,
+        safeH: b.first?.hours ?? null,
+        worstSafeH: b.worstFirst?.hours ?? null,
+        factor: b.first?.factor ?? null,
+        slackH: b.slackH,
+        coldestC: Math.min(...until),
+        warmestC: Math.max(...until),
+        byFactor: b.safe,
+      };
+    }),
+  };
+}
+
+/** Evaluates a consignment with the rows of the house or its own; RangeErrors of the core become sentences. */
+export function tryEvaluate(house: Surroundings, c: Consignment, options: EvaluateOptions = {}): Outcome<Evaluation> {
+  try {
+    return evaluate(c, catalogueOf(c, house), c.forecast, { calendar: house.calendar(c), ...options });
+  } catch (error) {
+    if (error instanceof RangeError) return { ok: false, problems: [{ path: 'sourceWater', message: error.message }] };
+    throw error;
+  }
+}
+
+/** What is stored beside a document: with chances until the bags are open. */
+export const resultOf = (house: Surroundings & { draws: number }, c: Consignment): StoredResult | null => {
+  const e = tryEvaluate(house, c, { draws: c.actual.openedAt ? 0 : house.draws });
+  return e.ok ? shortOf(e.value) : null;
+};

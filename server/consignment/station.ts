@@ -1,0 +1,79 @@
+import { catalogueOf, chanceOf, jobRows } from './result';
+import { consignmentView, ribbonOf, type ConsignmentView } from './view';
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import type { Evaluation } from '@/core/evaluate/evaluate';
+import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { profileOf, type House } from '@/server/house';
+
+/** What every station of a consignment starts from. */
+export interface Station {
+  h: House;
+  nowMs: number;
+  view: ConsignmentView;
+  c: Consignment;
+  e: Evaluation | null;
+  catalogue: Catalogue;
+  home: Consignment['sender']['place'];
+  /** What a form sends back with its changes. */
+  base: { code: string; version: number };
+}
+
+/** A consignment for one of its stations; null where there is none of that code. */
+export function stationOf(h: House, code: string): Station | null {
+  const view = consignmentView(h, code);
+  if (!view) return null;
+  const c = view.stored.document;
+  return {
+    h,
+    nowMs: h.nowMs(),
+    view,
+    c,
+    e: view.evaluation,
+    catalogue: catalogueOf(c, h),
+    home: profileOf(h).place,
+    base: { code: c.code, version: view.stored.version },
+  };
+}
+
+const plural = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+/** The heading and the ribbon over all stations. */
+export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
+  const here = c.sender.place;
+  const there = c.receiver.place;
+  const incoming = c.direction === 'incoming';
+  const handOver = Date.parse(c.handOverAt);
+  const service = catalogue.services.find((s) => s.id === c.serviceId);
+  const time = (iso: string, zone: string): string => clockWords(Date.parse(iso), zone);
+  const day = (iso: string, zone: string): string => dayWords(Date.parse(iso), zone);
+  const delivery = c.window
+    ? `Delivery ${day(c.window.startAt, there.zone)}, ${time(c.window.startAt, there.zone)} to ${time(c.window.endAt, there.zone)} in ${there.name}.`
+    : `Opened ${day(c.openingAt, there.zone)}, ${time(c.openingAt, there.zone)} in ${there.name}.`;
+  return {
+    code: c.code,
+    what: `${plural(
+      c.lines.reduce((n, l) => n + l.count, 0),
+      'animal',
+    )} in ${plural(c.bags.length, 'bag')}, ${incoming ? 'from' : 'for'}`,
+    who: incoming ? `${c.sender.name}, ${here.name}` : `${c.receiver.name}, ${there.name}`,
+    when: `Hand-over ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
+    overall: e?.overall ?? null,
+    problem: view.problems[0]?.message ?? null,
+    chance: {
+      version: `${c.id}:${view.stored.version}`,
+      job: e && !c.actual.openedAt ? { consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) } : null,
+      stored: chanceOf(view.stored.result),
+    },
+    archived: view.stored.archivedAt !== null,
+    left: c.actual.handedOverAt !== null,
+    cancelled: c.cancelled ? { day: day(c.cancelled.at, home.zone), reason: c.cancelled.reason } : null,
+    heldSince: c.held ? day(c.held.at, home.zone) : null,
+    ribbon: { data: ribbonOf(h, c, e, view.schedule, nowMs, null), zone: home.zone, there },
+    stations: view.stations,
+  };
+}
+export type FrameView = ReturnType<typeof frameView>;
+
+/** Why there is nothing to show yet. */
+export const missingWords = (s: Station): string => s.view.problems.map((p) => p.message).join(' ');

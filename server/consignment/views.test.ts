@@ -1,0 +1,191 @@
+import type { Consignment, Outcome } from '@/core/consignment/schema';
+import { backwardSchedule } from '@/core/duties/schedule';
+import { exampleConsignment } from '@/tests/example';
+import { openHouse, type House } from '@/server/house';
+import { catalogueOf, chanceOf, jobRows, resultOf, tryEvaluate, usedRows, plainSurroundings } from './result';
+import { exportConsignment, importConsignment } from './files';
+import { recordEvent } from '@/server/pack/events';
+import { bagViews } from '@/server/bag/view';
+import { benchView } from '@/server/bench/view';
+import { stationOf } from './station';
+import { consignmentView, ribbonOf } from './view';
+import { boxView } from '@/server/box/view';
+import { heatView } from '@/server/heat/view';
+import { laneViews } from '@/server/arrive/view';
+import { weekView } from '@/server/bench/week';
+
+const HOUR = 3600_000;
+const example = exampleConsignment('marine-air-cargo');
+const handOver = Date.parse(example.handOverAt);
+let now = handOver - 6 * HOUR;
+let house: House;
+const must = <T>(r: Outcome<T>): T => {
+  if (!r.ok) throw new Error(r.problems.map((p) => p.message).join('; '));
+  return r.value;
+};
+const shown = (code = example.code) => consignmentView(house, code)!;
+const evaluated = (c: Consignment = example) => must(tryEvaluate(plainSurroundings, c));
+
+beforeAll(() => {
+  house = openHouse(null, () => now, 20);
+  must(importConsignment(house, JSON.stringify(example), 'ask'));
+});
+afterAll(() => house.db.close());
+
+describe('the ribbon', () => {
+  test('its rows stand tightest first, and what is used of a limit never leaves the drawing', () => {
+    const v = shown();
+    const r = ribbonOf(house, v.stored.document, v.evaluation, v.schedule, now, null);
+    const slack = r.rows.map((x) => x.slackH ?? Infinity);
+    expect([...slack].sort((x, y) => x - y)).toEqual(slack);
+    for (const row of r.rows) for (const u of row.used) expect(u >= 0 && u <= 1.2).toBe(true);
+    expect(r.tempC.length).toBe(r.ambientC.length);
+    expect(r.rows.map((x) => x.factor).sort()).toEqual(['ammonia', 'carbon', 'oxygen', 'temperature']);
+  });
+  test('a chosen bag is followed instead of the one that fails first', () => {
+    const v = shown();
+    const other = v.evaluation!.bags.find((b) => b.id !== v.evaluation!.overall.bagId)!.id;
+    expect(ribbonOf(house, v.stored.document, v.evaluation, v.schedule, now, other).bagId).toBe(other);
+  });
+  test('without an evaluation there is still a clock', () => {
+    const r = ribbonOf(house, example, null, [], now, null);
+    expect(r.rows).toEqual([]);
+    expect(r.handOverMs).toBe(handOver);
+  });
+});
+
+describe('the stations', () => {
+  test('the first that is not done is the one at work, and what happened moves it on', () => {
+    const before = shown();
+    expect(before.stations.filter((s) => s.mark === 'now')).toHaveLength(1);
+    must(recordEvent(house, example.code, 'sealedAt', new Date(handOver - 2 * HOUR).toISOString()));
+    must(recordEvent(house, example.code, 'handedOverAt', new Date(handOver).toISOString()));
+    now = handOver + HOUR;
+    const after = shown();
+    for (const id of ['bag', 'heat', 'box', 'send'] as const)
+      expect(after.stations.find((s) => s.id === id)!.mark).toBe('done');
+    expect(after.nowStation).toBe('receive');
+    must(recordEvent(house, example.code, 'handedOverAt', null));
+    must(recordEvent(house, example.code, 'sealedAt', null));
+    now = handOver - 6 * HOUR;
+  });
+  test('the state shown is never better than the chance that was stored', () => {
+    const v = shown();
+    const stored = chanceOf(v.stored.result)!;
+    expect(stored.draws).toBe(20);
+    if (stored.chance < v.evaluation!.assumptions.stopBelowChance) expect(v.evaluation!.overall.state).toBe('stop');
+    else expect(v.evaluation!.overall.state).toBe(v.stored.result!.state);
+  });
+  test('nothing is shown of a code that is not there', () => {
+    expect(consignmentView(house, 'KC-9999')).toBeNull();
+  });
+});
+
+describe('Heat', () => {
+  const e = evaluated();
+  const heat = () => heatView(stationOf(house, example.code)!)!;
+  test('every box has its sets ranked by slack, its own plan among them, every curve on one clock', () => {
+    for (const box of heat().boxes) {
+      expect(box.options.some((o) => o.name === box.chosen)).toBe(true);
+      expect(box.options.every((o) => o.chance === null)).toBe(true);
+      const lengths = new Set(box.options.map((o) => o.tempC.length));
+      expect(lengths.size).toBe(1);
+    }
+  });
+  test('the safe band is what every bag in it can stand', () => {
+    const { band } = heat();
+    for (const b of e.bags) {
+      expect(band.min).toBeGreaterThanOrEqual(b.limits.tempHardMinC);
+      expect(band.max).toBeLessThanOrEqual(b.limits.tempHardMaxC);
+    }
+  });
+});
+
+describe('Box and Bag', () => {
+  const e = evaluated();
+  test('the fill order starts with absorbent and liner, and names every bag and every hole', () => {
+    const view = boxView(house, example, e);
+    expect(view.fillOrder[0]).toMatch(/absorbent.*liner/);
+    for (const b of example.bags) expect(view.fillOrder.join(' ')).toContain(b.id);
+    expect(view.fillOrder.join(' ')).toContain(`${example.boxes[0]!.ventHoles} holes`);
+    expect(view.views[0]!.packs.reduce((n, p) => n + p.count, 0)).toBe(
+      example.boxes[0]!.packs.reduce((n, p) => n + p.count, 0),
+    );
+  });
+  test('hours of a bag run from sealing past the window, and its worst tenth is never longer', () => {
+    for (const b of bagViews(house, example, e)) {
+      expect(b.hours[0]!.h).toBe(0);
+      expect(b.hours[b.hours.length - 1]!.h).toBeGreaterThan(e.deadlineH);
+      expect(b.worstSafeH ?? Infinity).toBeLessThanOrEqual((b.safeH ?? Infinity) + 1e-9);
+    }
+  });
+});
+
+describe('Receive', () => {
+  test('every lane ranks what can be used and names what cannot; marks follow the burden', () => {
+    const e = evaluated();
+    for (const lane of laneViews(house, example, e, [], now)) {
+      expect(lane.methods.length + lane.refused.length).toBe(7);
+      const burdens = lane.methods.map((m) => m.burden);
+      expect([...burdens].sort((x, y) => x - y)).toEqual(burdens);
+      for (const m of lane.methods) for (const f of m.figures) if (f.heavy > 1.5) expect(f.mark).not.toBe('fine');
+      for (const r of lane.refused) expect(r.why.length).toBeGreaterThan(15);
+    }
+  });
+});
+
+describe('what travels', () => {
+  test('a file carries the rows it uses, a worker those and every pack that could be', () => {
+    const used = usedRows(example, plainSurroundings);
+    expect(used.packs.map((p) => p.id)).toEqual([
+      ...new Set(example.boxes.flatMap((b) => b.packs.map((p) => p.packId))),
+    ]);
+    expect(jobRows(example, plainSurroundings).packs.length).toBe(catalogueOf(example, plainSurroundings).packs.length);
+    const file = JSON.parse(must(exportConsignment(house, example.code)).text) as Consignment;
+    expect(must(tryEvaluate(plainSurroundings, file)).overall.slackH).toBeCloseTo(evaluated().overall.slackH!, 9);
+  });
+  test('a row that came with a file outranks the shipped one', () => {
+    const own = { ...usedRows(example, plainSurroundings) };
+    own.species = own.species.map((s) => ({ ...s, metabolismFactor: 3 * s.metabolismFactor }));
+    const hungry = evaluated({ ...example, catalogue: own });
+    expect(hungry.bags[0]!.safe.carbon ?? Infinity).toBeLessThanOrEqual(evaluated().bags[0]!.safe.carbon ?? Infinity);
+    expect(hungry.bags[0]!.curves.oxygenMgL[100]!).toBeLessThan(evaluated().bags[0]!.curves.oxygenMgL[100]!);
+  });
+  test('once the bags are open no odds are stored', () => {
+    const actual = { ...example.actual, arrivedAt: example.window!.startAt, openedAt: example.openingAt };
+    expect(resultOf({ ...plainSurroundings, draws: 20 }, { ...example, actual })!.chance).toBeNull();
+  });
+});
+
+test('the Bench lists what leaves within two days, with its odds', () => {
+  const [row] = benchView(house).onTheWay;
+  expect(row!.code).toBe(example.code);
+  // Six hours before it leaves the forecast of the example is more than a day old.
+  expect(row!.words).toBe('Leaves soon; its forecast is 1 d old');
+  expect(row!.result.draws).toBe(20);
+  now = handOver - 80 * HOUR;
+  expect(benchView(house).onTheWay).toEqual([]);
+  now = handOver - 6 * HOUR;
+});
+
+test('the week counts hours of what is not ticked, boxes on the day they are packed, and the counter’s hour', () => {
+  const at = Date.parse(example.handOverAt) - 3 * 864e5;
+  const week = openHouse(null, () => at, 0);
+  const plan: Consignment = {
+    ...example,
+    direction: 'outgoing',
+    actual: { ...example.actual, sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null },
+  };
+  week.consignments.insert(plan, null, week.nowIso());
+  const moments = backwardSchedule(plan, catalogueOf(plan, week)).filter((m) => m.atMs >= at);
+  const days = weekView(week);
+  expect(days).toHaveLength(7);
+  expect(days.flatMap((d) => d.counters).map((c) => c.atMs)).toEqual([Date.parse(plan.handOverAt)]);
+  expect(days.reduce((n, d) => n + d.boxes, 0)).toBe(plan.boxes.length);
+  const work = (list: typeof days): number => list.reduce((n, d) => n + d.minutes, 0);
+  expect(work(days)).toBeGreaterThanOrEqual(moments.reduce((n, m) => n + m.minutes, 0));
+  week.consignments.tick(plan.id, 'moment:seal', week.nowIso());
+  const seal = moments.find((m) => m.kind === 'seal')!;
+  expect(work(days) - work(weekView(week))).toBe(seal.minutes);
+  week.db.close();
+});

@@ -1,0 +1,76 @@
+import { TZDate } from '@date-fns/tz';
+import { sampled } from '@/core/quantities/sample';
+import { planName } from '@/core/choose/packs';
+import { jobRows } from '@/server/consignment/result';
+import type { Station } from '@/server/consignment/station';
+import { packOptionsOf } from '@/server/consignment/view';
+import { forecastView } from './forecast-view';
+import { packsFor } from '@/server/stock/supplies';
+
+/** Step of the compared curves: that of the draws. */
+const STEP_H = 0.5;
+
+const localTime = (ms: number, zone: string): string => {
+  const d = new TZDate(ms, zone);
+  return `${String(d.getHours()).padStart(2, '0')}:${String(d.getMinutes()).padStart(2, '0')}`;
+};
+
+/** The Heat station: every pack set of every box on the same clock and forecast. */
+export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone } }: Station) {
+  if (!e || !c.forecast) return null;
+  const { stored, schedule } = view;
+  const thinned = (v: Float64Array, stepH: number): number[] => sampled(v, { stepH, everyH: STEP_H, decimals: 2 });
+  const boxes = c.boxes
+    .filter((b) => c.bags.some((x) => x.boxId === b.id))
+    .map((b) => ({
+      id: b.id,
+      firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
+      ventHoles: b.ventHoles,
+      chosen: planName(b, catalogue),
+      options: packOptionsOf(house, stored, b.id).map((o) => ({
+        ...o,
+        tempC: thinned(o.tempC, STEP_H),
+        packW: thinned(o.packW, STEP_H),
+        lossW: thinned(o.lossW, STEP_H),
+      })),
+    }));
+  const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
+  const openPacks = schedule.find((m) => m.kind === 'open-packs');
+  return {
+    zone,
+    // What the page's own workers compute the chances from.
+    job: { consignment: c, catalogue: jobRows(c, house), calendar: house.calendar(c) },
+    boxes,
+    packTypes: catalogue.packs.map((p) => ({ id: p.id, name: p.name, kind: p.kind, surfaceC: p.surfaceC })),
+    clock: {
+      sealMs: e.instants.sealMs,
+      deadlineMs: e.instants.deadlineMs,
+      lastFeedMs: feeds.length > 0 ? Math.min(...feeds) : null,
+      nowMs,
+    },
+    stepMs: STEP_H * 3600_000,
+    ambientC: thinned(e.ambient.pointC, e.stepH),
+    legs: e.legs.map((l) => {
+      const from = Math.max(0, Math.round((l.startMs - e.instants.sealMs) / 3600_000 / e.stepH));
+      const to = Math.min(e.steps - 1, Math.round((l.endMs - e.instants.sealMs) / 3600_000 / e.stepH));
+      const part = e.ambient.pointC.subarray(from, Math.max(from + 1, to));
+      return {
+        label: l.label,
+        startMs: l.startMs,
+        endMs: l.endMs,
+        minC: part.length > 0 ? Math.min(...part) : 0,
+        maxC: part.length > 0 ? Math.max(...part) : 0,
+      };
+    }),
+    band: {
+      min: Math.max(...e.bags.map((b) => b.limits.tempHardMinC)),
+      max: Math.min(...e.bags.map((b) => b.limits.tempHardMaxC)),
+    },
+    shiftC: c.forecast?.shiftC ?? 0,
+    forecast: forecastView(c, e, nowMs, zone),
+    // What is sealed has taken its packs already.
+    freePacks: c.actual.sealedAt ? {} : packsFor(house, c.code),
+    openAt: openPacks ? localTime(openPacks.atMs, c.sender.place.zone) : 'closing time less 45 min',
+  };
+}
+export type HeatView = NonNullable<ReturnType<typeof heatView>>;

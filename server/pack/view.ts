@@ -1,0 +1,32 @@
+import { keyInstants } from '@/core/calendar/legs';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { packingChecklist } from '@/core/duties/checklist';
+import type { Station } from '@/server/consignment/station';
+
+/** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
+export function sendView({ c, catalogue, nowMs, view }: Station) {
+  const a = withOverrides(c.assumptions);
+  const unsealed = { ...c, actual: { ...c.actual, sealedAt: null } };
+  return {
+    code: c.code,
+    zone: c.sender.place.zone,
+    nowMs,
+    leaveMs: keyInstants(c, catalogue, a).leaveMs,
+    items: packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null })),
+    events: [
+      {
+        name: 'sealedAt' as const,
+        title: 'First bag sealed',
+        plannedMs: keyInstants(unsealed, catalogue, a).sealMs,
+        actual: c.actual.sealedAt,
+      },
+      {
+        name: 'handedOverAt' as const,
+        title: 'Hand-over',
+        plannedMs: Date.parse(c.handOverAt),
+        actual: c.actual.handedOverAt,
+      },
+    ],
+  };
+}
+export type SendView = ReturnType<typeof sendView>;

@@ -1,0 +1,53 @@
+'use server';
+
+import { z } from 'zod';
+import { refuse, type Outcome } from '@/core/consignment/schema';
+import type { Draft } from '@/records/field';
+import { kindIds, type KindId } from '@/records/kind';
+import { house } from '@/server/wiring';
+import * as csv from './csv';
+import * as records from './records';
+
+const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ?? null;
+const noKind = refuse('kind', 'There is no such list.');
+
+const recordInput = z.object({
+  id: z.string().nullable(),
+  version: z.number().nullable(),
+  draft: z.record(z.string(), z.union([z.string(), z.array(z.record(z.string(), z.string()))])),
+});
+export async function saveRecord(
+  kindId: string,
+  input: { id: string | null; version: number | null; draft: Draft },
+): Promise<Outcome<{ id: string; version: number }>> {
+  const kind = kindIdOf(kindId);
+  const parsed = recordInput.safeParse(input);
+  if (!kind || !parsed.success) return noKind;
+  return records.saveRecord(house(), kind, parsed.data);
+}
+export async function removeRecord(id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
+  return records.removeRecord(house(), id);
+}
+export async function restoreRecord(id: string): Promise<Outcome<string>> {
+  return records.restoreRecord(house(), id);
+}
+export async function archiveRecord(id: string): Promise<Outcome<string>> {
+  return records.archiveRecord(house(), id);
+}
+export async function undoRecord(id: string): Promise<Outcome<{ id: string; version: number }>> {
+  return records.undoRecord(house(), id);
+}
+const csvInput = z.object({
+  text: z.string(),
+  mapping: z.array(z.string().nullable()).nullable(),
+  commit: z.boolean(),
+});
+export async function importCsv(list: string, input: z.input<typeof csvInput>): Promise<Outcome<csv.ImportReport>> {
+  const known = list === 'reading' ? list : kindIdOf(list);
+  const parsed = csvInput.safeParse(input);
+  if (!known || !parsed.success) return noKind;
+  return csv.importCsv(house(), known, parsed.data);
+}
+export async function undoImport(key: string): Promise<Outcome<number>> {
+  return csv.undoImport(house(), key);
+}

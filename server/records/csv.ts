@@ -1,0 +1,303 @@
+import { randomUUID } from 'node:crypto';
+import Papa from 'papaparse';
+import { refuse, type Outcome } from '@/core/consignment/schema';
+import { COUNT, countField, guessMapping, readLines, writeRows, type Mapping, type ReadLine } from '@/records/csv';
+import { cellText, type Draft, type Field } from '@/records/field';
+import { kinds } from '@/records';
+import type { Kind, KindId } from '@/records/kind';
+import type { House } from '@/server/house';
+import { lookupOf } from './lookup';
+import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
+import { stageOf } from '@/server/db/consignments';
+import {
+  atomically,
+  blankDraft,
+  draftOfRecord,
+  readDraft,
+  removeRecord,
+  shelfChanged,
+  undoRecord,
+  writeRecord,
+} from './records';
+import { readingFields, saveReading } from '@/server/stock/readings';
+
+/** What a file would do, or did. */
+export interface ImportReport {
+  headings: string[];
+  mapping: Mapping;
+  fields: { path: string; label: string }[];
+  /** The first lines as they were read. */
+  preview: { line: number; cells: string[] }[];
+  added: number;
+  changed: number;
+  same: number;
+  problems: { line: number; message: string }[];
+  /** Lines with problems, as a file to correct; empty where there are none. */
+  leftOver: string;
+  done: boolean;
+  /** What takes this import back; null where nothing was written. */
+  undo: string | null;
+}
+
+export type ImportList = KindId | 'reading';
+
+const MOST_LINES = 50_000;
+const PREVIEW = 8;
+
+/** Cells that a spreadsheet would take for a formula are written with a quote before them, and read without it. */
+const guard = (cell: string): string =>
+  /^[=@\t\r]/.test(cell) || /^[+-](?![\d\s.,()/-]*$)/.test(cell) ? `'${cell}` : cell;
+const unguard = (cell: string): string => (/^'[=@\t\r+-]/.test(cell) ? cell.slice(1) : cell);
+
+const fieldsOf = (list: ImportList): readonly Field[] =>
+  list === 'reading' ? readingFields : kinds[list].counted ? [...kinds[list].fields, countField] : kinds[list].fields;
+
+export const csvText = (rows: string[][]): string =>
+  `\uFEFF${Papa.unparse(
+    rows.map((r) => r.map(guard)),
+    { newline: '\r\n' },
+  )}\r\n`;
+
+/** A list as a CSV file with every column: reading it again changes nothing. */
+export function exportCsv(house: House, kindId: KindId): string {
+  const kind = kinds[kindId];
+  const drafts = house.records.list(kindId, 'all').map((r) => draftOfRecord(kind, r));
+  return csvText(writeRows(fieldsOf(kindId), drafts, lookupOf(house.records)));
+}
+
+type Fate = 'added' | 'changed' | 'same';
+
+/** One line into the list; the caller holds the transaction. */
+function takeLine(
+  house: House,
+  kind: Kind,
+  line: ReadLine,
+  lookup: ReturnType<typeof lookupOf>,
+  seen: ReadonlyMap<string, number>,
+): Outcome<{ fate: Fate; id: string }> {
+  const given = (base: Draft): Draft => ({ ...base, ...line.draft });
+  const asNew = readDraft(kind, given(blankDraft(kind)));
+  // The key may be readable although the rest of a new record would not be: then an existing one may complete it.
+  const key = safeKey(kind, asNew.ok ? asNew.value : null, given(blankDraft(kind)), lookup);
+  const existing = key === null ? null : house.records.byKey(kind.id, key);
+  // A second line of the same thing would undo the first unseen.
+  const before = existing && seen.get(existing.id);
+  if (before) return refuse('line', `This is the same ${kind.one} as in line ${before}.`);
+  const document = existing ? readDraft(kind, given(draftOfRecord(kind, existing))) : asNew;
+  if (!document.ok) return document;
+  const count = line.given.includes(COUNT) ? String(line.draft[COUNT] ?? '') : undefined;
+  const same =
+    existing !== null &&
+    JSON.stringify(existing.document) === JSON.stringify(document.value) &&
+    (count === undefined || count.trim() === '' || Number(count) === existing.amount);
+  if (same) return { ok: true, value: { fate: 'same', id: existing.id } };
+  const written = writeRecord(
+    house,
+    kind,
+    { id: existing?.id ?? null, version: null, document: document.value, count },
+    lookup,
+  );
+  return written.ok ? { ok: true, value: { fate: existing ? 'changed' : 'added', id: written.value.id } } : written;
+}
+
+function safeKey(
+  kind: Kind,
+  doc: Record<string, unknown> | null,
+  draft: Draft,
+  lookup: ReturnType<typeof lookupOf>,
+): string | null {
+  if (doc) return kind.key(doc, lookup);
+  try {
+    return kind.key(
+      Object.fromEntries(kind.fields.map((f) => [f.path, draft[f.path] === '' ? undefined : draft[f.path]])),
+      lookup,
+    );
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Reads a CSV file for a list: guesses the columns unless a mapping is given, tells every problem by line, and with
+ * `commit` writes the good lines in one transaction. A line that is here already changes nothing; one whose name is
+ * here changes only the columns the file has.
+ */
+export function importCsv(
+  house: House,
+  list: ImportList,
+  input: { text: string; mapping: Mapping | null; commit: boolean },
+): Outcome<ImportReport> {
+  if (input.text.length > LARGEST_FILE) return tooLarge(input.text.length);
+  const table = Papa.parse<string[]>(input.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const [headings, ...rows] = table.data.map((r) => r.map(unguard));
+  if (!headings || headings.every((h) => h.trim() === '')) return refuse('file', 'The file is empty.');
+  if (rows.length === 0) return refuse('file', 'The file has a heading and no lines.');
+  if (rows.length > MOST_LINES)
+    return refuse('file', `The file has ${rows.length} lines; ${MOST_LINES} is the most that is read at once.`);
+  const fields = fieldsOf(list);
+  const mapping = input.mapping ?? guessMapping(headings, fields);
+  if (mapping.length !== headings.length) return refuse('mapping', 'The columns do not belong to this file.');
+  const lookup = lookupOf(house.records);
+  const lines = readLines(rows, mapping, fields, lookup);
+  const report: ImportReport = {
+    headings,
+    mapping,
+    fields: fields.map((f) => ({ path: f.path, label: f.label })),
+    preview: lines.slice(0, PREVIEW).map((l) => ({
+      line: l.line,
+      cells: mapping.map((path) => {
+        const f = fields.find((x) => x.path === path);
+        return f ? cellText(f, l.draft[f.path], lookup) : '';
+      }),
+    })),
+    added: 0,
+    changed: 0,
+    same: 0,
+    problems: [],
+    leftOver: '',
+    done: input.commit,
+    undo: null,
+  };
+  if (mapping.every((m) => m === null))
+    return {
+      ok: true,
+      value: {
+        ...report,
+        done: false,
+        problems: [{ line: 1, message: 'No heading is known: say below which column is which.' }],
+      },
+    };
+  const bad = new Map<number, string>();
+  const tell = (line: number, message: string): void => {
+    report.problems.push({ line, message });
+    bad.set(line, [bad.get(line), message].filter(Boolean).join(' '));
+  };
+  const label = (path: string): string => fields.find((f) => f.path === path.replace(/\.\d+\..*$/, ''))?.label ?? '';
+  const touched: string[] = [];
+  const written: { id: string; added: boolean }[] = [];
+  const seen = new Map<string, number>();
+  const work = (): void => {
+    for (const line of lines) {
+      if (line.problems.length > 0) {
+        for (const p of line.problems) tell(line.line, p);
+        continue;
+      }
+      const r: Outcome<{ fate: Fate; id: string }> =
+        list === 'reading' ? saveReadingLine(house, line) : takeLine(house, kinds[list], line, lookup, seen);
+      if (!r.ok) {
+        for (const p of r.problems) tell(line.line, `${label(p.path) ? `${label(p.path)}: ` : ''}${p.message}`);
+        continue;
+      }
+      seen.set(r.value.id, line.line);
+      report[r.value.fate]++;
+      if (r.value.fate === 'same') continue;
+      touched.push(r.value.id);
+      written.push({ id: r.value.id, added: r.value.fate === 'added' });
+    }
+  };
+  // A trial writes too, and takes everything back: what the preview says is what will happen.
+  const TRIAL = new Error('trial');
+  try {
+    house.db.transaction(() => {
+      work();
+      if (!input.commit) throw TRIAL;
+    })();
+  } catch (error) {
+    if (error !== TRIAL) throw error;
+  }
+  if (input.commit && list !== 'reading' && touched.length > 0) {
+    report.undo = `import ${randomUUID()}`;
+    house.arrivals.setSetting(report.undo, JSON.stringify(written));
+  }
+  if (input.commit && (list === 'supply' || list === 'service')) shelfChanged(house, touched);
+  if (bad.size > 0)
+    report.leftOver = csvText([
+      [...headings, 'What is wrong'],
+      ...rows.flatMap((cells, i) =>
+        bad.has(i + 2) ? [[...headings.map((_, j) => cells[j] ?? ''), bad.get(i + 2)!]] : [],
+      ),
+    ]);
+  return { ok: true, value: report };
+}
+
+function saveReadingLine(house: House, line: ReadLine): Outcome<{ fate: Fate; id: string }> {
+  const r = saveReading(house, line.draft as Record<string, string>);
+  return r.ok ? { ok: true, value: { fate: r.value.fresh ? 'added' : 'same', id: r.value.id } } : r;
+}
+
+/** Takes a whole import back: what it added is deleted (or put away where it is used by now), what it changed is as before. */
+export function undoImport(house: House, key: string): Outcome<number> {
+  const stored = house.arrivals.setting(key);
+  if (!stored) return refuse('undo', 'This import was taken back already.');
+  const written = JSON.parse(stored) as { id: string; added: boolean }[];
+  const r = atomically(house, (): Outcome<number> => {
+    for (const w of written.reverse()) {
+      if (w.added) removeRecord(house, w.id);
+      else undoRecord(house, w.id);
+    }
+    house.arrivals.dropSetting(key);
+    return { ok: true, value: written.length };
+  });
+  return r;
+}
+
+/** Every reading of every tank that stands; what was struck out, and the striking of it, stay in the house. */
+export function readingsCsv(house: House): string {
+  const rows: string[][] = [];
+  for (const tank of house.records.list('tank', 'all'))
+    for (const r of house.ledger.readings(tank.id, 1_000_000)) {
+      const figures = [r.tempC, r.pH, r.khDkh, r.ghDgh, r.salinity, r.tanMgNL, r.nitriteMgL, r.nitrateMgL];
+      if (r.struckBy !== null || figures.every((v) => v === null)) continue;
+      rows.push([String(tank.document.name), r.at, ...figures.map((v) => (v === null ? '' : String(v))), r.note]);
+    }
+  return csvText([readingFields.map((f) => ('unit' in f && f.unit ? `${f.label} (${f.unit})` : f.label)), ...rows]);
+}
+
+/** The list of consignments, one line each, for a spreadsheet. */
+export function consignmentsCsv(house: House): string {
+  const rows = [...house.consignments.list('all', -1), ...house.consignments.list('archived', -1)].map(
+    ({ document: c, result }) => [
+      c.code,
+      c.direction,
+      stageOf(c),
+      c.sender.name,
+      c.sender.place.name,
+      c.receiver.name,
+      c.receiver.place.name,
+      c.serviceId,
+      c.handOverAt,
+      c.openingAt,
+      String(c.lines.reduce((n, l) => n + l.count, 0)),
+      c.lines.map((l) => `${l.count} ${l.speciesId} from ${l.tank}`).join('; '),
+      String(c.bags.length),
+      String(c.boxes.length),
+      result?.slackH == null ? '' : result.slackH.toFixed(1),
+      result?.worstSlackH == null ? '' : result.worstSlackH.toFixed(1),
+      result?.chance == null ? '' : result.chance.toFixed(3),
+      c.note,
+    ],
+  );
+  return csvText([
+    [
+      'Code',
+      'Direction',
+      'Stage',
+      'Sender',
+      'From',
+      'Receiver',
+      'To',
+      'Service',
+      'Hand-over',
+      'Opening',
+      'Animals',
+      'Lines',
+      'Bags',
+      'Boxes',
+      'Slack (h)',
+      'Worst tenth (h)',
+      'Chance',
+      'Note',
+    ],
+    ...rows,
+  ]);
+}

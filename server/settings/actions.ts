@@ -1,0 +1,16 @@
+'use server';
+
+import type { Outcome } from '@/core/consignment/schema';
+import { house } from '@/server/wiring';
+import * as assumptions from './assumptions';
+import * as settings from './settings';
+
+export async function saveProfile(input: settings.ProfileInput): Promise<Outcome<null>> {
+  return settings.saveProfile(house(), input);
+}
+export async function setUnits(system: string): Promise<Outcome<null>> {
+  return settings.setUnits(house(), system);
+}
+export async function setAssumption(input: assumptions.AssumptionInput): Promise<Outcome<number>> {
+  return assumptions.setAssumption(house(), input);
+}

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import { refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import type { House } from '@/server/house';
+import { change } from '@/server/consignment/change';
+
+const KEY = 'assumptions';
+type Own = Consignment['assumptions'];
+
+/** The user's own values: what a new consignment starts from. Files and consignments keep theirs. */
+export const ownAssumptions = (house: House): Own => JSON.parse(house.arrivals.setting(KEY) ?? '{}') as Own;
+
+const input = z.object({ name: z.string(), value: z.number({ error: 'Give a number.' }).nullable() });
+export type AssumptionInput = z.input<typeof input>;
+
+/**
+ * Sets the user's own value of an assumption, or takes it back to the default with null. Consignments that have not
+ * been handed over follow and are computed anew; what is on its way keeps what it was sent with. Says how many followed.
+ */
+export function setAssumption(house: House, given: unknown): Outcome<number> {
+  const parsed = input.safeParse(given);
+  if (!parsed.success) return refuse('value', 'Give a number.');
+  const { value } = parsed.data;
+  if (!(parsed.data.name in assumptionTable)) return refuse('value', 'This assumption is not known.');
+  const name = parsed.data.name as AssumptionName;
+  const problem = value === null ? null : assumptionProblem(name, value);
+  if (problem) return refuse('value', problem);
+  const without = (own: Own): Own => Object.fromEntries(Object.entries(own).filter(([n]) => n !== name));
+  const next = (own: Own): Own => (value === null ? without(own) : { ...own, [name]: value });
+  return house.db.transaction((): Outcome<number> => {
+    house.arrivals.setSetting(KEY, JSON.stringify(next(ownAssumptions(house))));
+    const open = house.consignments.list('open', -1).filter((s) => s.document.actual.handedOverAt === null);
+    for (const s of open) {
+      const r = change(house, s.document.code, null, 'an assumption', (c) => ({
+        ok: true,
+        value: { ...c, assumptions: next(c.assumptions) },
+      }));
+      // All or nothing: a throw takes the whole change back.
+      if (!r.ok) throw new Error(r.problems[0]!.message);
+    }
+    return { ok: true, value: open.length };
+  })();
+}

@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { partySchema, problemsOf, type Outcome } from '@/core/consignment/schema';
+import { zoned } from '@/server/instants';
+import { keepProfile, type House, type Profile } from '@/server/house';
+
+const profileSchema = partySchema.extend({ papers: z.string().max(2000, 'Keep this under 2000 letters.').optional() });
+export type ProfileInput = z.input<typeof profileSchema>;
+
+/** A clock that was left empty follows from the coordinates. */
+const withZone = (input: unknown): unknown => {
+  const party = input as Partial<Profile> | null;
+  return party?.place ? { ...party, place: zoned(party.place) } : input;
+};
+
+/** The fish room itself: who sends, from where, and the papers that go with every box. */
+export function saveProfile(house: House, input: unknown): Outcome<null> {
+  const parsed = profileSchema.safeParse(withZone(input));
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  keepProfile(house, parsed.data as Profile);
+  return { ok: true, value: null };
+}
+
+const UNITS = 'units';
+
+/** Whether figures are shown in the units of the United States beside ours. */
+export const unitsOf = (house: House): 'metric' | 'us' => (house.arrivals.setting(UNITS) === 'us' ? 'us' : 'metric');
+
+export function setUnits(house: House, system: string): Outcome<null> {
+  house.arrivals.setSetting(UNITS, system === 'us' ? 'us' : 'metric');
+  return { ok: true, value: null };
+}

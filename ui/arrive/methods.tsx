@@ -1,0 +1,158 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { StateMark } from '@/ui/drawings/state-mark';
+import type { LaneView } from '@/server/arrive/view';
+
+const MethodChart = dynamic(() => import('./method-chart').then((m) => m.MethodChart), {
+  ssr: false,
+  loading: () => <div className="h-[190px]" />,
+});
+
+/** The best three ways side by side on this water, the others in a row each. */
+export function Methods({
+  code,
+  lane,
+  busy,
+  start,
+}: {
+  code: string;
+  lane: LaneView;
+  busy: boolean;
+  start: (method: string) => void;
+}) {
+  return (
+    <>
+      <p className="mb-3 text-[15px]" data-testid="method-reason">
+        {lane.reason}
+      </p>
+      <div className="grid gap-4 md:grid-cols-3 md:gap-0">
+        {lane.methods.slice(0, SIDE_BY_SIDE).map((m, i) => (
+          <article
+            key={m.id}
+            className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}
+          >
+            <h3 className="mb-2 flex items-center gap-2">
+              {i === 0 ? (
+                <span className="bg-ink px-2 py-1 text-[13px] text-[var(--on-ink)]">
+                  {lane.either ? 'Either' : 'Do this'}
+                </span>
+              ) : (
+                <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-[13px]">
+                  {i + 1}
+                </span>
+              )}
+              {m.name}
+            </h3>
+            <MethodChart lanes={lane.methods.slice(0, SIDE_BY_SIDE)} method={m} limit={lane.limitNh3} />
+            <table className="tbl bagtable">
+              <tbody>
+                {m.figures.map((f) => (
+                  <tr key={f.name}>
+                    <td>{f.name}</td>
+                    <td className="r whitespace-nowrap">
+                      <StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b>
+                      <span className="u">{f.unit}</span>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <p className="mt-auto pt-3">
+              {lane.runId ? (
+                <Link className="btn w-full min-h-16" href={`/consignments/${code}/run`}>
+                  Go to the running sequence
+                </Link>
+              ) : (
+                <button
+                  className={`btn min-h-16 w-full ${i === 0 ? 'hands' : ''}`}
+                  disabled={busy}
+                  onClick={() => start(m.id)}
+                >
+                  {i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}
+                </button>
+              )}
+            </p>
+          </article>
+        ))}
+      </div>
+      <OtherWays lane={lane} busy={busy} start={start} />
+      <p className="note mt-3">
+        Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round. The
+        schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours). Bag water
+        never goes into the tank.
+      </p>
+    </>
+  );
+}
+
+/** Figures of a method that is told in one row. */
+const IN_SHORT = new Set([
+  'Ammonia exposure',
+  'pH, any 5 min',
+  'Water, any 5 min',
+  'Takes, hands on',
+  'Burden, in all',
+]);
+/** Compared in full; the others follow as rows. */
+const SIDE_BY_SIDE = 3;
+
+/** The remaining methods on the same footing, a row each, and what cannot be used here with its reason. */
+function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start: (method: string) => void }) {
+  const shown = (m: LaneView['methods'][number]) => m.figures.filter((f) => IN_SHORT.has(f.name));
+  const rest = lane.methods.slice(SIDE_BY_SIDE);
+  const heads = rest[0] ? shown(rest[0]).map((f) => f.name) : [];
+  return (
+    <section className="mt-6" aria-label="Other ways">
+      <h2 className="mb-1">Other ways, same water</h2>
+      <div className="overflow-x-auto">
+        <table className="tbl min-w-[720px]">
+          <thead>
+            <tr>
+              <th>Method</th>
+              {heads.map((h) => (
+                <th key={h} className="r">
+                  {h}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {rest.map((m) => (
+              <tr key={m.id}>
+                <td>
+                  <h3 className="whitespace-nowrap text-[14px]">{m.name}</h3>
+                </td>
+                {shown(m).map((f) => (
+                  <td key={f.name} className="r whitespace-nowrap">
+                    <StateMark mark={f.mark} size={13} /> <b className="num">{f.value}</b>
+                    <span className="u">{f.unit}</span>
+                  </td>
+                ))}
+                <td className="r">
+                  {!lane.runId && (
+                    <button className="btn" disabled={busy} onClick={() => start(m.id)}>
+                      Use this
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            {lane.refused.map((m) => (
+              <tr key={m.id}>
+                <td>
+                  <h3 className="whitespace-nowrap text-[14px] text-ink-3">{m.name}</h3>
+                </td>
+                <td colSpan={heads.length + 1} className="text-ink-2">
+                  {m.why}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,375 @@
+'use client';
+
+import { finishStep, stopRun, undoStep } from '@/server/arrive/actions';
+import { ChevronLeft } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { runPosition } from '@/core/acclimation/run';
+import type { MethodStep } from '@/core/acclimation/recipes';
+import type { Species } from '@/core/catalogue/schema';
+import { countdown, useNow } from '@/ui/use-now';
+import { FishShape } from '@/ui/drawings/fish';
+import { KraftDefs } from '@/ui/drawings/kraft';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock } from '@/ui/format';
+import { useSave } from '@/ui/use-save';
+
+export interface RunLane {
+  id: string;
+  bagIds: string[];
+  methodName: string;
+  animals: string;
+  species: Species;
+  steps: MethodStep[];
+  startedMs: number;
+  done: Record<string, number>;
+}
+
+export interface RunScreenProps {
+  code: string;
+  zone: string;
+  nowMs: number;
+  fixed: boolean;
+  lanes: RunLane[];
+}
+
+/** Speaks at five minutes, one minute and the end: a tone if sound is on, a buzz where the device can, text always. */
+function useAnnounce(remainingMs: number | null, key: string, sound: boolean): string {
+  const [said, setSaid] = useState('');
+  const last = useRef<{ key: string; mark: number }>({ key: '', mark: Infinity });
+  useEffect(() => {
+    if (remainingMs === null) return;
+    const mark = remainingMs <= 0 ? 0 : remainingMs <= 60_000 ? 1 : remainingMs <= 300_000 ? 5 : 99;
+    const before = last.current.key === key ? last.current.mark : 99;
+    last.current = { key, mark };
+    if (mark >= before || mark === 99) return;
+    setSaid(mark === 0 ? 'The timer has ended.' : mark === 1 ? 'One minute left.' : 'Five minutes left.');
+    if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.(mark === 0 ? [300, 100, 300] : 150);
+    if (!sound) return;
+    const audio = new AudioContext();
+    const tone = audio.createOscillator();
+    const gain = audio.createGain();
+    tone.frequency.value = mark === 0 ? 660 : 520;
+    gain.gain.setValueAtTime(0.2, audio.currentTime);
+    gain.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 1.2);
+    tone.connect(gain).connect(audio.destination);
+    tone.start();
+    tone.stop(audio.currentTime + 1.2);
+  }, [remainingMs, key, sound]);
+  return said;
+}
+
+function Vessel({ lane, open }: { lane: RunLane; open: boolean }) {
+  return (
+    <svg
+      viewBox="0 0 130 140"
+      className="h-[118px] w-[110px] shrink-0"
+      aria-hidden="true"
+      style={{ ['--fish' as string]: '.55' }}
+    >
+      <path
+        d={
+          open
+            ? 'M30 26Q65 14 100 26Q104 32 98 36V118Q98 128 88 128H42Q32 128 32 118V36Q26 32 30 26Z'
+            : 'M34 56C34 36 60 34 62 24L52 10Q60 16 65 10Q70 16 78 10L68 24C70 34 96 36 96 56V118Q96 128 86 128H44Q34 128 34 118Z'
+        }
+        fill="var(--surface)"
+        stroke="var(--ink-2)"
+        strokeWidth="1.6"
+      />
+      <path
+        d={open ? 'M33 66H97V118Q97 127 88 127H42Q33 127 33 118Z' : 'M35 84H95V118Q95 127 86 127H44Q35 127 35 118Z'}
+        fill="var(--water)"
+      />
+      <path d={open ? 'M33 66H97' : 'M35 84H95'} stroke="var(--water-line)" />
+      <g style={{ opacity: 0.55 }}>
+        {[
+          [52, 100],
+          [78, 106],
+          [60, 116],
+        ].map(([x, y], i) => (
+          <FishShape key={i} look={lane.species.look} x={x!} y={y!} length={26} flip={i === 1} />
+        ))}
+      </g>
+      {!open && <path d="M8 84q8 -5 14 0M108 84q8 -5 14 0" stroke="var(--water-line)" fill="none" />}
+    </svg>
+  );
+}
+
+function Lane({
+  lane,
+  now,
+  p,
+  first,
+  sound,
+}: {
+  lane: RunLane;
+  now: number;
+  p: RunScreenProps;
+  first: boolean;
+  sound: boolean;
+}) {
+  const { save, busy, problems } = useSave();
+  const at = runPosition({ startedAtMs: lane.startedMs, steps: lane.steps, doneAtMs: lane.done }, now);
+  const step = lane.steps[at.index];
+  const next = lane.steps[at.index + 1];
+  const said = useAnnounce(at.remainingMs, `${lane.id}:${step?.key}`, sound);
+  const hands = step?.kind === 'hands';
+  const opened = lane.done.open !== undefined;
+  const total = lane.steps.reduce((s, x) => s + x.minutes, 0);
+  const offsets = lane.steps.map((_, i) => lane.steps.slice(0, i).reduce((s, y) => s + y.minutes, 0));
+  const W = 1232;
+  return (
+    <section
+      className={`border-b border-rule px-3 py-4 md:px-6 ${first ? 'border-l-[6px] border-l-[var(--hands-mark)] bg-surface' : ''}`}
+      aria-label={`Bags ${lane.bagIds.join(' ')}`}
+    >
+      <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
+        <Vessel lane={lane} open={opened} />
+        <div className="w-[150px]">
+          <p className="font-head text-[26px] font-bold leading-tight">
+            {lane.bagIds.length > 3
+              ? `${lane.bagIds[0]} to ${lane.bagIds[lane.bagIds.length - 1]}`
+              : lane.bagIds.join(' ')}
+          </p>
+          <p className="text-[18px]">{lane.methodName}</p>
+          <p className="mute">{lane.animals}</p>
+        </div>
+        <div className="min-w-[280px] flex-1">
+          {at.finished ? (
+            <p className="font-head text-[34px]">All across</p>
+          ) : (
+            <>
+              <p
+                className="num text-[88px] font-semibold leading-none tracking-tighter md:text-[104px]"
+                style={{ color: first ? '#E2A55C' : 'var(--ink-2)' }}
+                data-testid="timer"
+                data-ends={at.endsAtMs ?? ''}
+                role="timer"
+              >
+                {at.remainingMs !== null ? countdown(at.remainingMs) : 'now'}
+              </p>
+              <p className="mt-2 text-[17px] text-ink-2">
+                {step!.kind === 'wait'
+                  ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
+                  : 'waiting for your hands'}
+              </p>
+            </>
+          )}
+          <p className="sr-only" role="status">
+            {said}
+          </p>
+        </div>
+        <div className="w-full md:w-[376px]">
+          {step ? (
+            <>
+              <p
+                className="flex items-center gap-3 font-head text-[20px] font-semibold"
+                style={{ color: hands ? 'var(--hands)' : undefined }}
+              >
+                {hands && <StateMark mark="now" size={22} />}
+                {step.title}
+              </p>
+              <p className="mb-3 text-[15px] text-ink-2">{step.detail}</p>
+              {step.caution && <p className="caution mb-3">{step.caution}</p>}
+              <button
+                className="btn wet w-full"
+                style={
+                  hands
+                    ? {
+                        background: 'var(--hands-pale)',
+                        borderColor: 'var(--hands)',
+                        color: 'var(--hands)',
+                        borderWidth: 2,
+                        fontSize: 26,
+                      }
+                    : { background: 'none' }
+                }
+                disabled={busy}
+                onClick={() => save(() => finishStep(lane.id, step.key))}
+              >
+                {hands ? `Done: ${step.title.toLowerCase()}` : 'Go on without waiting'}
+              </button>
+            </>
+          ) : (
+            <Link
+              href={`/consignments/${p.code}/quarantine`}
+              className="btn wet w-full"
+              style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
+            >
+              Open the quarantine
+            </Link>
+          )}
+          <div className="mt-2 flex gap-3">
+            {Object.keys(lane.done).length > 0 && (
+              <button
+                className="btn min-h-16 flex-1"
+                style={{ background: 'none' }}
+                disabled={busy}
+                onClick={() => save(() => undoStep(lane.id))}
+              >
+                Take the last press back
+              </button>
+            )}
+            <button
+              className="btn min-h-16"
+              style={{ background: 'none' }}
+              disabled={busy}
+              onClick={() => {
+                if (window.confirm('Stop this sequence? What was done stays in the journal.'))
+                  void save(() => stopRun(lane.id));
+              }}
+            >
+              Stop
+            </button>
+          </div>
+          {problems[0] && (
+            <p className="problem mt-2" role="alert">
+              {problems[0].message}
+            </p>
+          )}
+        </div>
+      </div>
+      <svg
+        viewBox={`0 0 ${W} 30`}
+        className="mt-4 hidden w-full md:block"
+        role="img"
+        aria-label={`Step ${Math.min(at.index + 1, lane.steps.length)} of ${lane.steps.length}`}
+      >
+        <rect width={W} height="26" y="2" fill="url(#kraft-ahead)" />
+        {lane.steps.map((x, i) => {
+          const a = (offsets[i]! / total) * W;
+          const w = (x.minutes / total) * W;
+          const past =
+            i < at.index
+              ? 1
+              : i === at.index && at.endsAtMs
+                ? Math.min(1, Math.max(0, 1 - (at.endsAtMs - now) / (x.minutes * 60000)))
+                : 0;
+          return (
+            <g key={x.key}>
+              <rect x={a} y="2" width={w * past} height="26" fill="url(#kraft-past)" />
+              <path d={`M${a} 2V28`} stroke="var(--kraft-ink)" strokeOpacity=".35" />
+              {x.kind === 'hands' && w < 60 ? (
+                <circle
+                  cx={a + w / 2}
+                  cy="15"
+                  r="5"
+                  fill={i < at.index ? 'var(--ink)' : 'none'}
+                  stroke={i === at.index ? 'var(--hands)' : 'var(--ink)'}
+                  strokeWidth="1.8"
+                />
+              ) : (
+                w > x.title.length * 6.4 && (
+                  <text x={a + w / 2} y="19" textAnchor="middle" className="tape-t">
+                    {x.title}
+                  </text>
+                )
+              )}
+              {i === at.index && <path d={`M${a + w * past} -2V32`} stroke="var(--ink)" strokeWidth="2" />}
+            </g>
+          );
+        })}
+      </svg>
+    </section>
+  );
+}
+
+/** The timed run: every lane with its own clock, in a dim room. Timers live on the server. */
+export function RunScreen(p: RunScreenProps) {
+  const now = useNow(p.nowMs, p.fixed);
+  const router = useRouter();
+  const [down, setDown] = useState(true);
+  const [sound, setSound] = useState(false);
+  useEffect(() => {
+    document.documentElement.dataset.theme = down ? 'lights-down' : '';
+    return () => {
+      document.documentElement.dataset.theme = '';
+    };
+  }, [down]);
+  useEffect(() => {
+    if (p.fixed) return;
+    const t = setInterval(() => router.refresh(), 5000);
+    return () => clearInterval(t);
+  }, [p.fixed, router]);
+  const order = p.lanes
+    .map((lane) => ({
+      lane,
+      at: runPosition({ startedAtMs: lane.startedMs, steps: lane.steps, doneAtMs: lane.done }, now),
+    }))
+    .sort(
+      (a, b) => Number(a.at.finished) - Number(b.at.finished) || (a.at.remainingMs ?? -1) - (b.at.remainingMs ?? -1),
+    );
+  const first = order[0];
+  return (
+    <div className="min-h-screen bg-paper">
+      <svg width="0" height="0" className="absolute">
+        <KraftDefs />
+      </svg>
+      <header className="flex min-h-20 flex-wrap items-center gap-x-6 border-b border-rule px-3 md:px-6">
+        <Link
+          href={`/consignments/${p.code}/receive`}
+          aria-label="Back to Receive"
+          className="btn min-h-16 !border-0 !bg-transparent"
+        >
+          <ChevronLeft size={28} />
+        </Link>
+        <h1 className="text-[22px]">{p.code} into the tanks</h1>
+        {first && !first.at.finished && (
+          <p className="hide-s flex items-center gap-3 text-[17px]">
+            <StateMark mark="now" size={20} />
+            <b style={{ color: 'var(--hands)' }}>Your hands next:</b>{' '}
+            {first.lane.steps[first.at.index]!.kind === 'hands'
+              ? `${first.lane.steps[first.at.index]!.title.toLowerCase()}, ${first.lane.bagIds.join(' ')}`
+              : `${first.lane.steps[first.at.index + 1]?.title.toLowerCase()} in ${countdown(first.at.remainingMs ?? 0)}`}
+          </p>
+        )}
+        <span className="ml-auto flex items-center gap-3">
+          <button
+            className="btn min-h-16"
+            style={{ background: 'none' }}
+            aria-pressed={sound}
+            onClick={() => setSound(!sound)}
+          >
+            Sound {sound ? 'on' : 'off'}
+          </button>
+          <button className="btn min-h-16" style={{ background: 'none' }} onClick={() => setDown(!down)}>
+            {down ? 'Lights up' : 'Lights down'}
+          </button>
+          <span className="num hide-s text-[34px] font-semibold">{clock(now, p.zone)}</span>
+        </span>
+      </header>
+      {order.map(({ lane }, i) => (
+        <Lane key={lane.id} lane={lane} now={now} p={p} first={i === 0} sound={sound} />
+      ))}
+      {order.length === 1 && first && (
+        <ol
+          className="grid gap-x-10 px-3 py-4 md:grid-flow-col md:grid-cols-3 md:px-6"
+          style={{ gridTemplateRows: `repeat(${Math.ceil(first.lane.steps.length / 3)}, auto)` }}
+        >
+          {first.lane.steps.map((x, i) => (
+            <li
+              key={x.key}
+              className={`flex items-center gap-3 border-b border-rule py-2 text-[15px] ${i < first.at.index ? 'opacity-60' : ''}`}
+            >
+              <StateMark mark={i < first.at.index ? 'done' : i === first.at.index ? 'now' : 'ahead'} size={18} />
+              <b className="font-head">{x.title}</b>
+              <span className="num ml-auto">{x.minutes}</span>
+              <span className="u">min</span>
+            </li>
+          ))}
+        </ol>
+      )}
+      {order.length === 0 && (
+        <p className="px-6 py-10 text-[18px]">
+          No sequence is running.{' '}
+          <Link className="font-semibold text-tide" href={`/consignments/${p.code}/receive`}>
+            Choose a method
+          </Link>
+          .
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,123 @@
+'use client';
+
+import { startRun } from '@/server/arrive/actions';
+import { recordEvent } from '@/server/pack/actions';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { FishIcon } from '@/ui/drawings/fish';
+import { dayClock } from '@/ui/format';
+import { useSave } from '@/ui/use-save';
+import { Between, Found, MeasureForm } from './measure';
+import { Methods } from './methods';
+import type { ReceiveStationProps } from '@/server/arrive/view';
+
+/** Look and measure through the film, then the methods side by side on this water. */
+export function ReceiveStation(p: ReceiveStationProps) {
+  const { save, busy, problems } = useSave();
+  const router = useRouter();
+  const [laneAt, setLane] = useState(0);
+  const [editing, setEditing] = useState(p.arrivedAt !== null && p.bags.every((b) => !b.reading));
+  const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
+  const start = (method: string): void =>
+    void save(
+      () => startRun(p.code, lane!.bagIds[0]!, method),
+      () => router.push(`/consignments/${p.code}/run`),
+    );
+
+  if (!p.arrivedAt)
+    return (
+      <div className="max-w-[640px] space-y-4">
+        <h2>When the box is here</h2>
+        <p>
+          Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
+          first and let a little light in.
+        </p>
+        <button
+          className="btn hands wet"
+          disabled={busy}
+          onClick={() => save(() => recordEvent(p.code, 'arrivedAt', true))}
+        >
+          The box is here now
+        </button>
+        <p className="caution">
+          Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may still
+          be hot.
+        </p>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
+      </div>
+    );
+
+  return (
+    <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
+      <section className="min-w-0">
+        <div className="mb-1 flex items-center gap-3">
+          <h2>Through the film</h2>
+          {!editing && (
+            <button className="btn ml-auto" onClick={() => setEditing(true)}>
+              {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
+            </button>
+          )}
+        </div>
+        {editing ? (
+          <MeasureForm p={p} done={() => setEditing(false)} />
+        ) : (
+          <>
+            <Found p={p} />
+            {lane && <Between lane={lane} tankMeasured={p.tankMeasured} />}
+          </>
+        )}
+        <button
+          className="btn flat mt-3"
+          disabled={busy}
+          onClick={() => save(() => recordEvent(p.code, 'arrivedAt', false))}
+        >
+          Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+        </button>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
+      </section>
+      <section className="min-w-0">
+        {p.lanes.length > 1 && (
+          <div
+            className="mb-4 grid border border-rule-strong"
+            style={{ gridTemplateColumns: `repeat(${p.lanes.length}, 1fr)` }}
+            role="group"
+            aria-label="Bags"
+          >
+            {p.lanes.map((l, i) => (
+              <button
+                key={l.title}
+                aria-pressed={i === laneAt}
+                className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
+                onClick={() => setLane(i)}
+              >
+                <FishIcon species={l.species} width={36} />
+                <span>
+                  <b className="font-head text-[15px]">{l.title}</b>
+                  <br />
+                  <span className="mute text-[13px]">
+                    {l.speciesNames}
+                    {l.runId ? ', running' : ''}
+                  </span>
+                </span>
+              </button>
+            ))}
+          </div>
+        )}
+        {lane?.problem && (
+          <p className="problem" role="alert">
+            {lane.problem}
+          </p>
+        )}
+        {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,51 @@
+import type { Bag } from '@/core/consignment/schema';
+import { exampleConsignment } from '@/tests/example';
+import { bagOf, mixPlans, planDifferences, planOf, type Plan } from './draft';
+import { waterNumbers } from '@/ui/fields/water';
+
+const c = exampleConsignment();
+const plan = planOf({ bags: c.bags, water: c.sourceWater });
+const mine: Plan = { bags: plan.drafts.map(bagOf), sourceWater: waterNumbers(plan.water) };
+
+test('a plan put into fields and read back is the same plan', () => {
+  for (const [i, b] of c.bags.entries()) {
+    const { id, boxId, bagTypeId, animals, waterL, gasL, oxygenFraction, sedated, binderMgN } = b;
+    expect(mine.bags[i]).toEqual({ id, boxId, bagTypeId, animals, waterL, gasL, oxygenFraction, sedated, binderMgN });
+  }
+  expect(mine.sourceWater).toEqual(c.sourceWater);
+});
+
+test('a count of nothing leaves the kind out, an empty binder is none, a comma is a point', () => {
+  const d = { ...plan.drafts[0]!, counts: { L1: '0', L2: ' ', L3: '4' }, binder: ' ', waterL: '1,5' };
+  expect(bagOf(d)).toMatchObject({ animals: [{ lineId: 'L3', count: 4 }], binderMgN: null, waterL: 1.5 });
+});
+
+describe('two plans', () => {
+  const theirs: Plan = {
+    bags: [
+      { ...mine.bags[0]!, waterL: 9 },
+      { ...(mine.bags[1] as Bag), id: 'Z9' },
+    ],
+    sourceWater: { ...mine.sourceWater, pH: 6.1 },
+  };
+  test('are told apart bag by bag, with bags that only one of them has', () => {
+    const rows = planDifferences(mine, theirs);
+    expect(rows.map((r) => r.path)).toEqual([c.bags[0]!.id, c.bags[1]!.id, 'Z9', 'water']);
+    expect(rows[0]!.theirs).toContain('9 L water');
+    expect(rows.find((r) => r.path === 'Z9')!.mine).toBe('');
+    expect(rows.find((r) => r.path === c.bags[1]!.id)!.theirs).toBe('');
+    expect(rows.find((r) => r.path === 'water')!.theirs).toContain('pH 6.1');
+    expect(planDifferences(mine, mine)).toEqual([]);
+  });
+  test('are mixed by what is taken: theirs where taken, mine elsewhere, a bag that they removed gone', () => {
+    const [first, second] = c.bags.map((b) => b.id) as [string, string];
+    expect(mixPlans(mine, theirs, new Set())).toEqual(mine);
+    expect(mixPlans(mine, theirs, new Set([first, second, 'Z9', 'water']))).toEqual(theirs);
+    const mixed = mixPlans(mine, theirs, new Set([first]));
+    expect(mixed.bags.map((b) => [b.id, b.waterL])).toEqual([
+      [first, 9],
+      [second, mine.bags[1]!.waterL],
+    ]);
+    expect(mixed.sourceWater).toEqual(mine.sourceWater);
+  });
+});

@@ -1,0 +1,53 @@
+'use client';
+
+import { useSelectedLayoutSegment } from 'next/navigation';
+import type { FrameView } from '@/server/consignment/station';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { Ribbon } from '@/ui/ribbon/ribbon';
+import { Chance } from './chance';
+import { Heading } from './heading';
+import { ConsignmentMenu } from './menu';
+import { Stations } from './stations';
+
+/** Stations that show the whole ribbon; the others have their own long pictures. */
+const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
+
+/** Heading, ribbon and stations over the one that is open. */
+export function Frame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
+  const open = useSelectedLayoutSegment() ?? '';
+  return (
+    <>
+      <Heading
+        code={v.code}
+        line1={
+          <>
+            {v.what} <b>{v.who}</b>
+          </>
+        }
+        line2={v.when}
+        overall={v.overall}
+        problem={v.problem}
+        chance={<Chance {...v.chance} />}
+        actions={<ConsignmentMenu code={v.code} archived={v.archived} cancelled={v.cancelled !== null} left={v.left} />}
+      />
+      {v.cancelled && (
+        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
+          <StateMark mark="stop" size={16} />
+          <b>Cancelled</b> {v.cancelled.day}
+          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Its fish and supplies are free again.
+        </p>
+      )}
+      {v.heldSince && open !== 'fast' && (
+        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
+          <StateMark mark="watch" size={16} />
+          <span>
+            <b>Held back</b> since {v.heldSince} for a better day: nothing of it is due.
+          </span>
+        </p>
+      )}
+      <Ribbon {...v.ribbon} full={FULL.includes(open)} />
+      <Stations code={v.code} list={v.stations} open={open} />
+      <section className="work">{children}</section>
+    </>
+  );
+}

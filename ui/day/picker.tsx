@@ -1,0 +1,275 @@
+'use client';
+
+import { hold, moveDay, release } from '@/server/day/actions';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { FastStationView } from '@/server/day/view';
+import { wholePercent, type DayOption, type Verdict } from '@/core/choose/days';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock, dayMonth, slackWords } from '@/ui/format';
+import { useEvaluation } from '@/ui/use-evaluation';
+import { useSave } from '@/ui/use-save';
+import { DayWeather } from './weather';
+
+const RUNS = 200;
+const marks: Record<Verdict, 'fine' | 'watch' | 'stop'> = { go: 'fine', care: 'watch', hold: 'stop' };
+const words: Record<Verdict, string> = { go: 'go', care: 'with care', hold: 'hold' };
+const ground: Record<Verdict, string> = { go: 'bg-fine-pale', care: 'bg-watch-pale', hold: 'bg-stop-pale' };
+
+export type DayPickerProps = NonNullable<FastStationView['days']> & { code: string; version: number };
+
+const degrees = (c: number): string => c.toFixed(0).replace('-', '−');
+
+/** One day of one service: what it offers, or why it does not. */
+function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; choose: () => void }) {
+  const goes = c.handOverAt !== null;
+  const known = c.chance !== null;
+  const verdict = !goes || known ? words[c.verdict] : 'not computed yet';
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      aria-label={`${c.serviceName}, ${day}: ${verdict}. ${c.reason}`}
+      onClick={choose}
+      className={`block min-h-[92px] w-full rounded-[3px] border-2 p-1.5 text-left text-[12px] leading-tight ${on ? 'border-ink' : 'border-transparent'} ${!goes ? 'bg-sunk text-ink-2' : known ? ground[c.verdict] : 'bg-paper'}`}
+    >
+      {goes ? (
+        <>
+          {known && (
+            <span className="flex items-center gap-1">
+              <StateMark mark={marks[c.verdict]} size={15} />
+              <b className="num text-[16px]">{wholePercent(c.chance!)}</b>
+              <span className="text-ink-2">%</span>
+            </span>
+          )}
+          <span
+            className={`num mt-1 block ${c.coveredH !== null ? 'underline decoration-dotted underline-offset-2' : ''}`}
+          >
+            {degrees(c.outsideC!.min)} to {degrees(c.outsideC!.max)}
+            <span className="u">°C</span>
+          </span>
+          <span className="num block">
+            {Math.round(c.hoursInBag!)}
+            <span className="u">h in the bag</span>
+          </span>
+          {c.cost !== null && c.cost > 0 && <span className="num block">€ {c.cost.toFixed(0)}</span>}
+        </>
+      ) : (
+        <span>{c.reason.replace(`${c.serviceName} `, '')}</span>
+      )}
+    </button>
+  );
+}
+
+/** The next ten days by every live service as one picture: weather, chance, hours in the bag, price, and the verdict with its reason. */
+export function DayPicker(p: DayPickerProps) {
+  const { code, version, zone, there } = p;
+  const [asked, setAsked] = useState(false);
+  const [chosen, setChosen] = useState<{ date: string; serviceId: string } | null>(null);
+  const [said, setSaid] = useState<string[]>([]);
+  const { save, busy, problems } = useSave();
+  const run = useEvaluation(asked ? `days ${code}:${version}` : 'idle', asked ? [p.job] : []);
+  const computed = run.results[0]?.days ?? null;
+  const cells = computed ?? p.outline;
+  const progress = run.progress[0];
+  const days = [...new Set(cells.map((c) => c.date))].sort();
+  const services = [...new Map(p.outline.map((c) => [c.serviceId, c.serviceName])).entries()];
+  const best = computed?.find((c) => c.handOverAt !== null && c.verdict !== 'hold') ?? null;
+  const open = cells.find((c) => c.date === chosen?.date && c.serviceId === chosen.serviceId) ?? best;
+  const at = (date: string): number => Date.parse(`${date}T12:00:00Z`);
+  const top = computed?.find((c) => c.handOverAt !== null) ?? null;
+  const holdBack = (): void =>
+    void save(
+      () =>
+        hold({
+          code,
+          version,
+          reason: top && top.verdict === 'hold' ? 'no day of the ten is kind enough' : '',
+          best: top ? { verdict: top.verdict, chance: top.chance } : null,
+        }),
+      () => setSaid([]),
+    );
+  const ship = (c: DayOption): void =>
+    void save(
+      () =>
+        moveDay({
+          code,
+          version,
+          serviceId: c.serviceId,
+          handOverAt: c.handOverAt!,
+          windowAt: c.windowAt!,
+          openingAt: c.openingAt!,
+          packs: c.packs,
+        }),
+      (moved) => {
+        setSaid(moved.length > 0 ? moved : ['It stands there already.']);
+        setChosen(null);
+        setAsked(false);
+      },
+    );
+  return (
+    <section className="mb-8" aria-label="Which day">
+      {p.held && (
+        <div className="mb-4 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-3 py-2" role="status">
+          <StateMark mark="watch" size={18} />
+          <p className="min-w-0 flex-1">
+            <b>Held back since {p.held.since}</b>
+            {p.held.reason && `: ${p.held.reason}`}. Nothing of it is due. When a better day appears, it becomes a duty
+            on the Bench.
+          </p>
+          <button className="btn" disabled={busy} onClick={() => save(() => release(code))}>
+            Let it go as planned
+          </button>
+        </div>
+      )}
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <h2 className="mr-auto">Which day, by which service</h2>
+        {(!asked || (computed && !run.problem)) && (
+          <>
+            {!p.held && (
+              <button className="btn" disabled={busy} onClick={holdBack}>
+                Hold for a better day
+              </button>
+            )}
+            {!asked && (
+              <button className="btn go" onClick={() => setAsked(true)}>
+                Compare the next ten days
+              </button>
+            )}
+          </>
+        )}
+        {asked && !computed && !run.problem && (
+          <>
+            <span className="note" role="status">
+              {progress ? `${progress.done} of ${progress.of} looked at` : 'Starting …'}
+            </span>
+            <progress
+              className="w-40 accent-[var(--tide)]"
+              value={progress?.done ?? 0}
+              max={progress?.of ?? 1}
+              aria-label="Days compared"
+            />
+            <button className="btn" onClick={() => setAsked(false)}>
+              Stop
+            </button>
+          </>
+        )}
+      </div>
+      {run.problem && <p className="problem">{run.problem}</p>}
+      {said.length > 0 && (
+        <div className="mb-3 border border-rule-strong bg-paper p-3" role="status">
+          <b>Moved.</b>
+          <ul className="note">
+            {said.map((x) => (
+              <li key={x}>{x}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <div className="overflow-x-auto">
+        <table className="tbl table-fixed min-w-[1120px]">
+          <colgroup>
+            <col className="w-[112px] md:w-[150px]" />
+          </colgroup>
+          <thead>
+            <tr>
+              <th />
+              {days.map((d) => (
+                <th key={d} className={[0, 6].includes(new Date(at(d)).getUTCDay()) ? 'bg-sunk' : ''}>
+                  <b className="text-ink">{dayMonth(at(d), 'UTC')}</b>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {p.job.consignment.forecast && (
+              <DayWeather
+                forecast={p.job.consignment.forecast}
+                from={p.job.consignment.sender.place.name}
+                to={there.name}
+                days={days}
+                zone={zone}
+              />
+            )}
+            {services.map(([id, name]) => (
+              <tr key={id} className="align-top">
+                <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-[13px]">
+                  <b className="text-ink">{name}</b>
+                </th>
+                {days.map((d) => {
+                  const c = cells.find((x) => x.date === d && x.serviceId === id);
+                  return (
+                    <td key={d} className="!p-0.5">
+                      {c && (
+                        <Cell
+                          c={c}
+                          day={dayMonth(at(d), 'UTC')}
+                          on={open === c}
+                          choose={() => setChosen({ date: d, serviceId: id })}
+                        />
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {open && (
+        <div
+          className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2 border-t-2 border-ink pt-3"
+          data-testid="day-chosen"
+        >
+          {(open.chance !== null || !open.handOverAt) && <StateMark mark={marks[open.verdict]} size={22} />}
+          <div className="min-w-0 flex-1 basis-[270px]">
+            <p className="text-[18px] font-semibold">
+              {open.chance === null && open.handOverAt
+                ? 'Not computed yet'
+                : open.verdict === 'hold'
+                  ? 'Hold'
+                  : open.verdict === 'go'
+                    ? 'Go'
+                    : 'Go with care'}
+              : {open.serviceName}, {dayMonth(at(open.date), 'UTC')}
+            </p>
+            <p>{open.reason}</p>
+            {open.handOverAt && (
+              <p className="note">
+                Hand-over {clock(Date.parse(open.handOverAt), zone)}, delivery{' '}
+                {dayMonth(Date.parse(open.windowAt!.startAt), there.zone)}{' '}
+                {clock(Date.parse(open.windowAt!.startAt), there.zone)} to{' '}
+                {clock(Date.parse(open.windowAt!.endAt), there.zone)} in {there.name};{' '}
+                {open.chance !== null && `worst tenth ${slackWords(open.worstSlackH)} of slack, `}
+                {open.weightKg!.toFixed(1)} kg.
+              </p>
+            )}
+          </div>
+          {open.handOverAt && open.chance !== null && (
+            <button className="btn go !min-h-11" disabled={busy} onClick={() => ship(open)}>
+              Ship on this day
+            </button>
+          )}
+        </div>
+      )}
+      {problems[0] && <p className="problem">{problems[0].message}</p>}
+      <p className="note mt-2">
+        {computed && `${RUNS} runs of each, with the boxes as they are and packs chosen for each day. `}
+        Weather: {p.weather.source},{' '}
+        <span className={p.weather.old ? 'font-semibold text-watch' : ''}>
+          {p.weather.words}
+          {p.weather.old ? ': old' : ''}
+        </span>
+        ;{' '}
+        <Link className="font-semibold text-tide" href={`/consignments/${code}/heat#forecast`}>
+          bring your own
+        </Link>
+        . The further ahead, the less it says
+        {cells.some((c) => c.coveredH !== null)
+          ? '. Where it does not reach, its last day is repeated: broken lines, dotted figures'
+          : ''}
+        .
+      </p>
+    </section>
+  );
+}

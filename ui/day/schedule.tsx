@@ -1,0 +1,100 @@
+'use client';
+
+import { tick } from '@/server/pack/actions';
+import type { FastStationView } from '@/server/day/view';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock, dayMonth } from '@/ui/format';
+import { useSave } from '@/ui/use-save';
+
+/** The schedule backwards from the hand-over, as clock times; each can be ticked and taken back. */
+export function Schedule(p: FastStationView['schedule'] & { code: string }) {
+  const { save, busy, problems } = useSave();
+  const next = p.moments.find((m) => !m.doneAt);
+  return (
+    <div className="grid gap-8 lg:grid-cols-[1fr_340px]">
+      <section>
+        <div className="mb-2 flex items-baseline gap-3">
+          <h2>{p.incoming ? 'Before it is here' : 'Backwards from the hand-over'}</h2>
+          <a className="ml-auto text-[13px] font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
+            These as a calendar file
+          </a>
+          <a className="text-[13px] font-semibold text-tide" href="/calendar.ics">
+            All duties as a feed
+          </a>
+          <span className="mute text-[13px]">clock of {p.town}</span>
+        </div>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
+        <ol>
+          {p.moments.map((m, i) => {
+            const late = !m.doneAt && m.atMs < p.nowMs;
+            const newDay = i === 0 || dayMonth(m.atMs, p.zone) !== dayMonth(p.moments[i - 1]!.atMs, p.zone);
+            return (
+              <li key={m.key}>
+                {newDay && (
+                  <p className="mt-3 border-b border-rule-strong pb-1 font-head text-[15px] font-semibold">
+                    {dayMonth(m.atMs, p.zone)}
+                  </p>
+                )}
+                <div className={`flex items-center gap-4 border-b border-rule py-2 ${late ? 'bg-hands-pale' : ''}`}>
+                  <span className="num w-14 shrink-0 pl-1 text-[18px] font-semibold">{clock(m.atMs, p.zone)}</span>
+                  <StateMark mark={m.doneAt ? 'done' : late ? 'stop' : m === next ? 'now' : 'ahead'} size={18} />
+                  <div className="min-w-0 flex-1">
+                    <p className="font-head text-[15px] font-semibold">
+                      {m.title}
+                      {late && (
+                        <span className="ml-2 font-text text-[13px] text-stop">
+                          {Math.round((p.nowMs - m.atMs) / 60000)} min late
+                        </span>
+                      )}
+                    </p>
+                    <p className="note">
+                      {m.warning && <b className="text-watch">{m.warning} </b>}
+                      {m.detail}
+                    </p>
+                  </div>
+                  <span className="hide-s shrink-0">
+                    <span className="num">{m.minutes}</span>
+                    <span className="u">min</span>
+                  </span>
+                  <button
+                    className={`btn shrink-0 ${late ? 'hands' : ''}`}
+                    disabled={busy}
+                    onClick={() => save(() => tick(p.code, `moment:${m.key}`, !m.doneAt))}
+                    aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}
+                  >
+                    {m.doneAt ? `Done ${clock(Date.parse(m.doneAt), p.zone)}` : 'Done'}
+                  </button>
+                </div>
+              </li>
+            );
+          })}
+        </ol>
+      </section>
+      <aside className="note space-y-3">
+        {!p.incoming && <WhyTheyFast />}
+        <p className="caution">Water near mains: a residual-current device, and a drip loop in every cable.</p>
+      </aside>
+    </div>
+  );
+}
+
+function WhyTheyFast() {
+  return (
+    <>
+      <h2 className="text-ink">Why they fast</h2>
+      <p>
+        What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a day
+        and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need none.
+      </p>
+      <p>
+        Warm water empties a gut faster, a bigger fish slower. These hours are common practice (†), not a published
+        table; where people differ, choose the school for each tank.
+      </p>
+      <p>A bare tub with new water of the same warmth lets them empty there; the tank can then be fed as always.</p>
+    </>
+  );
+}

@@ -1,0 +1,224 @@
+import type { Fan } from '@/core/engine/draws';
+import { one } from '@/ui/format';
+import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
+import type { HeatOption, HeatStationProps } from './props';
+
+/** The bag's water for every drawn set on the ribbon's own clock, the odds of the plan in use as a fan, and the heat balance. */
+export function HeatChart({
+  p,
+  box,
+  drawn,
+  chosen,
+  fan,
+}: {
+  p: HeatStationProps;
+  box: HeatStationProps['boxes'][number];
+  drawn: readonly HeatOption[];
+  chosen: HeatOption;
+  /** Percentiles of the chosen set's draws; null where it is not the plan in use. */
+  fan: { water: Fan; outside: Fan } | null;
+}) {
+  const s = ribbonScale(p.clock);
+  const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
+  const values = [...drawn.flatMap((o) => o.tempC.slice(0, end)), ...p.ambientC.slice(0, end), p.band.min, p.band.max];
+  const lo = Math.min(...values) - 1;
+  const hi = Math.max(...values) + 1;
+  const TOP = 34;
+  const H = 190;
+  const y = (t: number): number => TOP + H - ((t - lo) / (hi - lo)) * H;
+  const B_TOP = TOP + H + 16;
+  const B_H = 54;
+  const maxW = Math.max(4, ...chosen.packW, ...chosen.lossW.slice(0, end)) * 1.1;
+  const yw = (w: number): number => B_TOP + B_H - (Math.max(0, w) / maxW) * B_H;
+  const path = (v: number[], yOf: (x: number) => number): string =>
+    v
+      .slice(0, end + 1)
+      .map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${yOf(t).toFixed(1)}`)
+      .join('');
+  const between = (low: Float64Array, high: Float64Array): string => {
+    const point = (v: number, i: number): string =>
+      `${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${y(Math.min(hi, Math.max(lo, v))).toFixed(1)}`;
+    const there = Array.from(low, point);
+    const back = Array.from(high, point).reverse();
+    return `M${[...there, ...back].join('L')}Z`;
+  };
+  const deadlineX = s.x(p.clock.deadlineMs);
+  const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
+  // Names at the lines' ends, apart from one another.
+  const ends = [
+    ...drawn.map((o) => ({
+      name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
+      at: y(o.tempC[end] ?? lo),
+      bold: o === chosen,
+      colour: 'var(--c-temp)',
+    })),
+    { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
+  ].sort((a, b) => a.at - b.at);
+  for (let i = 1; i < ends.length; i++) ends[i]!.at = Math.max(ends[i]!.at, ends[i - 1]!.at + 14);
+  const over = (ends[ends.length - 1]?.at ?? 0) - (TOP + H);
+  if (over > 0) for (const e of ends) e.at -= over;
+  for (let i = ends.length - 2; i >= 0; i--) ends[i]!.at = Math.min(ends[i]!.at, ends[i + 1]!.at - 14);
+
+  return (
+    <svg
+      viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
+      className="w-full"
+      role="img"
+      aria-label={`Bag water in box ${box.id}: with ${chosen.name} as planned from ${one(chosen.planned.coldestC)} to ${one(chosen.planned.warmestC)} °C until the end of the window. ${chosen.reason}`}
+    >
+      <text x="32" y="24" className="rb-n b">
+        Outside, by leg
+      </text>
+      <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">
+        °C
+      </text>
+      {p.legs.map((l, i) => {
+        const a = Math.max(LEFT, s.x(l.startMs));
+        const b = Math.min(RIGHT, s.x(l.endMs));
+        const words =
+          Math.round(l.minC) === Math.round(l.maxC)
+            ? `${Math.round(l.minC)}`
+            : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
+        return b > a + 2 ? (
+          <g key={i}>
+            <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'} />
+            {b - a > words.length * 7.5 && (
+              <text
+                x={(a + b) / 2}
+                y="23"
+                textAnchor="middle"
+                className="rb-fig"
+                fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}
+              >
+                {words.replace('-', '−')}
+              </text>
+            )}
+            <path d={`M${a} 30V${B_TOP + B_H}`} stroke="var(--rule)" />
+          </g>
+        ) : null;
+      })}
+      {p.forecast.endsMs !== null && s.x(p.forecast.endsMs) < RIGHT && (
+        <g data-testid="not-forecast">
+          <rect
+            x={Math.max(LEFT, s.x(p.forecast.endsMs))}
+            y={TOP}
+            width={RIGHT - Math.max(LEFT, s.x(p.forecast.endsMs))}
+            height={H}
+            fill="url(#window-hatch)"
+            fillOpacity=".5"
+          />
+          <text x={Math.max(LEFT, s.x(p.forecast.endsMs)) + 6} y={TOP + H - 8} className="rb-s">
+            no forecast: its last day repeated
+          </text>
+        </g>
+      )}
+      <text x="32" y={TOP + 22} className="rb-n b">
+        Bag water
+      </text>
+      <text x="32" y={TOP + 38} className="rb-s">
+        bag {box.firstBagId}; P10 to P90
+      </text>
+      <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
+        safe for all in it:
+      </text>
+      <text x="32" y={TOP + 69} className="rb-s" style={{ fill: 'var(--tide)' }}>
+        {p.band.min} to {p.band.max} °C
+      </text>
+      <rect
+        x={LEFT}
+        y={y(p.band.max)}
+        width={RIGHT - LEFT}
+        height={y(p.band.min) - y(p.band.max)}
+        fill="var(--band-safe)"
+      />
+      <path d={`M${LEFT} ${y(p.band.max)}H${RIGHT}M${LEFT} ${y(p.band.min)}H${RIGHT}`} stroke="var(--tide)" />
+      {[p.band.max, p.band.min, 10, 0]
+        .filter((t, i) => t > lo && t < hi && (i < 2 || Math.abs(y(t) - y(p.band.min)) > 14))
+        .map((t) => (
+          <text key={t} x={LEFT - 8} y={y(t) + 4} textAnchor="end" className="rb-ax">
+            {t}
+          </text>
+        ))}
+      {lo < 0 && <path d={`M${LEFT} ${y(0)}H${RIGHT}`} stroke="var(--rule-strong)" strokeDasharray="1 3" />}
+      {fan && <path d={between(fan.outside.p10, fan.outside.p90)} fill="var(--c-amb)" fillOpacity=".14" />}
+      <path d={path(p.ambientC, y)} fill="none" stroke="var(--c-amb)" strokeDasharray="3 3" strokeWidth="1.2" />
+      {drawn
+        .filter((o) => o !== chosen)
+        .map((o) => (
+          <path
+            key={o.name}
+            d={path(o.tempC, y)}
+            fill="none"
+            stroke="var(--c-temp)"
+            strokeOpacity=".42"
+            strokeWidth="1.1"
+          />
+        ))}
+      {fan && (
+        <>
+          <path d={between(fan.water.p10, fan.water.p90)} fill="var(--c-temp)" fillOpacity=".14" />
+          <path d={between(fan.water.p25, fan.water.p75)} fill="var(--c-temp)" fillOpacity=".18" />
+        </>
+      )}
+      <path d={path(chosen.tempC, y)} fill="none" stroke="var(--c-temp)" strokeWidth="2.6" />
+      <circle
+        cx={deadlineX}
+        cy={y(chosen.tempC[deadlineI]!)}
+        r="3.6"
+        fill="var(--surface)"
+        stroke="var(--c-temp)"
+        strokeWidth="1.6"
+      />
+      <text
+        x={deadlineX - 8}
+        y={y(chosen.tempC[deadlineI]!) + 18}
+        textAnchor="end"
+        className="rb-fig"
+        fill="var(--c-temp)"
+      >
+        {one(chosen.tempC[deadlineI]!)}
+      </text>
+      {ends.map((e) => (
+        <text
+          key={e.name}
+          x={RIGHT + 12}
+          y={e.at + 4}
+          className={e.bold ? 'rb-n b' : 'rb-s'}
+          style={{ fill: e.colour }}
+        >
+          {e.name}
+        </text>
+      ))}
+      <path d={`M24 ${B_TOP - 6}H1280`} className="hair" />
+      <text x="32" y={B_TOP + 14} className="rb-n b">
+        Heat balance
+      </text>
+      <text x="32" y={B_TOP + 30} className="rb-s">
+        watts, whole box
+      </text>
+      {[0, Math.round(maxW / 2), Math.floor(maxW)].map((w) => (
+        <text key={w} x={LEFT - 8} y={yw(w) + 4} textAnchor="end" className="rb-ax">
+          {w}
+        </text>
+      ))}
+      <path
+        d={`${path(chosen.packW, yw)}L${s.x(p.clock.sealMs + end * p.stepMs)} ${yw(0)}L${s.x(p.clock.sealMs)} ${yw(0)}Z`}
+        fill="var(--c-temp)"
+        fillOpacity=".12"
+      />
+      <path d={path(chosen.packW, yw)} fill="none" stroke="var(--c-temp)" strokeWidth="1.6" />
+      <path d={path(chosen.lossW, yw)} fill="none" stroke="var(--c-amb)" strokeDasharray="5 3" strokeWidth="1.4" />
+      <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">
+        lost by the walls
+      </text>
+      <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
+        given by the packs
+      </text>
+      <path d={`M${deadlineX} ${TOP}V${B_TOP + B_H}`} stroke="var(--ink)" strokeDasharray="2 2" />
+      {s.x(p.clock.nowMs) > LEFT && (
+        <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />
+      )}
+      <path d={`M0 ${B_TOP + B_H + 7}H1280`} className="hair" />
+    </svg>
+  );
+}

@@ -1,0 +1,199 @@
+'use client';
+
+import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
+import { useRef, useState } from 'react';
+import type { ForecastView } from '@/server/heat/forecast-view';
+import type { Outcome, Problem } from '@/core/consignment/schema';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { NumberField, num } from '@/ui/fields/fields';
+import { dayClock, dayMonth } from '@/ui/format';
+
+interface Props {
+  code: string;
+  version: number;
+  zone: string;
+  forecast: ForecastView;
+  busy: boolean;
+  problems: readonly Problem[];
+  setProblems: (list: Problem[]) => void;
+  save: <T>(send: () => Promise<Outcome<T>>, then?: (value: T) => void) => Promise<boolean>;
+}
+
+/** Where the weather comes from and how fresh it is; fetched anew, from a file, or typed day by day. */
+export function ForecastPanel(p: Props) {
+  const { forecast: f, busy, save } = p;
+  const file = useRef<HTMLInputElement>(null);
+  const [said, setSaid] = useState('');
+  const [typing, setTyping] = useState(false);
+  const take = async (chosen: File | undefined): Promise<void> => {
+    setSaid('');
+    if (!chosen) return;
+    if (chosen.size > 3_000_000)
+      return p.setProblems([
+        {
+          path: 'file',
+          message: `This file has ${(chosen.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
+        },
+      ]);
+    const text = await chosen.text();
+    await save(
+      () => importForecast(p.code, text, chosen.name),
+      () => setSaid(`Forecast taken from ${chosen.name}.`),
+    );
+    if (file.current) file.current.value = '';
+  };
+  return (
+    <section
+      id="forecast"
+      aria-label="Forecast"
+      className="mt-3 border-t border-rule pt-3"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void take(e.dataTransfer.files[0]);
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-3">
+        <div className="note mr-auto min-w-0 flex-1 basis-[300px]">
+          <p>
+            {f.old && (
+              <>
+                <StateMark mark="watch" size={14} />{' '}
+              </>
+            )}
+            Forecast: {f.source},{' '}
+            <span className={f.old ? 'font-semibold text-watch' : ''} title={f.madeAt}>
+              {f.words}
+              {f.old ? ': fetch it anew, or bring your own' : ''}
+            </span>
+            .
+          </p>
+          {f.endsMs !== null && (
+            <p className="font-semibold text-watch">
+              It ends {dayClock(f.endsMs, p.zone)}; from then on its last day is repeated.
+            </p>
+          )}
+          <p role="status">{said || 'A file with time, place, temperature and zone can be dropped here.'}</p>
+        </div>
+        <label className="btn cursor-pointer">
+          Choose a file
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,text/csv"
+            className="sr-only"
+            onChange={(e) => void take(e.target.files?.[0])}
+          />
+        </label>
+        <button className="btn" aria-expanded={typing} onClick={() => setTyping(!typing)}>
+          Type the days
+        </button>
+        <button
+          className="btn"
+          disabled={busy}
+          onClick={() =>
+            save(
+              () => refreshForecast(p.code),
+              () => setSaid('Forecast fetched anew.'),
+            )
+          }
+        >
+          Fetch anew
+        </button>
+      </div>
+      {typing && <TypeDays p={p} done={() => setTyping(false)} />}
+    </section>
+  );
+}
+
+/** Coldest and warmest of each day at both ends: what a weather page or the radio tells. */
+function TypeDays({ p, done }: { p: Props; done: () => void }) {
+  const [draft, setDraft] = useState(() =>
+    p.forecast.places.map((place) => ({
+      name: place.name,
+      days: place.days.map((d) => ({
+        date: d.date,
+        minC: d.minC === null ? '' : String(Math.round(d.minC)),
+        maxC: d.maxC === null ? '' : String(Math.round(d.maxC)),
+      })),
+    })),
+  );
+  const set = (i: number, j: number, change: { minC?: string; maxC?: string }): void =>
+    setDraft(
+      draft.map((place, x) =>
+        x === i ? { ...place, days: place.days.map((d, y) => (y === j ? { ...d, ...change } : d)) } : place,
+      ),
+    );
+  return (
+    <form
+      className="mt-3"
+      aria-label="Weather by days"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void p.save(
+          () =>
+            typeForecast({
+              code: p.code,
+              version: p.version,
+              places: draft.map((place) => ({
+                name: place.name,
+                days: place.days.map((d) => ({ date: d.date, minC: num(d.minC), maxC: num(d.maxC) })),
+              })),
+            }),
+          done,
+        );
+      }}
+    >
+      <div className="flex flex-wrap gap-x-10 gap-y-4">
+        {draft.map((place, i) => (
+          <fieldset key={place.name}>
+            <legend className="mb-1 font-head text-[15px] font-semibold">{place.name}</legend>
+            <p
+              className="mb-1 grid grid-cols-[92px_104px_104px] gap-2 text-right text-[13px] text-ink-3"
+              aria-hidden="true"
+            >
+              <span />
+              <span>coldest</span>
+              <span>warmest</span>
+            </p>
+            {place.days.map((d, j) => {
+              const day = dayMonth(Date.parse(`${d.date}T12:00:00Z`), 'UTC');
+              return (
+                <div key={d.date} className="mb-1.5 grid grid-cols-[92px_104px_104px] items-center gap-2">
+                  <span className="text-[13px]">{day}</span>
+                  <NumberField
+                    hideLabel
+                    label={`Coldest in ${place.name}, ${day}`}
+                    unit="°C"
+                    path={`places.${i}.days.${j}.minC`}
+                    problems={p.problems}
+                    value={d.minC}
+                    onChange={(minC) => set(i, j, { minC })}
+                  />
+                  <NumberField
+                    hideLabel
+                    label={`Warmest in ${place.name}, ${day}`}
+                    unit="°C"
+                    path={`places.${i}.days.${j}.maxC`}
+                    problems={p.problems}
+                    value={d.maxC}
+                    onChange={(maxC) => set(i, j, { maxC })}
+                  />
+                </div>
+              );
+            })}
+          </fieldset>
+        ))}
+      </div>
+      <p className="note mt-2">Coldest and warmest of each day; hours follow from the sun of each place.</p>
+      <div className="mt-2 flex gap-2">
+        <button className="btn go" disabled={p.busy}>
+          Use these days
+        </button>
+        <button type="button" className="btn" onClick={done}>
+          Cancel
+        </button>
+      </div>
+    </form>
+  );
+}

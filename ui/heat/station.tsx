@@ -1,0 +1,262 @@
+'use client';
+
+import { savePacks } from '@/server/heat/actions';
+import { useState } from 'react';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Problem } from '@/core/consignment/schema';
+import type { Job } from '@/core/evaluate/job';
+import { shortfall } from '@/core/supplies/outlook';
+import { rankPacks, type PackSet } from '@/core/choose/packs';
+import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
+import { ForecastPanel } from './forecast';
+import { HeatChart } from './chart';
+import { HeatTable } from './table';
+import type { HeatOption, HeatStationProps } from './props';
+import { Threats } from './threats';
+import { useEvaluation } from '@/ui/use-evaluation';
+import { useSave } from '@/ui/use-save';
+
+/** Runs of every pack set; two workers share the sets. */
+const RUNS = 200;
+const WORKERS = 2;
+
+/** The sets in their first order by slack, and once the chances are in, in the order of all of it. */
+function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number], stopped: boolean) {
+  const jobs = Array.from({ length: WORKERS }, (_, index): Job => ({
+    ...p.job,
+    options: {
+      stepH: 0.5,
+      worstCase: false,
+      draws: index === 0 ? RUNS : 0,
+      follow: box.firstBagId,
+      choosers: { packs: { boxId: box.id, draws: RUNS, part: { index, of: WORKERS } }, bags: false, days: null },
+    },
+  }));
+  const key = `${p.code}:${p.version}:${box.id}:${stopped ? 'stopped' : 'running'}`;
+  const run = useEvaluation(key, stopped ? [] : jobs);
+  const rows = run.results.flatMap((r) => r.packs[box.id] ?? []);
+  const known = new Map(rows.map((r) => [r.name, r]));
+  const merged = box.options.map((o): HeatOption => {
+    const r = known.get(o.name);
+    return r ? { ...o, ...r } : o;
+  });
+  const complete = run.results.length === WORKERS;
+  const options = complete ? rankPacks(merged, { a: withOverrides(p.job.consignment.assumptions) }) : merged;
+  const at = run.progress.map((x) => (x?.stage === 'packs' ? x.done / x.of : 0));
+  const share = complete ? 1 : at.reduce((sum, x) => sum + x, 0) / WORKERS;
+  const first = run.results.find((r) => r.fans);
+  return { options, complete, share, problem: run.problem, fan: first?.fans ?? null, risk: first?.risk ?? null };
+}
+
+/** Other holes, other weather: typed, then computed. */
+function WhatIf(p: {
+  ventHoles: number;
+  shiftC: number;
+  problems: readonly Problem[];
+  busy: boolean;
+  compute: (ventHoles: number, shiftC: number) => void;
+}) {
+  const [vents, setVents] = useState(String(p.ventHoles));
+  const [shift, setShift] = useState(String(p.shiftC));
+  return (
+    <form
+      className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        p.compute(num(vents), num(shift));
+      }}
+    >
+      <NumberField label="Holes of 6 mm" path="ventHoles" problems={p.problems} value={vents} onChange={setVents} />
+      <NumberField
+        label="If it is warmer by"
+        unit="°C"
+        path="shiftC"
+        problems={p.problems}
+        value={shift}
+        onChange={setShift}
+      />
+      <button className="btn" disabled={p.busy}>
+        Compute
+      </button>
+    </form>
+  );
+}
+
+/** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
+export function HeatStation(p: HeatStationProps) {
+  const { save, busy, problems, setProblems } = useSave();
+  const [boxId, setBoxId] = useState(p.boxes[0]?.id ?? '1');
+  const box = p.boxes.find((b) => b.id === boxId) ?? p.boxes[0]!;
+  const [looked, setLooked] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
+  const [stopped, setStopped] = useState(false);
+  const { options, complete, share, problem, fan, risk } = useChances(p, box, stopped);
+  const best = options[0]!;
+  const inUse = options.find((o) => o.name === box.chosen) ?? best;
+  const chosen = options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
+  const none = options.find((o) => o.packs.length === 0 && !o.bottle);
+  const list = all ? options : options.filter((o, i) => i < 5 || o === chosen || o === none || o === inUse);
+  const drawn = list.slice(0, 7);
+
+  const pack = (set: Pick<HeatOption, 'packs' | 'ventHoles' | 'bottle'>, shiftC = p.shiftC): void =>
+    void save(
+      () => savePacks({ code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
+      () => setLooked(null),
+    );
+  const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });
+  /** What the shelf lacks for a set, the other boxes as they are. */
+  const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
+  const short = (o: HeatOption): string => {
+    const missing = shortfall([...o.packs, ...elsewhere], p.freePacks).reduce((n, x) => n + x.short, 0);
+    return missing > 0 ? `the shelf lacks ${missing}` : '';
+  };
+  const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
+  const add = (id: string, by: number): void => {
+    const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
+    // One more goes under the lid; one less comes from there first.
+    const spot =
+      by > 0 ? 'lid' : inUse.packs.some((x) => x.packId === id && (x.at ?? 'lid') === 'lid') ? 'lid' : 'side';
+    const here = (x: PackSet[number]): boolean => x.packId === id && (x.at ?? 'lid') === spot;
+    const next = inUse.packs
+      .map((x) => (here(x) ? { ...x, count: x.count + by } : x))
+      .concat(inUse.packs.some(here) || by < 0 ? [] : [{ packId: id, count: 1 }])
+      .filter((x) => x.count > 0);
+    const heat = next.reduce((n, x) => n + (heats(x.packId) ? x.count : 0), 0);
+    pack({ packs: next, ventHoles: Math.min(8, 2 * heat), bottle: inUse.bottle });
+  };
+  return (
+    <div>
+      <div className="-mx-6 -mt-4 hidden md:block">
+        <HeatChart p={p} box={box} drawn={drawn} chosen={chosen} fan={chosen === inUse ? fan : null} />
+      </div>
+      {p.boxes.length > 1 && (
+        <div className="mt-3 flex gap-2" role="group" aria-label="Box">
+          {p.boxes.map((b) => (
+            <button
+              key={b.id}
+              className={`btn ${b.id === box.id ? 'go' : ''}`}
+              onClick={() => {
+                setBoxId(b.id);
+                setLooked(null);
+              }}
+            >
+              Box {b.id}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className="mt-4 grid gap-8 lg:grid-cols-[328px_1fr]">
+        <section>
+          <h2 className="mb-2">Pack tray</h2>
+          <ul>
+            {p.packTypes.map((t) => (
+              <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
+                <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true">
+                  <path
+                    d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z"
+                    fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'}
+                    stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'}
+                  />
+                </svg>
+                <span className="flex-1">{t.name}</span>
+                <button
+                  className="btn !px-3"
+                  aria-label={`One ${t.name} less`}
+                  disabled={busy || count(t.id) === 0}
+                  onClick={() => add(t.id, -1)}
+                >
+                  −
+                </button>
+                <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
+                  {count(t.id)}
+                </b>
+                <button
+                  className="btn !px-3"
+                  aria-label={`One ${t.name} more`}
+                  disabled={busy || count(t.id) >= 6}
+                  onClick={() => add(t.id, 1)}
+                >
+                  +
+                </button>
+              </li>
+            ))}
+          </ul>
+          <WhatIf
+            key={`${box.id} ${box.ventHoles} ${p.shiftC}`}
+            ventHoles={box.ventHoles}
+            shiftC={p.shiftC}
+            problems={problems}
+            busy={busy}
+            compute={(ventHoles, shiftC) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles }, shiftC)}
+          />
+          <p className="note mt-3">
+            Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
+            beside them.
+          </p>
+          <p className="caution mt-2">
+            Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
+          </p>
+          {risk && <Threats risk={risk} />}
+        </section>
+        <section className="min-w-0">
+          <div className="mb-1 flex flex-wrap items-center gap-3">
+            <h2>
+              {options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
+            </h2>
+            <span className="mute mr-auto flex items-center gap-2 text-[13px]" role="status" data-testid="chances">
+              {problem ??
+                (complete ? (
+                  `${RUNS} runs of each, to the end of the window`
+                ) : stopped ? (
+                  <>
+                    by slack alone
+                    <button className="btn flat" onClick={() => setStopped(false)}>
+                      Run the odds
+                    </button>
+                  </>
+                ) : (
+                  <>
+                    running the odds
+                    <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
+                    <button className="btn flat" onClick={() => setStopped(true)}>
+                      Stop
+                    </button>
+                  </>
+                ))}
+            </span>
+            {chosen.name !== box.chosen ? (
+              <button className="btn go" disabled={busy} onClick={() => use(chosen)}>
+                Use {chosen.name}
+              </button>
+            ) : best.name !== box.chosen ? (
+              <button className="btn go" disabled={busy} onClick={() => use(best)}>
+                Use {best.name}
+              </button>
+            ) : (
+              <span className="note">{best.name} is in use: the best here.</span>
+            )}
+          </div>
+          <HeatTable
+            list={list}
+            best={best}
+            chosen={chosen}
+            inUse={inUse}
+            band={p.band}
+            short={short}
+            look={setLooked}
+          />
+          {options.length > list.length && (
+            <button className="btn flat" onClick={() => setAll(true)}>
+              Show all {options.length}
+            </button>
+          )}
+          <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
+          <OtherProblems
+            problems={problems}
+            shown={(x) => x === 'ventHoles' || x === 'shiftC' || x.startsWith('places')}
+          />
+        </section>
+      </div>
+    </div>
+  );
+}

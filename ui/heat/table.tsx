@@ -1,0 +1,110 @@
+import { StateMark } from '@/ui/drawings/state-mark';
+import { one, slackWords } from '@/ui/format';
+import type { HeatOption, HeatStationProps } from './props';
+
+/** The sets ranked: chance, water, slack (the worst tenth under it), cost, weight and the reason. */
+export function HeatTable({
+  list,
+  best,
+  chosen,
+  inUse,
+  band,
+  short,
+  look,
+}: {
+  list: readonly HeatOption[];
+  best: HeatOption;
+  chosen: HeatOption;
+  inUse: HeatOption;
+  band: HeatStationProps['band'];
+  /** What the shelf lacks for a set; nothing where it has enough. */
+  short: (o: HeatOption) => string;
+  look: (name: string) => void;
+}) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="tbl min-w-[680px]">
+        <thead>
+          <tr>
+            <th />
+            <th>Packs</th>
+            <th>Chance</th>
+            <th className="r" title="One run in ten is colder, one in ten warmer">
+              Water °C, P10 to P90
+            </th>
+            <th className="r">Slack</th>
+            <th className="r">Cost €</th>
+            <th className="r">Weight g</th>
+            <th>Why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((o) => (
+            <tr
+              key={o.name}
+              data-testid={o === inUse ? 'pack-in-use' : undefined}
+              className={o === chosen ? 'bg-[var(--water-pale)]' : ''}
+            >
+              <td>
+                <StateMark mark={o.state} />
+              </td>
+              <td>
+                <button
+                  className="min-h-7 whitespace-nowrap text-left font-semibold"
+                  aria-pressed={o === chosen}
+                  onClick={() => look(o.name)}
+                >
+                  {o.name}
+                </button>
+                <span className="block whitespace-nowrap text-[12px] leading-none text-tide">
+                  {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
+                </span>
+                {short(o) && <span className="block text-[12px] leading-tight text-stop">{short(o)}</span>}
+              </td>
+              <td>
+                <ChanceBar option={o} />
+              </td>
+              <td className="r num whitespace-nowrap">
+                <span data-testid="coldest" style={{ color: o.coldestC < band.min ? 'var(--stop)' : undefined }}>
+                  {one(o.coldestC)}
+                </span>
+                {' to '}
+                <span style={{ color: o.warmestC > band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</span>
+              </td>
+              <td className="r num whitespace-nowrap font-semibold">
+                {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
+                {o.worstSlackH !== o.slackH && (
+                  <span className="block text-[12px] font-normal leading-none text-ink-2">
+                    {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+                  </span>
+                )}
+              </td>
+              <td className="r num">{o.cost.toFixed(2)}</td>
+              <td className="r num">{o.massG}</td>
+              <td className="text-[13px]">{o.reason}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** Share of runs that arrive within limits, as a bar and a figure; a dash until it is known. */
+function ChanceBar({ option: o }: { option: HeatOption }) {
+  if (o.chance === null) return <span className="mute">–</span>;
+  const colour = o.state === 'fine' ? 'var(--fine)' : o.state === 'watch' ? 'var(--watch-mark)' : 'var(--stop)';
+  return (
+    <span
+      className="flex items-center gap-1.5 whitespace-nowrap"
+      title={`${o.draws - o.lost} of ${o.draws} runs, standard error ${(100 * (o.standardError ?? 0)).toFixed(1)} points`}
+    >
+      <svg width="56" height="8" aria-hidden="true">
+        <rect x=".5" y=".5" width="55" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />
+        <rect x="1" y="1" width={54 * o.chance} height="6" fill={colour} />
+      </svg>
+      <b className="num">{Math.round(100 * o.chance)}</b>
+      <span className="u">%</span>
+    </span>
+  );
+}

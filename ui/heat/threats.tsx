@@ -1,0 +1,37 @@
+import { causes, type Cause, type Risk } from '@/core/engine/draws';
+
+const words: Record<Cause, string> = {
+  delay: 'nothing had come late',
+  weather: 'the weather had been as forecast',
+  fish: 'the fish had breathed as usual',
+  packs: 'every pack had given its rating',
+  insulation: 'the box had been as tight as told',
+};
+
+/** What loses the lost runs: how many each cause by itself would have spared. */
+export function Threats({ risk }: { risk: Risk }) {
+  const { examined, saved } = risk.byCause;
+  if (risk.lost === 0) return <p className="note mt-4">None of {risk.draws} runs of the plan in use loses a bag.</p>;
+  return (
+    <section className="mt-5" aria-label="What threatens it">
+      <h2 className="mb-1">What threatens it</h2>
+      <p className="note mb-2">
+        {risk.lost} of {risk.draws} runs of the plan in use lose a bag. Of {examined} looked into, saved if …
+      </p>
+      <ul>
+        {[...causes]
+          .sort((x, y) => saved[y] - saved[x])
+          .map((cause) => (
+            <li key={cause} className="grid grid-cols-[1fr_auto_28px] items-center gap-2 py-0.5 text-[13px]">
+              <span>{words[cause]}</span>
+              <svg width="70" height="8" aria-hidden="true">
+                <rect x=".5" y=".5" width="69" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />
+                <rect x="1" y="1" width={(68 * saved[cause]) / Math.max(1, examined)} height="6" fill="var(--ink-2)" />
+              </svg>
+              <b className="num text-right">{saved[cause]}</b>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}

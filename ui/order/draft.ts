@@ -1,0 +1,294 @@
+import type { Service, Species } from '@/core/catalogue/schema';
+import { lengthOfClass, type SizeClass } from '@/core/fish/size';
+import type { OrderLine } from '@/core/consignment/schema';
+import type { OrderInput } from '@/server/order/order';
+import { num } from '@/ui/fields/fields';
+import { waterKeys, waterNumbers, waterText } from '@/ui/fields/water';
+import { localInput } from '@/ui/format';
+
+/** The order as it is typed: text everywhere, times in the local clock of each end. */
+export interface PartyDraft {
+  name: string;
+  address: string;
+  phone: string;
+  town: string;
+  country: string;
+  lat: string;
+  lon: string;
+  zone: string;
+  altitudeM: string;
+}
+export interface LineDraft {
+  id: string;
+  speciesId: string;
+  count: string;
+  size: string;
+  lengthCm: string;
+  massG: string;
+  sex: string;
+  grade: string;
+  tank: string;
+  lotId: string;
+  into: string;
+}
+export type WaterDraft = Record<string, string>;
+export interface OrderDraft {
+  direction: string;
+  receiverId: string;
+  sender: PartyDraft;
+  receiver: PartyDraft;
+  serviceId: string;
+  handOver: string;
+  windowStart: string;
+  windowEnd: string;
+  opening: string;
+  lines: LineDraft[];
+  source: WaterDraft;
+  /** Water of source tanks that differ from it, by tank. */
+  waters: Record<string, WaterDraft>;
+  /** Receiving tanks, the main one first: name, volumeL, residents and water. */
+  tanks: WaterDraft[];
+  note: string;
+}
+
+/** Fish of the house's own tanks, with what is free of them. */
+export interface LotOption {
+  id: string;
+  tank: string;
+  speciesId: string;
+  size: string;
+  lengthCm: string;
+  sex: string;
+  grade: string;
+  detail: string;
+  amount: number | null;
+  free: number | null;
+}
+export interface TankOption {
+  name: string;
+  /** The last whole reading, if there is one. */
+  water: WaterDraft | null;
+}
+export interface ReceiverOption {
+  id: string;
+  name: string;
+  phone: string;
+  address: string;
+  place: Omit<PartyDraft, 'name' | 'address' | 'phone'>;
+  collection: string;
+  tanks: WaterDraft[];
+}
+
+/** Sea water as it usually is kept (common practice †). */
+export const marine: WaterDraft = { tempC: '25.5', pH: '8.1', khDkh: '8', ghDgh: '60', salinity: '34', tanMgNL: '0' };
+
+export const emptyLine = (lines: readonly LineDraft[]): LineDraft => {
+  let n = lines.length + 1;
+  while (lines.some((l) => l.id === `L${n}`)) n++;
+  return {
+    id: `L${n}`,
+    speciesId: '',
+    count: '',
+    size: '',
+    lengthCm: '',
+    massG: '',
+    sex: 'unsexed',
+    grade: '',
+    tank: '',
+    lotId: '',
+    into: '',
+  };
+};
+
+export const waterOfLine = (d: OrderDraft, tank: string): WaterDraft => d.waters[tank] ?? d.source;
+export const tankInto = (d: OrderDraft, into: string): WaterDraft =>
+  d.tanks.find((t) => t.name === into) ?? d.tanks[0]!;
+
+/** Delivery and opening follow from the hand-over and the service's usual hours. */
+export function follow(handOver: string, service: Service | undefined): Partial<OrderDraft> {
+  const ms = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(handOver) ? Date.parse(`${handOver}:00Z`) : NaN;
+  if (!service || !Number.isFinite(ms)) return {};
+  const at = (h: number): string => localInput(ms + h * 3600_000, 'UTC');
+  return {
+    windowStart: at(service.usualH),
+    windowEnd: at(service.usualH + service.windowH),
+    opening: at(service.usualH + service.windowH / 2),
+  };
+}
+
+/** A line takes what is known of a species or of a group of fish in a tank. */
+export function withSpecies(l: LineDraft, s: Species): LineDraft {
+  return {
+    ...l,
+    speciesId: s.id,
+    lotId: '',
+    lengthCm: String(l.size ? lengthOfClass(l.size as SizeClass, s.lengthCm) : s.lengthCm),
+  };
+}
+export function withLot(l: LineDraft, lot: LotOption, s: Species): LineDraft {
+  const lengthCm = lot.lengthCm || String(lot.size ? lengthOfClass(lot.size as SizeClass, s.lengthCm) : s.lengthCm);
+  return {
+    ...l,
+    speciesId: lot.speciesId,
+    lotId: lot.id,
+    tank: lot.tank,
+    size: lot.size,
+    lengthCm,
+    sex: lot.sex,
+    grade: lot.grade,
+  };
+}
+
+/**
+ * Waters that must be told apart: the last reading of a tank that is sent from, and sea water for sea fish, on both
+ * ends. What a person typed is not touched.
+ */
+export function settleWaters(
+  d: OrderDraft,
+  species: readonly Species[],
+  tanks: readonly TankOption[],
+  fresh: boolean,
+): OrderDraft {
+  const next: OrderDraft = { ...d, waters: { ...d.waters }, tanks: [...d.tanks], lines: [...d.lines] };
+  const kindOf = (l: LineDraft): Species | undefined => species.find((s) => s.id === l.speciesId);
+  const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= 20;
+  const sameWater = (a: WaterDraft, b: WaterDraft): boolean => waterKeys.every(([k]) => (a[k] ?? '') === (b[k] ?? ''));
+  next.lines.forEach((l, i) => {
+    const s = kindOf(l);
+    if (!s) return;
+    const read = tanks.find((t) => t.name === l.tank)?.water ?? null;
+    if (i === 0 && fresh) {
+      if (read) next.source = { ...next.source, ...read };
+      else if (s.water === 'marine' && !isSea(next.source)) next.source = { ...next.source, ...marine };
+      else if (s.water === 'fresh' && !isSea(next.source)) next.source = { ...next.source, tempC: String(s.usualC) };
+      // The receiver's water is not known yet: like ours until they tell it.
+      if (!d.receiverId)
+        next.tanks[0] = { ...next.tanks[0]!, ...Object.fromEntries(waterKeys.map(([k]) => [k, next.source[k] ?? ''])) };
+    }
+    if (read && !next.waters[l.tank] && !sameWater(read, next.source)) next.waters[l.tank] = read;
+    if (s.water === 'marine' && l.tank && !isSea(waterOfLine(next, l.tank))) next.waters[l.tank] = marine;
+    if ((s.water === 'marine') !== isSea(tankInto(next, l.into)) && s.water !== 'brackish') {
+      const other = next.tanks.find((t) => isSea(t) === (s.water === 'marine'));
+      const made = other ?? {
+        ...(s.water === 'marine' ? marine : { ...waterOfLine(next, l.tank) }),
+        name: s.water === 'marine' ? 'Sea water tank' : 'Fresh water tank',
+        volumeL: '60',
+        residents: '',
+      };
+      if (!other) next.tanks.push(made);
+      next.lines[i] = { ...l, into: made.name ?? '' };
+    }
+  });
+  // Waters of tanks that nothing comes from any more.
+  next.waters = Object.fromEntries(
+    Object.entries(next.waters).filter(([tank]) => next.lines.some((l) => l.tank === tank)),
+  );
+  return next;
+}
+
+const party = (x: PartyDraft): OrderInput['sender'] => ({
+  name: x.name,
+  address: x.address,
+  phone: x.phone,
+  place: {
+    name: x.town,
+    lat: num(x.lat),
+    lon: num(x.lon),
+    zone: x.zone,
+    ...(x.country ? { country: x.country.toUpperCase() } : {}),
+    ...(x.altitudeM ? { altitudeM: num(x.altitudeM) } : {}),
+  },
+});
+const tank = (t: WaterDraft): OrderInput['tank'] => ({
+  ...waterNumbers(t),
+  name: t.name ?? '',
+  volumeL: num(t.volumeL ?? ''),
+  ...(t.residents === 'yes' ? { residents: true } : {}),
+});
+
+/** What the server reads. */
+export const inputOf = (d: OrderDraft, code: string | null, version: number | null): OrderInput => ({
+  code,
+  version,
+  direction: d.direction as OrderInput['direction'],
+  receiverId: d.receiverId || null,
+  sender: party(d.sender),
+  receiver: party(d.receiver),
+  serviceId: d.serviceId,
+  handOverLocal: d.handOver,
+  windowStartLocal: d.windowStart,
+  windowEndLocal: d.windowEnd,
+  openingLocal: d.opening,
+  lines: d.lines.map((l) => ({
+    id: l.id,
+    speciesId: l.speciesId,
+    count: num(l.count),
+    lengthCm: num(l.lengthCm),
+    massG: l.massG.trim() === '' ? null : num(l.massG),
+    sex: l.sex as OrderLine['sex'],
+    tank: l.tank,
+    ...(l.size ? { size: l.size as SizeClass } : {}),
+    ...(l.grade ? { grade: l.grade } : {}),
+    ...(l.lotId ? { lotId: l.lotId } : {}),
+    ...(l.into && l.into !== d.tanks[0]?.name ? { into: l.into } : {}),
+  })),
+  sourceWater: waterNumbers(d.source),
+  waters: Object.entries(d.waters).map(([name, w]) => ({ tank: name, water: waterNumbers(w) })),
+  tank: tank(d.tanks[0]!),
+  otherTanks: d.tanks.slice(1).map(tank),
+  note: d.note,
+});
+
+/** The draft in lines of path and text, for the comparison of two versions. */
+export function flat(d: OrderDraft): Map<string, { label: string; text: string }> {
+  const out = new Map<string, { label: string; text: string }>();
+  const add = (path: string, label: string, text: string): void => void out.set(path, { label, text });
+  for (const end of ['sender', 'receiver'] as const)
+    for (const [k, v] of Object.entries(d[end]))
+      add(`${end}.${k}`, `${end === 'sender' ? 'Sender' : 'Receiver'}, ${k}`, v as string);
+  for (const [k, label] of [
+    ['direction', 'Direction'],
+    ['serviceId', 'Service'],
+    ['handOver', 'Hand-over'],
+    ['windowStart', 'Delivery from'],
+    ['windowEnd', 'Delivery until'],
+    ['opening', 'Planned opening'],
+    ['note', 'Note'],
+  ] as const)
+    add(k, label, d[k]);
+  add(
+    'lines',
+    'Animals',
+    d.lines
+      .map((l) =>
+        [l.count, l.speciesId, l.lengthCm && `${l.lengthCm} cm`, l.sex, l.grade, `tank ${l.tank}`]
+          .filter(Boolean)
+          .join(' '),
+      )
+      .join('; '),
+  );
+  add('source', 'Shipping water', waterText(d.source));
+  add(
+    'waters',
+    'Waters of other tanks',
+    Object.entries(d.waters)
+      .map(([t, w]) => `${t}: ${waterText(w)}`)
+      .join('; '),
+  );
+  add('tanks', 'Receiving tanks', d.tanks.map((t) => `${t.name} ${t.volumeL} L: ${waterText(t)}`).join('; '));
+  return out;
+}
+
+/** One draft with some parts of another. */
+export function mix(mine: OrderDraft, theirs: OrderDraft, taken: ReadonlySet<string>): OrderDraft {
+  const out: OrderDraft = structuredClone(mine);
+  for (const path of taken) {
+    const [head, tail] = path.split('.') as [keyof OrderDraft, string?];
+    if (tail)
+      (out[head] as unknown as Record<string, string>)[tail] = (theirs[head] as unknown as Record<string, string>)[
+        tail
+      ]!;
+    else (out as unknown as Record<string, unknown>)[head] = theirs[head];
+  }
+  return out;
+}

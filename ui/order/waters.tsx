@@ -1,0 +1,204 @@
+'use client';
+
+import { feltStep } from '@/core/calendar/departure';
+import type { Problem } from '@/core/consignment/schema';
+import { NumberField, TextField, num } from '@/ui/fields/fields';
+import { waterKeys } from '@/ui/fields/water';
+import { tankInto, waterOfLine, type OrderDraft, type WaterDraft } from './draft';
+
+/** The sender's water above the receiver's, with the step between; one pair for each way fish go. */
+export function Waters({
+  d,
+  problems,
+  onChange,
+}: {
+  d: OrderDraft;
+  problems: readonly Problem[];
+  onChange: (change: Partial<OrderDraft>) => void;
+}) {
+  const own = Object.keys(d.waters);
+  const sources = [...new Set(d.lines.map((l) => l.tank).filter(Boolean))];
+  const common = sources.filter((t) => !d.waters[t]);
+  const setTank = (i: number, change: WaterDraft): void => {
+    const was = d.tanks[i]!.name ?? '';
+    const tanks = d.tanks.map((t, j) => (j === i ? ({ ...t, ...change } as WaterDraft) : t));
+    // A tank that is renamed keeps its fish.
+    const lines =
+      change.name !== undefined ? d.lines.map((l) => (l.into === was ? { ...l, into: change.name! } : l)) : d.lines;
+    onChange({ tanks, lines });
+  };
+  const cells = (label: string, path: string, w: WaterDraft, set: (change: WaterDraft) => void) =>
+    waterKeys.map(([k, name, unit]) => (
+      <td key={k} data-head={name}>
+        <NumberField
+          hideLabel
+          label={`${label}, ${name}`}
+          unit={unit}
+          path={`${path}.${k}`}
+          problems={problems}
+          value={w[k] ?? ''}
+          onChange={(v) => set({ [k]: v })}
+        />
+      </td>
+    ));
+  const pairs = new Map<string, { label: string; from: WaterDraft; to: WaterDraft }>();
+  for (const l of d.lines) {
+    const from = waterOfLine(d, l.tank);
+    const to = tankInto(d, l.into);
+    const key = `${d.waters[l.tank] ? l.tank : ''} ${to.name}`;
+    if (!pairs.has(key))
+      pairs.set(key, { label: d.waters[l.tank] ? `${l.tank} to ${to.name}` : `to ${to.name ?? ''}`, from, to });
+  }
+  const without = (tank: string): Record<string, WaterDraft> =>
+    Object.fromEntries(Object.entries(d.waters).filter(([t]) => t !== tank));
+  return (
+    <section className="min-w-0">
+      <h2 className="mb-2">The two waters</h2>
+      <div className="overflow-x-auto">
+        <table className="tbl rows-at-390 pairs min-w-0">
+          <thead>
+            <tr>
+              <th className="min-w-[150px]" />
+              {waterKeys.map(([k, label]) => (
+                <th key={k}>{label}</th>
+              ))}
+              <th>Litres</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <tr className="align-top">
+              <td className="pt-3">
+                <b>Shipping water</b>
+                {own.length > 0 && common.length > 0 && <span className="note block">tank {common.join(', ')}</span>}
+              </td>
+              {cells('Shipping water', 'sourceWater', d.source, (c) =>
+                onChange({ source: { ...d.source, ...c } as WaterDraft }),
+              )}
+              <td />
+              <td />
+            </tr>
+            {own.map((tank, i) => (
+              <tr key={tank} className="align-top">
+                <td className="pt-3">
+                  <b>Tank {tank}’s own</b>
+                </td>
+                {cells(`Water of tank ${tank}`, `waters.${i}.water`, d.waters[tank]!, (c) =>
+                  onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } }),
+                )}
+                <td />
+                <td>
+                  <button
+                    type="button"
+                    className="btn flat"
+                    aria-label={`Send tank ${tank} in the shipping water`}
+                    onClick={() => onChange({ waters: without(tank) })}
+                  >
+                    Remove
+                  </button>
+                </td>
+              </tr>
+            ))}
+            {d.tanks.map((t, i) => (
+              <tr key={i} className="align-top">
+                <td>
+                  <TextField
+                    hideLabel
+                    label={i === 0 ? 'Receiving tank, name' : `Receiving tank ${i + 1}, name`}
+                    path={i === 0 ? 'tank.name' : `otherTanks.${i - 1}.name`}
+                    problems={problems}
+                    value={t.name ?? ''}
+                    onChange={(name) => setTank(i, { name })}
+                  />
+                </td>
+                {cells(
+                  i === 0 ? 'Receiving tank' : `Receiving tank ${i + 1}`,
+                  i === 0 ? 'tank' : `otherTanks.${i - 1}`,
+                  t,
+                  (c) => setTank(i, c),
+                )}
+                <td className="min-w-[84px]" data-head="Litres">
+                  <NumberField
+                    hideLabel
+                    label={i === 0 ? 'Receiving tank, litres' : `Receiving tank ${i + 1}, litres`}
+                    path={i === 0 ? 'tank.volumeL' : `otherTanks.${i - 1}.volumeL`}
+                    problems={problems}
+                    value={t.volumeL ?? ''}
+                    onChange={(volumeL) => setTank(i, { volumeL })}
+                  />
+                </td>
+                <td>
+                  {i > 0 && (
+                    <button
+                      type="button"
+                      className="btn flat"
+                      aria-label={`Remove receiving tank ${i + 1}`}
+                      onClick={() =>
+                        onChange({
+                          tanks: d.tanks.filter((_, j) => j !== i),
+                          lines: d.lines.map((l) => (l.into === t.name ? { ...l, into: '' } : l)),
+                        })
+                      }
+                    >
+                      Remove
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            {[...pairs.values()].map((p, i) => (
+              <tr key={i}>
+                <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
+                {waterKeys.map(([k, label, , digits]) => {
+                  const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
+                  const felt = Math.abs(step) >= feltStep[k];
+                  return (
+                    <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
+                      {Number.isFinite(step)
+                        ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}`
+                        : ''}
+                    </td>
+                  );
+                })}
+                <td />
+                <td />
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-2 flex flex-wrap items-center gap-2">
+        {common.length > 0 &&
+          sources.length > 1 &&
+          common.map((t) => (
+            <button
+              key={t}
+              type="button"
+              className="btn flat"
+              onClick={() => onChange({ waters: { ...d.waters, [t]: { ...d.source } } })}
+            >
+              Tank {t} has other water
+            </button>
+          ))}
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            onChange({ tanks: [...d.tanks, { ...d.tanks[0]!, name: `Tank ${d.tanks.length + 1}`, residents: '' }] })
+          }
+        >
+          Another receiving tank
+        </button>
+        <label className="flex min-h-9 items-center gap-2 text-[13px]">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--tide)]"
+            checked={d.tanks[0]!.residents === 'yes'}
+            onChange={(e) => setTank(0, { residents: e.target.checked ? 'yes' : '' })}
+          />
+          Fish already live in {d.tanks[0]!.name || 'the receiving tank'}
+        </label>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+
+import { recordEvent, tick } from '@/server/pack/actions';
+import type { SendView } from '@/server/pack/view';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { clock, dayClock } from '@/ui/format';
+import { useSave } from '@/ui/use-save';
+
+/** The packing list in working order: one wet-hands button a line, each tick with its instant. */
+export function SendStation(p: SendView) {
+  const { save, busy, problems } = useSave();
+  const next = p.items.find((i) => !i.at);
+  const done = p.items.filter((i) => i.at).length;
+  const minutes = Math.round((p.leaveMs - p.nowMs) / 60000);
+  const handedOver = p.events.find((e) => e.name === 'handedOverAt')?.actual;
+  return (
+    <div className="grid gap-8 lg:grid-cols-[1fr_360px]">
+      <section className="order-2 lg:order-1">
+        <div className="mb-2 flex items-baseline gap-3">
+          <h2>Packing list</h2>
+          <span className="mute ml-auto text-[13px]">
+            <b className="num text-ink">{done}</b> of {p.items.length} done
+          </span>
+        </div>
+        <ol>
+          {p.items.map((i) => (
+            <li key={i.key} className={`border-b border-rule ${i === next ? 'bg-hands-pale' : ''}`}>
+              <button
+                className="flex min-h-16 w-full items-center gap-4 px-2 py-2 text-left"
+                disabled={busy}
+                aria-pressed={i.at !== null}
+                aria-label={i.at ? `Take back: ${i.title}` : i.title}
+                onClick={() => save(() => tick(p.code, i.key, !i.at))}
+              >
+                <StateMark mark={i.at ? 'done' : i === next ? 'now' : 'ahead'} size={26} />
+                <span className="min-w-0 flex-1">
+                  <b className={`font-head text-[16px] ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
+                  <br />
+                  <span className="note">{i.detail}</span>
+                </span>
+                {i.at && <span className="num shrink-0 text-[15px] text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
+              </button>
+              {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
+            </li>
+          ))}
+        </ol>
+      </section>
+      <aside className="order-1 space-y-4 lg:order-2">
+        {!handedOver && (
+          <p className="bg-ink px-4 py-3 text-[var(--on-ink)]">
+            <span className="num text-[28px] font-semibold">{clock(p.leaveMs, p.zone)}</span>{' '}
+            <b className="font-head text-[18px]">Leave</b>
+            <br />
+            <span className="text-[13px]">
+              {minutes > 0
+                ? `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
+                : `${-minutes} min ago by the plan`}
+            </span>
+          </p>
+        )}
+        {p.events.map((e) => (
+          <div key={e.name} className="border-b border-rule pb-4">
+            <h3>{e.title}</h3>
+            <p className="note mb-2">
+              planned {dayClock(e.plannedMs, p.zone)}
+              {e.actual && (
+                <>
+                  , <b className="text-ink">happened {dayClock(Date.parse(e.actual), p.zone)}</b>
+                </>
+              )}
+            </p>
+            {e.actual ? (
+              <button className="btn" disabled={busy} onClick={() => save(() => recordEvent(p.code, e.name, false))}>
+                Take this back
+              </button>
+            ) : (
+              <button
+                className={`btn wet w-full ${(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : ''}`}
+                disabled={busy}
+                onClick={() => save(() => recordEvent(p.code, e.name, true))}
+              >
+                {e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}
+              </button>
+            )}
+          </div>
+        ))}
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
+        <p className="note">
+          Hours in the bag count from the first one sealed. Once this is recorded, the plan is computed again from what
+          happened.
+        </p>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,341 @@
+'use client';
+
+import { moveCount, saveReading, strikeReading } from '@/server/stock/actions';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { Species } from '@/core/catalogue/schema';
+import { waterFields } from '@/records/people';
+import { FishIcon } from '@/ui/drawings/fish';
+import { NumberField, OtherProblems, TextField } from '@/ui/fields/fields';
+import { dayClock } from '@/ui/format';
+import { useSave } from '@/ui/use-save';
+
+interface Reading {
+  id: number;
+  at: string;
+  tempC: number | null;
+  pH: number | null;
+  khDkh: number | null;
+  ghDgh: number | null;
+  salinity: number | null;
+  tanMgNL: number | null;
+  nitriteMgL: number | null;
+  nitrateMgL: number | null;
+  note: string;
+  struckBy: number | null;
+}
+
+export interface TankLifeProps {
+  tankId: string;
+  zone: string;
+  fish: {
+    lotId: string;
+    species: Species;
+    detail: string;
+    amount: number | null;
+    promised: { code: string; count: number }[];
+  }[];
+  readings: Reading[];
+  readingCount: number;
+}
+
+const figures = [
+  ['tempC', 'Temp', '°C'],
+  ['pH', 'pH', ''],
+  ['khDkh', 'KH', '°dKH'],
+  ['ghDgh', 'GH', '°dGH'],
+  ['salinity', 'Salinity', ''],
+  ['tanMgNL', 'Ammonia', 'mg N/L'],
+  ['nitriteMgL', 'Nitrite', 'mg/L'],
+  ['nitrateMgL', 'Nitrate', 'mg/L'],
+] as const;
+
+/** A tank as it lives: its fish with a way to count, its water over time, a reading to add. */
+export function TankLife(p: TankLifeProps) {
+  return (
+    <div className="mb-8 grid gap-8 lg:grid-cols-[1fr_380px]">
+      <Water {...p} />
+      <Fish {...p} />
+    </div>
+  );
+}
+
+function Water(p: TankLifeProps) {
+  const { save, busy, problems } = useSave();
+  const [draft, setDraft] = useState<Record<string, string>>({});
+  const [open, setOpen] = useState(p.readings.length === 0);
+  const [said, setSaid] = useState('');
+  const whole = p.readings.filter((r) => r.struckBy === null);
+  const rows = p.readings.slice(0, 40);
+  const shown = figures.filter(([k]) => rows.some((r) => r[k] !== null));
+  return (
+    <section className="min-w-0">
+      <div className="mb-2 flex flex-wrap items-center gap-3">
+        <h2 className="mr-auto">Water over time</h2>
+        <button className="btn" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Close' : 'Add a reading'}
+        </button>
+      </div>
+      {open && (
+        <form
+          noValidate
+          aria-label="New reading"
+          className="mb-4 border-y border-rule py-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save(
+              () => saveReading({ ...draft, tankId: p.tankId }),
+              () => {
+                setDraft({});
+                setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
+              },
+            );
+          }}
+        >
+          <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
+            {[
+              ...waterFields,
+              ...figures.slice(6).map(([path, label, unit]) => ({ path, label, unit, type: 'number' as const })),
+            ].map((f) => (
+              <NumberField
+                key={f.path}
+                label={f.label}
+                unit={'unit' in f ? f.unit || '' : ''}
+                path={f.path}
+                problems={problems}
+                value={draft[f.path] ?? ''}
+                onChange={(v) => setDraft({ ...draft, [f.path]: v })}
+              />
+            ))}
+            <TextField
+              label="When; now if empty"
+              type="datetime-local"
+              path="at"
+              problems={problems}
+              value={draft.at ?? ''}
+              onChange={(v) => setDraft({ ...draft, at: v })}
+            />
+          </div>
+          <div className="mt-3 flex items-center gap-3">
+            <button className="btn go" disabled={busy}>
+              Keep the reading
+            </button>
+            <OtherProblems problems={problems} shown={(x) => x === 'at' || figures.some(([k]) => k === x)} />
+            <span className="note" role="status">
+              {said}
+            </span>
+          </div>
+        </form>
+      )}
+      {whole.length > 1 && (
+        <div className="mb-3 grid gap-4 sm:grid-cols-2">
+          <Course
+            title="Temperature"
+            unit="°C"
+            digits={1}
+            zone={p.zone}
+            points={whole.flatMap((r) => (r.tempC === null ? [] : [{ ms: Date.parse(r.at), v: r.tempC }]))}
+            colour="var(--c-temp)"
+            least={4}
+          />
+          <Course
+            title="pH"
+            unit=""
+            digits={2}
+            zone={p.zone}
+            points={whole.flatMap((r) => (r.pH === null ? [] : [{ ms: Date.parse(r.at), v: r.pH }]))}
+            colour="var(--c-co2)"
+            least={1}
+          />
+        </div>
+      )}
+      {rows.length === 0 ? (
+        <p className="note">Nothing measured yet. The last whole reading becomes the shipping water of an order.</p>
+      ) : (
+        <div className="max-h-96 overflow-auto">
+          <table className="tbl">
+            <thead>
+              <tr>
+                <th>When</th>
+                {shown.map(([k, label, unit]) => (
+                  <th key={k} className="r">
+                    {label}
+                    {unit && <span className="u">{unit}</span>}
+                  </th>
+                ))}
+                <th>Note</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.id} className={r.struckBy !== null ? 'text-ink-3 line-through' : ''}>
+                  <td className="whitespace-nowrap">{dayClock(Date.parse(r.at), p.zone)}</td>
+                  {shown.map(([k]) => (
+                    <td key={k} className="r num">
+                      {r[k] ?? ''}
+                    </td>
+                  ))}
+                  <td>{r.note}</td>
+                  <td className="r">
+                    {r.struckBy === null && figures.some(([k]) => r[k] !== null) && (
+                      <button
+                        className="btn flat"
+                        disabled={busy}
+                        aria-label={`Strike out the reading of ${dayClock(Date.parse(r.at), p.zone)}`}
+                        onClick={() => save(() => strikeReading(r.id, 'wrong reading'))}
+                      >
+                        Strike out
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {p.readingCount > rows.length && (
+        <p className="note mt-1">
+          The latest {rows.length} of {p.readingCount}.{' '}
+          <a className="font-semibold text-tide" href="/readings/export" download>
+            Export all
+          </a>
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** One figure over time: a thin line with its last value at the end. */
+function Course({
+  title,
+  unit,
+  digits,
+  zone,
+  points,
+  colour,
+  least,
+}: {
+  title: string;
+  unit: string;
+  digits: number;
+  zone: string;
+  points: { ms: number; v: number }[];
+  colour: string;
+  least: number;
+}) {
+  if (points.length < 2) return null;
+  const sorted = [...points].sort((a, b) => a.ms - b.ms);
+  const [from, to] = [sorted[0]!.ms, sorted[sorted.length - 1]!.ms];
+  const values = sorted.map((x) => x.v);
+  const middle = (Math.min(...values) + Math.max(...values)) / 2;
+  const half = Math.max(least, Math.max(...values) - Math.min(...values)) / 2;
+  const x = (ms: number): number => 4 + ((ms - from) / Math.max(1, to - from)) * 262;
+  const y = (v: number): number => 52 - ((v - middle) / half) * 24;
+  const last = sorted[sorted.length - 1]!;
+  return (
+    <figure>
+      <svg
+        viewBox="0 0 340 98"
+        className="w-full"
+        role="img"
+        aria-label={`${title}: ${sorted.length} readings, from ${Math.min(...values).toFixed(digits)} to ${Math.max(...values).toFixed(digits)} ${unit}, last ${last.v.toFixed(digits)}`}
+      >
+        <path d="M4 84H266" stroke="var(--rule-strong)" />
+        {[middle - half, middle, middle + half].map((v) => (
+          <path key={v} d={`M4 ${y(v)}H266`} className="hair" />
+        ))}
+        <path
+          d={sorted.map((q, i) => `${i ? 'L' : 'M'}${x(q.ms).toFixed(1)} ${y(q.v).toFixed(1)}`).join('')}
+          fill="none"
+          stroke={colour}
+          strokeWidth="2"
+        />
+        {sorted.map((q) => (
+          <circle key={q.ms} cx={x(q.ms)} cy={y(q.v)} r="2.2" fill={colour} />
+        ))}
+        <text x="272" y={y(last.v) + 5} className="num" style={{ fill: colour, fontSize: 17, fontWeight: 650 }}>
+          {last.v.toFixed(digits)}
+        </text>
+        <text x="4" y="11" className="rb-l b">
+          {title}
+          {unit && ` ${unit}`}
+        </text>
+        <text x="4" y="97" className="rb-s">
+          {dayClock(from, zone).split(',')[0]}
+        </text>
+        <text x="266" y="97" textAnchor="end" className="rb-s">
+          {dayClock(to, zone).split(',')[0]}
+        </text>
+      </svg>
+    </figure>
+  );
+}
+
+function Fish(p: TankLifeProps) {
+  const { save, busy, problems } = useSave();
+  return (
+    <section>
+      <div className="mb-2 flex items-center gap-3">
+        <h2 className="mr-auto">Fish in it</h2>
+        <Link className="btn" href={`/fish/new?tankId=${encodeURIComponent(p.tankId)}`}>
+          Add fish
+        </Link>
+      </div>
+      {p.fish.length === 0 && <p className="note">None entered.</p>}
+      {p.fish.map((f) => {
+        const promised = f.promised.reduce((n, x) => n + x.count, 0);
+        return (
+          <article key={f.lotId} className="border-t border-rule py-3">
+            <div className="flex items-center gap-3">
+              <FishIcon species={f.species} width={44} />
+              <div className="min-w-0 flex-1">
+                <Link className="row-link" href={`/fish/${f.lotId}`}>
+                  {f.species.name}
+                </Link>
+                <p className="note">{f.detail}</p>
+              </div>
+              <span className="num text-[28px] font-semibold" data-testid={`count-${f.species.id}`}>
+                {f.amount ?? '?'}
+              </span>
+            </div>
+            <p className="mt-1 flex flex-wrap items-center gap-2">
+              {f.amount !== null && (
+                <>
+                  <button
+                    className="btn"
+                    disabled={busy || f.amount < 1}
+                    onClick={() => save(() => moveCount(f.lotId, -1, 'died'))}
+                  >
+                    One died
+                  </button>
+                  <button className="btn" disabled={busy} onClick={() => save(() => moveCount(f.lotId, 1, 'found'))}>
+                    One more
+                  </button>
+                </>
+              )}
+              <span className="note ml-auto">
+                {promised > 0 && (
+                  <>
+                    {promised} promised to{' '}
+                    {f.promised.map((x, i) => (
+                      <span key={i}>
+                        {i > 0 && ', '}
+                        <Link className="font-semibold text-tide" href={`/consignments/${x.code}/order`}>
+                          {x.code}
+                        </Link>
+                      </span>
+                    ))}
+                    , <b>{(f.amount ?? 0) - promised}</b> free
+                  </>
+                )}
+              </span>
+            </p>
+          </article>
+        );
+      })}
+      <OtherProblems problems={problems} shown={() => false} />
+    </section>
+  );
+}
