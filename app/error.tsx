@@ -3,7 +3,7 @@
 export default function ErrorPage({ error, reset }: { error: Error; reset: () => void }) {
   return (
     <section className="work min-h-[60vh]">
-      <h1 className="mt-10 text-[34px]">This page could not be drawn</h1>
+      <h1 className="mt-10 text-34">This page could not be drawn</h1>
       <p className="mt-3">{error.message || 'The server met something it did not expect.'} What was saved is safe.</p>
       <button className="btn go mt-4" onClick={reset}>
         Try again

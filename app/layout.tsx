@@ -2,9 +2,9 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
-import { unitsOf } from '@/server/settings/settings';
+import { keysOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
-import { UnitsProvider } from '@/ui/fields/units';
+import { WishesProvider } from '@/ui/shell/wishes';
 import { TopLine } from '@/ui/shell/top-line';
 import './globals.css';
 
@@ -22,16 +22,16 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>
-        <TopLine
-          room={profile.name}
-          town={profile.place.name}
-          zone={profile.place.zone}
-          nowMs={h.nowMs()}
-          fixed={clockIsFixed()}
-        />
-        <main>
-          <UnitsProvider system={unitsOf(h)}>{children}</UnitsProvider>
-        </main>
+        <WishesProvider system={unitsOf(h)} keys={keysOf(h)}>
+          <TopLine
+            room={profile.name}
+            town={profile.place.name}
+            zone={profile.place.zone}
+            nowMs={h.nowMs()}
+            fixed={clockIsFixed()}
+          />
+          <main>{children}</main>
+        </WishesProvider>
       </body>
     </html>
   );

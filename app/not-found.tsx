@@ -3,7 +3,7 @@ import Link from 'next/link';
 export default function NotFound() {
   return (
     <section className="work min-h-[60vh]">
-      <h1 className="mt-10 text-[34px]">There is nothing under this address</h1>
+      <h1 className="mt-10 text-34">There is nothing under this address</h1>
       <p className="mt-3">
         The consignment may have been put away, or the code mistyped.{' '}
         <Link className="font-semibold text-tide" href="/consignments">

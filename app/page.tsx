@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { after } from 'next/server';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf } from '@/server/house';
@@ -6,6 +5,7 @@ import { benchView } from '@/server/bench/view';
 import { house } from '@/server/wiring';
 import { lookOut } from '@/server/day/look-out';
 import { Bench } from '@/ui/bench/bench';
+import { Welcome } from '@/ui/bench/welcome';
 
 export default function BenchPage() {
   const h = house();
@@ -13,38 +13,4 @@ export default function BenchPage() {
   if (view.empty) return <Welcome />;
   after(() => lookOut(h));
   return <Bench {...view} fixed={clockIsFixed()} zone={profileOf(h).place.zone} />;
-}
-
-function Welcome() {
-  return (
-    <div className="mx-auto max-w-[720px] px-6 py-16">
-      <h1 className="text-[46px] font-extrabold" style={{ fontStretch: '80%' }}>
-        Welcome to your bench
-      </h1>
-      <p className="mt-4 text-[16px]">
-        Say which fish go where and when. Kindly Crate plans the fast, the bags, the heat and the box, tells how many
-        hours of delay each bag can stand, and why.
-      </p>
-      <ol className="my-6 space-y-2 text-[15px]">
-        <li>
-          <b>Order</b>: animals, receiver, service, hand-over.
-        </li>
-        <li>
-          <b>Look</b>: every bag hour by hour, and what fails first.
-        </li>
-        <li>
-          <b>Pack and send</b>: a list in working order, with wet hands.
-        </li>
-        <li>
-          <b>Receive</b>: methods compared on measured water, a timed run, four weeks of quarantine.
-        </li>
-      </ol>
-      <Link href="/consignments/new" className="btn hands wet">
-        Make the first consignment
-      </Link>
-      <p className="note mt-6">
-        It is a planning aid, not a guarantee and not veterinary advice. Your data stay in one folder on this machine.
-      </p>
-    </div>
-  );
 }

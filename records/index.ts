@@ -1,6 +1,7 @@
 import type { Kind, KindId } from './kind';
 import { places } from './place';
 import { receivers } from './people';
+import { ownSpecies } from './species';
 import { services } from './service';
 import { supplies } from './supply';
 import { lots, tanks } from './tank';
@@ -12,6 +13,7 @@ export const kinds: Readonly<Record<KindId, Kind>> = {
   place: places,
   service: services,
   supply: supplies,
+  species: ownSpecies,
 };
 
 export const kindOfSlug = (slug: string): Kind | null => Object.values(kinds).find((k) => k.slug === slug) ?? null;

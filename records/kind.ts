@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { Field, Lookup } from './field';
 
-export const kindIds = ['receiver', 'tank', 'lot', 'place', 'service', 'supply'] as const;
+export const kindIds = ['receiver', 'tank', 'lot', 'place', 'service', 'supply', 'species'] as const;
 export type KindId = (typeof kindIds)[number];
 
 /** A kind of record: its schema, its one description, and what tells two of them apart. */

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { planConsignment } from '@/core/choose/plan';
-import { readConsignment } from '@/core/consignment/schema';
+import { readConsignment } from '@/core/consignment/file';
 import { usedRows, plainSurroundings } from '@/server/consignment/result';
 
 /** Plans the shipped examples anew with the present engine: bags, boxes and packs follow from their orders. */

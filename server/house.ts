@@ -1,13 +1,17 @@
 import type { Calendar } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
-import { openDatabase, type Db } from './db/open';
+import type { Db } from './db/db';
+import { openDatabase } from './db/open';
 import { benchRepository, type BenchRepository } from './db/bench';
 import { arrivalRepository, type ArrivalRepository } from './db/arrivals';
+import { demandRepository, type DemandRepository } from './db/demand';
+import { factRepository, type FactRepository } from './db/facts';
 import { consignmentRepository, type ConsignmentRepository } from './db/consignments';
 import { recordRepository, type RecordRepository } from './db/records';
 import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
 import { calendarOf } from './records/holidays';
+import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
 import type { Shelves } from '@/server/consignment/result';
@@ -15,7 +19,11 @@ import type { Shelves } from '@/server/consignment/result';
 /** A running fish room: its database and its clock. Every use case takes one. */
 export interface House {
   db: Db;
+  /** Where its data lie; null for one that lives in memory. */
+  folder: string | null;
   consignments: ConsignmentRepository;
+  facts: FactRepository;
+  demand: DemandRepository;
   arrivals: ArrivalRepository;
   records: RecordRepository;
   ledger: LedgerRepository;
@@ -36,12 +44,16 @@ export interface House {
 export function openHouse(folder: string | null, clock: () => number = nowMs, draws = 200): House {
   const db = openDatabase(folder);
   const records = recordRepository(db);
-  const consignments = consignmentRepository(db, records);
+  const facts = factRepository(db);
+  const consignments = consignmentRepository(db, records, facts);
   const arrivals = arrivalRepository(db);
   let shelves: Shelves | null = null;
   const house: House = {
     db,
+    folder,
     consignments,
+    facts,
+    demand: demandRepository(db),
     arrivals,
     records,
     ledger: ledgerRepository(db),
@@ -58,6 +70,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     draws,
   };
   seedRecords(house);
+  askAnew(house);
   return house;
 }
 

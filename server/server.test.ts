@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { extremesOf } from '@/core/weather/days';
 import { simulatedForecast } from '@/standins/forecast';
@@ -227,7 +227,7 @@ describe('changes', () => {
     now = NOW + 1000;
     expect(must(tick(house, code, 'labels', true))).toBe(new Date(now).toISOString());
     must(tick(house, code, 'labels', false));
-    expect(house.consignments.ticks(stored(code).document.id).size).toBe(0);
+    expect(house.facts.ticks(stored(code).document.id).size).toBe(0);
     expect(
       house.consignments
         .journalOf(stored(code).document.id)
@@ -327,7 +327,7 @@ describe('arrival', () => {
       saveReadings(house, {
         code,
         version: stored(code).version,
-        tank: water,
+        tanks: { [stored(code).document.tank.name]: water },
         bags: stored(code).document.bags.map((b) => ({
           bagId: b.id,
           tempC: 21,
@@ -388,7 +388,11 @@ describe('the store', () => {
     }
   });
   test('tables are strict and foreign keys hold', () => {
-    expect(() => house.db.exec("INSERT INTO tick VALUES ('nobody', 'x', 'now')")).toThrow(/FOREIGN KEY/);
+    expect(() =>
+      house.db.exec(
+        "INSERT INTO put_off VALUES ('x', 'y', 'z'); INSERT INTO better_day VALUES ('nobody', 'now', NULL)",
+      ),
+    ).toThrow(/FOREIGN KEY/);
     expect(() => house.db.exec("INSERT INTO setting VALUES ('a', x'00')")).toThrow(/TEXT/);
   });
 });

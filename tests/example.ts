@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { readConsignment, type Consignment } from '@/core/consignment/schema';
+import { readConsignment } from '@/core/consignment/file';
+import type { Consignment } from '@/core/consignment/schema';
 
 /** One of the shipped examples, read as a user's file would be. */
 export function exampleConsignment(name = 'tropical-overnight-in-frost'): Consignment {

@@ -1,4 +1,4 @@
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';

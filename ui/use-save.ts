@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, useTransition } from 'react';
-import type { Conflict, Outcome, Problem } from '@/core/consignment/schema';
+import type { Conflict, Outcome, Problem } from '@/core/consignment/outcome';
 
 /**
  * Sends something to the server, keeps what was typed, and shows sentences where they belong. On success the page's

@@ -27,6 +27,16 @@ export interface TankWater {
 export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'straight'] as const;
 export type MethodId = (typeof methodIds)[number];
 
+export const methodNames: Readonly<Record<MethodId, string>> = {
+  'float-transfer': 'Float, then net across',
+  cups: 'Cups of tank water',
+  drip: 'Slow drip',
+  scoop: 'Binder, then scoop out',
+  degas: 'Air stone and dilute',
+  pinhole: 'Match the tank, then across',
+  straight: 'Straight in',
+};
+
 /** What a person does and waits for. Timers run by themselves; hands need a press. */
 export interface MethodStep {
   key: string;
@@ -122,7 +132,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
 
   const transfer: Recipe = {
     id: 'float-transfer',
-    name: 'Float, then net across',
+    name: methodNames['float-transfer'],
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
@@ -138,7 +148,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
   const pourAt = cupsOpen + 20;
   const cups: Recipe = {
     id: 'cups',
-    name: 'Cups of tank water',
+    name: methodNames.cups,
     openAtMin: cupsOpen,
     transferAtMin: cupsOpen + 45,
     degasPerH: a.degasStirredPerH,
@@ -184,7 +194,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
   const drops = (rate * 1000 * a.dropsPerMl) / 60;
   const drip: Recipe = {
     id: 'drip',
-    name: 'Slow drip',
+    name: methodNames.drip,
     openAtMin: dripOpen,
     transferAtMin: dripOpen + 2 * half,
     degasPerH: a.degasStirredPerH,
@@ -219,7 +229,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
   const scoopOpen = film ? 1 : toTank;
   const scoop: Recipe = {
     id: 'scoop',
-    name: 'Binder, then scoop out',
+    name: methodNames.scoop,
     openAtMin: scoopOpen,
     transferAtMin: scoopOpen + 5,
     degasPerH: a.degasStirredPerH,
@@ -246,7 +256,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
   const parts = [0.1, 0.15, 0.25, 0.5] as const;
   const degas: Recipe = {
     id: 'degas',
-    name: 'Air stone and dilute',
+    name: methodNames.degas,
     openAtMin: 1,
     transferAtMin: 26,
     degasPerH: a.degasAirStonePerH,
@@ -278,7 +288,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
   const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
   const pinhole: Recipe = {
     id: 'pinhole',
-    name: 'Match the tank, then across',
+    name: methodNames.pinhole,
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
@@ -312,7 +322,7 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
 
   const straight: Recipe = {
     id: 'straight',
-    name: 'Straight in',
+    name: methodNames.straight,
     openAtMin: 0,
     transferAtMin: 2,
     degasPerH: a.degasLeftAlonePerH,

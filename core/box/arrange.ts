@@ -1,7 +1,7 @@
 import { row, type BagType, type BoxType, type Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { standingBag, type StandingBag } from '@/core/bag/geometry';
-import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';
 
 /** A bag standing in a box, seen from above; centre from the inner left front corner. */
 export interface PlacedBag {
@@ -153,12 +153,18 @@ export function arrangementSentence(p: ArrangementProblem): string {
 export interface BoxWeights {
   waterKg: number;
   fishKg: number;
+  /** Plants, media and food that lie in it. */
+  companionsKg: number;
   boxKg: number;
   restKg: number;
   totalKg: number;
 }
 
-/** Weight of a packed box, kg: water, animals, foam and carton, packs and bags and paper. */
+/** What travels along in a box: bags go into the first one unless they were given another; buckets stand beside. */
+export const companionsIn = (c: Pick<Consignment, 'companions' | 'boxes'>, boxId: string): Companion[] =>
+  (c.companions ?? []).filter((x) => (x.boxId ?? (x.vessel === 'bag' ? c.boxes[0]?.id : null)) === boxId);
+
+/** Weight of a packed box, kg: water, animals, what travels along, foam and carton, packs and bags and paper. */
 export function boxWeights(
   c: Consignment,
   box: Box,
@@ -178,7 +184,8 @@ export function boxWeights(
     0,
   );
   const restKg = packsKg + bagsKg + bottleKg + a.paperAndLinerKg;
-  return { waterKg, fishKg, boxKg, restKg, totalKg: waterKg + fishKg + boxKg + restKg };
+  const companionsKg = companionsIn(c, box.id).reduce((s, x) => s + x.weightKg, 0);
+  return { waterKg, fishKg, companionsKg, boxKg, restKg, totalKg: waterKg + fishKg + companionsKg + boxKg + restKg };
 }
 
 export const outsideCm = (type: BoxType): [number, number, number] =>

@@ -26,7 +26,7 @@ const order = (change: Partial<Consignment> = {}): Consignment => ({
   handOverAt: '2026-11-26T19:00:00.000Z',
   window: { startAt: '2026-11-27T09:00:00.000Z', endAt: '2026-11-27T12:00:00.000Z' },
   openingAt: '2026-11-27T10:30:00.000Z',
-  actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tank: null },
+  actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tanks: {} },
   ...change,
 });
 const withService = (change: Partial<Service>) => ({

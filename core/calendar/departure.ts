@@ -1,6 +1,7 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
-import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import {
   atClock,
   capital,
@@ -166,10 +167,9 @@ export function orderAdvice(
   const a = withOverrides(c.assumptions);
   const service = row(catalogue.services, c.serviceId, 'service');
   const kinds = c.lines.flatMap((l) => catalogue.species.filter((s) => s.id === l.speciesId));
-  const alive = kinds.some((s) => s.kind !== 'plant');
   const zone = c.sender.place.zone;
   const handOverMs = Date.parse(c.handOverAt);
-  if (alive && !service.live)
+  if (kinds.length > 0 && !service.live)
     say('stop', 'serviceId', `${service.name} does not take live animals. Choose a live service.`);
   if (service.kind !== 'own-car') {
     const day = weekdayOf(handOverMs, zone);

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { contentsOf } from '@/core/engine/prepare';
-import { crossChecks, type Consignment, type OrderLine } from '@/core/consignment/schema';
+import { crossChecks } from '@/core/consignment/rules';
+import type { Consignment, OrderLine } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { clockWords, dayWords, emptyCalendar } from './calendar';
 import { orderAdvice, whyNot } from './departure';
@@ -43,7 +44,7 @@ const order = (speciesId: string, from: keyof typeof places, handOverAt: string,
     handOverAt,
     window: null,
     openingAt: new Date(Date.parse(handOverAt) + 16 * HOUR).toISOString(),
-    actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tank: null },
+    actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tanks: {} },
     ...change,
   } satisfies Consignment;
 };

@@ -1,7 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type Species } from '@/core/catalogue/schema';
-import { waterOfTank, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
+import type { Consignment, FastChoice, OrderLine } from '@/core/consignment/schema';
+import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
 import { atClock, capital, clockWords, dayWords, sameTimeLater } from './calendar';
 import { keyInstants } from './legs';

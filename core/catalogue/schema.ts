@@ -10,8 +10,10 @@ export const speciesSchema = z.object({
   id: z.string().min(1),
   name: z.string().min(1),
   scientific: z.string(),
+  /** Other names it goes by, in any script. */
+  otherNames: z.string().optional(),
   water: z.enum(['fresh', 'brackish', 'marine']),
-  kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'plant']),
+  kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'urchin', 'star', 'clam', 'coral']),
   tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
   /** Hard edges end the safe hours; soft ones only warn. */
   temp: z.object({ hardMinC: z.number(), softMinC: z.number(), softMaxC: z.number(), hardMaxC: z.number() }),
@@ -39,7 +41,7 @@ export const speciesSchema = z.object({
     ]),
   ),
   look: z.object({
-    shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell', 'leaf']),
+    shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell', 'urchin', 'star', 'coral']),
     body: z.string(),
     accent: z.string(),
   }),

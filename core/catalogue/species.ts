@@ -1,38 +1,16 @@
 import type { Species } from './schema';
+import { moreRows } from './species-more';
+import { speciesOfRow, type SpeciesRow } from './species-row';
 
 /**
- * Commonly shipped fishes and invertebrates, and a row for plants that travel with them. Every figure is from memory
+ * Commonly shipped fishes and invertebrates. Every figure is from memory
  * or common practice (†), none from a published table. Users edit them; their own measured values outrank these.
  *
  * Hard edges are for hours in a closed bag: critical minima of tropical fishes lie near 10 to 14 °C (from memory), the
  * edge a few degrees above; at ease is where they are kept.
- *
- * Columns: id, name, scientific name; water, kind, tolerance class; temperature band °C [hard, soft, soft, hard] and
- * the usual one; typical length cm and mass factor (mass g = factor × length³); fasting class; oxygen use relative to
- * an average teleost of that mass; rule for sharing a bag; flags; drawing.
  */
-type Row = readonly [
-  id: string,
-  name: string,
-  scientific: string,
-  water: Species['water'],
-  kind: Species['kind'],
-  tolerance: Species['tolerance'],
-  temp: readonly [number, number, number, number],
-  usualC: number,
-  lengthCm: number,
-  gPerCm3: number,
-  fasting: Species['fasting'],
-  metabolismFactor: number,
-  together: Species['together'],
-  flags: string,
-  shape: Species['look']['shape'],
-  body: string,
-  accent: string,
-];
-
 // prettier-ignore
-const rows: readonly Row[] = [
+const rows: readonly SpeciesRow[] = [
   ['lemon-tetra', 'Lemon tetra', 'Hyphessobrycon pulchripinnis', 'fresh', 'fish', 'ordinary', [16, 21, 28, 31], 25, 3.5, 0.017, 'small-community', 1, 'group', 'breather-bag', 'slim', '#C9B458', '#3E5459'],
   ['cardinal-tetra', 'Cardinal tetra', 'Paracheirodon axelrodi', 'fresh', 'fish', 'delicate', [19, 22, 29, 32], 26, 3, 0.013, 'small-community', 1, 'group', 'breather-bag', 'slim', '#2E7C9E', '#B5493A'],
   ['boesemans-rainbowfish', 'Boeseman’s rainbowfish', 'Melanotaenia boesemani', 'fresh', 'fish', 'ordinary', [16, 22, 28, 31], 25, 8, 0.016, 'small-community', 1.2, 'group', '', 'deep', '#45617F', '#D08A45'],
@@ -87,47 +65,9 @@ const rows: readonly Row[] = [
   ['royal-gramma', 'Royal gramma', 'Gramma loreto', 'marine', 'fish', 'ordinary', [18, 23, 28, 31], 25, 5.5, 0.015, 'small-community', 0.9, 'alone', 'territorial', 'slim', '#7A3E86', '#D6A33A'],
   ['yellow-tang', 'Yellow tang', 'Zebrasoma flavescens', 'marine', 'fish', 'delicate', [20, 23, 28, 30], 25, 9, 0.024, 'cichlid-like', 1.4, 'alone', 'spiny territorial', 'deep', '#E0BF33', '#B8962A'],
   ['turbo-snail', 'Turbo snail', 'Turbo fluctuosa', 'marine', 'snail', 'ordinary', [14, 20, 27, 30], 24, 3, 0.35, 'none', 0.25, 'group', 'invertebrate', 'shell', '#7F8A66', '#4A5238'],
-  ['stem-plants', 'Bunch of stem plants', 'Hygrophila, Ludwigia and the like', 'fresh', 'plant', 'hardy', [8, 15, 29, 33], 24, 20, 0.0025, 'none', 0.15, 'group', '', 'leaf', '#5E8A4B', '#3E6436'],
 ];
 
-export const species: readonly Species[] = rows.map(
-  ([
-    id,
-    name,
-    scientific,
-    water,
-    kind,
-    tolerance,
-    temp,
-    usualC,
-    lengthCm,
-    gPerCm3,
-    fasting,
-    metabolismFactor,
-    together,
-    flags,
-    shape,
-    body,
-    accent,
-  ]) => ({
-    id,
-    name,
-    scientific,
-    water,
-    kind,
-    tolerance,
-    temp: { hardMinC: temp[0], softMinC: temp[1], softMaxC: temp[2], hardMaxC: temp[3] },
-    usualC,
-    lengthCm,
-    gPerCm3,
-    fasting,
-    metabolismFactor,
-    together,
-    flags: flags.split(' ').filter(Boolean) as Species['flags'],
-    look: { shape, body, accent },
-    provenance: { other: 'memory', fasting: 'practice', together: 'practice', metabolismFactor: 'ours' },
-  }),
-);
+export const species: readonly Species[] = [...rows, ...moreRows].map(speciesOfRow);
 
 /** Typical mass, g, of a fish of a length in cm. */
 export const massOfLength = (s: Species, lengthCm: number): number => s.gPerCm3 * lengthCm ** 3;

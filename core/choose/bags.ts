@@ -1,7 +1,8 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type BagType, type Catalogue, type Species } from '@/core/catalogue/schema';
 import { contentsOf, massOfLine } from '@/core/engine/prepare';
-import { waterOfTank, type Bag, type Consignment, type OrderLine } from '@/core/consignment/schema';
+import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
+import { waterOfTank } from '@/core/consignment/waters';
 import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
 import type { Delays } from '@/core/engine/delays';
 import { delaysOf } from '@/core/engine/delays';

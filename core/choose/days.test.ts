@@ -34,7 +34,7 @@ const c: Consignment = {
   handOverAt: '2026-10-22T18:10:00.000Z',
   window: null,
   openingAt: '2026-10-23T12:00:00.000Z',
-  actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tank: null },
+  actual: { sealedAt: null, handedOverAt: null, arrivedAt: null, openedAt: null, bags: [], tanks: {} },
 };
 const asked: ChooseDay = { draws: 12, seed: 7, fromMs: noon, days: 9, calendar: emptyCalendar };
 const run = (f: Forecast, options: ChooseDay = asked): DayOption[] => {

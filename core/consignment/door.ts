@@ -4,14 +4,9 @@ import { row, type Catalogue } from '@/core/catalogue/schema';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
 import { activityOf, CARBONATE_RANGE, dicFromPh } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
-import {
-  consignmentSchema,
-  crossChecks,
-  problemsOf,
-  type Consignment,
-  type Problem,
-  type WaterReading,
-} from './schema';
+import { problemsOf, type Problem } from './outcome';
+import { crossChecks } from './rules';
+import { consignmentSchema, type Consignment, type WaterReading } from './schema';
 
 /** Everything but the bulk that was checked when it was read: the forecast's points and the catalogue's rows. */
 const planSchema = consignmentSchema.omit({ forecast: true, catalogue: true });

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { consignmentSchema } from './schema';
+import { fileSchema } from './schema';
 
 /** The JSON Schema of the open file, generated from the one Zod schema. */
-export const consignmentJsonSchema = (): unknown =>
-  z.toJSONSchema(consignmentSchema, { io: 'input', unrepresentable: 'any' });
+export const consignmentJsonSchema = (): unknown => z.toJSONSchema(fileSchema, { io: 'input', unrepresentable: 'any' });

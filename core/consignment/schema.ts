@@ -1,23 +1,21 @@
 import { z } from 'zod';
-import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
+import { companionKinds } from './companions';
+import { actualSchema, eventSchema, observationSchema } from './facts';
+import { movementSchema } from './movements';
+import { predictionSchema } from './prediction';
+import { between, instant, text } from './primitives';
 
 /**
  * The one aggregate and, word for word, the open file format. Instants are ISO 8601 in UTC. Lengths in cm, water in L,
  * temperatures in °C, carbonate hardness in °dKH, ammonia as total N in mg/L.
  */
 export const FORMAT = 'kindly-crate/consignment';
-export const FORMAT_VERSION = 1;
-
-const instant = z.iso.datetime({ error: 'Give a date and time.' });
-const text = (max: number): z.ZodString => z.string().trim().max(max, `Keep this under ${max} letters.`);
-const between = (min: number, max: number, what: string): z.ZodNumber =>
-  z
-    .number({ error: `${what} must be a number.` })
-    .min(min, `${what} must be at least ${min}.`)
-    .max(max, `${what} can be at most ${max}.`);
+/** Released versions: 1, and 2 with facts apart from the plan, companions and varieties (`upgrade.ts`). */
+export const FORMAT_VERSION = 2;
 
 export const zoneSchema = z.string().refine(
   (zone) => {
@@ -91,10 +89,26 @@ export const lineSchema = z.object({
   size: z.enum(sizeClasses).optional(),
   /** Row of the sender's own stock the animals are taken from. */
   lotId: text(60).optional(),
+  /** Strain, locality, colour form: what tells it from others of its species. */
+  variety: text(60).optional(),
   /** Receiving tank, where it is one of the further ones. */
   into: text(40).optional(),
 });
 export type OrderLine = z.infer<typeof lineSchema>;
+
+/** What travels along and is no animal: in a bag or bucket of its own, damp, with air, away from packs. */
+export const companionSchema = z.object({
+  id: text(8).min(1),
+  kind: z.enum(companionKinds),
+  name: text(60).min(1, 'Name what travels along.'),
+  /** "3 bunches", "half a sponge". */
+  amount: text(40),
+  vessel: z.enum(['bag', 'bucket']),
+  weightKg: between(0, 30, 'Weight'),
+  /** Box it lies in; beside the boxes where null. */
+  boxId: text(8).nullable(),
+});
+export type Companion = z.infer<typeof companionSchema>;
 
 export const bagSchema = z.object({
   id: text(8).min(1),
@@ -175,19 +189,6 @@ export const fastSchema = z.object({
 });
 export type FastChoice = z.infer<typeof fastSchema>;
 
-export const bagReadingSchema = z.object({
-  bagId: text(8).min(1),
-  at: instant,
-  tempC: between(0, 35, 'Bag temperature'),
-  pH: between(4, 10, 'Bag pH').nullable(),
-  salinity: between(0, 42, 'Bag salinity').nullable(),
-  alive: z.number().int().min(0),
-  dead: z.number().int().min(0),
-  doubtful: z.number().int().min(0),
-  note: text(300),
-});
-export type BagReading = z.infer<typeof bagReadingSchema>;
-
 const assumptionNames = Object.keys(assumptionTable) as [AssumptionName, ...AssumptionName[]];
 
 export const consignmentSchema = z.object({
@@ -232,6 +233,7 @@ export const consignmentSchema = z.object({
     .nullable()
     .optional(),
   lines: z.array(lineSchema).max(60),
+  companions: z.array(companionSchema).max(40).optional(),
   fasts: z.array(fastSchema).max(40).optional(),
   boxes: z.array(boxSchema).min(1).max(40),
   bags: z.array(bagSchema).max(400),
@@ -239,122 +241,20 @@ export const consignmentSchema = z.object({
   /** The catalogue rows that were used: they travel with the file. */
   catalogue: catalogueSchema.nullable(),
   assumptions: z.partialRecord(z.enum(assumptionNames), z.number()),
-  actual: z.object({
-    sealedAt: instant.nullable(),
-    handedOverAt: instant.nullable(),
-    arrivedAt: instant.nullable(),
-    openedAt: instant.nullable(),
-    bags: z.array(bagReadingSchema),
-    tank: waterSchema.nullable(),
-    /** Measured water of further receiving tanks, by name. */
-    otherTanks: z.record(z.string(), waterSchema).optional(),
-  }),
+  /** How things stand by the facts; in a file a view of its observations and events. */
+  actual: actualSchema,
 });
 export type Consignment = z.infer<typeof consignmentSchema>;
 
-/** A sentence beside a place in the input. */
-export interface Problem {
-  path: string;
-  message: string;
-}
-/** Somebody saved in between: their state as the form would show it, and the version to save over. */
-export interface Conflict {
-  version: number;
-  theirs: unknown;
-}
-export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[]; conflict?: Conflict };
+/** What is edited whole and stored as a document: everything but the facts. */
+export const planSchema = consignmentSchema.omit({ actual: true });
+export type Plan = z.infer<typeof planSchema>;
 
-export const refuse = (path: string, message: string): { ok: false; problems: Problem[] } => ({
-  ok: false,
-  problems: [{ path, message }],
+/** The open file: the plan with everything that happened to it. */
+export const fileSchema = consignmentSchema.extend({
+  observations: z.array(observationSchema).max(20_000),
+  events: z.array(eventSchema).max(20_000),
+  movements: z.array(movementSchema).max(5_000),
+  predictions: z.array(predictionSchema).max(20),
 });
-
-export const problemsOf = (error: z.ZodError): Problem[] =>
-  error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
-
-/** Water that the fish of a source tank travel in. */
-export const waterOfTank = (c: Pick<Consignment, 'waters' | 'sourceWater'>, tank: string): WaterReading =>
-  c.waters?.find((w) => w.tank === tank)?.water ?? c.sourceWater;
-
-/** Water a bag is filled with: that of the tank its first animals come from. */
-export function waterOfBag(c: Consignment, bag: Bag): WaterReading {
-  const line = c.lines.find((l) => l.id === bag.animals[0]?.lineId);
-  return line ? waterOfTank(c, line.tank) : c.sourceWater;
-}
-
-/** The tank a line goes into, as told. */
-export const tankOfLine = (c: Pick<Consignment, 'tank' | 'otherTanks'>, into: string | undefined): ReceivingTank =>
-  c.otherTanks?.find((t) => t.name === into) ?? c.tank;
-
-/** The same, with the water that was measured on arrival where it was. */
-export function measuredTank(c: Consignment, into: string | undefined): ReceivingTank {
-  const tank = tankOfLine(c, into);
-  const measured = tank === c.tank ? c.actual.tank : c.actual.otherTanks?.[tank.name];
-  return { ...tank, ...(measured ?? {}) };
-}
-
-/** Rules that span fields: what points where, and what comes after what. */
-export function crossChecks(c: Consignment): Problem[] {
-  const problems: Problem[] = [];
-  const say = (path: string, message: string): void => void problems.push({ path, message });
-  const lineIds = new Set(c.lines.map((l) => l.id));
-  const boxIds = new Set(c.boxes.map((b) => b.id));
-  if (lineIds.size < c.lines.length) say('lines', 'Two order lines share an id.');
-  if (boxIds.size < c.boxes.length) say('boxes', 'Two boxes share an id.');
-  if (new Set(c.bags.map((b) => b.id)).size < c.bags.length) say('bags', 'Two bags share an id.');
-  c.bags.forEach((b, i) => {
-    if (!boxIds.has(b.boxId)) say(`bags.${i}.boxId`, `Bag ${b.id} is in box ${b.boxId}, which is not there.`);
-    for (const a of b.animals)
-      if (!lineIds.has(a.lineId)) say(`bags.${i}.animals`, `Bag ${b.id} holds line ${a.lineId}, which is not ordered.`);
-  });
-  for (const l of c.lines) {
-    const bagged = c.bags.flatMap((b) => b.animals).filter((a) => a.lineId === l.id);
-    const sum = bagged.reduce((n, a) => n + a.count, 0);
-    if (c.bags.length > 0 && sum > l.count) say('bags', `Line ${l.id} has ${l.count} animals, but ${sum} are bagged.`);
-  }
-  c.bags.forEach((b, i) => {
-    const tanks = c.lines.filter((l) => b.animals.some((a) => a.lineId === l.id)).map((l) => l.tank);
-    const [first, ...rest] = tanks.map((t) => ({ t, salinity: waterOfTank(c, t).salinity }));
-    const other = rest.find((x) => Math.abs(x.salinity - first!.salinity) > 5);
-    if (other)
-      say(
-        `bags.${i}.animals`,
-        `Bag ${b.id} mixes fish of tanks ${first!.t} and ${other.t}, whose salt differs: bag them apart.`,
-      );
-  });
-  c.lines.forEach((l, i) => {
-    if (l.into && l.into !== c.tank.name && !c.otherTanks?.some((t) => t.name === l.into))
-      say(`lines.${i}.into`, `The receiving tank ${l.into} is not described.`);
-  });
-  for (const [name, value] of Object.entries(c.assumptions)) {
-    const problem = assumptionProblem(name as AssumptionName, value!);
-    if (problem) say(`assumptions.${name}`, problem);
-  }
-  if (c.window && Date.parse(c.window.endAt) < Date.parse(c.window.startAt))
-    say('window.endAt', 'The delivery window ends before it starts.');
-  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt))
-    say('openingAt', 'The box is opened after it is handed over.');
-  if (c.window && Date.parse(c.window.startAt) <= Date.parse(c.handOverAt))
-    say('window.startAt', 'The delivery comes after the hand-over.');
-  if (Date.parse(c.openingAt) - Date.parse(c.handOverAt) > 14 * 864e5)
-    say('openingAt', 'A journey of more than 14 days is not planned here.');
-  return problems;
-}
-
-/** Reads a consignment file: format first, then every field, then the rules that span them. */
-export function readConsignment(json: unknown): Outcome<Consignment> {
-  const head = z.object({ format: z.string(), version: z.number() }).safeParse(json);
-  if (!head.success || head.data.format !== FORMAT)
-    return refuse('format', `This is not a consignment file: "format" should be "${FORMAT}".`);
-  if (head.data.version !== FORMAT_VERSION)
-    return refuse(
-      'version',
-      head.data.version > FORMAT_VERSION
-        ? `This file has format version ${head.data.version}; this program reads version ${FORMAT_VERSION}. Update the program, or export the file again from where it was made.`
-        : `Format version ${head.data.version} was never released: the file reads as damaged.`,
-    );
-  const parsed = consignmentSchema.safeParse(json);
-  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const cross = crossChecks(parsed.data);
-  return cross.length > 0 ? { ok: false, problems: cross } : { ok: true, value: parsed.data };
-}
+export type ConsignmentFile = z.infer<typeof fileSchema>;

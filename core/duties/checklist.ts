@@ -40,6 +40,15 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
         : {}),
     });
   });
+  for (const x of c.companions ?? [])
+    items.push({
+      key: `along:${x.id}`,
+      title: `${x.kind === 'food' ? 'Pack' : 'Wrap'} ${[x.amount, x.name].filter(Boolean).join(' ')}`,
+      detail:
+        x.kind === 'food'
+          ? 'Dry, closed, away from wet paper.'
+          : `Damp, not under water, with air, in a ${x.vessel} of its own. Away from packs: they cook it.`,
+    });
   items.push({ key: 'stand', title: 'Leak stand, ten minutes', detail: 'Bags on paper. A wet ring means a new bag.' });
   const counts = new Map<string, number>();
   for (const p of c.boxes.flatMap((b) => b.packs)) counts.set(p.packId, (counts.get(p.packId) ?? 0) + p.count);

@@ -12,17 +12,9 @@ import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
 import { ambientAlong, type Ambient } from '@/core/weather/ambient';
 import { keyInstants, legsOf, type KeyInstants, type Leg } from '@/core/calendar/legs';
-import {
-  refuse,
-  waterOfBag,
-  waterOfTank,
-  type Bag,
-  type Box,
-  type Consignment,
-  type Forecast,
-  type OrderLine,
-  type Outcome,
-} from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Bag, Box, Consignment, Forecast, OrderLine } from '@/core/consignment/schema';
+import { waterOfBag, waterOfTank } from '@/core/consignment/waters';
 
 /** A bag ready to be computed as often as wanted. */
 export interface PreparedBag {

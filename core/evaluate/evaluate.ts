@@ -8,7 +8,8 @@ import { doorProblems } from '@/core/consignment/door';
 import { drain } from '@/core/engine/drain';
 import { forward, stateOf, type Forward } from '@/core/engine/forward';
 import { prepare } from '@/core/engine/prepare';
-import type { Consignment, Forecast, Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
+import type { Consignment, Forecast } from '@/core/consignment/schema';
 
 /** What is ranked beside the plan itself; each is left out where false or null. */
 export interface Choosers {

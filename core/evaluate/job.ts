@@ -4,7 +4,8 @@ import type { DayOption } from '@/core/choose/days';
 import type { PackOption } from '@/core/choose/packs';
 import type { Fan, Risk } from '@/core/engine/draws';
 import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
-import type { Consignment, Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 
 /** A long evaluation as it is handed to a worker: in a browser or on a server thread, the same code. */
 export interface Job {

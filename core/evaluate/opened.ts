@@ -1,6 +1,7 @@
 import type { OpenedBag } from '@/core/acclimation/recipes';
 import { row, type Catalogue } from '@/core/catalogue/schema';
-import { waterOfBag, type Consignment } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { waterOfBag } from '@/core/consignment/waters';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
 import type { Evaluation } from './evaluate';
 

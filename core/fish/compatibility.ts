@@ -35,7 +35,6 @@ export function compatibility(company: readonly Company[], at: BagCircumstances,
     const soft = s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate');
     if (at.sedated && soft) out.push(`No sedative for ${s.name}.`);
     if (at.dyed && soft) out.push(`No dye for ${s.name}.`);
-    if (s.kind === 'plant' && company.length > 1) out.push(`${s.name} travels in a bag of its own, away from packs.`);
   }
   for (let i = 0; i < company.length; i++)
     for (let j = i + 1; j < company.length; j++) out.push(...between(company[i]!, company[j]!, a));

@@ -1,5 +1,6 @@
 import { row, type Catalogue } from '@/core/catalogue/schema';
-import { waterOfTank, tankOfLine, type Consignment } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { waterSteps } from '@/core/calendar/departure';
 
@@ -63,18 +64,21 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
     sections: [
       {
         heading: 'What comes',
-        lines: c.lines.map((l) => {
-          const species = row(catalogue.species, l.speciesId, 'species');
-          return [
-            `${l.count} ${species.name} (${species.scientific})`,
-            l.size ?? '',
-            `${l.lengthCm} cm`,
-            l.sex === 'unsexed' ? '' : l.sex,
-            l.grade ? `grade ${l.grade}` : '',
-          ]
-            .filter(Boolean)
-            .join(', ');
-        }),
+        lines: c.lines
+          .map((l) => {
+            const species = row(catalogue.species, l.speciesId, 'species');
+            return [
+              `${l.count} ${species.name} (${species.scientific})`,
+              l.size ?? '',
+              `${l.lengthCm} cm`,
+              l.sex === 'unsexed' ? '' : l.sex,
+              l.variety ?? '',
+              l.grade ? `grade ${l.grade}` : '',
+            ]
+              .filter(Boolean)
+              .join(', ');
+          })
+          .concat((c.companions ?? []).map((x) => `Along with them: ${[x.amount, x.name].filter(Boolean).join(' ')}`)),
       },
       ...waters,
       {

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
-import { zoneSchema, type Forecast, type Outcome, type Problem } from '@/core/consignment/schema';
+import type { Outcome, Problem } from '@/core/consignment/outcome';
+import { zoneSchema, type Forecast } from '@/core/consignment/schema';
 
 /** Rows of a table as read by a CSV library: first row the names. */
 export type CsvRows = readonly (readonly string[])[];

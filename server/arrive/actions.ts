@@ -1,7 +1,7 @@
 'use server';
 
 import { methodIds } from '@/core/acclimation/recipes';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';
 import { house } from '@/server/wiring';

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { bagReadingSchema, problemsOf, refuse, waterSchema, type Outcome } from '@/core/consignment/schema';
+import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
+import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -8,36 +10,62 @@ const readingsInput = z.object({
   code: z.string(),
   version: z.number(),
   bags: z.array(bagReadingSchema.omit({ at: true })),
-  tank: waterSchema,
-  otherTanks: z.record(z.string(), waterSchema).optional(),
+  /** Of every receiving tank what was measured; a figure that nobody took is left out. */
+  tanks: z.record(z.string(), measuredWaterSchema),
 });
 export type ReadingsInput = z.input<typeof readingsInput>;
 
-/** Measurements and the look through the film, bag by bag; older readings stay in the journal. */
+/** Counts must add up to what left: all three, or none. */
+function miscounted(c: Consignment, b: ReadingsInput['bags'][number], i: number): Problem | null {
+  const bag = c.bags.find((x) => x.id === b.bagId);
+  if (!bag) return { path: `bags.${i}.bagId`, message: `There is no bag ${b.bagId}.` };
+  const counts = [b.alive, b.dead, b.doubtful];
+  if (counts.every((n) => n === null)) return null;
+  const animals = bag.animals.reduce((n, x) => n + x.count, 0);
+  const sum = counts.reduce((n: number, x) => n + (x ?? 0), 0);
+  return sum === animals
+    ? null
+    : {
+        path: `bags.${i}.alive`,
+        message: `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${sum}.`,
+      };
+}
+
+/** What was found in a bag; it keeps its instant where nothing of it is new. */
+function readingOf(b: ReadingsInput['bags'][number], had: BagReading | undefined, at: string): BagReading[] {
+  const empty = [b.tempC, b.pH, b.salinity, b.alive, b.dead, b.doubtful].every((v) => v === null) && b.note === '';
+  return empty ? [] : [{ ...b, at: had && JSON.stringify({ ...b, at: had.at }) === JSON.stringify(had) ? had.at : at }];
+}
+
+/**
+ * Measurements and the look through the film, bag by bag, and the water of the tanks. What is new becomes a fact of its
+ * own; what was told before stays, and what is emptied is struck out.
+ */
 export function saveReadings(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = readingsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, bags, tank, otherTanks } = parsed.data;
+  const { code, version, bags, tanks } = parsed.data;
   const at = house.nowIso();
-  const r = change(house, code, version, 'the arrival readings', (c) => {
-    for (const [i, b] of bags.entries()) {
-      const bag = c.bags.find((x) => x.id === b.bagId);
-      if (!bag) return refuse(`bags.${i}.bagId`, `There is no bag ${b.bagId}.`);
-      const animals = bag.animals.reduce((n, x) => n + x.count, 0);
-      if (b.alive + b.dead + b.doubtful !== animals)
-        return refuse(
-          `bags.${i}.alive`,
-          `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${b.alive + b.dead + b.doubtful}.`,
-        );
-    }
-    return {
-      ok: true,
-      value: {
-        ...c,
-        actual: { ...c.actual, bags: bags.map((b) => ({ ...b, at })), tank, ...(otherTanks ? { otherTanks } : {}) },
-      },
-    };
-  });
-  if (r.ok) house.consignments.journal(r.value.document.id, at, 'measured', 'arrival', { bags, tank, otherTanks });
-  return r;
+  return change(
+    house,
+    code,
+    version,
+    'the arrival readings',
+    (c) => {
+      const problems = bags.flatMap((b, i) => miscounted(c, b, i) ?? []);
+      if (problems.length > 0) return { ok: false, problems };
+      const names = [c.tank, ...(c.otherTanks ?? [])].map((t) => t.name);
+      const stranger = Object.keys(tanks).find((n) => !names.includes(n));
+      if (stranger !== undefined) return refuse('tanks', `There is no receiving tank ${stranger}.`);
+      const read = bags.flatMap((b) =>
+        readingOf(
+          b,
+          c.actual.bags.find((x) => x.bagId === b.bagId),
+          at,
+        ),
+      );
+      return { ok: true, value: { ...c, actual: { ...c.actual, bags: read, tanks } } };
+    },
+    { kind: 'measured', subject: 'arrival', data: { bags, tanks } },
+  );
 }

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { MethodId } from '@/core/acclimation/recipes';
 import { runPosition } from '@/core/acclimation/run';
-import { refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import type { MethodComparison } from './methods';
@@ -79,7 +80,9 @@ export function undoStep(house: House, runId: string): Outcome<null> {
 export function stopRun(house: House, runId: string): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
-  house.arrivals.stopRun(runId, house.nowIso());
-  house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation stopped', run.bagIds.join(' '));
+  house.db.transaction(() => {
+    house.arrivals.stopRun(runId, house.nowIso());
+    house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation stopped', run.bagIds.join(' '));
+  })();
   return { ok: true, value: null };
 }

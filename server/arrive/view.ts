@@ -1,8 +1,10 @@
 import { co2OfPh } from '@/core/acclimation/methods';
 import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
+import { standing } from '@/core/consignment/facts';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
-import { measuredTank, type Consignment } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { measuredTank } from '@/core/consignment/waters';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { methodComparisons } from '@/server/arrive/methods';
@@ -102,25 +104,30 @@ export type LaneView = ReturnType<typeof laneViews>[number];
 export type MethodView = LaneView['methods'][number];
 
 /** The Receive station: what is expected and what was found in every bag and tank, and the methods on it. */
-export const receiveView = (house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) => ({
-  zone: c.receiver.place.zone,
-  arrivedAt: c.actual.arrivedAt,
-  arrivePlanMs: e.instants.arriveMs,
-  bags: e.bags.map((b) => {
-    const i = stepAt(e, c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : judgedMs(c, e, 0));
-    return {
-      id: b.id,
-      species: b.species[0]!,
-      animals: b.animals,
-      expectedC: b.tempC[i]!,
-      expectedPh: b.curves.pH[i]!,
-      reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
-    };
-  }),
-  /** Receiving tanks, the first one first. */
-  tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
-  tankMeasured: c.actual.tank !== null,
-  lanes: laneViews(house, c, e, runs, house.nowMs()),
-});
+export function receiveView(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) {
+  const photos = standing(house.facts.of(c.id).observations).filter((o) => o.photo && o.subject.kind === 'bag');
+  return {
+    zone: c.receiver.place.zone,
+    arrivedAt: c.actual.arrivedAt,
+    arrivePlanMs: e.instants.arriveMs,
+    bags: e.bags.map((b) => {
+      const i = stepAt(e, c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : judgedMs(c, e, 0));
+      return {
+        id: b.id,
+        species: b.species[0]!,
+        animals: b.animals,
+        expectedC: b.tempC[i]!,
+        expectedPh: b.curves.pH[i]!,
+        reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
+        photos: photos.filter((o) => o.subject.id === b.id).map((o) => o.photo!),
+      };
+    }),
+    /** Receiving tanks, the first one first. */
+    tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
+    /** What was measured of each tank; the rest of its figures are those of the order. */
+    measured: c.actual.tanks,
+    lanes: laneViews(house, c, e, runs, house.nowMs()),
+  };
+}
 export type ReceiveView = ReturnType<typeof receiveView>;
 export type ReceiveStationProps = ReceiveView & { code: string; version: number };

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { suggestBags } from '@/core/choose/bags';
 import { suggestBoxes } from '@/core/choose/boxes';
-import { bagSchema, problemsOf, waterSchema, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { bagSchema, waterSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';

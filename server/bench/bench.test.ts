@@ -1,5 +1,5 @@
 import type { Job, JobResult } from '@/core/evaluate/job';
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import type { DayOption } from '@/core/choose/days';
 import { must, orderInput, said } from '@/tests/order';
 import { allDuties } from './duties';

@@ -62,7 +62,7 @@ const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date
 export function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): Duty[] {
   const c = stored.document;
   if (c.held) return betterDay(house, stored, off);
-  const ticks = house.consignments.ticks(c.id);
+  const ticks = house.facts.ticks(c.id);
   const gone = (c.direction === 'incoming' ? c.actual.arrivedAt : c.actual.handedOverAt) !== null;
   if (gone && ticks.size === 0) return [];
   const passed = (kind: MomentKind): boolean => gone || (c.actual.sealedAt !== null && beforeSealing.includes(kind));

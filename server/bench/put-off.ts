@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
-import { problemsOf, refuse, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { allDuties, dueMs } from './duties';
 import { profileOf, type House } from '@/server/house';
 

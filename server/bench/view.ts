@@ -82,7 +82,7 @@ function forecastWords(c: Consignment, now: number): string {
 function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
   const { document: c, result: r } = stored;
-  if (!r || c.held || house.arrivals.quarantineOf(c.id) !== null) return null;
+  if (!r || c.held || house.arrivals.quarantinesOf(c.id).length > 0) return null;
   const incoming = c.direction === 'incoming';
   const travelling = c.actual.handedOverAt !== null;
   if (!travelling && !incoming && r.handOverMs - now >= 48 * HOUR) return null;

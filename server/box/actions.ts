@@ -1,6 +1,6 @@
 'use server';
 
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import { house } from '@/server/wiring';
 import * as boxes from './boxes';

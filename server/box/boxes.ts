@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { arrange, arrangementSentence, type ArrangementProblem } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { boxSchema, problemsOf, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { boxSchema, type Consignment } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';

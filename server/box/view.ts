@@ -1,6 +1,6 @@
 import { row } from '@/core/catalogue/schema';
 import { freightPrice } from '@/core/box/freight';
-import { arrangementSentence } from '@/core/box/arrange';
+import { arrangementSentence, companionsIn } from '@/core/box/arrange';
 import { planName } from '@/core/choose/packs';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
@@ -18,6 +18,9 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
     return [
       `Box${n}: absorbent on the floor, one liner bag round everything`,
       `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
+      ...companionsIn(c, b.id).map(
+        (x) => `${[x.amount, x.name].filter(Boolean).join(' ')}, wrapped damp, far from the packs`,
+      ),
       packs.packs.length > 0
         ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid${packs.packs.some((p) => p.at === 'side') ? ' and at the side' : ''}`
         : packs.bottle

@@ -1,6 +1,6 @@
 'use server';
 
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import { house } from '@/server/wiring';
 import { undo } from './change';
 import * as files from './files';

@@ -1,15 +1,9 @@
-import {
-  consignmentSchema,
-  crossChecks,
-  problemsOf,
-  refuse,
-  type Consignment,
-  type Outcome,
-} from '@/core/consignment/schema';
+import { refuse, problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { crossChecks } from '@/core/consignment/rules';
+import { consignmentSchema, type Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { resultOf } from './result';
-import { settle } from '@/server/stock/settle';
+import { putConsignment, type Told } from './store';
 
 const CHANGED_ELSEWHERE =
   'Somebody changed this consignment meanwhile. Nothing of yours is lost: look at the newer state, then choose.';
@@ -21,7 +15,8 @@ export const find = (house: House, code: string): Outcome<StoredConsignment> => 
 
 /**
  * The one way a stored consignment changes: load, change, check the whole, evaluate, store with a revision for undo.
- * Saves all or nothing. `version` is the one the person was looking at; null trusts the newest.
+ * Saves all or nothing, the line of the journal with it. `version` is the one the person was looking at; null trusts the
+ * newest.
  */
 export function change(
   house: House,
@@ -29,6 +24,7 @@ export function change(
   version: number | null,
   what: string,
   edit: (c: Consignment) => Outcome<Consignment>,
+  told: Told | null = null,
 ): Outcome<StoredConsignment> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
@@ -43,20 +39,16 @@ export function change(
   if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
   const cross = crossChecks(checked.data);
   if (cross.length > 0) return { ok: false, problems: cross };
-  const result = resultOf(house, checked.data);
-  const saved = house.db.transaction((): boolean => {
-    if (!house.consignments.update(checked.data, result, stored.value.version, what, house.nowIso())) return false;
-    settle(house, checked.data);
-    return true;
-  })();
-  return saved ? find(house, code) : refuse('version', CHANGED_ELSEWHERE);
+  return putConsignment(house, stored.value, checked.data, what, told)
+    ? find(house, code)
+    : refuse('version', CHANGED_ELSEWHERE);
 }
 
 /** The ticks that the last move of the day took away. */
 function returnTicks(house: House, id: string): void {
   const moved = house.consignments.journalOf(id).find((j) => j.kind === 'moved');
   const { taken = [] } = (moved ? JSON.parse(moved.data) : {}) as { taken?: { key: string; at: string }[] };
-  for (const t of taken) house.consignments.tick(id, t.key, t.at);
+  for (const t of taken) house.facts.tick(id, t.key, t.at);
 }
 
 /** Takes the last change back; the state before it becomes a new version. Says what was undone. */
@@ -67,14 +59,15 @@ export function undo(house: House, code: string): Outcome<string> {
   const last = house.consignments.lastRevision(document.id);
   if (!last) return refuse('undo', 'There is nothing to undo.');
   return house.db.transaction((): Outcome<string> => {
+    // The facts that came with the change go first: the state to return to is the plan of before with what stands then.
+    house.facts.undo(document.id, last.version + 1, version + 1, house.nowIso());
+    const back = house.consignments.withFacts(last.document);
+    const told = { kind: 'undo', subject: last.what };
+    if (!putConsignment(house, stored.value, back, 'undo', told)) throw new Error(CHANGED_ELSEWHERE);
+    if (back.handOverAt !== document.handOverAt) returnTicks(house, document.id);
     // Undo is not itself undone: the revision it returns to, and the one it would leave, go.
-    if (!house.consignments.update(last.document, resultOf(house, last.document), version, 'undo', house.nowIso()))
-      return refuse('version', CHANGED_ELSEWHERE);
-    settle(house, last.document);
-    if (last.document.handOverAt !== document.handOverAt) returnTicks(house, document.id);
     house.consignments.dropRevision(document.id, version);
     house.consignments.dropRevision(document.id, last.version);
-    house.consignments.journal(document.id, house.nowIso(), 'undo', last.what);
     return { ok: true, value: last.what };
   })();
 }

@@ -1,4 +1,4 @@
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 
 /** A file that is larger than this is not a forecast or a consignment. */
 export const LARGEST_FILE = 3_000_000;

@@ -1,33 +1,31 @@
 import { randomUUID } from 'node:crypto';
-import { readConsignment, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { fileOf, readFile, type History } from '@/core/consignment/file';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { fileSchema, type Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { unknownRows } from '@/core/consignment/door';
-import { catalogueOf, resultOf, usedRows } from './result';
+import { catalogueOf, usedRows } from './result';
+import { addConsignment, putConsignment } from './store';
+import type { StoredConsignment } from '@/server/db/consignments';
 import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
 import { find } from './change';
-import { settle } from '@/server/stock/settle';
 
-/** The open file: the stored document with the catalogue rows and the forecast that it used. */
+/** What happened to a consignment, as it goes into its file. */
+export const historyOf = (house: House, id: string): History => ({
+  ...house.facts.of(id),
+  movements: house.ledger.carriedBy(id),
+  predictions: house.facts.predictions(id),
+});
+
+/** The open file: the plan with the catalogue rows and the forecast that it used, and everything that happened. */
 export function exportConsignment(house: House, code: string): Outcome<{ name: string; text: string }> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  return {
-    ok: true,
-    value: { name: `${c.code}.json`, text: `${JSON.stringify({ ...c, catalogue: usedRows(c, house) }, null, 2)}\n` },
-  };
+  // Fields in the order of the format, whatever order they were stored in.
+  const file = fileSchema.parse(fileOf({ ...c, catalogue: usedRows(c, house) }, historyOf(house, c.id)));
+  return { ok: true, value: { name: `${c.code}.json`, text: `${JSON.stringify(file, null, 2)}\n` } };
 }
-
-/** Rows of another house's records mean nothing here. */
-const ownLinks = (house: House, c: Consignment): Consignment => {
-  const known = (id: string | undefined): boolean => id !== undefined && house.records.byId(id) !== null;
-  const { receiverId, ...rest } = c;
-  return {
-    ...rest,
-    ...(known(receiverId) ? { receiverId } : {}),
-    lines: c.lines.map(({ lotId, ...l }) => (known(lotId) ? { ...l, lotId } : l)),
-  };
-};
 
 export type ImportMode = 'ask' | 'replace' | 'keep-both';
 export type Imported =
@@ -45,36 +43,41 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   } catch (error) {
     return refuse('file', `This is not a JSON file: ${(error as Error).message}.`);
   }
-  const read = readConsignment(json);
+  const read = readFile(json);
   if (!read.ok) return read;
-  const c = ownLinks(house, read.value);
+  const { consignment: c, history } = read.value;
   const unknown = unknownRows(c, catalogueOf(c, house));
   if (unknown.length > 0) return { ok: false, problems: unknown };
-  const at = house.nowIso();
+  const here = house.consignments.byId(c.id);
+  if (here && mode === 'ask') return { ok: true, value: { state: 'exists', code: here.document.code } };
+  if (here && mode === 'replace') return replaceBy(house, here, c, history);
+  const codeTaken = house.consignments.byCode(c.code) !== null;
+  const next = { ...c, id: here ? randomUUID() : c.id, code: codeTaken ? house.consignments.nextCode() : c.code };
+  addConsignment(house, next, { kind: 'imported', subject: here ? 'copy' : 'new' }, history);
+  return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
+}
+
+/** The plan of a file in place of the one that is here; of what happened, the file adds what is not known here yet. */
+function replaceBy(house: House, here: StoredConsignment, c: Consignment, history: History): Outcome<Imported> {
+  const next = { ...c, code: here.document.code };
   return house.db.transaction((): Outcome<Imported> => {
-    const here = house.consignments.byId(c.id);
-    if (here && mode === 'ask') return { ok: true, value: { state: 'exists', code: here.document.code } };
-    if (here && mode === 'replace') {
-      const next = { ...c, code: here.document.code };
-      house.consignments.update(next, resultOf(house, next), here.version, 'the import', at);
-      settle(house, next);
-      house.consignments.archive(c.id, null, at);
-      house.consignments.journal(c.id, at, 'imported', 'replaced');
-      return { ok: true, value: { state: 'replaced', code: next.code } };
-    }
-    const codeTaken = house.consignments.byCode(c.code) !== null;
-    const next = { ...c, id: here ? randomUUID() : c.id, code: codeTaken ? house.consignments.nextCode() : c.code };
-    house.consignments.insert(next, resultOf(house, next), at);
-    settle(house, next);
-    house.consignments.journal(next.id, at, 'imported', here ? 'copy' : 'new');
-    return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
+    putConsignment(house, here, next, 'the import', { kind: 'imported', subject: 'replaced' });
+    for (const m of history.movements) house.ledger.carry(c.id, m);
+    const known = new Set(house.facts.predictions(c.id).map((p) => JSON.stringify(p)));
+    for (const p of history.predictions) if (!known.has(JSON.stringify(p))) house.facts.predict(c.id, p);
+    house.consignments.archive(c.id, null, house.nowIso());
+    return { ok: true, value: { state: 'replaced', code: next.code } };
   })();
 }
 
 export function archive(house: House, code: string, away: boolean): Outcome<null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  house.consignments.archive(stored.value.document.id, away ? house.nowIso() : null, house.nowIso());
-  house.consignments.journal(stored.value.document.id, house.nowIso(), away ? 'put away' : 'brought back', code);
+  const { id } = stored.value.document;
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    house.consignments.archive(id, away ? at : null, at);
+    house.consignments.journal(id, at, away ? 'put away' : 'brought back', code);
+  })();
   return { ok: true, value: null };
 }

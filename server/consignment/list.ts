@@ -1,5 +1,5 @@
 import { stageOf, type Shelf, type Stage, type StoredConsignment } from '@/server/db/consignments';
-import type { House } from '@/server/house';
+import { profileOf, type House } from '@/server/house';
 
 export const shelves = [
   ['open', 'Open'],
@@ -27,13 +27,19 @@ export function consignmentList(house: House, asked: { find?: string; show?: str
         .slice(0, PAGE * 2)
         .flatMap((f) => house.consignments.byId(f.id) ?? [])
     : house.consignments.list(shelf, PAGE, (page - 1) * PAGE);
-  const rows = stored.map((s) => ({ ...s, stage: wordsOf(house, s) }));
-  return { rows, shelf, find, page, pages, counts };
+  const { species } = house.shelves().all;
+  const rows = stored.map((s) => ({
+    ...s,
+    stage: wordsOf(house, s),
+    species: species.find((x) => x.id === s.document.lines[0]?.speciesId) ?? null,
+  }));
+  return { rows, shelf, shelves, find, page, pages, counts, zone: profileOf(house).place.zone };
 }
+export type ConsignmentListView = ReturnType<typeof consignmentList>;
 
 function wordsOf(house: House, s: StoredConsignment): ListedStage {
   const stage = stageOf(s.document);
   if (stage === 'travelling') return 'on the way';
-  if (stage === 'opened' && house.arrivals.quarantineOf(s.document.id)) return 'in quarantine';
+  if (stage === 'opened' && house.arrivals.quarantinesOf(s.document.id).length > 0) return 'in quarantine';
   return stage === 'planned' && s.document.direction === 'incoming' ? 'expected' : stage;
 }

@@ -5,7 +5,8 @@ import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/evaluate
 import type { Overall } from '@/core/engine/forward';
 import { emptyCalendar, type Calendar } from '@/core/calendar/calendar';
 import type { KeyInstants } from '@/core/calendar/legs';
-import type { Consignment, Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 
 /** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
 export interface StoredResult extends KeyInstants, Overall {

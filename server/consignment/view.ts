@@ -1,5 +1,6 @@
 import type { Evaluation } from '@/core/evaluate/evaluate';
-import type { Consignment, Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import { factors, usedShare, type Factor } from '@/core/bag/slack';
 import { sampled } from '@/core/quantities/sample';
 import { stateOf } from '@/core/engine/forward';
@@ -8,6 +9,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { backwardSchedule, type Moment } from '@/core/duties/schedule';
 import { keyInstants } from '@/core/calendar/legs';
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -51,7 +53,7 @@ export interface ConsignmentView {
   schedule: Moment[];
   ticks: Map<string, string>;
   runs: StoredRun[];
-  quarantine: StoredQuarantine | null;
+  quarantines: StoredQuarantine[];
   stations: StationState[];
   nowStation: StationId;
 }
@@ -110,7 +112,7 @@ export function ribbonOf(
     openMs: k.openMs,
     windowMs: c.window ? { start: Date.parse(c.window.startAt), end: Date.parse(c.window.endAt) } : null,
     nowMs,
-    measured: c.actual.bags.map((b) => ({ ms: Date.parse(b.at), tempC: b.tempC })),
+    measured: c.actual.bags.flatMap((b) => (b.tempC === null ? [] : [{ ms: Date.parse(b.at), tempC: b.tempC }])),
   };
   if (!e)
     return { ...base, legs: [], stepMs: 1, bagId: null, tempC: [], ambientC: [], band: { min: 0, max: 0 }, rows: [] };
@@ -167,7 +169,7 @@ function stationStates(
     heat: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('pack:')).some((i) => v.ticks.has(i.key)),
     box: a.handedOverAt !== null || checklist.filter((i) => i.key.startsWith('lid:')).some((i) => v.ticks.has(i.key)),
     send: a.handedOverAt !== null,
-    receive: v.quarantine !== null,
+    receive: v.quarantines.length > 0,
     quarantine: false,
   };
   const packs = c.boxes.reduce((n, b) => n + b.packs.reduce((m, p) => m + p.count, 0), 0);
@@ -186,8 +188,10 @@ function stationStates(
       ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}`
       : 'no plan yet',
     send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',
-    receive: v.quarantine ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
-    quarantine: v.quarantine ? `tank ${v.quarantine.tank}` : '28 days',
+    receive:
+      v.quarantines.length > 0 ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
+    quarantine:
+      v.quarantines.length > 0 ? `tank ${v.quarantines.map((q) => q.tank).join(', ')}` : `${QUARANTINE_DAYS} days`,
   };
   return {
     now,
@@ -213,9 +217,9 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
     evaluation: known,
     problems: e.ok ? [] : e.problems,
     schedule: backwardSchedule(c, catalogueOf(c, house)),
-    ticks: house.consignments.ticks(c.id),
+    ticks: house.facts.ticks(c.id),
     runs: house.arrivals.runsOf(c.id),
-    quarantine: house.arrivals.quarantineOf(c.id),
+    quarantines: house.arrivals.quarantinesOf(c.id),
   };
   const { list, now } = stationStates(house, partial, house.nowMs());
   return { ...partial, stations: list, nowStation: now };

@@ -1,4 +1,5 @@
-import type { Consignment, Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/duties/schedule';
 import { exampleConsignment } from '@/tests/example';
 import { openHouse, type House } from '@/server/house';
@@ -184,7 +185,7 @@ test('the week counts hours of what is not ticked, boxes on the day they are pac
   expect(days.reduce((n, d) => n + d.boxes, 0)).toBe(plan.boxes.length);
   const work = (list: typeof days): number => list.reduce((n, d) => n + d.minutes, 0);
   expect(work(days)).toBeGreaterThanOrEqual(moments.reduce((n, m) => n + m.minutes, 0));
-  week.consignments.tick(plan.id, 'moment:seal', week.nowIso());
+  week.facts.tick(plan.id, 'moment:seal', week.nowIso());
   const seal = moments.find((m) => m.kind === 'seal')!;
   expect(work(days) - work(weekView(week))).toBe(seal.minutes);
   week.db.close();

@@ -53,7 +53,7 @@ test('a fast that was begun is to be begun again: its tick goes, the journal kee
   must(tick(house, code, 'moment:last-feed:7', true));
   const words = must(moveDay(house, later(24)));
   expect(words.find((w) => w.startsWith('Last feed, tank 7'))).toContain('to be done again');
-  expect(house.consignments.ticks(stored().document.id).size).toBe(0);
+  expect(house.facts.ticks(stored().document.id).size).toBe(0);
   const kinds = house.consignments.journalOf(stored().document.id).map((j) => j.kind);
   expect(kinds).toEqual(expect.arrayContaining(['ticked', 'taken back', 'moved']));
 });
@@ -61,12 +61,12 @@ test('a fast that was begun is to be begun again: its tick goes, the journal kee
 test('undo after a move brings the day back and the ticks that the move took away', () => {
   const before = stored().document.handOverAt;
   must(tick(house, code, 'moment:last-feed:7', true));
-  const at = house.consignments.ticks(stored().document.id).get('moment:last-feed:7');
+  const at = house.facts.ticks(stored().document.id).get('moment:last-feed:7');
   must(moveDay(house, later(24)));
-  expect(house.consignments.ticks(stored().document.id).size).toBe(0);
+  expect(house.facts.ticks(stored().document.id).size).toBe(0);
   expect(must(undo(house, code))).toBe('the day');
   expect(stored().document.handOverAt).toBe(before);
-  expect(house.consignments.ticks(stored().document.id).get('moment:last-feed:7')).toBe(at);
+  expect(house.facts.ticks(stored().document.id).get('moment:last-feed:7')).toBe(at);
   must(tick(house, code, 'moment:last-feed:7', false));
 });
 

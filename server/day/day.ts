@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { runJob, type Job, type JobReport, type JobResult } from '@/core/evaluate/job';
-import { boxSchema, problemsOf, refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { boxSchema, type Consignment } from '@/core/consignment/schema';
 import { ventHolesFor } from '@/core/choose/packs';
 import { betterDay } from '@/core/choose/days';
 import { movedWords, scheduleOf, type Moment } from '@/core/duties/schedule';
@@ -59,13 +60,13 @@ export function sayMoved(house: House, before: readonly Moment[], c: Consignment
   const after = momentsOf(house, c);
   const words = movedWords(before, after, c.sender.place.zone);
   if (words.size === 0) return [];
-  const ticks = house.consignments.ticks(c.id);
+  const ticks = house.facts.ticks(c.id);
   const taken: { key: string; at: string }[] = [];
   const said = [...words].map(([key, text]) => {
     const at = ticks.get(`moment:${key}`);
     const moment = after.find((m) => m.key === key);
     if (!at || !moment || moment.atMs <= house.nowMs()) return text;
-    house.consignments.tick(c.id, `moment:${key}`, null);
+    house.facts.untick(c.id, `moment:${key}`, house.nowIso());
     house.consignments.journal(c.id, house.nowIso(), 'taken back', `moment:${key}`, { because: 'the day moved' });
     taken.push({ key: `moment:${key}`, at });
     return `${text}; to be done again`;

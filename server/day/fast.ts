@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { fastSchema, problemsOf, refuse, type FastChoice, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { fastSchema, type FastChoice } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { change } from '@/server/consignment/change';
 import { momentsOf, sayMoved } from './day';

@@ -1,5 +1,5 @@
 import type { MethodStep } from '@/core/acclimation/recipes';
-import type { Db } from './open';
+import type { Db } from './db';
 
 export interface StoredRun {
   id: string;
@@ -67,9 +67,10 @@ export function arrivalRepository(db: Db) {
   const quarantines = db.prepare<[string], StoredQuarantine>(
     `SELECT ${qColumns} FROM quarantine WHERE started_at > ? ORDER BY started_at`,
   );
-  const quarantineOf = db.prepare<[string], StoredQuarantine>(
-    `SELECT ${qColumns} FROM quarantine WHERE consignment_id = ?`,
+  const quarantinesOf = db.prepare<[string], StoredQuarantine>(
+    `SELECT ${qColumns} FROM quarantine WHERE consignment_id = ? ORDER BY started_at, tank`,
   );
+  const quarantineById = db.prepare<[string], StoredQuarantine>(`SELECT ${qColumns} FROM quarantine WHERE id = ?`);
   const insertQuarantine = db.prepare(
     `INSERT INTO quarantine (id, consignment_id, tank, volume_l, started_at, zone, animals) VALUES (@id, @consignmentId, @tank, @volumeL, @startedAt, @zone, @animals)`,
   );
@@ -118,7 +119,9 @@ export function arrivalRepository(db: Db) {
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),
     quarantinesSince: (iso: string): StoredQuarantine[] => quarantines.all(iso),
-    quarantineOf: (consignmentId: string): StoredQuarantine | null => quarantineOf.get(consignmentId) ?? null,
+    /** The quarantines of a consignment, one a tank. */
+    quarantinesOf: (consignmentId: string): StoredQuarantine[] => quarantinesOf.all(consignmentId),
+    quarantine: (id: string): StoredQuarantine | null => quarantineById.get(id) ?? null,
     openQuarantine: (q: StoredQuarantine, duties: Omit<StoredDuty, 'doneAt' | 'quarantineId'>[]): void =>
       db.transaction(() => {
         insertQuarantine.run(q);

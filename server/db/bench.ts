@@ -1,5 +1,5 @@
 import type { DayOption } from '@/core/choose/days';
-import type { Db } from './open';
+import type { Db } from './db';
 
 /** The last look for a better day: nothing found where `found` is null. */
 export interface BetterDay {

@@ -1,5 +1,8 @@
-import type { Consignment } from '@/core/consignment/schema';
-import type { Db } from './open';
+import { actualOf } from '@/core/consignment/facts';
+import type { Consignment, Plan } from '@/core/consignment/schema';
+import type { FactRepository } from './facts';
+import type { Db } from './db';
+import { planStore } from './plans';
 import type { RecordRepository } from './records';
 import type { StoredResult } from '@/server/consignment/result';
 
@@ -39,16 +42,19 @@ export function stageOf(c: Consignment): Stage {
 
 export type Shelf = 'open' | 'past' | 'archived' | 'all';
 
-const toStored = (r: Row): StoredConsignment => ({
-  document: JSON.parse(r.document) as Consignment,
-  version: r.version,
-  result: r.result === null ? null : (JSON.parse(r.result) as StoredResult),
-  archivedAt: r.archived_at,
-  updatedAt: r.updated_at,
-});
-
-/** All SQL of consignments, their revisions, ticks and journal. */
-export function consignmentRepository(db: Db, records: RecordRepository) {
+/** All SQL of consignments, their revisions and journal; what happened to them is joined as they are read. */
+export function consignmentRepository(db: Db, records: RecordRepository, facts: FactRepository) {
+  const plans = planStore(db);
+  /** A plan as it was stored, with the facts as they stand. */
+  const withFacts = (plan: Plan): Consignment => ({ ...plan, actual: actualOf(facts.of(plan.id)) });
+  const joined = (document: string): Consignment => withFacts(plans.decode(document));
+  const toStored = (r: Row): StoredConsignment => ({
+    document: joined(r.document),
+    version: r.version,
+    result: r.result === null ? null : (JSON.parse(r.result) as StoredResult),
+    archivedAt: r.archived_at,
+    updatedAt: r.updated_at,
+  });
   const columns = 'document, version, result, archived_at, updated_at';
   const byCode = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE code = ?`);
   const byId = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE id = ?`);
@@ -106,13 +112,7 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
   const journalOf = db.prepare<[string], { at: string; kind: string; subject: string; data: string }>(
     `SELECT at, kind, subject, data FROM journal WHERE consignment_id = ? ORDER BY id DESC LIMIT 200`,
   );
-  const ticksOf = db.prepare<[string], { key: string; at: string }>(
-    `SELECT key, at FROM tick WHERE consignment_id = ?`,
-  );
-  const tickIn = db.prepare(`INSERT OR IGNORE INTO tick (consignment_id, key, at) VALUES (?, ?, ?)`);
-  const tickOut = db.prepare(`DELETE FROM tick WHERE consignment_id = ? AND key = ?`);
-
-  const scalars = (c: Consignment) => ({
+  const scalars = (c: Consignment, at: string) => ({
     id: c.id,
     code: c.code,
     direction: c.direction,
@@ -121,7 +121,7 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
     handOverAt: c.handOverAt,
     openingAt: c.openingAt,
     stage: stageOf(c),
-    document: JSON.stringify(c),
+    document: plans.encode(c, at),
   });
 
   /** Keeps the search and what the consignment points at in step with it. */
@@ -129,7 +129,7 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
     records.link(c.id, [
       ...(c.receiverId ? [c.receiverId] : []),
       c.serviceId,
-      ...c.lines.flatMap((l) => (l.lotId ? [l.lotId] : [])),
+      ...c.lines.flatMap((l) => [l.speciesId, ...(l.lotId ? [l.lotId] : [])]),
       ...c.bags.map((b) => b.bagTypeId),
       ...c.boxes.flatMap((b) => [b.boxTypeId, ...b.packs.map((p) => p.packId)]),
     ]);
@@ -157,6 +157,7 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
 
   return {
     index,
+    withFacts,
     byCode: (code: string): StoredConsignment | null => {
       const r = byCode.get(code);
       return r ? toStored(r) : null;
@@ -176,14 +177,14 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
     any: (): boolean => any.get()!.n === 1,
     nextCode: (): string => `KC-${String((lastCode.get()?.n ?? 100) + 1).padStart(4, '0')}`,
     insert: (c: Consignment, result: StoredResult | null, at: string): void => {
-      insert.run({ ...scalars(c), result: result ? JSON.stringify(result) : null, at });
+      insert.run({ ...scalars(c, at), result: result ? JSON.stringify(result) : null, at });
       index(c);
     },
     /** False when somebody else saved in between: nothing was written. */
     update: (c: Consignment, result: StoredResult | null, version: number, what: string, at: string): boolean =>
       db.transaction(() => {
         storeRevision.run({ id: c.id, what, at });
-        const rest = scalars(c);
+        const rest = scalars(c, at);
         const changed =
           update.run({ ...rest, result: result ? JSON.stringify(result) : null, version, at }).changes === 1;
         if (!changed) dropRevision.run(c.id, version);
@@ -192,12 +193,12 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
       })(),
     lastRevision: (id: string): { version: number; document: Consignment; what: string } | null => {
       const r = lastRevision.get(id);
-      return r ? { ...r, document: JSON.parse(r.document) as Consignment } : null;
+      return r ? { ...r, document: joined(r.document) } : null;
     },
     dropRevision: (id: string, version: number): void => void dropRevision.run(id, version),
     /** The same consignment with something written beside it: no new version, nothing to undo. */
     replace: (c: Consignment, result: StoredResult | null, at: string): void => {
-      replace.run({ ...scalars(c), result: result ? JSON.stringify(result) : null, at });
+      replace.run({ ...scalars(c, at), result: result ? JSON.stringify(result) : null, at });
       index(c);
     },
     /** A plan computed anew with other rows of the house: the document stays as it is. */
@@ -207,9 +208,6 @@ export function consignmentRepository(db: Db, records: RecordRepository) {
     journal: (id: string, at: string, kind: string, subject: string, data: unknown = {}): void =>
       void journalIn.run(id, at, kind, subject, JSON.stringify(data)),
     journalOf: (id: string) => journalOf.all(id),
-    ticks: (id: string): Map<string, string> => new Map(ticksOf.all(id).map((t) => [t.key, t.at])),
-    tick: (id: string, key: string, at: string | null): void =>
-      void (at === null ? tickOut.run(id, key) : tickIn.run(id, key, at)),
   };
 }
 export type ConsignmentRepository = ReturnType<typeof consignmentRepository>;

@@ -1,37 +1,227 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { readFile } from '@/core/consignment/file';
+import type { Consignment } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { openHouse } from '../house';
+import { must } from '@/tests/order';
+import { exportConsignment, importConsignment } from '@/server/consignment/files';
+import { plainSurroundings, tryEvaluate } from '@/server/consignment/result';
+import { undo } from '@/server/consignment/change';
+import { openHouse, type House } from '../house';
 import { searchView } from '@/server/records/view';
+import { migrate } from './open';
+
+const NOW = Date.parse('2026-11-24T15:20:00Z');
+const folders: string[] = [];
+const folder = (): string => {
+  const f = mkdtempSync(path.join(os.tmpdir(), 'kindly-migrate-'));
+  folders.push(f);
+  return f;
+};
+afterAll(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })));
+
+const fixture = (): Buffer => gunzipSync(readFileSync('tests/fixtures/v1/demo.db.gz'));
+/** A data folder as version 1 left it. */
+const oldDemo = (): string => {
+  const f = folder();
+  writeFileSync(path.join(f, 'kindly-crate.db'), fixture());
+  return f;
+};
+interface OldRow {
+  id: string;
+  code: string;
+  document: string;
+  version: number;
+}
+const oldRows = (f: string): OldRow[] => {
+  const db = new Database(path.join(f, 'kindly-crate.db'), { readonly: true });
+  const rows = db.prepare<[], OldRow>('SELECT id, code, document, version FROM consignment ORDER BY code').all();
+  db.close();
+  return rows;
+};
 
 test('data of the first schema are carried over: a copy is kept, stages are read, everything is found by the search', () => {
-  const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-migrate-'));
+  const f = folder();
   const c = exampleConsignment();
-  const old = new Database(path.join(folder, 'kindly-crate.db'));
+  const old = new Database(path.join(f, 'kindly-crate.db'));
   old.exec(readFileSync(path.join(process.cwd(), 'server/db/migrations/0001-first.sql'), 'utf8'));
   old.pragma('user_version = 1');
-  const opened = { ...c, actual: { ...c.actual, openedAt: c.openingAt } };
+  const { tanks: _tanks, ...actual } = c.actual;
+  const opened = { ...c, version: 1, actual: { ...actual, tank: null, openedAt: c.openingAt } };
   old
     .prepare(
       `INSERT INTO consignment (id, code, direction, receiver, sender, hand_over_at, opening_at, document, result, version, created_at, updated_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, 3, 'x', 'x')`,
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, 3, 'x', '2026-11-20T10:00:00.000Z')`,
     )
     .run(c.id, c.code, c.direction, c.receiver.name, c.sender.name, c.handOverAt, c.openingAt, JSON.stringify(opened));
   old.close();
 
-  const house = openHouse(folder, () => Date.parse('2026-11-24T12:00:00Z'), 0);
-  expect(readdirSync(folder)).toContain('kindly-crate.db.before-0002');
-  expect(house.consignments.list('past').map((s) => s.document)).toEqual([opened]);
+  const house = openHouse(f, () => NOW, 0);
+  expect(readdirSync(f)).toContain('kindly-crate.db.before-0002');
+  expect(house.consignments.list('past').map((s) => s.document)).toEqual([
+    { ...c, actual: { ...c.actual, openedAt: c.openingAt } },
+  ]);
   expect(house.consignments.list('open')).toEqual([]);
   expect(house.consignments.byCode(c.code)!.version).toBe(3);
   expect(searchView(house, c.receiver.name)[0]!.rows[0]!.name).toContain(c.code);
   expect(house.records.users(c.serviceId).map((u) => u.code)).toEqual([c.code]);
   house.db.close();
   // Opened again nothing is done twice.
-  const again = openHouse(folder, () => Date.parse('2026-11-24T12:00:00Z'), 0);
+  const again = openHouse(f, () => NOW, 0);
   expect(again.records.counts('service').active).toBe(5);
   again.db.close();
-  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('a data folder of version 1', () => {
+  const f = oldDemo();
+  const before = oldRows(f);
+  let house: House;
+  beforeAll(() => (house = openHouse(f, () => NOW, 0)));
+  afterAll(() => house.db.close());
+
+  test('holds the same facts: instants, readings, ticks, counts, runs, duties', () => {
+    for (const row of before) {
+      const old = JSON.parse(row.document) as Record<string, unknown> & {
+        actual: { bags: unknown[]; tank: object | null; sealedAt: string | null; openedAt: string | null };
+        tank: { name: string };
+      };
+      const stored = house.consignments.byCode(row.code)!;
+      const { tank, bags, ...instants } = old.actual;
+      expect(stored.document.actual).toMatchObject(instants);
+      expect(stored.document.actual.bags).toEqual(bags);
+      expect(stored.document.actual.tanks).toEqual(tank ? { [old.tank.name]: tank } : {});
+      expect(stored.version).toBe(row.version);
+      const { actual: _a, version: _v, ...plan } = old;
+      expect(stored.document).toMatchObject(plan);
+    }
+    const kept = new Database(path.join(f, 'kindly-crate.db.before-0004'), { readonly: true });
+    const n = (db: Database.Database, sql: string): number => (db.prepare(sql).get() as { n: number }).n;
+    expect(n(house.db, `SELECT COUNT(*) AS n FROM event WHERE kind = 'ticked'`)).toBe(
+      n(kept, 'SELECT COUNT(*) AS n FROM tick'),
+    );
+    for (const table of [
+      'run',
+      'run_step',
+      'quarantine',
+      'duty',
+      'reading',
+      'record',
+      'movement',
+      'holding',
+      'journal',
+    ])
+      expect([table, n(house.db, `SELECT COUNT(*) AS n FROM ${table}`)]).toEqual([
+        table,
+        n(kept, `SELECT COUNT(*) AS n FROM ${table}`),
+      ]);
+    const amounts = (db: Database.Database) => db.prepare('SELECT record_id, amount FROM holding ORDER BY 1').all();
+    expect(amounts(house.db)).toEqual(amounts(kept));
+    kept.close();
+  });
+
+  test('is computed as the current engine computes the version-1 files', () => {
+    for (const row of before) {
+      const read = readFile(JSON.parse(row.document));
+      if (!read.ok) throw new Error(JSON.stringify(read.problems));
+      const figures = (c: Consignment) => {
+        const e = must(tryEvaluate(plainSurroundings, c));
+        return e.bags.map((b) => [b.id, b.slackH, b.worstSlackH, b.first?.factor ?? null, b.curves.pH[100]]);
+      };
+      expect(figures(house.consignments.byCode(row.code)!.document)).toEqual(figures(read.value.consignment));
+    }
+  });
+
+  test('foretells nothing that was never kept', () => {
+    for (const row of before) expect(house.facts.predictions(row.id)).toEqual([]);
+  });
+
+  test('no longer carries a copy of the forecast in every state of every plan', () => {
+    const bytes = (sql: string): number => (house.db.prepare(sql).get() as { n: number }).n;
+    expect(bytes('SELECT MAX(LENGTH(document)) AS n FROM revision')).toBeLessThan(12_000);
+    expect(bytes('SELECT MAX(LENGTH(document)) AS n FROM consignment')).toBeLessThan(25_000);
+    for (const { document } of house.consignments.list('all'))
+      expect(document.forecast!.places.every((p) => p.points.length > 100)).toBe(true);
+  });
+
+  test('can still undo what was done before, the event with its plan', () => {
+    const sealed = before.find((row) => {
+      const c = house.consignments.byCode(row.code)!.document.actual;
+      return c.handedOverAt !== null && c.arrivedAt === null;
+    })!;
+    expect(must(undo(house, sealed.code))).toBe('handed over');
+    expect(house.consignments.byCode(sealed.code)!.document.actual).toMatchObject({ handedOverAt: null });
+    expect(house.consignments.byCode(sealed.code)!.document.actual.sealedAt).not.toBeNull();
+    expect(must(undo(house, sealed.code))).toBe('sealed');
+    expect(house.consignments.byCode(sealed.code)!.document.actual.sealedAt).toBeNull();
+  });
+
+  test('is told whole in its files, byte for byte again after reading them elsewhere', () => {
+    const other = openHouse(null, () => NOW, 0);
+    for (const row of before) {
+      const first = must(exportConsignment(house, row.code)).text;
+      must(importConsignment(other, first, 'ask'));
+      expect(must(exportConsignment(other, row.code)).text).toBe(first);
+    }
+    other.db.close();
+  });
+});
+
+test('every released file is read without loss', () => {
+  for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo']) {
+    const old = JSON.parse(readFileSync(`tests/fixtures/v1/${name}.json`, 'utf8')) as Record<string, unknown>;
+    const read = readFile(old);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const { actual: _a, version: _v, ...plan } = old;
+    expect(read.value.consignment).toMatchObject(plan);
+    expect(read.value.consignment).toEqual(exampleConsignment(name));
+  }
+});
+
+describe('a migration that fails', () => {
+  test('in its middle leaves the file as it was', () => {
+    const f = oldDemo();
+    const file = path.join(f, 'kindly-crate.db');
+    const before = oldRows(f);
+    const db = new Database(file);
+    const fault = {
+      4: () => {
+        throw new Error('the disk is full');
+      },
+    };
+    expect(() => migrate(db, file, fault)).toThrow('the disk is full');
+    expect(db.pragma('user_version', { simple: true })).toBe(3);
+    expect(db.prepare("SELECT name FROM sqlite_master WHERE name IN ('observation', 'forecast')").all()).toEqual([]);
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+    db.close();
+    expect(oldRows(f)).toEqual(before);
+    openHouse(f, () => NOW, 0).db.close();
+  });
+
+  test('because a row points at nothing is told and not kept', () => {
+    const f = oldDemo();
+    const file = path.join(f, 'kindly-crate.db');
+    const db = new Database(file);
+    db.pragma('foreign_keys = OFF');
+    db.exec(`INSERT INTO run_step VALUES ('no-such-run', 'place', '2026-11-24T10:00:00.000Z')`);
+    expect(() => migrate(db, file)).toThrow(/do not hold together.*run_step.*Nothing was changed/);
+    expect(db.pragma('user_version', { simple: true })).toBe(3);
+    db.close();
+  });
+
+  test('the copy made before it is whole, running log and all', () => {
+    const f = oldDemo();
+    const file = path.join(f, 'kindly-crate.db');
+    const writer = new Database(file);
+    writer.pragma('journal_mode = WAL');
+    writer.prepare(`UPDATE setting SET value = 'in the log' WHERE key = 'profile'`).run();
+    const db = new Database(file);
+    migrate(db, file);
+    const copy = new Database(`${file}.before-0004`, { readonly: true });
+    expect(copy.prepare(`SELECT value FROM setting WHERE key = 'profile'`).get()).toEqual({ value: 'in the log' });
+    expect(copy.pragma('integrity_check', { simple: true })).toBe('ok');
+    for (const x of [copy, db, writer]) x.close();
+  });
 });

@@ -1,8 +1,8 @@
-import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
-
-export type Db = Database.Database;
+import type { Db } from './db';
+import { factsApart } from './facts-apart';
 
 const MIGRATIONS = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'db', 'migrations');
 
@@ -26,8 +26,20 @@ function migrations(): Migration[] {
   return list;
 }
 
-/** Brings a database to the newest schema, in one transaction, with a copy of the file made first. */
-function migrate(db: Db, file: string): void {
+/** What a migration does that SQL cannot, after its SQL, in the same transaction. */
+const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart };
+
+/** A whole copy of a database as it is, made by SQLite itself: nothing of a running log is missed. */
+function keepCopy(db: Db, to: string): void {
+  rmSync(to, { force: true });
+  db.prepare('VACUUM INTO ?').run(to);
+}
+
+/**
+ * Brings a database to the newest schema: a copy first, then everything in one transaction with foreign keys off, as
+ * SQLite wants it where tables are rebuilt, and a check of every key before it is kept. What fails leaves the file as it was.
+ */
+export function migrate(db: Db, file: string, after = afterwards): void {
   const at = db.pragma('user_version', { simple: true }) as number;
   const all = migrations();
   if (at > all.length)
@@ -36,16 +48,25 @@ function migrate(db: Db, file: string): void {
     );
   const due = all.filter((m) => m.number > at);
   if (due.length === 0) return;
-  if (at > 0 && file !== ':memory:' && existsSync(file)) {
-    db.pragma('wal_checkpoint(TRUNCATE)');
-    copyFileSync(file, `${file}.before-${String(at + 1).padStart(4, '0')}`);
+  if (at > 0 && file !== ':memory:' && existsSync(file))
+    keepCopy(db, `${file}.before-${String(at + 1).padStart(4, '0')}`);
+  db.pragma('foreign_keys = OFF');
+  try {
+    db.transaction(() => {
+      for (const m of due) {
+        db.exec(readFileSync(path.join(MIGRATIONS, m.file), 'utf8'));
+        after[m.number]?.(db);
+        db.pragma(`user_version = ${m.number}`);
+      }
+      const broken = db.pragma('foreign_key_check') as { table: string; parent: string }[];
+      if (broken[0])
+        throw new Error(
+          `The data do not hold together: ${broken.length} rows of ${broken[0].table} point at ${broken[0].parent} rows that are not there. Nothing was changed.`,
+        );
+    })();
+  } finally {
+    db.pragma('foreign_keys = ON');
   }
-  db.transaction(() => {
-    for (const m of due) {
-      db.exec(readFileSync(path.join(MIGRATIONS, m.file), 'utf8'));
-      db.pragma(`user_version = ${m.number}`);
-    }
-  })();
 }
 
 /** Opens (and makes, and migrates) the database of a data folder, or one in memory for tests. */

@@ -1,6 +1,6 @@
 import { fold } from '@/records/field';
 import type { KindId } from '@/records/kind';
-import type { Db } from './open';
+import type { Db } from './db';
 
 export interface StoredRecord<T = Record<string, unknown>> {
   id: string;

@@ -120,11 +120,20 @@ export function seedDemo(folder: string, draws?: number): void {
       saveReadings(house, {
         code,
         version: stored.version,
-        tank: { ...c.tank },
-        bags: e.bags.map((b) => ({
+        // A probe of its own never reads quite what was computed.
+        tanks: {
+          [c.tank.name]: {
+            tempC: c.tank.tempC,
+            pH: c.tank.pH,
+            khDkh: c.tank.khDkh,
+            ghDgh: c.tank.ghDgh,
+            salinity: c.tank.salinity,
+          },
+        },
+        bags: e.bags.map((b, n) => ({
           bagId: b.id,
-          tempC: Math.round(b.tempC[i]! * 10) / 10,
-          pH: Math.round(b.curves.pH[i]! * 20) / 20,
+          tempC: Math.round((b.tempC[i]! + (n % 2 ? 0.4 : -0.3)) * 10) / 10,
+          pH: Math.round((b.curves.pH[i]! + (n % 3 ? 0.05 : -0.1)) * 20) / 20,
           salinity: c.sourceWater.salinity > 0 ? c.sourceWater.salinity : null,
           alive: b.animals,
           dead: 0,

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { problemsOf, refuse, type Forecast, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Forecast } from '@/core/consignment/schema';
 import { forecastFromRows } from '@/core/weather/csv';
 import { hourlyOf } from '@/core/weather/days';
 import { change, find } from '@/server/consignment/change';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { boxSchema, problemsOf, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { boxSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';

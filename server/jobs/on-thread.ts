@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Job, JobReport, JobResult } from '@/core/evaluate/job';
 
 /** Longest a job may take before its thread is ended. */

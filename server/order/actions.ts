@@ -1,6 +1,6 @@
 'use server';
 
-import type { Outcome } from '@/core/consignment/schema';
+import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { house } from '@/server/wiring';
 import { plain } from '@/server/answer';

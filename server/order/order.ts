@@ -1,33 +1,32 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { catalogue as shipped } from '@/core/catalogue';
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import { departure, orderAdvice, type Advice } from '@/core/calendar/departure';
 import { toDraft } from '@/records/field';
 import { kinds } from '@/records';
 import { collectionWords, type Receiver } from '@/records/people';
 import { planConsignment } from '@/core/choose/plan';
+import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
+import { nothingYet } from '@/core/consignment/facts';
+import { crossChecks } from '@/core/consignment/rules';
 import {
   FORMAT,
   FORMAT_VERSION,
   consignmentSchema,
-  crossChecks,
   lineSchema,
   partySchema,
-  problemsOf,
-  refuse,
   tankSchema,
-  waterOfTank,
   waterSchema,
   type Consignment,
-  type Outcome,
-  type Problem,
 } from '@/core/consignment/schema';
+import { waterOfTank } from '@/core/consignment/waters';
 import { adoptProfile, type House } from '@/server/house';
 import { instantAt, localAt, zoned } from '@/server/instants';
+import { waterMisfit } from '@/core/fish/water';
 import { fetchForecast, forecastFor } from '@/server/outside';
 import { ownAssumptions } from '@/server/settings/assumptions';
-import { catalogueOf, foreignRows, resultOf } from '@/server/consignment/result';
+import { catalogueOf, foreignRows } from '@/server/consignment/result';
+import { addConsignment } from '@/server/consignment/store';
 import { lookupOf } from '@/server/records/lookup';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { momentsOf, sayMoved } from '@/server/day/day';
@@ -61,6 +60,7 @@ export const orderInput = z.object({
   waters: consignmentSchema.shape.waters,
   tank: tankSchema,
   otherTanks: consignmentSchema.shape.otherTanks,
+  companions: consignmentSchema.shape.companions,
   /** Row of the address book; null for somebody new. */
   receiverId: z.string().nullable().optional(),
   note: z.string().max(2000),
@@ -86,6 +86,7 @@ function fromInput(
   | 'waters'
   | 'tank'
   | 'otherTanks'
+  | 'companions'
   | 'receiverId'
   | 'note'
 > {
@@ -107,6 +108,7 @@ function fromInput(
     // Undefined takes away what an earlier state of the order had.
     waters: o.waters?.length ? o.waters : undefined,
     otherTanks: o.otherTanks?.length ? o.otherTanks : undefined,
+    companions: o.companions?.length ? o.companions : undefined,
     receiverId: o.receiverId ?? undefined,
     note: o.note,
   };
@@ -114,26 +116,21 @@ function fromInput(
 
 function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
   const problems: Problem[] = [];
+  const stored = o.code === null ? null : (house.consignments.byCode(o.code)?.document ?? null);
+  const species = stored ? catalogueOf(stored, house).species : house.shelves().all.species;
   o.lines.forEach((l, i) => {
     const { salinity } = waterOfTank(o, l.tank);
-    const known = shipped.species.find((s) => s.id === l.speciesId);
+    const known = species.find((s) => s.id === l.speciesId);
     if (!known)
-      problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not in the catalogue.` });
-    else if (known.water === 'marine' && salinity < 20)
-      problems.push({
-        path: 'sourceWater.salinity',
-        message: `${known.name} lives in sea water: salinity ${salinity} of tank ${l.tank} cannot be right.`,
-      });
-    else if (known.water === 'fresh' && salinity > 10)
-      problems.push({
-        path: 'sourceWater.salinity',
-        message: `${known.name} lives in fresh water: salinity ${salinity} of tank ${l.tank} cannot be right.`,
-      });
+      problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not known here.` });
+    else {
+      const misfit = waterMisfit(known, salinity, `tank ${l.tank}`);
+      if (misfit) problems.push({ path: 'sourceWater.salinity', message: misfit });
+    }
   });
   const service = house.shelves().all.services.find((s) => s.id === o.serviceId);
-  const alive = o.lines.some((l) => shipped.species.find((s) => s.id === l.speciesId)?.kind !== 'plant');
   if (!service) problems.push({ path: 'serviceId', message: 'Choose a service.' });
-  else if (!service.live && alive)
+  else if (!service.live)
     problems.push({ path: 'serviceId', message: `${service.name} does not take live animals. Choose a live service.` });
   if (house.records.byId(o.receiverId ?? '')?.deletedAt)
     problems.push({
@@ -168,8 +165,7 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const checked = consignmentSchema.safeParse(consignment);
     if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
     house.db.transaction(() => {
-      house.consignments.insert(checked.data, resultOf(house, checked.data), house.nowIso());
-      house.consignments.journal(checked.data.id, house.nowIso(), 'made', checked.data.code);
+      addConsignment(house, checked.data, { kind: 'made', subject: checked.data.code });
       if (o.direction !== 'incoming') adoptProfile(house, o.sender);
       if (o.direction === 'outgoing' && !o.receiverId) adoptReceiver(house, checked.data);
     })();
@@ -202,15 +198,6 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
   };
 }
 
-const nothingDone: Consignment['actual'] = {
-  sealedAt: null,
-  handedOverAt: null,
-  arrivedAt: null,
-  openedAt: null,
-  bags: [],
-  tank: null,
-};
-
 /** An order as a consignment without bags, before anything is planned. */
 const bareConsignment = (house: House, o: Order, code: string): Consignment => ({
   format: FORMAT,
@@ -223,7 +210,7 @@ const bareConsignment = (house: House, o: Order, code: string): Consignment => (
   forecast: null,
   catalogue: null,
   assumptions: ownAssumptions(house),
-  actual: nothingDone,
+  actual: nothingYet(),
 });
 
 /** What a careful shipper would say to the order as it stands in the form: nothing is saved. */
@@ -336,24 +323,30 @@ function linkReceiver(house: House, c: Consignment, receiverId: string): void {
 }
 
 /** Cancels an order: its fish and supplies are free again, nothing of it stays on the Bench. What has left cannot be called back. */
-export const cancel = (house: House, code: string, reason: string): Outcome<StoredConsignment> => {
-  const r = change(house, code, null, 'the cancelling', (c) => {
-    if (c.cancelled) return refuse('code', `${code} is cancelled already.`);
-    if (c.actual.handedOverAt) return refuse('code', `${code} is on its way. Record what happens to it instead.`);
-    return { ok: true, value: { ...c, cancelled: { at: house.nowIso(), reason: reason.trim().slice(0, 300) } } };
-  });
-  if (r.ok) house.consignments.journal(r.value.document.id, house.nowIso(), 'cancelled', reason);
-  return r;
-};
+export const cancel = (house: House, code: string, reason: string): Outcome<StoredConsignment> =>
+  change(
+    house,
+    code,
+    null,
+    'the cancelling',
+    (c) => {
+      if (c.cancelled) return refuse('code', `${code} is cancelled already.`);
+      if (c.actual.handedOverAt) return refuse('code', `${code} is on its way. Record what happens to it instead.`);
+      return { ok: true, value: { ...c, cancelled: { at: house.nowIso(), reason: reason.trim().slice(0, 300) } } };
+    },
+    { kind: 'cancelled', subject: reason.slice(0, 300) },
+  );
 
 /** Takes a cancelling back. */
-export const revive = (house: House, code: string): Outcome<StoredConsignment> => {
-  const r = change(house, code, null, 'bringing it back', (c) =>
-    c.cancelled ? { ok: true, value: { ...c, cancelled: null } } : refuse('code', `${code} is not cancelled.`),
+export const revive = (house: House, code: string): Outcome<StoredConsignment> =>
+  change(
+    house,
+    code,
+    null,
+    'bringing it back',
+    (c) => (c.cancelled ? { ok: true, value: { ...c, cancelled: null } } : refuse('code', `${code} is not cancelled.`)),
+    { kind: 'no longer cancelled', subject: code },
   );
-  if (r.ok) house.consignments.journal(r.value.document.id, house.nowIso(), 'no longer cancelled', code);
-  return r;
-};
 
 /** Runs behind each set of packs while a plan is made: a second of patience. */
 const PLAN_DRAWS = 60;
@@ -398,9 +391,9 @@ export function duplicate(house: House, code: string): Outcome<string> {
     cancelled: null,
     held: null,
     catalogue: foreignRows(c, house),
-    actual: nothingDone,
+    actual: nothingYet(),
   };
   copy.forecast = fetchForecast(copy, Date.parse(copy.handOverAt), house.nowMs());
-  house.consignments.insert(copy, resultOf(house, copy), house.nowIso());
+  addConsignment(house, copy, { kind: 'made', subject: copy.code, data: { like: c.code } });
   return { ok: true, value: copy.code };
 }

@@ -1,4 +1,3 @@
-import { catalogue as shipped } from '@/core/catalogue';
 import type { Place } from '@/core/catalogue/places';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Receiver } from '@/records/people';
@@ -22,7 +21,7 @@ const placeDraft = (p: Party['place']) => ({
   zone: p.zone,
   altitudeM: text(p.altitudeM),
 });
-const partyDraft = (p: Party) => ({ name: p.name, address: p.address, phone: p.phone, ...placeDraft(p.place) });
+export const partyDraft = (p: Party) => ({ name: p.name, address: p.address, phone: p.phone, ...placeDraft(p.place) });
 const waterDraft = (w: object): Record<string, string> =>
   Object.fromEntries(
     Object.entries(w).map(([k, v]) => [k, typeof v === 'boolean' ? (v ? 'yes' : '') : v == null ? '' : String(v)]),
@@ -50,6 +49,7 @@ export function draftOf(c: Consignment) {
       massG: l.massG === null ? '' : String(l.massG),
       sex: l.sex as string,
       grade: l.grade ?? '',
+      variety: l.variety ?? '',
       tank: l.tank,
       lotId: l.lotId ?? '',
       into: l.into ?? '',
@@ -57,6 +57,15 @@ export function draftOf(c: Consignment) {
     source: waterDraft(c.sourceWater),
     waters: Object.fromEntries((c.waters ?? []).map((w) => [w.tank, waterDraft(w.water)])),
     tanks: [c.tank, ...(c.otherTanks ?? [])].map(waterDraft),
+    companions: (c.companions ?? []).map((x) => ({
+      id: x.id,
+      kind: x.kind as string,
+      name: x.name,
+      amount: x.amount,
+      vessel: x.vessel as string,
+      weightKg: String(x.weightKg),
+      boxId: x.boxId ?? '',
+    })),
     note: c.note,
   };
 }
@@ -89,6 +98,7 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
         massG: '',
         sex: 'unsexed',
         grade: '',
+        variety: '',
         tank: '',
         lotId: '',
         into: '',
@@ -97,6 +107,7 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
     source: { ...water },
     waters: {},
     tanks: [{ ...water, name: 'Quarantine', volumeL: '60', residents: '' }],
+    companions: [],
     note: '',
   };
 }
@@ -122,6 +133,15 @@ export function receiverOptions(house: House, find: string) {
   });
 }
 
+/** How many animals live in each own tank: of stock, and of what was carried there. */
+function livingIn(house: House): Map<string, number> {
+  const out = new Map<string, number>();
+  const add = (tank: string, n: number): void => void out.set(tank, (out.get(tank) ?? 0) + n);
+  for (const r of house.records.list('lot', 'active')) add((r.document as unknown as Lot).tankId, r.amount ?? 0);
+  for (const s of house.ledger.living()) add(s.tank, s.count);
+  return out;
+}
+
 /** Everything the order form offers: towns, own tanks with their last water, their fish. */
 export function orderChoices(house: House, c: Consignment | null) {
   const lookup = lookupOf(house.records);
@@ -130,6 +150,7 @@ export function orderChoices(house: House, c: Consignment | null) {
     if (p.country && !places.some((x) => x.name === p.name && x.country === p.country))
       places.push({ ...p, country: p.country } as Place);
   const readings = house.ledger.latestReadings();
+  const lived = livingIn(house);
   const tanks = house.records.list('tank', 'active').map((r) => {
     const latest = readings.get(r.id);
     const water = latest
@@ -142,12 +163,14 @@ export function orderChoices(house: House, c: Consignment | null) {
           tanMgNL: text(latest.tanMgNL ?? 0),
         }
       : null;
-    return { name: String(r.document.name), water };
+    const residents = (lived.get(r.id) ?? 0) > 0 ? 'yes' : '';
+    return { name: String(r.document.name), volumeL: text(r.document.volumeL as number), residents, water };
   });
   const promised = promises(house);
+  const { species } = house.shelves().all;
   const lots = house.records.list('lot', 'active').flatMap((r) => {
     const lot = r.document as unknown as Lot;
-    const s = shipped.species.find((x) => x.id === lot.speciesId);
+    const s = species.find((x) => x.id === lot.speciesId);
     if (!s) return [];
     const taken = (promised.get(r.id) ?? []).filter((p) => p.code !== c?.code).reduce((n, p) => n + p.count, 0);
     const tank = lookup.label('tank', lot.tankId);
@@ -188,3 +211,5 @@ export function orderView({ h, c, catalogue }: Station) {
     confirmation: paper.ok ? paperText(paper.value) : null,
   };
 }
+export type OrderChoices = ReturnType<typeof orderChoices>;
+export type Receivers = ReturnType<typeof receiverOptions>;

@@ -1,6 +1,9 @@
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { milestones, type Milestone } from '@/core/consignment/facts';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
+import { predictionOf } from '@/core/evaluate/prediction';
 import { change, find } from '@/server/consignment/change';
-import { foreignRows, usedRows } from '@/server/consignment/result';
+import { foreignRows, tryEvaluate, usedRows } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
@@ -11,38 +14,64 @@ export function tick(house: House, code: string, key: string, done: boolean): Ou
   const at = house.nowIso();
   const { id } = stored.value.document;
   house.db.transaction(() => {
-    house.consignments.tick(id, key, done ? at : null);
+    if (done) house.facts.tick(id, key, at);
+    else house.facts.untick(id, key, at);
     house.consignments.journal(id, at, done ? 'ticked' : 'taken back', key);
   })();
   return { ok: true, value: done ? at : null };
 }
 
-const events = { sealedAt: 'sealed', handedOverAt: 'handed over', arrivedAt: 'arrived', openedAt: 'opened' } as const;
-export type EventName = keyof typeof events;
+export type EventName = Milestone;
+const order: readonly Milestone[] = ['sealedAt', 'handedOverAt', 'arrivedAt', 'openedAt'];
 
-/** What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. */
+/** Keeps what is foretold at this moment, by what was known just before it. */
+function foretell(house: House, c: Consignment, moment: 'hand-over' | 'opening', at: string): void {
+  const e = tryEvaluate(house, c, { draws: house.draws });
+  if (e.ok) house.facts.predict(c.id, predictionOf(e.value, moment, at));
+}
+
+/**
+ * What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. At hand-over and
+ * at opening what is foretold is kept for good, in the same transaction.
+ */
 export function recordEvent(
   house: House,
   code: string,
   name: EventName,
   at: string | null,
 ): Outcome<StoredConsignment> {
-  if (!(name in events)) return refuse('event', 'This event is not known.');
-  const r = change(house, code, null, events[name], (c) => {
-    const actual = { ...c.actual, [name]: at };
-    const order = [actual.sealedAt, actual.handedOverAt, actual.arrivedAt, actual.openedAt].filter(
-      (x): x is string => x !== null,
+  if (!order.includes(name)) return refuse('event', 'This event is not known.');
+  const kind = milestones[name];
+  return house.db.transaction((): Outcome<StoredConsignment> => {
+    const before = find(house, code);
+    const r = change(
+      house,
+      code,
+      null,
+      kind.replace('-', ' '),
+      (c) => {
+        const actual = { ...c.actual, [name]: at };
+        const told = order.map((m) => actual[m]).filter((x): x is string => x !== null);
+        for (let i = 1; i < told.length; i++)
+          if (Date.parse(told[i]!) < Date.parse(told[i - 1]!))
+            return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
+        const early = at === null ? null : tooEarly(c, name, at);
+        if (early) return refuse(name, early);
+        // What has left keeps the rows it was sent with; what is here again follows the shelves.
+        const catalogue = name !== 'handedOverAt' ? c.catalogue : at ? usedRows(c, house) : foreignRows(c, house);
+        return { ok: true, value: { ...c, catalogue, actual } };
+      },
+      { kind: at ? 'event' : 'event taken back', subject: kind.replace('-', ' '), data: { at } },
     );
-    for (let i = 1; i < order.length; i++)
-      if (Date.parse(order[i]!) < Date.parse(order[i - 1]!))
-        return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
-    // What has left keeps the rows it was sent with; what is here again follows the shelves.
-    const catalogue = name !== 'handedOverAt' ? c.catalogue : at ? usedRows(c, house) : foreignRows(c, house);
-    return { ok: true, value: { ...c, catalogue, actual } };
-  });
-  if (r.ok)
-    house.consignments.journal(r.value.document.id, house.nowIso(), at ? 'event' : 'event taken back', events[name], {
-      at,
-    });
-  return r;
+    if (r.ok && at && name === 'handedOverAt') foretell(house, r.value.document, 'hand-over', at);
+    if (r.ok && at && name === 'openedAt' && before.ok) foretell(house, before.value.document, 'opening', at);
+    return r;
+  })();
+}
+
+/** A box cannot be here before it has left where it comes from. */
+function tooEarly(c: Consignment, name: Milestone, at: string): string | null {
+  if (name !== 'arrivedAt' || c.actual.handedOverAt) return null;
+  if (Date.parse(at) >= Date.parse(c.handOverAt)) return null;
+  return `${c.code} is handed over only on ${c.handOverAt.slice(0, 10)}, by the plan. If it left sooner, record the hand-over or change the order first.`;
 }

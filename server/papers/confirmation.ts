@@ -1,4 +1,4 @@
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { confirmation, type Paper } from '@/core/papers/confirmation';
 import { departure } from '@/core/calendar/departure';
 import { profileOf, type House } from '@/server/house';

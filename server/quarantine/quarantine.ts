@@ -1,58 +1,133 @@
 import { randomUUID } from 'node:crypto';
 import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/schema';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment, OrderLine } from '@/core/consignment/schema';
+import { measuredTank, tankOfLine } from '@/core/consignment/waters';
+import { waterMisfit } from '@/core/fish/water';
 import { quarantinePlan } from '@/core/quarantine/plan';
+import { positionOf } from '@/server/arrive/run';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
+import { lookupOf } from '@/server/records/lookup';
 
-/** Opens day 1: four weeks of daily duties in the receiving tank, due by its own local clock. */
-export function openQuarantine(house: House, code: string): Outcome<string> {
+/** Order lines whose animals go into a receiving tank. */
+export const linesInto = (c: Consignment, tank: string): OrderLine[] =>
+  c.lines.filter((l) => tankOfLine(c, l.into).name === tank);
+
+/** Own tanks are known by their record, others by the name they have in the order. */
+export const tankId = (house: House, name: string): string => lookupOf(house.records).find('tank', name) ?? name;
+
+/** Animals of a line that were found dead; bags of several lines tell nobody whose they were. */
+const lost = (c: Consignment, lineId: string): number =>
+  c.bags
+    .filter((b) => b.animals.every((a) => a.lineId === lineId))
+    .reduce((n, b) => n + (c.actual.bags.find((r) => r.bagId === b.id)?.dead ?? 0), 0);
+
+/** Why a quarantine cannot be opened in this tank yet; null where it can. */
+function notYet(house: House, c: Consignment, tank: string): string | null {
+  if (house.arrivals.quarantinesOf(c.id).some((q) => q.tank === tank))
+    return `${c.code} is in quarantine in tank ${tank} already.`;
+  const lines = linesInto(c, tank);
+  if (lines.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
+  const catalogue = catalogueOf(c, house);
+  const water = measuredTank(c, tank);
+  for (const l of lines) {
+    const misfit = waterMisfit(row(catalogue.species, l.speciesId, 'species'), water.salinity, `tank ${tank}`);
+    if (misfit) return misfit;
+  }
+  const bags = c.bags.filter((b) => b.animals.some((a) => lines.some((l) => l.id === a.lineId)));
+  const floating = house.arrivals
+    .runsOf(c.id)
+    .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
+  return floating ? `${floating.bagIds.join(', ')} are not across yet: finish or stop their sequence first.` : null;
+}
+
+/**
+ * Opens day 1 in a receiving tank: four weeks of daily duties, due by its own local clock, and the animals of the lines that
+ * go there move in; what was found dead is told as lost on the way.
+ */
+export function openQuarantine(house: House, code: string, tank?: string): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (house.arrivals.quarantineOf(c.id)) return refuse('quarantine', `${code} is in quarantine already.`);
+  const into = tankOfLine(c, tank);
+  if (tank !== undefined && into.name !== tank) return refuse('quarantine', `There is no receiving tank ${tank}.`);
+  const problem = notYet(house, c, into.name);
+  if (problem) return refuse('quarantine', problem);
   const catalogue = catalogueOf(c, house);
-  const kinds = c.lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
+  const lines = linesInto(c, into.name);
+  const kinds = lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
   const zone = c.receiver.place.zone;
-  const start = new TZDate(house.nowMs(), zone);
+  const now = house.nowMs();
+  const at = house.nowIso();
   const id = randomUUID();
+  const start = new TZDate(now, zone);
   const duties = quarantinePlan({
-    volumeL: c.tank.volumeL,
+    volumeL: into.volumeL,
     invertebrates: kinds.every((s) => s.flags.includes('invertebrate')),
     fasting: kinds.some((s) => s.fasting === 'cool-water-large') ? 'long' : 'short',
-  }).map((d) => {
-    const due = new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d.day - 1, d.hour, 0, 0, zone);
-    return {
-      key: d.key,
-      day: d.day,
-      dueAt: new Date(due.getTime()).toISOString(),
-      kind: d.kind,
-      title: d.title,
-      detail: d.detail,
-      minutes: d.minutes,
-    };
+  }).map(({ hour, ...d }) => {
+    const due = new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d.day - 1, hour, 0, 0, zone);
+    return { ...d, dueAt: new Date(due.getTime()).toISOString() };
   });
-  const losses = c.actual.bags.reduce((n, b) => n + b.dead, 0);
-  const animals = c.lines.reduce((n, l) => n + l.count, 0) - losses;
-  house.arrivals.openQuarantine(
-    {
-      id,
-      consignmentId: c.id,
-      tank: c.tank.name,
-      volumeL: c.tank.volumeL,
-      startedAt: house.nowIso(),
-      zone,
-      animals: `${animals} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`,
-    },
-    duties.filter((d) => Date.parse(d.dueAt) > house.nowMs() - 12 * 3600_000),
-  );
-  house.consignments.journal(c.id, house.nowIso(), 'quarantine opened', c.tank.name);
+  const animals = lines.reduce((n, l) => n + l.count - lost(c, l.id), 0);
+  house.db.transaction(() => {
+    house.arrivals.openQuarantine(
+      {
+        id,
+        consignmentId: c.id,
+        tank: into.name,
+        volumeL: into.volumeL,
+        startedAt: at,
+        zone,
+        animals: `${animals} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`,
+      },
+      duties.filter((d) => Date.parse(d.dueAt) > now - 12 * 3600_000),
+    );
+    const from = { kind: 'consignment' as const, id: '' };
+    const home = { kind: 'tank' as const, id: tankId(house, into.name) };
+    for (const l of lines) {
+      const dead = lost(c, l.id);
+      const move = { at, speciesId: l.speciesId, from, by: '' };
+      if (l.count > dead)
+        house.ledger.carry(c.id, { ...move, count: l.count - dead, to: home, why: `line ${l.id} arrived` });
+      if (dead > 0)
+        house.ledger.carry(c.id, {
+          ...move,
+          count: dead,
+          to: { kind: 'death', id: '' },
+          why: `line ${l.id} lost on the way`,
+        });
+    }
+    house.consignments.journal(c.id, at, 'quarantine opened', into.name);
+  })();
   return { ok: true, value: id };
 }
 
+/** Ticks a duty or takes it back; nothing can be done before its day. */
 export function setDuty(house: House, quarantineId: string, key: string, done: boolean): Outcome<null> {
-  house.arrivals.setDuty(quarantineId, key, done ? house.nowIso() : null);
+  const q = house.arrivals.quarantine(quarantineId);
+  const duty = q && house.arrivals.dutiesOf(q.id).find((d) => d.key === key);
+  if (!q || !duty) return refuse('duty', 'This duty is not there any more.');
+  const now = house.nowMs();
+  const due = Date.parse(duty.dueAt);
+  const midnight = atClock(sameTimeLater(now, 1, q.zone), '00:00', q.zone);
+  if (done && due >= midnight)
+    return refuse(
+      'duty',
+      `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}: not before that day.`,
+    );
+  house.db.transaction(() => {
+    house.arrivals.setDuty(q.id, key, done ? house.nowIso() : null);
+    house.consignments.journal(
+      q.consignmentId,
+      house.nowIso(),
+      done ? 'duty done' : 'duty taken back',
+      `${q.tank}: ${duty.title}`,
+    );
+  })();
   return { ok: true, value: null };
 }

@@ -1,21 +1,46 @@
-import { dayOf } from '@/server/bench/view';
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { positionOf } from '@/server/arrive/run';
+import { dayOf } from '@/server/bench/view';
 import type { Station } from '@/server/consignment/station';
+import { linesInto, tankId } from './quarantine';
 
-/** The Quarantine station: the tank, its day, and its duties. */
-export function quarantineView({ h, c, nowMs, view, home }: Station) {
-  const q = view.quarantine;
+/** The Quarantine station: every receiving tank with its day, who lives in it, and its duties. */
+export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) {
+  const stays = h.ledger.staysOf(c.id);
+  const name = (id: string): string => catalogue.species.find((s) => s.id === id)?.name ?? id;
+  const running = view.runs.filter((r) => !positionOf(r, nowMs).finished).flatMap((r) => r.bagIds);
+  const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
+    const q = view.quarantines.find((x) => x.tank === t.name);
+    const lines = linesInto(c, t.name);
+    if (!q && lines.length === 0) return [];
+    const id = tankId(h, t.name);
+    return [
+      {
+        id: q?.id ?? null,
+        tank: t.name,
+        volumeL: t.volumeL,
+        expected: lines.map((l) => `${l.count} ${name(l.speciesId)}`).join(', '),
+        /** Who lives there by what was told; kept from before that was told, only in words. */
+        animals: stays
+          .filter((s) => s.tank === id)
+          .map((s) => ({ speciesId: s.speciesId, name: name(s.speciesId), count: s.count })),
+        words: q?.animals ?? '',
+        startedMs: q ? Date.parse(q.startedAt) : null,
+        day: q ? Math.min(QUARANTINE_DAYS, dayOf(q, nowMs)) : 0,
+        duties: q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : [],
+        running: running.filter((bagId) =>
+          c.bags.some((b) => b.id === bagId && b.animals.some((a) => lines.some((l) => l.id === a.lineId))),
+        ),
+      },
+    ];
+  });
   return {
     code: c.code,
-    zone: q?.zone ?? home.zone,
+    zone: view.quarantines[0]?.zone ?? home.zone,
     nowMs,
-    tank: c.tank.name,
-    volumeL: c.tank.volumeL,
-    animals: q?.animals ?? '',
-    startedMs: q ? Date.parse(q.startedAt) : null,
-    day: q ? dayOf(q, nowMs) : 0,
-    duties: q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : [],
-    running: view.runs.some((r) => !positionOf(r, nowMs).finished),
+    tanks,
+    ownTanks: h.records.list('tank', 'active').map((r) => String(r.document.name)),
   };
 }
 export type QuarantineView = ReturnType<typeof quarantineView>;
+export type QuarantineTank = QuarantineView['tanks'][number];

@@ -1,11 +1,13 @@
 'use server';
 
 import { z } from 'zod';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Draft } from '@/records/field';
 import { kindIds, type KindId } from '@/records/kind';
 import { house } from '@/server/wiring';
+import type { Species } from '@/core/catalogue/schema';
 import * as csv from './csv';
+import * as species from './species';
 import * as records from './records';
 
 const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ?? null;
@@ -24,6 +26,9 @@ export async function saveRecord(
   const parsed = recordInput.safeParse(input);
   if (!kind || !parsed.success) return noKind;
   return records.saveRecord(house(), kind, parsed.data);
+}
+export async function addSpecies(name: string, likeId: string): Promise<Outcome<Species>> {
+  return species.addSpecies(house(), String(name).slice(0, 80), String(likeId));
 }
 export async function removeRecord(id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
   return records.removeRecord(house(), id);

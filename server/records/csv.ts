@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { COUNT, countField, guessMapping, readLines, writeRows, type Mapping, type ReadLine } from '@/records/csv';
 import { cellText, type Draft, type Field } from '@/records/field';
 import { kinds } from '@/records';

@@ -1,10 +1,19 @@
 import { catalogue as shipped } from '@/core/catalogue';
+import type { Species } from '@/core/catalogue/schema';
 import { kinds } from '@/records';
+import { speciesOf, withOwnSpecies, type OwnSpecies } from '@/records/species';
 import { fold, type Lookup, type RefKind } from '@/records/field';
 import type { RecordRepository } from '../db/records';
 
 /** Names of what records point at, read when first asked for: make one for each answer. */
 export function lookupOf(records: RecordRepository): Lookup {
+  let kept: Species[] | null = null;
+  /** Own rows in the catalogue: where both have one species, a name finds one's own. */
+  const species = (): Species[] =>
+    (kept ??= withOwnSpecies(
+      shipped.species,
+      records.list('species', 'all').map((r) => speciesOf(r.id, r.document as unknown as OwnSpecies)),
+    ));
   const index = new Map<RefKind, Map<string, string | null>>();
   const indexOf = (kind: RefKind): Map<string, string | null> => {
     const known = index.get(kind);
@@ -16,9 +25,10 @@ export function lookupOf(records: RecordRepository): Lookup {
       names.set(key, names.has(key) && names.get(key) !== id ? null : id);
     };
     if (kind === 'species')
-      for (const s of shipped.species) {
+      for (const s of species()) {
         add(s.name, s.id);
-        add(s.scientific, s.id);
+        if (s.scientific) add(s.scientific, s.id);
+        for (const other of s.otherNames?.split(',') ?? []) add(other, s.id);
         add(s.id, s.id);
       }
     else
@@ -33,7 +43,7 @@ export function lookupOf(records: RecordRepository): Lookup {
   };
   const labels = new Map<string, string>();
   const label = (kind: RefKind, id: string): string => {
-    if (kind === 'species') return shipped.species.find((s) => s.id === id)?.name ?? id;
+    if (kind === 'species') return species().find((s) => s.id === id)?.name ?? id;
     const r = records.byId(id);
     if (!r) return id;
     if (kind === 'place') return `${String(r.document.name)}, ${String(r.document.country)}`;
@@ -53,10 +63,10 @@ export function lookupOf(records: RecordRepository): Lookup {
   };
 }
 
-/** Ids of other records that a document names. */
+/** Ids of other records that a document names; rows of the catalogue are none, and fall away where links are kept. */
 export function linksOf(kind: keyof typeof kinds, doc: unknown): string[] {
   return kinds[kind].fields.flatMap((f) => {
-    if (f.type !== 'ref' || f.kind === 'species') return [];
+    if (f.type !== 'ref') return [];
     const id = (doc as Record<string, unknown>)[f.path];
     return typeof id === 'string' && id ? [id] : [];
   });

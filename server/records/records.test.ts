@@ -426,14 +426,16 @@ describe('orders from the records', () => {
     expect(anew.flatMap((b) => b.animals).reduce((n, a) => n + a.count, 0)).toBe(9);
   });
 
-  test('a file of another house brings no links to records that are not here', () => {
+  test('a file of another house keeps its own names for records, and they link to nothing here', () => {
     const { code } = must(saveOrder(house, order()));
     const file = must(exportConsignment(house, code)).text.replace(
       /"receiverId": "[^"]+"/,
       '"receiverId": "of-another-house"',
     );
     const copy = must(importConsignment(house, file, 'keep-both'));
-    expect(house.consignments.byCode(copy.code)!.document.receiverId).toBeUndefined();
+    const { id, receiverId } = house.consignments.byCode(copy.code)!.document;
+    expect(receiverId).toBe('of-another-house');
+    expect(house.db.prepare('SELECT * FROM link WHERE from_id = ? AND to_id = ?').all(id, receiverId)).toEqual([]);
   });
 
   test('the confirmation is a PDF that holds letters of many scripts', async () => {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import { COUNT } from '@/records/csv';
 import { fold, fromDraft, numberOf, toDraft, type Draft, type Lookup } from '@/records/field';
 import { kinds } from '@/records';
@@ -7,6 +7,7 @@ import type { Kind, KindId } from '@/records/kind';
 import type { NewRecord, StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
 import { zoned } from '@/server/instants';
+import { keepDemand } from '@/server/stock/demand';
 import { linksOf, lookupOf } from './lookup';
 import { resultOf } from '@/server/consignment/result';
 
@@ -86,11 +87,13 @@ export function shelfChanged(house: House, ids: readonly string[]): void {
   house.shelvesChanged();
   const users = new Set(ids.flatMap((id) => house.records.usersOf(id)));
   for (const s of house.consignments.list('open', -1))
-    if (users.has(s.document.id) && s.document.actual.handedOverAt === null)
+    if (users.has(s.document.id) && s.document.actual.handedOverAt === null) {
       house.consignments.setResult(s.document.id, resultOf(house, s.document));
+      keepDemand(house, s.document);
+    }
 }
 
-const touchesShelf = (kind: KindId): boolean => kind === 'supply' || kind === 'service';
+const touchesShelf = (kind: KindId): boolean => kind === 'supply' || kind === 'service' || kind === 'species';
 
 /** Writes one checked document; the caller holds the transaction. Refuses a second one of the same key. */
 export function writeRecord(

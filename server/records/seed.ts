@@ -5,7 +5,7 @@ import type { KindId } from '@/records/kind';
 import type { Supply } from '@/records/supply';
 import type { ArrivalRepository } from '../db/arrivals';
 import type { ConsignmentRepository } from '../db/consignments';
-import type { Db } from '../db/open';
+import type { Db } from '../db/db';
 import type { RecordRepository } from '../db/records';
 import { linksOf, lookupOf } from './lookup';
 

@@ -1,5 +1,6 @@
 import { catalogue as shipped } from '@/core/catalogue';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { speciesOf, withOwnSpecies, type OwnSpecies } from '@/records/species';
 import { typeOf, type Supply } from '@/records/supply';
 import type { ServiceRecord } from '@/records/service';
 import type { RecordRepository, StoredRecord } from '../db/records';
@@ -9,8 +10,12 @@ import type { Shelves } from '@/server/consignment/result';
 export function shelvesOf(records: RecordRepository): Shelves {
   const supplies = records.list('supply', 'all') as StoredRecord<Supply>[];
   const services = records.list('service', 'all') as StoredRecord<ServiceRecord>[];
+  const own = records.list('species', 'all') as StoredRecord<OwnSpecies>[];
+  const mine = (archivedToo: boolean) =>
+    own.filter((r) => archivedToo || !r.archivedAt).map((r) => speciesOf(r.id, r.document));
   const catalogue = (archivedToo: boolean): Catalogue => {
-    const out: Catalogue = { species: shipped.species, bags: [], boxes: [], packs: [], services: [] };
+    const species = archivedToo ? [...mine(true), ...shipped.species] : withOwnSpecies(shipped.species, mine(false));
+    const out: Catalogue = { species, bags: [], boxes: [], packs: [], services: [] };
     const add = <T extends { id: string }>(rows: T[], row: T): void => {
       if (!rows.some((r) => r.id === row.id)) rows.push(row);
     };

@@ -1,8 +1,7 @@
-import { catalogue as shipped } from '@/core/catalogue';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { takingDays } from '@/core/calendar/calendar';
 import { daysText } from '@/core/calendar/days';
-import { cellText, toDraft, type Lookup } from '@/records/field';
+import { cellText, fold, toDraft, type Lookup } from '@/records/field';
 import { kinds } from '@/records';
 import type { Kind } from '@/records/kind';
 import type { Lot } from '@/records/tank';
@@ -65,6 +64,7 @@ export function listView(house: House, kind: Kind, asked: { find?: string; shown
     ? house.records.found(kind.id, find, PAGE * 3)
     : house.records.list(kind.id, shown, PAGE, (page - 1) * PAGE);
   const promised = kind.id === 'lot' ? promises(house) : new Map<string, { code: string; count: number }[]>();
+  const { species } = house.shelves().all;
   return {
     rows: stored.map((r) => ({
       id: r.id,
@@ -73,7 +73,7 @@ export function listView(house: House, kind: Kind, asked: { find?: string; shown
       amount: r.amount,
       promised: promised.get(r.id) ?? [],
       archived: r.archivedAt !== null,
-      species: kind.id === 'lot' ? (shipped.species.find((s) => s.id === (r.document as Lot).speciesId) ?? null) : null,
+      species: kind.id === 'lot' ? (species.find((s) => s.id === (r.document as Lot).speciesId) ?? null) : null,
     })),
     heads: kind.columns.map((path) => {
       const f = kind.fields.find((x) => x.path === path)!;
@@ -97,7 +97,7 @@ export function refOptions(house: House, kind: Kind): Partial<Record<string, Ref
   const wanted = new Set(kind.fields.flatMap((f) => (f.type === 'ref' ? [f.kind] : [])));
   const out: Partial<Record<string, RefOption[]>> = {};
   for (const ref of wanted) {
-    if (ref === 'species') out.species = shipped.species.map((s) => ({ id: s.id, label: s.name }));
+    if (ref === 'species') out.species = house.shelves().offered.species.map((s) => ({ id: s.id, label: s.name }));
     else {
       const lookup = lookupOf(house.records);
       out[ref] = house.records.list(ref, 'active').map((r) => ({ id: r.id, label: lookup.label(ref, r.id) }));
@@ -140,15 +140,26 @@ export function editorView(house: House, kind: Kind, id: string) {
 /** Everything that holds the words, by kind, species among them. */
 export function searchView(house: House, text: string) {
   const found = house.records.search(text);
-  const words = text.trim().toLowerCase().split(/\s+/);
+  const words = fold(text).split(' ').filter(Boolean);
   const species = text.trim()
-    ? shipped.species
-        .filter((s) => words.every((w) => `${s.name} ${s.scientific}`.toLowerCase().includes(w)))
-        .map((s) => ({ id: s.id, kind: 'species', href: `/species#${s.id}`, name: s.name, detail: s.scientific }))
+    ? house
+        .shelves()
+        .offered.species.filter((s) =>
+          words.every((w) => fold(`${s.name} ${s.scientific} ${s.otherNames ?? ''}`).includes(w)),
+        )
+        .map((s) => ({
+          id: s.id,
+          kind: 'species',
+          href: `/species?find=${encodeURIComponent(s.name)}`,
+          name: s.name,
+          detail: s.scientific,
+        }))
     : [];
   const groups = [
     { title: 'Consignments', kind: 'consignment' },
-    ...Object.values(kinds).map((k) => ({ title: k.many, kind: k.id as string })),
+    ...Object.values(kinds)
+      .filter((k) => k.id !== 'species')
+      .map((k) => ({ title: k.many, kind: k.id as string })),
   ].map((g) => ({ title: g.title, rows: found.filter((f) => f.kind === g.kind) }));
   return [...groups, { title: 'Species', rows: species }].filter((g) => g.rows.length > 0);
 }

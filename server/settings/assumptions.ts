@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
-import { refuse, type Consignment, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { change } from '@/server/consignment/change';
 

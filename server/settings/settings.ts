@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { partySchema, problemsOf, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { partySchema } from '@/core/consignment/schema';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 
@@ -27,5 +28,15 @@ export const unitsOf = (house: House): 'metric' | 'us' => (house.arrivals.settin
 
 export function setUnits(house: House, system: string): Outcome<null> {
   house.arrivals.setSetting(UNITS, system === 'us' ? 'us' : 'metric');
+  return { ok: true, value: null };
+}
+
+const KEYS = 'single-letter keys';
+
+/** Whether single letters act as keys where no field has the focus. */
+export const keysOf = (house: House): boolean => house.arrivals.setting(KEYS) !== 'off';
+
+export function setKeys(house: House, on: boolean): Outcome<null> {
+  house.arrivals.setSetting(KEYS, on ? 'on' : 'off');
   return { ok: true, value: null };
 }

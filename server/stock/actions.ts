@@ -1,7 +1,7 @@
 'use server';
 
 import { z } from 'zod';
-import { refuse, type Outcome } from '@/core/consignment/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as records from '@/server/records/records';
 import { house } from '@/server/wiring';

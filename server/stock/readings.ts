@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { problemsOf, refuse, type Outcome } from '@/core/consignment/schema';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fromDraft, type Draft, type Field } from '@/records/field';
 import { toldWater, waterFields } from '@/records/people';
 import type { House } from '@/server/house';

@@ -84,8 +84,7 @@ export function settle(house: House, c: Consignment): void {
 /** Animals of a lot promised to consignments that are planned and not packed, by consignment. */
 export function promises(house: House): Map<string, { code: string; count: number }[]> {
   const out = new Map<string, { code: string; count: number }[]>();
-  for (const { document: c } of house.consignments.planned())
-    for (const l of c.lines)
-      if (l.lotId) out.set(l.lotId, [...(out.get(l.lotId) ?? []), { code: c.code, count: l.count }]);
+  for (const { lotId, code, count } of house.demand.promised())
+    out.set(lotId, [...(out.get(lotId) ?? []), { code, count }]);
   return out;
 }

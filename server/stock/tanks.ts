@@ -1,8 +1,8 @@
-import { catalogue as shipped } from '@/core/catalogue';
 import type { Species } from '@/core/catalogue/schema';
 import type { Lot, TankRecord } from '@/records/tank';
-import type { TankReading } from '@/server/db/ledger';
-import type { House } from '@/server/house';
+import type { Stay, TankReading } from '@/server/db/ledger';
+import { benchView } from '@/server/bench/view';
+import { profileOf, type House } from '@/server/house';
 import { promises } from './settle';
 
 export interface FishIn {
@@ -13,22 +13,33 @@ export interface FishIn {
   promised: { code: string; count: number }[];
 }
 
+/** Animals that were carried into a tank and live there. */
+export interface StayIn {
+  species: Species | null;
+  name: string;
+  count: number;
+  since: string;
+  code: string | null;
+}
+
 export interface TankRow {
   id: string;
   tank: TankRecord;
   archived: boolean;
   fish: FishIn[];
+  stays: StayIn[];
   latest: TankReading | null;
 }
 
 /** Fish of every tank, by tank. */
 function fishByTank(house: House): Map<string, FishIn[]> {
   const promised = promises(house);
+  const { species } = house.shelves().all;
   const out = new Map<string, FishIn[]>();
   for (const r of house.records.list('lot', 'active')) {
     const lot = r.document as unknown as Lot;
-    const species = shipped.species.find((s) => s.id === lot.speciesId);
-    if (!species) continue;
+    const kind = species.find((s) => s.id === lot.speciesId);
+    if (!kind) continue;
     const detail = [
       lot.size ?? '',
       lot.lengthCm ? `${lot.lengthCm} cm` : '',
@@ -38,16 +49,26 @@ function fishByTank(house: House): Map<string, FishIn[]> {
       .filter(Boolean)
       .join(', ');
     const list = out.get(lot.tankId) ?? [];
-    list.push({ lotId: r.id, species, detail, amount: r.amount, promised: promised.get(r.id) ?? [] });
+    list.push({ lotId: r.id, species: kind, detail, amount: r.amount, promised: promised.get(r.id) ?? [] });
     out.set(lot.tankId, list);
   }
   return out;
 }
 
+/** What lives in an own tank by what was carried there. */
+const staysIn = (house: House, stays: readonly Stay[]): StayIn[] =>
+  stays
+    .filter((s) => s.count > 0)
+    .map((s) => {
+      const species = house.shelves().all.species.find((x) => x.id === s.speciesId) ?? null;
+      return { species, name: species?.name ?? s.speciesId, count: s.count, since: s.since, code: s.code };
+    });
+
 /** Own tanks with what is in them and how their water was last. */
 export function tankRows(house: House, shown: 'active' | 'archived' = 'active'): TankRow[] {
   const fish = fishByTank(house);
   const latest = house.ledger.latestReadings();
+  const living = house.ledger.living();
   return house.records
     .list('tank', shown, 400)
     .map((r) => ({
@@ -55,6 +76,10 @@ export function tankRows(house: House, shown: 'active' | 'archived' = 'active'):
       tank: r.document as unknown as TankRecord,
       archived: r.archivedAt !== null,
       fish: fish.get(r.id) ?? [],
+      stays: staysIn(
+        house,
+        living.filter((s) => s.tank === r.id),
+      ),
       latest: latest.get(r.id) ?? null,
     }))
     .sort((x, y) => x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }));
@@ -68,7 +93,28 @@ export function tankView(house: House, id: string) {
     record: r,
     tank: r.document as unknown as TankRecord,
     fish: fishByTank(house).get(id) ?? [],
+    stays: staysIn(house, house.ledger.staysIn(id)),
     readings: house.ledger.readings(id, 120),
     readingCount: house.ledger.readingCount(id),
   };
 }
+
+/** The list of tanks, or those that hold the words, and what is in quarantine. */
+export function tankListView(house: House, asked: { find?: string; shown?: string; gone?: string }) {
+  const { find = '', gone } = asked;
+  const shown: 'active' | 'archived' = asked.shown === 'archived' ? 'archived' : 'active';
+  const removed = gone ? house.records.byId(gone) : null;
+  const found = find ? new Set(house.records.found('tank', find).map((r) => r.id)) : null;
+  const { quarantines, nowMs } = benchView(house);
+  return {
+    rows: tankRows(house, shown).filter((t) => !found || found.has(t.id)),
+    counts: house.records.counts('tank'),
+    find,
+    shown,
+    gone: removed?.deletedAt ? { id: removed.id, name: removed.name } : null,
+    quarantines,
+    nowMs,
+    zone: profileOf(house).place.zone,
+  };
+}
+export type TankListView = ReturnType<typeof tankListView>;

@@ -96,7 +96,7 @@ test('3 Bag: fewer fish are less acid, less water more ammonia, air less oxygen,
   await reload(page);
   expect(await ofA1('oxygenMgL')).toBeLessThan(startOxygen / 2);
 
-  await editBag(page, 'Carbonate hardness', '1');
+  await editBag(page, 'KH', '1');
   expect(await ofA1('pH')).toBeLessThan(fewer - 0.2);
 
   for (let i = 0; i < 4; i++) {

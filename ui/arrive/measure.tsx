@@ -1,69 +1,54 @@
 'use client';
 
 import { saveReadings } from '@/server/arrive/actions';
-import type { WaterReading } from '@/core/consignment/schema';
+import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
-import { StateMark } from '@/ui/drawings/state-mark';
-import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
+import { NumberField, OtherProblems, TextField, num } from '@/ui/fields/fields';
+import { waterKeys } from '@/ui/fields/water';
 import { one } from '@/ui/format';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
-import type { ReceiveStationProps } from '@/server/arrive/view';
-import type { LaneView } from '@/server/arrive/view';
+import { PhotoButton } from './photo';
 
+const figures = ['tempC', 'pH', 'salinity', 'alive', 'dead', 'doubtful'] as const;
+type BagDraft = Record<(typeof figures)[number] | 'note', string>;
 interface Draft {
-  tempC: string;
-  pH: string;
-  salinity: string;
-  alive: string;
-  dead: string;
-  doubtful: string;
+  bags: Record<string, BagDraft>;
+  tanks: Record<string, Record<string, string>>;
 }
 
-const tankKeys = [
-  ['tempC', 'Temperature', '°C'],
-  ['pH', 'pH', ''],
-  ['khDkh', 'KH', '°dKH'],
-  ['ghDgh', 'GH', '°dGH'],
-  ['salinity', 'Salinity', ''],
-  ['tanMgNL', 'Ammonia', 'mg N/L'],
-] as const;
+const text = (v: number | null | undefined): string => (v == null ? '' : String(v));
+/** What nobody touched stays empty: it was not measured. */
+const figure = (typed: string): number | null => (typed.trim() === '' ? null : num(typed));
 
-/** What was measured, or what is expected where nobody measured yet. */
-const measuredOf = (p: ReceiveStationProps) => ({
+/** What was measured so far; nothing stands where nobody measured. */
+const measuredOf = (p: ReceiveStationProps): Draft => ({
   bags: Object.fromEntries(
-    p.bags.map((b): [string, Draft] => [
+    p.bags.map((b): [string, BagDraft] => [
       b.id,
       {
-        tempC: String(b.reading?.tempC ?? b.expectedC.toFixed(1)),
-        pH: String(b.reading?.pH ?? b.expectedPh.toFixed(1)),
-        salinity: b.reading?.salinity != null ? String(b.reading.salinity) : b.species.water === 'marine' ? '34' : '',
-        alive: String(b.reading?.alive ?? b.animals),
-        dead: String(b.reading?.dead ?? 0),
-        doubtful: String(b.reading?.doubtful ?? 0),
+        ...(Object.fromEntries(figures.map((k) => [k, text(b.reading?.[k])])) as BagDraft),
+        note: b.reading?.note ?? '',
       },
     ]),
   ),
-  tanks: p.tanks.map((t) => ({
-    name: t.name,
-    water: Object.fromEntries(tankKeys.map(([k]) => [k, String(t[k])])) as Record<string, string>,
-  })),
+  tanks: Object.fromEntries(
+    p.tanks.map((t) => [t.name, Object.fromEntries(waterKeys.map(([k]) => [k, text(p.measured[t.name]?.[k])]))]),
+  ),
 });
 
 /** What the eye and the probe find in every bag, through the film, and in every tank. */
 export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => void }) {
   const { save, busy, problems } = useSave();
   const typed = useDraft(measuredOf(p), p.version);
-  const { bags: draft, tanks } = typed.draft;
-  const waterAt = (i: number): Record<string, number> =>
-    Object.fromEntries(tankKeys.map(([k]) => [k, num(tanks[i]!.water[k]!)]));
-  const set = (id: string, change: Partial<Draft>): void =>
+  const { bags, tanks } = typed.draft;
+  const set = (id: string, change: Partial<BagDraft>): void =>
     typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
-  const setTank = (i: number, key: string, value: string): void =>
-    typed.setDraft((x) => ({
-      ...x,
-      tanks: x.tanks.map((t, j) => (j === i ? { ...t, water: { ...t.water, [key]: value } } : t)),
-    }));
+  const allAlive = (b: ReceiveStationProps['bags'][number]): Partial<BagDraft> => ({
+    alive: String(b.animals),
+    dead: '0',
+    doubtful: '0',
+  });
 
   const submit = (): void =>
     void save(
@@ -71,20 +56,19 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         saveReadings({
           code: p.code,
           version: typed.version ?? p.version,
-          tank: waterAt(0) as unknown as WaterReading,
-          otherTanks: Object.fromEntries(tanks.slice(1).map((t, i) => [t.name, waterAt(i + 1) as unknown as WaterReading])),
+          tanks: Object.fromEntries(
+            Object.entries(tanks).flatMap(([name, w]) => {
+              const told = waterKeys.filter(([k]) => w[k]!.trim() !== '').map(([k]) => [k, num(w[k]!)]);
+              return told.length > 0 ? [[name, Object.fromEntries(told)]] : [];
+            }),
+          ),
           bags: p.bags.map((b) => {
-            const d = draft[b.id]!;
-            return {
-              bagId: b.id,
-              tempC: num(d.tempC),
-              pH: d.pH.trim() === '' ? null : num(d.pH),
-              salinity: d.salinity.trim() === '' ? null : num(d.salinity),
-              alive: num(d.alive),
-              dead: num(d.dead),
-              doubtful: num(d.doubtful),
-              note: '',
-            };
+            const d = bags[b.id]!;
+            const read = Object.fromEntries(figures.map((k) => [k, figure(d[k])])) as Record<
+              (typeof figures)[number],
+              number | null
+            >;
+            return { bagId: b.id, ...read, note: d.note };
           }),
         }),
       () => {
@@ -101,79 +85,91 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
       }}
       aria-label="Arrival readings"
     >
+      <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
+      <button
+        type="button"
+        className="btn w-full"
+        onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}
+        disabled={busy}
+      >
+        Looked at every bag: all alive
+      </button>
       {p.bags.map((b, i) => (
         <fieldset key={b.id} className="border-b border-rule py-2">
           <legend className="sr-only">Bag {b.id}</legend>
-          <p className="mb-1 flex items-center gap-2 font-head text-[15px] font-semibold">
+          <div className="mb-1 flex items-center gap-2 font-head text-15 font-semibold">
             {b.id} <FishIcon species={b.species} />{' '}
-            <span className="mute font-text text-[13px] font-normal">
+            <span className="mute mr-auto font-text text-13 font-normal">
               {b.animals} {b.species.name}
             </span>
-          </p>
+            <PhotoButton code={p.code} kind="bag" id={b.id} taken={b.photos.length} />
+          </div>
           <div className="grid grid-cols-3 gap-2">
             <NumberField
               label="Water"
               unit="°C"
               path={`bags.${i}.tempC`}
               problems={problems}
-              value={draft[b.id]!.tempC}
+              expected={one(b.expectedC)}
+              value={bags[b.id]!.tempC}
               onChange={(v) => set(b.id, { tempC: v })}
             />
             <NumberField
               label="pH"
               path={`bags.${i}.pH`}
               problems={problems}
-              value={draft[b.id]!.pH}
+              expected={one(b.expectedPh)}
+              value={bags[b.id]!.pH}
               onChange={(v) => set(b.id, { pH: v })}
             />
-            {b.species.water === 'marine' ? (
+            {b.species.water === 'fresh' ? (
+              <span />
+            ) : (
               <NumberField
                 label="Salinity"
                 path={`bags.${i}.salinity`}
                 problems={problems}
-                value={draft[b.id]!.salinity}
+                value={bags[b.id]!.salinity}
                 onChange={(v) => set(b.id, { salinity: v })}
               />
-            ) : (
-              <span />
             )}
-            <NumberField
-              label="Alive"
-              path={`bags.${i}.alive`}
+            {(['alive', 'dead', 'doubtful'] as const).map((k) => (
+              <NumberField
+                key={k}
+                label={k[0]!.toUpperCase() + k.slice(1)}
+                path={`bags.${i}.${k}`}
+                problems={problems}
+                value={bags[b.id]![k]}
+                onChange={(v) => set(b.id, { [k]: v })}
+              />
+            ))}
+            <TextField
+              className="col-span-3"
+              label="Seen"
+              path={`bags.${i}.note`}
               problems={problems}
-              value={draft[b.id]!.alive}
-              onChange={(v) => set(b.id, { alive: v })}
-            />
-            <NumberField
-              label="Dead"
-              path={`bags.${i}.dead`}
-              problems={problems}
-              value={draft[b.id]!.dead}
-              onChange={(v) => set(b.id, { dead: v })}
-            />
-            <NumberField
-              label="Doubtful"
-              path={`bags.${i}.doubtful`}
-              problems={problems}
-              value={draft[b.id]!.doubtful}
-              onChange={(v) => set(b.id, { doubtful: v })}
+              value={bags[b.id]!.note}
+              onChange={(v) => set(b.id, { note: v })}
             />
           </div>
         </fieldset>
       ))}
-      {tanks.map((t, i) => (
+      {p.tanks.map((t) => (
         <fieldset key={t.name}>
-          <legend className="mt-3 font-head text-[15px] font-semibold">Tank {t.name}</legend>
+          <legend className="mt-3 font-head text-15 font-semibold">Tank {t.name}</legend>
           <div className="mt-1 grid grid-cols-3 gap-2">
-            {tankKeys.map(([k, label, unit]) => (
+            {waterKeys.map(([k, label, unit, digits]) => (
               <NumberField
                 key={k}
                 label={label}
                 unit={unit}
-                path={i === 0 ? `tank.${k}` : `otherTanks.${t.name}.${k}`}
+                path={`tanks.${t.name}.${k}`}
                 problems={problems}
-                value={t.water[k]!}
-                onChange={(v) => setTank(i, k, v)}
+                expected={t[k].toFixed(digits)}
+                value={tanks[t.name]![k]!}
+                onChange={(v) =>
+                  typed.setDraft((x) => ({ ...x, tanks: { ...x.tanks, [t.name]: { ...x.tanks[t.name], [k]: v } } }))
+                }
               />
             ))}
           </div>
@@ -181,126 +177,12 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
       ))}
       <OtherProblems
         problems={problems}
-        shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful)|tank\.|otherTanks\.)/.test(x)}
+        shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful|note)|tanks\..+\.\w+$)/.test(x)}
       />
       <p className="note my-2">Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.</p>
       <button className="btn go min-h-16 w-full" disabled={busy}>
         Save and compare
       </button>
     </form>
-  );
-}
-
-/** What was found, bag by bag; what is expected where nobody measured. */
-export function Found({ p }: { p: ReceiveStationProps }) {
-  return (
-    <table className="tbl">
-      <thead>
-        <tr>
-          <th />
-          <th />
-          <th className="r">Water °C</th>
-          <th className="r">pH</th>
-          <th className="r">Alive</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {p.bags.map((b) => {
-          const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
-          return (
-            <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}>
-              <td>
-                <b className="font-head">{b.id}</b>
-              </td>
-              <td>
-                <FishIcon species={b.species} width={30} />
-              </td>
-              <td className="r num">
-                {b.reading ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}
-              </td>
-              <td className="r num">
-                {b.reading?.pH != null ? one(b.reading.pH) : <span className="mute">{one(b.expectedPh)} ?</span>}
-              </td>
-              <td className="r">
-                <b className="num">{b.reading?.alive ?? '?'}</b>
-                <span className="u">of {b.animals}</span>
-              </td>
-              <td className="r">
-                {b.reading && <StateMark mark={(b.reading.dead ?? 0) > 0 ? 'stop' : bad ? 'watch' : 'fine'} />}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-/** The steps between the water of a bag and that of its tank. */
-export function Between({ lane, tankMeasured }: { lane: LaneView; tankMeasured: boolean }) {
-  return (
-    <>
-      <h3 className="mb-1 mt-5">Between bag and tank</h3>
-      <table className="tbl">
-        <thead>
-          <tr>
-            <th />
-            <th className="r">{lane.title}</th>
-            <th className="r">Tank {lane.tank.name}</th>
-            <th className="r">Step</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(
-            [
-              ['Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
-              [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
-              ...(lane.opened.salinity > 5
-                ? [['Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
-                : [['Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
-            ] as [string, number, number, string, number][]
-          ).map(([n, a, b, u, d]) => (
-            <tr key={n}>
-              <td>{n}</td>
-              <td className="r num">
-                {a.toFixed(d)}
-                <span className="u">{u}</span>
-              </td>
-              <td className="r num">
-                {b.toFixed(d)}
-                <span className="u">{u}</span>
-              </td>
-              <td className="r num font-semibold">
-                {b - a >= 0 ? '+' : '−'}
-                {Math.abs(b - a).toFixed(d)}
-              </td>
-            </tr>
-          ))}
-          <tr>
-            <td>CO₂</td>
-            <td className="r num">
-              {lane.opened.co2MgL.toFixed(0)}
-              <span className="u">mg/L</span>
-            </td>
-            <td />
-            <td />
-          </tr>
-          <tr>
-            <td>Total ammonia, computed</td>
-            <td className="r num">
-              {lane.opened.tanMgNL.toFixed(1)}
-              <span className="u">mg N/L</span>
-            </td>
-            <td className="r num">
-              {lane.tank.tanMgNL.toFixed(1)}
-              <span className="u">mg N/L</span>
-            </td>
-            <td />
-          </tr>
-        </tbody>
-      </table>
-      {!tankMeasured && <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>}
-    </>
   );
 }

@@ -117,7 +117,7 @@ export function MethodChart({
           </LineChart>
         </ResponsiveContainer>
       </div>
-      <figcaption className="mb-1 text-[12px] text-ink-3">
+      <figcaption className="mb-1 text-12 text-ink-3">
         <span style={{ color: 'var(--c-amm)' }}>NH₃, mg N/L</span> over{' '}
         <span style={{ color: 'var(--c-co2)' }}>pH</span>, minutes
       </figcaption>

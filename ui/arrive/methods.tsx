@@ -24,7 +24,7 @@ export function Methods({
 }) {
   return (
     <>
-      <p className="mb-3 text-[15px]" data-testid="method-reason">
+      <p className="mb-3 text-15" data-testid="method-reason">
         {lane.reason}
       </p>
       <div className="grid gap-4 md:grid-cols-3 md:gap-0">
@@ -35,11 +35,11 @@ export function Methods({
           >
             <h3 className="mb-2 flex items-center gap-2">
               {i === 0 ? (
-                <span className="bg-ink px-2 py-1 text-[13px] text-[var(--on-ink)]">
+                <span className="bg-ink px-2 py-1 text-13 text-[var(--on-ink)]">
                   {lane.either ? 'Either' : 'Do this'}
                 </span>
               ) : (
-                <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-[13px]">
+                <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-13">
                   {i + 1}
                 </span>
               )}
@@ -123,7 +123,7 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             {rest.map((m) => (
               <tr key={m.id}>
                 <td>
-                  <h3 className="whitespace-nowrap text-[14px]">{m.name}</h3>
+                  <h3 className="whitespace-nowrap text-14">{m.name}</h3>
                 </td>
                 {shown(m).map((f) => (
                   <td key={f.name} className="r whitespace-nowrap">
@@ -143,7 +143,7 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             {lane.refused.map((m) => (
               <tr key={m.id}>
                 <td>
-                  <h3 className="whitespace-nowrap text-[14px] text-ink-3">{m.name}</h3>
+                  <h3 className="whitespace-nowrap text-14 text-ink-3">{m.name}</h3>
                 </td>
                 <td colSpan={heads.length + 1} className="text-ink-2">
                   {m.why}

@@ -6,8 +6,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { runPosition } from '@/core/acclimation/run';
-import type { MethodStep } from '@/core/acclimation/recipes';
-import type { Species } from '@/core/catalogue/schema';
+import type { RunView } from '@/server/arrive/run-view';
 import { countdown, useNow } from '@/ui/use-now';
 import { FishShape } from '@/ui/drawings/fish';
 import { KraftDefs } from '@/ui/drawings/kraft';
@@ -15,24 +14,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 
-export interface RunLane {
-  id: string;
-  bagIds: string[];
-  methodName: string;
-  animals: string;
-  species: Species;
-  steps: MethodStep[];
-  startedMs: number;
-  done: Record<string, number>;
-}
-
-export interface RunScreenProps {
-  code: string;
-  zone: string;
-  nowMs: number;
-  fixed: boolean;
-  lanes: RunLane[];
-}
+type RunLane = RunView['lanes'][number];
 
 /** Speaks at five minutes, one minute and the end: a tone if sound is on, a buzz where the device can, text always. */
 function useAnnounce(remainingMs: number | null, key: string, sound: boolean): string {
@@ -106,7 +88,7 @@ function Lane({
 }: {
   lane: RunLane;
   now: number;
-  p: RunScreenProps;
+  p: RunView & { fixed: boolean };
   first: boolean;
   sound: boolean;
 }) {
@@ -128,21 +110,21 @@ function Lane({
       <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
         <Vessel lane={lane} open={opened} />
         <div className="w-[150px]">
-          <p className="font-head text-[26px] font-bold leading-tight">
+          <p className="font-head text-28 font-bold leading-tight">
             {lane.bagIds.length > 3
               ? `${lane.bagIds[0]} to ${lane.bagIds[lane.bagIds.length - 1]}`
               : lane.bagIds.join(' ')}
           </p>
-          <p className="text-[18px]">{lane.methodName}</p>
+          <p className="text-18">{lane.methodName}</p>
           <p className="mute">{lane.animals}</p>
         </div>
         <div className="min-w-[280px] flex-1">
           {at.finished ? (
-            <p className="font-head text-[34px]">All across</p>
+            <p className="font-head text-34">All across</p>
           ) : (
             <>
               <p
-                className="num text-[88px] font-semibold leading-none tracking-tighter md:text-[104px]"
+                className="num text-104 font-semibold leading-none tracking-tighter md:text-104"
                 style={{ color: first ? '#E2A55C' : 'var(--ink-2)' }}
                 data-testid="timer"
                 data-ends={at.endsAtMs ?? ''}
@@ -150,7 +132,7 @@ function Lane({
               >
                 {at.remainingMs !== null ? countdown(at.remainingMs) : 'now'}
               </p>
-              <p className="mt-2 text-[17px] text-ink-2">
+              <p className="mt-2 text-18 text-ink-2">
                 {step!.kind === 'wait'
                   ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
                   : 'waiting for your hands'}
@@ -165,13 +147,13 @@ function Lane({
           {step ? (
             <>
               <p
-                className="flex items-center gap-3 font-head text-[20px] font-semibold"
+                className="flex items-center gap-3 font-head text-20 font-semibold"
                 style={{ color: hands ? 'var(--hands)' : undefined }}
               >
                 {hands && <StateMark mark="now" size={22} />}
                 {step.title}
               </p>
-              <p className="mb-3 text-[15px] text-ink-2">{step.detail}</p>
+              <p className="mb-3 text-15 text-ink-2">{step.detail}</p>
               {step.caution && <p className="caution mb-3">{step.caution}</p>}
               <button
                 className="btn wet w-full"
@@ -277,7 +259,7 @@ function Lane({
 }
 
 /** The timed run: every lane with its own clock, in a dim room. Timers live on the server. */
-export function RunScreen(p: RunScreenProps) {
+export function RunScreen(p: RunView & { fixed: boolean }) {
   const now = useNow(p.nowMs, p.fixed);
   const router = useRouter();
   const [down, setDown] = useState(true);
@@ -315,9 +297,9 @@ export function RunScreen(p: RunScreenProps) {
         >
           <ChevronLeft size={28} />
         </Link>
-        <h1 className="text-[22px]">{p.code} into the tanks</h1>
+        <h1 className="text-22">{p.code} into the tanks</h1>
         {first && !first.at.finished && (
-          <p className="hide-s flex items-center gap-3 text-[17px]">
+          <p className="hide-s flex items-center gap-3 text-18">
             <StateMark mark="now" size={20} />
             <b style={{ color: 'var(--hands)' }}>Your hands next:</b>{' '}
             {first.lane.steps[first.at.index]!.kind === 'hands'
@@ -337,7 +319,7 @@ export function RunScreen(p: RunScreenProps) {
           <button className="btn min-h-16" style={{ background: 'none' }} onClick={() => setDown(!down)}>
             {down ? 'Lights up' : 'Lights down'}
           </button>
-          <span className="num hide-s text-[34px] font-semibold">{clock(now, p.zone)}</span>
+          <span className="num hide-s text-34 font-semibold">{clock(now, p.zone)}</span>
         </span>
       </header>
       {order.map(({ lane }, i) => (
@@ -351,7 +333,7 @@ export function RunScreen(p: RunScreenProps) {
           {first.lane.steps.map((x, i) => (
             <li
               key={x.key}
-              className={`flex items-center gap-3 border-b border-rule py-2 text-[15px] ${i < first.at.index ? 'opacity-60' : ''}`}
+              className={`flex items-center gap-3 border-b border-rule py-2 text-15 ${i < first.at.index ? 'opacity-60' : ''}`}
             >
               <StateMark mark={i < first.at.index ? 'done' : i === first.at.index ? 'now' : 'ahead'} size={18} />
               <b className="font-head">{x.title}</b>
@@ -362,7 +344,7 @@ export function RunScreen(p: RunScreenProps) {
         </ol>
       )}
       {order.length === 0 && (
-        <p className="px-6 py-10 text-[18px]">
+        <p className="px-6 py-10 text-18">
           No sequence is running.{' '}
           <Link className="font-semibold text-tide" href={`/consignments/${p.code}/receive`}>
             Choose a method

@@ -7,7 +7,8 @@ import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
-import { Between, Found, MeasureForm } from './measure';
+import { Between, Found } from './found';
+import { MeasureForm } from './measure';
 import { Methods } from './methods';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 
@@ -67,7 +68,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
         ) : (
           <>
             <Found p={p} />
-            {lane && <Between lane={lane} tankMeasured={p.tankMeasured} />}
+            {lane && <Between lane={lane} measured={p.measured} />}
           </>
         )}
         <button
@@ -100,9 +101,9 @@ export function ReceiveStation(p: ReceiveStationProps) {
               >
                 <FishIcon species={l.species} width={36} />
                 <span>
-                  <b className="font-head text-[15px]">{l.title}</b>
+                  <b className="font-head text-15">{l.title}</b>
                   <br />
-                  <span className="mute text-[13px]">
+                  <span className="mute text-13">
                     {l.speciesNames}
                     {l.runId ? ', running' : ''}
                   </span>

@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, OtherProblems, SelectField } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
 import { type Draft, type WaterDraft } from './draft';

@@ -73,7 +73,7 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
             <p className="py-1 leading-tight">
               <b style={{ color: panel.colour }}>{panel.name}</b>
               <br />
-              <span className="mute text-[12px]">{panel.note}</span>
+              <span className="mute text-12">{panel.note}</span>
             </p>
             <div style={{ height: i === 3 ? 74 : 56 }}>
               <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 220, height: 56 }}>
@@ -117,7 +117,7 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
               </ResponsiveContainer>
             </div>
             <p className="pl-2 text-right" style={{ color: panel.colour }}>
-              <b className="num text-[16px]" data-testid={`hours-${panel.key}`}>
+              <b className="num text-16" data-testid={`hours-${panel.key}`}>
                 {at[panel.key].toFixed(panel.digits)}
               </b>
               <span className="u">{panel.unit}</span>
@@ -125,7 +125,7 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
           </div>
         );
       })}
-      <figcaption className="flex items-center gap-3 pt-1 text-[12px] text-ink-3">
+      <figcaption className="flex items-center gap-3 pt-1 text-12 text-ink-3">
         <span>hours from sealing</span>
         <button className="btn flat ml-auto !min-h-9" aria-expanded={table} onClick={() => setTable(!table)}>
           {table ? 'Hide the table' : 'Show as table'}

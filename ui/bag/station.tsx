@@ -71,7 +71,7 @@ export function BagStation(p: BagStationProps) {
         )}
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h2>{p.views.length === 1 ? 'One bag' : `${p.views.length} bags`}, drawn to scale</h2>
-          <span className="mute mr-auto text-[13px]">one square is 5 cm</span>
+          <span className="mute mr-auto text-13">one square is 5 cm</span>
           <button className="btn" disabled={busy} onClick={suggest}>
             Suggest bags
           </button>
@@ -109,13 +109,13 @@ export function BagStation(p: BagStationProps) {
         <section className="min-w-0">
           <div className="flex items-baseline gap-3">
             <h2>Bag {view.bag.id}, hour by hour</h2>
-            <span className="mute ml-auto text-[13px]">at the end of the window</span>
+            <span className="mute ml-auto text-13">at the end of the window</span>
           </div>
           <BagHours view={view} deadlineH={p.deadlineH} />
           {view.warnings.length > 0 && (
             <ul className="mt-3 border-t border-rule">
               {view.warnings.map((w) => (
-                <li key={w} className="flex gap-2 border-b border-rule py-1.5 text-[13px]">
+                <li key={w} className="flex gap-2 border-b border-rule py-1.5 text-13">
                   <StateMark mark="watch" size={15} />
                   {w}
                 </li>

@@ -10,6 +10,7 @@ import { clock, longDay } from '@/ui/format';
 import { useNow } from '@/ui/use-now';
 import { useSave } from '@/ui/use-save';
 import { inField } from '@/ui/shell/keys';
+import { useKeys } from '@/ui/shell/wishes';
 import { RunningLow } from './low';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
@@ -34,6 +35,7 @@ interface Last {
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
   const router = useRouter();
+  const keys = useKeys();
   const { save, sending: busy, problems } = useSave();
   const [last, setLast] = useState<Last | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -65,7 +67,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   };
 
   const onKey = useEffectEvent((e: KeyboardEvent): void => {
-    if (inField(e.target) || e.metaKey || e.ctrlKey || e.altKey) return;
+    if (!keys || inField(e.target) || e.metaKey || e.ctrlKey || e.altKey) return;
     const at = order.findIndex((t) => t.key === chosen);
     const go = (i: number): void => {
       const t = order[Math.min(order.length - 1, Math.max(0, i))];
@@ -102,15 +104,15 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   return (
     <section className="min-w-0 px-3 pb-8 pt-4 md:px-6" aria-label="Duties">
       <div className="flex items-baseline gap-4">
-        <h1 className="text-[34px] font-extrabold" style={{ fontStretch: '80%' }}>
+        <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <Link className="ml-auto text-[13px] font-semibold text-tide underline" href="/week">
+        <Link className="ml-auto text-13 font-semibold text-tide underline" href="/week">
           The week
         </Link>
-        <span className="text-[13px] font-semibold text-tide">{p.doneToday} done today</span>
+        <span className="text-13 font-semibold text-tide">{p.doneToday} done today</span>
       </div>
-      <p className="mb-4 text-[15px] text-ink-2">
+      <p className="mb-4 text-15 text-ink-2">
         {[
           countWords(late, 'job') && `${countWords(late, 'job')} late.`,
           countWords(running, 'timer') && `${countWords(running, 'timer')} running.`,

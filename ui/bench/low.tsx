@@ -18,13 +18,13 @@ export function RunningLow({ low, zone }: { low: readonly LowSupply[]; zone: str
     <section className="mt-6" aria-label="Supplies running low">
       <div className="mb-1 flex items-baseline border-b border-rule-strong pb-1">
         <h2>Supplies running low</h2>
-        <Link className="ml-auto text-[13px] font-semibold text-tide" href="/supplies/shopping">
+        <Link className="ml-auto text-13 font-semibold text-tide" href="/supplies/shopping">
           Shopping list
         </Link>
       </div>
       <ul>
         {low.map((s) => (
-          <li key={s.key} className="flex min-h-10 items-center gap-2.5 border-b border-rule text-[13px]">
+          <li key={s.key} className="flex min-h-10 items-center gap-2.5 border-b border-rule text-13">
             <StateMark mark={s.bites ? 'stop' : 'watch'} size={15} />
             <b>{s.name}</b>
             <span className="num">{s.left}</span> left

@@ -28,7 +28,7 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
     <section>
       <div className="flex items-center gap-3">
         <h2>Consignments on the way</h2>
-        <span className="mute hide-s text-[13px]">hatched: window; after it: slack</span>
+        <span className="mute hide-s text-13">hatched: window; after it: slack</span>
         <Link href="/consignments/new" className="btn go ml-auto">
           New consignment
         </Link>
@@ -37,13 +37,13 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
         {p.onTheWay.map((c) => (
           <li key={c.code} className="border-t border-rule py-2">
             <a href={`/consignments/${c.code}`} className="grid grid-cols-[1fr_auto] gap-x-3">
-              <b className="font-head text-[16px]">{c.code}</b>
-              <b className="num text-right text-[16px]">
+              <b className="font-head text-16">{c.code}</b>
+              <b className="num text-right text-16">
                 <StateMark mark={c.mark} size={15} /> {slackWords(c.result.slackH)}
               </b>
               <span className="note">{c.who}</span>
               <span
-                className="text-right text-[12px]"
+                className="text-right text-12"
                 style={{ color: c.result.factor ? factorColour[c.result.factor] : undefined }}
               >
                 {c.result.factor ? `${factorWords[c.result.factor]} first` : ''}

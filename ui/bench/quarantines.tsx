@@ -13,7 +13,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
     <section className="mt-6">
       <div className="flex items-baseline">
         <h2>Quarantine tanks</h2>
-        <span className="mute ml-auto text-[13px]">
+        <span className="mute ml-auto text-13">
           <span className="text-tide">≈</span> water change, ◇ test
         </span>
       </div>
@@ -28,7 +28,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
             className="grid grid-cols-[112px_1fr] items-center gap-3 border-t border-rule py-2.5 md:grid-cols-[112px_292px_1fr]"
           >
             <a href={`/consignments/${q.code}/quarantine`}>
-              <b className="font-head text-[15px]">{q.tank}</b> day <b className="num">{q.day}</b>
+              <b className="font-head text-15">{q.tank}</b> day <b className="num">{q.day}</b>
               <br />
               <span className="note">{q.animals}</span>
             </a>
@@ -70,7 +70,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
             <ul className="col-span-2 md:col-span-1">
               {open.slice(0, 2).map((d) => (
                 <li key={d.key}>
-                  <label className="flex min-h-9 cursor-pointer items-center gap-2 text-[13px]">
+                  <label className="flex min-h-9 cursor-pointer items-center gap-2 text-13">
                     <input
                       type="checkbox"
                       className="size-5"

@@ -51,7 +51,7 @@ function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onL
         {laters.map(([id, words]) => (
           <MenuItem key={id}>
             <button
-              className="flex min-h-9 w-full items-center px-3 text-left text-[14px] data-focus:bg-sunk"
+              className="flex min-h-9 w-full items-center px-3 text-left text-14 data-focus:bg-sunk"
               onClick={() => onLater(id)}
             >
               {words}
@@ -72,12 +72,12 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
     return (
       <div className={`tag !border-ink !bg-ink !py-3 text-[var(--on-ink)] ${ring}`} data-state="leave">
         <Link href={t.href} className="min-w-0 flex-1">
-          <span className="num text-[22px] font-semibold">{clock(t.atMs, zone)}</span>{' '}
-          <b className="ml-1 font-head text-[19px]">{t.title}</b>
+          <span className="num text-22 font-semibold">{clock(t.atMs, zone)}</span>{' '}
+          <b className="ml-1 font-head text-18">{t.title}</b>
           <br />
-          <span className="text-[13px] opacity-80">{t.detail}</span>
+          <span className="text-13 opacity-80">{t.detail}</span>
         </Link>
-        <span className="num text-[13px]">
+        <span className="num text-13">
           in {Math.floor(left / HOUR)} h {two(Math.max(0, Math.floor((left % HOUR) / 60000)))}
         </span>
       </div>
@@ -89,15 +89,15 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
     >
       <span className="absolute left-2.5 top-4 size-2.5 rounded-full border-[1.5px] border-rule-strong bg-surface" />
       <Link href={t.href} className="min-w-0 flex-1 max-md:basis-full">
-        <span className="num text-[16px] font-semibold">{clock(t.atMs, zone)}</span>{' '}
+        <span className="num text-16 font-semibold">{clock(t.atMs, zone)}</span>{' '}
         <b className="ml-1 font-head text-[15.5px]">{t.title}</b>
         {late && (
-          <span className="ml-2 inline-flex items-center gap-1 text-[13px] font-semibold text-stop">
+          <span className="ml-2 inline-flex items-center gap-1 text-13 font-semibold text-stop">
             <StateMark mark="stop" size={14} /> {lateWords(now - t.atMs)} late
           </span>
         )}
-        {t.state === 'running' && <span className="ml-2 text-[13px] text-tide">running</span>}
-        {t.wasMs !== null && <span className="ml-2 text-[13px] text-ink-3">put off from {clock(t.wasMs, zone)}</span>}
+        {t.state === 'running' && <span className="ml-2 text-13 text-tide">running</span>}
+        {t.wasMs !== null && <span className="ml-2 text-13 text-ink-3">put off from {clock(t.wasMs, zone)}</span>}
         <br />
         <span className="note line-clamp-2">
           {t.warning && <b className="text-watch">{t.warning} </b>}
@@ -115,7 +115,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
       </Link>
       {t.endsAtMs ? (
         <span
-          className="num text-[42px] font-medium leading-none tracking-tighter text-[var(--tide-dark)]"
+          className="num text-46 font-medium leading-none tracking-tighter text-[var(--tide-dark)]"
           data-testid="bench-timer"
         >
           {countdown(t.endsAtMs - now)}

@@ -279,7 +279,7 @@ export function BoxStation(p: BoxStationProps) {
       <section>
         <div className="mb-3 flex items-baseline gap-3">
           <h2>From the side</h2>
-          <span className="mute text-[13px]">one square is 5 cm</span>
+          <span className="mute text-13">one square is 5 cm</span>
         </div>
         <FromTheSide v={v} />
         <p className={`mt-3 flex items-center gap-2 p-2.5 ${fits ? 'bg-fine-pale' : 'bg-stop-pale'}`} role="status">
@@ -347,6 +347,7 @@ export function BoxStation(p: BoxStationProps) {
               [
                 ['Water', v.weights.waterKg],
                 ['Animals', v.weights.fishKg],
+                ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
                 ['Foam box and carton', v.weights.boxKg],
                 ['Packs, bags, paper', v.weights.restKg],
               ] as const
@@ -377,8 +378,8 @@ export function BoxStation(p: BoxStationProps) {
           </tbody>
         </table>
         <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
-          <b className="font-head text-[15px]">Chargeable</b>
-          <span className="num ml-auto text-[28px] font-semibold">{v.freight.chargeable.toFixed(1)}</span>
+          <b className="font-head text-15">Chargeable</b>
+          <span className="num ml-auto text-28 font-semibold">{v.freight.chargeable.toFixed(1)}</span>
           <span className="u">kg</span>
         </p>
         <p className="note">
@@ -390,7 +391,7 @@ export function BoxStation(p: BoxStationProps) {
         <h2 className="mb-1 mt-5">Fill in this order</h2>
         <ol>
           {p.fillOrder.map((x, i) => (
-            <li key={i} className="flex gap-3 border-b border-rule py-1.5 text-[13px]">
+            <li key={i} className="flex gap-3 border-b border-rule py-1.5 text-13">
               <b className="num text-ink-3">{i + 1}</b>
               {x}
             </li>

@@ -29,7 +29,7 @@ export function Chance({
   if (problem || runs === 0) return null;
   return (
     <p
-      className="text-[13px] leading-tight text-ink-2"
+      className="text-13 leading-tight text-ink-2"
       data-testid="chance"
       data-final={results.length > 0 ? 'yes' : 'no'}
       title={risk ? `Standard error ${(100 * risk.standardError).toFixed(1)} points` : undefined}

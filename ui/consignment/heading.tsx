@@ -38,22 +38,22 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
               data-slack-h={overall.slackH ?? 'none'}
               data-worst-h={overall.worstSlackH ?? 'none'}
             >
-              <span className="mr-3.5 font-head text-[15px] font-semibold">Slack</span>
+              <span className="mr-3.5 font-head text-15 font-semibold">Slack</span>
               {s ? (
                 <>
                   <span className="num big">
                     {s.sign}
                     {s.h}
                   </span>
-                  <span className="u mr-2 !text-[14px]">h</span>
+                  <span className="u mr-2 !text-14">h</span>
                   <span className="num big">{s.min}</span>
-                  <span className="u !text-[14px]">min</span>
+                  <span className="u !text-14">min</span>
                 </>
               ) : (
-                <span className="num text-[28px] font-semibold">{OVER}</span>
+                <span className="num text-28 font-semibold">{OVER}</span>
               )}
             </div>
-            <p className="mt-1 flex items-center gap-1.5 text-[13px] text-ink-2">
+            <p className="mt-1 flex items-center gap-1.5 text-13 text-ink-2">
               <StateMark mark={overall.state} size={15} />
               {overall.bagId
                 ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}`
@@ -62,7 +62,7 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
             {chance}
           </>
         ) : (
-          <p className="flex max-w-[320px] items-center gap-1.5 text-[13px] text-ink-2">
+          <p className="flex max-w-[320px] items-center gap-1.5 text-13 text-ink-2">
             <StateMark mark="watch" size={15} />
             {problem}
           </p>

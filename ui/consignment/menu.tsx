@@ -26,7 +26,7 @@ export function ConsignmentMenu({
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const router = useRouter();
-  const item = 'flex w-full min-h-9 items-center px-3 text-left text-[14px] data-focus:bg-sunk';
+  const item = 'flex w-full min-h-9 items-center px-3 text-left text-14 data-focus:bg-sunk';
   return (
     <div className="no-print relative text-right">
       <Menu>
@@ -107,7 +107,7 @@ export function ConsignmentMenu({
         <div className="fixed inset-0 bg-[rgb(20_41_46/0.35)]" aria-hidden="true" />
         <div className="fixed inset-0 flex items-center justify-center p-4">
           <DialogPanel className="w-full max-w-md border border-rule-strong bg-surface p-5 text-left">
-            <DialogTitle className="mb-2 font-head text-[20px] font-semibold">Cancel {code}?</DialogTitle>
+            <DialogTitle className="mb-2 font-head text-20 font-semibold">Cancel {code}?</DialogTitle>
             <form
               onSubmit={(e) => {
                 e.preventDefault();
@@ -135,7 +135,7 @@ export function ConsignmentMenu({
           </DialogPanel>
         </div>
       </Dialog>
-      <p className="absolute right-0 top-10 whitespace-nowrap text-[12px] text-ink-2" role="status">
+      <p className="absolute right-0 top-10 whitespace-nowrap text-12 text-ink-2" role="status">
         {problems[0]?.message ?? said}
       </p>
     </div>

@@ -80,9 +80,9 @@ function Tank({
     <li className="grid gap-x-6 gap-y-2 border-t border-rule py-3 lg:grid-cols-[1fr_560px]">
       <div className="min-w-0">
         <p>
-          <b className="font-head text-[16px]">Tank {t.tank}</b> <span className="text-ink-2">{t.fish}</span>
+          <b className="font-head text-16">Tank {t.tank}</b> <span className="text-ink-2">{t.fish}</span>
         </p>
-        <p className="mt-0.5 text-[15px]">
+        <p className="mt-0.5 text-15">
           {t.feedMs === null ? (
             <b>Fed as always</b>
           ) : (
@@ -136,7 +136,7 @@ function Tank({
           >
             <NumberField label="Own hours" unit="h" path={`hours.${t.tank}`} value={hours} onChange={setHours} />
           </form>
-          <label className="flex min-h-9 cursor-pointer items-center gap-2 text-[13px]">
+          <label className="flex min-h-9 cursor-pointer items-center gap-2 text-13">
             <input
               type="checkbox"
               className="size-5"
@@ -154,7 +154,7 @@ function Tank({
 
 function Warning({ mark, children }: { mark: 'stop' | 'watch'; children: React.ReactNode }) {
   return (
-    <p className="mt-1 flex max-w-[760px] items-start gap-2 text-[13px]">
+    <p className="mt-1 flex max-w-[760px] items-start gap-2 text-13">
       <StateMark mark={mark} size={15} />
       <span>{children}</span>
     </p>

@@ -31,14 +31,14 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
       aria-pressed={on}
       aria-label={`${c.serviceName}, ${day}: ${verdict}. ${c.reason}`}
       onClick={choose}
-      className={`block min-h-[92px] w-full rounded-[3px] border-2 p-1.5 text-left text-[12px] leading-tight ${on ? 'border-ink' : 'border-transparent'} ${!goes ? 'bg-sunk text-ink-2' : known ? ground[c.verdict] : 'bg-paper'}`}
+      className={`block min-h-[92px] w-full rounded-[3px] border-2 p-1.5 text-left text-12 leading-tight ${on ? 'border-ink' : 'border-transparent'} ${!goes ? 'bg-sunk text-ink-2' : known ? ground[c.verdict] : 'bg-paper'}`}
     >
       {goes ? (
         <>
           {known && (
             <span className="flex items-center gap-1">
               <StateMark mark={marks[c.verdict]} size={15} />
-              <b className="num text-[16px]">{wholePercent(c.chance!)}</b>
+              <b className="num text-16">{wholePercent(c.chance!)}</b>
               <span className="text-ink-2">%</span>
             </span>
           )}
@@ -193,7 +193,7 @@ export function DayPicker(p: DayPickerProps) {
             )}
             {services.map(([id, name]) => (
               <tr key={id} className="align-top">
-                <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-[13px]">
+                <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-13">
                   <b className="text-ink">{name}</b>
                 </th>
                 {days.map((d) => {
@@ -223,7 +223,7 @@ export function DayPicker(p: DayPickerProps) {
         >
           {(open.chance !== null || !open.handOverAt) && <StateMark mark={marks[open.verdict]} size={22} />}
           <div className="min-w-0 flex-1 basis-[270px]">
-            <p className="text-[18px] font-semibold">
+            <p className="text-18 font-semibold">
               {open.chance === null && open.handOverAt
                 ? 'Not computed yet'
                 : open.verdict === 'hold'

@@ -15,13 +15,13 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
       <section>
         <div className="mb-2 flex items-baseline gap-3">
           <h2>{p.incoming ? 'Before it is here' : 'Backwards from the hand-over'}</h2>
-          <a className="ml-auto text-[13px] font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
+          <a className="ml-auto text-13 font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
             These as a calendar file
           </a>
-          <a className="text-[13px] font-semibold text-tide" href="/calendar.ics">
+          <a className="text-13 font-semibold text-tide" href="/calendar.ics">
             All duties as a feed
           </a>
-          <span className="mute text-[13px]">clock of {p.town}</span>
+          <span className="mute text-13">clock of {p.town}</span>
         </div>
         {problems[0] && (
           <p className="problem" role="alert">
@@ -35,18 +35,18 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
             return (
               <li key={m.key}>
                 {newDay && (
-                  <p className="mt-3 border-b border-rule-strong pb-1 font-head text-[15px] font-semibold">
+                  <p className="mt-3 border-b border-rule-strong pb-1 font-head text-15 font-semibold">
                     {dayMonth(m.atMs, p.zone)}
                   </p>
                 )}
                 <div className={`flex items-center gap-4 border-b border-rule py-2 ${late ? 'bg-hands-pale' : ''}`}>
-                  <span className="num w-14 shrink-0 pl-1 text-[18px] font-semibold">{clock(m.atMs, p.zone)}</span>
+                  <span className="num w-14 shrink-0 pl-1 text-18 font-semibold">{clock(m.atMs, p.zone)}</span>
                   <StateMark mark={m.doneAt ? 'done' : late ? 'stop' : m === next ? 'now' : 'ahead'} size={18} />
                   <div className="min-w-0 flex-1">
-                    <p className="font-head text-[15px] font-semibold">
+                    <p className="font-head text-15 font-semibold">
                       {m.title}
                       {late && (
-                        <span className="ml-2 font-text text-[13px] text-stop">
+                        <span className="ml-2 font-text text-13 text-stop">
                           {Math.round((p.nowMs - m.atMs) / 60000)} min late
                         </span>
                       )}

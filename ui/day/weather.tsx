@@ -69,7 +69,7 @@ export function DayWeather({
     <tr>
       <th className="sticky left-0 z-10 bg-surface !align-top !pb-0 !pt-1">
         <span className="flex h-[96px] justify-between gap-1">
-          <span className="flex flex-col justify-center gap-1 text-[13px] leading-tight">
+          <span className="flex flex-col justify-center gap-1 text-13 leading-tight">
             {ends.map((name, i) => (
               <span key={name} className="flex items-center gap-1.5 !whitespace-normal font-normal text-ink">
                 <i className="h-[3px] w-4 shrink-0" style={{ background: colours[i] }} aria-hidden="true" /> {name}

@@ -1,6 +1,6 @@
 import type { Species } from '@/core/catalogue/schema';
 
-const BODY = { deep: 0.62, slim: 0.34, flat: 0.44, shrimp: 0.34, shell: 0.8, leaf: 0.5 } as const;
+const BODY = { deep: 0.62, slim: 0.34, flat: 0.44, shrimp: 0.34, shell: 0.8, urchin: 1, star: 1, coral: 0.8 } as const;
 
 /** One animal facing right, `length` wide, centred at x, y. Drawn from its species' shape and two colours. */
 export function FishShape({
@@ -34,19 +34,34 @@ export function FishShape({
         />
       </g>
     );
-  if (look.shape === 'leaf')
+  if (look.shape === 'star' || look.shape === 'urchin') {
+    const star = look.shape === 'star';
+    const arms = star ? 5 : 16;
+    const ends = Array.from({ length: arms }, (_, i) => {
+      const a = (2 * Math.PI * i) / arms - Math.PI / 2;
+      return `M0 0L${(l * 0.46 * Math.cos(a)).toFixed(2)} ${(l * 0.46 * Math.sin(a)).toFixed(2)}`;
+    });
     return (
       <g transform={transform} strokeLinecap="round" fill="none">
-        <path d={`M${-l * 0.5} 0H${l * 0.45}`} stroke={look.accent} strokeWidth={Math.max(0.8, h * 0.07)} />
+        <path d={ends.join('')} stroke={star ? look.body : look.accent} strokeWidth={l * (star ? 0.15 : 0.04)} />
+        <circle r={l * (star ? 0.14 : 0.27)} fill={star ? look.accent : look.body} />
+      </g>
+    );
+  }
+  if (look.shape === 'coral')
+    return (
+      <g transform={transform} strokeLinecap="round" fill="none">
         <path
-          d={[-0.35, -0.15, 0.05, 0.25]
-            .map(
-              (at) =>
-                `M${l * at} 0q${l * 0.05} ${-h * 0.5} ${l * 0.16} ${-h * 0.42}M${l * at} 0q${l * 0.05} ${h * 0.5} ${l * 0.16} ${h * 0.42}`,
-            )
+          d={[-0.34, -0.18, 0, 0.18, 0.34]
+            .map((at, i) => `M${l * at * 0.35} ${h * 0.42}Q${l * at * 0.6} 0 ${l * at} ${-h * (i % 2 ? 0.42 : 0.28)}`)
             .join('')}
           stroke={look.body}
-          strokeWidth={Math.max(1.2, h * 0.18)}
+          strokeWidth={l * 0.1}
+        />
+        <path
+          d={[-0.34, -0.18, 0, 0.18, 0.34].map((at, i) => `M${l * at} ${-h * (i % 2 ? 0.42 : 0.28)}v0.01`).join('')}
+          stroke={look.accent}
+          strokeWidth={l * 0.12}
         />
       </g>
     );

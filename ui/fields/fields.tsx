@@ -1,10 +1,10 @@
 'use client';
 
 import { useId, useState, type ReactNode } from 'react';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { inOurUnit, inUsUnits } from '@/records/typed';
 import { problemAt } from '@/ui/use-save';
-import { useUnits } from './units';
+import { useUnits } from '@/ui/shell/wishes';
 
 interface Common {
   label: ReactNode;
@@ -45,8 +45,15 @@ export function NumberField({
   unit = '',
   value,
   onChange,
+  expected,
   ...common
-}: Common & { unit?: string; value: string; onChange: (v: string) => void }) {
+}: Common & {
+  unit?: string;
+  value: string;
+  onChange: (v: string) => void;
+  /** What is expected there: shown pale while the field is empty, and never sent. */
+  expected?: string;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const system = useUnits();
   const quantity = unit || (/salinity$/i.test(common.path) ? 'salinity' : '');
@@ -62,6 +69,7 @@ export function NumberField({
               inputMode="decimal"
               autoComplete="off"
               name={common.path}
+              placeholder={expected}
               value={typed ?? value}
               aria-invalid={error ? true : undefined}
               aria-describedby={error ? `${id}-problem` : undefined}
@@ -73,7 +81,7 @@ export function NumberField({
             />
             {unit && <i aria-hidden="true">{unit}</i>}
           </span>
-          {other && <span className="text-[12px] leading-none text-ink-3">{other}</span>}
+          {other && <span className="text-12 leading-none text-ink-3">{other}</span>}
         </>
       )}
     </FieldShell>

@@ -1,10 +1,8 @@
 'use client';
 
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
-import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
-import { fold } from '@/records/field';
 import { FishIcon } from '@/ui/drawings/fish';
+import { Combo, type ComboItem } from './combo';
 
 interface Lot {
   id: string;
@@ -14,9 +12,25 @@ interface Lot {
   free: number | null;
 }
 
-type Choice<L> = { key: string; species: Species; lot: L | null };
+const NEW = 'new:';
 
-/** Choose fish by typing any part of a name: groups in one's own tanks first, then every species. */
+const shown = (s: Species, detail: string, free: number | null) => (
+  <>
+    <FishIcon species={s} />
+    <span className="min-w-0 flex-1">
+      <b>{s.name}</b> {free === null && <i className="mute text-12">{s.scientific}</i>}
+      <br />
+      <span className="mute text-12">{detail}</span>
+    </span>
+    {free !== null && (
+      <span className="text-right text-12">
+        <b className="num text-15">{free}</b> free
+      </span>
+    )}
+  </>
+);
+
+/** Choose fish by any part of a name: groups in one's own tanks first, then every species; a new name where allowed. */
 export function SpeciesCombo<L extends Lot>({
   species,
   lots = [],
@@ -24,7 +38,9 @@ export function SpeciesCombo<L extends Lot>({
   lotId = '',
   onChange,
   onLot,
+  onNew,
   label,
+  placeholder,
   error,
 }: {
   species: readonly Species[];
@@ -33,83 +49,51 @@ export function SpeciesCombo<L extends Lot>({
   lotId?: string;
   onChange: (id: string) => void;
   onLot?: (lot: L) => void;
+  /** A name that none of them has. */
+  onNew?: (name: string) => void;
   label: string;
+  placeholder?: string;
   error?: string | undefined;
 }) {
-  const [query, setQuery] = useState('');
-  const q = fold(query);
-  const choices: Choice<L>[] = [
+  const items: ComboItem[] = [
     ...lots.flatMap((lot) => {
       const s = species.find((x) => x.id === lot.speciesId);
-      return s ? [{ key: `lot ${lot.id}`, species: s, lot }] : [];
+      return s
+        ? [
+            {
+              id: `lot ${lot.id}`,
+              label: s.name,
+              words: `${s.scientific} ${s.otherNames ?? ''} tank ${lot.tank}`,
+              show: shown(s, lot.detail, lot.free ?? 0),
+            },
+          ]
+        : [];
     }),
-    ...species.map((s) => ({ key: s.id, species: s, lot: null })),
+    ...species.map((s) => ({
+      id: s.id,
+      label: s.name,
+      words: `${s.scientific} ${s.otherNames ?? ''} ${s.water}`,
+      show: shown(s, `${s.water}, ${s.tolerance}, ${s.temp.hardMinC} to ${s.temp.hardMaxC} °C`, null),
+    })),
   ];
-  const found = choices.filter(
-    (c) =>
-      !q ||
-      fold(
-        `${c.species.name} ${c.species.scientific} ${c.species.water} ${c.lot ? `tank ${c.lot.tank}` : ''}`,
-      ).includes(q),
-  );
-  const chosen = choices.find((c) => (lotId ? c.lot?.id === lotId : c.lot === null && c.species.id === value)) ?? null;
   return (
-    <div className="relative">
-      <Combobox
-        immediate
-        by="key"
-        value={chosen}
-        onChange={(c: Choice<L> | null) => {
-          if (!c) return;
-          if (c.lot) onLot?.(c.lot);
-          else onChange(c.species.id);
-        }}
-        onClose={() => setQuery('')}
-      >
-        <ComboboxInput
-          className="in"
-          autoComplete="off"
-          aria-label={label}
-          aria-invalid={error ? true : undefined}
-          placeholder={lots.length > 0 ? 'Your fish, or any species' : 'Species'}
-          displayValue={(c: Choice<L> | null) => c?.species.name ?? ''}
-          onChange={(e) => setQuery(e.target.value)}
-        />
-        <ComboboxOptions
-          modal={false}
-          anchor="bottom start"
-          className="z-30 max-h-80 w-96 border border-rule-strong bg-surface empty:hidden"
-        >
-          {found.map((c) => (
-            <ComboboxOption
-              key={c.key}
-              value={c}
-              className="flex min-h-11 cursor-pointer items-center gap-2.5 px-2 data-focus:bg-sunk"
-            >
-              <FishIcon species={c.species} />
-              <span className="min-w-0 flex-1">
-                <b>{c.species.name}</b> {!c.lot && <i className="mute text-[12px]">{c.species.scientific}</i>}
-                <br />
-                <span className="mute text-[12px]">
-                  {c.lot
-                    ? c.lot.detail
-                    : `${c.species.water}, ${c.species.tolerance}, ${c.species.temp.hardMinC} to ${c.species.temp.hardMaxC} °C`}
-                </span>
-              </span>
-              {c.lot && c.lot.free !== null && (
-                <span className="text-right text-[12px]">
-                  <b className="num text-[15px]">{c.lot.free}</b> free
-                </span>
-              )}
-            </ComboboxOption>
-          ))}
-        </ComboboxOptions>
-      </Combobox>
-      {error && (
-        <span className="problem" role="alert">
-          {error}
-        </span>
-      )}
-    </div>
+    <Combo
+      wide
+      hideLabel
+      label={label}
+      options={items}
+      value={lotId ? `lot ${lotId}` : value}
+      placeholder={placeholder ?? (lots.length > 0 ? 'Your fish, or any species' : 'Species')}
+      error={error}
+      onChange={(id) => {
+        const lot = lots.find((l) => id === `lot ${l.id}`);
+        if (lot) onLot?.(lot);
+        else if (id.startsWith(NEW)) onNew?.(id.slice(NEW.length));
+        else onChange(id);
+      }}
+      {...(onNew
+        ? { free: (text: string) => ({ id: `${NEW}${text}`, label: text, hint: `“${text}” is new here: add it` }) }
+        : {})}
+    />
   );
 }

@@ -3,7 +3,7 @@
 import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
 import { useRef, useState } from 'react';
 import type { ForecastView } from '@/server/heat/forecast-view';
-import type { Outcome, Problem } from '@/core/consignment/schema';
+import type { Outcome, Problem } from '@/core/consignment/outcome';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, num } from '@/ui/fields/fields';
 import { dayClock, dayMonth } from '@/ui/format';
@@ -147,9 +147,9 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
       <div className="flex flex-wrap gap-x-10 gap-y-4">
         {draft.map((place, i) => (
           <fieldset key={place.name}>
-            <legend className="mb-1 font-head text-[15px] font-semibold">{place.name}</legend>
+            <legend className="mb-1 font-head text-15 font-semibold">{place.name}</legend>
             <p
-              className="mb-1 grid grid-cols-[92px_104px_104px] gap-2 text-right text-[13px] text-ink-3"
+              className="mb-1 grid grid-cols-[92px_104px_104px] gap-2 text-right text-13 text-ink-3"
               aria-hidden="true"
             >
               <span />
@@ -160,7 +160,7 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
               const day = dayMonth(Date.parse(`${d.date}T12:00:00Z`), 'UTC');
               return (
                 <div key={d.date} className="mb-1.5 grid grid-cols-[92px_104px_104px] items-center gap-2">
-                  <span className="text-[13px]">{day}</span>
+                  <span className="text-13">{day}</span>
                   <NumberField
                     hideLabel
                     label={`Coldest in ${place.name}, ${day}`}

@@ -3,7 +3,7 @@
 import { savePacks } from '@/server/heat/actions';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import type { Job } from '@/core/evaluate/job';
 import { shortfall } from '@/core/supplies/outlook';
 import { rankPacks, type PackSet } from '@/core/choose/packs';
@@ -203,7 +203,7 @@ export function HeatStation(p: HeatStationProps) {
             <h2>
               {options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
             </h2>
-            <span className="mute mr-auto flex items-center gap-2 text-[13px]" role="status" data-testid="chances">
+            <span className="mute mr-auto flex items-center gap-2 text-13" role="status" data-testid="chances">
               {problem ??
                 (complete ? (
                   `${RUNS} runs of each, to the end of the window`

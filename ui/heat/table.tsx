@@ -56,10 +56,10 @@ export function HeatTable({
                 >
                   {o.name}
                 </button>
-                <span className="block whitespace-nowrap text-[12px] leading-none text-tide">
+                <span className="block whitespace-nowrap text-12 leading-none text-tide">
                   {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
                 </span>
-                {short(o) && <span className="block text-[12px] leading-tight text-stop">{short(o)}</span>}
+                {short(o) && <span className="block text-12 leading-tight text-stop">{short(o)}</span>}
               </td>
               <td>
                 <ChanceBar option={o} />
@@ -74,14 +74,14 @@ export function HeatTable({
               <td className="r num whitespace-nowrap font-semibold">
                 {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
                 {o.worstSlackH !== o.slackH && (
-                  <span className="block text-[12px] font-normal leading-none text-ink-2">
+                  <span className="block text-12 font-normal leading-none text-ink-2">
                     {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
                   </span>
                 )}
               </td>
               <td className="r num">{o.cost.toFixed(2)}</td>
               <td className="r num">{o.massG}</td>
-              <td className="text-[13px]">{o.reason}</td>
+              <td className="text-13">{o.reason}</td>
             </tr>
           ))}
         </tbody>

@@ -22,7 +22,7 @@ export function Threats({ risk }: { risk: Risk }) {
         {[...causes]
           .sort((x, y) => saved[y] - saved[x])
           .map((cause) => (
-            <li key={cause} className="grid grid-cols-[1fr_auto_28px] items-center gap-2 py-0.5 text-[13px]">
+            <li key={cause} className="grid grid-cols-[1fr_auto_28px] items-center gap-2 py-0.5 text-13">
               <span>{words[cause]}</span>
               <svg width="70" height="8" aria-hidden="true">
                 <rect x=".5" y=".5" width="69" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />

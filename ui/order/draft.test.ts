@@ -46,6 +46,7 @@ const blank: OrderDraft = {
   source: water,
   waters: {},
   tanks: [{ ...water, name: 'Q', volumeL: '60', residents: '' }],
+  companions: [],
   note: '',
 };
 const line = (speciesId: string, tank: string) => ({
@@ -54,10 +55,12 @@ const line = (speciesId: string, tank: string) => ({
   count: '4',
   tank,
 });
+const litres = { volumeL: '100', residents: '' };
+const sea = marine as NonNullable<TankOption['water']>;
 const tanks: TankOption[] = [
-  { name: '7', water: { ...water, tempC: '23.5', pH: '6.8' } },
-  { name: 'K1', water: { ...marine, tempC: '26' } },
-  { name: '9', water: null },
+  { ...litres, name: '7', water: { ...water, tempC: '23.5', pH: '6.8' } },
+  { ...litres, name: 'K1', water: { ...sea, tempC: '26' } },
+  { ...litres, name: '9', water: null },
 ];
 
 describe('the waters of an order follow its fish', () => {

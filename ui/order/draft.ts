@@ -1,83 +1,22 @@
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
-import type { OrderLine } from '@/core/consignment/schema';
+import type { Companion, OrderLine } from '@/core/consignment/schema';
 import type { OrderInput } from '@/server/order/order';
+import type { OrderChoices, OrderDraftView, Receivers } from '@/server/order/view';
 import { num } from '@/ui/fields/fields';
 import { waterKeys, waterNumbers, waterText } from '@/ui/fields/water';
 import { localInput } from '@/ui/format';
 
 /** The order as it is typed: text everywhere, times in the local clock of each end. */
-export interface PartyDraft {
-  name: string;
-  address: string;
-  phone: string;
-  town: string;
-  country: string;
-  lat: string;
-  lon: string;
-  zone: string;
-  altitudeM: string;
-}
-export interface LineDraft {
-  id: string;
-  speciesId: string;
-  count: string;
-  size: string;
-  lengthCm: string;
-  massG: string;
-  sex: string;
-  grade: string;
-  tank: string;
-  lotId: string;
-  into: string;
-}
+export type OrderDraft = OrderDraftView;
+export type PartyDraft = OrderDraft['sender'];
+export type LineDraft = OrderDraft['lines'][number];
+export type CompanionDraft = OrderDraft['companions'][number];
 export type WaterDraft = Record<string, string>;
-export interface OrderDraft {
-  direction: string;
-  receiverId: string;
-  sender: PartyDraft;
-  receiver: PartyDraft;
-  serviceId: string;
-  handOver: string;
-  windowStart: string;
-  windowEnd: string;
-  opening: string;
-  lines: LineDraft[];
-  source: WaterDraft;
-  /** Water of source tanks that differ from it, by tank. */
-  waters: Record<string, WaterDraft>;
-  /** Receiving tanks, the main one first: name, volumeL, residents and water. */
-  tanks: WaterDraft[];
-  note: string;
-}
-
-/** Fish of the house's own tanks, with what is free of them. */
-export interface LotOption {
-  id: string;
-  tank: string;
-  speciesId: string;
-  size: string;
-  lengthCm: string;
-  sex: string;
-  grade: string;
-  detail: string;
-  amount: number | null;
-  free: number | null;
-}
-export interface TankOption {
-  name: string;
-  /** The last whole reading, if there is one. */
-  water: WaterDraft | null;
-}
-export interface ReceiverOption {
-  id: string;
-  name: string;
-  phone: string;
-  address: string;
-  place: Omit<PartyDraft, 'name' | 'address' | 'phone'>;
-  collection: string;
-  tanks: WaterDraft[];
-}
+/** Fish of the house's own tanks, with what is free of them; the tanks; people of the address book. */
+export type LotOption = OrderChoices['lots'][number];
+export type TankOption = OrderChoices['tanks'][number];
+export type ReceiverOption = Receivers[number];
 
 /** Sea water as it usually is kept (common practice †). */
 export const marine: WaterDraft = { tempC: '25.5', pH: '8.1', khDkh: '8', ghDgh: '60', salinity: '34', tanMgNL: '0' };
@@ -94,6 +33,7 @@ export const emptyLine = (lines: readonly LineDraft[]): LineDraft => {
     massG: '',
     sex: 'unsexed',
     grade: '',
+    variety: '',
     tank: '',
     lotId: '',
     into: '',
@@ -229,6 +169,7 @@ export const inputOf = (d: OrderDraft, code: string | null, version: number | nu
     tank: l.tank,
     ...(l.size ? { size: l.size as SizeClass } : {}),
     ...(l.grade ? { grade: l.grade } : {}),
+    ...(l.variety ? { variety: l.variety } : {}),
     ...(l.lotId ? { lotId: l.lotId } : {}),
     ...(l.into && l.into !== d.tanks[0]?.name ? { into: l.into } : {}),
   })),
@@ -236,6 +177,15 @@ export const inputOf = (d: OrderDraft, code: string | null, version: number | nu
   waters: Object.entries(d.waters).map(([name, w]) => ({ tank: name, water: waterNumbers(w) })),
   tank: tank(d.tanks[0]!),
   otherTanks: d.tanks.slice(1).map(tank),
+  companions: d.companions.map((x) => ({
+    id: x.id,
+    kind: x.kind as Companion['kind'],
+    name: x.name,
+    amount: x.amount,
+    vessel: x.vessel as Companion['vessel'],
+    weightKg: x.weightKg.trim() === '' ? 0 : num(x.weightKg),
+    boxId: x.boxId || null,
+  })),
   note: d.note,
 });
 
@@ -275,6 +225,13 @@ export function flat(d: OrderDraft): Map<string, { label: string; text: string }
       .map(([t, w]) => `${t}: ${waterText(w)}`)
       .join('; '),
   );
+  add(
+    'companions',
+    'Travelling along',
+    d.companions
+      .map((x) => [x.amount, x.name, x.vessel, x.weightKg && `${x.weightKg} kg`].filter(Boolean).join(' '))
+      .join('; '),
+  );
   add('tanks', 'Receiving tanks', d.tanks.map((t) => `${t.name} ${t.volumeL} L: ${waterText(t)}`).join('; '));
   return out;
 }
@@ -292,3 +249,10 @@ export function mix(mine: OrderDraft, theirs: OrderDraft, taken: ReadonlySet<str
   }
   return out;
 }
+
+/** A receiving tank that is one of the house's own brings its litres, its last water and whether fish live in it. */
+export const ownTank = (t: TankOption): WaterDraft => ({
+  ...(t.water ?? {}),
+  volumeL: t.volumeL,
+  residents: t.residents,
+});

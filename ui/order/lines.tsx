@@ -1,11 +1,13 @@
 'use client';
 
+import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { lengthOfClass, sizeClasses, type SizeClass } from '@/core/fish/size';
 import { NumberField, SelectField, TextField, num } from '@/ui/fields/fields';
 import { SpeciesCombo } from '@/ui/fields/species-combo';
 import { problemAt } from '@/ui/use-save';
+import { NewSpecies } from './new-species';
 import { withLot, withSpecies, type LineDraft, type LotOption, type TankOption } from './draft';
 
 /** The animals: fish of one's own tanks first, with what is free of them; any species after. */
@@ -18,6 +20,7 @@ export function Lines({
   problems,
   onChange,
   onAdd,
+  onSpecies,
 }: {
   lines: readonly LineDraft[];
   species: readonly Species[];
@@ -28,7 +31,10 @@ export function Lines({
   problems: readonly Problem[];
   onChange: (lines: LineDraft[]) => void;
   onAdd: () => void;
+  /** A species that was just added. */
+  onSpecies: (s: Species) => void;
 }) {
+  const [fresh, setFresh] = useState<{ at: number; name: string } | null>(null);
   const set = (i: number, change: Partial<LineDraft>): void =>
     onChange(lines.map((l, j) => (j === i ? { ...l, ...change } : l)));
   const speciesOf = (id: string): Species | undefined => species.find((s) => s.id === id);
@@ -71,9 +77,29 @@ export function Lines({
                       label={`Species of line ${n}`}
                       error={problemAt(problems, `lines.${i}.speciesId`)}
                       onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
+                      onNew={(name) => setFresh({ at: i, name })}
                       onLot={(x) =>
                         onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))
                       }
+                    />
+                    {fresh?.at === i && (
+                      <NewSpecies
+                        name={fresh.name}
+                        species={species}
+                        leave={() => setFresh(null)}
+                        done={(s) => {
+                          onSpecies(s);
+                          setFresh(null);
+                          onChange(lines.map((x, j) => (j === i ? withSpecies(x, s) : x)));
+                        }}
+                      />
+                    )}
+                    <input
+                      className="in mt-1 !min-h-8 text-13"
+                      aria-label={`Variety of line ${n}`}
+                      placeholder="strain, locality"
+                      value={l.variety}
+                      onChange={(e) => set(i, { variety: e.target.value })}
                     />
                   </td>
                   <td data-head="Count">
@@ -86,9 +112,7 @@ export function Lines({
                       onChange={(count) => set(i, { count })}
                     />
                     {lot && lot.free !== null && (
-                      <span className={`text-[12px] ${short ? 'font-semibold text-stop' : 'mute'}`}>
-                        {lot.free} free
-                      </span>
+                      <span className={`text-12 ${short ? 'font-semibold text-stop' : 'mute'}`}>{lot.free} free</span>
                     )}
                   </td>
                   <td data-head="From tank">

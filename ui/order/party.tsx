@@ -1,11 +1,10 @@
 'use client';
 
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
-import { useId, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Place } from '@/core/catalogue/places';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField } from '@/ui/fields/fields';
-import { RefCombo } from '@/ui/fields/ref-combo';
+import { Combo } from '@/ui/fields/combo';
 import { problemAt } from '@/ui/use-save';
 import type { PartyDraft, ReceiverOption } from './draft';
 
@@ -52,10 +51,9 @@ export function Party({
   };
   return (
     <fieldset>
-      <legend className="mb-2 font-head text-[18px] font-semibold">{title}</legend>
+      <legend className="mb-2 font-head text-18 font-semibold">{title}</legend>
       <div className="grid grid-cols-2 gap-2">
         <NameField
-          label="Name"
           value={v.name}
           error={problemAt(problems, `${path}.name`)}
           book={book}
@@ -78,7 +76,7 @@ export function Party({
           value={v.address}
           onChange={(address) => set({ address })}
         />
-        <RefCombo
+        <Combo
           label="Town"
           placeholder="Town"
           options={places.map((p) => ({ id: label(p), label: p.name, hint: p.country }))}
@@ -130,7 +128,6 @@ export function Party({
 
 /** A name that is typed, or chosen from the address book while it is typed. */
 function NameField({
-  label,
   value,
   error,
   book,
@@ -138,7 +135,6 @@ function NameField({
   onType,
   onPick,
 }: {
-  label: string;
   value: string;
   error: string | undefined;
   book: ((text: string) => Promise<ReceiverOption[]>) | undefined;
@@ -146,7 +142,6 @@ function NameField({
   onType: (name: string) => void;
   onPick: (r: ReceiverOption) => void;
 }) {
-  const id = useId();
   const [found, setFound] = useState<ReceiverOption[]>([]);
   const asked = useRef(0);
   const ask = async (text: string): Promise<void> => {
@@ -155,47 +150,22 @@ function NameField({
     if (turn === asked.current) setFound(list);
   };
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <Combobox
-        immediate
-        value={found.find((r) => r.id === bookId) ?? null}
-        onChange={(r: ReceiverOption | null) => r && onPick(r)}
-      >
-        <ComboboxInput
-          id={id}
-          className="in"
-          autoComplete="off"
-          aria-invalid={error ? true : undefined}
-          displayValue={() => value}
-          onFocus={() => void ask(bookId ? '' : value)}
-          onChange={(e) => {
-            onType(e.target.value);
-            void ask(e.target.value);
-          }}
-        />
-        <ComboboxOptions
-          modal={false}
-          anchor="bottom start"
-          className="z-30 max-h-72 min-w-72 border border-rule-strong bg-surface empty:hidden"
-        >
-          {found.map((r) => (
-            <ComboboxOption
-              key={r.id}
-              value={r}
-              className="flex min-h-11 cursor-pointer items-center gap-3 px-3 data-focus:bg-sunk"
-            >
-              <b>{r.name}</b>
-              <span className="mute ml-auto text-[12px]">{r.place.town}</span>
-            </ComboboxOption>
-          ))}
-        </ComboboxOptions>
-      </Combobox>
-      {error && (
-        <span className="problem" role="alert">
-          {error}
-        </span>
-      )}
+    <div onFocus={() => void ask(bookId ? '' : value)}>
+      <Combo
+        label="Name"
+        options={found.map((r) => ({ id: r.id, label: r.name, hint: r.place.town }))}
+        value={bookId}
+        shown={value}
+        error={error}
+        onType={(text) => {
+          onType(text);
+          void ask(text);
+        }}
+        onChange={(id) => {
+          const r = found.find((x) => x.id === id);
+          if (r) onPick(r);
+        }}
+      />
     </div>
   );
 }

@@ -28,6 +28,7 @@ import {
   type ReceiverOption,
   type TankOption,
 } from './draft';
+import { Companions } from './companions';
 import { Lines } from './lines';
 import { Party } from './party';
 import { Waters } from './waters';
@@ -55,7 +56,7 @@ interface Said {
 const PAUSE_MS = 350;
 
 const shownPaths =
-  /^(lines\.\d+\.(speciesId|count|lengthCm|massG|tank|into)|sourceWater\.|waters\.|tank\.|otherTanks\.|sender\.(name|phone|address|place)|receiver\.(name|phone|address|place)|serviceId|handOverLocal|openingLocal|window(Start|End)Local|note|version)/;
+  /^(lines\.\d+\.(speciesId|count|lengthCm|massG|tank|into|variety)|companions\.\d+\.(name|weightKg)|sourceWater\.|waters\.|tank\.|otherTanks\.|sender\.(name|phone|address|place)|receiver\.(name|phone|address|place)|serviceId|handOverLocal|openingLocal|window(Start|End)Local|note|version)/;
 
 /** The order: who gets what, from which tank, to where, by which service, until when; and what a careful shipper says to it. */
 export function OrderStation(p: OrderStationProps) {
@@ -63,6 +64,9 @@ export function OrderStation(p: OrderStationProps) {
   const { save, busy, problems, conflict } = useSave();
   const { draft: d, setDraft: setD, version, kept } = useDraft(p.draft, p.version);
   const [reasons, setReasons] = useState<string[]>([]);
+  // Rows that were added here while the page still knows the older list.
+  const [added, setAdded] = useState<Species[]>([]);
+  const species = [...added.filter((s) => !p.species.some((x) => x.id === s.id)), ...p.species];
   const [said, setSaid] = useState<Said | null>(null);
   const [timeTyped, setTimeTyped] = useState(p.code !== null);
   const isNew = p.code === null;
@@ -71,7 +75,7 @@ export function OrderStation(p: OrderStationProps) {
   const incoming = d.direction === 'incoming';
 
   const setLines = (lines: LineDraft[]): void =>
-    setD((x) => settleWaters({ ...x, lines }, p.species, p.tanks, isNew && !incoming));
+    setD((x) => settleWaters({ ...x, lines }, species, p.tanks, isNew && !incoming));
   const pickReceiver = (r: ReceiverOption | null): void =>
     setD((x) =>
       r
@@ -83,7 +87,7 @@ export function OrderStation(p: OrderStationProps) {
               tanks: r.tanks.length > 0 ? [{ ...x.tanks[0]!, ...r.tanks[0]! }] : x.tanks,
               lines: x.lines.map((l) => ({ ...l, into: '' })),
             },
-            p.species,
+            species,
             p.tanks,
             false,
           )
@@ -191,7 +195,8 @@ export function OrderStation(p: OrderStationProps) {
         </div>
         <Lines
           lines={d.lines}
-          species={p.species}
+          species={species}
+          onSpecies={(s) => setAdded((all) => [...all, s])}
           lots={incoming ? [] : p.lots}
           tanks={incoming ? [] : p.tanks}
           into={d.tanks.map((t) => t.name ?? '')}
@@ -226,7 +231,7 @@ export function OrderStation(p: OrderStationProps) {
               />
             )}
             <fieldset>
-              <legend className="mb-2 font-head text-[18px] font-semibold">Journey</legend>
+              <legend className="mb-2 font-head text-18 font-semibold">Journey</legend>
               <div className="grid gap-2 sm:grid-cols-2">
                 <SelectField
                   className="sm:col-span-2"
@@ -254,11 +259,12 @@ export function OrderStation(p: OrderStationProps) {
               </div>
             </fieldset>
           </div>
-          <Waters d={d} problems={problems} onChange={set} />
+          <Waters d={d} ownTanks={d.direction === 'outgoing' ? [] : p.tanks} problems={problems} onChange={set} />
+          <Companions list={d.companions} problems={problems} onChange={(companions) => set({ companions })} />
           <TextField label="Note" path="note" problems={problems} value={d.note} onChange={(note) => set({ note })} />
           {!incoming && (
             <details>
-              <summary className="min-h-9 pt-2 text-[13px] text-tide">
+              <summary className="min-h-9 pt-2 text-13 text-tide">
                 Sender: {d.sender.name}, {d.sender.town}
               </summary>
               <div className="mt-2 max-w-[560px]">
@@ -279,7 +285,7 @@ export function OrderStation(p: OrderStationProps) {
             <section>
               <h2 className="mb-2">For the buyer</h2>
               {said ? (
-                <p className="text-[16px] leading-snug" data-testid="leaves">
+                <p className="text-16 leading-snug" data-testid="leaves">
                   {said.sentence}
                 </p>
               ) : (
@@ -312,7 +318,7 @@ export function OrderStation(p: OrderStationProps) {
               <h2 className="mb-1">To mind</h2>
               <ul>
                 {said.advice.map((x, i) => (
-                  <li key={i} className="flex gap-2.5 border-b border-rule py-2 text-[13px]">
+                  <li key={i} className="flex gap-2.5 border-b border-rule py-2 text-13">
                     <StateMark mark={x.level === 'stop' ? 'stop' : 'watch'} size={16} />
                     <span>{x.message}</span>
                   </li>

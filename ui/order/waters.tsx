@@ -1,18 +1,21 @@
 'use client';
 
 import { feltStep } from '@/core/calendar/departure';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
-import { tankInto, waterOfLine, type OrderDraft, type WaterDraft } from './draft';
+import { ownTank, tankInto, waterOfLine, type OrderDraft, type TankOption, type WaterDraft } from './draft';
 
 /** The sender's water above the receiver's, with the step between; one pair for each way fish go. */
 export function Waters({
   d,
   problems,
+  ownTanks,
   onChange,
 }: {
   d: OrderDraft;
+  /** Own tanks that things may be received into. */
+  ownTanks: readonly TankOption[];
   problems: readonly Problem[];
   onChange: (change: Partial<OrderDraft>) => void;
 }) {
@@ -21,7 +24,9 @@ export function Waters({
   const common = sources.filter((t) => !d.waters[t]);
   const setTank = (i: number, change: WaterDraft): void => {
     const was = d.tanks[i]!.name ?? '';
-    const tanks = d.tanks.map((t, j) => (j === i ? ({ ...t, ...change } as WaterDraft) : t));
+    const own = ownTanks.find((t) => t.name === change.name);
+    const all = { ...change, ...(own ? ownTank(own) : {}) };
+    const tanks = d.tanks.map((t, j) => (j === i ? ({ ...t, ...all } as WaterDraft) : t));
     // A tank that is renamed keeps its fish.
     const lines =
       change.name !== undefined ? d.lines.map((l) => (l.into === was ? { ...l, into: change.name! } : l)) : d.lines;
@@ -105,6 +110,7 @@ export function Waters({
                   <TextField
                     hideLabel
                     label={i === 0 ? 'Receiving tank, name' : `Receiving tank ${i + 1}, name`}
+                    {...(ownTanks.length > 0 ? { list: 'own-receiving-tanks' } : {})}
                     path={i === 0 ? 'tank.name' : `otherTanks.${i - 1}.name`}
                     problems={problems}
                     value={t.name ?? ''}
@@ -121,6 +127,7 @@ export function Waters({
                   <NumberField
                     hideLabel
                     label={i === 0 ? 'Receiving tank, litres' : `Receiving tank ${i + 1}, litres`}
+                    unit="L"
                     path={i === 0 ? 'tank.volumeL' : `otherTanks.${i - 1}.volumeL`}
                     problems={problems}
                     value={t.volumeL ?? ''}
@@ -189,15 +196,22 @@ export function Waters({
         >
           Another receiving tank
         </button>
-        <label className="flex min-h-9 items-center gap-2 text-[13px]">
-          <input
-            type="checkbox"
-            className="size-5 accent-[var(--tide)]"
-            checked={d.tanks[0]!.residents === 'yes'}
-            onChange={(e) => setTank(0, { residents: e.target.checked ? 'yes' : '' })}
-          />
-          Fish already live in {d.tanks[0]!.name || 'the receiving tank'}
-        </label>
+        {d.tanks.map((t, i) => (
+          <label key={i} className="flex min-h-9 items-center gap-2 text-13">
+            <input
+              type="checkbox"
+              className="size-5 accent-[var(--tide)]"
+              checked={t.residents === 'yes'}
+              onChange={(e) => setTank(i, { residents: e.target.checked ? 'yes' : '' })}
+            />
+            Fish already live in {t.name || 'the receiving tank'}
+          </label>
+        ))}
+        <datalist id="own-receiving-tanks">
+          {ownTanks.map((t) => (
+            <option key={t.name} value={t.name} />
+          ))}
+        </datalist>
       </p>
     </section>
   );

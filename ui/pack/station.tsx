@@ -18,7 +18,7 @@ export function SendStation(p: SendView) {
       <section className="order-2 lg:order-1">
         <div className="mb-2 flex items-baseline gap-3">
           <h2>Packing list</h2>
-          <span className="mute ml-auto text-[13px]">
+          <span className="mute ml-auto text-13">
             <b className="num text-ink">{done}</b> of {p.items.length} done
           </span>
         </div>
@@ -34,11 +34,11 @@ export function SendStation(p: SendView) {
               >
                 <StateMark mark={i.at ? 'done' : i === next ? 'now' : 'ahead'} size={26} />
                 <span className="min-w-0 flex-1">
-                  <b className={`font-head text-[16px] ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
+                  <b className={`font-head text-16 ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
                   <br />
                   <span className="note">{i.detail}</span>
                 </span>
-                {i.at && <span className="num shrink-0 text-[15px] text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
+                {i.at && <span className="num shrink-0 text-15 text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
               </button>
               {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
             </li>
@@ -48,10 +48,10 @@ export function SendStation(p: SendView) {
       <aside className="order-1 space-y-4 lg:order-2">
         {!handedOver && (
           <p className="bg-ink px-4 py-3 text-[var(--on-ink)]">
-            <span className="num text-[28px] font-semibold">{clock(p.leaveMs, p.zone)}</span>{' '}
-            <b className="font-head text-[18px]">Leave</b>
+            <span className="num text-28 font-semibold">{clock(p.leaveMs, p.zone)}</span>{' '}
+            <b className="font-head text-18">Leave</b>
             <br />
-            <span className="text-[13px]">
+            <span className="text-13">
               {minutes > 0
                 ? `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
                 : `${-minutes} min ago by the plan`}

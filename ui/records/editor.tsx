@@ -4,7 +4,6 @@ import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } fr
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
-import type { Outcome } from '@/core/consignment/schema';
 import { differences, type Draft, type Field, type Lookup } from '@/records/field';
 import { OtherProblems } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
@@ -12,7 +11,6 @@ import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import { RecordForm, type Options } from './form';
 import { Meanwhile } from './meanwhile';
-
 
 export interface RecordEditorProps {
   kindId: string;
@@ -36,6 +34,9 @@ export interface RecordEditorProps {
   /** What lives beside the form: water and fish of a tank. */
   before?: ReactNode;
 }
+
+/** Names that a beginning does not take away. */
+const KEPT = ['name', 'scientific', 'otherNames', 'carrier'];
 
 /** One record: its form, what uses it, how its count moved. */
 export function RecordEditor(p: RecordEditorProps) {
@@ -176,7 +177,13 @@ export function RecordEditor(p: RecordEditorProps) {
                   key={t.name}
                   type="button"
                   className="btn"
-                  onClick={() => setDraft({ ...t.draft, name: draft.name ?? '', carrier: draft.carrier ?? '' })}
+                  onClick={() =>
+                    setDraft({
+                      ...t.draft,
+                      // What is typed stays.
+                      ...Object.fromEntries(KEPT.filter((k) => draft[k]).map((k) => [k, draft[k]!])),
+                    })
+                  }
                 >
                   {t.name}
                 </button>

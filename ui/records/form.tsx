@@ -2,13 +2,13 @@
 
 import { applies, type Draft, type Field } from '@/records/field';
 import { weekdays, parseDays, daysText } from '@/core/calendar/days';
-import type { Problem } from '@/core/consignment/schema';
+import type { Problem } from '@/core/consignment/outcome';
 import { FieldShell, NumberField, SelectField, TextField } from '@/ui/fields/fields';
-import { ClockField } from '@/ui/fields/time-fields';
-import { RefCombo, type RefOption } from '@/ui/fields/ref-combo';
+import { ClockField, DateField } from '@/ui/fields/time-fields';
+import { Combo, type ComboItem } from '@/ui/fields/combo';
 import { problemAt } from '@/ui/use-save';
 
-export type Options = Partial<Record<string, readonly RefOption[]>>;
+export type Options = Partial<Record<string, readonly ComboItem[]>>;
 
 interface FormProps {
   fields: readonly Field[];
@@ -39,9 +39,7 @@ export function RecordForm(p: FormProps) {
               : ''
           }
         >
-          {s.title && (
-            <legend className="float-left font-head text-[16px] font-semibold lg:w-[180px]">{s.title}</legend>
-          )}
+          {s.title && <legend className="float-left font-head text-16 font-semibold lg:w-[180px]">{s.title}</legend>}
           <div className="grid min-w-0 grid-cols-2 gap-x-4 gap-y-3 sm:grid-cols-3 xl:grid-cols-4">
             {s.fields.map((f) => (
               <div
@@ -62,7 +60,7 @@ export function RecordForm(p: FormProps) {
                   problems={p.problems}
                   options={p.options}
                 />
-                {f.hint && <p className="mt-1 text-[12px] leading-snug text-ink-3">{f.hint}</p>}
+                {f.hint && <p className="mt-1 text-12 leading-snug text-ink-3">{f.hint}</p>}
               </div>
             ))}
           </div>
@@ -115,7 +113,7 @@ function OneField({
       );
     case 'yes':
       return (
-        <label className="flex min-h-9 items-center gap-2 self-end text-[14px]">
+        <label className="flex min-h-9 items-center gap-2 self-end text-14">
           <input
             type="checkbox"
             className="size-5 accent-[var(--tide)]"
@@ -128,7 +126,7 @@ function OneField({
       );
     case 'ref':
       return (
-        <RefCombo
+        <Combo
           label={label}
           hideLabel={hideLabel}
           options={options[f.kind] ?? []}
@@ -145,8 +143,10 @@ function OneField({
       return <Long {...common} />;
     case 'clock':
       return <ClockField {...common} />;
+    case 'date':
+      return <DateField {...common} />;
     default:
-      return <TextField {...common} type={f.type === 'date' ? 'date' : f.type === 'phone' ? 'tel' : 'text'} />;
+      return <TextField {...common} type={f.type === 'phone' ? 'tel' : 'text'} />;
   }
 }
 
@@ -197,7 +197,7 @@ function Days({
               type="button"
               aria-pressed={on}
               aria-label={name}
-              className={`min-h-9 min-w-0 flex-1 border border-l-0 border-rule-strong text-[13px] first:rounded-l-[3px] first:border-l last:rounded-r-[3px] ${on ? 'bg-tide font-semibold text-[var(--on-ink)]' : 'bg-surface text-ink-3'}`}
+              className={`min-h-9 min-w-0 flex-1 border border-l-0 border-rule-strong text-13 first:rounded-l-[3px] first:border-l last:rounded-r-[3px] ${on ? 'bg-tide font-semibold text-[var(--on-ink)]' : 'bg-surface text-ink-3'}`}
               onClick={() => onChange(daysText(on ? days.filter((d) => d !== i + 1) : [...days, i + 1]))}
             >
               {name.slice(0, 2)}
@@ -233,7 +233,7 @@ function Rows({
   const error = problemAt(problems, f.path);
   return (
     <div>
-      {rows.length > 0 && <p className="text-[13px] font-semibold">{f.label}</p>}
+      {rows.length > 0 && <p className="text-13 font-semibold">{f.label}</p>}
       {rows.length > 0 && (
         <div className="overflow-x-auto">
           <table className="tbl w-auto min-w-full">

@@ -95,10 +95,10 @@ export function ImportCsv(p: ImportCsvProps) {
         <OtherProblems problems={problems} shown={() => false} />
         {report && (
           <>
-            <p className="mt-4 text-[16px]" role="status" data-testid="import-sum">
-              <b className="num text-[22px]">{report.added}</b> new, <b className="num text-[22px]">{report.changed}</b>{' '}
-              changed, <b className="num text-[22px]">{report.same}</b> here already,{' '}
-              <b className={`num text-[22px] ${badLines > 0 ? 'text-stop' : ''}`}>{badLines}</b> with something wrong.
+            <p className="mt-4 text-16" role="status" data-testid="import-sum">
+              <b className="num text-22">{report.added}</b> new, <b className="num text-22">{report.changed}</b>{' '}
+              changed, <b className="num text-22">{report.same}</b> here already,{' '}
+              <b className={`num text-22 ${badLines > 0 ? 'text-stop' : ''}`}>{badLines}</b> with something wrong.
               {report.done && ' Taken.'}
             </p>
             <div className="mt-3 flex flex-wrap items-center gap-2">
@@ -176,7 +176,7 @@ export function ImportCsv(p: ImportCsvProps) {
                 <h2 className="mb-1">What is wrong</h2>
                 <ul data-testid="import-problems">
                   {report.problems.slice(0, 200).map((x, i) => (
-                    <li key={i} className="flex gap-4 border-b border-rule py-1.5 text-[13px]">
+                    <li key={i} className="flex gap-4 border-b border-rule py-1.5 text-13">
                       <b className="num w-20 shrink-0">line {x.line}</b>
                       {x.message}
                     </li>

@@ -188,7 +188,7 @@ export function RecordList(p: RecordListProps) {
             .
           </p>
         )}
-        <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-[13px]" aria-label="Pages">
+        <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-13" aria-label="Pages">
           {v.pages > 1 && (
             <>
               {v.page > 1 && (

@@ -417,7 +417,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
           </text>
         </g>
       </svg>
-      <ol className="border-y border-rule px-3 py-2 text-[13px] md:sr-only" aria-label="Moments of this consignment">
+      <ol className="border-y border-rule px-3 py-2 text-13 md:sr-only" aria-label="Moments of this consignment">
         {[...moments, { ms: data.nowMs, label: 'Now', strong: true }]
           .sort((a, b) => a.ms - b.ms)
           .map((m) => (

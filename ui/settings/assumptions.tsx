@@ -65,7 +65,7 @@ export function AssumptionList({
   return (
     <>
       {findable && (
-        <label className="mb-4 block max-w-[360px] text-[13px] text-ink-2">
+        <label className="mb-4 block max-w-[360px] text-13 text-ink-2">
           Find a figure
           <input
             className="in mt-1"
@@ -127,7 +127,7 @@ function AssumptionRow({ row }: { row: Row }) {
     <tr>
       <td>
         {words} <span className="u">{marks[row.provenance]}</span>
-        <code className="block truncate text-[12px] text-ink-3" title={row.name}>
+        <code className="block truncate text-12 text-ink-3" title={row.name}>
           {row.name}
         </code>
       </td>
@@ -174,7 +174,7 @@ function AssumptionRow({ row }: { row: Row }) {
           </p>
         )}
       </td>
-      <td className="text-[13px] text-ink-2">{row.why}</td>
+      <td className="text-13 text-ink-2">{row.why}</td>
     </tr>
   );
 }

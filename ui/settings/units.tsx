@@ -13,7 +13,7 @@ export function UnitsChoice({ system }: { system: 'metric' | 'us' }) {
   const { save, busy } = useSave();
   return (
     <fieldset className="max-w-[760px]">
-      <legend className="mb-2 font-head text-[22px] font-semibold">Units</legend>
+      <legend className="mb-2 font-head text-22 font-semibold">Units</legend>
       <div className="grid gap-2 sm:grid-cols-2">
         {choices.map(([id, label, what]) => (
           <label

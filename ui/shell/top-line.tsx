@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react';
 import { dayMonth } from '@/ui/format';
 import { inField, keysEverywhere, keysOfBench } from './keys';
 import { useAwake } from './use-awake';
+import { useKeys } from './wishes';
 
 const menu = [
   ['/', 'Bench'],
@@ -38,6 +39,7 @@ export function TopLine({
 }) {
   const path = usePathname();
   const router = useRouter();
+  const on = useKeys();
   const find = useRef<HTMLInputElement>(null);
   const [ms, setMs] = useState(nowMs);
   const [keys, setKeys] = useState(false);
@@ -57,7 +59,8 @@ export function TopLine({
 
   useEffect(() => {
     const press = (e: KeyboardEvent): void => {
-      if (inField(e.target) || e.metaKey || e.ctrlKey || e.altKey) return;
+      if (e.key === 'Escape') setKeys(false);
+      if (!on || inField(e.target) || e.metaKey || e.ctrlKey || e.altKey) return;
       const station = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'][Number(e.key) - 1];
       const code = /^\/consignments\/(KC-\d+)/.exec(path)?.[1];
       if (e.key === '/') {
@@ -67,7 +70,6 @@ export function TopLine({
       else if (e.key === 'n' || e.key === 'N') router.push('/');
       else if (e.key === '?') setKeys((k) => !k);
       else if (e.key === 'p' || e.key === 'P') window.print();
-      else if (e.key === 'Escape') setKeys(false);
       else if (e.key === 'l' || e.key === 'L') {
         const root = document.documentElement;
         root.dataset.theme = root.dataset.theme === 'lights-down' ? '' : 'lights-down';
@@ -75,7 +77,7 @@ export function TopLine({
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [path, router]);
+  }, [path, router, on]);
 
   if (path.endsWith('/run')) return null;
   const time = new Intl.DateTimeFormat('en-GB', {
@@ -121,7 +123,7 @@ export function TopLine({
           </Link>
         ))}
       </nav>
-      <span className="hide-s truncate text-[13px] text-ink-3">{room}</span>
+      <span className="hide-s truncate text-13 text-ink-3">{room}</span>
       <form
         className="find hide-s ml-auto"
         role="search"
@@ -131,7 +133,7 @@ export function TopLine({
         }}
       >
         <input ref={find} name="find" placeholder="Find anything" aria-label="Find anything by any part of its name" />
-        <kbd>/</kbd>
+        {on && <kbd>/</kbd>}
       </form>
       <Link href="/search" className="btn flat ml-auto md:!hidden" aria-label="Find">
         <Search size={18} />
@@ -146,7 +148,7 @@ export function TopLine({
         <div
           role="dialog"
           aria-label="Keys"
-          className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-[13px]"
+          className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-13"
         >
           {[...(path === '/' ? keysOfBench : []), ...keysEverywhere].map(([k, what]) => (
             <p key={k} className="flex items-center gap-3 py-1">

@@ -92,7 +92,7 @@ export function SuppliesShelf({
           oil or flame near it. Iron needs air: a sealed box stops its pack. Dry ice is not offered.
         </p>
         {archived > 0 && (
-          <p className="mt-3 text-[13px]">
+          <p className="mt-3 text-13">
             <Link className="font-semibold text-tide" href="/supplies?shown=archived">
               {archived} put away
             </Link>
@@ -124,7 +124,7 @@ function TypeRows({ type: t }: { type: Type }) {
               </span>
             )}
             {i === t.batches.length - 1 && t.bites && (
-              <span className="mt-0.5 flex items-center gap-1.5 text-[13px] font-semibold text-watch">
+              <span className="mt-0.5 flex items-center gap-1.5 text-13 font-semibold text-watch">
                 <StateMark mark="watch" size={14} />
                 runs out {t.bites.day} with{' '}
                 <Link className="underline" href={`/consignments/${t.bites.code}/send`}>
@@ -134,7 +134,7 @@ function TypeRows({ type: t }: { type: Type }) {
               </span>
             )}
             {i === t.batches.length - 1 && !t.bites && t.low && (
-              <span className="mt-0.5 flex items-center gap-1.5 text-[13px] font-semibold text-watch">
+              <span className="mt-0.5 flex items-center gap-1.5 text-13 font-semibold text-watch">
                 <StateMark mark="watch" size={14} /> below its mark
               </span>
             )}
@@ -207,7 +207,7 @@ function Count({
         {unit && <i aria-hidden="true">{unit}</i>}
       </span>
       {oxygen && (
-        <button type="button" className="btn flat !min-h-7 text-[12px]" onClick={() => setGauge(!gauge)}>
+        <button type="button" className="btn flat !min-h-7 text-12" onClick={() => setGauge(!gauge)}>
           From the gauge
         </button>
       )}
@@ -227,7 +227,7 @@ function Gauge({ onTake }: { onTake: (litres: number) => void }) {
   const [bar, setBar] = useState('');
   const litres = Math.round(Number(volume.replace(',', '.')) * Number(bar.replace(',', '.')));
   return (
-    <div className="mt-1 space-y-1 text-[12px]">
+    <div className="mt-1 space-y-1 text-12">
       <label className="flex items-center justify-between gap-1">
         Cylinder L
         <input className="in n !w-16" inputMode="decimal" value={volume} onChange={(e) => setVolume(e.target.value)} />

@@ -6,7 +6,8 @@ import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
 import { waterFields } from '@/records/people';
 import { FishIcon } from '@/ui/drawings/fish';
-import { NumberField, OtherProblems, TextField } from '@/ui/fields/fields';
+import { NumberField, OtherProblems } from '@/ui/fields/fields';
+import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 
@@ -107,9 +108,8 @@ function Water(p: TankLifeProps) {
                 onChange={(v) => setDraft({ ...draft, [f.path]: v })}
               />
             ))}
-            <TextField
+            <WhenField
               label="When; now if empty"
-              type="datetime-local"
               path="at"
               problems={problems}
               value={draft.at ?? ''}
@@ -296,7 +296,7 @@ function Fish(p: TankLifeProps) {
                 </Link>
                 <p className="note">{f.detail}</p>
               </div>
-              <span className="num text-[28px] font-semibold" data-testid={`count-${f.species.id}`}>
+              <span className="num text-28 font-semibold" data-testid={`count-${f.species.id}`}>
                 {f.amount ?? '?'}
               </span>
             </div>

@@ -1,4 +1,3 @@
-import { catalogue } from '@/core/catalogue';
 import { profileOf } from '@/server/house';
 import { newDraft, orderChoices } from '@/server/order/view';
 import { house } from '@/server/wiring';
@@ -19,7 +18,7 @@ export default function NewConsignment() {
           code={null}
           version={null}
           draft={newDraft(h, profileOf(h))}
-          species={catalogue.species}
+          species={h.shelves().offered.species}
           services={h.shelves().offered.services}
           {...orderChoices(h, null)}
           confirmation={null}

@@ -4,6 +4,7 @@ import { countField } from '@/records/csv';
 import { journeys } from '@/core/catalogue/journeys';
 import { toDraft } from '@/records/field';
 import { profileOf } from '@/server/house';
+import { speciesDraft, speciesTemplates } from '@/server/records/species';
 import { editorView } from '@/server/records/view';
 import { house } from '@/server/wiring';
 import { dayClock } from '@/ui/format';
@@ -25,7 +26,8 @@ export default async function RecordPage({
   const zone = profileOf(h).place.zone;
   // A link may bring what is known already: the tank of new fish, the kind of a supply.
   const given = id === 'new' ? await searchParams : {};
-  const draft = { ...view.draft };
+  const base = id === 'new' && kind.id === 'species' ? speciesDraft(h, given.likeId) : view.draft;
+  const draft = { ...base };
   for (const f of kind.fields) if (given[f.path]) draft[f.path] = given[f.path]!;
   return (
     <RecordEditor
@@ -36,12 +38,14 @@ export default async function RecordPage({
       fields={kind.counted ? [...kind.fields.slice(0, 2), countField, ...kind.fields.slice(2)] : [...kind.fields]}
       view={{ ...view, draft, movements: view.movements.map((m) => ({ ...m, at: dayClock(Date.parse(m.at), zone) })) }}
       templates={
-        kind.id === 'service' && id === 'new'
-          ? Object.values(journeys).map((t) => ({
-              name: t.name,
-              draft: toDraft(kind.fields, { ...kind.blank, ...t.row }),
-            }))
-          : []
+        kind.id === 'species' && id === 'new'
+          ? speciesTemplates(h)
+          : kind.id === 'service' && id === 'new'
+            ? Object.values(journeys).map((t) => ({
+                name: t.name,
+                draft: toDraft(kind.fields, { ...kind.blank, ...t.row }),
+              }))
+            : []
       }
     />
   );

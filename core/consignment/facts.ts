@@ -1,0 +1,267 @@
+import { z } from 'zod';
+import { between, instant, text } from './primitives';
+
+/**
+ * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
+ * wrong one is struck out by a later one that names it. A guess is never a fact; a field that nobody touched is none.
+ */
+
+/** What is measured, seen or counted, with its unit and the range in which it is believed. */
+export const quantities = {
+  tempC: { unit: '°C', min: -5, max: 45 },
+  surfaceC: { unit: '°C', min: -30, max: 120 },
+  pH: { unit: '', min: 4, max: 10 },
+  khDkh: { unit: '°dKH', min: 0, max: 28 },
+  ghDgh: { unit: '°dGH', min: 0, max: 60 },
+  salinity: { unit: '', min: 0, max: 42 },
+  tanMgNL: { unit: 'mg N/L', min: 0, max: 50 },
+  nitriteMgL: { unit: 'mg/L', min: 0, max: 100 },
+  nitrateMgL: { unit: 'mg/L', min: 0, max: 1000 },
+  oxygenMgL: { unit: 'mg/L', min: 0, max: 60 },
+  copperMgL: { unit: 'mg/L', min: 0, max: 10 },
+  weightKg: { unit: 'kg', min: 0, max: 200 },
+  alive: { unit: '', min: 0, max: 5000 },
+  dead: { unit: '', min: 0, max: 5000 },
+  doubtful: { unit: '', min: 0, max: 5000 },
+  note: { unit: '', min: 0, max: 0 },
+  photo: { unit: '', min: 0, max: 0 },
+} as const satisfies Record<string, { unit: string; min: number; max: number }>;
+export type Quantity = keyof typeof quantities;
+const quantityIds = Object.keys(quantities) as [Quantity, ...Quantity[]];
+
+export const subjectKinds = ['consignment', 'box', 'bag', 'pack', 'tank', 'lot', 'step'] as const;
+export type SubjectKind = (typeof subjectKinds)[number];
+const subjectSchema = z.object({ kind: z.enum(subjectKinds), id: text(80) });
+export type Subject = z.infer<typeof subjectSchema>;
+
+/** How a figure came about. Computed is not among them: a computed figure is no observation. */
+export const methods = ['typed', 'probe', 'drop-test', 'infrared', 'counted', 'seen', 'file'] as const;
+
+const factSchema = z.object({
+  /** Number within its consignment, from 1 on; what strikes a fact out names it by this. */
+  n: z.int().min(1).max(1_000_000),
+  at: instant,
+  subject: subjectSchema,
+  note: text(300),
+  /** Who told it; empty while nobody has a name. */
+  by: text(60),
+  /** The fact that this one strikes out. */
+  strikes: z.int().min(1).nullable(),
+});
+
+export const observationSchema = factSchema.extend({
+  quantity: z.enum(quantityIds),
+  /** Null where it is a word, a picture, or was looked for and stayed unknown. */
+  value: z.number().nullable(),
+  unit: text(12),
+  /** What was seen, or "unknown". */
+  word: text(300),
+  method: z.enum(methods),
+  /** Hash of the picture, as it lies in the data folder. */
+  photo: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable(),
+});
+export type Observation = z.infer<typeof observationSchema>;
+
+export const eventKinds = [
+  'ticked',
+  'sealed',
+  'handed-over',
+  'scanned',
+  'arrived',
+  'opened',
+  'moved',
+  'dosed',
+  'died',
+  'released',
+  'taken-back',
+] as const;
+export const eventSchema = factSchema.extend({ kind: z.enum(eventKinds) });
+export type Event = z.infer<typeof eventSchema>;
+
+export interface Facts {
+  observations: Observation[];
+  events: Event[];
+}
+
+/** The four instants of a journey, by the events that tell them. */
+export const milestones = {
+  sealedAt: 'sealed',
+  handedOverAt: 'handed-over',
+  arrivedAt: 'arrived',
+  openedAt: 'opened',
+} as const;
+export type Milestone = keyof typeof milestones;
+const milestoneNames = Object.keys(milestones) as Milestone[];
+
+const waterQuantities = ['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'] as const;
+const bagFigures = ['tempC', 'pH', 'salinity', 'alive', 'dead', 'doubtful'] as const;
+
+/** What was found in one bag; null is a figure that nobody took. */
+export const bagReadingSchema = z.object({
+  bagId: text(8).min(1),
+  at: instant,
+  tempC: between(0, 35, 'Bag temperature').nullable(),
+  pH: between(4, 10, 'Bag pH').nullable(),
+  salinity: between(0, 42, 'Bag salinity').nullable(),
+  alive: between(0, 5000, 'Alive').int('Count whole animals.').nullable(),
+  dead: between(0, 5000, 'Dead').int('Count whole animals.').nullable(),
+  doubtful: between(0, 5000, 'Doubtful').int('Count whole animals.').nullable(),
+  note: text(300),
+});
+export type BagReading = z.infer<typeof bagReadingSchema>;
+
+/** Measured water of a tank, as far as it was measured. */
+export const measuredWaterSchema = z.object({
+  tempC: between(0, 35, 'Temperature').optional(),
+  pH: between(4, 10, 'pH').optional(),
+  khDkh: between(0, 28, 'Carbonate hardness').optional(),
+  ghDgh: between(0, 60, 'General hardness').optional(),
+  salinity: between(0, 42, 'Salinity').optional(),
+  tanMgNL: between(0, 50, 'Ammonia').optional(),
+});
+export type MeasuredWater = z.infer<typeof measuredWaterSchema>;
+
+/** How things stand by the facts: what the engine computes from in place of the plan. */
+export const actualSchema = z.object({
+  sealedAt: instant.nullable(),
+  handedOverAt: instant.nullable(),
+  arrivedAt: instant.nullable(),
+  openedAt: instant.nullable(),
+  bags: z.array(bagReadingSchema),
+  /** Measured water of receiving tanks, by name. */
+  tanks: z.record(z.string(), measuredWaterSchema),
+});
+export type Actual = z.infer<typeof actualSchema>;
+
+export const nothingYet = (): Actual => ({
+  sealedAt: null,
+  handedOverAt: null,
+  arrivedAt: null,
+  openedAt: null,
+  bags: [],
+  tanks: {},
+});
+
+/** Facts that nothing strikes out, and that strike nothing out themselves. */
+export function standing<T extends Observation | Event>(facts: readonly T[]): T[] {
+  const struck = new Set(facts.flatMap((f) => (f.strikes === null ? [] : [f.strikes])));
+  return facts.filter((f) => !struck.has(f.n) && f.strikes === null);
+}
+
+/** The view of the facts: of every quantity of every subject the latest that stands. */
+export function actualOf({ observations, events }: Facts): Actual {
+  const out = nothingYet();
+  for (const e of standing(events)) for (const m of milestoneNames) if (milestones[m] === e.kind) out[m] = e.at;
+  for (const o of standing(observations)) {
+    if (o.subject.kind === 'bag') {
+      let bag = out.bags.find((b) => b.bagId === o.subject.id);
+      const at = { at: o.at };
+      if (!bag) {
+        bag = {
+          bagId: o.subject.id,
+          ...at,
+          tempC: null,
+          pH: null,
+          salinity: null,
+          alive: null,
+          dead: null,
+          doubtful: null,
+          note: '',
+        };
+        out.bags.push(bag);
+      }
+      if (o.quantity === 'note') Object.assign(bag, { note: o.word }, at);
+      else if ((bagFigures as readonly string[]).includes(o.quantity) && o.value !== null)
+        Object.assign(bag, { [o.quantity]: o.value }, at);
+    } else if (o.subject.kind === 'tank' && o.value !== null) {
+      if (!(waterQuantities as readonly string[]).includes(o.quantity)) continue;
+      out.tanks[o.subject.id] = { ...out.tanks[o.subject.id], [o.quantity]: o.value };
+    }
+  }
+  return out;
+}
+
+/** What is written beside a fact that follows from a change of what is known. */
+export interface Stamp {
+  at: string;
+  by: string;
+  method?: Observation['method'];
+}
+
+/**
+ * The facts that lead from one state of knowledge to another: a figure that differs is a new observation, one that is
+ * gone strikes out the one that told it, an instant that moved strikes out its event and tells it anew. Numbers follow
+ * the facts that are there; `actualOf` of old and new facts together is `after`.
+ */
+export function factsBetween(had: Facts, after: Actual, stamp: Stamp): Facts {
+  const before = actualOf(had);
+  let n = Math.max(0, ...had.observations.map((o) => o.n), ...had.events.map((e) => e.n));
+  const out: Facts = { observations: [], events: [] };
+  const lastEvent = (kind: Event['kind']): Event | undefined => standing(had.events).findLast((e) => e.kind === kind);
+  for (const m of milestoneNames) {
+    if (before[m] === after[m]) continue;
+    const kind = milestones[m];
+    const subject: Subject = { kind: 'consignment', id: '' };
+    const rest = { subject, note: '', by: stamp.by };
+    const old = lastEvent(kind);
+    if (old) out.events.push({ n: ++n, at: stamp.at, kind: 'taken-back', ...rest, strikes: old.n });
+    const at = after[m];
+    if (at !== null) out.events.push({ n: ++n, at, kind, ...rest, strikes: null });
+  }
+  const tell = (subject: Subject, quantity: Quantity, was: unknown, is: unknown, at: string): void => {
+    if (was === is) return;
+    const told = is !== null && is !== undefined && is !== '';
+    const counted = quantity === 'alive' || quantity === 'dead' || quantity === 'doubtful';
+    const base = {
+      subject,
+      quantity,
+      unit: quantities[quantity].unit,
+      note: '',
+      by: stamp.by,
+      method: quantity === 'note' ? ('seen' as const) : counted ? ('counted' as const) : (stamp.method ?? 'typed'),
+      photo: null,
+    };
+    const word = quantity === 'note' ? String(is ?? '') : '';
+    if (told) {
+      out.observations.push({
+        n: ++n,
+        at,
+        ...base,
+        value: quantity === 'note' ? null : Number(is),
+        word,
+        strikes: null,
+      });
+      return;
+    }
+    // What is known no more strikes out every figure that told it: else an older one would come back.
+    for (const o of standing(had.observations))
+      if (o.quantity === quantity && o.subject.kind === subject.kind && o.subject.id === subject.id)
+        out.observations.push({ n: ++n, at: stamp.at, ...base, value: null, word: '', strikes: o.n });
+  };
+  const bagIds = new Set([...before.bags, ...after.bags].map((b) => b.bagId));
+  for (const id of bagIds) {
+    const was = before.bags.find((b) => b.bagId === id);
+    const is = after.bags.find((b) => b.bagId === id);
+    for (const q of [...bagFigures, 'note'] as const)
+      tell(
+        { kind: 'bag', id },
+        q,
+        was?.[q] ?? (q === 'note' ? '' : null),
+        is?.[q] ?? (q === 'note' ? '' : null),
+        is?.at ?? stamp.at,
+      );
+  }
+  for (const name of new Set([...Object.keys(before.tanks), ...Object.keys(after.tanks)]))
+    for (const q of waterQuantities)
+      tell({ kind: 'tank', id: name }, q, before.tanks[name]?.[q], after.tanks[name]?.[q], stamp.at);
+  return out;
+}
+
+/** Two piles of facts in the order in which they were told. */
+export const together = (a: Facts, b: Facts): Facts => ({
+  observations: [...a.observations, ...b.observations],
+  events: [...a.events, ...b.events],
+});

@@ -1,0 +1,83 @@
+import { refuse, type Outcome } from './outcome';
+import { FORMAT_VERSION } from './schema';
+
+/** A document as it was written, by whatever version. */
+export type Json = Record<string, unknown>;
+
+/** From each released version to the next: pure, and never changed once the next one is released. */
+const steps: Readonly<Record<number, (old: Json) => Json>> = { 1: factsApart };
+
+/**
+ * Brings a document of any released version to the present one: a file, a stored plan, or an earlier state of one. What
+ * a step does not know it leaves as it is. Refuses what is newer than this program, and versions that never were.
+ */
+export function upgraded(json: Json): Outcome<Json> {
+  let doc = json;
+  let version = Number(doc.version);
+  if (version > FORMAT_VERSION)
+    return refuse(
+      'version',
+      `This file has format version ${version}; this program reads up to version ${FORMAT_VERSION}. Update the program, or export the file again from where it was made.`,
+    );
+  if (!Number.isInteger(version) || version < 1)
+    return refuse('version', `Format version ${version} was never released: the file reads as damaged.`);
+  for (; version < FORMAT_VERSION; version++) doc = { ...steps[version]!(doc), version: version + 1 };
+  return { ok: true, value: doc };
+}
+
+interface OldLine {
+  id: string;
+  speciesId: string;
+  count: number;
+}
+interface OldBag {
+  boxId: string;
+  waterL: number;
+  animals: { lineId: string; count: number }[];
+}
+interface OldRow {
+  id: string;
+  name: string;
+  kind: string;
+}
+
+/** The one row of version 1 that was no animal. */
+const OLD_PLANTS: OldRow = { id: 'stem-plants', name: 'Bunch of stem plants', kind: 'plant' };
+
+/**
+ * Version 1 to 2. Readings of the receiving tank stand by the tank's name; plants that were ordered like animals travel
+ * along as companions, with the weight of the bag they were in.
+ */
+function factsApart(old: Json): Json {
+  const out: Json = { ...old };
+  if (old.actual) {
+    const { tank, otherTanks, ...rest } = old.actual as Json & { tank?: unknown; otherTanks?: Json };
+    const name = (old.tank as { name: string }).name;
+    out.actual = { ...rest, tanks: { ...(tank ? { [name]: tank } : {}), ...(otherTanks ?? {}) } };
+  }
+  const embedded = (old.catalogue as { species?: OldRow[] } | null)?.species ?? [];
+  const plants = [OLD_PLANTS, ...embedded.filter((s) => s.kind === 'plant')];
+  const lines = (old.lines ?? []) as OldLine[];
+  const gone = lines.filter((l) => plants.some((p) => p.id === l.speciesId));
+  if (embedded.some((s) => s.kind === 'plant'))
+    out.catalogue = { ...(old.catalogue as Json), species: embedded.filter((s) => s.kind !== 'plant') };
+  if (gone.length === 0) return out;
+  const bags = (old.bags ?? []) as OldBag[];
+  out.lines = lines.filter((l) => !gone.includes(l));
+  out.companions = gone.map((l) => {
+    const inside = bags.filter((b) => b.animals.some((a) => a.lineId === l.id));
+    return {
+      id: l.id,
+      kind: 'plant',
+      name: plants.find((p) => p.id === l.speciesId)!.name,
+      amount: `${l.count}`,
+      vessel: 'bag',
+      weightKg: Math.round(inside.reduce((kg, b) => kg + b.waterL, 0) * 100) / 100,
+      boxId: inside[0]?.boxId ?? null,
+    };
+  });
+  out.bags = bags
+    .map((b) => ({ ...b, animals: b.animals.filter((a) => !gone.some((l) => l.id === a.lineId)) }))
+    .filter((b) => b.animals.length > 0);
+  return out;
+}

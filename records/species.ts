@@ -1,0 +1,285 @@
+import { z } from 'zod';
+import { provenanceSchema, speciesSchema, type Species } from '@/core/catalogue/schema';
+import { fold } from './field';
+import { kind } from './kind';
+
+const figure = (what: string, min: number, max: number) =>
+  z
+    .number({ error: `${what} must be a number.` })
+    .min(min, `${what} must be at least ${min}.`)
+    .max(max, `${what} can be at most ${max}.`);
+const c = (what: string) => figure(what, 0, 35);
+
+/** Figures that carry a mark of their own: where each was taken from. */
+export const marked = ['temp', 'gPerCm3', 'fasting', 'metabolismFactor', 'tolerance', 'together'] as const;
+export type Marked = (typeof marked)[number];
+
+const traits = speciesSchema.shape.flags.element.options;
+export type Trait = (typeof traits)[number];
+
+export const ownSpeciesSchema = z
+  .object({
+    name: z.string().min(1, 'Give it a name.').max(80, 'Keep this under 80 letters.'),
+    scientific: z.string().max(80, 'Keep this under 80 letters.').optional(),
+    otherNames: z.string().max(300, 'Keep this under 300 letters.').optional(),
+    /** Species of the catalogue that it was begun from. */
+    likeId: z.string().max(80).optional(),
+    water: speciesSchema.shape.water,
+    kind: speciesSchema.shape.kind,
+    tolerance: speciesSchema.shape.tolerance,
+    temp: z.object({
+      hardMinC: c('The cold edge'),
+      softMinC: c('At ease from'),
+      softMaxC: c('At ease to'),
+      hardMaxC: c('The warm edge'),
+    }),
+    usualC: c('The usual temperature'),
+    lengthCm: figure('Length', 0.3, 120),
+    gPerCm3: figure('Build', 0.001, 2),
+    fasting: speciesSchema.shape.fasting,
+    metabolismFactor: figure('Oxygen use', 0.01, 5),
+    together: speciesSchema.shape.together,
+    is: z.partialRecord(z.enum(traits), z.boolean()).optional(),
+    shape: speciesSchema.shape.look.shape.shape,
+    body: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'A colour looks like #3B7F9C.'),
+    accent: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'A colour looks like #B5493A.'),
+    marks: z.partialRecord(z.enum(marked), provenanceSchema).optional(),
+    note: z.string().max(2000).optional(),
+  })
+  .refine((s) => s.temp.hardMinC <= s.temp.softMinC && s.temp.softMinC <= s.usualC, {
+    path: ['temp', 'softMinC'],
+    error: 'The cold edge, where it is at ease, and the usual temperature rise in this order.',
+  })
+  .refine((s) => s.usualC <= s.temp.softMaxC && s.temp.softMaxC <= s.temp.hardMaxC, {
+    path: ['temp', 'softMaxC'],
+    error: 'The usual temperature, the end of ease, and the warm edge rise in this order.',
+  });
+export type OwnSpecies = z.infer<typeof ownSpeciesSchema>;
+
+/** A row of one's own as the engine reads it. */
+export const speciesOf = (id: string, s: OwnSpecies): Species => ({
+  id,
+  name: s.name,
+  scientific: s.scientific ?? '',
+  ...(s.otherNames ? { otherNames: s.otherNames } : {}),
+  water: s.water,
+  kind: s.kind,
+  tolerance: s.tolerance,
+  temp: s.temp,
+  usualC: s.usualC,
+  lengthCm: s.lengthCm,
+  gPerCm3: s.gPerCm3,
+  fasting: s.fasting,
+  metabolismFactor: s.metabolismFactor,
+  together: s.together,
+  flags: traits.filter((t) => s.is?.[t]),
+  look: { shape: s.shape, body: s.body, accent: s.accent },
+  provenance: { other: 'memory', ...s.marks },
+});
+
+/** A new row that begins as another: everything of it but its names. */
+export const likeSpecies = (name: string, like: Species): OwnSpecies => ({
+  name,
+  likeId: like.id,
+  water: like.water,
+  kind: like.kind,
+  tolerance: like.tolerance,
+  temp: { ...like.temp },
+  usualC: like.usualC,
+  lengthCm: like.lengthCm,
+  gPerCm3: like.gPerCm3,
+  fasting: like.fasting,
+  metabolismFactor: like.metabolismFactor,
+  together: like.together,
+  ...(like.flags.length > 0
+    ? { is: Object.fromEntries(traits.filter((t) => like.flags.includes(t)).map((t) => [t, true])) }
+    : {}),
+  shape: like.look.shape,
+  body: like.look.body,
+  accent: like.look.accent,
+  marks: Object.fromEntries(marked.map((m) => [m, like.provenance[m] ?? like.provenance.other])),
+});
+
+/** Whether two rows name one species: by the scientific name, where it names one. */
+export const sameSpecies = (a: Pick<Species, 'scientific'>, b: Pick<Species, 'scientific'>): boolean =>
+  a.scientific.trim() !== '' && !/\bsp\.?$/.test(a.scientific.trim()) && fold(a.scientific) === fold(b.scientific);
+
+/**
+ * The catalogue with one's own rows in it. What the catalogue brings and the house has as its own is one species: the row
+ * of one's own is offered, since what somebody entered outranks what was shipped; `all` keeps both, for old plans.
+ */
+export const withOwnSpecies = (shipped: readonly Species[], own: readonly Species[]): Species[] => [
+  ...own,
+  ...shipped.filter((s) => !own.some((o) => sameSpecies(o, s))),
+];
+
+/** What a row may begin from where nothing like it is known: its class, and then its size. */
+export const classes: readonly { name: string; likeId: string; lengthCm: number }[] = [
+  { name: 'Tiny fish, to 2.5 cm', likeId: 'ember-tetra', lengthCm: 2.2 },
+  { name: 'Small community fish, 3 to 5 cm', likeId: 'lemon-tetra', lengthCm: 4 },
+  { name: 'Larger community fish, 6 to 9 cm', likeId: 'boesemans-rainbowfish', lengthCm: 7.5 },
+  { name: 'Livebearer', likeId: 'platy', lengthCm: 4 },
+  { name: 'Armoured or bottom catfish', likeId: 'bronze-cory', lengthCm: 5 },
+  { name: 'Loach', likeId: 'kuhli-loach', lengthCm: 7 },
+  { name: 'Cichlid, 6 to 10 cm', likeId: 'kribensis', lengthCm: 8 },
+  { name: 'Large cichlid', likeId: 'oscar', lengthCm: 14 },
+  { name: 'Fish that breathes air at the surface', likeId: 'honey-gourami', lengthCm: 5 },
+  { name: 'Large cool-water fish', likeId: 'goldfish', lengthCm: 12 },
+  { name: 'Small sea fish', likeId: 'ocellaris-clownfish', lengthCm: 5 },
+  { name: 'Large sea fish', likeId: 'yellow-tang', lengthCm: 9 },
+  { name: 'Freshwater shrimp', likeId: 'cherry-shrimp', lengthCm: 2.5 },
+  { name: 'Sea shrimp', likeId: 'cleaner-shrimp', lengthCm: 5 },
+  { name: 'Freshwater snail', likeId: 'nerite-snail', lengthCm: 2 },
+  { name: 'Coral', likeId: 'zoanthids', lengthCm: 4 },
+];
+
+const opt = <T extends string>(values: readonly T[], words: Partial<Record<T, string>> = {}) =>
+  values.map((v) => [v, words[v] ?? v.replaceAll('-', ' ')] as const);
+const marks: readonly (readonly [string, string])[] = [
+  ['memory', '† from memory'],
+  ['practice', '† common practice'],
+  ['ours', '† chosen'],
+  ['measured', 'measured here'],
+  ['published', 'published'],
+];
+const mark = (m: Marked, label: string) => ({
+  path: `marks.${m}`,
+  label,
+  section: 'Where each figure comes from',
+  type: 'choice' as const,
+  options: marks,
+  optional: true,
+});
+
+export const ownSpecies = kind<OwnSpecies>({
+  id: 'species',
+  slug: 'species',
+  one: 'species',
+  many: 'Species',
+  about: 'Kinds of your own beside those of the catalogue: by any name, with every figure and where it comes from.',
+  schema: ownSpeciesSchema,
+  fields: [
+    { path: 'name', label: 'Name', section: 'Its names', type: 'text', aliases: ['species', 'common name'] },
+    {
+      path: 'scientific',
+      label: 'Scientific name',
+      section: 'Its names',
+      type: 'text',
+      optional: true,
+      aliases: ['latin'],
+    },
+    {
+      path: 'otherNames',
+      label: 'Other names',
+      section: 'Its names',
+      type: 'text',
+      optional: true,
+      wide: true,
+      hint: 'In any language and script, with commas between; all are found by the search.',
+      aliases: ['synonyms', 'trade names'],
+    },
+    { path: 'likeId', label: 'Like', section: 'Its names', type: 'ref', kind: 'species', optional: true },
+    {
+      path: 'water',
+      label: 'Lives in',
+      section: 'The animal',
+      type: 'choice',
+      options: opt(speciesSchema.shape.water.options),
+    },
+    {
+      path: 'kind',
+      label: 'Is a',
+      section: 'The animal',
+      type: 'choice',
+      options: opt(speciesSchema.shape.kind.options),
+    },
+    {
+      path: 'tolerance',
+      label: 'Bears',
+      section: 'The animal',
+      type: 'choice',
+      options: opt(speciesSchema.shape.tolerance.options),
+      hint: 'Decides its limits of oxygen, CO₂ and ammonia.',
+    },
+    { path: 'lengthCm', label: 'Usual length', section: 'The animal', type: 'number', unit: 'cm', aliases: ['length'] },
+    {
+      path: 'gPerCm3',
+      label: 'Build',
+      section: 'The animal',
+      type: 'number',
+      unit: 'g/cm³',
+      hint: 'Mass = this × length³. Slim 0.01, stout 0.02.',
+    },
+    {
+      path: 'metabolismFactor',
+      label: 'Oxygen use',
+      section: 'The animal',
+      type: 'number',
+      unit: '×',
+      hint: 'Against an average fish of its mass.',
+    },
+    {
+      path: 'fasting',
+      label: 'Gut',
+      section: 'The animal',
+      type: 'choice',
+      options: opt(speciesSchema.shape.fasting.options),
+    },
+    { path: 'usualC', label: 'Kept at', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.softMinC', label: 'At ease from', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.softMaxC', label: 'At ease to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.hardMinC', label: 'Cold edge', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.hardMaxC', label: 'Warm edge', section: 'Temperature', type: 'number', unit: '°C' },
+    {
+      path: 'together',
+      label: 'Shares a bag',
+      section: 'In a bag',
+      type: 'choice',
+      options: opt(speciesSchema.shape.together.options, {
+        alone: 'one to a bag',
+        group: 'groups',
+        'one-or-four': 'one, or four and more',
+      }),
+    },
+    ...traits.map((t) => ({
+      path: `is.${t}`,
+      label: t === 'breather-bag' ? 'fits breather film' : t.replaceAll('-', ' '),
+      section: 'In a bag',
+      type: 'yes' as const,
+      optional: true,
+    })),
+    {
+      path: 'shape',
+      label: 'Shape',
+      section: 'As it is drawn',
+      type: 'choice',
+      options: opt(speciesSchema.shape.look.shape.shape.options),
+    },
+    { path: 'body', label: 'Body colour', section: 'As it is drawn', type: 'text' },
+    { path: 'accent', label: 'Second colour', section: 'As it is drawn', type: 'text' },
+    mark('temp', 'Temperatures'),
+    mark('gPerCm3', 'Build'),
+    mark('fasting', 'Gut'),
+    mark('metabolismFactor', 'Oxygen use'),
+    mark('tolerance', 'What it bears'),
+    mark('together', 'Sharing a bag'),
+    { path: 'note', label: 'Note', section: 'Note', type: 'long', optional: true, wide: true },
+  ],
+  blank: {
+    water: 'fresh',
+    kind: 'fish',
+    tolerance: 'ordinary',
+    fasting: 'small-community',
+    together: 'group',
+    metabolismFactor: 1,
+    gPerCm3: 0.015,
+    shape: 'slim',
+    body: '#8FA0A8',
+    accent: '#2F4F78',
+  },
+  key: (s) => s.name,
+  name: (s) => s.name,
+  detail: (s) => [s.scientific, s.otherNames].filter(Boolean).join(', '),
+  columns: ['scientific', 'water', 'tolerance', 'usualC', 'lengthCm'],
+  counted: false,
+});

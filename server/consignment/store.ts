@@ -1,0 +1,56 @@
+import { factsBetween } from '@/core/consignment/facts';
+import { noHistory, type History } from '@/core/consignment/file';
+import type { Consignment } from '@/core/consignment/schema';
+import type { StoredConsignment } from '@/server/db/consignments';
+import type { House } from '@/server/house';
+import { keepDemand } from '@/server/stock/demand';
+import { settle } from '@/server/stock/settle';
+import { resultOf } from './result';
+
+/** A line of the journal, written with the change that it tells. */
+export interface Told {
+  kind: string;
+  subject: string;
+  data?: unknown;
+}
+
+/** Everything that follows from a stored state: stock, what is asked of tanks, the journal. */
+function follow(house: House, c: Consignment, told: Told | null): void {
+  settle(house, c);
+  keepDemand(house, c);
+  if (told) house.consignments.journal(c.id, house.nowIso(), told.kind, told.subject, told.data);
+}
+
+/** Stores a new consignment with everything that follows from it; with its history where it comes from a file. */
+export function addConsignment(house: House, c: Consignment, told: Told, history: History = noHistory()): void {
+  const result = resultOf(house, c);
+  house.db.transaction(() => {
+    house.consignments.insert(c, result, house.nowIso());
+    house.facts.append(c.id, history, 1, house.nowIso());
+    for (const p of history.predictions) house.facts.predict(c.id, p);
+    for (const m of history.movements) house.ledger.carry(c.id, m);
+    follow(house, c, told);
+  })();
+}
+
+/**
+ * Stores the next state of a consignment, one transaction for the plan, the facts that its new knowledge takes, stock and
+ * journal. False when somebody saved in between: nothing was written.
+ */
+export function putConsignment(
+  house: House,
+  stored: StoredConsignment,
+  next: Consignment,
+  what: string,
+  told: Told | null,
+): boolean {
+  const result = resultOf(house, next);
+  const at = house.nowIso();
+  return house.db.transaction((): boolean => {
+    if (!house.consignments.update(next, result, stored.version, what, at)) return false;
+    const facts = factsBetween(house.facts.of(next.id), next.actual, { at, by: '' });
+    house.facts.append(next.id, facts, stored.version + 1, at);
+    follow(house, next, told);
+    return true;
+  })();
+}

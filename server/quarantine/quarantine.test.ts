@@ -1,0 +1,158 @@
+import { must, orderInput, said } from '@/tests/order';
+import { saveReadings } from '@/server/arrive/readings';
+import { startRun, finishStep } from '@/server/arrive/run';
+import { methodComparisons } from '@/server/arrive/methods';
+import { exportConsignment } from '@/server/consignment/files';
+import { tryEvaluate } from '@/server/consignment/result';
+import { stationOf } from '@/server/consignment/station';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { recordEvent } from '@/server/pack/events';
+import { addRecord } from '@/tests/order';
+import { leave } from './animals';
+import { openQuarantine, setDuty } from './quarantine';
+import { quarantineView } from './view';
+
+let now = 0;
+let house: House;
+let code = '';
+const stored = () => house.consignments.byCode(code)!;
+const tanks = () => quarantineView(stationOf(house, code)!).tanks;
+
+/** Tetras into Q, guppies into R: arrived, counted, one tetra dead. */
+beforeEach(() => {
+  now = Date.parse('2026-11-24T12:00:00Z');
+  house = openHouse(null, () => now, 0);
+  addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
+  addRecord(house, 'tank', { name: 'Display', volumeL: '300', use: 'display' });
+  const o = orderInput(house);
+  const line = { ...o.lines[0]!, lengthCm: 3 };
+  code = must(
+    saveOrder(house, {
+      ...o,
+      lines: [line, { ...line, id: 'L2', speciesId: 'guppy', count: 6, into: 'R' }],
+      otherTanks: [{ ...o.tank, name: 'R' }],
+    }),
+  ).code;
+  for (const [name, iso] of [
+    ['sealedAt', '2026-11-26T17:00:00.000Z'],
+    ['handedOverAt', '2026-11-26T19:00:00.000Z'],
+    ['arrivedAt', '2026-11-27T09:30:00.000Z'],
+    ['openedAt', '2026-11-27T10:30:00.000Z'],
+  ] as const) {
+    now = Date.parse(iso);
+    must(recordEvent(house, code, name, iso));
+  }
+  const c = stored().document;
+  const tetras = c.bags.find((b) => b.animals[0]!.lineId === 'L1')!;
+  must(
+    saveReadings(house, {
+      code,
+      version: stored().version,
+      tanks: {},
+      bags: [
+        {
+          bagId: tetras.id,
+          tempC: null,
+          pH: null,
+          salinity: null,
+          alive: tetras.animals[0]!.count - 1,
+          dead: 1,
+          doubtful: 0,
+          note: '',
+        },
+      ],
+    }),
+  );
+});
+afterEach(() => house.db.close());
+
+describe('quarantine, tank by tank', () => {
+  test('each receiving tank opens its own, with its own fish and not those of the other', () => {
+    must(openQuarantine(house, code, 'Q'));
+    must(openQuarantine(house, code, 'R'));
+    expect(said(openQuarantine(house, code, 'R'))).toMatch(/already/);
+    expect(tanks().map((t) => [t.tank, t.animals.map((a) => `${a.count} ${a.name}`)])).toEqual([
+      ['Q', ['7 Lemon tetra']],
+      ['R', ['6 Guppy']],
+    ]);
+    expect(said(openQuarantine(house, code, 'Z'))).toMatch(/no receiving tank Z/);
+  });
+
+  test('is refused while a lane for that tank is still floating, and only for that tank', () => {
+    const c = stored().document;
+    const lanes = methodComparisons(house, c, must(tryEvaluate(house, c)), now);
+    const lane = lanes.find((l) => l.tank.name === 'R')!;
+    const run = must(startRun(house, c, lane, 'float-transfer'));
+    must(finishStep(house, run, 'place'));
+    expect(said(openQuarantine(house, code, 'R'))).toMatch(/not across yet/);
+    must(openQuarantine(house, code, 'Q'));
+  });
+
+  test('sea fish are not put into fresh water', () => {
+    const o = orderInput(house);
+    const sea = { tempC: 26, pH: 8.2, khDkh: 8, ghDgh: 60, salinity: 34, tanMgNL: 0 };
+    now = Date.parse('2026-11-24T12:00:00Z');
+    code = must(
+      saveOrder(house, {
+        ...o,
+        lines: [{ ...o.lines[0]!, speciesId: 'ocellaris-clownfish', count: 2, lengthCm: 4 }],
+        sourceWater: sea,
+      }),
+    ).code;
+    expect(said(openQuarantine(house, code))).toMatch(/lives in sea water: salinity 0 of tank Q/);
+  });
+
+  test('a duty is ticked on its day and not before, with a line in the journal', () => {
+    const id = must(openQuarantine(house, code, 'Q'));
+    const duties = house.arrivals.dutiesOf(id);
+    const later = duties.find((d) => d.day === 3)!;
+    expect(said(setDuty(house, id, later.key, true))).toMatch(/not before that day/);
+    const today = duties.find((d) => d.day === 1)!;
+    must(setDuty(house, id, today.key, true));
+    expect(house.consignments.journalOf(stored().document.id)[0]).toMatchObject({
+      kind: 'duty done',
+      subject: `Q: ${today.title}`,
+    });
+    expect(said(setDuty(house, id, 'nothing', true))).toMatch(/not there/);
+  });
+});
+
+describe('animals that leave', () => {
+  const go = (more: object) =>
+    leave(house, { speciesId: 'lemon-tetra', count: 2, how: 'died', into: '', note: '', ...more } as never);
+
+  test('deaths, sales and moves are movements; what lives where is their sum', () => {
+    const quarantineId = must(openQuarantine(house, code, 'Q'));
+    must(go({ quarantineId }));
+    must(go({ quarantineId, how: 'released', into: 'Display', count: 4 }));
+    expect(tanks()[0]!.animals).toEqual([{ speciesId: 'lemon-tetra', name: 'Lemon tetra', count: 1 }]);
+    const display = house.records.byKey('tank', 'Display')!.id;
+    expect(house.ledger.staysIn(display).map((s) => [s.speciesId, s.count, s.code])).toEqual([
+      ['lemon-tetra', 4, code],
+    ]);
+    const file = JSON.parse(must(exportConsignment(house, code)).text) as {
+      movements: { count: number; to: { kind: string } }[];
+    };
+    expect(file.movements.map((m) => [m.count, m.to.kind])).toEqual([
+      [7, 'tank'],
+      [1, 'death'],
+      [2, 'death'],
+      [4, 'tank'],
+    ]);
+  });
+
+  test('more than live there cannot leave: the count is told, not made to fit', () => {
+    const quarantineId = must(openQuarantine(house, code, 'Q'));
+    expect(said(go({ quarantineId, count: 8 }))).toMatch(/Only 7 of them .* live in tank Q/);
+    expect(said(go({ quarantineId, how: 'released' }))).toMatch(/Name the tank/);
+    expect(said(go({ quarantineId, count: 0 }))).toMatch(/Say how many/);
+    expect(tanks()[0]!.animals[0]!.count).toBe(7);
+  });
+
+  test('a movement is never changed or deleted', () => {
+    must(openQuarantine(house, code, 'Q'));
+    expect(() => house.db.exec('DELETE FROM movement')).toThrow(/never deleted/);
+    expect(() => house.db.exec('UPDATE movement SET amount = 1')).toThrow(/never changed/);
+  });
+});

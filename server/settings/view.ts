@@ -1,0 +1,18 @@
+import { profileOf, type House } from '@/server/house';
+import { orderChoices, partyDraft } from '@/server/order/view';
+import { ownAssumptions } from './assumptions';
+import { keysOf, unitsOf } from './settings';
+
+/** Everything under Settings. */
+export function settingsView(house: House) {
+  const profile = profileOf(house);
+  return {
+    own: ownAssumptions(house),
+    profile: partyDraft(profile),
+    papers: profile.papers ?? '',
+    places: orderChoices(house, null).places,
+    units: unitsOf(house),
+    keys: keysOf(house),
+  };
+}
+export type SettingsView = ReturnType<typeof settingsView>;

@@ -1,0 +1,41 @@
+'use client';
+
+import { Camera } from 'lucide-react';
+import type { Outcome } from '@/core/consignment/outcome';
+import { useSave } from '@/ui/use-save';
+
+/** Takes a picture with the camera of a phone, or from a file, and keeps it with what it shows. */
+export function PhotoButton({ code, kind, id, taken }: { code: string; kind: string; id: string; taken: number }) {
+  const { save, sending, problems } = useSave();
+  const send = (file: File): void =>
+    void save(async () => {
+      const to = `/photos?${new URLSearchParams({ code, kind, id }).toString()}`;
+      const answer = await fetch(to, { method: 'POST', body: file });
+      return (await answer.json()) as Outcome<string>;
+    });
+  return (
+    <span className="inline-flex items-center gap-2">
+      {problems[0] && (
+        <span className="problem" role="alert">
+          {problems[0].message}
+        </span>
+      )}
+      <label className="btn cursor-pointer font-text text-13 font-normal">
+        <Camera size={18} aria-hidden="true" />
+        <span>{sending ? 'Keeping …' : taken > 0 ? `${taken} kept` : 'Photo'}</span>
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          aria-label={`Photograph ${kind} ${id}`}
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            if (file) send(file);
+            e.target.value = '';
+          }}
+        />
+      </label>
+    </span>
+  );
+}

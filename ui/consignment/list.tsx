@@ -1,0 +1,152 @@
+import Link from 'next/link';
+import { Download } from 'lucide-react';
+import type { ConsignmentListView } from '@/server/consignment/list';
+import { FishIcon } from '@/ui/drawings/fish';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { dayClock, factorWords, slackWords } from '@/ui/format';
+import { Tabs } from '@/ui/shell/tabs';
+import { ImportFile } from './import-file';
+
+const at = (q: Record<string, string>): string => `/consignments?${new URLSearchParams(q).toString()}`;
+
+/** Consignments by how far they are, latest hand-over first, or those that hold the words. */
+export function ConsignmentList({ rows, shelf, shelves, find, page, pages, counts, zone }: ConsignmentListView) {
+  return (
+    <>
+      <section className="chead relative flex-wrap gap-y-2 py-2">
+        <h1 className="mr-auto">Consignments</h1>
+        <form className="find" role="search" action="/consignments">
+          <input name="find" defaultValue={find} placeholder="Find a consignment" aria-label="Find a consignment" />
+        </form>
+        <ImportFile />
+        <a className="btn" href="/consignments/export" download>
+          <Download size={16} aria-hidden="true" /> Export
+        </a>
+        <Link href="/consignments/new" className="btn go">
+          New consignment
+        </Link>
+      </section>
+      <Tabs at="/consignments" />
+      <section className="work">
+        <p className="no-print mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 text-13">
+          {find ? (
+            <>
+              {rows.length === 0 ? 'Nothing' : rows.length} found for “{find}”.{' '}
+              <Link className="font-semibold text-tide" href="/consignments">
+                Show the open ones
+              </Link>
+            </>
+          ) : (
+            shelves.map(([id, label]) => (
+              <Link
+                key={id}
+                href={at({ show: id })}
+                aria-current={id === shelf ? 'page' : undefined}
+                className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
+              >
+                {label}
+                <span className="u num">{counts[id].toLocaleString('en')}</span>
+              </Link>
+            ))
+          )}
+        </p>
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390">
+            <thead>
+              <tr>
+                <th>Code</th>
+                <th>With</th>
+                <th>Animals</th>
+                <th>Hand-over</th>
+                <th>Stage</th>
+                <th className="r">Slack</th>
+                <th className="r">Worst tenth</th>
+                <th>Fails first</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((s) => {
+                const c = s.document;
+                const incoming = c.direction === 'incoming';
+                const first = s.species;
+                return (
+                  <tr key={c.id} className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
+                    <td>
+                      <Link className="row-link !text-16" href={`/consignments/${c.code}`}>
+                        {c.code}
+                      </Link>
+                    </td>
+                    <td data-head="With">
+                      <span>
+                        {incoming ? 'from ' : 'to '}
+                        <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
+                        {incoming ? c.sender.place.name : c.receiver.place.name}
+                      </span>
+                    </td>
+                    <td data-head="Animals">
+                      <span className="inline-flex items-center gap-2">
+                        {first && <FishIcon species={first} width={28} />}
+                        <span>
+                          <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
+                          <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
+                        </span>
+                      </span>
+                    </td>
+                    <td data-head="Hand-over" className="whitespace-nowrap">
+                      {dayClock(Date.parse(c.handOverAt), zone)}
+                    </td>
+                    <td data-head="Stage">{s.stage}</td>
+                    <td data-head="Slack" className="r whitespace-nowrap">
+                      {s.result && s.stage !== 'cancelled' && (
+                        <span className="inline-flex items-center gap-1.5">
+                          <StateMark mark={s.result.state} size={15} />{' '}
+                          <b className="num">{slackWords(s.result.slackH)}</b>
+                        </span>
+                      )}
+                    </td>
+                    <td data-head="Worst tenth" className="r num whitespace-nowrap">
+                      {s.result ? slackWords(s.result.worstSlackH) : ''}
+                    </td>
+                    <td data-head="Fails first">
+                      {s.result?.factor
+                        ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
+                        : s.result
+                          ? 'none'
+                          : 'not computed yet'}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+        {rows.length === 0 && (
+          <p className="note py-6">
+            {find ? 'Nothing has this code, name, fish or tank.' : 'No consignment here.'}{' '}
+            <Link className="font-semibold text-tide" href="/consignments/new">
+              Make one
+            </Link>
+            .
+          </p>
+        )}
+        {pages > 1 && (
+          <nav className="no-print mt-4 flex items-center gap-3" aria-label="Pages">
+            {page > 1 && (
+              <Link className="btn" href={at({ show: shelf, page: String(page - 1) })}>
+                Later
+              </Link>
+            )}
+            <span className="note">
+              Page {page} of {pages}
+            </span>
+            {page < pages && (
+              <Link className="btn" href={at({ show: shelf, page: String(page + 1) })}>
+                Earlier
+              </Link>
+            )}
+          </nav>
+        )}
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import Link from 'next/link';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
+import type { Species } from '@/core/catalogue/schema';
+import { massOfLength } from '@/core/catalogue/species';
+import { clearingHours } from '@/core/fish/fasting';
+import { FishIcon } from '@/ui/drawings/fish';
+import { GoneBar, ListTools } from '@/ui/records/list';
+import { Tabs } from '@/ui/shell/tabs';
+
+const marks: Record<string, string> = {
+  published: '',
+  memory: '†',
+  practice: '†',
+  ours: '† ours',
+  measured: 'measured',
+};
+const together = { alone: 'one to a bag', group: 'groups', 'one-or-four': 'one, or four and more' } as const;
+
+/** Every species that may be sent, one's own first; each figure with its mark, each row a beginning for another. */
+export function SpeciesList({
+  rows,
+  known,
+  find,
+  gone,
+}: {
+  rows: { species: Species; own: boolean }[];
+  known: number;
+  find: string;
+  gone: { id: string; name: string } | null;
+}) {
+  const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
+  return (
+    <>
+      <section className="chead flex-wrap gap-y-2 py-2">
+        <h1>Species</h1>
+        <p className="c2 mr-auto max-w-[520px] pt-2">
+          {known} kinds. † from memory or common practice, † ours: chosen by us with a reason; none of these stands in a
+          published table.{' '}
+          <Link className="font-semibold text-tide underline" href="/species/assumptions">
+            All other assumptions
+          </Link>
+        </p>
+        <ListTools slug="species" one="species" find={find} shown="active" />
+      </section>
+      <Tabs at="/species" />
+      <section className="work">
+        {gone && <GoneBar gone={gone} back="/species" />}
+        {find && (
+          <p className="note mb-2">
+            {rows.length === 0 ? 'Nothing' : rows.length} found for “{find}”.{' '}
+            <Link className="font-semibold text-tide" href="/species">
+              Show all
+            </Link>
+          </p>
+        )}
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390 md:min-w-[1080px]">
+            <thead>
+              <tr>
+                <th />
+                <th>Species</th>
+                <th>Water</th>
+                <th>Bears</th>
+                <th className="r">Hard edges °C</th>
+                <th className="r">At ease °C</th>
+                <th className="r">Usual size</th>
+                <th>Fast</th>
+                <th className="r">Oxygen use, ×</th>
+                <th>In a bag</th>
+                <th>Mind</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map(({ species: s, own }) => (
+                <tr key={s.id} id={s.id} className={own ? 'bg-paper' : ''}>
+                  <td>
+                    <FishIcon species={s} />
+                  </td>
+                  <td>
+                    {own ? (
+                      <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
+                        {s.name}
+                      </Link>
+                    ) : (
+                      <b>{s.name}</b>
+                    )}
+                    <br />
+                    <i className="mute text-12">{s.scientific}</i>
+                    {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
+                  </td>
+                  <td data-head="Water">{s.water}</td>
+                  <td data-head="Bears">
+                    {s.tolerance} {mark(s, 'tolerance')}
+                  </td>
+                  <td className="r num" data-head="Hard edges °C">
+                    {s.temp.hardMinC} to {s.temp.hardMaxC}
+                    <span className="u">{mark(s, 'temp')}</span>
+                  </td>
+                  <td className="r num" data-head="At ease °C">
+                    {s.temp.softMinC} to {s.temp.softMaxC}
+                    <span className="u">{mark(s, 'temp')}</span>
+                  </td>
+                  <td className="r num" data-head="Usual size">
+                    {s.lengthCm}
+                    <span className="u">cm,</span>{' '}
+                    {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
+                    <span className="u">g {mark(s, 'gPerCm3')}</span>
+                  </td>
+                  <td data-head="Fast">
+                    {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
+                    {mark(s, 'fasting')}
+                  </td>
+                  <td className="r num" data-head="Oxygen use, ×">
+                    {s.metabolismFactor}
+                    <span className="u">{mark(s, 'metabolismFactor')}</span>
+                  </td>
+                  <td data-head="In a bag">
+                    {together[s.together]} {mark(s, 'together')}
+                  </td>
+                  <td className="text-12" data-head="Mind">
+                    {s.flags.join(', ')}
+                  </td>
+                  <td>
+                    <Link
+                      className="text-13 font-semibold text-tide"
+                      href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
+                      aria-label={`A new species like ${s.name}`}
+                    >
+                      Like it, but …
+                    </Link>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {rows.length === 0 && (
+          <p className="note py-6">
+            No name holds “{find}”.{' '}
+            <Link className="font-semibold text-tide" href={`/species/new?name=${encodeURIComponent(find)}`}>
+              Make it a species of your own
+            </Link>
+            , beginning from one that is like it or from its class and size.
+          </p>
+        )}
+      </section>
+    </>
+  );
+}

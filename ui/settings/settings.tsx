@@ -1,0 +1,68 @@
+import Link from 'next/link';
+import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
+import type { SettingsView } from '@/server/settings/view';
+import { AssumptionList } from './assumptions';
+import { KeysChoice } from './keys';
+import { ProfileForm } from './profile';
+import { UnitsChoice } from './units';
+
+/** Figures that decide what is fine, watched or stopped, and how the house works; all others stand under Species. */
+const thresholds: readonly { title: string; names: readonly AssumptionName[] }[] = [
+  {
+    title: 'When a consignment is watched or stopped',
+    names: [
+      'watchBelowChance',
+      'stopBelowChance',
+      'watchBelowSlackH',
+      'stopBelowSlackH',
+      'wantedSlackH',
+      'tooColdToShipC',
+    ],
+  },
+  {
+    title: 'How you work',
+    names: [
+      'packingMinPerBag',
+      'boxingMin',
+      'packBenchMin',
+      'beforeCutOffMin',
+      'bandsPerBag',
+      'linersPerBox',
+      'oxygenFlushFactor',
+    ],
+  },
+];
+
+/** The house's own name and papers, and the marks by which everything is judged. */
+export function Settings({ own, profile, papers, places, units, keys }: SettingsView) {
+  return (
+    <>
+      <section className="chead">
+        <h1>Settings</h1>
+        <p className="c2 pt-2">Your own name and papers, and the marks by which everything is judged.</p>
+      </section>
+      <section className="work space-y-9 border-t border-rule-strong">
+        <ProfileForm profile={profile} papers={papers} places={places} />
+        <UnitsChoice system={units} />
+        <KeysChoice on={keys} />
+        <section>
+          <h2 className="mb-1 text-22">Marks</h2>
+          <p className="note mb-3 max-w-[720px]">
+            † common practice, † ours: chosen with a reason. Your own value outranks the default; planned consignments
+            follow, what has left keeps its own.{' '}
+            <Link className="font-semibold text-tide" href="/species/assumptions">
+              All {Object.keys(assumptionTable).length} figures
+            </Link>
+          </p>
+          <AssumptionList
+            find={false}
+            groups={thresholds.map((g) => ({
+              title: g.title,
+              rows: g.names.map((name) => ({ name, ...assumptionTable[name], own: own[name] ?? null })),
+            }))}
+          />
+        </section>
+      </section>
+    </>
+  );
+}

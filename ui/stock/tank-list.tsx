@@ -1,0 +1,170 @@
+import Link from 'next/link';
+import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import type { TankListView } from '@/server/stock/tanks';
+import { FishIcon } from '@/ui/drawings/fish';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { dayClock, dayMonth, one } from '@/ui/format';
+import { GoneBar, ListTools } from '@/ui/records/list';
+import { Tabs } from '@/ui/shell/tabs';
+
+const uses = { stock: 'stock', quarantine: 'quarantine', display: 'display', purge: 'purging' } as const;
+
+/** What swims where, how the water was last, and which tanks are in quarantine. */
+export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, zone }: TankListView) {
+  return (
+    <>
+      <section className="chead flex-wrap gap-y-2 py-2">
+        <h1>Tanks</h1>
+        <p className="c2 mr-auto max-w-[520px] pt-2">
+          What swims where, how the water was last, and which tanks are in quarantine.
+        </p>
+        <Link className="btn hide-s" href="/readings/import">
+          Import readings
+        </Link>
+        <ListTools slug="tanks" one="tank" find={find} shown={shown} />
+      </section>
+      <Tabs at="/tanks" />
+      <section className="work">
+        {gone && <GoneBar gone={gone} back="/tanks" />}
+        <div className="overflow-x-auto">
+          <table className="tbl rows-at-390">
+            <thead>
+              <tr>
+                <th>Tank</th>
+                <th className="r">Litres</th>
+                <th>For</th>
+                <th>Fish</th>
+                <th className="r">Temp</th>
+                <th className="r">pH</th>
+                <th className="r">KH</th>
+                <th className="r">GH</th>
+                <th className="r">Salinity</th>
+                <th>Measured</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((t) => (
+                <tr key={t.id}>
+                  <td>
+                    <Link className="row-link !text-20" href={`/tanks/${encodeURIComponent(t.id)}`}>
+                      {t.tank.name}
+                    </Link>
+                  </td>
+                  <td className="r num" data-head="Litres">
+                    {t.tank.volumeL}
+                  </td>
+                  <td data-head="For">
+                    {uses[t.tank.use]}
+                    {t.tank.where && <span className="u">{t.tank.where}</span>}
+                  </td>
+                  <td data-head="Fish">
+                    {t.fish.map((f) => {
+                      const promised = f.promised.reduce((n, p) => n + p.count, 0);
+                      return (
+                        <span key={f.lotId} className="mr-4 inline-flex items-center gap-1.5">
+                          <FishIcon species={f.species} width={30} />
+                          <span>
+                            <b className="num">{f.amount ?? '?'}</b> {f.species.name}
+                            {promised > 0 && <span className="u">{promised} promised</span>}
+                          </span>
+                        </span>
+                      );
+                    })}
+                    {t.stays.map((f) => (
+                      <span key={`${f.name} ${f.code}`} className="mr-4 inline-flex items-center gap-1.5">
+                        {f.species && <FishIcon species={f.species} width={30} />}
+                        <span>
+                          <b className="num">{f.count}</b> {f.name}
+                          {f.code && <span className="u">from {f.code}</span>}
+                        </span>
+                      </span>
+                    ))}
+                    {t.fish.length + t.stays.length === 0 && <span className="mute">none entered</span>}
+                  </td>
+                  {(
+                    [
+                      ['Temp', t.latest?.tempC, '°C', 1],
+                      ['pH', t.latest?.pH, '', 1],
+                      ['KH', t.latest?.khDkh, '', 0],
+                      ['GH', t.latest?.ghDgh, '', 0],
+                      ['Salinity', t.latest?.salinity, '', 0],
+                    ] as const
+                  ).map(([name, v, unit, digits]) => (
+                    <td key={name} className="r num whitespace-nowrap" data-head={name}>
+                      {v == null ? <span className="mute">–</span> : v.toFixed(digits)}
+                      {v != null && unit && <span className="u">{unit}</span>}
+                    </td>
+                  ))}
+                  <td data-head="Measured" className="whitespace-nowrap">
+                    {t.latest ? dayMonth(Date.parse(t.latest.at), zone) : <span className="mute">never</span>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {rows.length === 0 && (
+          <p className="note py-8">
+            {find ? `No tank has “${find}”.` : 'No tank yet.'}{' '}
+            <Link className="font-semibold text-tide" href="/tanks/new">
+              Enter the first
+            </Link>{' '}
+            or{' '}
+            <Link className="font-semibold text-tide" href="/tanks/import">
+              import a list
+            </Link>
+            .
+          </p>
+        )}
+        {counts.archived > 0 && (
+          <p className="mt-3 text-13">
+            {shown === 'archived' ? (
+              <Link className="font-semibold text-tide" href="/tanks">
+                The {counts.active} in use
+              </Link>
+            ) : (
+              <Link className="font-semibold text-tide" href="/tanks?shown=archived">
+                {counts.archived} put away
+              </Link>
+            )}
+          </p>
+        )}
+        {quarantines.length > 0 && <h2 className="mb-2 mt-8">In quarantine</h2>}
+        <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
+          {quarantines.map((q) => {
+            const next = q.duties.find((d) => !d.doneAt && d.dueMs > nowMs - 16 * 3600_000);
+            const late = q.duties.filter((d) => !d.doneAt && d.dueMs < nowMs).length;
+            return (
+              <article key={q.id} className="border-t-2 border-ink pt-3">
+                <div className="flex items-baseline gap-3">
+                  <h2 className="text-28">{q.tank}</h2>
+                  <span>{q.animals}</span>
+                  <span className="ml-auto">
+                    day <b className="num text-22">{q.day}</b>
+                    <span className="u">of {QUARANTINE_DAYS}</span>
+                  </span>
+                </div>
+                <p className="note">
+                  from{' '}
+                  <Link className="font-semibold text-tide" href={`/consignments/${q.code}/quarantine`}>
+                    {q.code}
+                  </Link>
+                  , {one(q.volumeL)} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
+                </p>
+                <p className="mt-2 flex items-center gap-2">
+                  <StateMark mark={late > 0 ? 'watch' : 'fine'} />
+                  {late > 0 ? `${late} duties not ticked` : 'Nothing is late'}
+                </p>
+                {next && (
+                  <p className="mt-1">
+                    Next: <b>{next.title}</b>, {dayClock(next.dueMs, zone)}
+                  </p>
+                )}
+              </article>
+            );
+          })}
+        </div>
+      </section>
+    </>
+  );
+}
