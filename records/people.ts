@@ -56,6 +56,13 @@ export const collectionWords = {
   counter: 'Collects at the counter',
 } as const;
 
+/** Where a box is left, inside a sentence. */
+export const leftWords = {
+  door: 'at the door',
+  depot: 'at the depot, to be held there',
+  counter: 'at the counter, to be collected',
+} as const;
+
 export const receivers = kind<Receiver>({
   id: 'receiver',
   slug: 'receivers',

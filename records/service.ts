@@ -138,7 +138,7 @@ export const services = kind<ServiceRecord>({
         { path: 'label', label: 'Called', type: 'text' },
         {
           path: 'at',
-          label: 'Weather of',
+          label: 'Weather',
           type: 'choice',
           options: [
             ['origin', 'Origin'],

@@ -108,20 +108,24 @@ export function departure(
     if (why) passed.push(why);
     else earliestMs = at;
   }
+  const later = earliestMs !== null && localDate(plannedMs, zone) > localDate(earliestMs, zone);
   const because: string[] = [];
   if (fast)
     because.push(`the ${fast.name} of tank ${fast.tank} eat nothing for ${fast.hours} h before they are bagged`);
-  if (passed.length > 0 && earliestMs !== null && localDate(plannedMs, zone) >= localDate(earliestMs, zone))
+  if (earliestMs !== null && localDate(plannedMs, zone) >= localDate(earliestMs, zone))
     because.push(...[...new Set(passed)].slice(0, 2));
-  if (!own) {
-    const last = lastAcceptance(service, weekdayOf(plannedMs, zone));
-    because.push(`${service.name} takes live fish until ${last}`);
-  }
-  const later = earliestMs !== null && localDate(plannedMs, zone) > localDate(earliestMs, zone);
-  const sentence = `Leaves ${c.sender.place.name} on ${dayWords(plannedMs, zone)} at ${clockWords(plannedMs, zone)}${
-    because.length > 0 ? `, because ${sentenceOf(because)}` : ''
-  }.${later ? ` ${dayWords(earliestMs!, zone)} would be the earliest.` : ''}`;
-  return { earliestMs, sentence };
+  const takes = own
+    ? []
+    : [`${service.name} takes live fish until ${lastAcceptance(service, weekdayOf(plannedMs, zone))}`];
+  const leaves = `Leaves ${c.sender.place.name} on ${dayWords(plannedMs, zone)} at ${clockWords(plannedMs, zone)}`;
+  const told = (reasons: readonly string[]): string => (reasons.length > 0 ? `, because ${sentenceOf(reasons)}` : '');
+  // A day later than need be was chosen: what holds the earliest day back is told of that day, not of this one.
+  return {
+    earliestMs,
+    sentence: later
+      ? `${leaves}${takes.length > 0 ? `; ${takes[0]}` : ''}. ${dayWords(earliestMs!, zone)} would be the earliest${told(because)}.`
+      : `${leaves}${told([...because, ...takes])}.`,
+  };
 }
 
 const sentenceOf = (parts: readonly string[]): string =>
@@ -175,7 +179,7 @@ export function orderAdvice(
     const day = weekdayOf(handOverMs, zone);
     const why = whyNot(service, handOverMs, c, calendar);
     if (why) say('mind', 'handOverLocal', `${capital(why)}.`);
-    else {
+    if (serves(service, 'takes', handOverMs, c.sender.place, calendar.holidays)) {
       const last = atClock(handOverMs, lastAcceptance(service, day), zone);
       const { opens } = counterOn(service, day);
       if (handOverMs > last)

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row, type Catalogue, type Species } from '@/core/catalogue/schema';
-import type { Consignment, FastChoice, OrderLine } from '@/core/consignment/schema';
+import { UNNAMED, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
 import { atClock, capital, clockWords, dayWords, sameTimeLater } from './calendar';
@@ -209,27 +209,28 @@ export interface FastConflict {
 /** Where a tank feeds the fish of two consignments on different days: a feed for one falls into the fast of the other. */
 export function fastConflicts(mine: readonly TankFast[], others: readonly TankFast[], zone: string): FastConflict[] {
   const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
+  const the = (f: TankFast): string => (f.code === UNNAMED ? 'this order' : f.code);
   const hours = (fromMs: number, toMs: number): number => Math.round((toMs - fromMs) / HOUR);
   const between = (m: TankFast, o: TankFast): Omit<FastConflict, 'tank' | 'code'> | null => {
     const [first, second] = m.sealMs <= o.sealMs ? [m, o] : [o, m];
     if (second.feedMs >= first.freeMs) return null;
-    const begins = `Tank ${m.tank} also feeds ${o.code}`;
+    const begins = `Tank ${m.tank} also feeds ${the(o)}`;
     if (second.feedMs < first.feedMs) {
       const long = hours(second.feedMs, first.sealMs);
       return {
         level: long > first.longestH ? 'stop' : 'mind',
-        message: `${begins}: nothing is fed there from ${when(second.feedMs)} on, so the fish of ${first.code} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
+        message: `${begins}: nothing is fed there from ${when(second.feedMs)} on, so the fish of ${the(first)} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
       };
     }
     const long = hours(first.feedMs, second.sealMs);
     return long <= second.longestH
       ? {
           level: 'mind',
-          message: `${begins}: leave out the feed of ${when(second.feedMs)}. The last one, ${when(first.feedMs)}, serves both; the fish of ${second.code} then go ${long} h without food.`,
+          message: `${begins}: leave out the feed of ${when(second.feedMs)}. The last one, ${when(first.feedMs)}, serves both; the fish of ${the(second)} then go ${long} h without food.`,
         }
       : {
           level: 'stop',
-          message: `${begins}: the feed of ${when(second.feedMs)} would foul the fast for ${first.code}, and without it the fish of ${second.code} go ${long} h, more than ${second.longestH}. Purge the fish of ${first.code} in a tub of their own, or move a day.`,
+          message: `${begins}: the feed of ${when(second.feedMs)} would foul the fast for ${the(first)}, and without it the fish of ${the(second)} go ${long} h, more than ${second.longestH}. Purge the fish of ${the(first)} in a tub of their own, or move a day.`,
         };
   };
   return mine.flatMap((m) =>

@@ -204,6 +204,10 @@ function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { 
   return { t, tried };
 }
 
+/** A to Z, then AA, AB …: the letter of a line's bags. */
+const letterOf = (i: number): string =>
+  (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
+
 /** The best plan of every line as bags, named A1, A2 … by line, with the reason of each. */
 export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string): { bags: Bag[]; reasons: string[] } {
   const a = withOverrides(c.assumptions);
@@ -212,7 +216,7 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
   c.lines.forEach((line, index) => {
     const { t, tried } = rankedTrials(c, line, catalogue);
     const best = tried[0]!.o;
-    const letter = String.fromCharCode(65 + (index % 26));
+    const letter = letterOf(index);
     let left = line.count;
     for (let i = 0; i < best.bags; i++) {
       const n = Math.ceil(left / (best.bags - i));

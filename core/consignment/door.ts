@@ -11,6 +11,9 @@ import { consignmentSchema, type Consignment, type WaterReading } from './schema
 /** Everything but the bulk that was checked when it was read: the forecast's points and the catalogue's rows. */
 const planSchema = consignmentSchema.omit({ forecast: true, catalogue: true });
 
+/** Less than this inside a box holds no bag. */
+const LEAST_ROOM_CM = 5;
+
 const optionsSchema = z.object({
   stepH: z
     .number()
@@ -55,6 +58,22 @@ function contradiction(c: Consignment, w: WaterReading, path: string): Problem[]
   return [];
 }
 
+/** Linings that leave no room in their box. */
+function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
+  return c.boxes.flatMap((b, i) => {
+    const thickCm = (b.lining ?? []).reduce((sum, l) => sum + l.thicknessCm, 0);
+    const inside = Math.min(...row(catalogue.boxes, b.boxTypeId, 'box').insideCm);
+    return inside - 2 * thickCm >= LEAST_ROOM_CM
+      ? []
+      : [
+          {
+            path: `boxes.${i}.lining`,
+            message: `The lining of box ${b.id} is ${thickCm} cm thick on each side; of ${inside} cm inside it leaves no room for a bag. Take less of it or a larger box.`,
+          },
+        ];
+  });
+}
+
 /** Everything that stands in the way of evaluating, each a sentence beside its field; an empty list when nothing does. */
 export function doorProblems(c: Consignment, catalogue: Catalogue, options: object): Problem[] {
   const plan = planSchema.safeParse(c);
@@ -67,6 +86,7 @@ export function doorProblems(c: Consignment, catalogue: Catalogue, options: obje
   const named = [...crossChecks(c), ...unknownRows(c, catalogue)];
   if (named.length > 0) return named;
   return [
+    ...overlined(c, catalogue),
     ...contradiction(c, c.sourceWater, 'sourceWater'),
     ...(c.waters ?? []).flatMap((w, i) => contradiction(c, w.water, `waters.${i}.water`)),
   ];

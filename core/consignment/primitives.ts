@@ -1,3 +1,5 @@
+// Words of every schema that has none of its own.
+import './sentences';
 import { z } from 'zod';
 
 /** The smallest shapes of a document, each with its sentence. */

@@ -50,3 +50,14 @@ export function crossChecks(c: Consignment): Problem[] {
     say('openingAt', 'A journey of more than 14 days is not planned here.');
   return problems;
 }
+
+/** Lines of which some animals have no bag yet, once any bag is planned. */
+export const unbagged = (
+  c: Pick<Consignment, 'lines' | 'bags'>,
+): { lineId: string; count: number; missing: number }[] =>
+  c.bags.length === 0
+    ? []
+    : c.lines.flatMap((l) => {
+        const inBags = c.bags.flatMap((b) => b.animals).reduce((n, a) => n + (a.lineId === l.id ? a.count : 0), 0);
+        return inBags < l.count ? [{ lineId: l.id, count: l.count, missing: l.count - inBags }] : [];
+      });

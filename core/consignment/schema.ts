@@ -189,6 +189,9 @@ export const fastSchema = z.object({
 });
 export type FastChoice = z.infer<typeof fastSchema>;
 
+/** The code of an order that is still being typed: it is told as "this order". */
+export const UNNAMED = 'KC-0000';
+
 const assumptionNames = Object.keys(assumptionTable) as [AssumptionName, ...AssumptionName[]];
 
 export const consignmentSchema = z.object({

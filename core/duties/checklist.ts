@@ -1,3 +1,4 @@
+import { counted } from '@/core/quantities/words';
 import { row, type Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
@@ -13,7 +14,7 @@ export interface CheckItem {
 /** The packing checklist in working order (common practice), with its cautions where they apply. */
 export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckItem[] {
   const items: CheckItem[] = [
-    { key: 'labels', title: 'Labels on, hands dry', detail: `${c.bags.length} bags lined up and labelled.` },
+    { key: 'labels', title: 'Labels on, hands dry', detail: `${counted(c.bags.length, 'bag')} lined up and labelled.` },
     {
       key: 'water',
       title: 'Water drawn and treated',

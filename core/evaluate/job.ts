@@ -53,6 +53,6 @@ export function* runJob(job: Job): Generator<JobReport> {
     yield { kind: 'done', result: { risk, fans, packs: rows, days } };
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    yield { kind: 'refused', problems: [{ path: 'sourceWater', message: error.message }] };
+    yield { kind: 'refused', problems: [{ path: '', message: `This cannot be computed: ${error.message}` }] };
   }
 }

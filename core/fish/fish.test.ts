@@ -33,7 +33,6 @@ describe('who shares a bag (common practice)', () => {
     ['a discus with a white cloud', [of('discus'), of('white-cloud')], gas, /never at ease at the same temperature/],
     ['tiger barbs with angelfish', [of('tiger-barb', 6), of('angelfish')], gas, /nips the fins/],
     ['a crab with snails', [of('hermit-crab', 1, 4), of('turbo-snail', 1, 3)], gas, /Keep .* from snails/],
-    ['plants with fish', [of('stem-plants'), of('guppy', 3)], gas, /bag of its own/],
     ['a goldfish in breather film', [of('goldfish')], { ...gas, breather: true }, /breather film/],
     ['two sizes of one kind', [of('oscar', 1, 20), of('oscar', 1, 9)], gas, /even sizes/],
   ] as const)('%s is told', (_, company, at, words) => {
@@ -47,8 +46,8 @@ describe('who shares a bag (common practice)', () => {
 
 describe('the catalogue', () => {
   test('forty and more, every class and water, invertebrates and a companion row for plants', () => {
-    expect(catalogue.species.length).toBeGreaterThanOrEqual(40);
-    for (const kind of ['fish', 'shrimp', 'snail', 'crab', 'plant'] as const)
+    expect(catalogue.species.length).toBeGreaterThanOrEqual(160);
+    for (const kind of ['fish', 'shrimp', 'snail', 'crab', 'urchin', 'star', 'clam', 'coral'] as const)
       expect(catalogue.species.some((s) => s.kind === kind)).toBe(true);
     for (const t of ['delicate', 'ordinary', 'hardy'] as const)
       for (const w of ['fresh', 'marine'] as const)

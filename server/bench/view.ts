@@ -2,6 +2,8 @@ import { TZDate } from '@date-fns/tz';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { unbagged } from '@/core/consignment/rules';
+import { counted, durationWords } from '@/core/quantities/words';
 import { forecastAge } from '@/core/weather/forecast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import type { StoredQuarantine } from '@/server/db/arrivals';
@@ -53,9 +55,6 @@ export function dayOf(q: StoredQuarantine, nowMs: number): number {
   return Math.max(1, day(nowMs) - day(Date.parse(q.startedAt)) + 1);
 }
 
-const ago = (ms: number): string =>
-  ms < 90 * 60_000 ? `${Math.round(ms / 60_000)} min` : `${(ms / HOUR).toFixed(0)} h`;
-
 /** What runs out first, with the day on which it bites. */
 const lowSupplies = (house: House, live: StoredConsignment[]) =>
   suppliesView(
@@ -78,6 +77,12 @@ function forecastWords(c: Consignment, now: number): string {
   return age.old ? `; its forecast is ${Math.floor(age.hours / 24)} d old` : '';
 }
 
+/** Animals that were ordered and have no bag. */
+function unbaggedWords(c: Consignment): string {
+  const missing = unbagged(c).reduce((n, u) => n + u.missing, 0);
+  return missing > 0 ? `; ${counted(missing, 'animal')} without a bag` : '';
+}
+
 /** What is on its way or leaves within two days, with the last evaluation in short. */
 function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
@@ -92,18 +97,18 @@ function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | n
     : c.actual.arrivedAt
       ? 'Here; measure and choose a method'
       : late
-        ? `${ago(now - r.deadlineMs)} past its window. Call them.`
+        ? `${durationWords(now - r.deadlineMs)} past its window. Call them.`
         : travelling
           ? incoming
             ? `Coming to you. Prepare tank ${c.tank.name}`
             : 'On the road, on time'
-          : `Leaves soon${forecastWords(c, now)}`;
+          : `Leaves soon${unbaggedWords(c)}${forecastWords(c, now)}`;
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
     result: r,
     words,
-    mark: late && r.state === 'fine' ? 'watch' : r.state,
+    mark: unbagged(c).length > 0 ? 'stop' : late && r.state === 'fine' ? 'watch' : r.state,
     travelling,
   };
 }

@@ -143,7 +143,8 @@ export function tryEvaluate(house: Surroundings, c: Consignment, options: Evalua
   try {
     return evaluate(c, catalogueOf(c, house), c.forecast, { calendar: house.calendar(c), ...options });
   } catch (error) {
-    if (error instanceof RangeError) return { ok: false, problems: [{ path: 'sourceWater', message: error.message }] };
+    if (error instanceof RangeError)
+      return { ok: false, problems: [{ path: '', message: `This cannot be computed: ${error.message}` }] };
     throw error;
   }
 }

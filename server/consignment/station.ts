@@ -3,6 +3,7 @@ import { consignmentView, ribbonOf, type ConsignmentView } from './view';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
+import { unbagged } from '@/core/consignment/rules';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { profileOf, type House } from '@/server/house';
 
@@ -67,6 +68,11 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
     },
     archived: view.stored.archivedAt !== null,
     left: c.actual.handedOverAt !== null,
+    /** Animals that were ordered and have no bag. */
+    unbagged: unbagged(c).map(
+      (u) =>
+        `${u.missing} of ${u.count} ${catalogue.species.find((s) => s.id === c.lines.find((l) => l.id === u.lineId)!.speciesId)?.name ?? ''}`,
+    ),
     cancelled: c.cancelled ? { day: day(c.cancelled.at, home.zone), reason: c.cancelled.reason } : null,
     heldSince: c.held ? day(c.held.at, home.zone) : null,
     ribbon: { data: ribbonOf(h, c, e, view.schedule, nowMs, null), zone: home.zone, there },

@@ -4,7 +4,8 @@ import { row, type Catalogue } from '@/core/catalogue/schema';
 import { departure, orderAdvice, type Advice } from '@/core/calendar/departure';
 import { toDraft } from '@/records/field';
 import { kinds } from '@/records';
-import { collectionWords, type Receiver } from '@/records/people';
+import { leftWords, type Receiver } from '@/records/people';
+import { keepBags } from '@/core/choose/keep';
 import { planConsignment } from '@/core/choose/plan';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import { nothingYet } from '@/core/consignment/facts';
@@ -12,6 +13,7 @@ import { crossChecks } from '@/core/consignment/rules';
 import {
   FORMAT,
   FORMAT_VERSION,
+  UNNAMED,
   consignmentSchema,
   lineSchema,
   partySchema,
@@ -139,7 +141,8 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
     });
   if (
     isNew &&
-    o.direction !== 'incoming' &&
+    // What comes from elsewhere, and one's own move, may be on the way already.
+    o.direction === 'outgoing' &&
     Date.parse(instantAt(o.handOverLocal, o.sender.place.zone)) < house.nowMs()
   )
     problems.push({ path: 'handOverLocal', message: 'This hand-over is in the past. Choose a coming one.' });
@@ -148,7 +151,7 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
   return problems;
 }
 
-/** Makes a new consignment with a whole first plan, or changes the order of one (bags are planned anew if animals changed). */
+/** Makes a new consignment with a whole first plan, or changes the order of one (its bags stay as far as they still fit). */
 export function saveOrder(house: House, input: unknown): Outcome<{ code: string; reasons: string[] }> {
   const parsed = orderInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
@@ -187,6 +190,12 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const animals = (x: Consignment): string =>
       JSON.stringify(x.lines.map((l) => [l.id, l.speciesId, l.count, l.lengthCm, l.massG]));
     if (animals(next) === animals(c) && c.bags.length > 0) return { ok: true, value: next };
+    if (c.bags.length > 0) {
+      // What a hand has set stays: the bags are kept, and what changed of them is told.
+      const kept = keepBags(c, next, catalogueOf(next, house));
+      reasons = kept.said;
+      return { ok: true, value: kept.consignment };
+    }
     const anew = planned(house, { ...next, bags: [] });
     reasons = anew.reasons;
     return { ok: true, value: anew.consignment };
@@ -222,7 +231,7 @@ export function checkOrder(
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const o = parsed.data;
   const stored = o.code === null ? null : house.consignments.byCode(o.code)?.document;
-  const c: Consignment = stored ? { ...stored, ...fromInput(o) } : bareConsignment(house, o, 'KC-0000');
+  const c: Consignment = stored ? { ...stored, ...fromInput(o) } : bareConsignment(house, o, UNNAMED);
   if (!house.shelves().all.services.some((s) => s.id === c.serviceId)) return refuse('serviceId', 'Choose a service.');
   const catalogue = catalogueOf(c, house);
   const calendar = house.calendar(c);
@@ -276,7 +285,7 @@ function collectionAdvice(house: House, c: Consignment, catalogue: Catalogue): A
     {
       level: 'mind',
       path: 'serviceId',
-      message: `${receiver.name} wants the box ${collectionWords[receiver.collection].toLowerCase()}; with ${service.name} it is got ${collectionWords[gives].toLowerCase()}.`,
+      message: `${receiver.name} wants the box ${leftWords[receiver.collection]}; ${service.name} leaves it ${leftWords[gives]}.`,
     },
   ];
 }

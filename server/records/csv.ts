@@ -183,7 +183,10 @@ export function importCsv(
         continue;
       }
       const r: Outcome<{ fate: Fate; id: string }> =
-        list === 'reading' ? saveReadingLine(house, line) : takeLine(house, kinds[list], line, lookup, seen);
+        // A line that is refused takes back what it wrote before it was.
+        atomically(house, () =>
+          list === 'reading' ? saveReadingLine(house, line) : takeLine(house, kinds[list], line, lookup, seen),
+        );
       if (!r.ok) {
         for (const p of r.problems) tell(line.line, `${label(p.path) ? `${label(p.path)}: ` : ''}${p.message}`);
         continue;
@@ -209,7 +212,7 @@ export function importCsv(
     report.undo = `import ${randomUUID()}`;
     house.arrivals.setSetting(report.undo, JSON.stringify(written));
   }
-  if (input.commit && (list === 'supply' || list === 'service')) shelfChanged(house, touched);
+  if (input.commit && (list === 'supply' || list === 'service' || list === 'species')) shelfChanged(house, touched);
   if (bad.size > 0)
     report.leftOver = csvText([
       [...headings, 'What is wrong'],
@@ -232,8 +235,12 @@ export function undoImport(house: House, key: string): Outcome<number> {
   const written = JSON.parse(stored) as { id: string; added: boolean }[];
   const r = atomically(house, (): Outcome<number> => {
     for (const w of written.reverse()) {
-      if (w.added) removeRecord(house, w.id);
-      else undoRecord(house, w.id);
+      const back = w.added ? removeRecord(house, w.id) : undoRecord(house, w.id);
+      if (!back.ok)
+        return refuse(
+          'undo',
+          `${house.records.byId(w.id)?.name ?? 'One line'} cannot be taken back: ${back.problems[0]!.message} Nothing of the import was taken back.`,
+        );
     }
     house.arrivals.dropSetting(key);
     return { ok: true, value: written.length };

@@ -67,7 +67,9 @@ describe('what the order form is told', () => {
       saveOrder(house, orderInput(house, { lines: [{ ...orderInput(house).lines[0]!, lotId: lot }] })),
     ).code;
     const choices = orderChoices(house, null);
-    expect(choices.tanks).toEqual([{ name: '7', water: expect.objectContaining({ tempC: '24.6', pH: '6.9' }) }]);
+    expect(choices.tanks).toEqual([
+      { name: '7', volumeL: '100', residents: 'yes', water: expect.objectContaining({ tempC: '24.6', pH: '6.9' }) },
+    ]);
     expect(choices.lots[0]).toMatchObject({ tank: '7', amount: 30, free: 22, detail: 'tank 7, medium, 3 cm, A' });
     // Its own promise does not stand in its way.
     expect(orderChoices(house, house.consignments.byCode(code)!.document).lots[0]!.free).toBe(30);

@@ -11,6 +11,7 @@ import { draftOf } from '@/server/order/view';
 import { listView, searchView } from './view';
 import { packsFor, suppliesView } from '@/server/stock/supplies';
 import { undo } from '@/server/consignment/change';
+import { addSpecies } from './species';
 import { exportCsv, importCsv, undoImport, type ImportReport } from './csv';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { cancel, checkOrder, revive, saveOrder, type OrderInput } from '@/server/order/order';
@@ -458,6 +459,7 @@ describe('lists as files', () => {
   test('every list is written and read again without a change', () => {
     ilse();
     add('lot', { tankId: tank('7'), speciesId: 'lemon-tetra', lengthCm: '3.2', sex: 'unsexed', count: '30' });
+    must(addSpecies(house, 'Moonlit gourami', 'honey-gourami'));
     for (const kind of Object.keys(kinds) as KindId[]) {
       const text = exportCsv(house, kind);
       const n = house.records.counts(kind);

@@ -1,3 +1,4 @@
+import { counted } from '@/core/quantities/words';
 import { BagDrawing } from '@/ui/drawings/bag';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
@@ -32,7 +33,7 @@ export function Mat({
         viewBox={`0 0 ${width} 202`}
         className="w-full min-w-[560px]"
         role="img"
-        aria-label={`${views.length} bags standing side by side`}
+        aria-label={`${counted(views.length, 'bag')} standing side by side`}
       >
         {Array.from({ length: Math.floor((width - LEFT) / (5 * scale)) + 1 }, (_, i) => (
           <path key={i} d={`M${LEFT + i * 5 * scale} 6V${ground}`} stroke="var(--grid)" />

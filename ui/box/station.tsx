@@ -2,6 +2,7 @@
 
 import { saveBoxes } from '@/server/box/actions';
 import { useState } from 'react';
+import { counted } from '@/core/quantities/words';
 import type { Box } from '@/core/consignment/schema';
 import type { BoxStationView, BoxView } from '@/server/box/view';
 import { FishShape } from '@/ui/drawings/fish';
@@ -26,7 +27,7 @@ function FromAbove({ v }: { v: BoxView }) {
       viewBox={`0 0 ${W + 36} ${D + 28}`}
       className="w-full max-w-[390px]"
       role="img"
-      aria-label={`Box ${v.box.id} from above, ${v.arrangement.placed.length} bags`}
+      aria-label={`Box ${v.box.id} from above, ${counted(v.arrangement.placed.length, 'bag')}`}
     >
       <text x={30 + W / 2} y="12" textAnchor="middle" className="rb-ax">
         {v.outsideCm[0]} cm outside
@@ -122,6 +123,8 @@ function FromTheSide({ v }: { v: BoxView }) {
   const tall = Math.max(0, ...front.map((b) => b.standing.heightCm));
   const lids = v.packs.filter((p) => p.at === 'lid');
   const packCm = Math.max(0, ...lids.map((p) => p.thicknessCm));
+  // From the lid down: the packs and what is kept free under them.
+  const keptCm = Math.max(0, h - v.arrangement.roomCm);
   const fits = v.arrangement.clearCm >= 0;
   const count = lids.reduce((n, p) => n + p.count, 0);
   const packW = Math.max(0, ...lids.map((p) => p.sizeCm[0]));
@@ -201,13 +204,13 @@ function FromTheSide({ v }: { v: BoxView }) {
             stroke="var(--c-temp)"
           />
         )}
-        {packCm > 0 && (
-          <path d={`M${t * s} ${(t + packCm) * s + 1}H${(t + w) * s}`} stroke="var(--c-temp)" strokeDasharray="4 3" />
+        {keptCm > 0 && (
+          <path d={`M${t * s} ${(t + keptCm) * s + 1}H${(t + w) * s}`} stroke="var(--c-temp)" strokeDasharray="4 3" />
         )}
         {fits && v.arrangement.clearCm > 0.6 && (
           <g>
             <path
-              d={`M${(t + w / 2) * s} ${(t + packCm) * s + 1}V${floor - tall * s}m-4 0h8M${(t + w / 2) * s - 4} ${(t + packCm) * s + 1}h8`}
+              d={`M${(t + w / 2) * s} ${(t + keptCm) * s + 1}V${floor - tall * s}m-4 0h8M${(t + w / 2) * s - 4} ${(t + keptCm) * s + 1}h8`}
               stroke="var(--fine)"
               fill="none"
               strokeWidth="1.4"

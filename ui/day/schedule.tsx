@@ -2,6 +2,7 @@
 
 import { tick } from '@/server/pack/actions';
 import type { FastStationView } from '@/server/day/view';
+import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
@@ -46,9 +47,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                     <p className="font-head text-15 font-semibold">
                       {m.title}
                       {late && (
-                        <span className="ml-2 font-text text-13 text-stop">
-                          {Math.round((p.nowMs - m.atMs) / 60000)} min late
-                        </span>
+                        <span className="ml-2 font-text text-13 text-stop">{durationWords(p.nowMs - m.atMs)} late</span>
                       )}
                     </p>
                     <p className="note">

@@ -107,6 +107,8 @@ export function HeatStation(p: HeatStationProps) {
   /** What the shelf lacks for a set, the other boxes as they are. */
   const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
   const short = (o: HeatOption): string => {
+    // Without a pack nothing is lacking, whatever the other boxes take.
+    if (o.packs.length === 0) return '';
     const missing = shortfall([...o.packs, ...elsewhere], p.freePacks).reduce((n, x) => n + x.short, 0);
     return missing > 0 ? `the shelf lacks ${missing}` : '';
   };

@@ -2,6 +2,7 @@
 
 import { recordEvent, tick } from '@/server/pack/actions';
 import type { SendView } from '@/server/pack/view';
+import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
@@ -54,7 +55,7 @@ export function SendStation(p: SendView) {
             <span className="text-13">
               {minutes > 0
                 ? `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
-                : `${-minutes} min ago by the plan`}
+                : `${durationWords(minutes * 60_000)} ago by the plan`}
             </span>
           </p>
         )}

@@ -1,0 +1,22 @@
+import { counted, durationWords } from './words';
+
+test('one thing has no s', () => {
+  expect([counted(1, 'bag'), counted(2, 'bag'), counted(0, 'box', 'boxes'), counted(1, 'box', 'boxes')]).toEqual([
+    '1 bag',
+    '2 bags',
+    '0 boxes',
+    '1 box',
+  ]);
+});
+
+test.each([
+  [0, '0 min'],
+  [89 * 60_000, '89 min'],
+  [90 * 60_000, '2 h'],
+  [23.4 * 3600_000, '23 h'],
+  [1903 * 60_000, '1 d 8 h'],
+  [48 * 3600_000, '2 d'],
+  [-30 * 60_000, '30 min'],
+])('%d ms late is %s', (ms, words) => {
+  expect(durationWords(ms)).toBe(words);
+});

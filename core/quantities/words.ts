@@ -1,0 +1,12 @@
+/** "1 bag", "3 bags"; words that do not take an s are given in their plural. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** How long something is overdue: minutes, then hours, then days and hours. */
+export function durationWords(ms: number): string {
+  const minutes = Math.round(Math.abs(ms) / 60_000);
+  if (minutes < 90) return `${minutes} min`;
+  const hours = Math.round(minutes / 60);
+  if (hours < 24) return `${hours} h`;
+  const rest = hours % 24;
+  return `${Math.floor(hours / 24)} d${rest > 0 ? ` ${rest} h` : ''}`;
+}
