@@ -69,19 +69,28 @@ export function Lines({
               return (
                 <tr key={l.id} className="align-top">
                   <td data-head="Fish">
-                    <SpeciesCombo
-                      species={species}
-                      lots={lots}
-                      value={l.speciesId}
-                      lotId={l.lotId}
-                      label={`Species of line ${n}`}
-                      error={problemAt(problems, `lines.${i}.speciesId`)}
-                      onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
-                      onNew={(name) => setFresh({ at: i, name })}
-                      onLot={(x) =>
-                        onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))
-                      }
-                    />
+                    <div className="grid gap-2 sm:grid-cols-[minmax(0,1fr)_116px]">
+                      <SpeciesCombo
+                        species={species}
+                        lots={lots}
+                        value={l.speciesId}
+                        lotId={l.lotId}
+                        label={`Species of line ${n}`}
+                        error={problemAt(problems, `lines.${i}.speciesId`)}
+                        onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
+                        onNew={(name) => setFresh({ at: i, name })}
+                        onLot={(x) =>
+                          onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))
+                        }
+                      />
+                      <input
+                        className="in"
+                        aria-label={`Variety of line ${n}`}
+                        placeholder="strain, locality"
+                        value={l.variety}
+                        onChange={(e) => set(i, { variety: e.target.value })}
+                      />
+                    </div>
                     {fresh?.at === i && (
                       <NewSpecies
                         name={fresh.name}
@@ -94,13 +103,6 @@ export function Lines({
                         }}
                       />
                     )}
-                    <input
-                      className="in mt-1 !min-h-8 text-13"
-                      aria-label={`Variety of line ${n}`}
-                      placeholder="strain, locality"
-                      value={l.variety}
-                      onChange={(e) => set(i, { variety: e.target.value })}
-                    />
                   </td>
                   <td data-head="Count">
                     <NumberField

@@ -29,7 +29,7 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
   if (q.animals.length === 0) return <p>{q.words}</p>;
   const living = q.animals.filter((a) => a.count > 0);
   return (
-    <div className="min-w-0 flex-1">
+    <div className="min-w-0 basis-full md:flex-1 md:basis-0">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         {q.animals.map((a) => (
           <span key={a.speciesId} className={a.count <= 0 ? 'text-ink-3' : ''}>

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import { differences, type Draft, type Field, type Lookup } from '@/records/field';
-import { OtherProblems } from '@/ui/fields/fields';
+import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
@@ -170,25 +170,22 @@ export function RecordEditor(p: RecordEditorProps) {
           }}
         >
           {p.templates.length > 0 && (
-            <p className="mb-4 flex flex-wrap items-center gap-2">
-              <span className="note">Start from:</span>
-              {p.templates.map((t) => (
-                <button
-                  key={t.name}
-                  type="button"
-                  className="btn"
-                  onClick={() =>
-                    setDraft({
-                      ...t.draft,
-                      // What is typed stays.
-                      ...Object.fromEntries(KEPT.filter((k) => draft[k]).map((k) => [k, draft[k]!])),
-                    })
-                  }
-                >
-                  {t.name}
-                </button>
-              ))}
-            </p>
+            <SelectField
+              className="mb-4 max-w-[360px]"
+              label="Begin from"
+              path="template"
+              value=""
+              onChange={(name) => {
+                const t = p.templates.find((x) => x.name === name);
+                // What is typed stays.
+                if (t)
+                  setDraft({
+                    ...t.draft,
+                    ...Object.fromEntries(KEPT.filter((k) => draft[k]).map((k) => [k, draft[k]!])),
+                  });
+              }}
+              options={[['', 'what stands below'], ...p.templates.map((t) => [t.name, t.name] as const)]}
+            />
           )}
           <RecordForm
             fields={p.fields}

@@ -54,7 +54,7 @@ export function SpeciesList({
           </p>
         )}
         <div className="overflow-x-auto">
-          <table className="tbl rows-at-390 md:min-w-[1080px]">
+          <table className="tbl rows-at-390 pairs md:min-w-[1160px]">
             <thead>
               <tr>
                 <th />
@@ -77,7 +77,7 @@ export function SpeciesList({
                   <td>
                     <FishIcon species={s} />
                   </td>
-                  <td>
+                  <td className="max-md:col-span-2">
                     {own ? (
                       <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
                         {s.name}
@@ -90,18 +90,18 @@ export function SpeciesList({
                     {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
                   </td>
                   <td data-head="Water">{s.water}</td>
-                  <td data-head="Bears">
+                  <td data-head="Bears" className="whitespace-nowrap">
                     {s.tolerance} {mark(s, 'tolerance')}
                   </td>
-                  <td className="r num" data-head="Hard edges °C">
+                  <td className="r num whitespace-nowrap" data-head="Hard edges °C">
                     {s.temp.hardMinC} to {s.temp.hardMaxC}
                     <span className="u">{mark(s, 'temp')}</span>
                   </td>
-                  <td className="r num" data-head="At ease °C">
+                  <td className="r num whitespace-nowrap" data-head="At ease °C">
                     {s.temp.softMinC} to {s.temp.softMaxC}
                     <span className="u">{mark(s, 'temp')}</span>
                   </td>
-                  <td className="r num" data-head="Usual size">
+                  <td className="r num whitespace-nowrap" data-head="Usual size">
                     {s.lengthCm}
                     <span className="u">cm,</span>{' '}
                     {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
@@ -111,11 +111,11 @@ export function SpeciesList({
                     {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
                     {mark(s, 'fasting')}
                   </td>
-                  <td className="r num" data-head="Oxygen use, ×">
+                  <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
                     {s.metabolismFactor}
                     <span className="u">{mark(s, 'metabolismFactor')}</span>
                   </td>
-                  <td data-head="In a bag">
+                  <td data-head="In a bag" className="whitespace-nowrap">
                     {together[s.together]} {mark(s, 'together')}
                   </td>
                   <td className="text-12" data-head="Mind">
@@ -123,11 +123,11 @@ export function SpeciesList({
                   </td>
                   <td>
                     <Link
-                      className="text-13 font-semibold text-tide"
+                      className="whitespace-nowrap text-13 font-semibold text-tide"
                       href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
                       aria-label={`A new species like ${s.name}`}
                     >
-                      Like it, but …
+                      Another like it
                     </Link>
                   </td>
                 </tr>
