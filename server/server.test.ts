@@ -1,18 +1,6 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
+import { readFileSync } from 'node:fs';
 import type { Outcome } from '@/core/consignment/outcome';
-import { defaultAssumptions } from '@/core/catalogue/assumptions';
-import { extremesOf } from '@/core/weather/days';
-import { simulatedForecast } from '@/standins/forecast';
-import { exampleConsignment } from '@/tests/example';
-import { openDatabase } from './db/open';
 import { openHouse, profileOf, type House } from './house';
-import { tryEvaluate } from '@/server/consignment/result';
-import { methodComparisons } from '@/server/arrive/methods';
-import { saveReadings } from '@/server/arrive/readings';
-import { finishStep, positionOf, startRun, undoStep } from '@/server/arrive/run';
-import { openQuarantine } from '@/server/quarantine/quarantine';
 import { ownAssumptions, setAssumption } from '@/server/settings/assumptions';
 import { undo } from '@/server/consignment/change';
 import { archive, exportConsignment, importConsignment } from '@/server/consignment/files';
@@ -21,10 +9,9 @@ import { replanBags } from '@/server/bag/bags';
 import { duplicate, saveOrder } from '@/server/order/order';
 import { saveBags } from '@/server/bag/bags';
 import { saveBoxes } from '@/server/box/boxes';
-import { importForecast, typeForecast } from '@/server/heat/forecast';
+import { importForecast } from '@/server/heat/forecast';
 import { savePacks } from '@/server/heat/packs';
 import { recordEvent, tick } from '@/server/pack/events';
-import { benchView, dayOf } from '@/server/bench/view';
 
 const NOW = Date.parse('2026-11-24T12:00:00Z');
 const water = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
@@ -309,152 +296,4 @@ describe('files', () => {
     must(archive(house, code, false));
     expect(house.consignments.list()).toHaveLength(1);
   });
-});
-
-describe('arrival', () => {
-  const arrive = (): string => {
-    const { code } = must(saveOrder(house, order()));
-    now = Date.parse('2026-11-27T10:00:00Z');
-    must(recordEvent(house, code, 'arrivedAt', new Date(now).toISOString()));
-    return code;
-  };
-  const lanes = (code: string) =>
-    methodComparisons(house, stored(code).document, must(tryEvaluate(house, stored(code).document)), now);
-
-  test('counts that do not add up are refused; measured pH decides the methods', () => {
-    const code = arrive();
-    const read = (alive: number, pH: number) =>
-      saveReadings(house, {
-        code,
-        version: stored(code).version,
-        tanks: { [stored(code).document.tank.name]: water },
-        bags: stored(code).document.bags.map((b) => ({
-          bagId: b.id,
-          tempC: 21,
-          pH,
-          salinity: null,
-          alive: b.animals[0]!.count - (10 - alive),
-          dead: 0,
-          doubtful: 0,
-          note: '',
-        })),
-      });
-    expect(pathsOf(read(9, 6.5))[0]).toMatch(/bags\.0\.alive/);
-    must(read(10, 6.5));
-    const acid = lanes(code)[0]!;
-    must(read(10, 7.2));
-    expect(acid.measured).toBe(true);
-    const step = (l: typeof acid): number => l.courses.find((m) => m.id === 'float-transfer')!.phStep;
-    expect(step(acid)).toBeGreaterThan(step(lanes(code)[0]!));
-  });
-  test('a run waits for hands, its timer lives in stored instants, and only the running step can be pressed', () => {
-    const code = arrive();
-    const run = must(startRun(house, stored(code).document, lanes(code)[0]!, 'float-transfer'));
-    expect(startRun(house, stored(code).document, lanes(code)[0]!, 'drip').ok).toBe(false);
-    expect(finishStep(house, run, 'net').ok).toBe(false);
-    must(finishStep(house, run, 'place'));
-    const at = positionOf(house.arrivals.run(run)!, now);
-    now += 60_000;
-    expect(at.remainingMs! - positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
-    must(undoStep(house, run));
-    expect(positionOf(house.arrivals.run(run)!, now).index).toBe(0);
-  });
-  test('day 1 opens four weeks of duties that reach the Bench', () => {
-    const code = arrive();
-    must(openQuarantine(house, code));
-    expect(openQuarantine(house, code).ok).toBe(false);
-    const q = house.arrivals.quarantinesSince('')[0]!;
-    expect(dayOf(q, now)).toBe(1);
-    expect(dayOf(q, now + 27 * 864e5)).toBe(28);
-    expect(benchView(house).tasks.some((t) => t.done?.kind === 'duty')).toBe(true);
-  });
-});
-
-describe('the store', () => {
-  test('survives being closed and opened, and refuses data of a newer program', () => {
-    const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-'));
-    try {
-      const first = openHouse(folder, () => NOW);
-      const { code } = must(saveOrder(first, order()));
-      first.db.close();
-      const second = openHouse(folder, () => NOW);
-      expect(second.consignments.byCode(code)!.document.receiver.name).toBe('Zofia Łęcka');
-      second.db.pragma('user_version = 99');
-      second.db.close();
-      expect(() => openDatabase(folder)).toThrow(/newer Kindly Crate/);
-      expect(existsSync(path.join(folder, 'kindly-crate.db'))).toBe(true);
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
-  });
-  test('tables are strict and foreign keys hold', () => {
-    expect(() =>
-      house.db.exec(
-        "INSERT INTO put_off VALUES ('x', 'y', 'z'); INSERT INTO better_day VALUES ('nobody', 'now', NULL)",
-      ),
-    ).toThrow(/FOREIGN KEY/);
-    expect(() => house.db.exec("INSERT INTO setting VALUES ('a', x'00')")).toThrow(/TEXT/);
-  });
-});
-
-describe('the simulated forecast service', () => {
-  const day = 864e5;
-  const at = Date.parse('2027-01-15T00:00:00Z');
-  /** Mean of the target day as told so many days before it. */
-  const told = (lat: number, lon: number, daysAhead: number, target = at): number => {
-    const points = simulatedForecast({ lat, lon }, target, 1, target + day / 2 - daysAhead * day).slice(24, 48);
-    return points.reduce((s, x) => s + x.tempC, 0) / points.length;
-  };
-  test('tells everybody the same until its next run, and is colder in the north in winter', () => {
-    const mean = (lat: number): number => {
-      const p = simulatedForecast({ lat, lon: 20 }, at, 5, at);
-      return p.reduce((s, x) => s + x.tempC, 0) / p.length;
-    };
-    const here = { lat: 50, lon: 20 };
-    expect(simulatedForecast(here, at, 3, at)).toEqual(simulatedForecast(here, at, 3, at + 5 * 3600_000));
-    expect(simulatedForecast(here, at, 3, at)).not.toEqual(simulatedForecast(here, at, 3, at + 7 * 3600_000));
-    expect(mean(60)).toBeLessThan(mean(40));
-    expect(mean(-35)).toBeGreaterThan(20);
-  });
-  test('errs the more the further ahead, by the figures of the odds, and asking again comes nearer', () => {
-    const rms = (daysAhead: number): number => {
-      let sum = 0;
-      let n = 0;
-      for (let lat = -50; lat <= 60; lat += 5)
-        for (let lon = -170; lon <= 170; lon += 20) {
-          sum += (told(lat, lon, daysAhead) - told(lat, lon, -2)) ** 2;
-          n++;
-        }
-      return Math.sqrt(sum / n);
-    };
-    const { forecastErrorC, forecastErrorCPerDay } = defaultAssumptions;
-    for (const days of [1, 4, 8]) {
-      const expected = forecastErrorC + forecastErrorCPerDay * days;
-      expect(rms(days) / expected).toBeGreaterThan(0.85);
-      expect(rms(days) / expected).toBeLessThan(1.15);
-    }
-    expect(told(50, 20, -1)).toBe(told(50, 20, -3));
-  });
-});
-
-test('extremes of the days typed by hand become the forecast; places they do not name are filled and said so', () => {
-  const house = openHouse(null, () => Date.parse('2027-01-10T12:00:00Z'), 0);
-  const c = { ...exampleConsignment(), direction: 'outgoing' as const };
-  house.consignments.insert(c, null, house.nowIso());
-  const days = [11, 12, 13, 14].map((d) => ({ date: `2027-01-${d}`, minC: -9, maxC: -2 }));
-  const typed = (places: unknown) => typeForecast(house, { code: c.code, version: 1, places });
-  expect(typed([{ name: 'Nowhere', days }])).toMatchObject({ ok: false, problems: [{ path: 'places' }] });
-  expect(typed([{ name: c.sender.place.name, days: [{ ...days[0]!, minC: 5 }] }])).toMatchObject({
-    ok: false,
-    problems: [{ path: 'places.0.days.0.minC', message: 'The coldest lies above the warmest.' }],
-  });
-  expect(typed([{ name: c.sender.place.name, days: [days[0], days[2]] }])).toMatchObject({ ok: false });
-  const done = typed([{ name: c.sender.place.name, days }]);
-  if (!done.ok) throw new Error(JSON.stringify(done.problems));
-  const { forecast } = done.value.document;
-  expect(forecast!.source).toBe(`typed by hand; simulated forecast service for ${c.receiver.place.name}`);
-  expect(extremesOf(forecast!.places[0]!.points, c.sender.place.zone)[1]).toMatchObject({ date: '2027-01-12' });
-  expect(undo(house, c.code)).toEqual({ ok: true, value: 'the forecast' });
-  expect(house.consignments.byCode(c.code)!.document.forecast).toEqual(c.forecast);
-  house.db.close();
 });

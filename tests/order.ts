@@ -3,7 +3,7 @@ import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
 import type { House } from '@/server/house';
-import type { OrderInput } from '@/server/order/order';
+import type { OrderInput } from '@/server/order/input';
 import { saveRecord } from '@/server/records/records';
 
 /** The value of a use case that should have gone well; its sentences where it did not. */

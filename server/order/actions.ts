@@ -4,18 +4,20 @@ import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { house } from '@/server/wiring';
 import { plain } from '@/server/answer';
+import * as advice from './advice';
+import type { OrderInput } from './input';
 import * as order from './order';
 import { draftOf, receiverOptions } from './view';
 
-export async function saveOrder(input: order.OrderInput): Promise<Outcome<{ code: string; reasons: string[] }>> {
+export async function saveOrder(input: OrderInput): Promise<Outcome<{ code: string; reasons: string[] }>> {
   const r = order.saveOrder(house(), input);
   // The form compares drafts with drafts.
   return r.ok || !r.conflict
     ? r
     : { ...r, conflict: { ...r.conflict, theirs: draftOf(r.conflict.theirs as Consignment) } };
 }
-export async function checkOrder(input: order.OrderInput): Promise<ReturnType<typeof order.checkOrder>> {
-  return order.checkOrder(house(), input);
+export async function checkOrder(input: OrderInput): Promise<ReturnType<typeof advice.checkOrder>> {
+  return advice.checkOrder(house(), input);
 }
 export async function cancelOrder(code: string, reason: string): Promise<Outcome<null>> {
   return plain(order.cancel(house(), code, reason));

@@ -12,7 +12,8 @@ import { frameView, stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { importCsv, undoImport } from '@/server/records/csv';
 import { removeRecord } from '@/server/records/records';
-import { checkOrder, saveOrder } from './order';
+import { checkOrder } from './advice';
+import { saveOrder } from './order';
 import { orderChoices } from './view';
 
 let now = Date.parse('2026-11-24T12:00:00Z');

@@ -195,7 +195,7 @@ test('a later opening leaves less slack', async ({ page }) => {
   const before = await slackH(page);
   const opening = page.getByLabel(/^Planned opening.*(Mon|Tue|Wed|Thu|Fri|Sat|Sun)$/);
   const at = await opening.inputValue();
-  const later = new Date(Date.parse(`${at}T12:00Z`) + 2 * 24 * 3600_000).toISOString().slice(0, 10);
+  const later = new Date(Date.parse(`${at} 12:00 UTC`) + 2 * 24 * 3600_000).toISOString().slice(0, 10);
   await opening.fill(later);
   await page.getByRole('button', { name: 'Save the order' }).click();
   await expect.poll(() => slackH(page)).toBeLessThan(before);
@@ -229,6 +229,9 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
 }) => {
   await station(page, 'receive');
   await page.getByRole('button', { name: 'The box is here now' }).click();
+  // Nothing stands there that nobody measured.
+  await expect(page.getByLabel('Water').first()).toHaveValue('');
+  await page.getByRole('button', { name: 'Looked at every bag: all alive' }).click();
   await page.getByLabel('Dead').first().fill('1');
   await page.getByRole('button', { name: 'Save and compare' }).click();
   await expect(page.getByText(/left with \d+ animals/)).toBeVisible();
@@ -247,6 +250,13 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
 });
 
 test('8 Quarantine: day 1 opens a four-week plan whose duties reach the Bench', async ({ page }) => {
+  await station(page, 'quarantine');
+  await page.getByRole('button', { name: /Open day 1/ }).click();
+  await expect(page.getByText(/not across yet: finish or stop/)).toBeVisible();
+  await open(page, `${app.address}/consignments/KC-0101/run`);
+  page.once('dialog', (d) => void d.accept());
+  await page.getByRole('button', { name: 'Stop' }).first().click();
+  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   await station(page, 'quarantine');
   await page.getByRole('button', { name: /Open day 1/ }).click();
   await expect(page.getByText('of 28').first()).toBeVisible();

@@ -319,3 +319,38 @@ test('the fish room is set once: its own place by coordinates finds its clock', 
   await reload(page);
   await expect(page.getByLabel('Time zone; empty: found')).toHaveValue('Europe/Vienna');
 });
+
+test('a name nobody knows becomes a species in one step, its order is planned, and it stands in the list', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/new`);
+  await page.getByLabel('Species of line 1').fill('Dusk rasbora');
+  await page.getByRole('option', { name: /is new here: add it/ }).click();
+  await page.getByLabel('Species that Dusk rasbora is like').fill('harlequin');
+  await page.getByRole('option', { name: /Harlequin rasbora/ }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByLabel('Species of line 1')).toHaveValue('Dusk rasbora');
+  await expect(page.getByLabel('Length of line 1')).toHaveValue('3.5');
+  await open(page, `${app.address}/species?find=dusk`);
+  await page.getByRole('link', { name: 'Dusk rasbora', exact: true }).click();
+  await page.getByLabel('Other names').fill('Zmierzchówka');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await open(page, `${app.address}/species?find=zmierzch`);
+  await expect(page.getByText('Dusk rasbora')).toBeVisible();
+});
+
+test('single letters act as keys until somebody switches them off', async ({ page }) => {
+  await open(page, `${app.address}/settings`);
+  await page.getByLabel(/Single letters act as keys/).uncheck();
+  await open(page, `${app.address}/tanks`);
+  await page.keyboard.press('n');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
+  expect(new URL(page.url()).pathname).toBe('/tanks');
+  await open(page, `${app.address}/settings`);
+  await page.getByLabel(/Single letters act as keys/).check();
+  await open(page, `${app.address}/tanks`);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});

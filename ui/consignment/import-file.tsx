@@ -3,6 +3,7 @@
 import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -25,13 +26,7 @@ export function ImportFile() {
   const take = async (f: File | undefined): Promise<void> => {
     setAsked(null);
     if (!f) return;
-    if (f.size > 3_000_000)
-      return setProblems([
-        {
-          path: 'file',
-          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
-        },
-      ]);
+    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
     send(await f.text(), 'ask');
     if (input.current) input.current.value = '';
   };

@@ -2,6 +2,7 @@
 
 import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
 import { useRef, useState } from 'react';
+import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import type { ForecastView } from '@/server/heat/forecast-view';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -28,13 +29,7 @@ export function ForecastPanel(p: Props) {
   const take = async (chosen: File | undefined): Promise<void> => {
     setSaid('');
     if (!chosen) return;
-    if (chosen.size > 3_000_000)
-      return p.setProblems([
-        {
-          path: 'file',
-          message: `This file has ${(chosen.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
-        },
-      ]);
+    if (chosen.size > LARGEST_FILE) return p.setProblems(tooLarge(chosen));
     const text = await chosen.text();
     await save(
       () => importForecast(p.code, text, chosen.name),

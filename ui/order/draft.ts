@@ -1,7 +1,7 @@
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
 import type { Companion, OrderLine } from '@/core/consignment/schema';
-import type { OrderInput } from '@/server/order/order';
+import type { OrderInput } from '@/server/order/input';
 import type { OrderChoices, OrderDraftView, Receivers } from '@/server/order/view';
 import { num } from '@/ui/fields/fields';
 import { waterKeys, waterNumbers, waterText } from '@/ui/fields/water';

@@ -1,32 +1,20 @@
 'use client';
 
+import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
 import Link from 'next/link';
 import { useState } from 'react';
+import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
-interface Report {
-  headings: string[];
-  mapping: (string | null)[];
-  fields: { path: string; label: string }[];
-  preview: { line: number; cells: string[] }[];
-  added: number;
-  changed: number;
-  same: number;
-  problems: { line: number; message: string }[];
-  leftOver: string;
-  done: boolean;
-  undo: string | null;
-}
+type Report = ImportReport;
 
 export interface ImportCsvProps {
   list: string;
   title: string;
   back: string;
 }
-
-const LARGEST = 3_000_000;
 
 /** A list from a file: which column is which, what would happen, every problem by its line; then it is taken. */
 export function ImportCsv(p: ImportCsvProps) {
@@ -40,13 +28,7 @@ export function ImportCsv(p: ImportCsvProps) {
     setReport(null);
     setSaid('');
     if (!f) return;
-    if (f.size > LARGEST)
-      return setProblems([
-        {
-          path: 'file',
-          message: `This file has ${(f.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
-        },
-      ]);
+    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
     const text = await f.text();
     setFile({ name: f.name, text });
     ask(text, null, false);

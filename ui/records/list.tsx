@@ -4,20 +4,10 @@ import { restoreRecord } from '@/server/records/actions';
 import Link from 'next/link';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import type { Species } from '@/core/catalogue/schema';
+import type { ListView } from '@/server/records/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { Tabs } from '@/ui/shell/tabs';
 import { useSave } from '@/ui/use-save';
-
-export interface ListRow {
-  id: string;
-  name: string;
-  cells: string[];
-  amount: number | null;
-  promised: { code: string; count: number }[];
-  archived: boolean;
-  species: Species | null;
-}
 
 export interface RecordListProps {
   slug: string;
@@ -25,15 +15,7 @@ export interface RecordListProps {
   many: string;
   about: string;
   counted: boolean;
-  view: {
-    rows: ListRow[];
-    heads: { label: string; numeric: boolean }[];
-    counts: { active: number; archived: number };
-    page: number;
-    pages: number;
-    find: string;
-    shown: 'active' | 'archived';
-  };
+  view: ListView;
   gone: { id: string; name: string } | null;
 }
 

@@ -3,7 +3,8 @@
 import { moveCount, saveReading, strikeReading } from '@/server/stock/actions';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { Species } from '@/core/catalogue/schema';
+import type { TankReading } from '@/server/db/ledger';
+import type { FishIn, StayIn } from '@/server/stock/tanks';
 import { waterFields } from '@/records/people';
 import { FishIcon } from '@/ui/drawings/fish';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
@@ -11,32 +12,12 @@ import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 
-interface Reading {
-  id: number;
-  at: string;
-  tempC: number | null;
-  pH: number | null;
-  khDkh: number | null;
-  ghDgh: number | null;
-  salinity: number | null;
-  tanMgNL: number | null;
-  nitriteMgL: number | null;
-  nitrateMgL: number | null;
-  note: string;
-  struckBy: number | null;
-}
-
 export interface TankLifeProps {
   tankId: string;
   zone: string;
-  fish: {
-    lotId: string;
-    species: Species;
-    detail: string;
-    amount: number | null;
-    promised: { code: string; count: number }[];
-  }[];
-  readings: Reading[];
+  fish: FishIn[];
+  stays: StayIn[];
+  readings: TankReading[];
   readingCount: number;
 }
 
@@ -283,7 +264,28 @@ function Fish(p: TankLifeProps) {
           Add fish
         </Link>
       </div>
-      {p.fish.length === 0 && <p className="note">None entered.</p>}
+      {p.fish.length + p.stays.length === 0 && <p className="note">None entered.</p>}
+      {p.stays.map((s) => (
+        <article key={`${s.name} ${s.code}`} className="flex items-center gap-3 border-t border-rule py-3">
+          {s.species && <FishIcon species={s.species} width={44} />}
+          <div className="min-w-0 flex-1">
+            <b className="font-head text-16">{s.name}</b>
+            <p className="note">
+              {s.code && (
+                <>
+                  from{' '}
+                  <Link className="font-semibold text-tide" href={`/consignments/${s.code}/quarantine`}>
+                    {s.code}
+                  </Link>
+                  ,{' '}
+                </>
+              )}
+              in since {dayClock(Date.parse(s.since), p.zone)}
+            </p>
+          </div>
+          <span className="num text-28 font-semibold">{s.count}</span>
+        </article>
+      ))}
       {p.fish.map((f) => {
         const promised = f.promised.reduce((n, x) => n + x.count, 0);
         return (

@@ -30,6 +30,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
               tankId={tank.record.id}
               zone={profileOf(h).place.zone}
               fish={tank.fish}
+              stays={tank.stays}
               readings={tank.readings}
               readingCount={tank.readingCount}
             />

@@ -1,0 +1,111 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { nothingYet } from '@/core/consignment/facts';
+import {
+  FORMAT,
+  FORMAT_VERSION,
+  consignmentSchema,
+  lineSchema,
+  partySchema,
+  tankSchema,
+  waterSchema,
+  type Consignment,
+} from '@/core/consignment/schema';
+import type { House } from '@/server/house';
+import { instantAt, zoned } from '@/server/instants';
+import { ownAssumptions } from '@/server/settings/assumptions';
+
+/** A local time as typed, "2026-11-24T19:45", at a place. */
+const local = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'Give a date and time.');
+
+/** A place by its coordinates needs no clock of its own. */
+const clocked = (party: unknown): unknown => {
+  const p = party as { place?: { lat: number; lon: number; zone: string } } | null;
+  return p?.place ? { ...p, place: zoned(p.place) } : party;
+};
+
+export const orderInput = z.object({
+  code: z.string().nullable(),
+  version: z.number().nullable(),
+  direction: z.enum(['outgoing', 'incoming', 'own-move']),
+  sender: z.preprocess(clocked, partySchema),
+  receiver: z.preprocess(clocked, partySchema),
+  serviceId: z.string().min(1, 'Choose a service.'),
+  handOverLocal: local,
+  windowStartLocal: local.or(z.literal('')),
+  windowEndLocal: local.or(z.literal('')),
+  openingLocal: local,
+  lines: z.array(lineSchema).min(1, 'Order at least one kind of animal.').max(60),
+  sourceWater: waterSchema,
+  waters: consignmentSchema.shape.waters,
+  tank: tankSchema,
+  otherTanks: consignmentSchema.shape.otherTanks,
+  companions: consignmentSchema.shape.companions,
+  /** Row of the address book; null for somebody new. */
+  receiverId: z.string().nullable().optional(),
+  note: z.string().max(2000),
+});
+/** What the form sends. */
+export type OrderInput = Omit<z.input<typeof orderInput>, 'sender' | 'receiver'> &
+  Record<'sender' | 'receiver', z.input<typeof partySchema>>;
+export type Order = z.output<typeof orderInput>;
+
+/** What of a consignment an order says; times become instants. */
+export function fromInput(
+  o: Order,
+): Pick<
+  Consignment,
+  | 'direction'
+  | 'sender'
+  | 'receiver'
+  | 'serviceId'
+  | 'handOverAt'
+  | 'window'
+  | 'openingAt'
+  | 'lines'
+  | 'sourceWater'
+  | 'waters'
+  | 'tank'
+  | 'otherTanks'
+  | 'companions'
+  | 'receiverId'
+  | 'note'
+> {
+  const there = o.receiver.place.zone;
+  return {
+    direction: o.direction,
+    sender: o.sender,
+    receiver: o.receiver,
+    serviceId: o.serviceId,
+    handOverAt: instantAt(o.handOverLocal, o.sender.place.zone),
+    window:
+      o.windowStartLocal && o.windowEndLocal
+        ? { startAt: instantAt(o.windowStartLocal, there), endAt: instantAt(o.windowEndLocal, there) }
+        : null,
+    openingAt: instantAt(o.openingLocal, there),
+    lines: o.lines,
+    sourceWater: o.sourceWater,
+    tank: o.tank,
+    // Undefined takes away what an earlier state of the order had.
+    waters: o.waters?.length ? o.waters : undefined,
+    otherTanks: o.otherTanks?.length ? o.otherTanks : undefined,
+    companions: o.companions?.length ? o.companions : undefined,
+    receiverId: o.receiverId ?? undefined,
+    note: o.note,
+  };
+}
+
+/** An order as a consignment without bags, before anything is planned. */
+export const bareConsignment = (house: House, o: Order, code: string): Consignment => ({
+  format: FORMAT,
+  version: FORMAT_VERSION,
+  id: randomUUID(),
+  code,
+  ...fromInput(o),
+  boxes: [{ id: '1', boxTypeId: house.shelves().offered.boxes[0]?.id ?? 'box-m', packs: [], ventHoles: 0 }],
+  bags: [],
+  forecast: null,
+  catalogue: null,
+  assumptions: ownAssumptions(house),
+  actual: nothingYet(),
+});
