@@ -1,3 +1,4 @@
+import { waterFields } from './water';
 import { z } from 'zod';
 import { kind } from './kind';
 import type { Field } from './field';
@@ -18,15 +19,6 @@ export const toldWater = {
   salinity: told(0, 42, 'Salinity'),
   tanMgNL: told(0, 50, 'Ammonia'),
 };
-
-export const waterFields: readonly Field[] = [
-  { path: 'tempC', label: 'Temperature', type: 'number', unit: '°C', optional: true, aliases: ['temp', 't'] },
-  { path: 'pH', label: 'pH', type: 'number', optional: true },
-  { path: 'khDkh', label: 'KH', type: 'number', unit: '°dKH', optional: true, aliases: ['carbonate hardness'] },
-  { path: 'ghDgh', label: 'GH', type: 'number', unit: '°dGH', optional: true, aliases: ['general hardness'] },
-  { path: 'salinity', label: 'Salinity', type: 'number', optional: true, aliases: ['salt'] },
-  { path: 'tanMgNL', label: 'Ammonia', type: 'number', unit: 'mg N/L', optional: true, aliases: ['TAN'] },
-];
 
 export const receiverSchema = z.object({
   name: z.string().min(1, 'Give a name.').max(120, 'Keep this under 120 letters.'),

@@ -1,4 +1,4 @@
-import type { Calendar } from '@/core/calendar/calendar';
+import type { Calendar } from '@/core/calendar/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Db } from './db/db';
 import { openDatabase } from './db/open';

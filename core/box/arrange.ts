@@ -1,4 +1,5 @@
-import { row, type BagType, type BoxType, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { standingBag, type StandingBag } from '@/core/bag/geometry';
 import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';

@@ -1,6 +1,6 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import type { Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { arrange, arrangementSentence, boxWeights, innerCm, outsideCm } from './arrange';

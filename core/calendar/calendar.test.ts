@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { exampleConsignment } from '@/tests/example';
-import { calendarSchema, emptyCalendar, localDate, sameTimeLater, serves, weekdayOf } from './calendar';
+import { calendarSchema } from './schema';
+import { emptyCalendar, localDate, sameTimeLater, serves, weekdayOf } from './calendar';
 import { onDay, type DayOption } from '@/core/choose/days';
 import { delaysOf } from '@/core/engine/delays';
 import { keyInstants } from './legs';

@@ -1,10 +1,12 @@
 import { catalogue } from '@/core/catalogue';
-import { row, type Service } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { chargeable, freightPrice } from '@/core/box/freight';
 import { confirmation, paperText } from '@/core/papers/confirmation';
 import { exampleConsignment } from '@/tests/example';
-import { emptyCalendar, lastAcceptance, type Calendar } from './calendar';
+import { emptyCalendar, lastAcceptance } from './calendar';
+import type { Calendar } from './schema';
 import { departure, orderAdvice, waterSteps, whyNot } from './departure';
 
 const example = exampleConsignment();

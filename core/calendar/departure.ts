@@ -1,10 +1,11 @@
+import { feltStep } from './felt';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import {
   atClock,
-  capital,
   clockWords,
   counterOn,
   dayWords,
@@ -16,8 +17,9 @@ import {
   sameTimeLater,
   serves,
   weekdayOf,
-  type Calendar,
 } from './calendar';
+import { capital } from '@/core/quantities/words';
+import type { Calendar } from './schema';
 import { fastOfTank, sourceTanks } from './fast';
 import { keyInstants } from './legs';
 import { weekdays } from './days';
@@ -137,9 +139,6 @@ export interface Advice {
   path: string;
   message: string;
 }
-
-/** Steps between two waters that fish feel († common practice). */
-export const feltStep = { tempC: 2, pH: 0.5, khDkh: 4, ghDgh: 5, salinity: 1, tanMgNL: 0.2 } as const;
 
 const stepWords = [
   ['tempC', 'temperature', 1, ' °C'],

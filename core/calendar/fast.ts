@@ -1,10 +1,12 @@
 import { TZDate } from '@date-fns/tz';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { row, type Catalogue, type Species } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, Species } from '@/core/catalogue/schema';
 import { UNNAMED, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
-import { atClock, capital, clockWords, dayWords, sameTimeLater } from './calendar';
+import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
+import { capital } from '@/core/quantities/words';
 import { keyInstants } from './legs';
 
 const HOUR = 3600_000;

@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { row, type Catalogue, type LegKind } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 export const legWords: Readonly<Record<LegKind, string>> = {

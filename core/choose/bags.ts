@@ -1,5 +1,6 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { row, type BagType, type Catalogue, type Species } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { BagType, Catalogue, Species } from '@/core/catalogue/schema';
 import { contentsOf, massOfLine } from '@/core/engine/prepare';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';

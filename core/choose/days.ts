@@ -1,5 +1,7 @@
+import { wholePercent } from '@/core/quantities/words';
 import { TZDate } from '@date-fns/tz';
-import { row, type Catalogue, type Service } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, Service } from '@/core/catalogue/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { ambientAlong } from '@/core/weather/ambient';
 import { longestFast } from '@/core/calendar/departure';
@@ -20,8 +22,8 @@ import {
   sameTimeLater,
   serves,
   weekdayOf,
-  type Calendar,
 } from '@/core/calendar/calendar';
+import type { Calendar } from '@/core/calendar/schema';
 
 export type Verdict = 'go' | 'care' | 'hold';
 
@@ -139,10 +141,6 @@ function quickPacks(p: Prepared, catalogue: Catalogue): Prepared {
   }
   return best;
 }
-
-/** A chance in whole points; 100 only where nothing was lost, 0 only where everything was. */
-export const wholePercent = (share: number): number =>
-  share === 0 || share === 1 ? 100 * share : Math.min(99, Math.max(1, Math.round(100 * share)));
 
 const HALF_H = 0.5;
 

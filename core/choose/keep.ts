@@ -1,5 +1,6 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import { arrange } from '@/core/box/arrange';
 import type { Bag, Box, Consignment, OrderLine } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';

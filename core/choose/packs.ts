@@ -1,9 +1,11 @@
+import { rankPacks } from './rank';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { row, type Catalogue, type PackType } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, PackType } from '@/core/catalogue/schema';
 import { forward, least, stateOf, type BagResult, type Forward, type State } from '@/core/engine/forward';
 import { withBox, type Prepared } from '@/core/engine/prepare';
 import type { Box } from '@/core/consignment/schema';
-import type { Holiday } from '@/core/calendar/calendar';
+import type { Holiday } from '@/core/calendar/schema';
 import { Draws } from '@/core/engine/draws';
 
 export type PackSet = Box['packs'];
@@ -192,29 +194,6 @@ function tryPlan(
     missC: Math.floor(Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max)),
   };
   return { ...o, reason: reasonFor(o, e) };
-}
-
-type Ranked = Pick<PackOption, 'fits' | 'chance' | 'standardError' | 'worstSlackH' | 'missC' | 'cost' | 'name'>;
-
-/**
- * Best first. What fits before what does not; then the chance, where anything within a standard error of the best is
- * as good (below `watchBelowChance` every point counts); then worst-case slack up to `wantedSlackH`, more buys
- * nothing; then whole degrees outside the fish's ease; then cost.
- */
-export function rankPacks<T extends Ranked>(options: readonly T[], p: Pick<Prepared, 'a'>): T[] {
-  const most = Math.max(0, ...options.filter((o) => o.fits).map((o) => o.chance ?? 0));
-  const close = Math.max(0.01, ...options.filter((o) => o.chance === most).map((o) => o.standardError ?? 0));
-  const chance = (o: T): number => (o.chance === null || o.chance >= most - close ? 1 : o.chance);
-  const slack = (o: T): number => Math.min(p.a.wantedSlackH, o.worstSlackH ?? Infinity);
-  return [...options].sort(
-    (x, y) =>
-      Number(y.fits) - Number(x.fits) ||
-      chance(y) - chance(x) ||
-      slack(y) - slack(x) ||
-      x.missC - y.missC ||
-      x.cost - y.cost ||
-      (x.name < y.name ? -1 : x.name > y.name ? 1 : 0),
-  );
 }
 
 export interface ChoosePacks {

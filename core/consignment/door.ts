@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
 import { activityOf, CARBONATE_RANGE, dicFromPh } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';

@@ -1,5 +1,6 @@
 import { counted } from '@/core/quantities/words';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 export interface CheckItem {

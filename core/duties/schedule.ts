@@ -1,4 +1,5 @@
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { clockWords, dayWords, lastAcceptance, weekdayOf } from '@/core/calendar/calendar';

@@ -1,6 +1,7 @@
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import type { Prepared } from './prepare';
-import { sameTimeLater, serves, type Holiday } from '@/core/calendar/calendar';
+import { sameTimeLater, serves } from '@/core/calendar/calendar';
+import type { Holiday } from '@/core/calendar/schema';
 
 const parameter = { courier: 'courier', air: 'air', 'own-car': 'ownCar' } as const;
 

@@ -1,9 +1,10 @@
+import { causes, type Cause } from './causes';
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { factors, firstToFail, safeHours, type Factor } from '@/core/bag/slack';
 import type { Prepared } from './prepare';
 import { boxCurves, heatModel, simulateBox, type BoxCurves, type BoxLoad, type HeatModel } from '@/core/heat/box';
 import { delaysOf, type Delays } from './delays';
-import type { Holiday } from '@/core/calendar/calendar';
+import type { Holiday } from '@/core/calendar/schema';
 import { normalQuantile, streamOf } from './random';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
@@ -12,9 +13,6 @@ export const DRAW_STEP_H = 0.5;
 const WEATHER_NODE_H = 6;
 /** Failing draws that are looked into for their cause; more only cost time. */
 const EXAMINED = 60;
-
-export type Cause = 'delay' | 'weather' | 'fish' | 'packs' | 'insulation';
-export const causes: readonly Cause[] = ['delay', 'weather', 'fish', 'packs', 'insulation'];
 
 /** Points of a percentile: the curve below which that share of the draws lies. */
 export interface Fan {

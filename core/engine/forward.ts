@@ -1,4 +1,5 @@
-import { row, type Catalogue, type Service, type Species } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, Service, Species } from '@/core/catalogue/schema';
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
 import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';

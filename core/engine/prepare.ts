@@ -1,6 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { row, type BoxType, type Catalogue, type PackType, type Species } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { BoxType, Catalogue, PackType, Species } from '@/core/catalogue/schema';
 import { massOfLength } from '@/core/catalogue/species';
 import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';

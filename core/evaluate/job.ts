@@ -1,5 +1,5 @@
 import type { Catalogue } from '@/core/catalogue/schema';
-import type { Calendar } from '@/core/calendar/calendar';
+import type { Calendar } from '@/core/calendar/schema';
 import type { DayOption } from '@/core/choose/days';
 import type { PackOption } from '@/core/choose/packs';
 import type { Fan, Risk } from '@/core/engine/draws';

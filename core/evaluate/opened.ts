@@ -1,5 +1,6 @@
 import type { OpenedBag } from '@/core/acclimation/recipes';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
 import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';

@@ -1,6 +1,6 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { compatibility, type Company } from './compatibility';
 import {
   classAt,

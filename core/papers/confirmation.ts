@@ -1,4 +1,5 @@
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import { clockWords, dayWords } from '@/core/calendar/calendar';

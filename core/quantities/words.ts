@@ -10,3 +10,10 @@ export function durationWords(ms: number): string {
   const rest = hours % 24;
   return `${Math.floor(hours / 24)} d${rest > 0 ? ` ${rest} h` : ''}`;
 }
+
+/** A phrase as a sentence begins. */
+export const capital = (phrase: string): string => phrase.slice(0, 1).toUpperCase() + phrase.slice(1);
+
+/** A chance in whole points; 100 only where nothing was lost, 0 only where everything was. */
+export const wholePercent = (share: number): number =>
+  share === 0 || share === 1 ? 100 * share : Math.min(99, Math.max(1, Math.round(100 * share)));

@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 /** How many (or litres) of one type a consignment takes from the shelf. */

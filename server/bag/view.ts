@@ -1,7 +1,7 @@
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { standingOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
 import { oxygenMgLPerKPa } from '@/core/water/oxygen';

@@ -1,4 +1,4 @@
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { freightPrice } from '@/core/box/freight';
 import { arrangementSentence, companionsIn } from '@/core/box/arrange';
 import { planName } from '@/core/choose/packs';

@@ -1,9 +1,11 @@
 import type { Factor } from '@/core/bag/slack';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
 import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
 import type { Overall } from '@/core/engine/forward';
-import { emptyCalendar, type Calendar } from '@/core/calendar/calendar';
+import { emptyCalendar } from '@/core/calendar/calendar';
+import type { Calendar } from '@/core/calendar/schema';
 import type { KeyInstants } from '@/core/calendar/legs';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';

@@ -1,6 +1,6 @@
 import type { Consignment, FastChoice } from '@/core/consignment/schema';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { schools, type School } from '@/core/fish/fasting';
 import { fastChoice, fastsOf, type Fast, type FastConflict } from '@/core/calendar/fast';
 import { dayWords } from '@/core/calendar/calendar';

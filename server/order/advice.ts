@@ -1,5 +1,6 @@
 import { departure, orderAdvice, type Advice } from '@/core/calendar/departure';
-import { row, type Catalogue } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { UNNAMED, type Consignment } from '@/core/consignment/schema';
 import { leftWords, type Receiver } from '@/records/people';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { TZDate } from '@date-fns/tz';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment, OrderLine } from '@/core/consignment/schema';

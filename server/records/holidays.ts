@@ -1,5 +1,5 @@
 import Holidays from 'date-holidays';
-import type { Calendar, Holiday } from '@/core/calendar/calendar';
+import type { Calendar, Holiday } from '@/core/calendar/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 const cache = new Map<string, { date: string; name: string }[]>();

@@ -1,4 +1,4 @@
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
 import { type Draft } from '@/records/field';
 import { kinds } from '@/records';

@@ -1,5 +1,5 @@
 import { catalogue as shipped } from '@/core/catalogue';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { likeSpecies, ownSpeciesSchema, sameSpecies, speciesOf } from '@/records/species';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fromDraft, type Draft, type Field } from '@/records/field';
-import { toldWater, waterFields } from '@/records/people';
+import { toldWater } from '@/records/people';
+import { waterFields } from '@/records/water';
 import type { House } from '@/server/house';
 import { profileOf } from '@/server/house';
 import { instantAt } from '@/server/instants';

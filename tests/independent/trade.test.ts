@@ -1,6 +1,6 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { bagCurves, simulateBag, type BagContents } from '@/core/bag/simulate';
 import { firstToFail, limitsFor, safeHours } from '@/core/bag/slack';
 import { compareMethods } from '@/core/acclimation/methods';

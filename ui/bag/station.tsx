@@ -5,7 +5,6 @@ import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { Meanwhile } from '@/ui/records/meanwhile';
 import { waterNumbers } from '@/ui/fields/water';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
@@ -13,6 +12,9 @@ import { bagOf, mixPlans, planDifferences, planOf, type Draft, type Plan, type W
 import { BagForm } from './form';
 import { Mat } from './mat';
 import type { BagStationProps } from '@/server/bag/view';
+
+/** Needed only when two people saved. */
+const Meanwhile = dynamic(() => import('@/ui/records/meanwhile').then((m) => m.Meanwhile));
 
 const BagHours = dynamic(() => import('./hours').then((m) => m.BagHours), {
   ssr: false,

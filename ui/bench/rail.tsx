@@ -2,7 +2,8 @@
 
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { clock } from '@/ui/format';
-import { Tag, type Later } from './tag';
+import type { Later } from './later';
+import { Tag } from './tag';
 import type { Task } from './types';
 
 const HOUR = 3600_000;

@@ -1,24 +1,15 @@
 'use client';
 
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import { AlarmClock } from 'lucide-react';
 import Link from 'next/link';
+import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { countdown } from '@/ui/use-now';
+import { LaterMenu, type Later } from './later';
 import type { Task } from './types';
 
 const HOUR = 3600_000;
 const two = (n: number): string => String(n).padStart(2, '0');
-
-/** Ways to put a duty off, as the server knows them. */
-export const laters = [
-  ['quarter', 'In a quarter of an hour'],
-  ['hour', 'In an hour'],
-  ['evening', 'This evening, 18:00'],
-  ['morning', 'Tomorrow morning, 8:00'],
-] as const;
-export type Later = (typeof laters)[number][0];
 
 export interface TagProps {
   t: Task;
@@ -30,37 +21,6 @@ export interface TagProps {
   busy: boolean;
   onDone: () => void;
   onLater: (later: Later) => void;
-}
-
-const lateWords = (ms: number): string => {
-  const minutes = Math.round(ms / 60_000);
-  return minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`;
-};
-
-function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onLater: (l: Later) => void }) {
-  return (
-    <Menu>
-      <MenuButton className="btn flat !px-2" disabled={busy} aria-label={`Later: ${title}`} title="Later">
-        <AlarmClock size={17} />
-      </MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        modal={false}
-        className="z-20 mt-1 min-w-52 border border-rule-strong bg-surface py-1"
-      >
-        {laters.map(([id, words]) => (
-          <MenuItem key={id}>
-            <button
-              className="flex min-h-9 w-full items-center px-3 text-left text-14 data-focus:bg-sunk"
-              onClick={() => onLater(id)}
-            >
-              {words}
-            </button>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
-  );
 }
 
 /** A job as a tag on the rail: when, what, and what a press does. */
@@ -93,7 +53,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
         <b className="ml-1 font-head text-[15.5px]">{t.title}</b>
         {late && (
           <span className="ml-2 inline-flex items-center gap-1 text-13 font-semibold text-stop">
-            <StateMark mark="stop" size={14} /> {lateWords(now - t.atMs)} late
+            <StateMark mark="stop" size={14} /> {durationWords(now - t.atMs)} late
           </span>
         )}
         {t.state === 'running' && <span className="ml-2 text-13 text-tide">running</span>}

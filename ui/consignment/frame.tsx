@@ -1,13 +1,24 @@
 'use client';
 
+import { MoreHorizontal } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import type { FrameView } from '@/server/consignment/station';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { Chance } from './chance';
 import { Heading } from './heading';
-import { ConsignmentMenu } from './menu';
 import { Stations } from './stations';
+
+/** The menu loads once the page stands; until then its button looks the same. */
+const ConsignmentMenu = dynamic(() => import('./menu').then((m) => m.ConsignmentMenu), {
+  ssr: false,
+  loading: () => (
+    <span className="btn" aria-hidden="true">
+      <MoreHorizontal size={18} />
+    </span>
+  ),
+});
 
 /** Stations that show the whole ribbon; the others have their own long pictures. */
 const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];

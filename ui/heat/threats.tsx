@@ -1,4 +1,5 @@
-import { causes, type Cause, type Risk } from '@/core/engine/draws';
+import { causes, type Cause } from '@/core/engine/causes';
+import type { Risk } from '@/core/engine/draws';
 
 const words: Record<Cause, string> = {
   delay: 'nothing had come late',

@@ -1,5 +1,5 @@
 import { catalogue } from '@/core/catalogue';
-import { row } from '@/core/catalogue/schema';
+import { row } from '@/core/catalogue/row';
 import { clockOf } from '@/ui/fields/time-fields';
 import {
   emptyLine,

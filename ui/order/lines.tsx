@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
 import type { Problem } from '@/core/consignment/outcome';
@@ -7,8 +8,9 @@ import { lengthOfClass, sizeClasses, type SizeClass } from '@/core/fish/size';
 import { NumberField, SelectField, TextField, num } from '@/ui/fields/fields';
 import { SpeciesCombo } from '@/ui/fields/species-combo';
 import { problemAt } from '@/ui/use-save';
-import { NewSpecies } from './new-species';
 import { withLot, withSpecies, type LineDraft, type LotOption, type TankOption } from './draft';
+
+const NewSpecies = dynamic(() => import('./new-species').then((m) => m.NewSpecies));
 
 /** The animals: fish of one's own tanks first, with what is free of them; any species after. */
 export function Lines({

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { checkOrder, findReceivers, saveOrder } from '@/server/order/actions';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
@@ -11,7 +12,6 @@ import { CopyText } from '@/ui/fields/copy-text';
 import { OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
-import { Meanwhile } from '@/ui/records/meanwhile';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import {
@@ -32,6 +32,9 @@ import { Companions } from './companions';
 import { Lines } from './lines';
 import { Party } from './party';
 import { Waters } from './waters';
+
+/** Needed only when two people saved. */
+const Meanwhile = dynamic(() => import('@/ui/records/meanwhile').then((m) => m.Meanwhile));
 
 export interface OrderStationProps {
   code: string | null;

@@ -1,6 +1,6 @@
 'use client';
 
-import { feltStep } from '@/core/calendar/departure';
+import { feltStep } from '@/core/calendar/felt';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } from '@/server/records/actions';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -10,7 +11,9 @@ import { Tabs } from '@/ui/shell/tabs';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import { RecordForm, type Options } from './form';
-import { Meanwhile } from './meanwhile';
+
+/** Needed only when two people saved. */
+const Meanwhile = dynamic(() => import('./meanwhile').then((m) => m.Meanwhile));
 
 export interface RecordEditorProps {
   kindId: string;

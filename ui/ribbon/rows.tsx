@@ -1,4 +1,4 @@
-import { capital } from '@/core/calendar/calendar';
+import { capital } from '@/core/quantities/words';
 import { factorColour, factorDash, factorWords, slackWords } from '@/ui/format';
 import { ROW_H, ROWS_Y, type Drawing } from './drawing';
 import { RIGHT } from './scale';

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { TankReading } from '@/server/db/ledger';
 import type { FishIn, StayIn } from '@/server/stock/tanks';
-import { waterFields } from '@/records/people';
+import { waterFields } from '@/records/water';
 import { FishIcon } from '@/ui/drawings/fish';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
