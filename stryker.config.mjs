@@ -32,6 +32,8 @@ const config = {
   testRunner: 'jest',
   jest: { projectType: 'custom', configFile: 'tests/mutants.jest.cjs', enableFindRelatedTests: false },
   coverageAnalysis: 'perTest',
+  // Constants that are read once for all tests: each would ask for every test.
+  ignoreStatic: true,
   mutate: process.env.MUTANTS === 'server' ? server : core,
   // Words are judged by eyes.
   mutator: { excludedMutations: ['StringLiteral'] },
