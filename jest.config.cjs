@@ -10,5 +10,5 @@ module.exports = {
     '/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure|ical.js|ical-generator)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^server-only$': '<rootDir>/tests/server-only.ts' },
-  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/'],
+  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/', '<rootDir>/.kindly/'],
 };
