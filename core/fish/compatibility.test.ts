@@ -5,7 +5,7 @@ import type { Species } from '@/core/catalogue/schema';
 import { compatibility, type BagCircumstances } from './compatibility';
 import { FRESH_TO, SEA_FROM, waterMisfit } from './water';
 
-const base: Species = { ...row(catalogue.species, 'lemon-tetra', 'species'), flags: [], together: 'groups' };
+const base: Species = { ...row(catalogue.species, 'lemon-tetra', 'species'), flags: [], together: 'group' };
 const kind = (id: string, change: Partial<Species> = {}): Species => ({ ...base, id, name: id, ...change });
 const gas: BagCircumstances = { gasL: 2, sedated: false, breather: false };
 const one = (s: Species, count = 1, at: Partial<BagCircumstances> = {}): string[] =>
@@ -34,7 +34,7 @@ describe('the edges of every rule, on kinds that break no other', () => {
     [9, 0],
   ])('one, or four and more: %i raise %i sentences', (count, told) => {
     expect(one(kind('x', { together: 'one-or-four' }), count)).toHaveLength(told);
-    expect(one(kind('x', { together: 'groups' }), count)).toEqual([]);
+    expect(one(kind('x', { together: 'group' }), count)).toEqual([]);
   });
 
   test('a surface breather needs gas: none, or a film without any, is told; the least gas is enough', () => {

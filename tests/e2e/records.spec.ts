@@ -343,6 +343,7 @@ test('a name nobody knows becomes a species in one step, its order is planned, a
 test('single letters act as keys until somebody switches them off', async ({ page }) => {
   await open(page, `${app.address}/settings`);
   await page.getByLabel(/Single letters act as keys/).uncheck();
+  await expect(page.getByLabel(/Single letters act as keys/)).toBeEnabled();
   await open(page, `${app.address}/tanks`);
   await page.keyboard.press('n');
   await page.keyboard.press('?');
@@ -350,6 +351,7 @@ test('single letters act as keys until somebody switches them off', async ({ pag
   expect(new URL(page.url()).pathname).toBe('/tanks');
   await open(page, `${app.address}/settings`);
   await page.getByLabel(/Single letters act as keys/).check();
+  await expect(page.getByLabel(/Single letters act as keys/)).toBeEnabled();
   await open(page, `${app.address}/tanks`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();

@@ -1,0 +1,111 @@
+import { addRecord, must, orderInput, said } from '@/tests/order';
+import { saveReadings } from '@/server/arrive/readings';
+import { stationOf } from '@/server/consignment/station';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { recordEvent } from '@/server/pack/events';
+import { leave, type LeaveInput } from './animals';
+import { openQuarantine, tankId } from './quarantine';
+import { quarantineView } from './view';
+
+let now = 0;
+let house: House;
+let code = '';
+const stored = () => house.consignments.byCode(code)!;
+const tank = () => quarantineView(stationOf(house, code)!).tanks[0]!;
+const living = (name: string): number =>
+  house.ledger.staysOf(stored().document.id).find((s) => s.tank === tankId(house, name))?.count ?? 0;
+const input = (change: Partial<LeaveInput> = {}): LeaveInput => ({
+  quarantineId: house.arrivals.quarantinesOf(stored().document.id)[0]!.id,
+  speciesId: 'lemon-tetra',
+  count: 1,
+  how: 'died',
+  into: '',
+  note: '',
+  ...change,
+});
+
+/** Lemon tetras arrived in Q, all counted alive. */
+beforeEach(() => {
+  now = Date.parse('2026-11-24T12:00:00Z');
+  house = openHouse(null, () => now, 0);
+  addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
+  addRecord(house, 'tank', { name: 'Display', volumeL: '300', use: 'display' });
+  code = must(saveOrder(house, orderInput(house))).code;
+  for (const [name, iso] of [
+    ['sealedAt', '2026-11-26T17:00:00.000Z'],
+    ['handedOverAt', '2026-11-26T19:00:00.000Z'],
+    ['arrivedAt', '2026-11-27T09:30:00.000Z'],
+    ['openedAt', '2026-11-27T10:30:00.000Z'],
+  ] as const) {
+    now = Date.parse(iso);
+    must(recordEvent(house, code, name, iso));
+  }
+  const c = stored().document;
+  must(
+    saveReadings(house, {
+      code,
+      version: stored().version,
+      tanks: { [c.tank.name]: { tempC: 25, pH: 7.2 } },
+      bags: c.bags.map((b) => ({
+        bagId: b.id,
+        tempC: 22,
+        pH: 6.8,
+        salinity: null,
+        alive: b.animals.reduce((n, a) => n + a.count, 0),
+        dead: null,
+        doubtful: null,
+        note: '',
+      })),
+    }),
+  );
+  must(openQuarantine(house, code, 'Q'));
+});
+afterEach(() => house.db.close());
+
+describe('animals leave a quarantine tank', () => {
+  test('a death takes one from the count, is a fact with its instant, and is written in the journal', () => {
+    const before = living(tank().tank);
+    now += 3600_000;
+    must(leave(house, input({ note: 'thin' })));
+    expect(living(tank().tank)).toBe(before - 1);
+    const event = house.facts.of(stored().document.id).events.at(-1)!;
+    expect(event).toMatchObject({ kind: 'died', at: new Date(now).toISOString(), subject: { kind: 'tank' } });
+    expect(event.note).toBe('1 lemon-tetra, thin');
+  });
+
+  test('released animals live in the tank that was named, and no longer here', () => {
+    const all = living(tank().tank);
+    must(leave(house, input({ how: 'released', count: all, into: 'Display' })));
+    expect(living('Display')).toBe(all);
+    expect(living(tank().tank)).toBe(0);
+    expect(house.facts.of(stored().document.id).events.at(-1)!.note).toMatch(/into Display/);
+  });
+
+  test('sold animals are gone, and the fact says that they moved', () => {
+    const all = living(tank().tank);
+    must(leave(house, input({ how: 'sold', count: 2 })));
+    expect(living(tank().tank)).toBe(all - 2);
+    expect(house.facts.of(stored().document.id).events.at(-1)!.kind).toBe('moved');
+  });
+
+  test.each<[string, Partial<LeaveInput>, RegExp]>([
+    ['none', { count: 0 }, /Say how many/],
+    ['half an animal', { count: 1.5 }, /whole animals/],
+    ['no kind', { speciesId: '' }, /which animals/],
+    ['a release to nowhere', { how: 'released', into: ' ' }, /Name the tank/],
+    ['an unknown way', { how: 'flew' as never }, /died, moved or were sold/],
+    ['a quarantine that is gone', { quarantineId: 'x' }, /not there any more/],
+    ['a kind that never lived here', { speciesId: 'guppy' }, /Only 0 of them/],
+    ['more than there are', { count: 500 }, /Only \d+ of them .* 500 cannot leave/],
+  ])('%s is refused with a sentence and changes nothing', (_, change, words) => {
+    const before = [living(tank().tank), house.facts.of(stored().document.id).events.length];
+    expect(said(leave(house, input(change)))).toMatch(words);
+    expect([living(tank().tank), house.facts.of(stored().document.id).events.length]).toEqual(before);
+  });
+
+  test('the last ones may go, and one after them may not', () => {
+    must(leave(house, input({ count: living(tank().tank) })));
+    expect(said(leave(house, input()))).toMatch(/Only 0 of them/);
+  });
+});
