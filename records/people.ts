@@ -1,7 +1,6 @@
 import { waterFields } from './water';
 import { z } from 'zod';
 import { kind } from './kind';
-import type { Field } from './field';
 
 const told = (min: number, max: number, what: string) =>
   z

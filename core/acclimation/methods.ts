@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { CO2_G_PER_MOL, N_G_PER_MOL, dkhToMeqL } from '@/core/quantities/units';
 import { floatConductanceWPerK } from '@/core/heat/float';
@@ -60,11 +61,10 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   const tan = bag.tanMgNL / 1000 / N_G_PER_MOL;
   const dic = dicFromPh(bag.alkalinityMeqL / 1000, bag.pH, tan, kBag);
   const dicTank = dicFromPh(alkTank, tank.pH, 0, kTank);
-  if (dic === null) throw new RangeError('The bag’s pH is higher than its carbonate hardness can hold: measure again.');
-  if (dicTank === null)
-    throw new RangeError('The tank’s pH is higher than its carbonate hardness can hold: measure both again.');
+  if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The bag’s', pH: bag.pH });
+  if (dicTank === null) throw new Refusal('ph-above-hardness', { whose: 'The tank’s', pH: tank.pH });
   if (dic > CARBONATE_RANGE.maxCarbon || dicTank > CARBONATE_RANGE.maxCarbon)
-    throw new RangeError('A pH this low does not go with this carbonate hardness: measure both again.');
+    throw new Refusal('ph-below-hardness', { pH: dic > CARBONATE_RANGE.maxCarbon ? bag.pH : tank.pH });
   const v: Vessel = {
     volumeL: bag.waterL,
     tempC: bag.tempC,

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 import { vapourPressureAtm } from '@/core/water/oxygen';
 
@@ -45,7 +46,7 @@ export function mostGasAtGroundL(b: {
   moistL: number;
 } {
   const room = b.bagL - b.waterL;
-  if (!(room > 0)) throw new RangeError('The water alone fills the bag.');
+  if (!(room > 0)) throw new Refusal('water-fills-bag', { waterL: b.waterL, bagL: b.bagL });
   const pw = vapourPressureAtm(b.tempC) * KPA_PER_ATM;
   return { dryL: (room * b.lowKPa) / b.groundKPa, moistL: (room * (b.lowKPa - pw)) / (b.groundKPa - pw) };
 }

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { CO2_G_PER_MOL, KPA_PER_ATM, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { ammoniaQuotient, mealLevel, METABOLISM_K, restingOxygenMmolH } from '@/core/fish/metabolism';
@@ -133,7 +134,7 @@ export function simulateBag(
   const perGamma1 = 1 / gamma1;
   const perGamma2 = 1 / gamma2;
   const dic = dicFromPh(alkalinity, bag.pH, tan, k, activity);
-  if (dic === null) throw new RangeError('The pH is higher than this carbonate hardness can hold: measure both again.');
+  if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The water’s', pH: bag.pH });
   const gas0Mol = ((pressureKPa[0]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
   const airCo2 = AIR_CO2_ATM * (1 - bag.oxygenFraction);
   let oxygenGas = gas0Mol * bag.oxygenFraction;

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Calendar } from '@/core/calendar/schema';
 import type { DayOption } from '@/core/choose/days';
@@ -35,7 +36,7 @@ export type JobReport =
 
 const rowOf = ({ tempC: _t, packW: _p, lossW: _l, ...row }: PackOption): PackRow => row;
 
-/** Runs a job and reports as it goes; whoever runs it may leave at any report. RangeErrors of the core become sentences. */
+/** Runs a job and reports as it goes; whoever runs it may leave at any report. What the core refuses becomes its sentence; a fault stays one. */
 export function* runJob(job: Job): Generator<JobReport> {
   try {
     const work = evaluation(job.consignment, job.catalogue, job.consignment.forecast, {
@@ -52,7 +53,7 @@ export function* runJob(job: Job): Generator<JobReport> {
     const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
     yield { kind: 'done', result: { risk, fans, packs: rows, days } };
   } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    yield { kind: 'refused', problems: [{ path: '', message: `This cannot be computed: ${error.message}` }] };
+    if (!(error instanceof Refusal)) throw error;
+    yield { kind: 'refused', problems: [{ path: '', message: error.message }] };
   }
 }

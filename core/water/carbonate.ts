@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { expNear } from '@/core/quantities/near';
 import { daviesFactors, type CarbonateConstants } from './carbonate-constants';
 
@@ -28,6 +29,9 @@ export type CarbonKnown = { co2: number } | { total: number; gasRatio?: number }
 
 /** What the balance is solved for at the door, mol/L: waters beyond it are not fish waters. */
 export const CARBONATE_RANGE = { minAlkalinity: -0.005, maxAlkalinity: 0.02, maxTan: 0.01, maxCarbon: 0.2 } as const;
+
+const beyond = (what: string, perL: number, from: number, to: number, unit: string): Refusal =>
+  new Refusal('beyond-chemistry', { what, value: perL * 1000, from: from * 1000, to: to * 1000, unit });
 
 /**
  * Activity of H+, mol/L, of one water. Bracketed Newton on ln h: the balance falls monotonically with h, so a root in
@@ -104,12 +108,10 @@ export function solveCarbonate(
   const gas = 'co2' in carbon ? 0 : (carbon.gasRatio ?? 0) * k.gasPerWater;
   const r = CARBONATE_RANGE;
   if (!(alkalinity >= r.minAlkalinity && alkalinity <= r.maxAlkalinity))
-    throw new RangeError(`Alkalinity must lie between -5 and 20 meq/L, not ${alkalinity * 1000}.`);
-  if (!(tan >= 0 && tan <= r.maxTan))
-    throw new RangeError(`Ammonia must lie between 0 and 10 mmol/L, not ${tan * 1000}.`);
+    throw beyond('Alkalinity', alkalinity, r.minAlkalinity, r.maxAlkalinity, 'meq/L');
+  if (!(tan >= 0 && tan <= r.maxTan)) throw beyond('Ammonia', tan, 0, r.maxTan, 'mmol/L');
   const known = 'co2' in carbon ? carbon.co2 : carbon.total;
-  if (!(known >= 0 && known <= r.maxCarbon && gas >= 0))
-    throw new RangeError(`Carbon must lie between 0 and 200 mmol/L, not ${known * 1000}.`);
+  if (!(known >= 0 && known <= r.maxCarbon && gas >= 0)) throw beyond('Carbon', known, 0, r.maxCarbon, 'mmol/L');
   const { gamma1, gamma2 } = activity;
   const h = hydrogenActivity(alkalinity, tan, fixed, total, gas, k, gamma1, gamma2, 10 ** -guessPh);
   const b = k.K1 / (h * gamma1);

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { compareMethods, type MethodCourse } from '@/core/acclimation/methods';
 import type { OpenedBag } from '@/core/acclimation/recipes';
 import { recommend, type Recommendation } from '@/core/acclimation/recommend';
@@ -53,7 +54,7 @@ export function methodComparisons(house: House, c: Consignment, e: Evaluation, n
       );
       return { ...base, courses, recommendation, problem: null };
     } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
+      if (!(error instanceof Refusal)) throw error;
       return {
         ...base,
         courses: [],

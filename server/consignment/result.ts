@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import type { Factor } from '@/core/bag/slack';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -7,7 +8,7 @@ import type { Overall } from '@/core/engine/forward';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
 import type { KeyInstants } from '@/core/calendar/legs';
-import type { Outcome } from '@/core/consignment/outcome';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 
 /** The last evaluation in short, stored beside the document: what lists and the Bench show without computing. */
@@ -140,13 +141,12 @@ export function shortOf(e: Evaluation): StoredResult {
   };
 }
 
-/** Evaluates a consignment with the rows of the house or its own; RangeErrors of the core become sentences. */
+/** Evaluates a consignment with the rows of the house or its own; what the core refuses becomes its sentence. */
 export function tryEvaluate(house: Surroundings, c: Consignment, options: EvaluateOptions = {}): Outcome<Evaluation> {
   try {
     return evaluate(c, catalogueOf(c, house), c.forecast, { calendar: house.calendar(c), ...options });
   } catch (error) {
-    if (error instanceof RangeError)
-      return { ok: false, problems: [{ path: '', message: `This cannot be computed: ${error.message}` }] };
+    if (error instanceof Refusal) return refuse('', error.message);
     throw error;
   }
 }

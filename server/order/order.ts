@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { randomUUID } from 'node:crypto';
 import { keepBags } from '@/core/choose/keep';
 import { planConsignment } from '@/core/choose/plan';
@@ -142,7 +143,7 @@ function planned(house: House, c: Consignment): { consignment: Consignment; reas
   try {
     return planConsignment(c, catalogueOf(c, house), Math.min(PLAN_DRAWS, house.draws));
   } catch (error) {
-    if (error instanceof RangeError) return { consignment: c, reasons: [error.message] };
+    if (error instanceof Refusal) return { consignment: c, reasons: [error.message] };
     throw error;
   }
 }

@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/quantities/refusal';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { consignmentNeeds, type Need } from '@/core/supplies/needs';
@@ -28,7 +29,7 @@ export function needsOf(house: House, c: Consignment): Need[] {
   try {
     return consignmentNeeds(c, catalogueOf(c, house), withOverrides(c.assumptions));
   } catch (error) {
-    if (error instanceof RangeError) return [];
+    if (error instanceof Refusal && error.reason === 'row-missing') return [];
     throw error;
   }
 }

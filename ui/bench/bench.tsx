@@ -15,7 +15,7 @@ import { RunningLow } from './low';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
 import { Rail } from './rail';
-import type { Later } from './later';
+import type { Later } from './laters';
 import type { BenchProps, Task } from './types';
 
 const HOUR = 3600_000;

@@ -2,7 +2,7 @@
 
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { AlarmClock } from 'lucide-react';
-import { laters, type Later } from './later';
+import { laters, type Later } from './laters';
 
 /** Puts a duty off: how long is asked. */
 export function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onLater: (l: Later) => void }) {

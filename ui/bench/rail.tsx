@@ -2,7 +2,7 @@
 
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { clock } from '@/ui/format';
-import type { Later } from './later';
+import type { Later } from './laters';
 import { Tag } from './tag';
 import type { Task } from './types';
 

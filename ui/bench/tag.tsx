@@ -5,7 +5,8 @@ import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { countdown } from '@/ui/use-now';
-import { LaterMenu, type Later } from './later';
+import { LaterMenu } from './later';
+import type { Later } from './laters';
 import type { Task } from './types';
 
 const HOUR = 3600_000;

@@ -3,7 +3,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react';
 import { useId, useState } from 'react';
 import { fold } from '@/records/field';
-import type { ComboItem, ComboProps } from './combo';
+import type { ComboItem, ComboProps } from './combo-props';
 
 /** Options that are drawn at once; another letter narrows them. */
 const MOST = 60;

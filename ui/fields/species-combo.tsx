@@ -2,7 +2,8 @@
 
 import type { Species } from '@/core/catalogue/schema';
 import { FishIcon } from '@/ui/drawings/fish';
-import { Combo, type ComboItem } from './combo';
+import { Combo } from './combo';
+import type { ComboItem } from './combo-props';
 
 interface Lot {
   id: string;

@@ -5,7 +5,8 @@ import { weekdays, parseDays, daysText } from '@/core/calendar/days';
 import type { Problem } from '@/core/consignment/outcome';
 import { FieldShell, NumberField, SelectField, TextField } from '@/ui/fields/fields';
 import { ClockField, DateField } from '@/ui/fields/time-fields';
-import { Combo, type ComboItem } from '@/ui/fields/combo';
+import { Combo } from '@/ui/fields/combo';
+import type { ComboItem } from '@/ui/fields/combo-props';
 import { problemAt } from '@/ui/use-save';
 
 export type Options = Partial<Record<string, readonly ComboItem[]>>;

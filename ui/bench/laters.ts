@@ -1,0 +1,8 @@
+/** Ways to put a duty off, as the server knows them. */
+export const laters = [
+  ['quarter', 'In a quarter of an hour'],
+  ['hour', 'In an hour'],
+  ['evening', 'This evening, 18:00'],
+  ['morning', 'Tomorrow morning, 8:00'],
+] as const;
+export type Later = (typeof laters)[number][0];
