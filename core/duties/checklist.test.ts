@@ -1,0 +1,111 @@
+import { catalogue } from '@/core/catalogue';
+import type { Consignment } from '@/core/consignment/schema';
+import { exampleConsignment } from '@/tests/example';
+import { packingChecklist, type CheckItem } from './checklist';
+
+const c = exampleConsignment();
+const list = (change: Partial<Consignment> = {}): CheckItem[] => packingChecklist({ ...c, ...change }, catalogue);
+const keys = (items: CheckItem[]): string[] => items.map((i) => i.key);
+const item = (items: CheckItem[], key: string): CheckItem => items.find((i) => i.key === key)!;
+const heat = catalogue.packs.find((p) => p.kind === 'heat')!;
+const cold = catalogue.packs.find((p) => p.kind !== 'heat')!;
+const withPacks = (packs: Consignment['boxes'][0]['packs'], ventHoles = 0): Consignment['boxes'] => [
+  { ...c.boxes[0]!, packs, ventHoles },
+];
+
+describe('the packing list', () => {
+  test('runs in the order of the work: labels, water, bags, stand, box, papers', () => {
+    const order = keys(list({ boxes: withPacks([]) }));
+    expect(order[0]).toBe('labels');
+    expect(order[1]).toBe('water');
+    expect(order.slice(2, 2 + c.bags.length)).toEqual(c.bags.map((b) => `bag:${b.id}`));
+    const box = c.boxes[0]!.id;
+    expect(order.slice(2 + c.bags.length)).toEqual([
+      'stand',
+      `line:${box}`,
+      `fill:${box}`,
+      `lid:${box}`,
+      `out:${box}`,
+      'papers',
+    ]);
+  });
+
+  test('every bag is closed once, with its water, its animals and its gas', () => {
+    for (const bag of c.bags) {
+      const { detail } = item(list(), `bag:${bag.id}`);
+      expect(detail).toContain(`${bag.waterL} L water`);
+      expect(detail).toContain(`${bag.gasL} L ${bag.oxygenFraction > 0.5 ? 'oxygen' : 'air'}`);
+      for (const a of bag.animals) expect(detail).toContain(`${a.count} `);
+    }
+  });
+
+  test('a bag that is filled with air says so', () => {
+    const bags = c.bags.map((b) => ({ ...b, oxygenFraction: 0.21 }));
+    expect(item(list({ bags }), `bag:${bags[0]!.id}`).detail).toContain('L air');
+  });
+
+  test('the water to draw is that of all bags, at the temperature of the fish', () => {
+    const all = c.bags.reduce((s, b) => s + b.waterL, 0);
+    expect(item(list(), 'water').detail).toMatch(new RegExp(`^${all.toFixed(1)} L at ${c.sourceWater.tempC} °C`));
+  });
+
+  test('oxygen is cautioned at the first bag, hands and skin at a hot pack, backs at the carton', () => {
+    const items = list({ boxes: withPacks([{ ...c.boxes[0]!.packs[0]!, packId: heat.id, count: 2 }]) });
+    expect(item(items, `bag:${c.bags[0]!.id}`).caution).toMatch(/no flame, no smoking/);
+    expect(items.filter((i) => /feeds fire/.test(i.caution ?? ''))).toHaveLength(1);
+    expect(item(items, `pack:${heat.id}`).caution).toContain(`${heat.kind === 'heat' ? heat.surfaceC : ''} °C`);
+    expect(item(items, `out:${c.boxes[0]!.id}`).caution).toMatch(/two people/);
+  });
+
+  test('a hot pack is proved before it goes in, a cold one is wrapped; both stand once with their sum', () => {
+    const one = { ...c.boxes[0]!.packs[0]! };
+    const items = list({
+      boxes: withPacks([
+        { ...one, packId: heat.id, count: 1 },
+        { ...one, packId: cold.id, count: 1 },
+        { ...one, packId: heat.id, count: 2 },
+      ]),
+    });
+    expect(item(items, `pack:${heat.id}`).title).toBe(`Open and prove 3 × ${heat.name}`);
+    expect(item(items, `pack:${heat.id}`).detail).toContain('38 °C or more');
+    expect(item(items, `pack:${cold.id}`).title).toBe(`Take out 1 × ${cold.name}`);
+    expect(item(items, `pack:${cold.id}`).caution).toBeUndefined();
+    expect(items.filter((i) => i.key === `pack:${heat.id}`)).toHaveLength(1);
+  });
+
+  test('holes are named where there are some, and a box without packs is taped all round', () => {
+    const pack = { ...c.boxes[0]!.packs[0]!, packId: heat.id, count: 1 };
+    const lid = (boxes: Consignment['boxes']): string => item(list({ boxes }), `lid:${c.boxes[0]!.id}`).detail;
+    expect(lid(withPacks([pack], 8))).toContain('8 holes of 6 mm');
+    expect(lid(withPacks([pack], 0))).not.toContain('holes');
+    expect(lid(withPacks([]))).toBe('No pack: tape the joint all round.');
+  });
+
+  test('boxes are numbered where there are two, and each holds its own bags', () => {
+    const second = { ...c.boxes[0]!, id: '2' };
+    const bags = c.bags.map((b, i) => (i === 0 ? b : { ...b, boxId: '2' }));
+    const items = list({ boxes: [c.boxes[0]!, second], bags });
+    expect(item(items, 'line:2').title).toBe('Line box 2');
+    expect(item(items, `fill:${c.boxes[0]!.id}`).detail).toMatch(new RegExp(`^${bags[0]!.id}\\. `));
+    expect(item(list(), `line:${c.boxes[0]!.id}`).title).toBe('Line box');
+  });
+
+  test('what travels along is packed damp and away from heat, food dry', () => {
+    const companions = [
+      { id: 'K1', kind: 'plant', name: 'Java fern', amount: '3', vessel: 'bag', massG: 80 },
+      { id: 'K2', kind: 'food', name: 'flakes', amount: '', vessel: 'bag', massG: 20 },
+    ] as unknown as Consignment['companions'];
+    const items = list({ companions });
+    expect(item(items, 'along:K1')).toMatchObject({
+      title: 'Wrap 3 Java fern',
+      detail: expect.stringMatching(/Damp.*Away from packs/),
+    });
+    expect(item(items, 'along:K2')).toMatchObject({ title: 'Pack flakes', detail: expect.stringMatching(/^Dry/) });
+    expect(keys(items).indexOf('along:K1')).toBeLessThan(keys(items).indexOf('stand'));
+  });
+
+  test('no two items share a key: a tick belongs to one', () => {
+    const two = list({ boxes: [c.boxes[0]!, { ...c.boxes[0]!, id: '2' }] });
+    expect(new Set(keys(two)).size).toBe(two.length);
+  });
+});
