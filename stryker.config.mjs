@@ -1,30 +1,22 @@
 /**
- * Mutants of the files that decide: `npm run mutants` for those of the core, `MUTANTS=server npm run mutants` for those of
- * the server, `npm run mutants -- -m core/bag/slack.ts` for one. Not part of CI: it takes long on two cores.
+ * Mutants of the files that decide, floor by floor: `npm run mutants` for all, `npm run mutants core/fish` for one. Each
+ * is judged by the tests that stand beside it. Not part of CI: it takes long on two cores.
  */
-const core = [
-  'core/bag/slack.ts',
-  'core/acclimation/recommend.ts',
-  'core/fish/compatibility.ts',
-  'core/fish/water.ts',
-  'core/box/freight.ts',
-  'core/quarantine/plan.ts',
-  'core/supplies/outlook.ts',
-  'core/supplies/needs.ts',
-  'core/calendar/departure.ts',
-  'core/calendar/calendar.ts',
-  'core/consignment/rules.ts',
-  'core/consignment/facts.ts',
-  'core/choose/keep.ts',
-  'core/choose/rank.ts',
-  'core/choose/days.ts',
-];
-const server = [
-  'server/stock/settle.ts',
-  'server/quarantine/quarantine.ts',
-  'server/quarantine/animals.ts',
-  'server/bench/view.ts',
-];
+const floor = process.env.MUTANTS ?? 'core/fish';
+const decide = {
+  'core/bag': ['slack'],
+  'core/acclimation': ['recommend'],
+  'core/fish': ['compatibility', 'water'],
+  'core/box': ['freight'],
+  'core/quarantine': ['plan'],
+  'core/supplies': ['outlook', 'needs'],
+  'core/calendar': ['departure', 'calendar'],
+  'core/consignment': ['rules', 'facts'],
+  'core/choose': ['keep', 'rank', 'days'],
+  'server/stock': ['settle'],
+  'server/quarantine': ['quarantine', 'animals'],
+  'server/bench': ['view'],
+};
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 const config = {
@@ -34,13 +26,13 @@ const config = {
   coverageAnalysis: 'perTest',
   // Constants that are read once for all tests: each would ask for every test.
   ignoreStatic: true,
-  mutate: process.env.MUTANTS === 'server' ? server : core,
+  mutate: decide[floor].map((file) => `${floor}/${file}.ts`),
   // Words are judged by eyes.
   mutator: { excludedMutations: ['StringLiteral'] },
   ignorePatterns: ['.next', 'data', 'public', '.kindly', 'test-results', 'reports'],
   tempDirName: '.kindly/mutants',
   reporters: ['clear-text', 'progress', 'json'],
-  jsonReporter: { fileName: '.kindly/mutants.json' },
+  jsonReporter: { fileName: `.kindly/mutants-${floor.replace('/', '-')}.json` },
   clearTextReporter: { logTests: false, allowColor: false },
   concurrency: 2,
   timeoutMS: 20_000,

@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
 import { BINDER, consignmentNeeds } from './needs';
-import { outlook, shortfall, type ShelfRow } from './outlook';
+import { bySoonest, outlook, shortfall, type ShelfRow } from './outlook';
 
 const example = exampleConsignment();
 const now = '2026-11-24T12:00:00.000Z';
@@ -119,5 +119,69 @@ describe('the shelf against what is planned', () => {
     const shelf = [row('a', 5)];
     outlook(shelf, [need('KC-1', now, 4)], now);
     expect(shelf[0]!.amount).toBe(5);
+  });
+
+  test('a use-by day is a day of use: it counts until it ends', () => {
+    const shelf = [row('a', 3, { expires: '2026-11-26' })];
+    expect(outlook(shelf, [need('KC-1', '2026-11-26T23:00:00.000Z', 3)], now)[0]!.bites).toBeNull();
+    expect(outlook(shelf, [need('KC-1', '2026-11-27T00:30:00.000Z', 3)], now)[0]!.bites).toMatchObject({ short: 3 });
+    expect(outlook([row('a', 3, { expires: '2026-11-24' })], [], now)[0]!.onHand).toBe(3);
+    expect(outlook([row('a', 3, { expires: '2026-11-23' })], [], now)[0]!.onHand).toBe(0);
+  });
+
+  test('exactly enough bites nobody, and exactly the mark is not low', () => {
+    const [o] = outlook([row('a', 6, { lowMark: 2 })], [need('KC-1', now, 4)], now);
+    expect(o).toMatchObject({ bites: null, low: false, buy: 0, free: 2, reserved: 4 });
+  });
+
+  test('the first consignment that goes short is named; what the later ones lack is bought too', () => {
+    const [o] = outlook(
+      [row('a', 1)],
+      [
+        need('KC-3', '2026-11-30T10:00:00.000Z', 2),
+        need('KC-1', '2026-11-25T10:00:00.000Z', 1),
+        need('KC-2', '2026-11-27T10:00:00.000Z', 3),
+      ],
+      now,
+    );
+    expect(o).toMatchObject({ bites: { code: 'KC-2', short: 3 }, buy: 5, free: -5 });
+  });
+
+  test('what is bought comes in whole packs: 5 in packs of 4 are 8, in packs of 5 are 5', () => {
+    const buy = (soldBy: number): number => outlook([row('a', 1, { soldBy })], [need('KC-1', now, 6)], now)[0]!.buy;
+    expect(buy(4)).toBe(8);
+    expect(buy(5)).toBe(5);
+    expect(buy(1)).toBe(5);
+  });
+
+  test('litres that add up to a whole by tenths are not one pack too many', () => {
+    const needs = Array.from({ length: 10 }, (_, i) => need(`KC-${i}`, now, 0.1));
+    expect(outlook([row('a', 0)], needs, now)[0]!.buy).toBe(1);
+  });
+
+  test('several batches are one type: the highest mark holds, and each type stands for itself', () => {
+    const other = { ...row('c', 1), key: 'band' };
+    const all = outlook([row('a', 2, { lowMark: 1 }), row('b', 2, { lowMark: 6 }), other], [], now);
+    expect(all.map((o) => [o.key, o.onHand, o.low])).toEqual([
+      ['pack:heat-72h', 4, true],
+      ['band', 1, false],
+    ]);
+    expect(all[0]!.buy).toBe(2);
+  });
+
+  test('what is needed and stands on no shelf is told as uncounted, never as short', () => {
+    expect(outlook([], [need('KC-1', now, 4)], now)).toEqual([
+      { key: 'pack:heat-72h', onHand: null, reserved: 4, free: null, bites: null, low: false, buy: 0 },
+    ]);
+  });
+
+  test('batches without a day come after all that have one', () => {
+    const sorted = [
+      row('none', 1),
+      row('late', 1, { expires: '2027-05-01' }),
+      row('soon', 1, { expires: '2026-12-01' }),
+    ];
+    expect(sorted.sort(bySoonest).map((r) => r.id)).toEqual(['soon', 'late', 'none']);
+    expect(bySoonest({ expires: null }, { expires: null })).toBe(0);
   });
 });
