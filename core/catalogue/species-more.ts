@@ -18,7 +18,7 @@ export const moreRows: readonly SpeciesRow[] = [
   ['brichardi', 'Princess of Burundi', 'Neolamprologus brichardi', 'fresh', 'fish', 'ordinary', [18, 23, 28, 31], 25, 6, 0.013, 'cichlid-like', 1, 'one-or-four', 'territorial long-finned', 'slim', '#C9AE94', '#7F8FB4'],
   ['shell-dweller', 'Ocellated shell-dweller', 'Lamprologus ocellatus', 'fresh', 'fish', 'ordinary', [18, 23, 28, 31], 25, 4, 0.016, 'small-community', 0.9, 'one-or-four', 'territorial', 'slim', '#C4A67A', '#6F7F9A'],
   ['multifasciatus', 'Many-banded shell-dweller', 'Neolamprologus multifasciatus', 'fresh', 'fish', 'ordinary', [18, 23, 28, 31], 25, 3, 0.015, 'small-community', 0.9, 'group', 'territorial', 'slim', '#C9B79A', '#6A5F52'],
-  ['julidochromis', 'Masked julie', 'Julidochromis transcriptus', 'fresh', 'fish', 'ordinary', [18, 23, 28, 31], 25, 6, 0.011, 'cichlid-like', 0.9, 'one-or-four', 'territorial', 'slim', '#E4DDCB', '#2F2B30'],
+  ['julidochromis', 'Golden julie', 'Julidochromis ornatus', 'fresh', 'fish', 'ordinary', [18, 23, 28, 31], 25, 6, 0.011, 'cichlid-like', 0.9, 'one-or-four', 'territorial', 'slim', '#E6CF8A', '#3A3026'],
   ['tropheus', 'Blunthead cichlid', 'Tropheus moorii', 'fresh', 'fish', 'delicate', [19, 23, 28, 31], 25, 8, 0.02, 'cichlid-like', 1.1, 'one-or-four', 'territorial', 'deep', '#3A3238', '#C98F2E'],
   ['jewel-cichlid', 'Jewel cichlid', 'Rubricatochromis bimaculatus', 'fresh', 'fish', 'hardy', [16, 22, 28, 32], 25, 8, 0.017, 'cichlid-like', 1, 'one-or-four', 'territorial', 'deep', '#B23A2E', '#4AA6C4'],
   // American cichlids.
