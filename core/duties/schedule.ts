@@ -241,6 +241,24 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
 export const scheduleOf = (c: Consignment, catalogue: Catalogue): Moment[] =>
   c.direction === 'incoming' ? receivingSchedule(c, catalogue) : backwardSchedule(c, catalogue);
 
+/** Before the bags are sealed there is a point in these; after it they are past. */
+const beforeSealing: readonly MomentKind[] = [
+  'last-feed',
+  'water-change',
+  'tub',
+  'supplies',
+  'draw-water',
+  'catch',
+  'seal',
+];
+
+/** Whether a moment is past by what has happened, ticked or not: what has left this house, or has come, wants nothing of it. */
+export function isPast(c: Pick<Consignment, 'direction' | 'actual'>, kind: MomentKind): boolean {
+  const { sealedAt, handedOverAt, arrivedAt } = c.actual;
+  if ((c.direction === 'incoming' ? arrivedAt : handedOverAt) !== null) return true;
+  return sealedAt !== null && beforeSealing.includes(kind);
+}
+
 /** What moved between two schedules, in words: from when to when, what is new, what falls away. */
 export function movedWords(before: readonly Moment[], after: readonly Moment[], zone: string): Map<string, string> {
   const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;

@@ -1,5 +1,5 @@
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import { scheduleOf, type MomentKind } from '@/core/duties/schedule';
+import { isPast, scheduleOf, type MomentKind } from '@/core/duties/schedule';
 import { dayWords } from '@/core/calendar/calendar';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { StoredQuarantine } from '@/server/db/arrivals';
@@ -44,17 +44,6 @@ const stationOf: Partial<Record<MomentKind, string>> = {
   'be-there': 'receive',
 };
 
-/** Before the bags are sealed there is a point in these; after it they are past. */
-const beforeSealing: readonly MomentKind[] = [
-  'last-feed',
-  'water-change',
-  'tub',
-  'supplies',
-  'draw-water',
-  'catch',
-  'seal',
-];
-
 type PutOff = ReadonlyMap<string, string>;
 const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date.parse(off.get(id)!) : null);
 
@@ -63,11 +52,8 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
   const c = stored.document;
   if (c.held) return betterDay(house, stored, off);
   const ticks = house.facts.ticks(c.id);
-  const gone = (c.direction === 'incoming' ? c.actual.arrivedAt : c.actual.handedOverAt) !== null;
-  if (gone && ticks.size === 0) return [];
-  const passed = (kind: MomentKind): boolean => gone || (c.actual.sealedAt !== null && beforeSealing.includes(kind));
   return scheduleOf(c, catalogueOf(c, house))
-    .filter((m) => ticks.has(`moment:${m.key}`) || !passed(m.kind))
+    .filter((m) => ticks.has(`moment:${m.key}`) || !isPast(c, m.kind))
     .map((m): Duty => {
       const id = `${c.id}-${m.key}`;
       return {

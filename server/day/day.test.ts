@@ -9,7 +9,8 @@ import { cancel, saveOrder } from '@/server/order/order';
 import { undo } from '@/server/consignment/change';
 import { saveFast } from './fast';
 import { recordEvent, tick } from '@/server/pack/events';
-import { fastView } from './view';
+import { stationOf } from '@/server/consignment/station';
+import { fastStationView, fastView } from './view';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 const HOUR = 3600_000;
@@ -171,4 +172,17 @@ test('ten days by every live service are compared with the house’s own rows an
   );
   expect(weekend.every((d) => d.handOverAt === null)).toBe(true);
   expect(days.some((d) => d.chance !== null && d.handOverAt !== null)).toBe(true);
+});
+
+test('once the bags are sealed what led to them is past and not late; what follows still is to come', () => {
+  const own = openHouse(null, () => now, 20);
+  const sent = must(saveOrder(own, orderInput(own))).code;
+  const past = () =>
+    Object.fromEntries(fastStationView(stationOf(own, sent)!).schedule.moments.map((m) => [m.kind, m.past]));
+  expect(Object.values(past())).not.toContain(true);
+  must(recordEvent(own, sent, 'sealedAt', '2026-11-24T10:00:00.000Z'));
+  expect(past()).toMatchObject({ 'last-feed': true, catch: true, leave: false, 'hand-over': false });
+  must(recordEvent(own, sent, 'handedOverAt', '2026-11-24T11:00:00.000Z'));
+  expect(Object.values(past())).not.toContain(false);
+  own.db.close();
 });

@@ -6,7 +6,7 @@ import { fastChoice, fastsOf, type Fast, type FastConflict } from '@/core/calend
 import { dayWords } from '@/core/calendar/calendar';
 import { outlineDays } from '@/core/choose/days';
 import { forecastAge } from '@/core/weather/forecast';
-import { scheduleOf } from '@/core/duties/schedule';
+import { isPast, scheduleOf } from '@/core/duties/schedule';
 import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
@@ -28,7 +28,8 @@ export const schoolOptions: [School, string][] = (Object.keys(schools) as School
 /** Every source tank: how long it fasts and why, and where another shipment wants it fed. */
 export function fastView(house: House, c: Consignment): TankFastView[] {
   const catalogue = catalogueOf(c, house);
-  const conflicts = tankConflicts(house, c);
+  // Once the fish are in their bags no feed of that tank can foul their fast.
+  const conflicts = c.actual.sealedAt ? [] : tankConflicts(house, c);
   return fastsOf(c, catalogue).map((f) => ({
     ...f,
     fish: c.lines
@@ -73,7 +74,11 @@ export function fastStationView({ h, c, e, nowMs, catalogue, view }: Station) {
       town: near.name,
       incoming,
       nowMs,
-      moments: scheduleOf(c, catalogue).map((m) => ({ ...m, doneAt: view.ticks.get(`moment:${m.key}`) ?? null })),
+      moments: scheduleOf(c, catalogue).map((m) => ({
+        ...m,
+        doneAt: view.ticks.get(`moment:${m.key}`) ?? null,
+        past: isPast(c, m.kind),
+      })),
     },
   };
 }

@@ -10,7 +10,7 @@ import { useSave } from '@/ui/use-save';
 /** The schedule backwards from the hand-over, as clock times; each can be ticked and taken back. */
 export function Schedule(p: FastStationView['schedule'] & { code: string }) {
   const { save, busy, problems } = useSave();
-  const next = p.moments.find((m) => !m.doneAt);
+  const next = p.moments.find((m) => !m.doneAt && !m.past);
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_340px]">
       <section>
@@ -31,7 +31,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
         )}
         <ol>
           {p.moments.map((m, i) => {
-            const late = !m.doneAt && m.atMs < p.nowMs;
+            const late = !m.doneAt && !m.past && m.atMs < p.nowMs;
             const newDay = i === 0 || dayMonth(m.atMs, p.zone) !== dayMonth(p.moments[i - 1]!.atMs, p.zone);
             return (
               <li key={m.key}>
@@ -46,6 +46,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                   <div className="min-w-0 flex-1">
                     <p className="font-head text-15 font-semibold">
                       {m.title}
+                      {m.past && !m.doneAt && <span className="mute ml-2 font-text text-13">past, not ticked</span>}
                       {late && (
                         <span className="ml-2 font-text text-13 text-stop">{durationWords(p.nowMs - m.atMs)} late</span>
                       )}
