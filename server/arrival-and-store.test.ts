@@ -1,7 +1,7 @@
+import { krakowOrder as order, must, NOON as NOW, pathsOf, water } from '@/tests/order';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { Outcome } from '@/core/consignment/outcome';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { extremesOf } from '@/core/weather/days';
 import { simulatedForecast } from '@/standins/forecast';
@@ -19,43 +19,8 @@ import { typeForecast } from '@/server/heat/forecast';
 import { recordEvent } from '@/server/pack/events';
 import { benchView, dayOf } from '@/server/bench/view';
 
-const NOW = Date.parse('2026-11-24T12:00:00Z');
-const water = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
-const place = (name: string, lat: number, lon: number, zone: string) => ({ name, lat, lon, zone });
-const order = (change: object = {}): object => ({
-  code: null,
-  version: null,
-  direction: 'outgoing',
-  sender: {
-    name: 'Marrow Weir Fishroom',
-    address: 'Quinta 3',
-    phone: '1',
-    place: place('Coimbra', 40.21, -8.43, 'Europe/Lisbon'),
-  },
-  receiver: {
-    name: 'Zofia Łęcka',
-    address: 'ul. Młyńska 5',
-    phone: '2',
-    place: place('Kraków', 50.06, 19.94, 'Europe/Warsaw'),
-  },
-  serviceId: 'sable-air',
-  handOverLocal: '2026-11-26T17:00',
-  windowStartLocal: '2026-11-27T10:00',
-  windowEndLocal: '2026-11-27T14:00',
-  openingLocal: '2026-11-27T12:00',
-  lines: [{ id: 'L1', speciesId: 'lemon-tetra', count: 10, lengthCm: 3, massG: null, sex: 'unsexed', tank: '7' }],
-  sourceWater: water,
-  tank: { ...water, pH: 7.6, name: 'Q1', volumeL: 60 },
-  note: '',
-  ...change,
-});
 let now = NOW;
 let house: House;
-const must = <T>(r: Outcome<T>): T => {
-  if (!r.ok) throw new Error(r.problems.map((p) => `${p.path}: ${p.message}`).join('; '));
-  return r.value;
-};
-const pathsOf = (r: Outcome<unknown>): string[] => (r.ok ? [] : r.problems.map((p) => p.path));
 const stored = (code: string) => house.consignments.byCode(code)!;
 
 beforeEach(() => {

@@ -1,9 +1,8 @@
-import { addRecord, must, orderInput, said } from '@/tests/order';
+import { addRecord, bringHome, must, orderInput, said } from '@/tests/order';
 import { saveReadings } from '@/server/arrive/readings';
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { recordEvent } from '@/server/pack/events';
 import { leave, type LeaveInput } from './animals';
 import { openQuarantine, tankId } from './quarantine';
 import { quarantineView } from './view';
@@ -32,15 +31,7 @@ beforeEach(() => {
   addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
   addRecord(house, 'tank', { name: 'Display', volumeL: '300', use: 'display' });
   code = must(saveOrder(house, orderInput(house))).code;
-  for (const [name, iso] of [
-    ['sealedAt', '2026-11-26T17:00:00.000Z'],
-    ['handedOverAt', '2026-11-26T19:00:00.000Z'],
-    ['arrivedAt', '2026-11-27T09:30:00.000Z'],
-    ['openedAt', '2026-11-27T10:30:00.000Z'],
-  ] as const) {
-    now = Date.parse(iso);
-    must(recordEvent(house, code, name, iso));
-  }
+  bringHome(house, code, (ms) => (now = ms));
   const c = stored().document;
   must(
     saveReadings(house, {

@@ -1,4 +1,4 @@
-import { must, orderInput, said } from '@/tests/order';
+import { bringHome, must, orderInput, said } from '@/tests/order';
 import { saveReadings } from '@/server/arrive/readings';
 import { startRun, finishStep } from '@/server/arrive/run';
 import { methodComparisons } from '@/server/arrive/methods';
@@ -7,7 +7,6 @@ import { tryEvaluate } from '@/server/consignment/result';
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { recordEvent } from '@/server/pack/events';
 import { addRecord } from '@/tests/order';
 import { leave } from './animals';
 import { openQuarantine, setDuty } from './quarantine';
@@ -34,15 +33,7 @@ beforeEach(() => {
       otherTanks: [{ ...o.tank, name: 'R' }],
     }),
   ).code;
-  for (const [name, iso] of [
-    ['sealedAt', '2026-11-26T17:00:00.000Z'],
-    ['handedOverAt', '2026-11-26T19:00:00.000Z'],
-    ['arrivedAt', '2026-11-27T09:30:00.000Z'],
-    ['openedAt', '2026-11-27T10:30:00.000Z'],
-  ] as const) {
-    now = Date.parse(iso);
-    must(recordEvent(house, code, name, iso));
-  }
+  bringHome(house, code, (ms) => (now = ms));
   const c = stored().document;
   const tetras = c.bags.find((b) => b.animals[0]!.lineId === 'L1')!;
   must(

@@ -1,9 +1,8 @@
 import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
-import { type Draft } from '@/records/field';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
-import { addRecord, must, orderInput, said } from '@/tests/order';
+import { must, said, desk } from '@/tests/order';
 import { paperPdf } from '@/server/papers/pdf';
 import { publicHolidays } from './holidays';
 import { openHouse, type House } from '@/server/house';
@@ -13,13 +12,12 @@ import { addSpecies } from './species';
 import { exportCsv, importCsv, undoImport, type ImportReport } from './csv';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { checkOrder } from '@/server/order/advice';
-import { type OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
 import { confirmationOf } from '@/server/papers/confirmation';
 import { saveBags } from '@/server/bag/bags';
 import { savePacks } from '@/server/heat/packs';
 import { recordEvent } from '@/server/pack/events';
-import { archiveRecord, draftOfRecord, removeRecord, saveRecord, setCount } from './records';
+import { archiveRecord, removeRecord, setCount } from './records';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
@@ -28,16 +26,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-const add = (kind: KindId, draft: Draft): string => addRecord(house, kind, draft);
-const change = (id: string, draft: Draft, version = house.records.byId(id)!.version) => {
-  const r = house.records.byId(id)!;
-  return saveRecord(house, r.kind, { id, version, draft: { ...draftOfRecord(kinds[r.kind], r), ...draft } });
-};
-const tank = (name: string): string => add('tank', { name, volumeL: '100', use: 'stock' });
-const ilse = (): string =>
-  add('receiver', { name: 'Ilse Tamm', phone: '1', placeId: 'place-tartu-ee', collection: 'counter' });
-
-const order = (more: Partial<OrderInput> = {}): OrderInput => orderInput(house, more);
+const { add, change, tank, ilse, order } = desk(() => house);
 
 test('packs that a consignment may take are those on the shelf less what is packed before it', () => {
   const first = must(saveOrder(house, order())).code;

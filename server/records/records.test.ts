@@ -1,13 +1,11 @@
 import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
-import type { KindId } from '@/records/kind';
-import { addRecord, must, orderInput, said } from '@/tests/order';
+import { must, said, desk } from '@/tests/order';
 import { openHouse, type House } from '@/server/house';
 import { listView, searchView } from './view';
 import { suppliesView } from '@/server/stock/supplies';
 import { undo } from '@/server/consignment/change';
 import { checkOrder } from '@/server/order/advice';
-import { type OrderInput } from '@/server/order/input';
 import { cancel, revive, saveOrder } from '@/server/order/order';
 import { savePacks } from '@/server/heat/packs';
 import { recordEvent } from '@/server/pack/events';
@@ -21,16 +19,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-const add = (kind: KindId, draft: Draft): string => addRecord(house, kind, draft);
-const change = (id: string, draft: Draft, version = house.records.byId(id)!.version) => {
-  const r = house.records.byId(id)!;
-  return saveRecord(house, r.kind, { id, version, draft: { ...draftOfRecord(kinds[r.kind], r), ...draft } });
-};
-const tank = (name: string): string => add('tank', { name, volumeL: '100', use: 'stock' });
-const ilse = (): string =>
-  add('receiver', { name: 'Ilse Tamm', phone: '1', placeId: 'place-tartu-ee', collection: 'counter' });
-
-const order = (more: Partial<OrderInput> = {}): OrderInput => orderInput(house, more);
+const { add, change, tank, ilse, order } = desk(() => house);
 
 describe('records', () => {
   test('a house begins with towns, example services and an uncounted shelf, once', () => {
