@@ -28,8 +28,7 @@ export function exportConsignment(house: House, code: string): Outcome<{ name: s
 }
 
 export type ImportMode = 'ask' | 'replace' | 'keep-both';
-export type Imported =
-  { code: string; state: 'new' | 'same' | 'replaced' | 'copied' } | { state: 'exists'; code: string };
+export type Imported = { code: string; state: 'new' | 'replaced' | 'copied' } | { state: 'exists'; code: string };
 
 /**
  * Reads a consignment file. One that is here already is told as `exists` unless the person chose to replace it (with a
@@ -57,14 +56,20 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
 }
 
+/** What of a list is not in another one; both are written in the order of the format. */
+function unknownOf<T>(told: readonly T[], known: readonly T[]): T[] {
+  const here = new Set(known.map((x) => JSON.stringify(x)));
+  return told.filter((x) => !here.has(JSON.stringify(x)));
+}
+
 /** The plan of a file in place of the one that is here; of what happened, the file adds what is not known here yet. */
 function replaceBy(house: House, here: StoredConsignment, c: Consignment, history: History): Outcome<Imported> {
   const next = { ...c, code: here.document.code };
   return house.db.transaction((): Outcome<Imported> => {
     putConsignment(house, here, next, 'the import', { kind: 'imported', subject: 'replaced' });
-    for (const m of history.movements) house.ledger.carry(c.id, m);
-    const known = new Set(house.facts.predictions(c.id).map((p) => JSON.stringify(p)));
-    for (const p of history.predictions) if (!known.has(JSON.stringify(p))) house.facts.predict(c.id, p);
+    const known = historyOf(house, c.id);
+    for (const m of unknownOf(history.movements, known.movements)) house.ledger.carry(c.id, m);
+    for (const p of unknownOf(history.predictions, known.predictions)) house.facts.predict(c.id, p);
     house.consignments.archive(c.id, null, house.nowIso());
     return { ok: true, value: { state: 'replaced', code: next.code } };
   })();

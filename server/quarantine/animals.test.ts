@@ -1,5 +1,6 @@
 import { addRecord, bringHome, must, orderInput, said } from '@/tests/order';
 import { saveReadings } from '@/server/arrive/readings';
+import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
@@ -62,7 +63,7 @@ describe('animals leave a quarantine tank', () => {
     expect(living(tank().tank)).toBe(before - 1);
     const event = house.facts.of(stored().document.id).events.at(-1)!;
     expect(event).toMatchObject({ kind: 'died', at: new Date(now).toISOString(), subject: { kind: 'tank' } });
-    expect(event.note).toBe('1 lemon-tetra, thin');
+    expect(event.note).toBe('1 Lemon tetra, thin');
   });
 
   test('released animals live in the tank that was named, and no longer here', () => {
@@ -93,6 +94,17 @@ describe('animals leave a quarantine tank', () => {
     const before = [living(tank().tank), house.facts.of(stored().document.id).events.length];
     expect(said(leave(house, input(change)))).toMatch(words);
     expect([living(tank().tank), house.facts.of(stored().document.id).events.length]).toEqual(before);
+  });
+
+  test('two that are told in one instant are two, and a file that tells of them again does not double them', () => {
+    const before = living(tank().tank);
+    must(leave(house, input()));
+    must(leave(house, input()));
+    expect(living(tank().tank)).toBe(before - 2);
+    const { text } = must(exportConsignment(house, code));
+    must(importConsignment(house, text, 'replace'));
+    expect(living(tank().tank)).toBe(before - 2);
+    expect(must(exportConsignment(house, code)).text).toBe(text);
   });
 
   test('the last ones may go, and one after them may not', () => {

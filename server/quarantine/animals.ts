@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { tankId } from './quarantine';
 
@@ -14,8 +15,6 @@ const leaveInput = z.object({
 });
 export type LeaveInput = z.input<typeof leaveInput>;
 
-const words = { died: 'died', released: 'released', sold: 'sold' } as const;
-
 /**
  * Animals leave a quarantine tank: dead, into a tank of their own, or sold. No more can leave than live there: a
  * count that was wrong is told, not made to fit.
@@ -28,13 +27,14 @@ export function leave(house: House, input: unknown): Outcome<null> {
   if (!q) return refuse('quarantine', 'This quarantine is not there any more.');
   if (how === 'released' && into === '') return refuse('into', 'Name the tank they go to.');
   const from = { kind: 'tank' as const, id: tankId(house, q.tank) };
-  const code = house.consignments.byId(q.consignmentId)!.document.code;
+  const c = house.consignments.byId(q.consignmentId)!.document;
+  const kind = catalogueOf(c, house).species.find((s) => s.id === speciesId)?.name ?? speciesId;
   const there = house.ledger.staysOf(q.consignmentId).find((s) => s.tank === from.id && s.speciesId === speciesId);
   const living = there?.count ?? 0;
   if (count > living)
     return refuse(
       'count',
-      `Only ${living} of them from ${code} live in tank ${q.tank} by what was told: ${count} cannot leave.`,
+      `Only ${living} of them from ${c.code} live in tank ${q.tank} by what was told: ${count} cannot leave.`,
     );
   const to =
     how === 'died'
@@ -44,14 +44,14 @@ export function leave(house: House, input: unknown): Outcome<null> {
         : { kind: 'tank' as const, id: tankId(house, into) };
   const at = house.nowIso();
   house.db.transaction(() => {
-    house.ledger.carry(q.consignmentId, { at, count, speciesId, from, to, why: note || words[how], by: '' });
+    house.ledger.carry(q.consignmentId, { at, count, speciesId, from, to, why: note || how, by: '' });
     house.facts.happened(q.consignmentId, {
       at,
       kind: how === 'died' ? 'died' : how === 'released' ? 'released' : 'moved',
       subject: { kind: 'tank', id: q.tank },
-      note: [`${count} ${speciesId}`, how === 'released' ? `into ${into}` : '', note].filter(Boolean).join(', '),
+      note: [`${count} ${kind}`, how === 'released' ? `into ${into}` : '', note].filter(Boolean).join(', '),
     });
-    house.consignments.journal(q.consignmentId, at, words[how], q.tank, { speciesId, count, into, note });
+    house.consignments.journal(q.consignmentId, at, how, q.tank, { speciesId, count, into, note });
   })();
   return { ok: true, value: null };
 }
