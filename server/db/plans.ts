@@ -20,8 +20,9 @@ export function planStore(db: Db) {
   const byHash = db.prepare<[string], { place: string; points: string }>(
     `SELECT place, points FROM forecast WHERE hash = ?`,
   );
+  const isStored = db.prepare<[string], { one: 1 }>(`SELECT 1 AS one FROM forecast WHERE hash = ?`);
   const kept = new Map<string, Forecast['places'][number]>();
-  /** Hashes of hours that this process has stored already, by the very array. */
+  /** Hashes of hours that this process has met already, by the very array: it need not be written out to be named. */
   const known = new WeakMap<Points, { name: string; hash: string }>();
 
   const keep = (hash: string, place: Forecast['places'][number]): void => {
@@ -31,7 +32,8 @@ export function planStore(db: Db) {
   };
   const store = (place: Forecast['places'][number], at: string): string => {
     const before = known.get(place.points);
-    if (before?.name === place.name) return before.hash;
+    // A transaction that was rolled back may have taken the hours with it: only what is there counts as stored.
+    if (before?.name === place.name && isStored.get(before.hash)) return before.hash;
     const points = JSON.stringify(place.points);
     const hash = createHash('sha256').update(`${place.name}\n${points}`).digest('hex');
     insert.run(hash, place.name, points, at);

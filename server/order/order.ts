@@ -149,15 +149,13 @@ function planned(house: House, c: Consignment): { consignment: Consignment; reas
 }
 
 /** The aggregate speaks of instants, the form of local times. */
-const localPaths = (problems: Problem[]): Problem[] =>
-  problems.map((p) => ({
-    ...p,
-    path: p.path
-      .replace('handOverAt', 'handOverLocal')
-      .replace('openingAt', 'openingLocal')
-      .replace('window.startAt', 'windowStartLocal')
-      .replace('window.endAt', 'windowEndLocal'),
-  }));
+const localOf: Readonly<Record<string, keyof Order>> = {
+  handOverAt: 'handOverLocal',
+  openingAt: 'openingLocal',
+  'window.startAt': 'windowStartLocal',
+  'window.endAt': 'windowEndLocal',
+};
+const localPaths = (problems: Problem[]): Problem[] => problems.map((p) => ({ ...p, path: localOf[p.path] ?? p.path }));
 
 /** The same order once more, a week later, nothing of it done. */
 export function duplicate(house: House, code: string): Outcome<string> {
