@@ -4,6 +4,7 @@ import { exportConsignment, importConsignment } from '@/server/consignment/files
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
+import { removeRecord } from '@/server/records/records';
 import { leave, type LeaveInput } from './animals';
 import { openQuarantine, tankId } from './quarantine';
 import { quarantineView } from './view';
@@ -105,6 +106,14 @@ describe('animals leave a quarantine tank', () => {
     must(importConsignment(house, text, 'replace'));
     expect(living(tank().tank)).toBe(before - 2);
     expect(must(exportConsignment(house, code)).text).toBe(text);
+  });
+
+  test('a tank in which animals live is put away, never deleted; an empty one may go', () => {
+    must(leave(house, input({ how: 'released', count: 3, into: 'Display' })));
+    const gone = must(removeRecord(house, tankId(house, 'Display')));
+    expect(gone).toMatchObject({ archived: true, words: expect.stringMatching(/in use by 3 animals/) });
+    const spare = addRecord(house, 'tank', { name: 'Spare', volumeL: '60', use: 'stock' });
+    expect(must(removeRecord(house, spare)).archived).toBe(false);
   });
 
   test('the last ones may go, and one after them may not', () => {

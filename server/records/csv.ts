@@ -233,7 +233,7 @@ export function undoImport(house: House, key: string): Outcome<number> {
   const stored = house.arrivals.setting(key);
   if (!stored) return refuse('undo', 'This import was taken back already.');
   const written = JSON.parse(stored) as { id: string; added: boolean }[];
-  const r = atomically(house, (): Outcome<number> => {
+  return atomically(house, (): Outcome<number> => {
     for (const w of written.reverse()) {
       const back = w.added ? removeRecord(house, w.id) : undoRecord(house, w.id);
       if (!back.ok)
@@ -245,7 +245,6 @@ export function undoImport(house: House, key: string): Outcome<number> {
     house.arrivals.dropSetting(key);
     return { ok: true, value: written.length };
   });
-  return r;
 }
 
 /** Every reading of every tank that stands; what was struck out, and the striking of it, stay in the house. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
+import { counted } from '@/core/quantities/words';
 import { COUNT } from '@/records/csv';
 import { fold, fromDraft, numberOf, toDraft, type Draft, type Lookup } from '@/records/field';
 import { kinds } from '@/records';
@@ -180,6 +181,7 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
   if (!r || r.deletedAt) return refuse('id', 'This is not there any more.');
   const users = house.records.users(id).map((u) => u.code ?? u.name ?? '');
   const readings = r.kind === 'tank' ? house.ledger.readingCount(id) : 0;
+  const animals = r.kind === 'tank' ? house.ledger.staysIn(id).reduce((n, s) => n + Math.max(0, s.count), 0) : 0;
   const why =
     users.length > 0
       ? `${users.slice(0, 3).join(', ')}${users.length > 3 ? ' and others' : ''}`
@@ -187,7 +189,9 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
         ? readings === 1
           ? 'its reading'
           : `its ${readings} readings`
-        : null;
+        : animals > 0
+          ? `${counted(animals, 'animal')} there`
+          : null;
   const now = house.nowIso();
   if (why) {
     house.records.archive(id, now, now);
