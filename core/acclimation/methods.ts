@@ -42,7 +42,9 @@ export interface MethodCourse {
   refused: string | null;
 }
 
-const DT_MIN = 0.25;
+/** Minutes between two values of a course. */
+export const COURSE_STEP_MIN = 0.25;
+
 /** Largest difference between any two values no more than five minutes apart; the last are the tank's own. */
 function largestStep(values: readonly number[], perMin: number): number {
   const width = Math.round(5 * perMin);
@@ -83,7 +85,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     salinity: tank.salinity,
     gh: tank.ghDgh,
   };
-  const steps = Math.max(1, Math.round(recipe.transferAtMin / DT_MIN));
+  const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
   const series = {
     minutes: [] as number[],
     nh3: [] as number[],
@@ -100,7 +102,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   const events = [...recipe.events];
   let pH = bag.pH;
   for (let i = 0; i <= steps; i++) {
-    const minute = i * DT_MIN;
+    const minute = i * COURSE_STEP_MIN;
     while (events.length > 0 && events[0]!.atMin <= minute + 1e-9) {
       const before = v.volumeL;
       events.shift()!.do(v, t);
@@ -124,37 +126,37 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     series.salinity.push(v.salinity);
     series.gh.push(v.gh);
     if (minute >= recipe.openAtMin - 1e-9) {
-      criterionMin += times * DT_MIN;
-      nh3Min += nh3 * DT_MIN;
+      criterionMin += times * COURSE_STEP_MIN;
+      nh3Min += nh3 * COURSE_STEP_MIN;
       peak = Math.max(peak, nh3);
       peakTimes = Math.max(peakTimes, times);
     }
     // Over the coming quarter of a minute.
-    const seconds = DT_MIN * 60;
+    const seconds = COURSE_STEP_MIN * 60;
     const exchange = minute >= recipe.openAtMin ? recipe.exchange.open : recipe.exchange.closed;
     const perS = (floatConductanceWPerK(v.volumeL, a) * exchange) / (v.volumeL * WATER_J_PER_KG_K);
     v.tempC += (t.tempC - v.tempC) * (1 - Math.exp(-seconds * perS));
     if (minute >= recipe.openAtMin - 1e-9) {
       const air = k.K0 * AIR_CO2_ATM;
-      const gone = (state.co2 - air) * (1 - Math.exp((-recipe.degasPerH * DT_MIN) / 60));
+      const gone = (state.co2 - air) * (1 - Math.exp((-recipe.degasPerH * COURSE_STEP_MIN) / 60));
       v.dic -= gone;
     }
-    const litres = recipe.inflow(minute) * DT_MIN;
+    const litres = recipe.inflow(minute) * COURSE_STEP_MIN;
     if (litres > 0) {
       old *= v.volumeL / (v.volumeL + litres);
       mixIn(v, t, litres);
     }
   }
   // After the net the fish are in the tank: that step counts too.
-  for (let m = 0; m < 5 / DT_MIN; m++) {
-    series.minutes.push(recipe.transferAtMin + (m + 1) * DT_MIN);
+  for (let m = 0; m < 5 / COURSE_STEP_MIN; m++) {
+    series.minutes.push(recipe.transferAtMin + (m + 1) * COURSE_STEP_MIN);
     series.nh3.push(0);
     series.pH.push(tank.pH);
     series.temp.push(tank.tempC);
     series.salinity.push(recipe.matchesSalinity ? bag.salinity : tank.salinity);
     series.gh.push(tank.ghDgh);
   }
-  const perMin = 1 / DT_MIN;
+  const perMin = 1 / COURSE_STEP_MIN;
   return {
     id: recipe.id,
     name: recipe.name,

@@ -1,7 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
 import type { MethodCourse } from './methods';
-import { recommend } from './recommend';
+import { burdenMark, recommend, shareMark } from './recommend';
 
 /** A course that costs nothing but what a test says. */
 const course = (id: string, change: Partial<MethodCourse> = {}): MethodCourse =>
@@ -104,4 +104,9 @@ describe('what is recommended', () => {
     const { reason } = judge([course('drip', { handsMin: 5 }), course('cups', { handsMin: 50 })]);
     expect(reason).toMatch(/Method cups would ask .* time weighs most/);
   });
+});
+
+test('a share is fine, watched from seven tenths on, and too much only beyond the whole; two whole parts are watched', () => {
+  expect([0, 0.69, 0.7, 1, 1.01].map(shareMark)).toEqual(['fine', 'fine', 'watch', 'watch', 'stop']);
+  expect([1, Math.SQRT2, 1.5, 1.51].map(burdenMark)).toEqual(['fine', 'watch', 'watch', 'stop']);
 });

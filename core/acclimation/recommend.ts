@@ -24,6 +24,15 @@ export interface Recommendation {
   reason: string;
 }
 
+/** From which share of what a class bears a part is watched, and how much all parts together may weigh († ours). */
+const WATCHED_FROM = 0.7;
+const BORNE_IN_ALL = 1.5;
+
+/** How a share of what is borne is marked; 1 is all of it. */
+export const shareMark = (share: number): 'fine' | 'watch' | 'stop' =>
+  share < WATCHED_FROM ? 'fine' : share <= 1 ? 'watch' : 'stop';
+export const burdenMark = (burden: number): 'fine' | 'watch' | 'stop' => shareMark(burden / BORNE_IN_ALL);
+
 const names: Record<keyof Judged['parts'], string> = {
   ammonia: 'ammonia',
   peak: 'peak ammonia',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
+import { bagReadingSchema, measuredWaterSchema } from '@/core/consignment/facts';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
@@ -31,11 +31,8 @@ function miscounted(c: Consignment, b: ReadingsInput['bags'][number], i: number)
       };
 }
 
-/** What was found in a bag; it keeps its instant where nothing of it is new. */
-function readingOf(b: ReadingsInput['bags'][number], had: BagReading | undefined, at: string): BagReading[] {
-  const empty = [b.tempC, b.pH, b.salinity, b.alive, b.dead, b.doubtful].every((v) => v === null) && b.note === '';
-  return empty ? [] : [{ ...b, at: had && JSON.stringify({ ...b, at: had.at }) === JSON.stringify(had) ? had.at : at }];
-}
+const isEmpty = (b: ReadingsInput['bags'][number]): boolean =>
+  [b.tempC, b.pH, b.salinity, b.alive, b.dead, b.doubtful].every((v) => v === null) && b.note === '';
 
 /**
  * Measurements and the look through the film, bag by bag, and the water of the tanks. What is new becomes a fact of its
@@ -57,13 +54,7 @@ export function saveReadings(house: House, input: unknown): Outcome<StoredConsig
       const names = [c.tank, ...(c.otherTanks ?? [])].map((t) => t.name);
       const stranger = Object.keys(tanks).find((n) => !names.includes(n));
       if (stranger !== undefined) return refuse('tanks', `There is no receiving tank ${stranger}.`);
-      const read = bags.flatMap((b) =>
-        readingOf(
-          b,
-          c.actual.bags.find((x) => x.bagId === b.bagId),
-          at,
-        ),
-      );
+      const read = bags.filter((b) => !isEmpty(b)).map((b) => ({ ...b, at }));
       return { ok: true, value: { ...c, actual: { ...c.actual, bags: read, tanks } } };
     },
     { kind: 'measured', subject: 'arrival', data: { bags, tanks } },

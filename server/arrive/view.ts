@@ -1,3 +1,6 @@
+import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
+import { burdenMark, shareMark } from '@/core/acclimation/recommend';
+import { sampled } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
 import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
@@ -9,16 +12,12 @@ import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { methodComparisons } from '@/server/arrive/methods';
 
-const EVERY = 4; // one point a minute
-
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
-  const thin = (v: Float64Array): number[] =>
-    Array.from({ length: Math.ceil(v.length / EVERY) }, (_, i) => Math.round(v[i * EVERY]! * 1e5) / 1e5);
+  const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
   return methodComparisons(house, c, e, nowMs).map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
     const marine = species.some((s) => s.water === 'marine');
-    const mark = (x: number): 'fine' | 'watch' | 'stop' => (x < 0.7 ? 'fine' : x <= 1 ? 'watch' : 'stop');
     return {
       bagIds: lane.bagIds,
       title: lane.title,
@@ -47,29 +46,29 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
             name: 'Ammonia exposure',
             value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
             unit: '× criterion min',
-            mark: mark(parts.ammonia),
+            mark: shareMark(parts.ammonia),
             heavy: parts.ammonia,
           },
           {
             name: 'NH₃ taken in',
             value: m.nh3MinMgNL.toFixed(2),
             unit: 'mg/L × min',
-            mark: mark(parts.ammonia),
+            mark: shareMark(parts.ammonia),
             heavy: parts.ammonia,
           },
           {
             name: 'Peak NH₃-N',
             value: m.peakNh3MgNL.toFixed(3),
             unit: 'mg/L',
-            mark: mark(parts.peak),
+            mark: shareMark(parts.peak),
             heavy: parts.peak,
           },
-          { name: 'pH, any 5 min', value: m.phStep.toFixed(1), unit: '', mark: mark(parts.pH), heavy: parts.pH },
+          { name: 'pH, any 5 min', value: m.phStep.toFixed(1), unit: '', mark: shareMark(parts.pH), heavy: parts.pH },
           {
             name: 'Water, any 5 min',
             value: m.tempStepC.toFixed(1),
             unit: '°C',
-            mark: mark(parts.temperature),
+            mark: shareMark(parts.temperature),
             heavy: parts.temperature,
           },
           marine
@@ -77,24 +76,24 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
                 name: 'Salinity, any 5 min',
                 value: m.salinityStep.toFixed(1),
                 unit: '',
-                mark: mark(parts.salinity),
+                mark: shareMark(parts.salinity),
                 heavy: parts.salinity,
               }
             : {
                 name: 'Hardness, any 5 min',
                 value: m.ghStep.toFixed(1),
                 unit: '°dGH',
-                mark: mark(parts.hardness),
+                mark: shareMark(parts.hardness),
                 heavy: parts.hardness,
               },
           {
             name: 'Takes, hands on',
             value: m.transferAtMin.toFixed(0),
             unit: `min, ${m.handsMin} on`,
-            mark: mark(parts.hands),
+            mark: shareMark(parts.hands),
             heavy: parts.hands,
           },
-          { name: 'Burden, in all', value: burden.toFixed(2), unit: '', mark: mark(burden / 1.5), heavy: burden },
+          { name: 'Burden, in all', value: burden.toFixed(2), unit: '', mark: burdenMark(burden), heavy: burden },
         ],
       })),
     };

@@ -1,3 +1,4 @@
+import { sampled } from '@/core/quantities/sample';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { standingOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -9,27 +10,31 @@ import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
-const EVERY = 6; // half an hour
+/** Hours between two points that are drawn. */
+const EVERY_H = 0.5;
 
 /** What the Bag station shows of every bag, thinned to half hours. */
 export function bagViews(house: House, c: Consignment, e: Evaluation) {
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
-  const end = Math.min(e.steps - 1, Math.round((e.deadlineH + 48) / e.stepH));
   return c.bags.map((bag) => {
     const r = e.bags.find((b) => b.id === bag.id)!;
-    const r2 = (v: number, d: number): number => Math.round(v * 10 ** d) / 10 ** d;
-    const hours = [];
-    for (let i = 0; i <= end; i += EVERY)
-      hours.push({
-        h: r2(i * e.stepH, 3),
-        tempC: r2(r.tempC[i]!, 2),
-        oxygenMgL: r2(r.curves.oxygenMgL[i]!, 2),
-        nh3: r2(r.curves.nh3MgNL[i]!, 5),
-        tan: r2(r.curves.tanMgNL[i]!, 3),
-        pH: r2(r.curves.pH[i]!, 3),
-        co2: r2(r.curves.co2MgL[i]!, 1),
-      });
+    const curve = (values: ArrayLike<number>, decimals: number): number[] =>
+      sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
+    const oxygenMgL = curve(r.curves.oxygenMgL, 2);
+    const nh3 = curve(r.curves.nh3MgNL, 5);
+    const tan = curve(r.curves.tanMgNL, 3);
+    const pH = curve(r.curves.pH, 3);
+    const co2 = curve(r.curves.co2MgL, 1);
+    const hours = curve(r.tempC, 2).map((tempC, k) => ({
+      h: k * EVERY_H,
+      tempC,
+      oxygenMgL: oxygenMgL[k]!,
+      nh3: nh3[k]!,
+      tan: tan[k]!,
+      pH: pH[k]!,
+      co2: co2[k]!,
+    }));
     const water = waterOfBag(c, bag);
     return {
       bag,

@@ -1,3 +1,4 @@
+import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { milestones, type Milestone } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -73,5 +74,7 @@ export function recordEvent(
 function tooEarly(c: Consignment, name: Milestone, at: string): string | null {
   if (name !== 'arrivedAt' || c.actual.handedOverAt) return null;
   if (Date.parse(at) >= Date.parse(c.handOverAt)) return null;
-  return `${c.code} is handed over only on ${c.handOverAt.slice(0, 10)}, by the plan. If it left sooner, record the hand-over or change the order first.`;
+  const left = Date.parse(c.handOverAt);
+  const { zone } = c.sender.place;
+  return `${c.code} is handed over only on ${dayWords(left, zone)} at ${clockWords(left, zone)}, by the plan. If it left sooner, record the hand-over or change the order first.`;
 }
