@@ -147,7 +147,7 @@ function chanceOf(t: Trial, hoursAt: (use: number) => number, central: number): 
 }
 
 function reasonOf(o: Tried['o'], best: boolean, t: Trial): string {
-  const species = row(t.catalogue.species, o.lineId === t.line.id ? t.line.speciesId : '', 'species');
+  const species = row(t.catalogue.species, t.line.speciesId, 'species');
   const mass = massOfLine(t.c, o.lineId, t.catalogue) * o.perBag;
   const what = `${o.perBag} to a ${o.type.name} bag (${mass.toFixed(mass < 10 ? 1 : 0)} g in ${o.waterL} L)`;
   if (o.worstSlackH >= t.a.wantedSlackH)

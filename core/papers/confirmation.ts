@@ -1,3 +1,4 @@
+import { counted } from '@/core/quantities/words';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -60,7 +61,7 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
     };
   });
   return {
-    title: `${c.code}: ${animals} animals for ${c.receiver.name}, ${there.name}`,
+    title: `${c.code}: ${counted(animals, 'animal')} for ${c.receiver.name}, ${there.name}`,
     lead: [leaves, delivery],
     sections: [
       {
