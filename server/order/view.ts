@@ -1,3 +1,4 @@
+import { blankLine } from '@/records/order-line';
 import type { Place } from '@/core/catalogue/places';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Receiver } from '@/records/people';
@@ -88,22 +89,7 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
     windowStart: `${next}T09:00`,
     windowEnd: `${next}T12:00`,
     opening: `${next}T10:30`,
-    lines: [
-      {
-        id: 'L1',
-        speciesId: '',
-        count: '',
-        size: '',
-        lengthCm: '',
-        massG: '',
-        sex: 'unsexed',
-        grade: '',
-        variety: '',
-        tank: '',
-        lotId: '',
-        into: '',
-      },
-    ],
+    lines: [blankLine('L1')],
     source: { ...water },
     waters: {},
     tanks: [{ ...water, name: 'Quarantine', volumeL: '60', residents: '' }],

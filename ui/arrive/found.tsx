@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import type { LaneView, ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -6,65 +7,64 @@ import { one } from '@/ui/format';
 /** What was found, bag by bag; what is expected where nobody measured. */
 export function Found({ p }: { p: ReceiveStationProps }) {
   return (
-    <table className="tbl">
-      <thead>
-        <tr>
+    <Table
+      head={
+        <>
           <th />
           <th />
           <th className="r">Water °C</th>
           <th className="r">pH</th>
           <th className="r">Alive</th>
           <th />
-        </tr>
-      </thead>
-      <tbody>
-        {p.bags.map((b) => {
-          const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
-          return (
-            <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}>
-              <td>
-                <b className="font-head">{b.id}</b>
-              </td>
-              <td>
-                <FishIcon species={b.species} width={30} />
-              </td>
-              <td className="r num">
-                {b.reading?.tempC != null ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}
-              </td>
-              <td className="r num">
-                {b.reading?.pH != null ? one(b.reading.pH) : <span className="mute">{one(b.expectedPh)} ?</span>}
-              </td>
-              <td className="r">
-                <b className="num">{b.reading?.alive ?? '?'}</b>
-                <span className="u">of {b.animals}</span>
-              </td>
-              <td className="r">
-                {b.reading?.alive != null && (
-                  <StateMark mark={(b.reading.dead ?? 0) > 0 ? 'stop' : bad ? 'watch' : 'fine'} />
-                )}
-              </td>
-            </tr>
-          );
-        })}
-        {p.bags
-          .filter((b) => b.reading?.note || b.photos.length > 0)
-          .map((b) => (
-            <tr key={`${b.id}-seen`}>
-              <td>
-                <b className="font-head">{b.id}</b>
-              </td>
-              <td colSpan={5}>
-                {b.reading?.note}{' '}
-                {b.photos.map((hash, i) => (
-                  <a key={hash} className="mr-2 font-semibold text-tide" href={`/photos/${hash}`}>
-                    photo {i + 1}
-                  </a>
-                ))}
-              </td>
-            </tr>
-          ))}
-      </tbody>
-    </table>
+        </>
+      }
+    >
+      {p.bags.map((b) => {
+        const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
+        return (
+          <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}>
+            <td>
+              <b className="font-head">{b.id}</b>
+            </td>
+            <td>
+              <FishIcon species={b.species} width={30} />
+            </td>
+            <td className="r num">
+              {b.reading?.tempC != null ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}
+            </td>
+            <td className="r num">
+              {b.reading?.pH != null ? one(b.reading.pH) : <span className="mute">{one(b.expectedPh)} ?</span>}
+            </td>
+            <td className="r">
+              <b className="num">{b.reading?.alive ?? '?'}</b>
+              <span className="u">of {b.animals}</span>
+            </td>
+            <td className="r">
+              {b.reading?.alive != null && (
+                <StateMark mark={(b.reading.dead ?? 0) > 0 ? 'stop' : bad ? 'watch' : 'fine'} />
+              )}
+            </td>
+          </tr>
+        );
+      })}
+      {p.bags
+        .filter((b) => b.reading?.note || b.photos.length > 0)
+        .map((b) => (
+          <tr key={`${b.id}-seen`}>
+            <td>
+              <b className="font-head">{b.id}</b>
+            </td>
+            <td colSpan={5}>
+              {b.reading?.note}{' '}
+              {b.photos.map((hash, i) => (
+                <a key={hash} className="mr-2 font-semibold text-tide" href={`/photos/${hash}`}>
+                  photo {i + 1}
+                </a>
+              ))}
+            </td>
+          </tr>
+        ))}
+    </Table>
   );
 }
 
@@ -73,64 +73,63 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
   return (
     <>
       <h3 className="mb-1 mt-5">Between bag and tank</h3>
-      <table className="tbl">
-        <thead>
-          <tr>
+      <Table
+        head={
+          <>
             <th />
             <th className="r">{lane.title}</th>
             <th className="r">Tank {lane.tank.name}</th>
             <th className="r">Step</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(
-            [
-              ['Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
-              [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
-              ...(lane.opened.salinity > 5
-                ? [['Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
-                : [['Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
-            ] as [string, number, number, string, number][]
-          ).map(([n, a, b, u, d]) => (
-            <tr key={n}>
-              <td>{n}</td>
-              <td className="r num">
-                {a.toFixed(d)}
-                <span className="u">{u}</span>
-              </td>
-              <td className="r num">
-                {b.toFixed(d)}
-                <span className="u">{u}</span>
-              </td>
-              <td className="r num font-semibold">
-                {b - a >= 0 ? '+' : '−'}
-                {Math.abs(b - a).toFixed(d)}
-              </td>
-            </tr>
-          ))}
-          <tr>
-            <td>CO₂</td>
+          </>
+        }
+      >
+        {(
+          [
+            ['Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
+            [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
+            ...(lane.opened.salinity > 5
+              ? [['Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
+              : [['Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
+          ] as [string, number, number, string, number][]
+        ).map(([n, a, b, u, d]) => (
+          <tr key={n}>
+            <td>{n}</td>
             <td className="r num">
-              {lane.opened.co2MgL.toFixed(0)}
-              <span className="u">mg/L</span>
-            </td>
-            <td />
-            <td />
-          </tr>
-          <tr>
-            <td>Total ammonia, computed</td>
-            <td className="r num">
-              {lane.opened.tanMgNL.toFixed(1)}
-              <span className="u">mg N/L</span>
+              {a.toFixed(d)}
+              <span className="u">{u}</span>
             </td>
             <td className="r num">
-              {lane.tank.tanMgNL.toFixed(1)}
-              <span className="u">mg N/L</span>
+              {b.toFixed(d)}
+              <span className="u">{u}</span>
             </td>
-            <td />
+            <td className="r num font-semibold">
+              {b - a >= 0 ? '+' : '−'}
+              {Math.abs(b - a).toFixed(d)}
+            </td>
           </tr>
-        </tbody>
-      </table>
+        ))}
+        <tr>
+          <td>CO₂</td>
+          <td className="r num">
+            {lane.opened.co2MgL.toFixed(0)}
+            <span className="u">mg/L</span>
+          </td>
+          <td />
+          <td />
+        </tr>
+        <tr>
+          <td>Total ammonia, computed</td>
+          <td className="r num">
+            {lane.opened.tanMgNL.toFixed(1)}
+            <span className="u">mg N/L</span>
+          </td>
+          <td className="r num">
+            {lane.tank.tanMgNL.toFixed(1)}
+            <span className="u">mg N/L</span>
+          </td>
+          <td />
+        </tr>
+      </Table>
       {!measured[lane.tank.name] && (
         <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>
       )}

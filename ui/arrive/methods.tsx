@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -46,19 +47,17 @@ export function Methods({
               {m.name}
             </h3>
             <MethodChart lanes={lane.methods.slice(0, SIDE_BY_SIDE)} method={m} limit={lane.limitNh3} />
-            <table className="tbl bagtable">
-              <tbody>
-                {m.figures.map((f) => (
-                  <tr key={f.name}>
-                    <td>{f.name}</td>
-                    <td className="r whitespace-nowrap">
-                      <StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b>
-                      <span className="u">{f.unit}</span>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Table className="bagtable">
+              {m.figures.map((f) => (
+                <tr key={f.name}>
+                  <td>{f.name}</td>
+                  <td className="r whitespace-nowrap">
+                    <StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b>
+                    <span className="u">{f.unit}</span>
+                  </td>
+                </tr>
+              ))}
+            </Table>
             <p className="mt-auto pt-3">
               {lane.runId ? (
                 <Link className="btn w-full min-h-16" href={`/consignments/${code}/run`}>
@@ -106,53 +105,51 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
   return (
     <section className="mt-6" aria-label="Other ways">
       <h2 className="mb-1">Other ways, same water</h2>
-      <div className="overflow-x-auto">
-        <table className="tbl min-w-[720px]">
-          <thead>
-            <tr>
-              <th>Method</th>
-              {heads.map((h) => (
-                <th key={h} className="r">
-                  {h}
-                </th>
-              ))}
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {rest.map((m) => (
-              <tr key={m.id}>
-                <td>
-                  <h3 className="whitespace-nowrap text-14">{m.name}</h3>
-                </td>
-                {shown(m).map((f) => (
-                  <td key={f.name} className="r whitespace-nowrap">
-                    <StateMark mark={f.mark} size={13} /> <b className="num">{f.value}</b>
-                    <span className="u">{f.unit}</span>
-                  </td>
-                ))}
-                <td className="r">
-                  {!lane.runId && (
-                    <button className="btn" disabled={busy} onClick={() => start(m.id)}>
-                      Use this
-                    </button>
-                  )}
-                </td>
-              </tr>
+      <Table
+        className="min-w-[720px]"
+        head={
+          <>
+            <th>Method</th>
+            {heads.map((h) => (
+              <th key={h} className="r">
+                {h}
+              </th>
             ))}
-            {lane.refused.map((m) => (
-              <tr key={m.id}>
-                <td>
-                  <h3 className="whitespace-nowrap text-14 text-ink-3">{m.name}</h3>
-                </td>
-                <td colSpan={heads.length + 1} className="text-ink-2">
-                  {m.why}
-                </td>
-              </tr>
+            <th />
+          </>
+        }
+      >
+        {rest.map((m) => (
+          <tr key={m.id}>
+            <td>
+              <h3 className="whitespace-nowrap text-14">{m.name}</h3>
+            </td>
+            {shown(m).map((f) => (
+              <td key={f.name} className="r whitespace-nowrap">
+                <StateMark mark={f.mark} size={13} /> <b className="num">{f.value}</b>
+                <span className="u">{f.unit}</span>
+              </td>
             ))}
-          </tbody>
-        </table>
-      </div>
+            <td className="r">
+              {!lane.runId && (
+                <button className="btn" disabled={busy} onClick={() => start(m.id)}>
+                  Use this
+                </button>
+              )}
+            </td>
+          </tr>
+        ))}
+        {lane.refused.map((m) => (
+          <tr key={m.id}>
+            <td>
+              <h3 className="whitespace-nowrap text-14 text-ink-3">{m.name}</h3>
+            </td>
+            <td colSpan={heads.length + 1} className="text-ink-2">
+              {m.why}
+            </td>
+          </tr>
+        ))}
+      </Table>
     </section>
   );
 }

@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, OtherProblems, SelectField } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
@@ -63,115 +64,113 @@ export function BagForm({
       aria-label="Bag plan"
     >
       <h3 className="mb-2">Bags</h3>
-      <div className="overflow-x-auto">
-        <table className="tbl min-w-[700px]">
-          <thead>
-            <tr>
-              <th>Bag</th>
-              <th className="w-[120px]">Size</th>
-              {lines.map((l) => (
-                <th key={l.id}>{l.name}</th>
-              ))}
-              <th>Water L</th>
-              <th>Gas L</th>
-              <th>Oxygen %</th>
-              <th>Binder mg N</th>
-              <th>Sedated</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {drafts.map((d, i) => (
-              <tr key={d.id}>
-                <td>
-                  <b>{d.id}</b>
-                </td>
-                <td>
-                  <SelectField
-                    hideLabel
-                    label={`Size of bag ${d.id}`}
-                    path={`bags.${i}.bagTypeId`}
-                    problems={problems}
-                    value={d.bagTypeId}
-                    onChange={(v) => edit(i, { bagTypeId: v })}
-                    options={bagTypes.map((t) => [t.id, t.name])}
-                  />
-                </td>
-                {lines.map((l) => (
-                  <td key={l.id} className="w-[84px]">
-                    <NumberField
-                      hideLabel
-                      label={`${l.name} in bag ${d.id}`}
-                      path={`bags.${i}.animals`}
-                      value={d.counts[l.id] ?? ''}
-                      onChange={(v) => edit(i, { counts: { ...d.counts, [l.id]: v } })}
-                    />
-                  </td>
-                ))}
-                <td>
-                  <NumberField
-                    hideLabel
-                    label={`Water in bag ${d.id}`}
-                    path={`bags.${i}.waterL`}
-                    problems={problems}
-                    value={d.waterL}
-                    onChange={(v) => edit(i, { waterL: v })}
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    hideLabel
-                    label={`Gas in bag ${d.id}`}
-                    path={`bags.${i}.gasL`}
-                    problems={problems}
-                    value={d.gasL}
-                    onChange={(v) => edit(i, { gasL: v })}
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    hideLabel
-                    label={`Oxygen in bag ${d.id}`}
-                    path={`bags.${i}.oxygenFraction`}
-                    problems={problems}
-                    value={d.oxygenPct}
-                    onChange={(v) => edit(i, { oxygenPct: v })}
-                  />
-                </td>
-                <td>
-                  <NumberField
-                    hideLabel
-                    label={`Binder in bag ${d.id}`}
-                    path={`bags.${i}.binderMgN`}
-                    problems={problems}
-                    value={d.binder}
-                    onChange={(v) => edit(i, { binder: v })}
-                  />
-                </td>
-                <td className="text-center">
-                  <input
-                    type="checkbox"
-                    className="size-5"
-                    aria-label={`Bag ${d.id} sedated`}
-                    checked={d.sedated}
-                    onChange={(e) => edit(i, { sedated: e.target.checked })}
-                  />
-                </td>
-                <td>
-                  <button
-                    type="button"
-                    className="btn flat"
-                    aria-label={`Take bag ${d.id} out`}
-                    onClick={() => setDrafts(drafts.filter((_, j) => j !== i))}
-                  >
-                    Remove
-                  </button>
-                </td>
-              </tr>
+      <Table
+        className="min-w-[700px]"
+        head={
+          <>
+            <th>Bag</th>
+            <th className="w-[120px]">Size</th>
+            {lines.map((l) => (
+              <th key={l.id}>{l.name}</th>
             ))}
-          </tbody>
-        </table>
-      </div>
+            <th>Water L</th>
+            <th>Gas L</th>
+            <th>Oxygen %</th>
+            <th>Binder mg N</th>
+            <th>Sedated</th>
+            <th />
+          </>
+        }
+      >
+        {drafts.map((d, i) => (
+          <tr key={d.id}>
+            <td>
+              <b>{d.id}</b>
+            </td>
+            <td>
+              <SelectField
+                hideLabel
+                label={`Size of bag ${d.id}`}
+                path={`bags.${i}.bagTypeId`}
+                problems={problems}
+                value={d.bagTypeId}
+                onChange={(v) => edit(i, { bagTypeId: v })}
+                options={bagTypes.map((t) => [t.id, t.name])}
+              />
+            </td>
+            {lines.map((l) => (
+              <td key={l.id} className="w-[84px]">
+                <NumberField
+                  hideLabel
+                  label={`${l.name} in bag ${d.id}`}
+                  path={`bags.${i}.animals`}
+                  value={d.counts[l.id] ?? ''}
+                  onChange={(v) => edit(i, { counts: { ...d.counts, [l.id]: v } })}
+                />
+              </td>
+            ))}
+            <td>
+              <NumberField
+                hideLabel
+                label={`Water in bag ${d.id}`}
+                path={`bags.${i}.waterL`}
+                problems={problems}
+                value={d.waterL}
+                onChange={(v) => edit(i, { waterL: v })}
+              />
+            </td>
+            <td>
+              <NumberField
+                hideLabel
+                label={`Gas in bag ${d.id}`}
+                path={`bags.${i}.gasL`}
+                problems={problems}
+                value={d.gasL}
+                onChange={(v) => edit(i, { gasL: v })}
+              />
+            </td>
+            <td>
+              <NumberField
+                hideLabel
+                label={`Oxygen in bag ${d.id}`}
+                path={`bags.${i}.oxygenFraction`}
+                problems={problems}
+                value={d.oxygenPct}
+                onChange={(v) => edit(i, { oxygenPct: v })}
+              />
+            </td>
+            <td>
+              <NumberField
+                hideLabel
+                label={`Binder in bag ${d.id}`}
+                path={`bags.${i}.binderMgN`}
+                problems={problems}
+                value={d.binder}
+                onChange={(v) => edit(i, { binder: v })}
+              />
+            </td>
+            <td className="text-center">
+              <input
+                type="checkbox"
+                className="size-5"
+                aria-label={`Bag ${d.id} sedated`}
+                checked={d.sedated}
+                onChange={(e) => edit(i, { sedated: e.target.checked })}
+              />
+            </td>
+            <td>
+              <button
+                type="button"
+                className="btn flat"
+                aria-label={`Take bag ${d.id} out`}
+                onClick={() => setDrafts(drafts.filter((_, j) => j !== i))}
+              >
+                Remove
+              </button>
+            </td>
+          </tr>
+        ))}
+      </Table>
       <button type="button" className="btn mt-2" onClick={addBag}>
         Add a bag
       </button>

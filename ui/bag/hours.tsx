@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
 import {
   Line,
@@ -132,36 +133,34 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
         </button>
       </figcaption>
       {table && (
-        <div className="max-h-64 overflow-auto">
-          <table className="tbl">
-            <thead>
-              <tr>
-                <th>h</th>
-                <th className="r">°C</th>
-                <th className="r">O₂ mg/L</th>
-                <th className="r">TAN mg N/L</th>
-                <th className="r">NH₃ mg N/L</th>
-                <th className="r">pH</th>
-                <th className="r">CO₂ mg/L</th>
+        <Table
+          frame="max-h-64"
+          head={
+            <>
+              <th>h</th>
+              <th className="r">°C</th>
+              <th className="r">O₂ mg/L</th>
+              <th className="r">TAN mg N/L</th>
+              <th className="r">NH₃ mg N/L</th>
+              <th className="r">pH</th>
+              <th className="r">CO₂ mg/L</th>
+            </>
+          }
+        >
+          {data
+            .filter((r) => Math.round(r.h) % 6 === 0 && Math.abs(r.h - Math.round(r.h)) < 0.01)
+            .map((r) => (
+              <tr key={r.h} className="num">
+                <td>{r.h.toFixed(0)}</td>
+                <td className="r">{r.tempC.toFixed(1)}</td>
+                <td className="r">{r.oxygenMgL.toFixed(1)}</td>
+                <td className="r">{r.tan.toFixed(2)}</td>
+                <td className="r">{r.nh3.toFixed(4)}</td>
+                <td className="r">{r.pH.toFixed(2)}</td>
+                <td className="r">{r.co2.toFixed(1)}</td>
               </tr>
-            </thead>
-            <tbody>
-              {data
-                .filter((r) => Math.round(r.h) % 6 === 0 && Math.abs(r.h - Math.round(r.h)) < 0.01)
-                .map((r) => (
-                  <tr key={r.h} className="num">
-                    <td>{r.h.toFixed(0)}</td>
-                    <td className="r">{r.tempC.toFixed(1)}</td>
-                    <td className="r">{r.oxygenMgL.toFixed(1)}</td>
-                    <td className="r">{r.tan.toFixed(2)}</td>
-                    <td className="r">{r.nh3.toFixed(4)}</td>
-                    <td className="r">{r.pH.toFixed(2)}</td>
-                    <td className="r">{r.co2.toFixed(1)}</td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
-        </div>
+            ))}
+        </Table>
       )}
     </figure>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { saveBoxes } from '@/server/box/actions';
 import { useState } from 'react';
 import type { Box } from '@/core/consignment/schema';
@@ -86,27 +87,25 @@ export function BoxStation(p: BoxStationProps) {
           </p>
         ))}
         {p.views.length > 1 && (
-          <table className="tbl mt-3">
-            <tbody>
-              {p.bagIds.map((id) => (
-                <tr key={id}>
-                  <td className="w-20">
-                    <b>{id}</b>
-                  </td>
-                  <td>
-                    <SelectField
-                      hideLabel
-                      label={`Box of bag ${id}`}
-                      path={`box-${id}`}
-                      value={inBox()[id] ?? v.box.id}
-                      onChange={(to) => send(boxes, { ...inBox(), [id]: to })}
-                      options={boxes.map((b) => [b.id, `box ${b.id}`])}
-                    />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table className="mt-3">
+            {p.bagIds.map((id) => (
+              <tr key={id}>
+                <td className="w-20">
+                  <b>{id}</b>
+                </td>
+                <td>
+                  <SelectField
+                    hideLabel
+                    label={`Box of bag ${id}`}
+                    path={`box-${id}`}
+                    value={inBox()[id] ?? v.box.id}
+                    onChange={(to) => send(boxes, { ...inBox(), [id]: to })}
+                    options={boxes.map((b) => [b.id, `box ${b.id}`])}
+                  />
+                </td>
+              </tr>
+            ))}
+          </Table>
         )}
         {p.views.length > 1 && v.bags.length === 0 && (
           <button
@@ -123,42 +122,40 @@ export function BoxStation(p: BoxStationProps) {
       </section>
       <section>
         <h2 className="mb-2">Weight to pay for</h2>
-        <table className="tbl">
-          <tbody>
-            {(
-              [
-                ['Water', v.weights.waterKg],
-                ['Animals', v.weights.fishKg],
-                ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
-                ['Foam box and carton', v.weights.boxKg],
-                ['Packs, bags, paper', v.weights.restKg],
-              ] as const
-            ).map(([n, kg]) => (
-              <tr key={n}>
-                <td>{n}</td>
-                <td className="r num">{two(kg)}</td>
-              </tr>
-            ))}
-            <tr>
-              <td className="!border-t !border-t-ink">
-                <b>On the scale</b>
-              </td>
-              <td className="r !border-t !border-t-ink">
-                <b className="num">{two(v.weights.totalKg)}</b>
-                <span className="u">kg</span>
-              </td>
+        <Table>
+          {(
+            [
+              ['Water', v.weights.waterKg],
+              ['Animals', v.weights.fishKg],
+              ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
+              ['Foam box and carton', v.weights.boxKg],
+              ['Packs, bags, paper', v.weights.restKg],
+            ] as const
+          ).map(([n, kg]) => (
+            <tr key={n}>
+              <td>{n}</td>
+              <td className="r num">{two(kg)}</td>
             </tr>
-            <tr>
-              <td>
-                By size, {v.outsideCm.join(' × ')} cm ÷ {p.divisor}
-              </td>
-              <td className="r">
-                <b className="num">{two(v.freight.volumetric)}</b>
-                <span className="u">kg</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+          ))}
+          <tr>
+            <td className="!border-t !border-t-ink">
+              <b>On the scale</b>
+            </td>
+            <td className="r !border-t !border-t-ink">
+              <b className="num">{two(v.weights.totalKg)}</b>
+              <span className="u">kg</span>
+            </td>
+          </tr>
+          <tr>
+            <td>
+              By size, {v.outsideCm.join(' × ')} cm ÷ {p.divisor}
+            </td>
+            <td className="r">
+              <b className="num">{two(v.freight.volumetric)}</b>
+              <span className="u">kg</span>
+            </td>
+          </tr>
+        </Table>
         <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
           <b className="font-head text-15">Chargeable</b>
           <span className="num ml-auto text-28 font-semibold">{v.freight.chargeable.toFixed(1)}</span>

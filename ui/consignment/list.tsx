@@ -1,4 +1,6 @@
+import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
+import { Pages } from '@/ui/records/pages';
 import { Download } from 'lucide-react';
 import type { ConsignmentListView } from '@/server/consignment/list';
 import { FishIcon } from '@/ui/drawings/fish';
@@ -50,76 +52,73 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
             ))
           )}
         </p>
-        <div className="overflow-x-auto">
-          <table className="tbl rows-at-390">
-            <thead>
-              <tr>
-                <th>Code</th>
-                <th>With</th>
-                <th>Animals</th>
-                <th>Hand-over</th>
-                <th>Stage</th>
-                <th className="r">Slack</th>
-                <th className="r">Worst tenth</th>
-                <th>Fails first</th>
+        <Table
+          className="rows-at-390"
+          head={
+            <>
+              <th>Code</th>
+              <th>With</th>
+              <th>Animals</th>
+              <th>Hand-over</th>
+              <th>Stage</th>
+              <th className="r">Slack</th>
+              <th className="r">Worst tenth</th>
+              <th>Fails first</th>
+            </>
+          }
+        >
+          {rows.map((s) => {
+            const c = s.document;
+            const incoming = c.direction === 'incoming';
+            const first = s.species;
+            return (
+              <tr key={c.id} className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
+                <td>
+                  <Link className="row-link !text-16" href={`/consignments/${c.code}`}>
+                    {c.code}
+                  </Link>
+                </td>
+                <td data-head="With">
+                  <span>
+                    {incoming ? 'from ' : 'to '}
+                    <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
+                    {incoming ? c.sender.place.name : c.receiver.place.name}
+                  </span>
+                </td>
+                <td data-head="Animals">
+                  <span className="inline-flex items-center gap-2">
+                    {first && <FishIcon species={first} width={28} />}
+                    <span>
+                      <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
+                      <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
+                    </span>
+                  </span>
+                </td>
+                <td data-head="Hand-over" className="whitespace-nowrap">
+                  {dayClock(Date.parse(c.handOverAt), zone)}
+                </td>
+                <td data-head="Stage">{s.stage}</td>
+                <td data-head="Slack" className="r whitespace-nowrap">
+                  {s.result && s.stage !== 'cancelled' && (
+                    <span className="inline-flex items-center gap-1.5">
+                      <StateMark mark={s.result.state} size={15} /> <b className="num">{slackWords(s.result.slackH)}</b>
+                    </span>
+                  )}
+                </td>
+                <td data-head="Worst tenth" className="r num whitespace-nowrap">
+                  {s.result ? slackWords(s.result.worstSlackH) : ''}
+                </td>
+                <td data-head="Fails first">
+                  {s.result?.factor
+                    ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
+                    : s.result
+                      ? 'none'
+                      : 'not computed yet'}
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {rows.map((s) => {
-                const c = s.document;
-                const incoming = c.direction === 'incoming';
-                const first = s.species;
-                return (
-                  <tr key={c.id} className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
-                    <td>
-                      <Link className="row-link !text-16" href={`/consignments/${c.code}`}>
-                        {c.code}
-                      </Link>
-                    </td>
-                    <td data-head="With">
-                      <span>
-                        {incoming ? 'from ' : 'to '}
-                        <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
-                        {incoming ? c.sender.place.name : c.receiver.place.name}
-                      </span>
-                    </td>
-                    <td data-head="Animals">
-                      <span className="inline-flex items-center gap-2">
-                        {first && <FishIcon species={first} width={28} />}
-                        <span>
-                          <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
-                          <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
-                        </span>
-                      </span>
-                    </td>
-                    <td data-head="Hand-over" className="whitespace-nowrap">
-                      {dayClock(Date.parse(c.handOverAt), zone)}
-                    </td>
-                    <td data-head="Stage">{s.stage}</td>
-                    <td data-head="Slack" className="r whitespace-nowrap">
-                      {s.result && s.stage !== 'cancelled' && (
-                        <span className="inline-flex items-center gap-1.5">
-                          <StateMark mark={s.result.state} size={15} />{' '}
-                          <b className="num">{slackWords(s.result.slackH)}</b>
-                        </span>
-                      )}
-                    </td>
-                    <td data-head="Worst tenth" className="r num whitespace-nowrap">
-                      {s.result ? slackWords(s.result.worstSlackH) : ''}
-                    </td>
-                    <td data-head="Fails first">
-                      {s.result?.factor
-                        ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
-                        : s.result
-                          ? 'none'
-                          : 'not computed yet'}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </div>
+            );
+          })}
+        </Table>
         {rows.length === 0 && (
           <p className="note py-6">
             {find ? 'Nothing has this code, name, fish or tank.' : 'No consignment here.'}{' '}
@@ -131,19 +130,12 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
         )}
         {pages > 1 && (
           <nav className="no-print mt-4 flex items-center gap-3" aria-label="Pages">
-            {page > 1 && (
-              <Link className="btn" href={at({ show: shelf, page: String(page - 1) })}>
-                Later
-              </Link>
-            )}
-            <span className="note">
-              Page {page} of {pages}
-            </span>
-            {page < pages && (
-              <Link className="btn" href={at({ show: shelf, page: String(page + 1) })}>
-                Earlier
-              </Link>
-            )}
+            <Pages
+              page={page}
+              pages={pages}
+              at={(n) => at({ show: shelf, page: String(n) })}
+              words={['Later', 'Earlier']}
+            />
           </nav>
         )}
       </section>

@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { one, slackWords } from '@/ui/format';
 import type { HeatOption, HeatStationProps } from './props';
@@ -22,71 +23,69 @@ export function HeatTable({
   look: (name: string) => void;
 }) {
   return (
-    <div className="overflow-x-auto">
-      <table className="tbl min-w-[680px]">
-        <thead>
-          <tr>
-            <th />
-            <th>Packs</th>
-            <th>Chance</th>
-            <th className="r" title="One run in ten is colder, one in ten warmer">
-              Water °C, P10 to P90
-            </th>
-            <th className="r">Slack</th>
-            <th className="r">Cost €</th>
-            <th className="r">Weight g</th>
-            <th>Why</th>
-          </tr>
-        </thead>
-        <tbody>
-          {list.map((o) => (
-            <tr
-              key={o.name}
-              data-testid={o === inUse ? 'pack-in-use' : undefined}
-              className={o === chosen ? 'bg-[var(--water-pale)]' : ''}
+    <Table
+      className="min-w-[680px]"
+      head={
+        <>
+          <th />
+          <th>Packs</th>
+          <th>Chance</th>
+          <th className="r" title="One run in ten is colder, one in ten warmer">
+            Water °C, P10 to P90
+          </th>
+          <th className="r">Slack</th>
+          <th className="r">Cost €</th>
+          <th className="r">Weight g</th>
+          <th>Why</th>
+        </>
+      }
+    >
+      {list.map((o) => (
+        <tr
+          key={o.name}
+          data-testid={o === inUse ? 'pack-in-use' : undefined}
+          className={o === chosen ? 'bg-[var(--water-pale)]' : ''}
+        >
+          <td>
+            <StateMark mark={o.state} />
+          </td>
+          <td>
+            <button
+              className="min-h-7 whitespace-nowrap text-left font-semibold"
+              aria-pressed={o === chosen}
+              onClick={() => look(o.name)}
             >
-              <td>
-                <StateMark mark={o.state} />
-              </td>
-              <td>
-                <button
-                  className="min-h-7 whitespace-nowrap text-left font-semibold"
-                  aria-pressed={o === chosen}
-                  onClick={() => look(o.name)}
-                >
-                  {o.name}
-                </button>
-                <span className="block whitespace-nowrap text-12 leading-none text-tide">
-                  {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
-                </span>
-                {short(o) && <span className="block text-12 leading-tight text-stop">{short(o)}</span>}
-              </td>
-              <td>
-                <ChanceBar option={o} />
-              </td>
-              <td className="r num whitespace-nowrap">
-                <span data-testid="coldest" style={{ color: o.coldestC < band.min ? 'var(--stop)' : undefined }}>
-                  {one(o.coldestC)}
-                </span>
-                {' to '}
-                <span style={{ color: o.warmestC > band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</span>
-              </td>
-              <td className="r num whitespace-nowrap font-semibold">
-                {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
-                {o.worstSlackH !== o.slackH && (
-                  <span className="block text-12 font-normal leading-none text-ink-2">
-                    {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
-                  </span>
-                )}
-              </td>
-              <td className="r num">{o.cost.toFixed(2)}</td>
-              <td className="r num">{o.massG}</td>
-              <td className="text-13">{o.reason}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+              {o.name}
+            </button>
+            <span className="block whitespace-nowrap text-12 leading-none text-tide">
+              {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
+            </span>
+            {short(o) && <span className="block text-12 leading-tight text-stop">{short(o)}</span>}
+          </td>
+          <td>
+            <ChanceBar option={o} />
+          </td>
+          <td className="r num whitespace-nowrap">
+            <span data-testid="coldest" style={{ color: o.coldestC < band.min ? 'var(--stop)' : undefined }}>
+              {one(o.coldestC)}
+            </span>
+            {' to '}
+            <span style={{ color: o.warmestC > band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</span>
+          </td>
+          <td className="r num whitespace-nowrap font-semibold">
+            {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
+            {o.worstSlackH !== o.slackH && (
+              <span className="block text-12 font-normal leading-none text-ink-2">
+                {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+              </span>
+            )}
+          </td>
+          <td className="r num">{o.cost.toFixed(2)}</td>
+          <td className="r num">{o.massG}</td>
+          <td className="text-13">{o.reason}</td>
+        </tr>
+      ))}
+    </Table>
   );
 }
 

@@ -1,3 +1,4 @@
+import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
 import type { Companion, OrderLine } from '@/core/consignment/schema';
@@ -24,20 +25,7 @@ export const marine: WaterDraft = { tempC: '25.5', pH: '8.1', khDkh: '8', ghDgh:
 export const emptyLine = (lines: readonly LineDraft[]): LineDraft => {
   let n = lines.length + 1;
   while (lines.some((l) => l.id === `L${n}`)) n++;
-  return {
-    id: `L${n}`,
-    speciesId: '',
-    count: '',
-    size: '',
-    lengthCm: '',
-    massG: '',
-    sex: 'unsexed',
-    grade: '',
-    variety: '',
-    tank: '',
-    lotId: '',
-    into: '',
-  };
+  return blankLine(`L${n}`);
 };
 
 export const waterOfLine = (d: OrderDraft, tank: string): WaterDraft => d.waters[tank] ?? d.source;

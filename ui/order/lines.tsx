@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
@@ -47,178 +48,174 @@ export function Lines({
           <option key={t.name} value={t.name} />
         ))}
       </datalist>
-      <div className="overflow-x-auto">
-        <table className="tbl rows-at-390 pairs">
-          <thead>
-            <tr>
-              <th className="min-w-[230px]">Fish</th>
-              <th className="w-[84px]">Count</th>
-              <th className="w-[88px]">From tank</th>
-              <th className="w-[112px]">Size</th>
-              <th className="w-[98px]">Length</th>
-              <th className="w-[98px]">Mass each</th>
-              <th className="w-[108px]">Sex</th>
-              <th className="w-[92px]">Grade</th>
-              {into.length > 1 && <th className="w-[130px]">Into</th>}
-              <th />
+      <Table
+        className="rows-at-390 pairs"
+        head={
+          <>
+            <th className="min-w-[230px]">Fish</th>
+            <th className="w-[84px]">Count</th>
+            <th className="w-[88px]">From tank</th>
+            <th className="w-[112px]">Size</th>
+            <th className="w-[98px]">Length</th>
+            <th className="w-[98px]">Mass each</th>
+            <th className="w-[108px]">Sex</th>
+            <th className="w-[92px]">Grade</th>
+            {into.length > 1 && <th className="w-[130px]">Into</th>}
+            <th />
+          </>
+        }
+      >
+        {lines.map((l, i) => {
+          const n = i + 1;
+          const lot = lots.find((x) => x.id === l.lotId);
+          const short = lot?.free != null && num(l.count) > lot.free;
+          return (
+            <tr key={l.id} className="align-top">
+              <td data-head="Fish">
+                <div className="grid gap-2 sm:grid-cols-[minmax(0,1fr)_116px]">
+                  <SpeciesCombo
+                    species={species}
+                    lots={lots}
+                    value={l.speciesId}
+                    lotId={l.lotId}
+                    label={`Species of line ${n}`}
+                    error={problemAt(problems, `lines.${i}.speciesId`)}
+                    onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
+                    onNew={(name) => setFresh({ at: i, name })}
+                    onLot={(x) => onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))}
+                  />
+                  <input
+                    className="in"
+                    aria-label={`Variety of line ${n}`}
+                    placeholder="strain, locality"
+                    value={l.variety}
+                    onChange={(e) => set(i, { variety: e.target.value })}
+                  />
+                </div>
+                {fresh?.at === i && (
+                  <NewSpecies
+                    name={fresh.name}
+                    species={species}
+                    leave={() => setFresh(null)}
+                    done={(s) => {
+                      onSpecies(s);
+                      setFresh(null);
+                      onChange(lines.map((x, j) => (j === i ? withSpecies(x, s) : x)));
+                    }}
+                  />
+                )}
+              </td>
+              <td data-head="Count">
+                <NumberField
+                  hideLabel
+                  label={`Count of line ${n}`}
+                  path={`lines.${i}.count`}
+                  problems={problems}
+                  value={l.count}
+                  onChange={(count) => set(i, { count })}
+                />
+                {lot && lot.free !== null && (
+                  <span className={`text-12 ${short ? 'font-semibold text-stop' : 'mute'}`}>{lot.free} free</span>
+                )}
+              </td>
+              <td data-head="From tank">
+                <TextField
+                  hideLabel
+                  label={`Tank of line ${n}`}
+                  list="own-tanks"
+                  path={`lines.${i}.tank`}
+                  problems={problems}
+                  value={l.tank}
+                  onChange={(tank) => set(i, { tank, lotId: lot && lot.tank !== tank ? '' : l.lotId })}
+                />
+              </td>
+              <td data-head="Size">
+                <SelectField
+                  hideLabel
+                  label={`Size class of line ${n}`}
+                  path={`lines.${i}.size`}
+                  value={l.size}
+                  onChange={(size) => {
+                    const s = speciesOf(l.speciesId);
+                    set(i, {
+                      size,
+                      ...(size && s ? { lengthCm: String(lengthOfClass(size as SizeClass, s.lengthCm)) } : {}),
+                    });
+                  }}
+                  options={[['', 'measured'], ...sizeClasses.map((s) => [s, s] as const)]}
+                />
+              </td>
+              <td data-head="Length">
+                <NumberField
+                  hideLabel
+                  label={`Length of line ${n}`}
+                  unit="cm"
+                  path={`lines.${i}.lengthCm`}
+                  problems={problems}
+                  value={l.lengthCm}
+                  onChange={(lengthCm) => set(i, { lengthCm, size: '' })}
+                />
+              </td>
+              <td data-head="Mass each">
+                <NumberField
+                  hideLabel
+                  label={`Mass of line ${n}, if weighed`}
+                  unit="g"
+                  path={`lines.${i}.massG`}
+                  problems={problems}
+                  value={l.massG}
+                  onChange={(massG) => set(i, { massG })}
+                />
+              </td>
+              <td data-head="Sex">
+                <SelectField
+                  hideLabel
+                  label={`Sex of line ${n}`}
+                  path={`lines.${i}.sex`}
+                  value={l.sex}
+                  onChange={(sex) => set(i, { sex })}
+                  options={['unsexed', 'male', 'female', 'pair', 'mixed'].map((x) => [x, x] as const)}
+                />
+              </td>
+              <td data-head="Grade">
+                <TextField
+                  hideLabel
+                  label={`Grade of line ${n}`}
+                  path={`lines.${i}.grade`}
+                  problems={problems}
+                  value={l.grade}
+                  onChange={(grade) => set(i, { grade })}
+                />
+              </td>
+              {into.length > 1 && (
+                <td data-head="Into">
+                  <SelectField
+                    hideLabel
+                    label={`Receiving tank of line ${n}`}
+                    path={`lines.${i}.into`}
+                    problems={problems}
+                    value={l.into || into[0]!}
+                    onChange={(x) => set(i, { into: x })}
+                    options={into.map((x) => [x, x] as const)}
+                  />
+                </td>
+              )}
+              <td>
+                {lines.length > 1 && (
+                  <button
+                    type="button"
+                    className="btn flat"
+                    aria-label={`Remove line ${n}`}
+                    onClick={() => onChange(lines.filter((_, j) => j !== i))}
+                  >
+                    Remove
+                  </button>
+                )}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {lines.map((l, i) => {
-              const n = i + 1;
-              const lot = lots.find((x) => x.id === l.lotId);
-              const short = lot?.free != null && num(l.count) > lot.free;
-              return (
-                <tr key={l.id} className="align-top">
-                  <td data-head="Fish">
-                    <div className="grid gap-2 sm:grid-cols-[minmax(0,1fr)_116px]">
-                      <SpeciesCombo
-                        species={species}
-                        lots={lots}
-                        value={l.speciesId}
-                        lotId={l.lotId}
-                        label={`Species of line ${n}`}
-                        error={problemAt(problems, `lines.${i}.speciesId`)}
-                        onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
-                        onNew={(name) => setFresh({ at: i, name })}
-                        onLot={(x) =>
-                          onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))
-                        }
-                      />
-                      <input
-                        className="in"
-                        aria-label={`Variety of line ${n}`}
-                        placeholder="strain, locality"
-                        value={l.variety}
-                        onChange={(e) => set(i, { variety: e.target.value })}
-                      />
-                    </div>
-                    {fresh?.at === i && (
-                      <NewSpecies
-                        name={fresh.name}
-                        species={species}
-                        leave={() => setFresh(null)}
-                        done={(s) => {
-                          onSpecies(s);
-                          setFresh(null);
-                          onChange(lines.map((x, j) => (j === i ? withSpecies(x, s) : x)));
-                        }}
-                      />
-                    )}
-                  </td>
-                  <td data-head="Count">
-                    <NumberField
-                      hideLabel
-                      label={`Count of line ${n}`}
-                      path={`lines.${i}.count`}
-                      problems={problems}
-                      value={l.count}
-                      onChange={(count) => set(i, { count })}
-                    />
-                    {lot && lot.free !== null && (
-                      <span className={`text-12 ${short ? 'font-semibold text-stop' : 'mute'}`}>{lot.free} free</span>
-                    )}
-                  </td>
-                  <td data-head="From tank">
-                    <TextField
-                      hideLabel
-                      label={`Tank of line ${n}`}
-                      list="own-tanks"
-                      path={`lines.${i}.tank`}
-                      problems={problems}
-                      value={l.tank}
-                      onChange={(tank) => set(i, { tank, lotId: lot && lot.tank !== tank ? '' : l.lotId })}
-                    />
-                  </td>
-                  <td data-head="Size">
-                    <SelectField
-                      hideLabel
-                      label={`Size class of line ${n}`}
-                      path={`lines.${i}.size`}
-                      value={l.size}
-                      onChange={(size) => {
-                        const s = speciesOf(l.speciesId);
-                        set(i, {
-                          size,
-                          ...(size && s ? { lengthCm: String(lengthOfClass(size as SizeClass, s.lengthCm)) } : {}),
-                        });
-                      }}
-                      options={[['', 'measured'], ...sizeClasses.map((s) => [s, s] as const)]}
-                    />
-                  </td>
-                  <td data-head="Length">
-                    <NumberField
-                      hideLabel
-                      label={`Length of line ${n}`}
-                      unit="cm"
-                      path={`lines.${i}.lengthCm`}
-                      problems={problems}
-                      value={l.lengthCm}
-                      onChange={(lengthCm) => set(i, { lengthCm, size: '' })}
-                    />
-                  </td>
-                  <td data-head="Mass each">
-                    <NumberField
-                      hideLabel
-                      label={`Mass of line ${n}, if weighed`}
-                      unit="g"
-                      path={`lines.${i}.massG`}
-                      problems={problems}
-                      value={l.massG}
-                      onChange={(massG) => set(i, { massG })}
-                    />
-                  </td>
-                  <td data-head="Sex">
-                    <SelectField
-                      hideLabel
-                      label={`Sex of line ${n}`}
-                      path={`lines.${i}.sex`}
-                      value={l.sex}
-                      onChange={(sex) => set(i, { sex })}
-                      options={['unsexed', 'male', 'female', 'pair', 'mixed'].map((x) => [x, x] as const)}
-                    />
-                  </td>
-                  <td data-head="Grade">
-                    <TextField
-                      hideLabel
-                      label={`Grade of line ${n}`}
-                      path={`lines.${i}.grade`}
-                      problems={problems}
-                      value={l.grade}
-                      onChange={(grade) => set(i, { grade })}
-                    />
-                  </td>
-                  {into.length > 1 && (
-                    <td data-head="Into">
-                      <SelectField
-                        hideLabel
-                        label={`Receiving tank of line ${n}`}
-                        path={`lines.${i}.into`}
-                        problems={problems}
-                        value={l.into || into[0]!}
-                        onChange={(x) => set(i, { into: x })}
-                        options={into.map((x) => [x, x] as const)}
-                      />
-                    </td>
-                  )}
-                  <td>
-                    {lines.length > 1 && (
-                      <button
-                        type="button"
-                        className="btn flat"
-                        aria-label={`Remove line ${n}`}
-                        onClick={() => onChange(lines.filter((_, j) => j !== i))}
-                      >
-                        Remove
-                      </button>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+      </Table>
       <button type="button" className="btn mt-2" onClick={onAdd}>
         Another kind
       </button>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { feltStep } from '@/core/calendar/felt';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
@@ -59,121 +60,119 @@ export function Waters({
   return (
     <section className="min-w-0">
       <h2 className="mb-2">The two waters</h2>
-      <div className="overflow-x-auto">
-        <table className="tbl rows-at-390 pairs min-w-0">
-          <thead>
-            <tr>
-              <th className="min-w-[150px]" />
-              {waterKeys.map(([k, label]) => (
-                <th key={k}>{label}</th>
-              ))}
-              <th>Litres</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <tr className="align-top">
-              <td className="pt-3">
-                <b>Shipping water</b>
-                {own.length > 0 && common.length > 0 && <span className="note block">tank {common.join(', ')}</span>}
-              </td>
-              {cells('Shipping water', 'sourceWater', d.source, (c) =>
-                onChange({ source: { ...d.source, ...c } as WaterDraft }),
+      <Table
+        className="rows-at-390 pairs min-w-0"
+        head={
+          <>
+            <th className="min-w-[150px]" />
+            {waterKeys.map(([k, label]) => (
+              <th key={k}>{label}</th>
+            ))}
+            <th>Litres</th>
+            <th />
+          </>
+        }
+      >
+        <tr className="align-top">
+          <td className="pt-3">
+            <b>Shipping water</b>
+            {own.length > 0 && common.length > 0 && <span className="note block">tank {common.join(', ')}</span>}
+          </td>
+          {cells('Shipping water', 'sourceWater', d.source, (c) =>
+            onChange({ source: { ...d.source, ...c } as WaterDraft }),
+          )}
+          <td />
+          <td />
+        </tr>
+        {own.map((tank, i) => (
+          <tr key={tank} className="align-top">
+            <td className="pt-3">
+              <b>Tank {tank}’s own</b>
+            </td>
+            {cells(`Water of tank ${tank}`, `waters.${i}.water`, d.waters[tank]!, (c) =>
+              onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } }),
+            )}
+            <td />
+            <td>
+              <button
+                type="button"
+                className="btn flat"
+                aria-label={`Send tank ${tank} in the shipping water`}
+                onClick={() => onChange({ waters: without(tank) })}
+              >
+                Remove
+              </button>
+            </td>
+          </tr>
+        ))}
+        {d.tanks.map((t, i) => (
+          <tr key={i} className="align-top">
+            <td>
+              <TextField
+                hideLabel
+                label={i === 0 ? 'Receiving tank, name' : `Receiving tank ${i + 1}, name`}
+                {...(ownTanks.length > 0 ? { list: 'own-receiving-tanks' } : {})}
+                path={i === 0 ? 'tank.name' : `otherTanks.${i - 1}.name`}
+                problems={problems}
+                value={t.name ?? ''}
+                onChange={(name) => setTank(i, { name })}
+              />
+            </td>
+            {cells(
+              i === 0 ? 'Receiving tank' : `Receiving tank ${i + 1}`,
+              i === 0 ? 'tank' : `otherTanks.${i - 1}`,
+              t,
+              (c) => setTank(i, c),
+            )}
+            <td className="min-w-[84px]" data-head="Litres">
+              <NumberField
+                hideLabel
+                label={i === 0 ? 'Receiving tank, litres' : `Receiving tank ${i + 1}, litres`}
+                unit="L"
+                path={i === 0 ? 'tank.volumeL' : `otherTanks.${i - 1}.volumeL`}
+                problems={problems}
+                value={t.volumeL ?? ''}
+                onChange={(volumeL) => setTank(i, { volumeL })}
+              />
+            </td>
+            <td>
+              {i > 0 && (
+                <button
+                  type="button"
+                  className="btn flat"
+                  aria-label={`Remove receiving tank ${i + 1}`}
+                  onClick={() =>
+                    onChange({
+                      tanks: d.tanks.filter((_, j) => j !== i),
+                      lines: d.lines.map((l) => (l.into === t.name ? { ...l, into: '' } : l)),
+                    })
+                  }
+                >
+                  Remove
+                </button>
               )}
-              <td />
-              <td />
-            </tr>
-            {own.map((tank, i) => (
-              <tr key={tank} className="align-top">
-                <td className="pt-3">
-                  <b>Tank {tank}’s own</b>
+            </td>
+          </tr>
+        ))}
+        {[...pairs.values()].map((p, i) => (
+          <tr key={i}>
+            <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
+            {waterKeys.map(([k, label, , digits]) => {
+              const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
+              const felt = Math.abs(step) >= feltStep[k];
+              return (
+                <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
+                  {Number.isFinite(step)
+                    ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}`
+                    : ''}
                 </td>
-                {cells(`Water of tank ${tank}`, `waters.${i}.water`, d.waters[tank]!, (c) =>
-                  onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } }),
-                )}
-                <td />
-                <td>
-                  <button
-                    type="button"
-                    className="btn flat"
-                    aria-label={`Send tank ${tank} in the shipping water`}
-                    onClick={() => onChange({ waters: without(tank) })}
-                  >
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-            {d.tanks.map((t, i) => (
-              <tr key={i} className="align-top">
-                <td>
-                  <TextField
-                    hideLabel
-                    label={i === 0 ? 'Receiving tank, name' : `Receiving tank ${i + 1}, name`}
-                    {...(ownTanks.length > 0 ? { list: 'own-receiving-tanks' } : {})}
-                    path={i === 0 ? 'tank.name' : `otherTanks.${i - 1}.name`}
-                    problems={problems}
-                    value={t.name ?? ''}
-                    onChange={(name) => setTank(i, { name })}
-                  />
-                </td>
-                {cells(
-                  i === 0 ? 'Receiving tank' : `Receiving tank ${i + 1}`,
-                  i === 0 ? 'tank' : `otherTanks.${i - 1}`,
-                  t,
-                  (c) => setTank(i, c),
-                )}
-                <td className="min-w-[84px]" data-head="Litres">
-                  <NumberField
-                    hideLabel
-                    label={i === 0 ? 'Receiving tank, litres' : `Receiving tank ${i + 1}, litres`}
-                    unit="L"
-                    path={i === 0 ? 'tank.volumeL' : `otherTanks.${i - 1}.volumeL`}
-                    problems={problems}
-                    value={t.volumeL ?? ''}
-                    onChange={(volumeL) => setTank(i, { volumeL })}
-                  />
-                </td>
-                <td>
-                  {i > 0 && (
-                    <button
-                      type="button"
-                      className="btn flat"
-                      aria-label={`Remove receiving tank ${i + 1}`}
-                      onClick={() =>
-                        onChange({
-                          tanks: d.tanks.filter((_, j) => j !== i),
-                          lines: d.lines.map((l) => (l.into === t.name ? { ...l, into: '' } : l)),
-                        })
-                      }
-                    >
-                      Remove
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-            {[...pairs.values()].map((p, i) => (
-              <tr key={i}>
-                <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
-                {waterKeys.map(([k, label, , digits]) => {
-                  const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
-                  const felt = Math.abs(step) >= feltStep[k];
-                  return (
-                    <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
-                      {Number.isFinite(step)
-                        ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}`
-                        : ''}
-                    </td>
-                  );
-                })}
-                <td />
-                <td />
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+              );
+            })}
+            <td />
+            <td />
+          </tr>
+        ))}
+      </Table>
       <p className="mt-2 flex flex-wrap items-center gap-2">
         {common.length > 0 &&
           sources.length > 1 &&

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } from '@/server/records/actions';
 import Link from 'next/link';
@@ -231,27 +232,25 @@ export function RecordEditor(p: RecordEditorProps) {
         {v.movements.length > 0 && (
           <section className="mt-8 max-w-[640px]">
             <h2 className="mb-1">How the count moved</h2>
-            <table className="tbl">
-              <tbody>
-                {v.movements.map((m, i) => (
-                  <tr key={i}>
-                    <td>{m.at}</td>
-                    <td className="r num font-semibold">
-                      {m.delta > 0 ? '+' : '−'}
-                      {Math.round(Math.abs(m.delta) * 10) / 10}
-                    </td>
-                    <td>{m.why}</td>
-                    <td>
-                      {m.code && (
-                        <Link className="font-semibold text-tide" href={`/consignments/${m.code}/order`}>
-                          {m.code}
-                        </Link>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Table>
+              {v.movements.map((m, i) => (
+                <tr key={i}>
+                  <td>{m.at}</td>
+                  <td className="r num font-semibold">
+                    {m.delta > 0 ? '+' : '−'}
+                    {Math.round(Math.abs(m.delta) * 10) / 10}
+                  </td>
+                  <td>{m.why}</td>
+                  <td>
+                    {m.code && (
+                      <Link className="font-semibold text-tide" href={`/consignments/${m.code}/order`}>
+                        {m.code}
+                      </Link>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </Table>
           </section>
         )}
       </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { applies, type Draft, type Field } from '@/records/field';
 import { weekdays, parseDays, daysText } from '@/core/calendar/days';
 import type { Problem } from '@/core/consignment/outcome';
@@ -236,62 +237,60 @@ function Rows({
     <div>
       {rows.length > 0 && <p className="text-13 font-semibold">{f.label}</p>}
       {rows.length > 0 && (
-        <div className="overflow-x-auto">
-          <table className="tbl w-auto min-w-full">
-            <thead>
-              <tr>
-                {f.of.map((c) => (
-                  <th key={c.path}>
-                    {c.label}
-                    {'unit' in c && c.unit ? <span className="u">{c.unit}</span> : null}
-                  </th>
-                ))}
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r, i) => (
-                <tr key={i} className="align-top">
-                  {f.of.map((c) => (
-                    <td
-                      key={c.path}
-                      className={
-                        c.type === 'number'
-                          ? 'min-w-20'
-                          : c.type === 'yes'
-                            ? ''
-                            : c.type === 'days'
-                              ? 'min-w-56'
-                              : 'min-w-28'
-                      }
-                    >
-                      <OneField
-                        field={'unit' in c ? { ...c, unit: '' } : c}
-                        path={`${f.path}.${i}.${c.path}`}
-                        label={`${c.label} of ${f.one} ${i + 1}`}
-                        hideLabel
-                        value={r[c.path]}
-                        onChange={(v) => set(i, c.path, v)}
-                        problems={problems}
-                        options={options}
-                      />
-                    </td>
-                  ))}
-                  <td>
-                    <button
-                      type="button"
-                      className="btn flat"
-                      aria-label={`Remove ${f.one} ${i + 1}`}
-                      onClick={() => onChange(rows.filter((_, j) => j !== i))}
-                    >
-                      Remove
-                    </button>
-                  </td>
-                </tr>
+        <Table
+          className="w-auto min-w-full"
+          head={
+            <>
+              {f.of.map((c) => (
+                <th key={c.path}>
+                  {c.label}
+                  {'unit' in c && c.unit ? <span className="u">{c.unit}</span> : null}
+                </th>
               ))}
-            </tbody>
-          </table>
-        </div>
+              <th />
+            </>
+          }
+        >
+          {rows.map((r, i) => (
+            <tr key={i} className="align-top">
+              {f.of.map((c) => (
+                <td
+                  key={c.path}
+                  className={
+                    c.type === 'number'
+                      ? 'min-w-20'
+                      : c.type === 'yes'
+                        ? ''
+                        : c.type === 'days'
+                          ? 'min-w-56'
+                          : 'min-w-28'
+                  }
+                >
+                  <OneField
+                    field={'unit' in c ? { ...c, unit: '' } : c}
+                    path={`${f.path}.${i}.${c.path}`}
+                    label={`${c.label} of ${f.one} ${i + 1}`}
+                    hideLabel
+                    value={r[c.path]}
+                    onChange={(v) => set(i, c.path, v)}
+                    problems={problems}
+                    options={options}
+                  />
+                </td>
+              ))}
+              <td>
+                <button
+                  type="button"
+                  className="btn flat"
+                  aria-label={`Remove ${f.one} ${i + 1}`}
+                  onClick={() => onChange(rows.filter((_, j) => j !== i))}
+                >
+                  Remove
+                </button>
+              </td>
+            </tr>
+          ))}
+        </Table>
       )}
       {error && (
         <p className="problem" role="alert">

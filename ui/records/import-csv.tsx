@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
 import Link from 'next/link';
@@ -121,38 +122,37 @@ export function ImportCsv(p: ImportCsvProps) {
                 </Link>
               )}
             </div>
-            <div className="mt-6 overflow-x-auto">
-              <table className="tbl w-auto">
-                <thead>
-                  <tr>
-                    <th className="r">Line</th>
-                    {report.headings.map((h, i) => (
-                      <th key={i} className="min-w-36">
-                        <SelectField
-                          label={`“${h}” is`}
-                          path={`mapping.${i}`}
-                          value={report.mapping[i] ?? ''}
-                          onChange={(path) => remap(i, path)}
-                          options={[['', 'not read'], ...report.fields.map((f) => [f.path, f.label] as const)]}
-                        />
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {report.preview.map((l) => (
-                    <tr key={l.line}>
-                      <td className="r num">{l.line}</td>
-                      {l.cells.map((c, i) => (
-                        <td key={i} className="max-w-60 truncate" title={c}>
-                          {c}
-                        </td>
-                      ))}
-                    </tr>
+            <Table
+              className="w-auto"
+              frame="mt-6"
+              head={
+                <>
+                  <th className="r">Line</th>
+                  {report.headings.map((h, i) => (
+                    <th key={i} className="min-w-36">
+                      <SelectField
+                        label={`“${h}” is`}
+                        path={`mapping.${i}`}
+                        value={report.mapping[i] ?? ''}
+                        onChange={(path) => remap(i, path)}
+                        options={[['', 'not read'], ...report.fields.map((f) => [f.path, f.label] as const)]}
+                      />
+                    </th>
                   ))}
-                </tbody>
-              </table>
-            </div>
+                </>
+              }
+            >
+              {report.preview.map((l) => (
+                <tr key={l.line}>
+                  <td className="r num">{l.line}</td>
+                  {l.cells.map((c, i) => (
+                    <td key={i} className="max-w-60 truncate" title={c}>
+                      {c}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </Table>
             {report.problems.length > 0 && (
               <section className="mt-6 max-w-[860px]">
                 <h2 className="mb-1">What is wrong</h2>

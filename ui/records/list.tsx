@@ -1,7 +1,9 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { restoreRecord } from '@/server/records/actions';
 import Link from 'next/link';
+import { Pages } from './pages';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import type { ListView } from '@/server/records/view';
@@ -86,77 +88,75 @@ export function RecordList(p: RecordListProps) {
             </Link>
           </p>
         )}
-        <div className="overflow-x-auto">
-          <table className="tbl rows-at-390">
-            <thead>
-              <tr>
-                <th>Name</th>
-                {v.heads.map((h) => (
-                  <th key={h.label} className={h.numeric ? 'r' : ''}>
-                    {h.label}
-                  </th>
+        <Table
+          className="rows-at-390"
+          head={
+            <>
+              <th>Name</th>
+              {v.heads.map((h) => (
+                <th key={h.label} className={h.numeric ? 'r' : ''}>
+                  {h.label}
+                </th>
+              ))}
+              {p.counted && (
+                <>
+                  <th className="r">Count</th>
+                  <th className="r">Free</th>
+                  <th>Promised</th>
+                </>
+              )}
+            </>
+          }
+        >
+          {v.rows.map((r) => {
+            const promised = r.promised.reduce((n, x) => n + x.count, 0);
+            return (
+              <tr key={r.id} className={r.archived ? 'text-ink-3' : ''}>
+                <td>
+                  <Link className="row-link" href={`/${p.slug}/${encodeURIComponent(r.id)}`}>
+                    {r.species && <FishIcon species={r.species} width={32} />}
+                    {r.name}
+                  </Link>
+                  {r.archived && <span className="u">put away</span>}
+                </td>
+                {r.cells.map((text, i) => (
+                  <td
+                    key={i}
+                    data-head={v.heads[i]!.label}
+                    className={v.heads[i]!.numeric ? 'r num whitespace-nowrap' : ''}
+                  >
+                    {text}
+                  </td>
                 ))}
                 {p.counted && (
                   <>
-                    <th className="r">Count</th>
-                    <th className="r">Free</th>
-                    <th>Promised</th>
+                    <td className="r num" data-head="Count">
+                      {r.amount ?? <span className="mute">not counted</span>}
+                    </td>
+                    <td className="r num" data-head="Free">
+                      {r.amount === null ? (
+                        ''
+                      ) : (
+                        <b className={r.amount < promised ? 'text-stop' : ''}>{r.amount - promised}</b>
+                      )}
+                    </td>
+                    <td data-head="Promised">
+                      {r.promised.map((x, i) => (
+                        <span key={i}>
+                          {i > 0 && ', '}
+                          {x.count} to{' '}
+                          <Link className="font-semibold text-tide" href={`/consignments/${x.code}/order`}>
+                            {x.code}
+                          </Link>
+                        </span>
+                      ))}
+                    </td>
                   </>
                 )}
               </tr>
-            </thead>
-            <tbody>
-              {v.rows.map((r) => {
-                const promised = r.promised.reduce((n, x) => n + x.count, 0);
-                return (
-                  <tr key={r.id} className={r.archived ? 'text-ink-3' : ''}>
-                    <td>
-                      <Link className="row-link" href={`/${p.slug}/${encodeURIComponent(r.id)}`}>
-                        {r.species && <FishIcon species={r.species} width={32} />}
-                        {r.name}
-                      </Link>
-                      {r.archived && <span className="u">put away</span>}
-                    </td>
-                    {r.cells.map((text, i) => (
-                      <td
-                        key={i}
-                        data-head={v.heads[i]!.label}
-                        className={v.heads[i]!.numeric ? 'r num whitespace-nowrap' : ''}
-                      >
-                        {text}
-                      </td>
-                    ))}
-                    {p.counted && (
-                      <>
-                        <td className="r num" data-head="Count">
-                          {r.amount ?? <span className="mute">not counted</span>}
-                        </td>
-                        <td className="r num" data-head="Free">
-                          {r.amount === null ? (
-                            ''
-                          ) : (
-                            <b className={r.amount < promised ? 'text-stop' : ''}>{r.amount - promised}</b>
-                          )}
-                        </td>
-                        <td data-head="Promised">
-                          {r.promised.map((x, i) => (
-                            <span key={i}>
-                              {i > 0 && ', '}
-                              {x.count} to{' '}
-                              <Link className="font-semibold text-tide" href={`/consignments/${x.code}/order`}>
-                                {x.code}
-                              </Link>
-                            </span>
-                          ))}
-                        </td>
-                      </>
-                    )}
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </div>
+            );
+          })}
+        </Table>
         {v.rows.length === 0 && !v.find && (
           <p className="note py-8">
             {v.shown === 'archived' ? 'Nothing is put away.' : `No ${p.one} yet.`}{' '}
@@ -171,23 +171,7 @@ export function RecordList(p: RecordListProps) {
           </p>
         )}
         <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-13" aria-label="Pages">
-          {v.pages > 1 && (
-            <>
-              {v.page > 1 && (
-                <Link className="btn" href={at({ page: v.page - 1, shown: v.shown })}>
-                  Back
-                </Link>
-              )}
-              <span className="note">
-                Page {v.page} of {v.pages}
-              </span>
-              {v.page < v.pages && (
-                <Link className="btn" href={at({ page: v.page + 1, shown: v.shown })}>
-                  Next
-                </Link>
-              )}
-            </>
-          )}
+          <Pages page={v.page} pages={v.pages} at={(page) => at({ page, shown: v.shown })} words={['Back', 'Next']} />
           {v.shown === 'active' && v.counts.archived > 0 && (
             <Link className="font-semibold text-tide" href={at({ shown: 'archived' })}>
               {v.counts.archived} put away

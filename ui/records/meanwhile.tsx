@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
 import type { Difference } from '@/records/field';
 
@@ -50,24 +51,24 @@ export function Meanwhile({
       ) : (
         <>
           <p className="note mb-2">Nothing of yours is lost. Choose for each field what shall stand.</p>
-          <table className="tbl bg-surface">
-            <thead>
-              <tr>
+          <Table
+            className="bg-surface"
+            head={
+              <>
                 <th className="pl-2">Field</th>
                 <th>Yours, not saved yet</th>
                 <th>Saved meanwhile</th>
+              </>
+            }
+          >
+            {rows.map((d) => (
+              <tr key={d.path}>
+                <td className="pl-2">{d.label}</td>
+                {cell(d, false)}
+                {cell(d, true)}
               </tr>
-            </thead>
-            <tbody>
-              {rows.map((d) => (
-                <tr key={d.path}>
-                  <td className="pl-2">{d.label}</td>
-                  {cell(d, false)}
-                  {cell(d, true)}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Table>
         </>
       )}
       <div className="mt-3 flex flex-wrap gap-2">

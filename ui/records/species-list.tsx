@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
@@ -53,88 +54,86 @@ export function SpeciesList({
             </Link>
           </p>
         )}
-        <div className="overflow-x-auto">
-          <table className="tbl rows-at-390 pairs md:min-w-[1160px]">
-            <thead>
-              <tr>
-                <th />
-                <th>Species</th>
-                <th>Water</th>
-                <th>Bears</th>
-                <th className="r">Hard edges °C</th>
-                <th className="r">At ease °C</th>
-                <th className="r">Usual size</th>
-                <th>Fast</th>
-                <th className="r">Oxygen use, ×</th>
-                <th>In a bag</th>
-                <th>Mind</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map(({ species: s, own }) => (
-                <tr key={s.id} id={s.id} className={own ? 'bg-paper' : ''}>
-                  <td>
-                    <FishIcon species={s} />
-                  </td>
-                  <td className="max-md:col-span-2">
-                    {own ? (
-                      <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
-                        {s.name}
-                      </Link>
-                    ) : (
-                      <b>{s.name}</b>
-                    )}
-                    <br />
-                    <i className="mute text-12">{s.scientific}</i>
-                    {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
-                  </td>
-                  <td data-head="Water">{s.water}</td>
-                  <td data-head="Bears" className="whitespace-nowrap">
-                    {s.tolerance} {mark(s, 'tolerance')}
-                  </td>
-                  <td className="r num whitespace-nowrap" data-head="Hard edges °C">
-                    {s.temp.hardMinC} to {s.temp.hardMaxC}
-                    <span className="u">{mark(s, 'temp')}</span>
-                  </td>
-                  <td className="r num whitespace-nowrap" data-head="At ease °C">
-                    {s.temp.softMinC} to {s.temp.softMaxC}
-                    <span className="u">{mark(s, 'temp')}</span>
-                  </td>
-                  <td className="r num whitespace-nowrap" data-head="Usual size">
-                    {s.lengthCm}
-                    <span className="u">cm,</span>{' '}
-                    {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
-                    <span className="u">g {mark(s, 'gPerCm3')}</span>
-                  </td>
-                  <td data-head="Fast">
-                    {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
-                    {mark(s, 'fasting')}
-                  </td>
-                  <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
-                    {s.metabolismFactor}
-                    <span className="u">{mark(s, 'metabolismFactor')}</span>
-                  </td>
-                  <td data-head="In a bag" className="whitespace-nowrap">
-                    {together[s.together]} {mark(s, 'together')}
-                  </td>
-                  <td className="text-12" data-head="Mind">
-                    {s.flags.join(', ')}
-                  </td>
-                  <td>
-                    <Link
-                      className="whitespace-nowrap text-13 font-semibold text-tide"
-                      href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
-                      aria-label={`A new species like ${s.name}`}
-                    >
-                      Another like it
-                    </Link>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table
+          className="rows-at-390 pairs md:min-w-[1160px]"
+          head={
+            <>
+              <th />
+              <th>Species</th>
+              <th>Water</th>
+              <th>Bears</th>
+              <th className="r">Hard edges °C</th>
+              <th className="r">At ease °C</th>
+              <th className="r">Usual size</th>
+              <th>Fast</th>
+              <th className="r">Oxygen use, ×</th>
+              <th>In a bag</th>
+              <th>Mind</th>
+              <th />
+            </>
+          }
+        >
+          {rows.map(({ species: s, own }) => (
+            <tr key={s.id} id={s.id} className={own ? 'bg-paper' : ''}>
+              <td>
+                <FishIcon species={s} />
+              </td>
+              <td className="max-md:col-span-2">
+                {own ? (
+                  <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
+                    {s.name}
+                  </Link>
+                ) : (
+                  <b>{s.name}</b>
+                )}
+                <br />
+                <i className="mute text-12">{s.scientific}</i>
+                {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
+              </td>
+              <td data-head="Water">{s.water}</td>
+              <td data-head="Bears" className="whitespace-nowrap">
+                {s.tolerance} {mark(s, 'tolerance')}
+              </td>
+              <td className="r num whitespace-nowrap" data-head="Hard edges °C">
+                {s.temp.hardMinC} to {s.temp.hardMaxC}
+                <span className="u">{mark(s, 'temp')}</span>
+              </td>
+              <td className="r num whitespace-nowrap" data-head="At ease °C">
+                {s.temp.softMinC} to {s.temp.softMaxC}
+                <span className="u">{mark(s, 'temp')}</span>
+              </td>
+              <td className="r num whitespace-nowrap" data-head="Usual size">
+                {s.lengthCm}
+                <span className="u">cm,</span>{' '}
+                {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
+                <span className="u">g {mark(s, 'gPerCm3')}</span>
+              </td>
+              <td data-head="Fast">
+                {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
+                {mark(s, 'fasting')}
+              </td>
+              <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
+                {s.metabolismFactor}
+                <span className="u">{mark(s, 'metabolismFactor')}</span>
+              </td>
+              <td data-head="In a bag" className="whitespace-nowrap">
+                {together[s.together]} {mark(s, 'together')}
+              </td>
+              <td className="text-12" data-head="Mind">
+                {s.flags.join(', ')}
+              </td>
+              <td>
+                <Link
+                  className="whitespace-nowrap text-13 font-semibold text-tide"
+                  href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
+                  aria-label={`A new species like ${s.name}`}
+                >
+                  Another like it
+                </Link>
+              </td>
+            </tr>
+          ))}
+        </Table>
         {rows.length === 0 && (
           <p className="note py-6">
             No name holds “{find}”.{' '}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { setCount } from '@/server/stock/actions';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -69,21 +70,20 @@ export function SuppliesShelf({
                   Add
                 </Link>
               </div>
-              <table className="tbl">
-                <thead>
-                  <tr>
+              <Table
+                head={
+                  <>
                     <th>Name, batch</th>
                     <th className="r w-[104px]">On the shelf</th>
                     <th className="r w-[74px]">Reserved</th>
                     <th className="r w-[64px]">Free</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {g.types.map((t) => (
-                    <TypeRows key={t.key} type={t} />
-                  ))}
-                </tbody>
-              </table>
+                  </>
+                }
+              >
+                {g.types.map((t) => (
+                  <TypeRows key={t.key} type={t} />
+                ))}
+              </Table>
             </section>
           ))}
         </div>

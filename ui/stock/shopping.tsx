@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
 import type { suppliesView } from '@/server/stock/supplies';
 import { CopyText } from '@/ui/fields/copy-text';
@@ -33,51 +34,51 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
         {shopping.length === 0 ? (
           <p className="text-18">Nothing to buy: everything that is counted lasts for what is planned.</p>
         ) : (
-          <table className="tbl rows-at-390 max-w-[900px]">
-            <thead>
-              <tr>
+          <Table
+            className="rows-at-390 max-w-[900px]"
+            head={
+              <>
                 <th className="r w-28">Buy</th>
                 <th>What</th>
                 <th className="r">On the shelf</th>
                 <th className="r">Reserved</th>
                 <th>Bites</th>
                 <th className="r">About</th>
+              </>
+            }
+          >
+            {shopping.map((t) => (
+              <tr key={t.key}>
+                <td className="r" data-head="Buy">
+                  <b className="num text-22">{amount(t.buy)}</b>
+                  <span className="u">{t.unit}</span>
+                </td>
+                <td>
+                  <Link className="row-link" href={`/supplies/${encodeURIComponent(t.batches[0]!.id)}`}>
+                    {t.name}
+                  </Link>
+                </td>
+                <td className="r num" data-head="On the shelf">
+                  {t.onHand === null ? '–' : amount(t.onHand)}
+                </td>
+                <td className="r num" data-head="Reserved">
+                  {amount(t.reserved)}
+                </td>
+                <td data-head="Bites">
+                  {t.bites ? (
+                    <>
+                      <b className="text-watch">{day(t.bites.atIso)}</b>, {t.bites.code}
+                    </>
+                  ) : (
+                    'below its mark'
+                  )}
+                </td>
+                <td className="r num" data-head="About">
+                  {t.price === null ? '' : two(t.buy * t.price)}
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {shopping.map((t) => (
-                <tr key={t.key}>
-                  <td className="r" data-head="Buy">
-                    <b className="num text-22">{amount(t.buy)}</b>
-                    <span className="u">{t.unit}</span>
-                  </td>
-                  <td>
-                    <Link className="row-link" href={`/supplies/${encodeURIComponent(t.batches[0]!.id)}`}>
-                      {t.name}
-                    </Link>
-                  </td>
-                  <td className="r num" data-head="On the shelf">
-                    {t.onHand === null ? '–' : amount(t.onHand)}
-                  </td>
-                  <td className="r num" data-head="Reserved">
-                    {amount(t.reserved)}
-                  </td>
-                  <td data-head="Bites">
-                    {t.bites ? (
-                      <>
-                        <b className="text-watch">{day(t.bites.atIso)}</b>, {t.bites.code}
-                      </>
-                    ) : (
-                      'below its mark'
-                    )}
-                  </td>
-                  <td className="r num" data-head="About">
-                    {t.price === null ? '' : two(t.buy * t.price)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Table>
         )}
         {cost > 0 && (
           <p className="note mt-2">

@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { moveCount, saveReading, strikeReading } from '@/server/stock/actions';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -133,48 +134,46 @@ function Water(p: TankLifeProps) {
       {rows.length === 0 ? (
         <p className="note">Nothing measured yet. The last whole reading becomes the shipping water of an order.</p>
       ) : (
-        <div className="max-h-96 overflow-auto">
-          <table className="tbl">
-            <thead>
-              <tr>
-                <th>When</th>
-                {shown.map(([k, label, unit]) => (
-                  <th key={k} className="r">
-                    {label}
-                    {unit && <span className="u">{unit}</span>}
-                  </th>
-                ))}
-                <th>Note</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.id} className={r.struckBy !== null ? 'text-ink-3 line-through' : ''}>
-                  <td className="whitespace-nowrap">{dayClock(Date.parse(r.at), p.zone)}</td>
-                  {shown.map(([k]) => (
-                    <td key={k} className="r num">
-                      {r[k] ?? ''}
-                    </td>
-                  ))}
-                  <td>{r.note}</td>
-                  <td className="r">
-                    {r.struckBy === null && figures.some(([k]) => r[k] !== null) && (
-                      <button
-                        className="btn flat"
-                        disabled={busy}
-                        aria-label={`Strike out the reading of ${dayClock(Date.parse(r.at), p.zone)}`}
-                        onClick={() => save(() => strikeReading(r.id, 'wrong reading'))}
-                      >
-                        Strike out
-                      </button>
-                    )}
-                  </td>
-                </tr>
+        <Table
+          frame="max-h-96"
+          head={
+            <>
+              <th>When</th>
+              {shown.map(([k, label, unit]) => (
+                <th key={k} className="r">
+                  {label}
+                  {unit && <span className="u">{unit}</span>}
+                </th>
               ))}
-            </tbody>
-          </table>
-        </div>
+              <th>Note</th>
+              <th />
+            </>
+          }
+        >
+          {rows.map((r) => (
+            <tr key={r.id} className={r.struckBy !== null ? 'text-ink-3 line-through' : ''}>
+              <td className="whitespace-nowrap">{dayClock(Date.parse(r.at), p.zone)}</td>
+              {shown.map(([k]) => (
+                <td key={k} className="r num">
+                  {r[k] ?? ''}
+                </td>
+              ))}
+              <td>{r.note}</td>
+              <td className="r">
+                {r.struckBy === null && figures.some(([k]) => r[k] !== null) && (
+                  <button
+                    className="btn flat"
+                    disabled={busy}
+                    aria-label={`Strike out the reading of ${dayClock(Date.parse(r.at), p.zone)}`}
+                    onClick={() => save(() => strikeReading(r.id, 'wrong reading'))}
+                  >
+                    Strike out
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </Table>
       )}
       {p.readingCount > rows.length && (
         <p className="note mt-1">

@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { TankListView } from '@/server/stock/tanks';
@@ -26,83 +27,81 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
       <Tabs at="/tanks" />
       <section className="work">
         {gone && <GoneBar gone={gone} back="/tanks" />}
-        <div className="overflow-x-auto">
-          <table className="tbl rows-at-390">
-            <thead>
-              <tr>
-                <th>Tank</th>
-                <th className="r">Litres</th>
-                <th>For</th>
-                <th>Fish</th>
-                <th className="r">Temp</th>
-                <th className="r">pH</th>
-                <th className="r">KH</th>
-                <th className="r">GH</th>
-                <th className="r">Salinity</th>
-                <th>Measured</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((t) => (
-                <tr key={t.id}>
-                  <td>
-                    <Link className="row-link !text-20" href={`/tanks/${encodeURIComponent(t.id)}`}>
-                      {t.tank.name}
-                    </Link>
-                  </td>
-                  <td className="r num" data-head="Litres">
-                    {t.tank.volumeL}
-                  </td>
-                  <td data-head="For">
-                    {uses[t.tank.use]}
-                    {t.tank.where && <span className="u">{t.tank.where}</span>}
-                  </td>
-                  <td data-head="Fish">
-                    {t.fish.map((f) => {
-                      const promised = f.promised.reduce((n, p) => n + p.count, 0);
-                      return (
-                        <span key={f.lotId} className="mr-4 inline-flex items-center gap-1.5">
-                          <FishIcon species={f.species} width={30} />
-                          <span>
-                            <b className="num">{f.amount ?? '?'}</b> {f.species.name}
-                            {promised > 0 && <span className="u">{promised} promised</span>}
-                          </span>
-                        </span>
-                      );
-                    })}
-                    {t.stays.map((f) => (
-                      <span key={`${f.name} ${f.code}`} className="mr-4 inline-flex items-center gap-1.5">
-                        {f.species && <FishIcon species={f.species} width={30} />}
-                        <span>
-                          <b className="num">{f.count}</b> {f.name}
-                          {f.code && <span className="u">from {f.code}</span>}
-                        </span>
+        <Table
+          className="rows-at-390"
+          head={
+            <>
+              <th>Tank</th>
+              <th className="r">Litres</th>
+              <th>For</th>
+              <th>Fish</th>
+              <th className="r">Temp</th>
+              <th className="r">pH</th>
+              <th className="r">KH</th>
+              <th className="r">GH</th>
+              <th className="r">Salinity</th>
+              <th>Measured</th>
+            </>
+          }
+        >
+          {rows.map((t) => (
+            <tr key={t.id}>
+              <td>
+                <Link className="row-link !text-20" href={`/tanks/${encodeURIComponent(t.id)}`}>
+                  {t.tank.name}
+                </Link>
+              </td>
+              <td className="r num" data-head="Litres">
+                {t.tank.volumeL}
+              </td>
+              <td data-head="For">
+                {uses[t.tank.use]}
+                {t.tank.where && <span className="u">{t.tank.where}</span>}
+              </td>
+              <td data-head="Fish">
+                {t.fish.map((f) => {
+                  const promised = f.promised.reduce((n, p) => n + p.count, 0);
+                  return (
+                    <span key={f.lotId} className="mr-4 inline-flex items-center gap-1.5">
+                      <FishIcon species={f.species} width={30} />
+                      <span>
+                        <b className="num">{f.amount ?? '?'}</b> {f.species.name}
+                        {promised > 0 && <span className="u">{promised} promised</span>}
                       </span>
-                    ))}
-                    {t.fish.length + t.stays.length === 0 && <span className="mute">none entered</span>}
-                  </td>
-                  {(
-                    [
-                      ['Temp', t.latest?.tempC, '°C', 1],
-                      ['pH', t.latest?.pH, '', 1],
-                      ['KH', t.latest?.khDkh, '', 0],
-                      ['GH', t.latest?.ghDgh, '', 0],
-                      ['Salinity', t.latest?.salinity, '', 0],
-                    ] as const
-                  ).map(([name, v, unit, digits]) => (
-                    <td key={name} className="r num whitespace-nowrap" data-head={name}>
-                      {v == null ? <span className="mute">–</span> : v.toFixed(digits)}
-                      {v != null && unit && <span className="u">{unit}</span>}
-                    </td>
-                  ))}
-                  <td data-head="Measured" className="whitespace-nowrap">
-                    {t.latest ? dayMonth(Date.parse(t.latest.at), zone) : <span className="mute">never</span>}
-                  </td>
-                </tr>
+                    </span>
+                  );
+                })}
+                {t.stays.map((f) => (
+                  <span key={`${f.name} ${f.code}`} className="mr-4 inline-flex items-center gap-1.5">
+                    {f.species && <FishIcon species={f.species} width={30} />}
+                    <span>
+                      <b className="num">{f.count}</b> {f.name}
+                      {f.code && <span className="u">from {f.code}</span>}
+                    </span>
+                  </span>
+                ))}
+                {t.fish.length + t.stays.length === 0 && <span className="mute">none entered</span>}
+              </td>
+              {(
+                [
+                  ['Temp', t.latest?.tempC, '°C', 1],
+                  ['pH', t.latest?.pH, '', 1],
+                  ['KH', t.latest?.khDkh, '', 0],
+                  ['GH', t.latest?.ghDgh, '', 0],
+                  ['Salinity', t.latest?.salinity, '', 0],
+                ] as const
+              ).map(([name, v, unit, digits]) => (
+                <td key={name} className="r num whitespace-nowrap" data-head={name}>
+                  {v == null ? <span className="mute">–</span> : v.toFixed(digits)}
+                  {v != null && unit && <span className="u">{unit}</span>}
+                </td>
               ))}
-            </tbody>
-          </table>
-        </div>
+              <td data-head="Measured" className="whitespace-nowrap">
+                {t.latest ? dayMonth(Date.parse(t.latest.at), zone) : <span className="mute">never</span>}
+              </td>
+            </tr>
+          ))}
+        </Table>
         {rows.length === 0 && (
           <p className="note py-8">
             {find ? `No tank has “${find}”.` : 'No tank yet.'}{' '}

@@ -1,0 +1,30 @@
+import type { ReactNode } from 'react';
+
+/**
+ * A table of the house: one row of headings, and a frame in which it scrolls by itself where it is wider than the page.
+ * `className` says how it reads at 390 px (`rows-at-390`, `pairs`) or how narrow it may become; `frame` how high.
+ */
+export function Table({
+  head,
+  className = '',
+  frame = '',
+  children,
+}: {
+  head?: ReactNode;
+  className?: string;
+  frame?: string;
+  children: ReactNode;
+}) {
+  return (
+    <div className={`overflow-auto ${frame}`}>
+      <table className={`tbl ${className}`}>
+        {head && (
+          <thead>
+            <tr>{head}</tr>
+          </thead>
+        )}
+        <tbody>{children}</tbody>
+      </table>
+    </div>
+  );
+}
