@@ -1,3 +1,4 @@
+import type { BagType } from '@/core/catalogue/schema';
 import { Refusal } from '@/core/quantities/refusal';
 import { KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 import { vapourPressureAtm } from '@/core/water/oxygen';
@@ -82,3 +83,6 @@ export function standingBag(b: {
     fillShare: (b.waterL + b.gasL) / holdsL,
   };
 }
+
+/** How many bags one bag of fish takes: every bag is doubled, but breather film, which must breathe (common practice). */
+export const layersOf = (type: Pick<BagType, 'breather'>): number => (type.breather ? 1 : 2);

@@ -1,7 +1,7 @@
 import { row } from '@/core/catalogue/row';
 import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { standingBag, type StandingBag } from '@/core/bag/geometry';
+import { layersOf, standingBag, type StandingBag } from '@/core/bag/geometry';
 import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';
 
 /** A bag standing in a box, seen from above; centre from the inner left front corner. */
@@ -178,12 +178,11 @@ export function boxWeights(
   const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);
   const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
   const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
-  // Two bags each.
   const bottleKg = box.bottle?.litres ?? 0;
-  const bagsKg = bags.reduce(
-    (s, b) => s + (2 * row(catalogue.bags, b.bagTypeId, 'bag').gramsEach) / 1000 + a.bandsAndLabelKg,
-    0,
-  );
+  const bagsKg = bags.reduce((s, b) => {
+    const type = row(catalogue.bags, b.bagTypeId, 'bag');
+    return s + (layersOf(type) * type.gramsEach) / 1000 + a.bandsAndLabelKg;
+  }, 0);
   const restKg = packsKg + bagsKg + bottleKg + a.paperAndLinerKg;
   const companionsKg = companionsIn(c, box.id).reduce((s, x) => s + x.weightKg, 0);
   return { waterKg, fishKg, companionsKg, boxKg, restKg, totalKg: waterKg + fishKg + companionsKg + boxKg + restKg };

@@ -1,4 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import { layersOf } from '@/core/bag/geometry';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -23,10 +24,10 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
     if (amount > 0) needs.set(key, (needs.get(key) ?? 0) + amount);
   };
   for (const bag of c.bags) {
-    const breather = row(catalogue.bags, bag.bagTypeId, 'bag').breather === true;
-    add(`bag:${bag.bagTypeId}`, breather ? 1 : 2);
-    add('band', breather ? a.bandsPerBag / 2 : a.bandsPerBag);
-    if (!breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
+    const type = row(catalogue.bags, bag.bagTypeId, 'bag');
+    add(`bag:${bag.bagTypeId}`, layersOf(type));
+    add('band', (a.bandsPerBag * layersOf(type)) / 2);
+    if (!type.breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
     if (bag.binderMgN !== null) add(BINDER, 1);
   }
   for (const box of c.boxes.filter((b) => c.bags.some((bag) => bag.boxId === b.id))) {
