@@ -22,6 +22,28 @@ const config = [
       ],
     },
   },
+  {
+    files: ['{app,cli,core,records,server,standins,ui,workers}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: { 'max-lines-per-function': ['error', { max: 120, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    // Longer than 120 lines, and why.
+    files: [
+      // One day in the life of a bag: eighteen quantities of one loop, each wanting the others.
+      'core/bag/simulate.ts',
+      // A repository is a closure of small functions over one database.
+      'server/db/{consignments,facts,ledger,records}.ts',
+      // The demo is told from beginning to end.
+      'server/demo/{index,room}.ts',
+    ],
+    rules: { 'max-lines-per-function': 'off' },
+  },
+  {
+    files: ['{app,cli,core,records,server,standins,ui,workers}/**/*.{ts,tsx}'],
+    ignores: ['core/catalogue/species*.ts'],
+    rules: { 'max-lines': ['error', 400] },
+  },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];
 

@@ -55,8 +55,10 @@ function largestStep(values: readonly number[], perMin: number): number {
   return most;
 }
 
-function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse {
-  const table = (s: number): ReturnType<typeof waterTable> => waterTable(Math.round(s * 10) / 10);
+const table = (salinity: number): ReturnType<typeof waterTable> => waterTable(Math.round(salinity * 10) / 10);
+
+/** The bag and the tank as vessels of total carbon; refuses a pH that its hardness cannot have. */
+function vessels(bag: OpenedBag, tank: TankWater): { v: Vessel; t: Vessel } {
   const kBag = table(bag.salinity).at(bag.tempC);
   const kTank = table(tank.salinity).at(tank.tempC);
   const alkTank = dkhToMeqL(tank.khDkh) / 1000;
@@ -85,6 +87,11 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     salinity: tank.salinity,
     gh: tank.ghDgh,
   };
+  return { v, t };
+}
+
+function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse {
+  const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
   const series = {
     minutes: [] as number[],

@@ -109,52 +109,61 @@ const wait = (key: string, title: string, detail: string, minutes: number): Meth
 
 const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
 
-/**
- * Every way of opening that people use, as steps and as what it does to the water (common practice). Float time
- * follows from the bag's size. Hands-on minutes are † ours, counted from the steps.
- */
-export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
-  const film = bag.breather === true;
-  const toTank = Math.max(5, Math.ceil(floatMinutes(bag.waterL, bag.tempC, tank.tempC, a, a.floatedToC)));
-  const afloat = { exchange: { closed: 1, open: 1 }, matchesSalinity: false, refused: film ? NEVER_FLOATED : null };
-  const none = (): number => 0;
-  const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
-  const net = (key: string): MethodStep =>
-    hand(
-      key,
-      'Net the fish across',
-      'Count them against the label. No bag water goes into the tank.',
-      2,
-      'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
-    );
-  const settle = (to: number): MethodStep =>
-    wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
+/** What the ways of opening share: the bag, the tank, the minutes until both are of one temperature. */
+interface Setting {
+  bag: OpenedBag;
+  tank: TankWater;
+  a: Assumptions;
+  film: boolean;
+  toTank: number;
+}
 
-  const transfer: Recipe = {
+const still = (): number => 0;
+const afloat = (film: boolean): Pick<Recipe, 'exchange' | 'matchesSalinity' | 'refused'> => ({
+  exchange: { closed: 1, open: 1 },
+  matchesSalinity: false,
+  refused: film ? NEVER_FLOATED : null,
+});
+const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
+const net = (key: string): MethodStep =>
+  hand(
+    key,
+    'Net the fish across',
+    'Count them against the label. No bag water goes into the tank.',
+    2,
+    'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
+  );
+const settle = (to: number): MethodStep =>
+  wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
+
+function transfer({ a, film, toTank }: Setting): Recipe {
+  return {
     id: 'float-transfer',
     name: methodNames['float-transfer'],
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
     events: [],
-    inflow: none,
+    inflow: still,
     handsMin: a.floatTransferHandsMin,
-    ...afloat,
+    ...afloat(film),
     steps: [place, settle(toTank), hand('open', 'Open the bag', 'Fish out at once.', 1), net('net')],
   };
+}
 
+function cups({ a, film, toTank }: Setting): Recipe {
   const cupsOpen = Math.min(15, toTank);
   const cupAt = [0, 5, 10, 15, 25, 30, 35, 40].map((m) => cupsOpen + m);
   const pourAt = cupsOpen + 20;
-  const cups: Recipe = {
+  return {
     id: 'cups',
     name: methodNames.cups,
     openAtMin: cupsOpen,
     transferAtMin: cupsOpen + 45,
     degasPerH: a.degasStirredPerH,
-    inflow: none,
+    inflow: still,
     handsMin: a.cupsHandsMin,
-    ...afloat,
+    ...afloat(film),
     events: [
       ...cupAt.map((atMin) => ({ atMin, do: (v: Vessel, t: Vessel): void => mixIn(v, t, a.cupL) })),
       { atMin: pourAt, do: (v: Vessel): void => void (v.volumeL /= 2) },
@@ -186,13 +195,15 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       net('net'),
     ],
   };
+}
 
+function drip({ bag, a, film, toTank }: Setting): Recipe {
   // Film stands in paper beside the tank instead of floating; the bucket then warms or cools the water.
   const dripOpen = film ? 1 : Math.min(15, toTank);
   const half = 30;
   const rate = bag.waterL / half;
   const drops = (rate * 1000 * a.dropsPerMl) / 60;
-  const drip: Recipe = {
+  return {
     id: 'drip',
     name: methodNames.drip,
     openAtMin: dripOpen,
@@ -225,15 +236,17 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       net('net'),
     ],
   };
+}
 
+function scoop({ a, film, toTank }: Setting): Recipe {
   const scoopOpen = film ? 1 : toTank;
-  const scoop: Recipe = {
+  return {
     id: 'scoop',
     name: methodNames.scoop,
     openAtMin: scoopOpen,
     transferAtMin: scoopOpen + 5,
     degasPerH: a.degasStirredPerH,
-    inflow: none,
+    inflow: still,
     handsMin: a.scoopHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
@@ -252,17 +265,19 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       hand('net', 'Scoop the fish across', 'A column of water over fish in a net harms them: keep it low. Count.', 3),
     ],
   };
+}
 
+function degas({ bag, a, film }: Setting): Recipe {
   const parts = [0.1, 0.15, 0.25, 0.5] as const;
-  const degas: Recipe = {
+  return {
     id: 'degas',
     name: methodNames.degas,
     openAtMin: 1,
     transferAtMin: 26,
     degasPerH: a.degasAirStonePerH,
-    inflow: none,
+    inflow: still,
     handsMin: a.degasHandsMin,
-    ...afloat,
+    ...afloat(film),
     events: parts.map((share, i) => ({ atMin: 1 + 6 * i, do: (v, t) => mixIn(v, t, share * bag.waterL) })),
     steps: [
       hand(
@@ -284,17 +299,19 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       ),
     ],
   };
+}
 
+function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
   const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
-  const pinhole: Recipe = {
+  return {
     id: 'pinhole',
     name: methodNames.pinhole,
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
-    inflow: none,
+    inflow: still,
     handsMin: a.pinholeHandsMin,
-    ...afloat,
+    ...afloat(film),
     matchesSalinity: true,
     refused: film
       ? NEVER_FLOATED
@@ -319,14 +336,16 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
       hand('days', 'Salinity back over days', 'A step of 2 a day at most, by small changes.', 3),
     ],
   };
+}
 
-  const straight: Recipe = {
+function straight({ a }: Setting): Recipe {
+  return {
     id: 'straight',
     name: methodNames.straight,
     openAtMin: 0,
     transferAtMin: 2,
     degasPerH: a.degasLeftAlonePerH,
-    inflow: none,
+    inflow: still,
     handsMin: a.straightHandsMin,
     exchange: { closed: 0, open: 0 },
     matchesSalinity: false,
@@ -334,5 +353,14 @@ export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe
     events: [],
     steps: [hand('open', 'Open the bag', 'No floating, no mixing: hardy species only.', 1), net('net')],
   };
-  return [transfer, cups, drip, scoop, degas, pinhole, straight];
+}
+
+/**
+ * Every way of opening that people use, as steps and as what it does to the water (common practice). Float time
+ * follows from the bag's size. Hands-on minutes are † ours, counted from the steps.
+ */
+export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
+  const toTank = Math.max(5, Math.ceil(floatMinutes(bag.waterL, bag.tempC, tank.tempC, a, a.floatedToC)));
+  const setting = { bag, tank, a, film: bag.breather === true, toTank };
+  return [transfer, cups, drip, scoop, degas, pinhole, straight].map((way) => way(setting));
 }

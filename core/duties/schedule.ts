@@ -59,6 +59,62 @@ const feedWarning = (f: Fast): string | undefined =>
     ...f.tooShort.map((x) => `The gut of the ${x.name} wants ${x.wantsH} h: it will foul the bag.`),
   ].join(' ') || undefined;
 
+/** What one tank asks for: its last feed, clean water, a tub, the catch. */
+function tankMoments(
+  c: Consignment,
+  catalogue: Catalogue,
+  fast: Fast,
+  sealMs: number,
+  plannedMs: number,
+  add: ReturnType<typeof moments>['add'],
+): void {
+  const a = withOverrides(c.assumptions);
+  const { zone } = c.sender.place;
+  const { tank } = fast;
+  const lines = c.lines.filter((l) => l.tank === tank);
+  const animals = lines.reduce((n, l) => n + l.count, 0);
+  const names = [...new Set(lines.map((l) => row(catalogue.species, l.speciesId, 'species').name))].join(', ');
+  const warning = feedWarning(fast);
+  if (fast.feedMs !== null)
+    add({
+      kind: 'last-feed',
+      tank,
+      atMs: fast.feedMs,
+      minutes: 15,
+      title: `Last feed, tank ${tank}`,
+      detail: `${animals} ${names}. Then none for ${Math.round(fast.hours)} h. ${fast.why}.`,
+      ...(warning ? { warning } : {}),
+    });
+  add({
+    kind: 'water-change',
+    tank,
+    ...byDay(plannedMs - 48 * HOUR, zone, a, 'Clean water on the way in; nitrate down.'),
+    minutes: 40,
+    title: `Large water change, tank ${tank}`,
+  });
+  if (fast.tubMs !== null)
+    add({
+      kind: 'tub',
+      tank,
+      minutes: 30,
+      title: `Into a bare tub, from tank ${tank}`,
+      ...byDay(
+        tubExactMs(fast.wantedH, plannedMs),
+        zone,
+        a,
+        `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
+      ),
+    });
+  add({
+    kind: 'catch',
+    tank,
+    atMs: sealMs - 30 * MIN,
+    minutes: 30,
+    title: fast.tubMs === null ? `Catch from tank ${tank}` : `Catch from the tub of tank ${tank}`,
+    detail: `${animals} ${names}. ${fast.tubMs === null ? 'Hardscape and filter out first, no chasing.' : 'Count them out; the tank stays as it is.'}`,
+  });
+}
+
 /**
  * The schedule backwards from the hand-over, as moments per tank (common practice). Shrimp, snails and crabs are not
  * fasted; the slowest gut in a tank decides its last feed unless a school was chosen. What would fall into the night is
@@ -75,51 +131,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     .filter((p) => row(catalogue.packs, p.packId, 'pack').kind === 'heat');
   const packCount = heatPacks.reduce((n, p) => n + p.count, 0);
 
-  for (const fast of fastsOf(c, catalogue)) {
-    const { tank } = fast;
-    const lines = c.lines.filter((l) => l.tank === tank);
-    const animals = lines.reduce((n, l) => n + l.count, 0);
-    const names = [...new Set(lines.map((l) => row(catalogue.species, l.speciesId, 'species').name))].join(', ');
-    const warning = feedWarning(fast);
-    if (fast.feedMs !== null)
-      add({
-        kind: 'last-feed',
-        tank,
-        atMs: fast.feedMs,
-        minutes: 15,
-        title: `Last feed, tank ${tank}`,
-        detail: `${animals} ${names}. Then none for ${Math.round(fast.hours)} h. ${fast.why}.`,
-        ...(warning ? { warning } : {}),
-      });
-    add({
-      kind: 'water-change',
-      tank,
-      ...byDay(plannedMs - 48 * HOUR, zone, a, 'Clean water on the way in; nitrate down.'),
-      minutes: 40,
-      title: `Large water change, tank ${tank}`,
-    });
-    if (fast.tubMs !== null)
-      add({
-        kind: 'tub',
-        tank,
-        minutes: 30,
-        title: `Into a bare tub, from tank ${tank}`,
-        ...byDay(
-          tubExactMs(fast.wantedH, plannedMs),
-          zone,
-          a,
-          `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
-        ),
-      });
-    add({
-      kind: 'catch',
-      tank,
-      atMs: k.sealMs - 30 * MIN,
-      minutes: 30,
-      title: fast.tubMs === null ? `Catch from tank ${tank}` : `Catch from the tub of tank ${tank}`,
-      detail: `${animals} ${names}. ${fast.tubMs === null ? 'Hardscape and filter out first, no chasing.' : 'Count them out; the tank stays as it is.'}`,
-    });
-  }
+  for (const fast of fastsOf(c, catalogue)) tankMoments(c, catalogue, fast, k.sealMs, plannedMs, add);
   add({
     kind: 'supplies',
     tank: null,

@@ -2,6 +2,7 @@
 
 import { saveReadings } from '@/server/arrive/actions';
 import type { ReceiveStationProps } from '@/server/arrive/view';
+import type { Problem } from '@/core/consignment/outcome';
 import { FishIcon } from '@/ui/drawings/fish';
 import { NumberField, OtherProblems, TextField, num } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
@@ -95,64 +96,15 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         Looked at every bag: all alive
       </button>
       {p.bags.map((b, i) => (
-        <fieldset key={b.id} className="border-b border-rule py-2">
-          <legend className="sr-only">Bag {b.id}</legend>
-          <div className="mb-1 flex items-center gap-2 font-head text-15 font-semibold">
-            {b.id} <FishIcon species={b.species} />{' '}
-            <span className="mute mr-auto font-text text-13 font-normal">
-              {b.animals} {b.species.name}
-            </span>
-            <PhotoButton code={p.code} kind="bag" id={b.id} taken={b.photos.length} />
-          </div>
-          <div className="grid grid-cols-3 gap-2">
-            <NumberField
-              label="Water"
-              unit="°C"
-              path={`bags.${i}.tempC`}
-              problems={problems}
-              expected={one(b.expectedC)}
-              value={bags[b.id]!.tempC}
-              onChange={(v) => set(b.id, { tempC: v })}
-            />
-            <NumberField
-              label="pH"
-              path={`bags.${i}.pH`}
-              problems={problems}
-              expected={one(b.expectedPh)}
-              value={bags[b.id]!.pH}
-              onChange={(v) => set(b.id, { pH: v })}
-            />
-            {b.species.water === 'fresh' ? (
-              <span />
-            ) : (
-              <NumberField
-                label="Salinity"
-                path={`bags.${i}.salinity`}
-                problems={problems}
-                value={bags[b.id]!.salinity}
-                onChange={(v) => set(b.id, { salinity: v })}
-              />
-            )}
-            {(['alive', 'dead', 'doubtful'] as const).map((k) => (
-              <NumberField
-                key={k}
-                label={k[0]!.toUpperCase() + k.slice(1)}
-                path={`bags.${i}.${k}`}
-                problems={problems}
-                value={bags[b.id]![k]}
-                onChange={(v) => set(b.id, { [k]: v })}
-              />
-            ))}
-            <TextField
-              className="col-span-3"
-              label="Seen"
-              path={`bags.${i}.note`}
-              problems={problems}
-              value={bags[b.id]!.note}
-              onChange={(v) => set(b.id, { note: v })}
-            />
-          </div>
-        </fieldset>
+        <BagFields
+          key={b.id}
+          b={b}
+          i={i}
+          code={p.code}
+          d={bags[b.id]!}
+          problems={problems}
+          set={(change) => set(b.id, change)}
+        />
       ))}
       {p.tanks.map((t) => (
         <fieldset key={t.name}>
@@ -184,5 +136,82 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         Save and compare
       </button>
     </form>
+  );
+}
+
+function BagFields({
+  b,
+  i,
+  code,
+  d,
+  problems,
+  set,
+}: {
+  b: ReceiveStationProps['bags'][number];
+  i: number;
+  code: string;
+  d: BagDraft;
+  problems: readonly Problem[];
+  set: (change: Partial<BagDraft>) => void;
+}) {
+  return (
+    <fieldset className="border-b border-rule py-2">
+      <legend className="sr-only">Bag {b.id}</legend>
+      <div className="mb-1 flex items-center gap-2 font-head text-15 font-semibold">
+        {b.id} <FishIcon species={b.species} />{' '}
+        <span className="mute mr-auto font-text text-13 font-normal">
+          {b.animals} {b.species.name}
+        </span>
+        <PhotoButton code={code} kind="bag" id={b.id} taken={b.photos.length} />
+      </div>
+      <div className="grid grid-cols-3 gap-2">
+        <NumberField
+          label="Water"
+          unit="°C"
+          path={`bags.${i}.tempC`}
+          problems={problems}
+          expected={one(b.expectedC)}
+          value={d.tempC}
+          onChange={(v) => set({ tempC: v })}
+        />
+        <NumberField
+          label="pH"
+          path={`bags.${i}.pH`}
+          problems={problems}
+          expected={one(b.expectedPh)}
+          value={d.pH}
+          onChange={(v) => set({ pH: v })}
+        />
+        {b.species.water === 'fresh' ? (
+          <span />
+        ) : (
+          <NumberField
+            label="Salinity"
+            path={`bags.${i}.salinity`}
+            problems={problems}
+            value={d.salinity}
+            onChange={(v) => set({ salinity: v })}
+          />
+        )}
+        {(['alive', 'dead', 'doubtful'] as const).map((k) => (
+          <NumberField
+            key={k}
+            label={k[0]!.toUpperCase() + k.slice(1)}
+            path={`bags.${i}.${k}`}
+            problems={problems}
+            value={d[k]}
+            onChange={(v) => set({ [k]: v })}
+          />
+        ))}
+        <TextField
+          className="col-span-3"
+          label="Seen"
+          path={`bags.${i}.note`}
+          problems={problems}
+          value={d.note}
+          onChange={(v) => set({ note: v })}
+        />
+      </div>
+    </fieldset>
   );
 }

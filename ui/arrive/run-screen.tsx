@@ -79,6 +79,112 @@ function Vessel({ lane, open }: { lane: RunLane; open: boolean }) {
   );
 }
 
+/** The step that is on, and its button; after the last, the way to the quarantine. */
+function Now({
+  step,
+  code,
+  busy,
+  finish,
+}: {
+  step: RunLane['steps'][number] | undefined;
+  code: string;
+  busy: boolean;
+  finish: (key: string) => void;
+}) {
+  if (!step)
+    return (
+      <Link
+        href={`/consignments/${code}/quarantine`}
+        className="btn wet w-full"
+        style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
+      >
+        Open the quarantine
+      </Link>
+    );
+  const hands = step.kind === 'hands';
+  return (
+    <>
+      <p
+        className="flex items-center gap-3 font-head text-20 font-semibold"
+        style={{ color: hands ? 'var(--hands)' : undefined }}
+      >
+        {hands && <StateMark mark="now" size={22} />}
+        {step.title}
+      </p>
+      <p className="mb-3 text-15 text-ink-2">{step.detail}</p>
+      {step.caution && <p className="caution mb-3">{step.caution}</p>}
+      <button
+        className="btn wet w-full"
+        style={
+          hands
+            ? {
+                background: 'var(--hands-pale)',
+                borderColor: 'var(--hands)',
+                color: 'var(--hands)',
+                borderWidth: 2,
+                fontSize: 26,
+              }
+            : { background: 'none' }
+        }
+        disabled={busy}
+        onClick={() => finish(step.key)}
+      >
+        {hands ? `Done: ${step.title.toLowerCase()}` : 'Go on without waiting'}
+      </button>
+    </>
+  );
+}
+
+/** The whole sequence as a strip of tape, the past of it filled. */
+function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof runPosition>; now: number }) {
+  const total = lane.steps.reduce((s, x) => s + x.minutes, 0);
+  const offsets = lane.steps.map((_, i) => lane.steps.slice(0, i).reduce((s, y) => s + y.minutes, 0));
+  const W = 1232;
+  return (
+    <svg
+      viewBox={`0 0 ${W} 30`}
+      className="mt-4 hidden w-full md:block"
+      role="img"
+      aria-label={`Step ${Math.min(at.index + 1, lane.steps.length)} of ${lane.steps.length}`}
+    >
+      <rect width={W} height="26" y="2" fill="url(#kraft-ahead)" />
+      {lane.steps.map((x, i) => {
+        const a = (offsets[i]! / total) * W;
+        const w = (x.minutes / total) * W;
+        const past =
+          i < at.index
+            ? 1
+            : i === at.index && at.endsAtMs
+              ? Math.min(1, Math.max(0, 1 - (at.endsAtMs - now) / (x.minutes * 60000)))
+              : 0;
+        return (
+          <g key={x.key}>
+            <rect x={a} y="2" width={w * past} height="26" fill="url(#kraft-past)" />
+            <path d={`M${a} 2V28`} stroke="var(--kraft-ink)" strokeOpacity=".35" />
+            {x.kind === 'hands' && w < 60 ? (
+              <circle
+                cx={a + w / 2}
+                cy="15"
+                r="5"
+                fill={i < at.index ? 'var(--ink)' : 'none'}
+                stroke={i === at.index ? 'var(--hands)' : 'var(--ink)'}
+                strokeWidth="1.8"
+              />
+            ) : (
+              w > x.title.length * 6.4 && (
+                <text x={a + w / 2} y="19" textAnchor="middle" className="tape-t">
+                  {x.title}
+                </text>
+              )
+            )}
+            {i === at.index && <path d={`M${a + w * past} -2V32`} stroke="var(--ink)" strokeWidth="2" />}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
 function Lane({
   lane,
   now,
@@ -97,11 +203,7 @@ function Lane({
   const step = lane.steps[at.index];
   const next = lane.steps[at.index + 1];
   const said = useAnnounce(at.remainingMs, `${lane.id}:${step?.key}`, sound);
-  const hands = step?.kind === 'hands';
   const opened = lane.done.open !== undefined;
-  const total = lane.steps.reduce((s, x) => s + x.minutes, 0);
-  const offsets = lane.steps.map((_, i) => lane.steps.slice(0, i).reduce((s, y) => s + y.minutes, 0));
-  const W = 1232;
   return (
     <section
       className={`border-b border-rule px-3 py-4 md:px-6 ${first ? 'border-l-[6px] border-l-[var(--hands-mark)] bg-surface' : ''}`}
@@ -144,45 +246,7 @@ function Lane({
           </p>
         </div>
         <div className="w-full md:w-[376px]">
-          {step ? (
-            <>
-              <p
-                className="flex items-center gap-3 font-head text-20 font-semibold"
-                style={{ color: hands ? 'var(--hands)' : undefined }}
-              >
-                {hands && <StateMark mark="now" size={22} />}
-                {step.title}
-              </p>
-              <p className="mb-3 text-15 text-ink-2">{step.detail}</p>
-              {step.caution && <p className="caution mb-3">{step.caution}</p>}
-              <button
-                className="btn wet w-full"
-                style={
-                  hands
-                    ? {
-                        background: 'var(--hands-pale)',
-                        borderColor: 'var(--hands)',
-                        color: 'var(--hands)',
-                        borderWidth: 2,
-                        fontSize: 26,
-                      }
-                    : { background: 'none' }
-                }
-                disabled={busy}
-                onClick={() => save(() => finishStep(lane.id, step.key))}
-              >
-                {hands ? `Done: ${step.title.toLowerCase()}` : 'Go on without waiting'}
-              </button>
-            </>
-          ) : (
-            <Link
-              href={`/consignments/${p.code}/quarantine`}
-              className="btn wet w-full"
-              style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
-            >
-              Open the quarantine
-            </Link>
-          )}
+          <Now step={step} code={p.code} busy={busy} finish={(key) => save(() => finishStep(lane.id, key))} />
           <div className="mt-2 flex gap-3">
             {Object.keys(lane.done).length > 0 && (
               <button
@@ -213,47 +277,7 @@ function Lane({
           )}
         </div>
       </div>
-      <svg
-        viewBox={`0 0 ${W} 30`}
-        className="mt-4 hidden w-full md:block"
-        role="img"
-        aria-label={`Step ${Math.min(at.index + 1, lane.steps.length)} of ${lane.steps.length}`}
-      >
-        <rect width={W} height="26" y="2" fill="url(#kraft-ahead)" />
-        {lane.steps.map((x, i) => {
-          const a = (offsets[i]! / total) * W;
-          const w = (x.minutes / total) * W;
-          const past =
-            i < at.index
-              ? 1
-              : i === at.index && at.endsAtMs
-                ? Math.min(1, Math.max(0, 1 - (at.endsAtMs - now) / (x.minutes * 60000)))
-                : 0;
-          return (
-            <g key={x.key}>
-              <rect x={a} y="2" width={w * past} height="26" fill="url(#kraft-past)" />
-              <path d={`M${a} 2V28`} stroke="var(--kraft-ink)" strokeOpacity=".35" />
-              {x.kind === 'hands' && w < 60 ? (
-                <circle
-                  cx={a + w / 2}
-                  cy="15"
-                  r="5"
-                  fill={i < at.index ? 'var(--ink)' : 'none'}
-                  stroke={i === at.index ? 'var(--hands)' : 'var(--ink)'}
-                  strokeWidth="1.8"
-                />
-              ) : (
-                w > x.title.length * 6.4 && (
-                  <text x={a + w / 2} y="19" textAnchor="middle" className="tape-t">
-                    {x.title}
-                  </text>
-                )
-              )}
-              {i === at.index && <path d={`M${a + w * past} -2V32`} stroke="var(--ink)" strokeWidth="2" />}
-            </g>
-          );
-        })}
-      </svg>
+      <Strip lane={lane} at={at} now={now} />
     </section>
   );
 }

@@ -30,30 +30,6 @@ export function BagForm({
   /** There is a plan to go back to. */
   canLeave: boolean;
 }) {
-  const edit = (i: number, change: Partial<Draft>): void =>
-    setDrafts(drafts.map((d, j) => (j === i ? { ...d, ...change } : d)));
-  const addBag = (): void => {
-    const last = drafts[drafts.length - 1];
-    const letter = last?.id.replace(/\d+/, '') ?? 'A';
-    let n = 1;
-    while (drafts.some((d) => d.id === `${letter}${n}`)) n++;
-    setDrafts([
-      ...drafts,
-      last
-        ? { ...last, id: `${letter}${n}`, counts: {} }
-        : {
-            id: 'A1',
-            boxId: '1',
-            bagTypeId: bagTypes[0]!.id,
-            counts: {},
-            waterL: '1',
-            gasL: '2',
-            oxygenPct: '95',
-            binder: '',
-            sedated: false,
-          },
-    ]);
-  };
   return (
     <form
       className="mt-4 border-t-2 border-ink pt-3"
@@ -83,95 +59,23 @@ export function BagForm({
         }
       >
         {drafts.map((d, i) => (
-          <tr key={d.id}>
-            <td>
-              <b>{d.id}</b>
-            </td>
-            <td>
-              <SelectField
-                hideLabel
-                label={`Size of bag ${d.id}`}
-                path={`bags.${i}.bagTypeId`}
-                problems={problems}
-                value={d.bagTypeId}
-                onChange={(v) => edit(i, { bagTypeId: v })}
-                options={bagTypes.map((t) => [t.id, t.name])}
-              />
-            </td>
-            {lines.map((l) => (
-              <td key={l.id} className="w-[84px]">
-                <NumberField
-                  hideLabel
-                  label={`${l.name} in bag ${d.id}`}
-                  path={`bags.${i}.animals`}
-                  value={d.counts[l.id] ?? ''}
-                  onChange={(v) => edit(i, { counts: { ...d.counts, [l.id]: v } })}
-                />
-              </td>
-            ))}
-            <td>
-              <NumberField
-                hideLabel
-                label={`Water in bag ${d.id}`}
-                path={`bags.${i}.waterL`}
-                problems={problems}
-                value={d.waterL}
-                onChange={(v) => edit(i, { waterL: v })}
-              />
-            </td>
-            <td>
-              <NumberField
-                hideLabel
-                label={`Gas in bag ${d.id}`}
-                path={`bags.${i}.gasL`}
-                problems={problems}
-                value={d.gasL}
-                onChange={(v) => edit(i, { gasL: v })}
-              />
-            </td>
-            <td>
-              <NumberField
-                hideLabel
-                label={`Oxygen in bag ${d.id}`}
-                path={`bags.${i}.oxygenFraction`}
-                problems={problems}
-                value={d.oxygenPct}
-                onChange={(v) => edit(i, { oxygenPct: v })}
-              />
-            </td>
-            <td>
-              <NumberField
-                hideLabel
-                label={`Binder in bag ${d.id}`}
-                path={`bags.${i}.binderMgN`}
-                problems={problems}
-                value={d.binder}
-                onChange={(v) => edit(i, { binder: v })}
-              />
-            </td>
-            <td className="text-center">
-              <input
-                type="checkbox"
-                className="size-5"
-                aria-label={`Bag ${d.id} sedated`}
-                checked={d.sedated}
-                onChange={(e) => edit(i, { sedated: e.target.checked })}
-              />
-            </td>
-            <td>
-              <button
-                type="button"
-                className="btn flat"
-                aria-label={`Take bag ${d.id} out`}
-                onClick={() => setDrafts(drafts.filter((_, j) => j !== i))}
-              >
-                Remove
-              </button>
-            </td>
-          </tr>
+          <BagRow
+            key={d.id}
+            d={d}
+            i={i}
+            lines={lines}
+            bagTypes={bagTypes}
+            problems={problems}
+            edit={(change) => setDrafts(drafts.map((x, j) => (j === i ? { ...x, ...change } : x)))}
+            remove={() => setDrafts(drafts.filter((_, j) => j !== i))}
+          />
         ))}
       </Table>
-      <button type="button" className="btn mt-2" onClick={addBag}>
+      <button
+        type="button"
+        className="btn mt-2"
+        onClick={() => setDrafts([...drafts, nextBag(drafts, bagTypes[0]!.id)])}
+      >
         Add a bag
       </button>
       <h3 className="mb-2 mt-5">Shipping water</h3>
@@ -208,5 +112,95 @@ export function BagForm({
         )}
       </div>
     </form>
+  );
+}
+
+/** Fields of a bag: how they are called, where they stand in the plan, and in the draft. */
+const figures = [
+  ['Water', 'waterL', 'waterL'],
+  ['Gas', 'gasL', 'gasL'],
+  ['Oxygen', 'oxygenFraction', 'oxygenPct'],
+  ['Binder', 'binderMgN', 'binder'],
+] as const;
+
+/** Another bag like the last, without its animals. */
+function nextBag(drafts: readonly Draft[], bagTypeId: string): Draft {
+  const last = drafts[drafts.length - 1];
+  const letter = last?.id.replace(/\d+/, '') ?? 'A';
+  let n = 1;
+  while (drafts.some((d) => d.id === `${letter}${n}`)) n++;
+  const first = { boxId: '1', bagTypeId, waterL: '1', gasL: '2', oxygenPct: '95', binder: '', sedated: false };
+  return { ...(last ?? first), id: `${letter}${n}`, counts: {} };
+}
+
+function BagRow({
+  d,
+  i,
+  lines,
+  bagTypes,
+  problems,
+  edit,
+  remove,
+}: Pick<BagStationProps, 'lines' | 'bagTypes'> & {
+  d: Draft;
+  i: number;
+  problems: readonly Problem[];
+  edit: (change: Partial<Draft>) => void;
+  remove: () => void;
+}) {
+  return (
+    <tr>
+      <td>
+        <b>{d.id}</b>
+      </td>
+      <td>
+        <SelectField
+          hideLabel
+          label={`Size of bag ${d.id}`}
+          path={`bags.${i}.bagTypeId`}
+          problems={problems}
+          value={d.bagTypeId}
+          onChange={(v) => edit({ bagTypeId: v })}
+          options={bagTypes.map((t) => [t.id, t.name])}
+        />
+      </td>
+      {lines.map((l) => (
+        <td key={l.id} className="w-[84px]">
+          <NumberField
+            hideLabel
+            label={`${l.name} in bag ${d.id}`}
+            path={`bags.${i}.animals`}
+            value={d.counts[l.id] ?? ''}
+            onChange={(v) => edit({ counts: { ...d.counts, [l.id]: v } })}
+          />
+        </td>
+      ))}
+      {figures.map(([name, path, key]) => (
+        <td key={key}>
+          <NumberField
+            hideLabel
+            label={`${name} in bag ${d.id}`}
+            path={`bags.${i}.${path}`}
+            problems={problems}
+            value={d[key]}
+            onChange={(v) => edit({ [key]: v })}
+          />
+        </td>
+      ))}
+      <td className="text-center">
+        <input
+          type="checkbox"
+          className="size-5"
+          aria-label={`Bag ${d.id} sedated`}
+          checked={d.sedated}
+          onChange={(e) => edit({ sedated: e.target.checked })}
+        />
+      </td>
+      <td>
+        <button type="button" className="btn flat" aria-label={`Take bag ${d.id} out`} onClick={remove}>
+          Remove
+        </button>
+      </td>
+    </tr>
   );
 }

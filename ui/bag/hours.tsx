@@ -14,154 +14,191 @@ import {
 } from 'recharts';
 import type { BagView } from '@/server/bag/view';
 
+type Hour = BagView['hours'][number];
+
+/** What is drawn, by limit; pH says what drives it. */
+const panelsOf = ({ limits }: BagView, co2: number) =>
+  [
+    {
+      key: 'tempC',
+      name: 'Water',
+      note: `${limits.tempMin} to ${limits.tempMax}`,
+      unit: '°C',
+      digits: 1,
+      colour: 'var(--c-temp)',
+      dash: '',
+      lines: [limits.tempMin, limits.tempMax],
+    },
+    {
+      key: 'oxygenMgL',
+      name: 'Oxygen',
+      note: `${limits.oxygenMgL.toFixed(1)} or more`,
+      unit: 'mg/L',
+      digits: 0,
+      colour: 'var(--c-oxy)',
+      dash: '9 4',
+      lines: [limits.oxygenMgL],
+    },
+    {
+      key: 'nh3',
+      name: 'Ammonia, NH₃-N',
+      note: `under ${limits.nh3}`,
+      unit: 'mg/L',
+      digits: 3,
+      colour: 'var(--c-amm)',
+      dash: '1.5 4',
+      lines: [limits.nh3],
+    },
+    {
+      key: 'pH',
+      name: 'pH, by CO₂',
+      note: `over ${limits.phFloor.toFixed(1)}; CO₂ ${co2.toFixed(0)} mg/L`,
+      unit: '',
+      digits: 2,
+      colour: 'var(--c-co2)',
+      dash: '9 4 2 4',
+      lines: [limits.phFloor],
+    },
+  ] as const;
+
+function Plot({
+  panel,
+  data,
+  at,
+  last,
+  deadlineH,
+  foot,
+}: {
+  panel: ReturnType<typeof panelsOf>[number];
+  data: readonly Hour[];
+  at: Hour;
+  last: number;
+  deadlineH: number;
+  /** The lowest bears the hours. */
+  foot: boolean;
+}) {
+  const values = data.map((r) => r[panel.key]);
+  const all = [...values, ...panel.lines];
+  const pad = (Math.max(...all) - Math.min(...all)) * 0.12 || 0.1;
+  return (
+    <div className="grid grid-cols-[124px_1fr_84px] items-center border-b border-rule">
+      <p className="py-1 leading-tight">
+        <b style={{ color: panel.colour }}>{panel.name}</b>
+        <br />
+        <span className="mute text-12">{panel.note}</span>
+      </p>
+      <div style={{ height: foot ? 74 : 56 }}>
+        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 220, height: 56 }}>
+          <LineChart data={data} margin={{ top: 4, bottom: foot ? 0 : 4, left: 2, right: 6 }}>
+            <XAxis
+              dataKey="h"
+              type="number"
+              domain={[0, last]}
+              hide={!foot}
+              ticks={Array.from({ length: Math.floor(last / 12) + 1 }, (_, k) => k * 12)}
+              tick={{ fontSize: 12, fill: 'var(--ink-3)', fontFamily: 'var(--face-num)' }}
+              height={20}
+              axisLine={false}
+              tickLine={false}
+            />
+            <YAxis hide domain={[Math.min(...all) - pad, Math.max(...all) + pad]} />
+            {panel.key === 'tempC' && (
+              <ReferenceArea y1={panel.lines[0]} y2={panel.lines[1]} fill="var(--tide)" fillOpacity={0.07} />
+            )}
+            {panel.lines.map((l) => (
+              <ReferenceLine key={l} y={l} stroke={panel.colour} strokeOpacity={0.5} strokeWidth={1} />
+            ))}
+            <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
+            <Line
+              dataKey={panel.key}
+              stroke={panel.colour}
+              strokeWidth={2}
+              strokeDasharray={panel.dash}
+              dot={false}
+              isAnimationActive={false}
+            />
+            <ReferenceDot
+              x={at.h}
+              y={at[panel.key]}
+              r={3.5}
+              fill="var(--surface)"
+              stroke={panel.colour}
+              strokeWidth={1.6}
+            />
+          </LineChart>
+        </ResponsiveContainer>
+      </div>
+      <p className="pl-2 text-right" style={{ color: panel.colour }}>
+        <b className="num text-16" data-testid={`hours-${panel.key}`}>
+          {at[panel.key].toFixed(panel.digits)}
+        </b>
+        <span className="u">{panel.unit}</span>
+      </p>
+    </div>
+  );
+}
+
+function HoursTable({ data }: { data: readonly Hour[] }) {
+  return (
+    <Table
+      frame="max-h-64"
+      head={
+        <>
+          <th>h</th>
+          <th className="r">°C</th>
+          <th className="r">O₂ mg/L</th>
+          <th className="r">TAN mg N/L</th>
+          <th className="r">NH₃ mg N/L</th>
+          <th className="r">pH</th>
+          <th className="r">CO₂ mg/L</th>
+        </>
+      }
+    >
+      {data
+        .filter((r) => Math.round(r.h) % 6 === 0 && Math.abs(r.h - Math.round(r.h)) < 0.01)
+        .map((r) => (
+          <tr key={r.h} className="num">
+            <td>{r.h.toFixed(0)}</td>
+            <td className="r">{r.tempC.toFixed(1)}</td>
+            <td className="r">{r.oxygenMgL.toFixed(1)}</td>
+            <td className="r">{r.tan.toFixed(2)}</td>
+            <td className="r">{r.nh3.toFixed(4)}</td>
+            <td className="r">{r.pH.toFixed(2)}</td>
+            <td className="r">{r.co2.toFixed(1)}</td>
+          </tr>
+        ))}
+    </Table>
+  );
+}
+
 /** Four small panels on one clock: water, oxygen, un-ionized ammonia, pH; each with its limit. */
 export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number }) {
   const [table, setTable] = useState(false);
   const last = Math.min(view.hours[view.hours.length - 1]?.h ?? 0, Math.ceil((deadlineH + 24) / 6) * 6);
   const data = view.hours.filter((r) => r.h <= last);
   const at = data.reduce((x, r) => (Math.abs(r.h - deadlineH) < Math.abs(x.h - deadlineH) ? r : x), data[0]!);
-  const panels = [
-    {
-      key: 'tempC',
-      name: 'Water',
-      note: `${view.limits.tempMin} to ${view.limits.tempMax}`,
-      unit: '°C',
-      digits: 1,
-      colour: 'var(--c-temp)',
-      dash: '',
-      lines: [view.limits.tempMin, view.limits.tempMax],
-    },
-    {
-      key: 'oxygenMgL',
-      name: 'Oxygen',
-      note: `${view.limits.oxygenMgL.toFixed(1)} or more`,
-      unit: 'mg/L',
-      digits: 0,
-      colour: 'var(--c-oxy)',
-      dash: '9 4',
-      lines: [view.limits.oxygenMgL],
-    },
-    {
-      key: 'nh3',
-      name: 'Ammonia, NH₃-N',
-      note: `under ${view.limits.nh3}`,
-      unit: 'mg/L',
-      digits: 3,
-      colour: 'var(--c-amm)',
-      dash: '1.5 4',
-      lines: [view.limits.nh3],
-    },
-    {
-      key: 'pH',
-      name: 'pH, by CO₂',
-      note: `over ${view.limits.phFloor.toFixed(1)}; CO₂ ${at.co2.toFixed(0)} mg/L`,
-      unit: '',
-      digits: 2,
-      colour: 'var(--c-co2)',
-      dash: '9 4 2 4',
-      lines: [view.limits.phFloor],
-    },
-  ] as const;
+  const panels = panelsOf(view, at.co2);
   const summary = `At ${at.h.toFixed(0)} h: ${at.tempC.toFixed(1)} °C, oxygen ${at.oxygenMgL.toFixed(0)} mg/L, un-ionized ammonia ${at.nh3.toFixed(3)} and total ${at.tan.toFixed(1)} mg N/L, pH ${at.pH.toFixed(2)}, CO₂ ${at.co2.toFixed(0)} mg/L.`;
   return (
     <figure aria-label={summary}>
-      {panels.map((panel, i) => {
-        const values = data.map((r) => r[panel.key]);
-        const all = [...values, ...panel.lines];
-        const pad = (Math.max(...all) - Math.min(...all)) * 0.12 || 0.1;
-        return (
-          <div key={panel.key} className="grid grid-cols-[124px_1fr_84px] items-center border-b border-rule">
-            <p className="py-1 leading-tight">
-              <b style={{ color: panel.colour }}>{panel.name}</b>
-              <br />
-              <span className="mute text-12">{panel.note}</span>
-            </p>
-            <div style={{ height: i === 3 ? 74 : 56 }}>
-              <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 220, height: 56 }}>
-                <LineChart data={data} margin={{ top: 4, bottom: i === 3 ? 0 : 4, left: 2, right: 6 }}>
-                  <XAxis
-                    dataKey="h"
-                    type="number"
-                    domain={[0, last]}
-                    hide={i !== 3}
-                    ticks={Array.from({ length: Math.floor(last / 12) + 1 }, (_, k) => k * 12)}
-                    tick={{ fontSize: 12, fill: 'var(--ink-3)', fontFamily: 'var(--face-num)' }}
-                    height={20}
-                    axisLine={false}
-                    tickLine={false}
-                  />
-                  <YAxis hide domain={[Math.min(...all) - pad, Math.max(...all) + pad]} />
-                  {panel.key === 'tempC' && (
-                    <ReferenceArea y1={panel.lines[0]} y2={panel.lines[1]} fill="var(--tide)" fillOpacity={0.07} />
-                  )}
-                  {panel.lines.map((l) => (
-                    <ReferenceLine key={l} y={l} stroke={panel.colour} strokeOpacity={0.5} strokeWidth={1} />
-                  ))}
-                  <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
-                  <Line
-                    dataKey={panel.key}
-                    stroke={panel.colour}
-                    strokeWidth={2}
-                    strokeDasharray={panel.dash}
-                    dot={false}
-                    isAnimationActive={false}
-                  />
-                  <ReferenceDot
-                    x={at.h}
-                    y={at[panel.key]}
-                    r={3.5}
-                    fill="var(--surface)"
-                    stroke={panel.colour}
-                    strokeWidth={1.6}
-                  />
-                </LineChart>
-              </ResponsiveContainer>
-            </div>
-            <p className="pl-2 text-right" style={{ color: panel.colour }}>
-              <b className="num text-16" data-testid={`hours-${panel.key}`}>
-                {at[panel.key].toFixed(panel.digits)}
-              </b>
-              <span className="u">{panel.unit}</span>
-            </p>
-          </div>
-        );
-      })}
+      {panels.map((panel, i) => (
+        <Plot
+          key={panel.key}
+          panel={panel}
+          data={data}
+          at={at}
+          last={last}
+          deadlineH={deadlineH}
+          foot={i === panels.length - 1}
+        />
+      ))}
       <figcaption className="flex items-center gap-3 pt-1 text-12 text-ink-3">
         <span>hours from sealing</span>
         <button className="btn flat ml-auto !min-h-9" aria-expanded={table} onClick={() => setTable(!table)}>
           {table ? 'Hide the table' : 'Show as table'}
         </button>
       </figcaption>
-      {table && (
-        <Table
-          frame="max-h-64"
-          head={
-            <>
-              <th>h</th>
-              <th className="r">°C</th>
-              <th className="r">O₂ mg/L</th>
-              <th className="r">TAN mg N/L</th>
-              <th className="r">NH₃ mg N/L</th>
-              <th className="r">pH</th>
-              <th className="r">CO₂ mg/L</th>
-            </>
-          }
-        >
-          {data
-            .filter((r) => Math.round(r.h) % 6 === 0 && Math.abs(r.h - Math.round(r.h)) < 0.01)
-            .map((r) => (
-              <tr key={r.h} className="num">
-                <td>{r.h.toFixed(0)}</td>
-                <td className="r">{r.tempC.toFixed(1)}</td>
-                <td className="r">{r.oxygenMgL.toFixed(1)}</td>
-                <td className="r">{r.tan.toFixed(2)}</td>
-                <td className="r">{r.nh3.toFixed(4)}</td>
-                <td className="r">{r.pH.toFixed(2)}</td>
-                <td className="r">{r.co2.toFixed(1)}</td>
-              </tr>
-            ))}
-        </Table>
-      )}
+      {table && <HoursTable data={data} />}
     </figure>
   );
 }

@@ -1,8 +1,42 @@
+import type { ReactNode } from 'react';
 import { counted } from '@/core/quantities/words';
 import { BagDrawing } from '@/ui/drawings/bag';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
 import type { BagView } from '@/server/bag/view';
+
+const unit = (figure: string | number, of: string) => (
+  <>
+    <b className="num">{figure}</b>
+    <span className="u">{of}</span>
+  </>
+);
+const grams = (g: number): string => (g < 10 ? g.toFixed(1) : g.toFixed(0));
+
+/** What stands under each bag. */
+const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
+  [
+    'Animals',
+    (v) =>
+      unit(
+        v.inside.reduce((n, s) => n + s.count, 0),
+        `${grams(v.fishG)} g in all`,
+      ),
+  ],
+  ['Water', (v) => unit(v.bag.waterL, 'L')],
+  ['Gas', (v) => unit(v.bag.gasL, `L ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
+  ['Safe for', (v) => unit(v.safeH === null ? '>120' : Math.round(v.safeH), 'h')],
+  ['Slack', (v) => <b className="num">{slackWords(v.slackH)}</b>],
+  ['Worst tenth', (v) => <span className="num">{slackWords(v.worstSlackH)}</span>],
+  [
+    'Fails first',
+    (v) => (
+      <b style={{ color: v.factor ? factorColour[v.factor] : undefined }}>
+        {v.factor ? factorWords[v.factor] : 'none'}
+      </b>
+    ),
+  ],
+];
 
 /** The bags side by side on a mat of 5 cm squares, their figures in columns under them. */
 export function Mat({
@@ -84,56 +118,7 @@ export function Mat({
           ))}
         </colgroup>
         <tbody>
-          {(
-            [
-              [
-                'Animals',
-                (v: BagView) => (
-                  <>
-                    <b className="num">{v.inside.reduce((n, s) => n + s.count, 0)}</b>
-                    <span className="u">{v.fishG < 10 ? v.fishG.toFixed(1) : v.fishG.toFixed(0)} g in all</span>
-                  </>
-                ),
-              ],
-              [
-                'Water',
-                (v: BagView) => (
-                  <>
-                    <b className="num">{v.bag.waterL}</b>
-                    <span className="u">L</span>
-                  </>
-                ),
-              ],
-              [
-                'Gas',
-                (v: BagView) => (
-                  <>
-                    <b className="num">{v.bag.gasL}</b>
-                    <span className="u">L {Math.round(v.bag.oxygenFraction * 100)} % O₂</span>
-                  </>
-                ),
-              ],
-              [
-                'Safe for',
-                (v: BagView) => (
-                  <>
-                    <b className="num">{v.safeH === null ? '>120' : Math.round(v.safeH)}</b>
-                    <span className="u">h</span>
-                  </>
-                ),
-              ],
-              ['Slack', (v: BagView) => <b className="num">{slackWords(v.slackH)}</b>],
-              ['Worst tenth', (v: BagView) => <span className="num">{slackWords(v.worstSlackH)}</span>],
-              [
-                'Fails first',
-                (v: BagView) => (
-                  <b style={{ color: v.factor ? factorColour[v.factor] : undefined }}>
-                    {v.factor ? factorWords[v.factor] : 'none'}
-                  </b>
-                ),
-              ],
-            ] as const
-          ).map(([name, cell]) => (
+          {figures.map(([name, cell]) => (
             <tr key={name}>
               <th scope="row" className="!border-rule !text-ink">
                 {name}

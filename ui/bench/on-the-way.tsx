@@ -15,6 +15,100 @@ const runWords = (r: { chance: number | null; draws: number }): string =>
 const clearOfNeedle = (x: number, words: string, needle: number): number =>
   x < needle + 4 && x + 6.4 * words.length > needle - 4 ? needle + 8 : x;
 
+/** One journey: its tape, the window, the slack after it. */
+function Way({
+  c,
+  y,
+  X,
+  now,
+  endMs,
+}: {
+  c: BenchProps['onTheWay'][number];
+  y: number;
+  X: (ms: number) => number;
+  now: number;
+  endMs: number;
+}) {
+  const r = c.result;
+  const end = r.slackH === null ? endMs : r.deadlineMs + r.slackH * HOUR;
+  const colour = r.factor ? factorColour[r.factor] : 'var(--fine)';
+  return (
+    <a
+      href={`/consignments/${c.code}`}
+      role="listitem"
+      aria-label={`${c.code} ${c.who}. ${c.words}. Slack ${slackWords(r.slackH)}`}
+    >
+      <rect x="0" y={y} width="616" height="56" fill="transparent" />
+      <path d={`M0 ${y}H616`} className="hair" />
+      <text x="0" y={y + 22} className="rb-n b" style={{ fontSize: 14 }}>
+        {c.code}
+      </text>
+      <text x="0" y={y + 39} className="rb-s">
+        {c.who.length > 26 ? `${c.who.slice(0, 25)}…` : c.who}
+      </text>
+      <rect
+        x={X(r.sealMs)}
+        y={y + 10}
+        width={Math.max(0, X(r.deadlineMs) - X(r.sealMs))}
+        height="15"
+        fill="url(#kraft-ahead)"
+      />
+      {now > r.sealMs && (
+        <rect
+          x={X(r.sealMs)}
+          y={y + 10}
+          width={X(Math.min(now, r.deadlineMs)) - X(r.sealMs)}
+          height="15"
+          fill="url(#kraft-past)"
+        />
+      )}
+      {r.legs.map((l, j) => (
+        <path
+          key={j}
+          d={`M${X(Math.min(l.startMs, r.deadlineMs))} ${y + 10}v15`}
+          stroke="var(--kraft-ink)"
+          strokeOpacity=".4"
+        />
+      ))}
+      <rect
+        x={X(r.arriveMs)}
+        y={y + 10}
+        width={Math.max(0, X(r.deadlineMs) - X(r.arriveMs))}
+        height="15"
+        fill="url(#window-hatch)"
+      />
+      {end > r.deadlineMs && (
+        <path
+          d={`M${X(r.deadlineMs)} ${y + 11}H${X(end)}v13H${X(r.deadlineMs)}Z`}
+          fill={colour}
+          fillOpacity=".14"
+          stroke={colour}
+        />
+      )}
+      <text
+        x={clearOfNeedle(Math.min(X(r.sealMs), 320), c.words, X(now))}
+        y={y + 42}
+        className="rb-s"
+        style={{ fill: 'var(--ink-2)' }}
+      >
+        {c.words}
+      </text>
+      <g transform={`translate(508 ${y + 9})`}>
+        <StateMark mark={c.mark} size={16} />
+      </g>
+      <text x="612" y={y + 22} textAnchor="end" className="rb-fig" style={{ fontSize: 15, fill: 'var(--ink)' }}>
+        {r.slackH === null ? '> 5 d' : slackWords(r.slackH)}
+      </text>
+      <text x="612" y={y + 39} textAnchor="end" className="rb-s" style={{ fill: colour }}>
+        {r.factor ? `${factorWords[r.factor]} first` : 'nothing fails'}
+      </text>
+      <text x="612" y={y + 53} textAnchor="end" className="rb-s">
+        {runWords(r)}
+      </text>
+    </a>
+  );
+}
+
 /** Each consignment on one clock: its journey, the window, the slack after it. */
 export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
   const startMs = now - 20 * HOUR;
@@ -79,94 +173,9 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
               fill="var(--night)"
             />
           ))}
-          {p.onTheWay.map((c, i) => {
-            const y = 24 + i * 56;
-            const r = c.result;
-            const end = r.slackH === null ? endMs : r.deadlineMs + r.slackH * HOUR;
-            const colour = r.factor ? factorColour[r.factor] : 'var(--fine)';
-            return (
-              <a
-                key={c.code}
-                href={`/consignments/${c.code}`}
-                role="listitem"
-                aria-label={`${c.code} ${c.who}. ${c.words}. Slack ${slackWords(r.slackH)}`}
-              >
-                <rect x="0" y={y} width="616" height="56" fill="transparent" />
-                <path d={`M0 ${y}H616`} className="hair" />
-                <text x="0" y={y + 22} className="rb-n b" style={{ fontSize: 14 }}>
-                  {c.code}
-                </text>
-                <text x="0" y={y + 39} className="rb-s">
-                  {c.who.length > 26 ? `${c.who.slice(0, 25)}…` : c.who}
-                </text>
-                <rect
-                  x={X(r.sealMs)}
-                  y={y + 10}
-                  width={Math.max(0, X(r.deadlineMs) - X(r.sealMs))}
-                  height="15"
-                  fill="url(#kraft-ahead)"
-                />
-                {now > r.sealMs && (
-                  <rect
-                    x={X(r.sealMs)}
-                    y={y + 10}
-                    width={X(Math.min(now, r.deadlineMs)) - X(r.sealMs)}
-                    height="15"
-                    fill="url(#kraft-past)"
-                  />
-                )}
-                {r.legs.map((l, j) => (
-                  <path
-                    key={j}
-                    d={`M${X(Math.min(l.startMs, r.deadlineMs))} ${y + 10}v15`}
-                    stroke="var(--kraft-ink)"
-                    strokeOpacity=".4"
-                  />
-                ))}
-                <rect
-                  x={X(r.arriveMs)}
-                  y={y + 10}
-                  width={Math.max(0, X(r.deadlineMs) - X(r.arriveMs))}
-                  height="15"
-                  fill="url(#window-hatch)"
-                />
-                {end > r.deadlineMs && (
-                  <path
-                    d={`M${X(r.deadlineMs)} ${y + 11}H${X(end)}v13H${X(r.deadlineMs)}Z`}
-                    fill={colour}
-                    fillOpacity=".14"
-                    stroke={colour}
-                  />
-                )}
-                <text
-                  x={clearOfNeedle(Math.min(X(r.sealMs), 320), c.words, X(now))}
-                  y={y + 42}
-                  className="rb-s"
-                  style={{ fill: 'var(--ink-2)' }}
-                >
-                  {c.words}
-                </text>
-                <g transform={`translate(508 ${y + 9})`}>
-                  <StateMark mark={c.mark} size={16} />
-                </g>
-                <text
-                  x="612"
-                  y={y + 22}
-                  textAnchor="end"
-                  className="rb-fig"
-                  style={{ fontSize: 15, fill: 'var(--ink)' }}
-                >
-                  {r.slackH === null ? '> 5 d' : slackWords(r.slackH)}
-                </text>
-                <text x="612" y={y + 39} textAnchor="end" className="rb-s" style={{ fill: colour }}>
-                  {r.factor ? `${factorWords[r.factor]} first` : 'nothing fails'}
-                </text>
-                <text x="612" y={y + 53} textAnchor="end" className="rb-s">
-                  {runWords(r)}
-                </text>
-              </a>
-            );
-          })}
+          {p.onTheWay.map((c, i) => (
+            <Way key={c.code} c={c} y={24 + i * 56} X={X} now={now} endMs={endMs} />
+          ))}
           <path d={`M${X(now)} 18V${24 + p.onTheWay.length * 56}`} stroke="var(--ink)" strokeWidth="1.6" />
         </svg>
       </div>

@@ -140,35 +140,16 @@ export function FromTheSide({ v }: { v: BoxView }) {
         <rect width={W} height={H} rx="2" fill="url(#foam)" stroke="var(--ink)" strokeWidth="1.4" />
         <rect x={t * s} y={t * s} width={w * s} height={h * s} fill="var(--surface)" stroke="var(--ink)" />
         <path d={`M0 ${t * s}H${W}`} stroke="var(--ink)" strokeWidth=".8" />
-        {front.map((b) => {
-          const x = (t + b.xCm - b.standing.diameterCm / 2) * s;
-          const bw = b.standing.diameterCm * s;
-          const sh = b.standing.shoulderCm * s;
-          const wt = b.standing.waterDepthCm * s;
-          const top = floor - sh;
-          const neck = (b.standing.heightCm - b.standing.shoulderCm) * s;
-          const cx = x + bw / 2;
-          return (
-            <g key={b.bagId}>
-              <path
-                d={`M${x + 1} ${floor - 1}V${top + 18}Q${x + 2} ${top} ${cx - 5} ${top}L${cx - 3} ${top - neck * 0.4}L${cx + neck * 0.8} ${top - neck * 0.9}L${cx + 4} ${top - neck * 0.2}L${cx + 5} ${top}Q${x + bw - 2} ${top} ${x + bw - 1} ${top + 18}V${floor - 1}Z`}
-                fill="var(--surface)"
-                fillOpacity=".85"
-                stroke={v.firstToFail === b.bagId ? v.firstColour : 'var(--ink)'}
-                strokeWidth={v.firstToFail === b.bagId ? 2 : 1}
-              />
-              <rect x={x + 2} y={floor - wt} width={bw - 4} height={wt - 2} fill="var(--water)" />
-              <text
-                x={cx}
-                y={floor - Math.max(wt + 10, sh * 0.55)}
-                textAnchor="middle"
-                style={{ font: '650 13px var(--face-head)', fill: 'var(--ink)' }}
-              >
-                {b.bagId}
-              </text>
-            </g>
-          );
-        })}
+        {front.map((b) => (
+          <BagBeside
+            key={b.bagId}
+            b={b}
+            x={(t + b.xCm - b.standing.diameterCm / 2) * s}
+            floor={floor}
+            s={s}
+            first={v.firstToFail === b.bagId ? v.firstColour : null}
+          />
+        ))}
         {packCm > 0 &&
           Array.from({ length: Math.min(count, 4) }, (_, i) => {
             const slot = (w * s) / Math.min(count, 4);
@@ -222,5 +203,47 @@ export function FromTheSide({ v }: { v: BoxView }) {
         />
       </g>
     </svg>
+  );
+}
+
+function BagBeside({
+  b,
+  x,
+  floor,
+  s,
+  first,
+}: {
+  b: BoxView['arrangement']['placed'][number];
+  x: number;
+  floor: number;
+  s: number;
+  /** Its colour, where it is the first to fail. */
+  first: string | null;
+}) {
+  const bw = b.standing.diameterCm * s;
+  const sh = b.standing.shoulderCm * s;
+  const wt = b.standing.waterDepthCm * s;
+  const top = floor - sh;
+  const neck = (b.standing.heightCm - b.standing.shoulderCm) * s;
+  const cx = x + bw / 2;
+  return (
+    <g>
+      <path
+        d={`M${x + 1} ${floor - 1}V${top + 18}Q${x + 2} ${top} ${cx - 5} ${top}L${cx - 3} ${top - neck * 0.4}L${cx + neck * 0.8} ${top - neck * 0.9}L${cx + 4} ${top - neck * 0.2}L${cx + 5} ${top}Q${x + bw - 2} ${top} ${x + bw - 1} ${top + 18}V${floor - 1}Z`}
+        fill="var(--surface)"
+        fillOpacity=".85"
+        stroke={first ?? 'var(--ink)'}
+        strokeWidth={first ? 2 : 1}
+      />
+      <rect x={x + 2} y={floor - wt} width={bw - 4} height={wt - 2} fill="var(--water)" />
+      <text
+        x={cx}
+        y={floor - Math.max(wt + 10, sh * 0.55)}
+        textAnchor="middle"
+        style={{ font: '650 13px var(--face-head)', fill: 'var(--ink)' }}
+      >
+        {b.bagId}
+      </text>
+    </g>
   );
 }

@@ -26,7 +26,6 @@ export function BoxStation(p: BoxStationProps) {
   const send = (next: Box[], where = inBox()): void =>
     void save(() => saveBoxes({ code: p.code, version: p.version, boxes: next, inBox: where }));
   if (!v) return <p className="note">Make a bag plan first; then the boxes can be chosen.</p>;
-  const fits = v.arrangement.problems.length === 0;
   const addBox = (): void => {
     const id = String(Math.max(...boxes.map((b) => Number(b.id))) + 1);
     send([...boxes, { id, boxTypeId: v.box.boxTypeId, packs: v.box.packs, ventHoles: v.box.ventHoles }]);
@@ -65,22 +64,7 @@ export function BoxStation(p: BoxStationProps) {
           <span className="mute text-13">one square is 5 cm</span>
         </div>
         <FromTheSide v={v} />
-        <p className={`mt-3 flex items-center gap-2 p-2.5 ${fits ? 'bg-fine-pale' : 'bg-stop-pale'}`} role="status">
-          <StateMark mark={fits ? 'fine' : 'stop'} />
-          <span>
-            {fits ? (
-              <>
-                <b>
-                  {lidPacks(v) ? 'Packs clear the bags' : 'The lid clears the bags'} by{' '}
-                  {one(v.arrangement.clearCm + (lidPacks(v) ? 1 : 0))}
-                </b>
-                <span className="u">cm{lidPacks(v) ? ', and need 1.0 cm' : ''}</span>
-              </>
-            ) : (
-              v.sentences[0]
-            )}
-          </span>
-        </p>
+        <Clearance v={v} />
         {v.sentences.slice(1).map((x) => (
           <p key={x} className="problem mt-1">
             {x}
@@ -121,52 +105,7 @@ export function BoxStation(p: BoxStationProps) {
         )}
       </section>
       <section>
-        <h2 className="mb-2">Weight to pay for</h2>
-        <Table>
-          {(
-            [
-              ['Water', v.weights.waterKg],
-              ['Animals', v.weights.fishKg],
-              ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
-              ['Foam box and carton', v.weights.boxKg],
-              ['Packs, bags, paper', v.weights.restKg],
-            ] as const
-          ).map(([n, kg]) => (
-            <tr key={n}>
-              <td>{n}</td>
-              <td className="r num">{two(kg)}</td>
-            </tr>
-          ))}
-          <tr>
-            <td className="!border-t !border-t-ink">
-              <b>On the scale</b>
-            </td>
-            <td className="r !border-t !border-t-ink">
-              <b className="num">{two(v.weights.totalKg)}</b>
-              <span className="u">kg</span>
-            </td>
-          </tr>
-          <tr>
-            <td>
-              By size, {v.outsideCm.join(' × ')} cm ÷ {p.divisor}
-            </td>
-            <td className="r">
-              <b className="num">{two(v.freight.volumetric)}</b>
-              <span className="u">kg</span>
-            </td>
-          </tr>
-        </Table>
-        <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
-          <b className="font-head text-15">Chargeable</b>
-          <span className="num ml-auto text-28 font-semibold">{v.freight.chargeable.toFixed(1)}</span>
-          <span className="u">kg</span>
-        </p>
-        <p className="note">
-          Rounded up to {p.stepKg} kg.{' '}
-          {v.freight.chargedBy === 'volume' ? 'Size decides here.' : 'Weight decides here.'}
-          {v.price > 0 && ` About € ${v.price.toFixed(2)} by the carrier’s row.`}
-        </p>
-        {v.weights.totalKg > 23 && <p className="caution mt-2">Over 23 kg: two people lift.</p>}
+        <Weight v={v} divisor={p.divisor} stepKg={p.stepKg} />
         <h2 className="mb-1 mt-5">Fill in this order</h2>
         <ol>
           {p.fillOrder.map((x, i) => (
@@ -178,5 +117,81 @@ export function BoxStation(p: BoxStationProps) {
         </ol>
       </section>
     </div>
+  );
+}
+
+/** Whether packs and lid clear the bags, and by how much. */
+function Clearance({ v }: { v: BoxView }) {
+  const fits = v.arrangement.problems.length === 0;
+  return (
+    <p className={`mt-3 flex items-center gap-2 p-2.5 ${fits ? 'bg-fine-pale' : 'bg-stop-pale'}`} role="status">
+      <StateMark mark={fits ? 'fine' : 'stop'} />
+      <span>
+        {fits ? (
+          <>
+            <b>
+              {lidPacks(v) ? 'Packs clear the bags' : 'The lid clears the bags'} by{' '}
+              {one(v.arrangement.clearCm + (lidPacks(v) ? 1 : 0))}
+            </b>
+            <span className="u">cm{lidPacks(v) ? ', and need 1.0 cm' : ''}</span>
+          </>
+        ) : (
+          v.sentences[0]
+        )}
+      </span>
+    </p>
+  );
+}
+
+/** What the scale shows, what the size weighs, and which of them is paid for. */
+function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: number }) {
+  return (
+    <>
+      <h2 className="mb-2">Weight to pay for</h2>
+      <Table>
+        {(
+          [
+            ['Water', v.weights.waterKg],
+            ['Animals', v.weights.fishKg],
+            ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
+            ['Foam box and carton', v.weights.boxKg],
+            ['Packs, bags, paper', v.weights.restKg],
+          ] as const
+        ).map(([n, kg]) => (
+          <tr key={n}>
+            <td>{n}</td>
+            <td className="r num">{two(kg)}</td>
+          </tr>
+        ))}
+        <tr>
+          <td className="!border-t !border-t-ink">
+            <b>On the scale</b>
+          </td>
+          <td className="r !border-t !border-t-ink">
+            <b className="num">{two(v.weights.totalKg)}</b>
+            <span className="u">kg</span>
+          </td>
+        </tr>
+        <tr>
+          <td>
+            By size, {v.outsideCm.join(' × ')} cm ÷ {divisor}
+          </td>
+          <td className="r">
+            <b className="num">{two(v.freight.volumetric)}</b>
+            <span className="u">kg</span>
+          </td>
+        </tr>
+      </Table>
+      <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
+        <b className="font-head text-15">Chargeable</b>
+        <span className="num ml-auto text-28 font-semibold">{v.freight.chargeable.toFixed(1)}</span>
+        <span className="u">kg</span>
+      </p>
+      <p className="note">
+        Rounded up to {stepKg} kg. {v.freight.chargedBy === 'volume' ? 'Size decides here.' : 'Weight decides here.'}
+        {v.price > 0 && ` About € ${v.price.toFixed(2)} by the carrier’s row.`}
+      </p>
+      {v.weights.totalKg > 23 && <p className="caution mt-2">Over 23 kg: two people lift.</p>}
+    </>
   );
 }

@@ -67,57 +67,9 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
             </>
           }
         >
-          {rows.map((s) => {
-            const c = s.document;
-            const incoming = c.direction === 'incoming';
-            const first = s.species;
-            return (
-              <tr key={c.id} className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
-                <td>
-                  <Link className="row-link !text-16" href={`/consignments/${c.code}`}>
-                    {c.code}
-                  </Link>
-                </td>
-                <td data-head="With">
-                  <span>
-                    {incoming ? 'from ' : 'to '}
-                    <b>{incoming ? c.sender.name : c.receiver.name}</b>,{' '}
-                    {incoming ? c.sender.place.name : c.receiver.place.name}
-                  </span>
-                </td>
-                <td data-head="Animals">
-                  <span className="inline-flex items-center gap-2">
-                    {first && <FishIcon species={first} width={28} />}
-                    <span>
-                      <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
-                      <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
-                    </span>
-                  </span>
-                </td>
-                <td data-head="Hand-over" className="whitespace-nowrap">
-                  {dayClock(Date.parse(c.handOverAt), zone)}
-                </td>
-                <td data-head="Stage">{s.stage}</td>
-                <td data-head="Slack" className="r whitespace-nowrap">
-                  {s.result && s.stage !== 'cancelled' && (
-                    <span className="inline-flex items-center gap-1.5">
-                      <StateMark mark={s.result.state} size={15} /> <b className="num">{slackWords(s.result.slackH)}</b>
-                    </span>
-                  )}
-                </td>
-                <td data-head="Worst tenth" className="r num whitespace-nowrap">
-                  {s.result ? slackWords(s.result.worstSlackH) : ''}
-                </td>
-                <td data-head="Fails first">
-                  {s.result?.factor
-                    ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
-                    : s.result
-                      ? 'none'
-                      : 'not computed yet'}
-                </td>
-              </tr>
-            );
-          })}
+          {rows.map((s) => (
+            <Row key={s.document.id} s={s} zone={zone} />
+          ))}
         </Table>
         {rows.length === 0 && (
           <p className="note py-6">
@@ -140,5 +92,56 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
         )}
       </section>
     </>
+  );
+}
+
+function Row({ s, zone }: { s: ConsignmentListView['rows'][number]; zone: string }) {
+  const c = s.document;
+  const incoming = c.direction === 'incoming';
+  const first = s.species;
+  return (
+    <tr className={s.stage === 'cancelled' ? 'text-ink-3' : ''}>
+      <td>
+        <Link className="row-link !text-16" href={`/consignments/${c.code}`}>
+          {c.code}
+        </Link>
+      </td>
+      <td data-head="With">
+        <span>
+          {incoming ? 'from ' : 'to '}
+          <b>{incoming ? c.sender.name : c.receiver.name}</b>, {incoming ? c.sender.place.name : c.receiver.place.name}
+        </span>
+      </td>
+      <td data-head="Animals">
+        <span className="inline-flex items-center gap-2">
+          {first && <FishIcon species={first} width={28} />}
+          <span>
+            <b className="num">{c.lines.reduce((n, l) => n + l.count, 0)}</b> in{' '}
+            <span className="num">{c.bags.length}</span> {c.bags.length === 1 ? 'bag' : 'bags'}
+          </span>
+        </span>
+      </td>
+      <td data-head="Hand-over" className="whitespace-nowrap">
+        {dayClock(Date.parse(c.handOverAt), zone)}
+      </td>
+      <td data-head="Stage">{s.stage}</td>
+      <td data-head="Slack" className="r whitespace-nowrap">
+        {s.result && s.stage !== 'cancelled' && (
+          <span className="inline-flex items-center gap-1.5">
+            <StateMark mark={s.result.state} size={15} /> <b className="num">{slackWords(s.result.slackH)}</b>
+          </span>
+        )}
+      </td>
+      <td data-head="Worst tenth" className="r num whitespace-nowrap">
+        {s.result ? slackWords(s.result.worstSlackH) : ''}
+      </td>
+      <td data-head="Fails first">
+        {s.result?.factor
+          ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
+          : s.result
+            ? 'none'
+            : 'not computed yet'}
+      </td>
+    </tr>
   );
 }

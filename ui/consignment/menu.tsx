@@ -24,7 +24,6 @@ export function ConsignmentMenu({
   const { save, problems } = useSave();
   const [said, setSaid] = useState('');
   const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState('');
   const router = useRouter();
   const item = 'flex w-full min-h-9 items-center px-3 text-left text-14 data-focus:bg-sunk';
   return (
@@ -103,41 +102,65 @@ export function ConsignmentMenu({
           </MenuItem>
         </MenuItems>
       </Menu>
-      <Dialog open={asking} onClose={setAsking} className="relative z-40">
-        <div className="fixed inset-0 bg-[rgb(20_41_46/0.35)]" aria-hidden="true" />
-        <div className="fixed inset-0 flex items-center justify-center p-4">
-          <DialogPanel className="w-full max-w-md border border-rule-strong bg-surface p-5 text-left">
-            <DialogTitle className="mb-2 font-head text-20 font-semibold">Cancel {code}?</DialogTitle>
-            <form
-              onSubmit={(e) => {
-                e.preventDefault();
-                setAsking(false);
-                void save(
-                  () => cancelOrder(code, reason),
-                  () => setSaid('Cancelled. It can be brought back here.'),
-                );
-              }}
-            >
-              <label className="field">
-                Why, if you want to say it
-                <input className="in" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={300} />
-              </label>
-              <p className="note my-3">
-                Fish and supplies are free again, and nothing of it stays on the Bench. The plan is kept.
-              </p>
-              <div className="flex gap-2">
-                <button className="btn go">Cancel the order</button>
-                <button type="button" className="btn" onClick={() => setAsking(false)}>
-                  Leave it
-                </button>
-              </div>
-            </form>
-          </DialogPanel>
-        </div>
-      </Dialog>
+      <CancelDialog
+        code={code}
+        open={asking}
+        close={() => setAsking(false)}
+        cancel={(reason) =>
+          save(
+            () => cancelOrder(code, reason),
+            () => setSaid('Cancelled. It can be brought back here.'),
+          )
+        }
+      />
       <p className="absolute right-0 top-10 whitespace-nowrap text-12 text-ink-2" role="status">
         {problems[0]?.message ?? said}
       </p>
     </div>
+  );
+}
+
+function CancelDialog({
+  code,
+  open,
+  close,
+  cancel,
+}: {
+  code: string;
+  open: boolean;
+  close: () => void;
+  cancel: (reason: string) => Promise<unknown>;
+}) {
+  const [reason, setReason] = useState('');
+  return (
+    <Dialog open={open} onClose={close} className="relative z-40">
+      <div className="fixed inset-0 bg-[rgb(20_41_46/0.35)]" aria-hidden="true" />
+      <div className="fixed inset-0 flex items-center justify-center p-4">
+        <DialogPanel className="w-full max-w-md border border-rule-strong bg-surface p-5 text-left">
+          <DialogTitle className="mb-2 font-head text-20 font-semibold">Cancel {code}?</DialogTitle>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              close();
+              void cancel(reason);
+            }}
+          >
+            <label className="field">
+              Why, if you want to say it
+              <input className="in" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={300} />
+            </label>
+            <p className="note my-3">
+              Fish and supplies are free again, and nothing of it stays on the Bench. The plan is kept.
+            </p>
+            <div className="flex gap-2">
+              <button className="btn go">Cancel the order</button>
+              <button type="button" className="btn" onClick={close}>
+                Leave it
+              </button>
+            </div>
+          </form>
+        </DialogPanel>
+      </div>
+    </Dialog>
   );
 }

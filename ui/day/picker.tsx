@@ -19,6 +19,7 @@ const ground: Record<Verdict, string> = { go: 'bg-fine-pale', care: 'bg-watch-pa
 
 export type DayPickerProps = NonNullable<FastStationView['days']> & { code: string; version: number };
 
+const noon = (date: string): number => Date.parse(`${date}T12:00:00Z`);
 const degrees = (c: number): string => c.toFixed(0).replace('-', '−');
 
 /** One day of one service: what it offers, or why it does not. */
@@ -62,6 +63,118 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
   );
 }
 
+/** Every day by every service, a cell each. */
+function Grid({
+  p,
+  cells,
+  open,
+  choose,
+}: {
+  p: DayPickerProps;
+  cells: readonly DayOption[];
+  open: DayOption | null;
+  choose: (c: DayOption) => void;
+}) {
+  const days = [...new Set(cells.map((c) => c.date))].sort();
+  const services = [...new Map(p.outline.map((c) => [c.serviceId, c.serviceName])).entries()];
+  return (
+    <div className="overflow-x-auto">
+      <table className="tbl table-fixed min-w-[1120px]">
+        <colgroup>
+          <col className="w-[112px] md:w-[150px]" />
+        </colgroup>
+        <thead>
+          <tr>
+            <th />
+            {days.map((d) => (
+              <th key={d} className={[0, 6].includes(new Date(noon(d)).getUTCDay()) ? 'bg-sunk' : ''}>
+                <b className="text-ink">{dayMonth(noon(d), 'UTC')}</b>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {p.job.consignment.forecast && (
+            <DayWeather
+              forecast={p.job.consignment.forecast}
+              from={p.job.consignment.sender.place.name}
+              to={p.there.name}
+              days={days}
+              zone={p.zone}
+            />
+          )}
+          {services.map(([id, name]) => (
+            <tr key={id} className="align-top">
+              <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-13">
+                <b className="text-ink">{name}</b>
+              </th>
+              {days.map((d) => {
+                const c = cells.find((x) => x.date === d && x.serviceId === id);
+                return (
+                  <td key={d} className="!p-0.5">
+                    {c && <Cell c={c} day={dayMonth(noon(d), 'UTC')} on={open === c} choose={() => choose(c)} />}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The cell that is looked at, in words, with the way to take it. */
+function Chosen({
+  c,
+  zone,
+  there,
+  busy,
+  ship,
+}: {
+  c: DayOption;
+  zone: string;
+  there: DayPickerProps['there'];
+  busy: boolean;
+  ship: () => void;
+}) {
+  return (
+    <div
+      className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2 border-t-2 border-ink pt-3"
+      data-testid="day-chosen"
+    >
+      {(c.chance !== null || !c.handOverAt) && <StateMark mark={marks[c.verdict]} size={22} />}
+      <div className="min-w-0 flex-1 basis-[270px]">
+        <p className="text-18 font-semibold">
+          {c.chance === null && c.handOverAt
+            ? 'Not computed yet'
+            : c.verdict === 'hold'
+              ? 'Hold'
+              : c.verdict === 'go'
+                ? 'Go'
+                : 'Go with care'}
+          : {c.serviceName}, {dayMonth(noon(c.date), 'UTC')}
+        </p>
+        <p>{c.reason}</p>
+        {c.handOverAt && (
+          <p className="note">
+            Hand-over {clock(Date.parse(c.handOverAt), zone)}, delivery{' '}
+            {dayMonth(Date.parse(c.windowAt!.startAt), there.zone)} {clock(Date.parse(c.windowAt!.startAt), there.zone)}{' '}
+            to {clock(Date.parse(c.windowAt!.endAt), there.zone)} in {there.name};{' '}
+            {c.chance !== null && `worst tenth ${slackWords(c.worstSlackH)} of slack, `}
+            {c.weightKg!.toFixed(1)} kg.
+          </p>
+        )}
+      </div>
+      {c.handOverAt && c.chance !== null && (
+        <button className="btn go !min-h-11" disabled={busy} onClick={ship}>
+          Ship on this day
+        </button>
+      )}
+    </div>
+  );
+}
+
 /** The next ten days by every live service as one picture: weather, chance, hours in the bag, price, and the verdict with its reason. */
 export function DayPicker(p: DayPickerProps) {
   const { code, version, zone, there } = p;
@@ -73,11 +186,8 @@ export function DayPicker(p: DayPickerProps) {
   const computed = run.results[0]?.days ?? null;
   const cells = computed ?? p.outline;
   const progress = run.progress[0];
-  const days = [...new Set(cells.map((c) => c.date))].sort();
-  const services = [...new Map(p.outline.map((c) => [c.serviceId, c.serviceName])).entries()];
   const best = computed?.find((c) => c.handOverAt !== null && c.verdict !== 'hold') ?? null;
   const open = cells.find((c) => c.date === chosen?.date && c.serviceId === chosen.serviceId) ?? best;
-  const at = (date: string): number => Date.parse(`${date}T12:00:00Z`);
   const top = computed?.find((c) => c.handOverAt !== null) ?? null;
   const holdBack = (): void =>
     void save(
@@ -167,110 +277,30 @@ export function DayPicker(p: DayPickerProps) {
           </ul>
         </div>
       )}
-      <div className="overflow-x-auto">
-        <table className="tbl table-fixed min-w-[1120px]">
-          <colgroup>
-            <col className="w-[112px] md:w-[150px]" />
-          </colgroup>
-          <thead>
-            <tr>
-              <th />
-              {days.map((d) => (
-                <th key={d} className={[0, 6].includes(new Date(at(d)).getUTCDay()) ? 'bg-sunk' : ''}>
-                  <b className="text-ink">{dayMonth(at(d), 'UTC')}</b>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {p.job.consignment.forecast && (
-              <DayWeather
-                forecast={p.job.consignment.forecast}
-                from={p.job.consignment.sender.place.name}
-                to={there.name}
-                days={days}
-                zone={zone}
-              />
-            )}
-            {services.map(([id, name]) => (
-              <tr key={id} className="align-top">
-                <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-13">
-                  <b className="text-ink">{name}</b>
-                </th>
-                {days.map((d) => {
-                  const c = cells.find((x) => x.date === d && x.serviceId === id);
-                  return (
-                    <td key={d} className="!p-0.5">
-                      {c && (
-                        <Cell
-                          c={c}
-                          day={dayMonth(at(d), 'UTC')}
-                          on={open === c}
-                          choose={() => setChosen({ date: d, serviceId: id })}
-                        />
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {open && (
-        <div
-          className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2 border-t-2 border-ink pt-3"
-          data-testid="day-chosen"
-        >
-          {(open.chance !== null || !open.handOverAt) && <StateMark mark={marks[open.verdict]} size={22} />}
-          <div className="min-w-0 flex-1 basis-[270px]">
-            <p className="text-18 font-semibold">
-              {open.chance === null && open.handOverAt
-                ? 'Not computed yet'
-                : open.verdict === 'hold'
-                  ? 'Hold'
-                  : open.verdict === 'go'
-                    ? 'Go'
-                    : 'Go with care'}
-              : {open.serviceName}, {dayMonth(at(open.date), 'UTC')}
-            </p>
-            <p>{open.reason}</p>
-            {open.handOverAt && (
-              <p className="note">
-                Hand-over {clock(Date.parse(open.handOverAt), zone)}, delivery{' '}
-                {dayMonth(Date.parse(open.windowAt!.startAt), there.zone)}{' '}
-                {clock(Date.parse(open.windowAt!.startAt), there.zone)} to{' '}
-                {clock(Date.parse(open.windowAt!.endAt), there.zone)} in {there.name};{' '}
-                {open.chance !== null && `worst tenth ${slackWords(open.worstSlackH)} of slack, `}
-                {open.weightKg!.toFixed(1)} kg.
-              </p>
-            )}
-          </div>
-          {open.handOverAt && open.chance !== null && (
-            <button className="btn go !min-h-11" disabled={busy} onClick={() => ship(open)}>
-              Ship on this day
-            </button>
-          )}
-        </div>
-      )}
+      <Grid p={p} cells={cells} open={open} choose={(c) => setChosen({ date: c.date, serviceId: c.serviceId })} />
+      {open && <Chosen c={open} zone={zone} there={there} busy={busy} ship={() => ship(open)} />}
       {problems[0] && <p className="problem">{problems[0].message}</p>}
-      <p className="note mt-2">
-        {computed && `${RUNS} runs of each, with the boxes as they are and packs chosen for each day. `}
-        Weather: {p.weather.source},{' '}
-        <span className={p.weather.old ? 'font-semibold text-watch' : ''}>
-          {p.weather.words}
-          {p.weather.old ? ': old' : ''}
-        </span>
-        ;{' '}
-        <Link className="font-semibold text-tide" href={`/consignments/${code}/heat#forecast`}>
-          bring your own
-        </Link>
-        . The further ahead, the less it says
-        {cells.some((c) => c.coveredH !== null)
-          ? '. Where it does not reach, its last day is repeated: broken lines, dotted figures'
-          : ''}
-        .
-      </p>
+      <Basis p={p} computed={computed !== null} repeats={cells.some((c) => c.coveredH !== null)} />
     </section>
+  );
+}
+
+/** What the figures rest on, and how far it reaches. */
+function Basis({ p, computed, repeats }: { p: DayPickerProps; computed: boolean; repeats: boolean }) {
+  return (
+    <p className="note mt-2">
+      {computed && `${RUNS} runs of each, with the boxes as they are and packs chosen for each day. `}
+      Weather: {p.weather.source},{' '}
+      <span className={p.weather.old ? 'font-semibold text-watch' : ''}>
+        {p.weather.words}
+        {p.weather.old ? ': old' : ''}
+      </span>
+      ;{' '}
+      <Link className="font-semibold text-tide" href={`/consignments/${p.code}/heat#forecast`}>
+        bring your own
+      </Link>
+      . The further ahead, the less it says
+      {repeats ? '. Where it does not reach, its last day is repeated: broken lines, dotted figures' : ''}.
+    </p>
   );
 }

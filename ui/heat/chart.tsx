@@ -3,120 +3,90 @@ import { one } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
 import type { HeatOption, HeatStationProps } from './props';
 
-/** The bag's water for every drawn set on the ribbon's own clock, the odds of the plan in use as a fan, and the heat balance. */
-export function HeatChart({
-  p,
-  box,
-  drawn,
-  chosen,
-  fan,
-}: {
-  p: HeatStationProps;
-  box: HeatStationProps['boxes'][number];
-  drawn: readonly HeatOption[];
-  chosen: HeatOption;
-  /** Percentiles of the chosen set's draws; null where it is not the plan in use. */
-  fan: { water: Fan; outside: Fan } | null;
-}) {
-  const s = ribbonScale(p.clock);
-  const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
-  const values = [...drawn.flatMap((o) => o.tempC.slice(0, end)), ...p.ambientC.slice(0, end), p.band.min, p.band.max];
-  const lo = Math.min(...values) - 1;
-  const hi = Math.max(...values) + 1;
-  const TOP = 34;
-  const H = 190;
-  const y = (t: number): number => TOP + H - ((t - lo) / (hi - lo)) * H;
-  const B_TOP = TOP + H + 16;
-  const B_H = 54;
-  const maxW = Math.max(4, ...chosen.packW, ...chosen.lossW.slice(0, end)) * 1.1;
-  const yw = (w: number): number => B_TOP + B_H - (Math.max(0, w) / maxW) * B_H;
-  const path = (v: number[], yOf: (x: number) => number): string =>
-    v
-      .slice(0, end + 1)
-      .map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${yOf(t).toFixed(1)}`)
-      .join('');
-  const between = (low: Float64Array, high: Float64Array): string => {
-    const point = (v: number, i: number): string =>
-      `${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${y(Math.min(hi, Math.max(lo, v))).toFixed(1)}`;
-    const there = Array.from(low, point);
-    const back = Array.from(high, point).reverse();
-    return `M${[...there, ...back].join('L')}Z`;
-  };
-  const deadlineX = s.x(p.clock.deadlineMs);
-  const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
-  // Names at the lines' ends, apart from one another.
-  const ends = [
-    ...drawn.map((o) => ({
-      name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
-      at: y(o.tempC[end] ?? lo),
-      bold: o === chosen,
-      colour: 'var(--c-temp)',
-    })),
-    { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
-  ].sort((a, b) => a.at - b.at);
+const TOP = 34;
+const H = 190;
+const B_TOP = TOP + H + 16;
+const B_H = 54;
+
+type Scale = ReturnType<typeof ribbonScale>;
+
+/** A curve of the journey's steps on the ribbon's clock. */
+const pathOf = (v: number[], y: (x: number) => number, p: HeatStationProps, s: Scale): string =>
+  v.map((t, i) => `${i ? 'L' : 'M'}${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${y(t).toFixed(1)}`).join('');
+
+/** Names at the ends of lines, none over another, none below the foot. */
+function apart<T extends { at: number }>(names: T[], foot: number): T[] {
+  const ends = names.map((n) => ({ ...n })).sort((a, b) => a.at - b.at);
   for (let i = 1; i < ends.length; i++) ends[i]!.at = Math.max(ends[i]!.at, ends[i - 1]!.at + 14);
-  const over = (ends[ends.length - 1]?.at ?? 0) - (TOP + H);
+  const over = (ends[ends.length - 1]?.at ?? 0) - foot;
   if (over > 0) for (const e of ends) e.at -= over;
   for (let i = ends.length - 2; i >= 0; i--) ends[i]!.at = Math.min(ends[i]!.at, ends[i + 1]!.at - 14);
+  return ends;
+}
 
-  return (
-    <svg
-      viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
-      className="w-full"
-      role="img"
-      aria-label={`Bag water in box ${box.id}: with ${chosen.name} as planned from ${one(chosen.planned.coldestC)} to ${one(chosen.planned.warmestC)} °C until the end of the window. ${chosen.reason}`}
-    >
-      <text x="32" y="24" className="rb-n b">
-        Outside, by leg
-      </text>
-      <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">
-        °C
-      </text>
-      {p.legs.map((l, i) => {
-        const a = Math.max(LEFT, s.x(l.startMs));
-        const b = Math.min(RIGHT, s.x(l.endMs));
-        const words =
-          Math.round(l.minC) === Math.round(l.maxC)
-            ? `${Math.round(l.minC)}`
-            : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
-        return b > a + 2 ? (
-          <g key={i}>
-            <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'} />
-            {b - a > words.length * 7.5 && (
-              <text
-                x={(a + b) / 2}
-                y="23"
-                textAnchor="middle"
-                className="rb-fig"
-                fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}
-              >
-                {words.replace('-', '−')}
-              </text>
-            )}
-            <path d={`M${a} 30V${B_TOP + B_H}`} stroke="var(--rule)" />
-          </g>
-        ) : null;
-      })}
-      {p.forecast.endsMs !== null && s.x(p.forecast.endsMs) < RIGHT && (
-        <g data-testid="not-forecast">
-          <rect
-            x={Math.max(LEFT, s.x(p.forecast.endsMs))}
-            y={TOP}
-            width={RIGHT - Math.max(LEFT, s.x(p.forecast.endsMs))}
-            height={H}
-            fill="url(#window-hatch)"
-            fillOpacity=".5"
-          />
-          <text x={Math.max(LEFT, s.x(p.forecast.endsMs)) + 6} y={TOP + H - 8} className="rb-s">
-            no forecast: its last day repeated
+/** How warm it is outside on each leg, above the chart. */
+function Outside({ p, s, foot }: { p: HeatStationProps; s: Scale; foot: number }) {
+  return p.legs.map((l, i) => {
+    const a = Math.max(LEFT, s.x(l.startMs));
+    const b = Math.min(RIGHT, s.x(l.endMs));
+    const words =
+      Math.round(l.minC) === Math.round(l.maxC)
+        ? `${Math.round(l.minC)}`
+        : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
+    return b > a + 2 ? (
+      <g key={i}>
+        <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'} />
+        {b - a > words.length * 7.5 && (
+          <text
+            x={(a + b) / 2}
+            y="23"
+            textAnchor="middle"
+            className="rb-fig"
+            fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}
+          >
+            {words.replace('-', '−')}
           </text>
-        </g>
-      )}
+        )}
+        <path d={`M${a} 30V${foot}`} stroke="var(--rule)" />
+      </g>
+    ) : null;
+  });
+}
+
+function NotForecast({ p, s }: { p: HeatStationProps; s: Scale }) {
+  if (p.forecast.endsMs === null || s.x(p.forecast.endsMs) >= RIGHT) return null;
+  const from = Math.max(LEFT, s.x(p.forecast.endsMs));
+  return (
+    <g data-testid="not-forecast">
+      <rect x={from} y={TOP} width={RIGHT - from} height={H} fill="url(#window-hatch)" fillOpacity=".5" />
+      <text x={from + 6} y={TOP + H - 8} className="rb-s">
+        no forecast: its last day repeated
+      </text>
+    </g>
+  );
+}
+
+/** What is safe for all in the bag, with its figures at the left. */
+function Band({
+  p,
+  bagId,
+  y,
+  lo,
+  hi,
+}: {
+  p: HeatStationProps;
+  bagId: string;
+  y: (t: number) => number;
+  lo: number;
+  hi: number;
+}) {
+  return (
+    <>
       <text x="32" y={TOP + 22} className="rb-n b">
         Bag water
       </text>
       <text x="32" y={TOP + 38} className="rb-s">
-        bag {box.firstBagId}; P10 to P90
+        bag {bagId}; P10 to P90
       </text>
       <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
         safe for all in it:
@@ -140,6 +110,106 @@ export function HeatChart({
           </text>
         ))}
       {lo < 0 && <path d={`M${LEFT} ${y(0)}H${RIGHT}`} stroke="var(--rule-strong)" strokeDasharray="1 3" />}
+    </>
+  );
+}
+
+/** What the packs give and the walls lose, in watts. */
+function Balance({ set, p, s, end }: { set: HeatOption; p: HeatStationProps; s: Scale; end: number }) {
+  const maxW = Math.max(4, ...set.packW, ...set.lossW.slice(0, end)) * 1.1;
+  const yw = (w: number): number => B_TOP + B_H - (Math.max(0, w) / maxW) * B_H;
+  const path = (v: number[]): string => pathOf(v.slice(0, end + 1), yw, p, s);
+  return (
+    <>
+      <path d={`M24 ${B_TOP - 6}H1280`} className="hair" />
+      <text x="32" y={B_TOP + 14} className="rb-n b">
+        Heat balance
+      </text>
+      <text x="32" y={B_TOP + 30} className="rb-s">
+        watts, whole box
+      </text>
+      {[0, Math.round(maxW / 2), Math.floor(maxW)].map((w) => (
+        <text key={w} x={LEFT - 8} y={yw(w) + 4} textAnchor="end" className="rb-ax">
+          {w}
+        </text>
+      ))}
+      <path
+        d={`${path(set.packW)}L${s.x(p.clock.sealMs + end * p.stepMs)} ${yw(0)}L${s.x(p.clock.sealMs)} ${yw(0)}Z`}
+        fill="var(--c-temp)"
+        fillOpacity=".12"
+      />
+      <path d={path(set.packW)} fill="none" stroke="var(--c-temp)" strokeWidth="1.6" />
+      <path d={path(set.lossW)} fill="none" stroke="var(--c-amb)" strokeDasharray="5 3" strokeWidth="1.4" />
+      <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">
+        lost by the walls
+      </text>
+      <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
+        given by the packs
+      </text>
+    </>
+  );
+}
+
+/** The bag's water for every drawn set on the ribbon's own clock, the odds of the plan in use as a fan, and the heat balance. */
+export function HeatChart({
+  p,
+  box,
+  drawn,
+  chosen,
+  fan,
+}: {
+  p: HeatStationProps;
+  box: HeatStationProps['boxes'][number];
+  drawn: readonly HeatOption[];
+  chosen: HeatOption;
+  /** Percentiles of the chosen set's draws; null where it is not the plan in use. */
+  fan: { water: Fan; outside: Fan } | null;
+}) {
+  const s = ribbonScale(p.clock);
+  const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
+  const values = [...drawn.flatMap((o) => o.tempC.slice(0, end)), ...p.ambientC.slice(0, end), p.band.min, p.band.max];
+  const lo = Math.min(...values) - 1;
+  const hi = Math.max(...values) + 1;
+  const y = (t: number): number => TOP + H - ((t - lo) / (hi - lo)) * H;
+  const path = (v: number[], yOf: (x: number) => number): string => pathOf(v.slice(0, end + 1), yOf, p, s);
+  const between = (low: Float64Array, high: Float64Array): string => {
+    const point = (v: number, i: number): string =>
+      `${s.x(p.clock.sealMs + i * p.stepMs).toFixed(1)} ${y(Math.min(hi, Math.max(lo, v))).toFixed(1)}`;
+    const there = Array.from(low, point);
+    const back = Array.from(high, point).reverse();
+    return `M${[...there, ...back].join('L')}Z`;
+  };
+  const deadlineX = s.x(p.clock.deadlineMs);
+  const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
+  const ends = apart(
+    [
+      ...drawn.map((o) => ({
+        name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
+        at: y(o.tempC[end] ?? lo),
+        bold: o === chosen,
+        colour: 'var(--c-temp)',
+      })),
+      { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
+    ],
+    TOP + H,
+  );
+
+  return (
+    <svg
+      viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
+      className="w-full"
+      role="img"
+      aria-label={`Bag water in box ${box.id}: with ${chosen.name} as planned from ${one(chosen.planned.coldestC)} to ${one(chosen.planned.warmestC)} °C until the end of the window. ${chosen.reason}`}
+    >
+      <text x="32" y="24" className="rb-n b">
+        Outside, by leg
+      </text>
+      <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">
+        °C
+      </text>
+      <Outside p={p} s={s} foot={B_TOP + B_H} />
+      <NotForecast p={p} s={s} />
+      <Band p={p} bagId={box.firstBagId} y={y} lo={lo} hi={hi} />
       {fan && <path d={between(fan.outside.p10, fan.outside.p90)} fill="var(--c-amb)" fillOpacity=".14" />}
       <path d={path(p.ambientC, y)} fill="none" stroke="var(--c-amb)" strokeDasharray="3 3" strokeWidth="1.2" />
       {drawn
@@ -189,31 +259,7 @@ export function HeatChart({
           {e.name}
         </text>
       ))}
-      <path d={`M24 ${B_TOP - 6}H1280`} className="hair" />
-      <text x="32" y={B_TOP + 14} className="rb-n b">
-        Heat balance
-      </text>
-      <text x="32" y={B_TOP + 30} className="rb-s">
-        watts, whole box
-      </text>
-      {[0, Math.round(maxW / 2), Math.floor(maxW)].map((w) => (
-        <text key={w} x={LEFT - 8} y={yw(w) + 4} textAnchor="end" className="rb-ax">
-          {w}
-        </text>
-      ))}
-      <path
-        d={`${path(chosen.packW, yw)}L${s.x(p.clock.sealMs + end * p.stepMs)} ${yw(0)}L${s.x(p.clock.sealMs)} ${yw(0)}Z`}
-        fill="var(--c-temp)"
-        fillOpacity=".12"
-      />
-      <path d={path(chosen.packW, yw)} fill="none" stroke="var(--c-temp)" strokeWidth="1.6" />
-      <path d={path(chosen.lossW, yw)} fill="none" stroke="var(--c-amb)" strokeDasharray="5 3" strokeWidth="1.4" />
-      <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">
-        lost by the walls
-      </text>
-      <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
-        given by the packs
-      </text>
+      <Balance set={chosen} p={p} s={s} end={end} />
       <path d={`M${deadlineX} ${TOP}V${B_TOP + B_H}`} stroke="var(--ink)" strokeDasharray="2 2" />
       {s.x(p.clock.nowMs) > LEFT && (
         <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />

@@ -83,6 +83,100 @@ function WhatIf(p: {
   );
 }
 
+function BoxPick({ ids, on, pick }: { ids: string[]; on: string; pick: (id: string) => void }) {
+  return (
+    <div className="mt-3 flex gap-2" role="group" aria-label="Box">
+      {ids.map((id) => (
+        <button key={id} className={`btn ${id === on ? 'go' : ''}`} onClick={() => pick(id)}>
+          Box {id}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What lies on the shelf, and how many of each are in the box. */
+function Tray({
+  types,
+  count,
+  busy,
+  add,
+}: {
+  types: HeatStationProps['packTypes'];
+  count: (id: string) => number;
+  busy: boolean;
+  add: (id: string, by: number) => void;
+}) {
+  return (
+    <ul>
+      {types.map((t) => (
+        <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
+          <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true">
+            <path
+              d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z"
+              fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'}
+              stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'}
+            />
+          </svg>
+          <span className="flex-1">{t.name}</span>
+          <button
+            className="btn !px-3"
+            aria-label={`One ${t.name} less`}
+            disabled={busy || count(t.id) === 0}
+            onClick={() => add(t.id, -1)}
+          >
+            −
+          </button>
+          <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
+            {count(t.id)}
+          </b>
+          <button
+            className="btn !px-3"
+            aria-label={`One ${t.name} more`}
+            disabled={busy || count(t.id) >= 6}
+            onClick={() => add(t.id, 1)}
+          >
+            +
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** How far the runs are, and the way to stop them or to begin again. */
+function Odds({
+  complete,
+  stopped,
+  share,
+  stop,
+}: {
+  complete: boolean;
+  stopped: boolean;
+  share: number;
+  stop: (stopped: boolean) => void;
+}) {
+  if (complete) return `${RUNS} runs of each, to the end of the window`;
+  if (stopped)
+    return (
+      <>
+        by slack alone
+        <button className="btn flat" onClick={() => stop(false)}>
+          Run the odds
+        </button>
+      </>
+    );
+  return (
+    <>
+      running the odds
+      <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
+      <button className="btn flat" onClick={() => stop(true)}>
+        Stop
+      </button>
+    </>
+  );
+}
+
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
   const { save, busy, problems, setProblems } = useSave();
@@ -133,57 +227,19 @@ export function HeatStation(p: HeatStationProps) {
         <HeatChart p={p} box={box} drawn={drawn} chosen={chosen} fan={chosen === inUse ? fan : null} />
       </div>
       {p.boxes.length > 1 && (
-        <div className="mt-3 flex gap-2" role="group" aria-label="Box">
-          {p.boxes.map((b) => (
-            <button
-              key={b.id}
-              className={`btn ${b.id === box.id ? 'go' : ''}`}
-              onClick={() => {
-                setBoxId(b.id);
-                setLooked(null);
-              }}
-            >
-              Box {b.id}
-            </button>
-          ))}
-        </div>
+        <BoxPick
+          ids={p.boxes.map((b) => b.id)}
+          on={box.id}
+          pick={(id) => {
+            setBoxId(id);
+            setLooked(null);
+          }}
+        />
       )}
       <div className="mt-4 grid gap-8 lg:grid-cols-[328px_1fr]">
         <section>
           <h2 className="mb-2">Pack tray</h2>
-          <ul>
-            {p.packTypes.map((t) => (
-              <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
-                <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true">
-                  <path
-                    d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z"
-                    fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'}
-                    stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'}
-                  />
-                </svg>
-                <span className="flex-1">{t.name}</span>
-                <button
-                  className="btn !px-3"
-                  aria-label={`One ${t.name} less`}
-                  disabled={busy || count(t.id) === 0}
-                  onClick={() => add(t.id, -1)}
-                >
-                  −
-                </button>
-                <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
-                  {count(t.id)}
-                </b>
-                <button
-                  className="btn !px-3"
-                  aria-label={`One ${t.name} more`}
-                  disabled={busy || count(t.id) >= 6}
-                  onClick={() => add(t.id, 1)}
-                >
-                  +
-                </button>
-              </li>
-            ))}
-          </ul>
+          <Tray types={p.packTypes} count={count} busy={busy} add={add} />
           <WhatIf
             key={`${box.id} ${box.ventHoles} ${p.shiftC}`}
             ventHoles={box.ventHoles}
@@ -207,25 +263,7 @@ export function HeatStation(p: HeatStationProps) {
               {options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
             </h2>
             <span className="mute mr-auto flex items-center gap-2 text-13" role="status" data-testid="chances">
-              {problem ??
-                (complete ? (
-                  `${RUNS} runs of each, to the end of the window`
-                ) : stopped ? (
-                  <>
-                    by slack alone
-                    <button className="btn flat" onClick={() => setStopped(false)}>
-                      Run the odds
-                    </button>
-                  </>
-                ) : (
-                  <>
-                    running the odds
-                    <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
-                    <button className="btn flat" onClick={() => setStopped(true)}>
-                      Stop
-                    </button>
-                  </>
-                ))}
+              {problem ?? <Odds complete={complete} stopped={stopped} share={share} stop={setStopped} />}
             </span>
             {chosen.name !== box.chosen ? (
               <button className="btn go" disabled={busy} onClick={() => use(chosen)}>

@@ -67,6 +67,15 @@ export function withLot(l: LineDraft, lot: LotOption, s: Species): LineDraft {
   };
 }
 
+/** The order goes to somebody of the address book: their place, their tank; which tank each line goes into is open again. */
+export const withReceiver = (d: OrderDraft, r: ReceiverOption): OrderDraft => ({
+  ...d,
+  receiverId: r.id,
+  receiver: { name: r.name, phone: r.phone, address: r.address, ...r.place },
+  tanks: r.tanks.length > 0 ? [{ ...d.tanks[0]!, ...r.tanks[0]! }] : d.tanks,
+  lines: d.lines.map((l) => ({ ...l, into: '' })),
+});
+
 /**
  * Waters that must be told apart: the last reading of a tank that is sent from, and sea water for sea fish, on both
  * ends. What a person typed is not touched.
@@ -244,3 +253,15 @@ export const ownTank = (t: TankOption): WaterDraft => ({
   volumeL: t.volumeL,
   residents: t.residents,
 });
+
+/** Where two drafts of one order differ, field by field. */
+export const apart = (
+  mine: OrderDraft,
+  theirs: OrderDraft,
+): { path: string; label: string; mine: string; theirs: string }[] => {
+  const other = flat(theirs);
+  return [...flat(mine)].flatMap(([path, x]) => {
+    const text = other.get(path)?.text ?? '';
+    return text === x.text ? [] : [{ path, label: x.label, mine: x.text, theirs: text }];
+  });
+};

@@ -37,10 +37,6 @@ export function Lines({
   /** A species that was just added. */
   onSpecies: (s: Species) => void;
 }) {
-  const [fresh, setFresh] = useState<{ at: number; name: string } | null>(null);
-  const set = (i: number, change: Partial<LineDraft>): void =>
-    onChange(lines.map((l, j) => (j === i ? { ...l, ...change } : l)));
-  const speciesOf = (id: string): Species | undefined => species.find((s) => s.id === id);
   return (
     <>
       <datalist id="own-tanks">
@@ -65,160 +61,210 @@ export function Lines({
           </>
         }
       >
-        {lines.map((l, i) => {
-          const n = i + 1;
-          const lot = lots.find((x) => x.id === l.lotId);
-          const short = lot?.free != null && num(l.count) > lot.free;
-          return (
-            <tr key={l.id} className="align-top">
-              <td data-head="Fish">
-                <div className="grid gap-2 sm:grid-cols-[minmax(0,1fr)_116px]">
-                  <SpeciesCombo
-                    species={species}
-                    lots={lots}
-                    value={l.speciesId}
-                    lotId={l.lotId}
-                    label={`Species of line ${n}`}
-                    error={problemAt(problems, `lines.${i}.speciesId`)}
-                    onChange={(id) => onChange(lines.map((x, j) => (j === i ? withSpecies(x, speciesOf(id)!) : x)))}
-                    onNew={(name) => setFresh({ at: i, name })}
-                    onLot={(x) => onChange(lines.map((y, j) => (j === i ? withLot(y, x, speciesOf(x.speciesId)!) : y)))}
-                  />
-                  <input
-                    className="in"
-                    aria-label={`Variety of line ${n}`}
-                    placeholder="strain, locality"
-                    value={l.variety}
-                    onChange={(e) => set(i, { variety: e.target.value })}
-                  />
-                </div>
-                {fresh?.at === i && (
-                  <NewSpecies
-                    name={fresh.name}
-                    species={species}
-                    leave={() => setFresh(null)}
-                    done={(s) => {
-                      onSpecies(s);
-                      setFresh(null);
-                      onChange(lines.map((x, j) => (j === i ? withSpecies(x, s) : x)));
-                    }}
-                  />
-                )}
-              </td>
-              <td data-head="Count">
-                <NumberField
-                  hideLabel
-                  label={`Count of line ${n}`}
-                  path={`lines.${i}.count`}
-                  problems={problems}
-                  value={l.count}
-                  onChange={(count) => set(i, { count })}
-                />
-                {lot && lot.free !== null && (
-                  <span className={`text-12 ${short ? 'font-semibold text-stop' : 'mute'}`}>{lot.free} free</span>
-                )}
-              </td>
-              <td data-head="From tank">
-                <TextField
-                  hideLabel
-                  label={`Tank of line ${n}`}
-                  list="own-tanks"
-                  path={`lines.${i}.tank`}
-                  problems={problems}
-                  value={l.tank}
-                  onChange={(tank) => set(i, { tank, lotId: lot && lot.tank !== tank ? '' : l.lotId })}
-                />
-              </td>
-              <td data-head="Size">
-                <SelectField
-                  hideLabel
-                  label={`Size class of line ${n}`}
-                  path={`lines.${i}.size`}
-                  value={l.size}
-                  onChange={(size) => {
-                    const s = speciesOf(l.speciesId);
-                    set(i, {
-                      size,
-                      ...(size && s ? { lengthCm: String(lengthOfClass(size as SizeClass, s.lengthCm)) } : {}),
-                    });
-                  }}
-                  options={[['', 'measured'], ...sizeClasses.map((s) => [s, s] as const)]}
-                />
-              </td>
-              <td data-head="Length">
-                <NumberField
-                  hideLabel
-                  label={`Length of line ${n}`}
-                  unit="cm"
-                  path={`lines.${i}.lengthCm`}
-                  problems={problems}
-                  value={l.lengthCm}
-                  onChange={(lengthCm) => set(i, { lengthCm, size: '' })}
-                />
-              </td>
-              <td data-head="Mass each">
-                <NumberField
-                  hideLabel
-                  label={`Mass of line ${n}, if weighed`}
-                  unit="g"
-                  path={`lines.${i}.massG`}
-                  problems={problems}
-                  value={l.massG}
-                  onChange={(massG) => set(i, { massG })}
-                />
-              </td>
-              <td data-head="Sex">
-                <SelectField
-                  hideLabel
-                  label={`Sex of line ${n}`}
-                  path={`lines.${i}.sex`}
-                  value={l.sex}
-                  onChange={(sex) => set(i, { sex })}
-                  options={['unsexed', 'male', 'female', 'pair', 'mixed'].map((x) => [x, x] as const)}
-                />
-              </td>
-              <td data-head="Grade">
-                <TextField
-                  hideLabel
-                  label={`Grade of line ${n}`}
-                  path={`lines.${i}.grade`}
-                  problems={problems}
-                  value={l.grade}
-                  onChange={(grade) => set(i, { grade })}
-                />
-              </td>
-              {into.length > 1 && (
-                <td data-head="Into">
-                  <SelectField
-                    hideLabel
-                    label={`Receiving tank of line ${n}`}
-                    path={`lines.${i}.into`}
-                    problems={problems}
-                    value={l.into || into[0]!}
-                    onChange={(x) => set(i, { into: x })}
-                    options={into.map((x) => [x, x] as const)}
-                  />
-                </td>
-              )}
-              <td>
-                {lines.length > 1 && (
-                  <button
-                    type="button"
-                    className="btn flat"
-                    aria-label={`Remove line ${n}`}
-                    onClick={() => onChange(lines.filter((_, j) => j !== i))}
-                  >
-                    Remove
-                  </button>
-                )}
-              </td>
-            </tr>
-          );
-        })}
+        {lines.map((l, i) => (
+          <LineRow
+            key={l.id}
+            l={l}
+            i={i}
+            species={species}
+            lots={lots}
+            into={into}
+            problems={problems}
+            set={(line) => onChange(lines.map((x, j) => (j === i ? line : x)))}
+            onSpecies={onSpecies}
+            remove={lines.length > 1 ? () => onChange(lines.filter((_, j) => j !== i)) : null}
+          />
+        ))}
       </Table>
       <button type="button" className="btn mt-2" onClick={onAdd}>
         Another kind
       </button>
     </>
+  );
+}
+
+interface RowProps {
+  l: LineDraft;
+  i: number;
+  species: readonly Species[];
+  lots: readonly LotOption[];
+  problems: readonly Problem[];
+  set: (line: LineDraft) => void;
+  onSpecies: (s: Species) => void;
+}
+
+/** Which fish: of a tank, of the list, or a name that nobody knows yet; and its variety. */
+function FishCell({ l, i, species, lots, problems, set, onSpecies }: RowProps) {
+  const n = i + 1;
+  const [fresh, setFresh] = useState<string | null>(null);
+  const speciesOf = (id: string): Species | undefined => species.find((s) => s.id === id);
+  return (
+    <td data-head="Fish">
+      <div className="grid gap-2 sm:grid-cols-[minmax(0,1fr)_116px]">
+        <SpeciesCombo
+          species={species}
+          lots={lots}
+          value={l.speciesId}
+          lotId={l.lotId}
+          label={`Species of line ${n}`}
+          error={problemAt(problems, `lines.${i}.speciesId`)}
+          onChange={(id) => set(withSpecies(l, speciesOf(id)!))}
+          onNew={(name) => setFresh(name)}
+          onLot={(x) => set(withLot(l, x, speciesOf(x.speciesId)!))}
+        />
+        <input
+          className="in"
+          aria-label={`Variety of line ${n}`}
+          placeholder="strain, locality"
+          value={l.variety}
+          onChange={(e) => set({ ...l, variety: e.target.value })}
+        />
+      </div>
+      {fresh !== null && (
+        <NewSpecies
+          name={fresh}
+          species={species}
+          leave={() => setFresh(null)}
+          done={(s) => {
+            onSpecies(s);
+            setFresh(null);
+            set(withSpecies(l, s));
+          }}
+        />
+      )}
+    </td>
+  );
+}
+
+function IntoCell({
+  l,
+  i,
+  into,
+  problems,
+  onChange,
+}: Pick<RowProps, 'l' | 'i' | 'problems'> & { into: readonly string[]; onChange: (tank: string) => void }) {
+  const n = i + 1;
+  return (
+    <td data-head="Into">
+      <SelectField
+        hideLabel
+        label={`Receiving tank of line ${n}`}
+        path={`lines.${i}.into`}
+        problems={problems}
+        value={l.into || into[0]!}
+        onChange={onChange}
+        options={into.map((x) => [x, x] as const)}
+      />
+    </td>
+  );
+}
+
+function LineRow({
+  l,
+  i,
+  species,
+  lots,
+  into,
+  problems,
+  set,
+  onSpecies,
+  remove,
+}: RowProps & { into: readonly string[]; remove: (() => void) | null }) {
+  const n = i + 1;
+  const lot = lots.find((x) => x.id === l.lotId);
+  const short = lot?.free != null && num(l.count) > lot.free;
+  const edit = (change: Partial<LineDraft>): void => set({ ...l, ...change });
+  const sized = (size: string): void => {
+    const s = species.find((x) => x.id === l.speciesId);
+    edit({ size, ...(size && s ? { lengthCm: String(lengthOfClass(size as SizeClass, s.lengthCm)) } : {}) });
+  };
+  return (
+    <tr className="align-top">
+      <FishCell l={l} i={i} species={species} lots={lots} problems={problems} set={set} onSpecies={onSpecies} />
+      <td data-head="Count">
+        <NumberField
+          hideLabel
+          label={`Count of line ${n}`}
+          path={`lines.${i}.count`}
+          problems={problems}
+          value={l.count}
+          onChange={(count) => edit({ count })}
+        />
+        {lot && lot.free !== null && (
+          <span className={`text-12 ${short ? 'font-semibold text-stop' : 'mute'}`}>{lot.free} free</span>
+        )}
+      </td>
+      <td data-head="From tank">
+        <TextField
+          hideLabel
+          label={`Tank of line ${n}`}
+          list="own-tanks"
+          path={`lines.${i}.tank`}
+          problems={problems}
+          value={l.tank}
+          onChange={(tank) => edit({ tank, lotId: lot && lot.tank !== tank ? '' : l.lotId })}
+        />
+      </td>
+      <td data-head="Size">
+        <SelectField
+          hideLabel
+          label={`Size class of line ${n}`}
+          path={`lines.${i}.size`}
+          value={l.size}
+          onChange={sized}
+          options={[['', 'measured'], ...sizeClasses.map((s) => [s, s] as const)]}
+        />
+      </td>
+      <td data-head="Length">
+        <NumberField
+          hideLabel
+          label={`Length of line ${n}`}
+          unit="cm"
+          path={`lines.${i}.lengthCm`}
+          problems={problems}
+          value={l.lengthCm}
+          onChange={(lengthCm) => edit({ lengthCm, size: '' })}
+        />
+      </td>
+      <td data-head="Mass each">
+        <NumberField
+          hideLabel
+          label={`Mass of line ${n}, if weighed`}
+          unit="g"
+          path={`lines.${i}.massG`}
+          problems={problems}
+          value={l.massG}
+          onChange={(massG) => edit({ massG })}
+        />
+      </td>
+      <td data-head="Sex">
+        <SelectField
+          hideLabel
+          label={`Sex of line ${n}`}
+          path={`lines.${i}.sex`}
+          value={l.sex}
+          onChange={(sex) => edit({ sex })}
+          options={['unsexed', 'male', 'female', 'pair', 'mixed'].map((x) => [x, x] as const)}
+        />
+      </td>
+      <td data-head="Grade">
+        <TextField
+          hideLabel
+          label={`Grade of line ${n}`}
+          path={`lines.${i}.grade`}
+          problems={problems}
+          value={l.grade}
+          onChange={(grade) => edit({ grade })}
+        />
+      </td>
+      {into.length > 1 && <IntoCell l={l} i={i} into={into} problems={problems} onChange={(x) => edit({ into: x })} />}
+      <td>
+        {remove && (
+          <button type="button" className="btn flat" aria-label={`Remove line ${n}`} onClick={remove}>
+            Remove
+          </button>
+        )}
+      </td>
+    </tr>
   );
 }

@@ -33,28 +33,6 @@ export function Waters({
       change.name !== undefined ? d.lines.map((l) => (l.into === was ? { ...l, into: change.name! } : l)) : d.lines;
     onChange({ tanks, lines });
   };
-  const cells = (label: string, path: string, w: WaterDraft, set: (change: WaterDraft) => void) =>
-    waterKeys.map(([k, name, unit]) => (
-      <td key={k} data-head={name}>
-        <NumberField
-          hideLabel
-          label={`${label}, ${name}`}
-          unit={unit}
-          path={`${path}.${k}`}
-          problems={problems}
-          value={w[k] ?? ''}
-          onChange={(v) => set({ [k]: v })}
-        />
-      </td>
-    ));
-  const pairs = new Map<string, { label: string; from: WaterDraft; to: WaterDraft }>();
-  for (const l of d.lines) {
-    const from = waterOfLine(d, l.tank);
-    const to = tankInto(d, l.into);
-    const key = `${d.waters[l.tank] ? l.tank : ''} ${to.name}`;
-    if (!pairs.has(key))
-      pairs.set(key, { label: d.waters[l.tank] ? `${l.tank} to ${to.name}` : `to ${to.name ?? ''}`, from, to });
-  }
   const without = (tank: string): Record<string, WaterDraft> =>
     Object.fromEntries(Object.entries(d.waters).filter(([t]) => t !== tank));
   return (
@@ -78,9 +56,13 @@ export function Waters({
             <b>Shipping water</b>
             {own.length > 0 && common.length > 0 && <span className="note block">tank {common.join(', ')}</span>}
           </td>
-          {cells('Shipping water', 'sourceWater', d.source, (c) =>
-            onChange({ source: { ...d.source, ...c } as WaterDraft }),
-          )}
+          <Cells
+            label="Shipping water"
+            path="sourceWater"
+            w={d.source}
+            problems={problems}
+            set={(c) => onChange({ source: { ...d.source, ...c } as WaterDraft })}
+          />
           <td />
           <td />
         </tr>
@@ -89,9 +71,13 @@ export function Waters({
             <td className="pt-3">
               <b>Tank {tank}’s own</b>
             </td>
-            {cells(`Water of tank ${tank}`, `waters.${i}.water`, d.waters[tank]!, (c) =>
-              onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } }),
-            )}
+            <Cells
+              label={`Water of tank ${tank}`}
+              path={`waters.${i}.water`}
+              w={d.waters[tank]!}
+              problems={problems}
+              set={(c) => onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } })}
+            />
             <td />
             <td>
               <button
@@ -106,112 +92,205 @@ export function Waters({
           </tr>
         ))}
         {d.tanks.map((t, i) => (
-          <tr key={i} className="align-top">
-            <td>
-              <TextField
-                hideLabel
-                label={i === 0 ? 'Receiving tank, name' : `Receiving tank ${i + 1}, name`}
-                {...(ownTanks.length > 0 ? { list: 'own-receiving-tanks' } : {})}
-                path={i === 0 ? 'tank.name' : `otherTanks.${i - 1}.name`}
-                problems={problems}
-                value={t.name ?? ''}
-                onChange={(name) => setTank(i, { name })}
-              />
-            </td>
-            {cells(
-              i === 0 ? 'Receiving tank' : `Receiving tank ${i + 1}`,
-              i === 0 ? 'tank' : `otherTanks.${i - 1}`,
-              t,
-              (c) => setTank(i, c),
-            )}
-            <td className="min-w-[84px]" data-head="Litres">
-              <NumberField
-                hideLabel
-                label={i === 0 ? 'Receiving tank, litres' : `Receiving tank ${i + 1}, litres`}
-                unit="L"
-                path={i === 0 ? 'tank.volumeL' : `otherTanks.${i - 1}.volumeL`}
-                problems={problems}
-                value={t.volumeL ?? ''}
-                onChange={(volumeL) => setTank(i, { volumeL })}
-              />
-            </td>
-            <td>
-              {i > 0 && (
-                <button
-                  type="button"
-                  className="btn flat"
-                  aria-label={`Remove receiving tank ${i + 1}`}
-                  onClick={() =>
-                    onChange({
-                      tanks: d.tanks.filter((_, j) => j !== i),
-                      lines: d.lines.map((l) => (l.into === t.name ? { ...l, into: '' } : l)),
-                    })
-                  }
-                >
-                  Remove
-                </button>
-              )}
-            </td>
-          </tr>
+          <TankRow
+            key={i}
+            t={t}
+            i={i}
+            d={d}
+            problems={problems}
+            known={ownTanks.length > 0}
+            setTank={setTank}
+            onChange={onChange}
+          />
         ))}
-        {[...pairs.values()].map((p, i) => (
-          <tr key={i}>
-            <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
-            {waterKeys.map(([k, label, , digits]) => {
-              const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
-              const felt = Math.abs(step) >= feltStep[k];
-              return (
-                <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
-                  {Number.isFinite(step)
-                    ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}`
-                    : ''}
-                </td>
-              );
-            })}
-            <td />
-            <td />
-          </tr>
-        ))}
+        <Steps d={d} />
       </Table>
-      <p className="mt-2 flex flex-wrap items-center gap-2">
-        {common.length > 0 &&
-          sources.length > 1 &&
-          common.map((t) => (
-            <button
-              key={t}
-              type="button"
-              className="btn flat"
-              onClick={() => onChange({ waters: { ...d.waters, [t]: { ...d.source } } })}
-            >
-              Tank {t} has other water
-            </button>
-          ))}
-        <button
-          type="button"
-          className="btn"
-          onClick={() =>
-            onChange({ tanks: [...d.tanks, { ...d.tanks[0]!, name: `Tank ${d.tanks.length + 1}`, residents: '' }] })
-          }
-        >
-          Another receiving tank
-        </button>
-        {d.tanks.map((t, i) => (
-          <label key={i} className="flex min-h-9 items-center gap-2 text-13">
-            <input
-              type="checkbox"
-              className="size-5 accent-[var(--tide)]"
-              checked={t.residents === 'yes'}
-              onChange={(e) => setTank(i, { residents: e.target.checked ? 'yes' : '' })}
-            />
-            Fish already live in {t.name || 'the receiving tank'}
-          </label>
-        ))}
-        <datalist id="own-receiving-tanks">
-          {ownTanks.map((t) => (
-            <option key={t.name} value={t.name} />
-          ))}
-        </datalist>
-      </p>
+      <Choices
+        d={d}
+        apart={sources.length > 1 ? common : []}
+        ownTanks={ownTanks}
+        onChange={onChange}
+        setTank={setTank}
+      />
     </section>
+  );
+}
+
+/** The figures of one water, a field each. */
+function Cells({
+  label,
+  path,
+  w,
+  problems,
+  set,
+}: {
+  label: string;
+  path: string;
+  w: WaterDraft;
+  problems: readonly Problem[];
+  set: (change: WaterDraft) => void;
+}) {
+  return waterKeys.map(([k, name, unit]) => (
+    <td key={k} data-head={name}>
+      <NumberField
+        hideLabel
+        label={`${label}, ${name}`}
+        unit={unit}
+        path={`${path}.${k}`}
+        problems={problems}
+        value={w[k] ?? ''}
+        onChange={(v) => set({ [k]: v })}
+      />
+    </td>
+  ));
+}
+
+function TankRow({
+  t,
+  i,
+  d,
+  problems,
+  known,
+  setTank,
+  onChange,
+}: {
+  t: WaterDraft;
+  i: number;
+  d: OrderDraft;
+  problems: readonly Problem[];
+  /** There are own tanks to be named. */
+  known: boolean;
+  setTank: (i: number, change: WaterDraft) => void;
+  onChange: (change: Partial<OrderDraft>) => void;
+}) {
+  const path = i === 0 ? 'tank' : `otherTanks.${i - 1}`;
+  const name = i === 0 ? 'Receiving tank' : `Receiving tank ${i + 1}`;
+  return (
+    <tr className="align-top">
+      <td>
+        <TextField
+          hideLabel
+          label={`${name}, name`}
+          {...(known ? { list: 'own-receiving-tanks' } : {})}
+          path={`${path}.name`}
+          problems={problems}
+          value={t.name ?? ''}
+          onChange={(name) => setTank(i, { name })}
+        />
+      </td>
+      <Cells label={name} path={path} w={t} problems={problems} set={(c) => setTank(i, c)} />
+      <td className="min-w-[84px]" data-head="Litres">
+        <NumberField
+          hideLabel
+          label={`${name}, litres`}
+          unit="L"
+          path={`${path}.volumeL`}
+          problems={problems}
+          value={t.volumeL ?? ''}
+          onChange={(volumeL) => setTank(i, { volumeL })}
+        />
+      </td>
+      <td>
+        {i > 0 && (
+          <button
+            type="button"
+            className="btn flat"
+            aria-label={`Remove receiving tank ${i + 1}`}
+            onClick={() =>
+              onChange({
+                tanks: d.tanks.filter((_, j) => j !== i),
+                lines: d.lines.map((l) => (l.into === t.name ? { ...l, into: '' } : l)),
+              })
+            }
+          >
+            Remove
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** What the fish will feel, one line for each way they go. */
+function Steps({ d }: { d: OrderDraft }) {
+  const pairs = new Map<string, { label: string; from: WaterDraft; to: WaterDraft }>();
+  for (const l of d.lines) {
+    const from = waterOfLine(d, l.tank);
+    const to = tankInto(d, l.into);
+    const key = `${d.waters[l.tank] ? l.tank : ''} ${to.name}`;
+    if (!pairs.has(key))
+      pairs.set(key, { label: d.waters[l.tank] ? `${l.tank} to ${to.name}` : `to ${to.name ?? ''}`, from, to });
+  }
+  return [...pairs.values()].map((p, i) => (
+    <tr key={i}>
+      <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
+      {waterKeys.map(([k, label, , digits]) => {
+        const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
+        const felt = Math.abs(step) >= feltStep[k];
+        return (
+          <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
+            {Number.isFinite(step) ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}` : ''}
+          </td>
+        );
+      })}
+      <td />
+      <td />
+    </tr>
+  ));
+}
+
+/** Waters that differ, more tanks, and tanks in which fish live already. */
+function Choices({
+  d,
+  apart,
+  ownTanks,
+  onChange,
+  setTank,
+}: {
+  d: OrderDraft;
+  /** Tanks that could be told apart from the shipping water. */
+  apart: readonly string[];
+  ownTanks: readonly TankOption[];
+  onChange: (change: Partial<OrderDraft>) => void;
+  setTank: (i: number, change: WaterDraft) => void;
+}) {
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-2">
+      {apart.map((t) => (
+        <button
+          key={t}
+          type="button"
+          className="btn flat"
+          onClick={() => onChange({ waters: { ...d.waters, [t]: { ...d.source } } })}
+        >
+          Tank {t} has other water
+        </button>
+      ))}
+      <button
+        type="button"
+        className="btn"
+        onClick={() =>
+          onChange({ tanks: [...d.tanks, { ...d.tanks[0]!, name: `Tank ${d.tanks.length + 1}`, residents: '' }] })
+        }
+      >
+        Another receiving tank
+      </button>
+      {d.tanks.map((t, i) => (
+        <label key={i} className="flex min-h-9 items-center gap-2 text-13">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--tide)]"
+            checked={t.residents === 'yes'}
+            onChange={(e) => setTank(i, { residents: e.target.checked ? 'yes' : '' })}
+          />
+          Fish already live in {t.name || 'the receiving tank'}
+        </label>
+      ))}
+      <datalist id="own-receiving-tanks">
+        {ownTanks.map((t) => (
+          <option key={t.name} value={t.name} />
+        ))}
+      </datalist>
+    </p>
   );
 }

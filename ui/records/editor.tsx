@@ -6,7 +6,9 @@ import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } fr
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
+import type { Outcome } from '@/core/consignment/outcome';
 import { differences, type Draft, type Field, type Lookup } from '@/records/field';
+import { saving } from '@/ui/fields/saving';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
 import { useDraft } from '@/ui/use-draft';
@@ -42,6 +44,16 @@ export interface RecordEditorProps {
 /** Names that a beginning does not take away. */
 const KEPT = ['name', 'scientific', 'otherNames', 'carrier'];
 
+/** What is typed and not saved is asked about before the page goes. */
+function useLeaveAsked(dirty: boolean): void {
+  useEffect(() => {
+    if (!dirty) return;
+    const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [dirty]);
+}
+
 /** One record: its form, what uses it, how its count moved. */
 export function RecordEditor(p: RecordEditorProps) {
   const { view: v } = p;
@@ -49,12 +61,7 @@ export function RecordEditor(p: RecordEditorProps) {
   const { save, busy, problems, conflict, setProblems } = useSave();
   const { draft, setDraft, version, dirty, kept } = useDraft(v.draft, v.version);
   const [said, setSaid] = useState('');
-  useEffect(() => {
-    if (!dirty) return;
-    const ask = (e: BeforeUnloadEvent): void => e.preventDefault();
-    window.addEventListener('beforeunload', ask);
-    return () => window.removeEventListener('beforeunload', ask);
-  }, [dirty]);
+  useLeaveAsked(dirty);
 
   const send = (what: Draft, version: number | null): void =>
     void save(
@@ -74,6 +81,22 @@ export function RecordEditor(p: RecordEditorProps) {
   const shownPaths = (path: string): boolean =>
     path === 'version' || p.fields.some((f) => path === f.path || path.startsWith(`${f.path}.`));
 
+  const deed = (label: string, act: () => Promise<Outcome<unknown>>, done: string) => (
+    <button className="btn" disabled={busy} onClick={() => save(act, () => setSaid(done))}>
+      {label}
+    </button>
+  );
+  const remove = (): void =>
+    void save(
+      () => removeRecord(v.id!),
+      (r) => (r.archived ? setSaid(r.words) : router.push(`/${p.slug}?gone=${encodeURIComponent(v.id!)}`)),
+    );
+  const begin = (name: string): void => {
+    const t = p.templates.find((x) => x.name === name);
+    // What is typed stays.
+    if (t) setDraft({ ...t.draft, ...Object.fromEntries(KEPT.filter((k) => draft[k]).map((k) => [k, draft[k]!])) });
+  };
+
   return (
     <>
       <section className="chead flex-wrap gap-y-2 py-2">
@@ -83,65 +106,22 @@ export function RecordEditor(p: RecordEditorProps) {
           {v.deleted ? 'Deleted. ' : ''}
           {said}
         </p>
-        <div className="no-print flex flex-wrap gap-2">
-          {v.id && v.canUndo && !dirty && (
-            <button
-              className="btn"
-              disabled={busy}
-              onClick={() =>
-                save(
-                  () => undoRecord(v.id!),
-                  () => setSaid('The last change is taken back.'),
-                )
-              }
-            >
-              Undo the last change
-            </button>
-          )}
-          {v.id && (v.archived || v.deleted) && (
-            <button
-              className="btn"
-              disabled={busy}
-              onClick={() =>
-                save(
-                  () => restoreRecord(v.id!),
-                  () => setSaid('Brought back.'),
-                )
-              }
-            >
-              Bring back
-            </button>
-          )}
-          {v.id && !v.archived && !v.deleted && (
-            <>
-              <button
-                className="btn"
-                disabled={busy}
-                onClick={() =>
-                  save(
-                    () => archiveRecord(v.id!),
-                    () => setSaid('Put away.'),
-                  )
-                }
-              >
-                Put away
-              </button>
-              <button
-                className="btn"
-                disabled={busy}
-                onClick={() =>
-                  save(
-                    () => removeRecord(v.id!),
-                    (r) =>
-                      r.archived ? setSaid(r.words) : router.push(`/${p.slug}?gone=${encodeURIComponent(v.id!)}`),
-                  )
-                }
-              >
-                Delete
-              </button>
-            </>
-          )}
-        </div>
+        {v.id && (
+          <div className="no-print flex flex-wrap gap-2">
+            {v.canUndo &&
+              !dirty &&
+              deed('Undo the last change', () => undoRecord(v.id!), 'The last change is taken back.')}
+            {(v.archived || v.deleted) && deed('Bring back', () => restoreRecord(v.id!), 'Brought back.')}
+            {!v.archived && !v.deleted && (
+              <>
+                {deed('Put away', () => archiveRecord(v.id!), 'Put away.')}
+                <button className="btn" disabled={busy} onClick={remove}>
+                  Delete
+                </button>
+              </>
+            )}
+          </div>
+        )}
       </section>
       <Tabs at={`/${p.slug}`} />
       <section className="work">
@@ -158,36 +138,14 @@ export function RecordEditor(p: RecordEditorProps) {
             }}
           />
         )}
-        <form
-          noValidate
-          aria-label={v.name}
-          className="max-w-[1120px]"
-          onKeyDown={(e) => {
-            if (e.key === 's' && (e.ctrlKey || e.metaKey)) {
-              e.preventDefault();
-              send(draft, version);
-            }
-          }}
-          onSubmit={(e) => {
-            e.preventDefault();
-            send(draft, version);
-          }}
-        >
+        <form noValidate aria-label={v.name} className="max-w-[1120px]" {...saving(() => send(draft, version))}>
           {p.templates.length > 0 && (
             <SelectField
               className="mb-4 max-w-[360px]"
               label="Begin from"
               path="template"
               value=""
-              onChange={(name) => {
-                const t = p.templates.find((x) => x.name === name);
-                // What is typed stays.
-                if (t)
-                  setDraft({
-                    ...t.draft,
-                    ...Object.fromEntries(KEPT.filter((k) => draft[k]).map((k) => [k, draft[k]!])),
-                  });
-              }}
+              onChange={begin}
               options={[['', 'what stands below'], ...p.templates.map((t) => [t.name, t.name] as const)]}
             />
           )}
@@ -213,47 +171,57 @@ export function RecordEditor(p: RecordEditorProps) {
             {problems.length > 0 && !conflict && <span className="problem">Not saved yet: see above.</span>}
           </div>
         </form>
-        {v.users.length > 0 && (
-          <section className="mt-8 max-w-[1120px]">
-            <h2 className="mb-1">Used by</h2>
-            <p className="flex flex-wrap gap-x-4 gap-y-1">
-              {v.users.map((u) =>
-                u.code ? (
-                  <Link key={u.id} className="font-semibold text-tide" href={`/consignments/${u.code}/order`}>
-                    {u.code}
-                  </Link>
-                ) : (
-                  <span key={u.id}>{u.name}</span>
-                ),
-              )}
-            </p>
-          </section>
-        )}
-        {v.movements.length > 0 && (
-          <section className="mt-8 max-w-[640px]">
-            <h2 className="mb-1">How the count moved</h2>
-            <Table>
-              {v.movements.map((m, i) => (
-                <tr key={i}>
-                  <td>{m.at}</td>
-                  <td className="r num font-semibold">
-                    {m.delta > 0 ? '+' : '−'}
-                    {Math.round(Math.abs(m.delta) * 10) / 10}
-                  </td>
-                  <td>{m.why}</td>
-                  <td>
-                    {m.code && (
-                      <Link className="font-semibold text-tide" href={`/consignments/${m.code}/order`}>
-                        {m.code}
-                      </Link>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </Table>
-          </section>
-        )}
+        <UsedBy users={v.users} />
+        <Moved movements={v.movements} />
       </section>
     </>
+  );
+}
+
+function UsedBy({ users }: { users: RecordEditorProps['view']['users'] }) {
+  if (users.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-[1120px]">
+      <h2 className="mb-1">Used by</h2>
+      <p className="flex flex-wrap gap-x-4 gap-y-1">
+        {users.map((u) =>
+          u.code ? (
+            <Link key={u.id} className="font-semibold text-tide" href={`/consignments/${u.code}/order`}>
+              {u.code}
+            </Link>
+          ) : (
+            <span key={u.id}>{u.name}</span>
+          ),
+        )}
+      </p>
+    </section>
+  );
+}
+
+function Moved({ movements }: { movements: RecordEditorProps['view']['movements'] }) {
+  if (movements.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-[640px]">
+      <h2 className="mb-1">How the count moved</h2>
+      <Table>
+        {movements.map((m, i) => (
+          <tr key={i}>
+            <td>{m.at}</td>
+            <td className="r num font-semibold">
+              {m.delta > 0 ? '+' : '−'}
+              {Math.round(Math.abs(m.delta) * 10) / 10}
+            </td>
+            <td>{m.why}</td>
+            <td>
+              {m.code && (
+                <Link className="font-semibold text-tide" href={`/consignments/${m.code}/order`}>
+                  {m.code}
+                </Link>
+              )}
+            </td>
+          </tr>
+        ))}
+      </Table>
+    </section>
   );
 }

@@ -17,6 +17,16 @@ export interface ImportCsvProps {
   back: string;
 }
 
+/** Hands a text over as a file. */
+function saveAs(name: string, csv: string): void {
+  const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
+  const a = document.createElement('a');
+  a.href = url;
+  a.download = name;
+  a.click();
+  URL.revokeObjectURL(url);
+}
+
 /** A list from a file: which column is which, what would happen, every problem by its line; then it is taken. */
 export function ImportCsv(p: ImportCsvProps) {
   const { save, busy, problems, setProblems } = useSave();
@@ -41,15 +51,6 @@ export function ImportCsv(p: ImportCsvProps) {
     if (!report || !file) return;
     const mapping = report.mapping.map((m, j) => (j === i ? path || null : m === path ? null : m));
     ask(file.text, mapping, false);
-  };
-  const leftOver = (): void => {
-    if (!report) return;
-    const url = URL.createObjectURL(new Blob([report.leftOver], { type: 'text/csv' }));
-    const a = document.createElement('a');
-    a.href = url;
-    a.download = `to-correct-${file?.name ?? 'list.csv'}`;
-    a.click();
-    URL.revokeObjectURL(url);
   };
   return (
     <>
@@ -95,7 +96,10 @@ export function ImportCsv(p: ImportCsvProps) {
                 </button>
               )}
               {report.leftOver && (
-                <button className="btn" onClick={leftOver}>
+                <button
+                  className="btn"
+                  onClick={() => saveAs(`to-correct-${file?.name ?? 'list.csv'}`, report.leftOver)}
+                >
                   Save the {lines(badLines)} to correct
                 </button>
               )}
@@ -122,53 +126,8 @@ export function ImportCsv(p: ImportCsvProps) {
                 </Link>
               )}
             </div>
-            <Table
-              className="w-auto"
-              frame="mt-6"
-              head={
-                <>
-                  <th className="r">Line</th>
-                  {report.headings.map((h, i) => (
-                    <th key={i} className="min-w-36">
-                      <SelectField
-                        label={`“${h}” is`}
-                        path={`mapping.${i}`}
-                        value={report.mapping[i] ?? ''}
-                        onChange={(path) => remap(i, path)}
-                        options={[['', 'not read'], ...report.fields.map((f) => [f.path, f.label] as const)]}
-                      />
-                    </th>
-                  ))}
-                </>
-              }
-            >
-              {report.preview.map((l) => (
-                <tr key={l.line}>
-                  <td className="r num">{l.line}</td>
-                  {l.cells.map((c, i) => (
-                    <td key={i} className="max-w-60 truncate" title={c}>
-                      {c}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </Table>
-            {report.problems.length > 0 && (
-              <section className="mt-6 max-w-[860px]">
-                <h2 className="mb-1">What is wrong</h2>
-                <ul data-testid="import-problems">
-                  {report.problems.slice(0, 200).map((x, i) => (
-                    <li key={i} className="flex gap-4 border-b border-rule py-1.5 text-13">
-                      <b className="num w-20 shrink-0">line {x.line}</b>
-                      {x.message}
-                    </li>
-                  ))}
-                </ul>
-                {report.problems.length > 200 && (
-                  <p className="note mt-1">and {report.problems.length - 200} more, all in the file to correct.</p>
-                )}
-              </section>
-            )}
+            <Preview report={report} remap={remap} />
+            <Wrong problems={report.problems} />
           </>
         )}
         {said && (
@@ -178,5 +137,62 @@ export function ImportCsv(p: ImportCsvProps) {
         )}
       </section>
     </>
+  );
+}
+
+/** The first lines, and which column is read as what. */
+function Preview({ report, remap }: { report: Report; remap: (column: number, path: string) => void }) {
+  return (
+    <Table
+      className="w-auto"
+      frame="mt-6"
+      head={
+        <>
+          <th className="r">Line</th>
+          {report.headings.map((h, i) => (
+            <th key={i} className="min-w-36">
+              <SelectField
+                label={`“${h}” is`}
+                path={`mapping.${i}`}
+                value={report.mapping[i] ?? ''}
+                onChange={(path) => remap(i, path)}
+                options={[['', 'not read'], ...report.fields.map((f) => [f.path, f.label] as const)]}
+              />
+            </th>
+          ))}
+        </>
+      }
+    >
+      {report.preview.map((l) => (
+        <tr key={l.line}>
+          <td className="r num">{l.line}</td>
+          {l.cells.map((c, i) => (
+            <td key={i} className="max-w-60 truncate" title={c}>
+              {c}
+            </td>
+          ))}
+        </tr>
+      ))}
+    </Table>
+  );
+}
+
+function Wrong({ problems }: { problems: Report['problems'] }) {
+  if (problems.length === 0) return null;
+  return (
+    <section className="mt-6 max-w-[860px]">
+      <h2 className="mb-1">What is wrong</h2>
+      <ul data-testid="import-problems">
+        {problems.slice(0, 200).map((x, i) => (
+          <li key={i} className="flex gap-4 border-b border-rule py-1.5 text-13">
+            <b className="num w-20 shrink-0">line {x.line}</b>
+            {x.message}
+          </li>
+        ))}
+      </ul>
+      {problems.length > 200 && (
+        <p className="note mt-1">and {problems.length - 200} more, all in the file to correct.</p>
+      )}
+    </section>
   );
 }

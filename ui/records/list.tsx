@@ -158,17 +158,7 @@ export function RecordList(p: RecordListProps) {
           })}
         </Table>
         {v.rows.length === 0 && !v.find && (
-          <p className="note py-8">
-            {v.shown === 'archived' ? 'Nothing is put away.' : `No ${p.one} yet.`}{' '}
-            <Link className="font-semibold text-tide" href={`/${p.slug}/new`}>
-              Enter the first
-            </Link>{' '}
-            or{' '}
-            <Link className="font-semibold text-tide" href={`/${p.slug}/import`}>
-              import a list
-            </Link>
-            .
-          </p>
+          <NothingYet slug={p.slug} words={v.shown === 'archived' ? 'Nothing is put away.' : `No ${p.one} yet.`} />
         )}
         <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-13" aria-label="Pages">
           <Pages page={v.page} pages={v.pages} at={(page) => at({ page, shown: v.shown })} words={['Back', 'Next']} />
@@ -185,5 +175,22 @@ export function RecordList(p: RecordListProps) {
         </nav>
       </section>
     </>
+  );
+}
+
+/** An empty list, and the two ways to begin it. */
+export function NothingYet({ slug, words }: { slug: string; words: string }) {
+  return (
+    <p className="note py-8">
+      {words}{' '}
+      <Link className="font-semibold text-tide" href={`/${slug}/new`}>
+        Enter the first
+      </Link>{' '}
+      or{' '}
+      <Link className="font-semibold text-tide" href={`/${slug}/import`}>
+        import a list
+      </Link>
+      .
+    </p>
   );
 }

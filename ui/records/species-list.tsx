@@ -15,6 +15,7 @@ const marks: Record<string, string> = {
   ours: '† ours',
   measured: 'measured',
 };
+const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
 const together = { alone: 'one to a bag', group: 'groups', 'one-or-four': 'one, or four and more' } as const;
 
 /** Every species that may be sent, one's own first; each figure with its mark, each row a beginning for another. */
@@ -29,7 +30,6 @@ export function SpeciesList({
   find: string;
   gone: { id: string; name: string } | null;
 }) {
-  const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
   return (
     <>
       <section className="chead flex-wrap gap-y-2 py-2">
@@ -73,65 +73,8 @@ export function SpeciesList({
             </>
           }
         >
-          {rows.map(({ species: s, own }) => (
-            <tr key={s.id} id={s.id} className={own ? 'bg-paper' : ''}>
-              <td>
-                <FishIcon species={s} />
-              </td>
-              <td className="max-md:col-span-2">
-                {own ? (
-                  <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
-                    {s.name}
-                  </Link>
-                ) : (
-                  <b>{s.name}</b>
-                )}
-                <br />
-                <i className="mute text-12">{s.scientific}</i>
-                {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
-              </td>
-              <td data-head="Water">{s.water}</td>
-              <td data-head="Bears" className="whitespace-nowrap">
-                {s.tolerance} {mark(s, 'tolerance')}
-              </td>
-              <td className="r num whitespace-nowrap" data-head="Hard edges °C">
-                {s.temp.hardMinC} to {s.temp.hardMaxC}
-                <span className="u">{mark(s, 'temp')}</span>
-              </td>
-              <td className="r num whitespace-nowrap" data-head="At ease °C">
-                {s.temp.softMinC} to {s.temp.softMaxC}
-                <span className="u">{mark(s, 'temp')}</span>
-              </td>
-              <td className="r num whitespace-nowrap" data-head="Usual size">
-                {s.lengthCm}
-                <span className="u">cm,</span>{' '}
-                {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
-                <span className="u">g {mark(s, 'gPerCm3')}</span>
-              </td>
-              <td data-head="Fast">
-                {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`}{' '}
-                {mark(s, 'fasting')}
-              </td>
-              <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
-                {s.metabolismFactor}
-                <span className="u">{mark(s, 'metabolismFactor')}</span>
-              </td>
-              <td data-head="In a bag" className="whitespace-nowrap">
-                {together[s.together]} {mark(s, 'together')}
-              </td>
-              <td className="text-12" data-head="Mind">
-                {s.flags.join(', ')}
-              </td>
-              <td>
-                <Link
-                  className="whitespace-nowrap text-13 font-semibold text-tide"
-                  href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
-                  aria-label={`A new species like ${s.name}`}
-                >
-                  Another like it
-                </Link>
-              </td>
-            </tr>
+          {rows.map((r) => (
+            <Row key={r.species.id} {...r} />
           ))}
         </Table>
         {rows.length === 0 && (
@@ -145,5 +88,66 @@ export function SpeciesList({
         )}
       </section>
     </>
+  );
+}
+
+function Row({ species: s, own }: { species: Species; own: boolean }) {
+  return (
+    <tr id={s.id} className={own ? 'bg-paper' : ''}>
+      <td>
+        <FishIcon species={s} />
+      </td>
+      <td className="max-md:col-span-2">
+        {own ? (
+          <Link className="row-link" href={`/species/${encodeURIComponent(s.id)}`}>
+            {s.name}
+          </Link>
+        ) : (
+          <b>{s.name}</b>
+        )}
+        <br />
+        <i className="mute text-12">{s.scientific}</i>
+        {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
+      </td>
+      <td data-head="Water">{s.water}</td>
+      <td data-head="Bears" className="whitespace-nowrap">
+        {s.tolerance} {mark(s, 'tolerance')}
+      </td>
+      <td className="r num whitespace-nowrap" data-head="Hard edges °C">
+        {s.temp.hardMinC} to {s.temp.hardMaxC}
+        <span className="u">{mark(s, 'temp')}</span>
+      </td>
+      <td className="r num whitespace-nowrap" data-head="At ease °C">
+        {s.temp.softMinC} to {s.temp.softMaxC}
+        <span className="u">{mark(s, 'temp')}</span>
+      </td>
+      <td className="r num whitespace-nowrap" data-head="Usual size">
+        {s.lengthCm}
+        <span className="u">cm,</span> {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
+        <span className="u">g {mark(s, 'gPerCm3')}</span>
+      </td>
+      <td data-head="Fast">
+        {s.fasting === 'none' ? 'none' : `${clearingHours(s.fasting, defaultAssumptions)} h`} {mark(s, 'fasting')}
+      </td>
+      <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
+        {s.metabolismFactor}
+        <span className="u">{mark(s, 'metabolismFactor')}</span>
+      </td>
+      <td data-head="In a bag" className="whitespace-nowrap">
+        {together[s.together]} {mark(s, 'together')}
+      </td>
+      <td className="text-12" data-head="Mind">
+        {s.flags.join(', ')}
+      </td>
+      <td>
+        <Link
+          className="whitespace-nowrap text-13 font-semibold text-tide"
+          href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
+          aria-label={`A new species like ${s.name}`}
+        >
+          Another like it
+        </Link>
+      </td>
+    </tr>
   );
 }

@@ -89,23 +89,7 @@ export function TopLine({
   return (
     <header className="top">
       <Link href="/" className="brand">
-        <svg width="24" height="24" viewBox="0 0 26 26" aria-hidden="true">
-          <rect
-            x="2"
-            y="2"
-            width="22"
-            height="22"
-            rx="3"
-            fill="var(--kraft)"
-            stroke="var(--kraft-ink)"
-            strokeWidth="1.4"
-          />
-          <path
-            d="M2.7 14.6c2.6-2.4 4.6-2.4 7 0s4.4 2.4 6.6 0 4.4-2.4 7 0V21a2.3 2.3 0 0 1-2.3 2.3H5A2.3 2.3 0 0 1 2.7 21Z"
-            fill="var(--tide)"
-          />
-          <path d="M13 2v22" stroke="var(--surface)" strokeWidth="3.6" strokeOpacity=".9" />
-        </svg>
+        <Mark />
         Kindly Crate
       </Link>
       <nav aria-label="Main">
@@ -144,19 +128,36 @@ export function TopLine({
       <span className="clocks">
         {town} <span className="num">{time}</span>
       </span>
-      {keys && (
-        <div
-          role="dialog"
-          aria-label="Keys"
-          className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-13"
-        >
-          {[...(path === '/' ? keysOfBench : []), ...keysEverywhere].map(([k, what]) => (
-            <p key={k} className="flex items-center gap-3 py-1">
-              <kbd>{k}</kbd> {what}
-            </p>
-          ))}
-        </div>
-      )}
+      {keys && <Keys onBench={path === '/'} />}
     </header>
+  );
+}
+
+function Mark() {
+  return (
+    <svg width="24" height="24" viewBox="0 0 26 26" aria-hidden="true">
+      <rect x="2" y="2" width="22" height="22" rx="3" fill="var(--kraft)" stroke="var(--kraft-ink)" strokeWidth="1.4" />
+      <path
+        d="M2.7 14.6c2.6-2.4 4.6-2.4 7 0s4.4 2.4 6.6 0 4.4-2.4 7 0V21a2.3 2.3 0 0 1-2.3 2.3H5A2.3 2.3 0 0 1 2.7 21Z"
+        fill="var(--tide)"
+      />
+      <path d="M13 2v22" stroke="var(--surface)" strokeWidth="3.6" strokeOpacity=".9" />
+    </svg>
+  );
+}
+
+function Keys({ onBench }: { onBench: boolean }) {
+  return (
+    <div
+      role="dialog"
+      aria-label="Keys"
+      className="absolute right-6 top-12 z-20 border border-rule-strong bg-surface p-4 text-13"
+    >
+      {[...(onBench ? keysOfBench : []), ...keysEverywhere].map(([k, what]) => (
+        <p key={k} className="flex items-center gap-3 py-1">
+          <kbd>{k}</kbd> {what}
+        </p>
+      ))}
+    </div>
   );
 }

@@ -24,125 +24,14 @@ export function Figures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'bo
       <section className="work grid gap-8 lg:grid-cols-2">
         <div className="min-w-0">
           <h2 className="mb-1">Bags</h2>
-          <Table
-            head={
-              <>
-                <th>Flat size</th>
-                <th className="r">Holds at most</th>
-                <th className="r">Stands, across</th>
-                <th className="r">Film</th>
-                <th className="r">Each</th>
-              </>
-            }
-          >
-            {catalogue.bags.map((b) => (
-              <tr key={b.id}>
-                <td>
-                  <b>{b.name}</b>
-                </td>
-                <td className="r num">
-                  {pillowVolumeL(b.widthCm, b.heightCm).toFixed(1)}
-                  <span className="u">L</span>
-                </td>
-                <td className="r num">
-                  {openTube(b.widthCm, b.heightCm).diameterCm.toFixed(1)}
-                  <span className="u">cm</span>
-                </td>
-                <td className="r num">
-                  {b.filmMm}
-                  <span className="u">mm, {(b.filmMm / 0.0254).toFixed(1)} mil</span>
-                </td>
-                <td className="r num">
-                  {b.gramsEach}
-                  <span className="u">g</span>
-                </td>
-              </tr>
-            ))}
-          </Table>
+          <Bags rows={catalogue.bags} />
           <p className="note mt-2">A flat bag holds w³(h/πw − 0.142(1 − 10^(−h/w))), Robin 2004.</p>
           <h2 className="mb-1 mt-6">Boxes</h2>
-          <Table
-            head={
-              <>
-                <th>Box</th>
-                <th className="r">Inside cm</th>
-                <th className="r">Outside cm</th>
-                <th className="r">Loses</th>
-                <th className="r">Leaks †</th>
-                <th className="r">Weighs</th>
-              </>
-            }
-          >
-            {catalogue.boxes.map((b) => (
-              <tr key={b.id}>
-                <td>
-                  <b>{b.name}</b>
-                </td>
-                <td className="r num">{b.insideCm.join('×')}</td>
-                <td className="r num">{outsideCm(b).join('×')}</td>
-                <td className="r num">
-                  {boxConductance(b, defaultAssumptions).uaWPerK.toFixed(2)}
-                  <span className="u">W/K</span>
-                </td>
-                <td className="r num">
-                  {b.leakLPerH}
-                  <span className="u">L/h</span>
-                </td>
-                <td className="r num">
-                  {b.massKg}
-                  <span className="u">kg</span>
-                </td>
-              </tr>
-            ))}
-          </Table>
+          <Boxes rows={catalogue.boxes} />
         </div>
         <div className="min-w-0">
           <h2 className="mb-1">Packs</h2>
-          <Table
-            head={
-              <>
-                <th>Pack</th>
-                <th>Power over 80 h, 0 to 12 W †</th>
-                <th className="r">Surface †</th>
-                <th className="r">Iron †</th>
-                <th className="r">Cost</th>
-              </>
-            }
-          >
-            {catalogue.packs.map((p) => (
-              <tr key={p.id}>
-                <td>
-                  <b>{p.name}</b>
-                </td>
-                <td>
-                  {p.ratedW.length > 0 && (
-                    <svg
-                      viewBox="0 0 200 46"
-                      width="200"
-                      height="46"
-                      role="img"
-                      aria-label={`${p.name}: peak ${Math.max(...p.ratedW.map((x) => x[1]))} W`}
-                    >
-                      <path d="M0 44H200" stroke="var(--rule-strong)" />
-                      <path d={curve(p.ratedW)} fill="none" stroke="var(--c-temp)" strokeWidth="2" />
-                    </svg>
-                  )}
-                </td>
-                <td className="r num">
-                  {p.surfaceC}
-                  <span className="u">°C</span>
-                </td>
-                <td className="r num">
-                  {p.ironG || '–'}
-                  <span className="u">{p.ironG ? 'g' : ''}</span>
-                </td>
-                <td className="r num">
-                  {p.cost.toFixed(2)}
-                  <span className="u">€</span>
-                </td>
-              </tr>
-            ))}
-          </Table>
+          <Packs rows={catalogue.packs} />
           <p className="caution mt-3">
             Heat packs burn skin: wrap them, keep them from children. Iron needs air: a sealed box stops its pack. Dry
             ice is not offered.
@@ -150,5 +39,134 @@ export function Figures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'bo
         </div>
       </section>
     </>
+  );
+}
+
+function Bags({ rows }: { rows: Catalogue['bags'] }) {
+  return (
+    <Table
+      head={
+        <>
+          <th>Flat size</th>
+          <th className="r">Holds at most</th>
+          <th className="r">Stands, across</th>
+          <th className="r">Film</th>
+          <th className="r">Each</th>
+        </>
+      }
+    >
+      {rows.map((b) => (
+        <tr key={b.id}>
+          <td>
+            <b>{b.name}</b>
+          </td>
+          <td className="r num">
+            {pillowVolumeL(b.widthCm, b.heightCm).toFixed(1)}
+            <span className="u">L</span>
+          </td>
+          <td className="r num">
+            {openTube(b.widthCm, b.heightCm).diameterCm.toFixed(1)}
+            <span className="u">cm</span>
+          </td>
+          <td className="r num">
+            {b.filmMm}
+            <span className="u">mm, {(b.filmMm / 0.0254).toFixed(1)} mil</span>
+          </td>
+          <td className="r num">
+            {b.gramsEach}
+            <span className="u">g</span>
+          </td>
+        </tr>
+      ))}
+    </Table>
+  );
+}
+
+function Boxes({ rows }: { rows: Catalogue['boxes'] }) {
+  return (
+    <Table
+      head={
+        <>
+          <th>Box</th>
+          <th className="r">Inside cm</th>
+          <th className="r">Outside cm</th>
+          <th className="r">Loses</th>
+          <th className="r">Leaks †</th>
+          <th className="r">Weighs</th>
+        </>
+      }
+    >
+      {rows.map((b) => (
+        <tr key={b.id}>
+          <td>
+            <b>{b.name}</b>
+          </td>
+          <td className="r num">{b.insideCm.join('×')}</td>
+          <td className="r num">{outsideCm(b).join('×')}</td>
+          <td className="r num">
+            {boxConductance(b, defaultAssumptions).uaWPerK.toFixed(2)}
+            <span className="u">W/K</span>
+          </td>
+          <td className="r num">
+            {b.leakLPerH}
+            <span className="u">L/h</span>
+          </td>
+          <td className="r num">
+            {b.massKg}
+            <span className="u">kg</span>
+          </td>
+        </tr>
+      ))}
+    </Table>
+  );
+}
+
+function Packs({ rows }: { rows: Catalogue['packs'] }) {
+  return (
+    <Table
+      head={
+        <>
+          <th>Pack</th>
+          <th>Power over 80 h, 0 to 12 W †</th>
+          <th className="r">Surface †</th>
+          <th className="r">Iron †</th>
+          <th className="r">Cost</th>
+        </>
+      }
+    >
+      {rows.map((p) => (
+        <tr key={p.id}>
+          <td>
+            <b>{p.name}</b>
+          </td>
+          <td>
+            {p.ratedW.length > 0 && (
+              <svg
+                viewBox="0 0 200 46"
+                width="200"
+                height="46"
+                role="img"
+                aria-label={`${p.name}: peak ${Math.max(...p.ratedW.map((x) => x[1]))} W`}
+              >
+                <path d="M0 44H200" stroke="var(--rule-strong)" />
+                <path d={curve(p.ratedW)} fill="none" stroke="var(--c-temp)" strokeWidth="2" />
+              </svg>
+            )}
+          </td>
+          <td className="r num">
+            {p.surfaceC}
+            <span className="u">°C</span>
+          </td>
+          <td className="r num">
+            {p.ironG || '–'}
+            <span className="u">{p.ironG ? 'g' : ''}</span>
+          </td>
+          <td className="r num">
+            {p.cost.toFixed(2)}
+            <span className="u">€</span>
+          </td>
+        </tr>
+      ))}
+    </Table>
   );
 }

@@ -43,11 +43,65 @@ export function TankLife(p: TankLifeProps) {
   );
 }
 
-function Water(p: TankLifeProps) {
+function ReadingForm({ tankId }: { tankId: string }) {
   const { save, busy, problems } = useSave();
   const [draft, setDraft] = useState<Record<string, string>>({});
-  const [open, setOpen] = useState(p.readings.length === 0);
   const [said, setSaid] = useState('');
+  return (
+    <form
+      noValidate
+      aria-label="New reading"
+      className="mb-4 border-y border-rule py-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save(
+          () => saveReading({ ...draft, tankId }),
+          () => {
+            setDraft({});
+            setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
+          },
+        );
+      }}
+    >
+      <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
+        {[
+          ...waterFields,
+          ...figures.slice(6).map(([path, label, unit]) => ({ path, label, unit, type: 'number' as const })),
+        ].map((f) => (
+          <NumberField
+            key={f.path}
+            label={f.label}
+            unit={'unit' in f ? f.unit || '' : ''}
+            path={f.path}
+            problems={problems}
+            value={draft[f.path] ?? ''}
+            onChange={(v) => setDraft({ ...draft, [f.path]: v })}
+          />
+        ))}
+        <WhenField
+          label="When; now if empty"
+          path="at"
+          problems={problems}
+          value={draft.at ?? ''}
+          onChange={(v) => setDraft({ ...draft, at: v })}
+        />
+      </div>
+      <div className="mt-3 flex items-center gap-3">
+        <button className="btn go" disabled={busy}>
+          Keep the reading
+        </button>
+        <OtherProblems problems={problems} shown={(x) => x === 'at' || figures.some(([k]) => k === x)} />
+        <span className="note" role="status">
+          {said}
+        </span>
+      </div>
+    </form>
+  );
+}
+
+function Water(p: TankLifeProps) {
+  const { save, busy } = useSave();
+  const [open, setOpen] = useState(p.readings.length === 0);
   const whole = p.readings.filter((r) => r.struckBy === null);
   const rows = p.readings.slice(0, 40);
   const shown = figures.filter(([k]) => rows.some((r) => r[k] !== null));
@@ -59,56 +113,7 @@ function Water(p: TankLifeProps) {
           {open ? 'Close' : 'Add a reading'}
         </button>
       </div>
-      {open && (
-        <form
-          noValidate
-          aria-label="New reading"
-          className="mb-4 border-y border-rule py-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save(
-              () => saveReading({ ...draft, tankId: p.tankId }),
-              () => {
-                setDraft({});
-                setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
-              },
-            );
-          }}
-        >
-          <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
-            {[
-              ...waterFields,
-              ...figures.slice(6).map(([path, label, unit]) => ({ path, label, unit, type: 'number' as const })),
-            ].map((f) => (
-              <NumberField
-                key={f.path}
-                label={f.label}
-                unit={'unit' in f ? f.unit || '' : ''}
-                path={f.path}
-                problems={problems}
-                value={draft[f.path] ?? ''}
-                onChange={(v) => setDraft({ ...draft, [f.path]: v })}
-              />
-            ))}
-            <WhenField
-              label="When; now if empty"
-              path="at"
-              problems={problems}
-              value={draft.at ?? ''}
-              onChange={(v) => setDraft({ ...draft, at: v })}
-            />
-          </div>
-          <div className="mt-3 flex items-center gap-3">
-            <button className="btn go" disabled={busy}>
-              Keep the reading
-            </button>
-            <OtherProblems problems={problems} shown={(x) => x === 'at' || figures.some(([k]) => k === x)} />
-            <span className="note" role="status">
-              {said}
-            </span>
-          </div>
-        </form>
-      )}
+      {open && <ReadingForm tankId={p.tankId} />}
       {whole.length > 1 && (
         <div className="mb-3 grid gap-4 sm:grid-cols-2">
           <Course

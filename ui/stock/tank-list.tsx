@@ -5,7 +5,7 @@ import type { TankListView } from '@/server/stock/tanks';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth, one } from '@/ui/format';
-import { GoneBar, ListTools } from '@/ui/records/list';
+import { GoneBar, ListTools, NothingYet } from '@/ui/records/list';
 import { Tabs } from '@/ui/shell/tabs';
 
 const uses = { stock: 'stock', quarantine: 'quarantine', display: 'display', purge: 'purging' } as const;
@@ -102,19 +102,7 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
             </tr>
           ))}
         </Table>
-        {rows.length === 0 && (
-          <p className="note py-8">
-            {find ? `No tank has “${find}”.` : 'No tank yet.'}{' '}
-            <Link className="font-semibold text-tide" href="/tanks/new">
-              Enter the first
-            </Link>{' '}
-            or{' '}
-            <Link className="font-semibold text-tide" href="/tanks/import">
-              import a list
-            </Link>
-            .
-          </p>
-        )}
+        {rows.length === 0 && <NothingYet slug="tanks" words={find ? `No tank has “${find}”.` : 'No tank yet.'} />}
         {counts.archived > 0 && (
           <p className="mt-3 text-13">
             {shown === 'archived' ? (
@@ -130,40 +118,44 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
         )}
         {quarantines.length > 0 && <h2 className="mb-2 mt-8">In quarantine</h2>}
         <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
-          {quarantines.map((q) => {
-            const next = q.duties.find((d) => !d.doneAt && d.dueMs > nowMs - 16 * 3600_000);
-            const late = q.duties.filter((d) => !d.doneAt && d.dueMs < nowMs).length;
-            return (
-              <article key={q.id} className="border-t-2 border-ink pt-3">
-                <div className="flex items-baseline gap-3">
-                  <h2 className="text-28">{q.tank}</h2>
-                  <span>{q.animals}</span>
-                  <span className="ml-auto">
-                    day <b className="num text-22">{q.day}</b>
-                    <span className="u">of {QUARANTINE_DAYS}</span>
-                  </span>
-                </div>
-                <p className="note">
-                  from{' '}
-                  <Link className="font-semibold text-tide" href={`/consignments/${q.code}/quarantine`}>
-                    {q.code}
-                  </Link>
-                  , {one(q.volumeL)} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
-                </p>
-                <p className="mt-2 flex items-center gap-2">
-                  <StateMark mark={late > 0 ? 'watch' : 'fine'} />
-                  {late > 0 ? `${late} duties not ticked` : 'Nothing is late'}
-                </p>
-                {next && (
-                  <p className="mt-1">
-                    Next: <b>{next.title}</b>, {dayClock(next.dueMs, zone)}
-                  </p>
-                )}
-              </article>
-            );
-          })}
+          {quarantines.map((q) => (
+            <InQuarantine key={q.id} q={q} nowMs={nowMs} zone={zone} />
+          ))}
         </div>
       </section>
     </>
+  );
+}
+
+function InQuarantine({ q, nowMs, zone }: { q: TankListView['quarantines'][number]; nowMs: number; zone: string }) {
+  const next = q.duties.find((d) => !d.doneAt && d.dueMs > nowMs - 16 * 3600_000);
+  const late = q.duties.filter((d) => !d.doneAt && d.dueMs < nowMs).length;
+  return (
+    <article className="border-t-2 border-ink pt-3">
+      <div className="flex items-baseline gap-3">
+        <h2 className="text-28">{q.tank}</h2>
+        <span>{q.animals}</span>
+        <span className="ml-auto">
+          day <b className="num text-22">{q.day}</b>
+          <span className="u">of {QUARANTINE_DAYS}</span>
+        </span>
+      </div>
+      <p className="note">
+        from{' '}
+        <Link className="font-semibold text-tide" href={`/consignments/${q.code}/quarantine`}>
+          {q.code}
+        </Link>
+        , {one(q.volumeL)} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
+      </p>
+      <p className="mt-2 flex items-center gap-2">
+        <StateMark mark={late > 0 ? 'watch' : 'fine'} />
+        {late > 0 ? `${late} duties not ticked` : 'Nothing is late'}
+      </p>
+      {next && (
+        <p className="mt-1">
+          Next: <b>{next.title}</b>, {dayClock(next.dueMs, zone)}
+        </p>
+      )}
+    </article>
   );
 }
