@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { saveReadings } from '@/server/arrive/actions';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import type { Problem } from '@/core/consignment/outcome';
@@ -87,14 +88,14 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
       aria-label="Arrival readings"
     >
       <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
-      <button
+      <Button
         type="button"
-        className="btn w-full"
+        className="w-full"
         onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}
         disabled={busy}
       >
         Looked at every bag: all alive
-      </button>
+      </Button>
       {p.bags.map((b, i) => (
         <BagFields
           key={b.id}
@@ -132,9 +133,9 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful|note)|tanks\..+\.\w+$)/.test(x)}
       />
       <p className="note my-2">Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.</p>
-      <button className="btn go min-h-16 w-full" disabled={busy}>
+      <Button tone="go" className="min-h-16 w-full" disabled={busy}>
         Save and compare
-      </button>
+      </Button>
     </form>
   );
 }

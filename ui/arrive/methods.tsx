@@ -1,8 +1,8 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { StateMark } from '@/ui/drawings/state-mark';
 import type { LaneView } from '@/server/arrive/view';
 
@@ -60,17 +60,18 @@ export function Methods({
             </Table>
             <p className="mt-auto pt-3">
               {lane.runId ? (
-                <Link className="btn w-full min-h-16" href={`/consignments/${code}/run`}>
+                <ButtonLink className="w-full min-h-16" href={`/consignments/${code}/run`}>
                   Go to the running sequence
-                </Link>
+                </ButtonLink>
               ) : (
-                <button
-                  className={`btn min-h-16 w-full ${i === 0 ? 'hands' : ''}`}
+                <Button
+                  tone={i === 0 ? 'hands' : 'plain'}
+                  className="min-h-16 w-full"
                   disabled={busy}
                   onClick={() => start(m.id)}
                 >
                   {i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}
-                </button>
+                </Button>
               )}
             </p>
           </article>
@@ -132,9 +133,9 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             ))}
             <td className="r">
               {!lane.runId && (
-                <button className="btn" disabled={busy} onClick={() => start(m.id)}>
+                <Button disabled={busy} onClick={() => start(m.id)}>
                   Use this
-                </button>
+                </Button>
               )}
             </td>
           </tr>

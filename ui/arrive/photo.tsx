@@ -2,6 +2,7 @@
 
 import { Camera } from 'lucide-react';
 import type { Outcome } from '@/core/consignment/outcome';
+import { FilePick } from '@/ui/kit/file-pick';
 import { useSave } from '@/ui/use-save';
 
 /** Takes a picture with the camera of a phone, or from a file, and keeps it with what it shows. */
@@ -20,22 +21,16 @@ export function PhotoButton({ code, kind, id, taken }: { code: string; kind: str
           {problems[0].message}
         </span>
       )}
-      <label className="btn cursor-pointer font-text text-13 font-normal">
+      <FilePick
+        accept="image/*"
+        capture="environment"
+        aria-label={`Photograph ${kind} ${id}`}
+        onFile={send}
+        className="font-text text-13 font-normal"
+      >
         <Camera size={18} aria-hidden="true" />
         <span>{sending ? 'Keeping …' : taken > 0 ? `${taken} kept` : 'Photo'}</span>
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          className="sr-only"
-          aria-label={`Photograph ${kind} ${id}`}
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) send(file);
-            e.target.value = '';
-          }}
-        />
-      </label>
+      </FilePick>
     </span>
   );
 }

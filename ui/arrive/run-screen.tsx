@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { finishStep, stopRun, undoStep } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
@@ -93,13 +94,14 @@ function Now({
 }) {
   if (!step)
     return (
-      <Link
+      <ButtonLink
         href={`/consignments/${code}/quarantine`}
-        className="btn wet w-full"
+        wet
+        className="w-full"
         style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
       >
         Open the quarantine
-      </Link>
+      </ButtonLink>
     );
   const hands = step.kind === 'hands';
   return (
@@ -113,8 +115,9 @@ function Now({
       </p>
       <p className="mb-3 text-15 text-ink-2">{step.detail}</p>
       {step.caution && <p className="caution mb-3">{step.caution}</p>}
-      <button
-        className="btn wet w-full"
+      <Button
+        wet
+        className="w-full"
         style={
           hands
             ? {
@@ -130,7 +133,7 @@ function Now({
         onClick={() => finish(step.key)}
       >
         {hands ? `Done: ${step.title.toLowerCase()}` : 'Go on without waiting'}
-      </button>
+      </Button>
     </>
   );
 }
@@ -249,17 +252,17 @@ function Lane({
           <Now step={step} code={p.code} busy={busy} finish={(key) => save(() => finishStep(lane.id, key))} />
           <div className="mt-2 flex gap-3">
             {Object.keys(lane.done).length > 0 && (
-              <button
-                className="btn min-h-16 flex-1"
+              <Button
+                className="min-h-16 flex-1"
                 style={{ background: 'none' }}
                 disabled={busy}
                 onClick={() => save(() => undoStep(lane.id))}
               >
                 Take the last press back
-              </button>
+              </Button>
             )}
-            <button
-              className="btn min-h-16"
+            <Button
+              className="min-h-16"
               style={{ background: 'none' }}
               disabled={busy}
               onClick={() => {
@@ -268,7 +271,7 @@ function Lane({
               }}
             >
               Stop
-            </button>
+            </Button>
           </div>
           {problems[0] && (
             <p className="problem mt-2" role="alert">
@@ -314,13 +317,13 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
         <KraftDefs />
       </svg>
       <header className="flex min-h-20 flex-wrap items-center gap-x-6 border-b border-rule px-3 md:px-6">
-        <Link
+        <ButtonLink
           href={`/consignments/${p.code}/receive`}
           aria-label="Back to Receive"
-          className="btn min-h-16 !border-0 !bg-transparent"
+          className="min-h-16 !border-0 !bg-transparent"
         >
           <ChevronLeft size={28} />
-        </Link>
+        </ButtonLink>
         <h1 className="text-22">{p.code} into the tanks</h1>
         {first && !first.at.finished && (
           <p className="hide-s flex items-center gap-3 text-18">
@@ -332,17 +335,17 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
           </p>
         )}
         <span className="ml-auto flex items-center gap-3">
-          <button
-            className="btn min-h-16"
+          <Button
+            className="min-h-16"
             style={{ background: 'none' }}
             aria-pressed={sound}
             onClick={() => setSound(!sound)}
           >
             Sound {sound ? 'on' : 'off'}
-          </button>
-          <button className="btn min-h-16" style={{ background: 'none' }} onClick={() => setDown(!down)}>
+          </Button>
+          <Button className="min-h-16" style={{ background: 'none' }} onClick={() => setDown(!down)}>
             {down ? 'Lights up' : 'Lights down'}
-          </button>
+          </Button>
           <span className="num hide-s text-34 font-semibold">{clock(now, p.zone)}</span>
         </span>
       </header>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { startRun } from '@/server/arrive/actions';
 import { recordEvent } from '@/server/pack/actions';
 import { useRouter } from 'next/navigation';
@@ -33,13 +34,9 @@ export function ReceiveStation(p: ReceiveStationProps) {
           Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
           first and let a little light in.
         </p>
-        <button
-          className="btn hands wet"
-          disabled={busy}
-          onClick={() => save(() => recordEvent(p.code, 'arrivedAt', true))}
-        >
+        <Button tone="hands" wet disabled={busy} onClick={() => save(() => recordEvent(p.code, 'arrivedAt', true))}>
           The box is here now
-        </button>
+        </Button>
         <p className="caution">
           Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may still
           be hot.
@@ -58,9 +55,9 @@ export function ReceiveStation(p: ReceiveStationProps) {
         <div className="mb-1 flex items-center gap-3">
           <h2>Through the film</h2>
           {!editing && (
-            <button className="btn ml-auto" onClick={() => setEditing(true)}>
+            <Button className="ml-auto" onClick={() => setEditing(true)}>
               {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
-            </button>
+            </Button>
           )}
         </div>
         {editing ? (
@@ -71,13 +68,14 @@ export function ReceiveStation(p: ReceiveStationProps) {
             {lane && <Between lane={lane} measured={p.measured} />}
           </>
         )}
-        <button
-          className="btn flat mt-3"
+        <Button
+          tone="flat"
+          className="mt-3"
           disabled={busy}
           onClick={() => save(() => recordEvent(p.code, 'arrivedAt', false))}
         >
           Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
-        </button>
+        </Button>
         {problems[0] && (
           <p className="problem" role="alert">
             {problems[0].message}

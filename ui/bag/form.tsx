@@ -1,3 +1,4 @@
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, OtherProblems, SelectField } from '@/ui/fields/fields';
@@ -71,13 +72,9 @@ export function BagForm({
           />
         ))}
       </Table>
-      <button
-        type="button"
-        className="btn mt-2"
-        onClick={() => setDrafts([...drafts, nextBag(drafts, bagTypes[0]!.id)])}
-      >
+      <Button type="button" className="mt-2" onClick={() => setDrafts([...drafts, nextBag(drafts, bagTypes[0]!.id)])}>
         Add a bag
-      </button>
+      </Button>
       <h3 className="mb-2 mt-5">Shipping water</h3>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-6">
         {waterKeys.map(([k, label, unit]) => (
@@ -102,13 +99,13 @@ export function BagForm({
         shown={(path) => /^(bags\.\d+\.(waterL|gasL|oxygenFraction|binderMgN|bagTypeId)|sourceWater\.)/.test(path)}
       />
       <div className="mt-3 flex gap-3">
-        <button className="btn go" disabled={busy}>
+        <Button tone="go" disabled={busy}>
           {busy ? 'Computing …' : 'Save and compute'}
-        </button>
+        </Button>
         {canLeave && (
-          <button type="button" className="btn" onClick={leave}>
+          <Button type="button" onClick={leave}>
             Leave it as it was
-          </button>
+          </Button>
         )}
       </div>
     </form>
@@ -197,9 +194,9 @@ function BagRow({
         />
       </td>
       <td>
-        <button type="button" className="btn flat" aria-label={`Take bag ${d.id} out`} onClick={remove}>
+        <Button type="button" tone="flat" aria-label={`Take bag ${d.id} out`} onClick={remove}>
           Remove
-        </button>
+        </Button>
       </td>
     </tr>
   );

@@ -1,17 +1,10 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
+import { Plot, quiet, still } from '@/ui/kit/plot';
 import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
-import {
-  Line,
-  LineChart,
-  ReferenceArea,
-  ReferenceDot,
-  ReferenceLine,
-  ResponsiveContainer,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { Line, ReferenceArea, ReferenceDot, ReferenceLine, XAxis, YAxis } from 'recharts';
 import type { BagView } from '@/server/bag/view';
 
 type Hour = BagView['hours'][number];
@@ -61,7 +54,7 @@ const panelsOf = ({ limits }: BagView, co2: number) =>
     },
   ] as const;
 
-function Plot({
+function Panel({
   panel,
   data,
   at,
@@ -87,47 +80,34 @@ function Plot({
         <br />
         <span className="mute text-12">{panel.note}</span>
       </p>
-      <div style={{ height: foot ? 74 : 56 }}>
-        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 220, height: 56 }}>
-          <LineChart data={data} margin={{ top: 4, bottom: foot ? 0 : 4, left: 2, right: 6 }}>
-            <XAxis
-              dataKey="h"
-              type="number"
-              domain={[0, last]}
-              hide={!foot}
-              ticks={Array.from({ length: Math.floor(last / 12) + 1 }, (_, k) => k * 12)}
-              tick={{ fontSize: 12, fill: 'var(--ink-3)', fontFamily: 'var(--face-num)' }}
-              height={20}
-              axisLine={false}
-              tickLine={false}
-            />
-            <YAxis hide domain={[Math.min(...all) - pad, Math.max(...all) + pad]} />
-            {panel.key === 'tempC' && (
-              <ReferenceArea y1={panel.lines[0]} y2={panel.lines[1]} fill="var(--tide)" fillOpacity={0.07} />
-            )}
-            {panel.lines.map((l) => (
-              <ReferenceLine key={l} y={l} stroke={panel.colour} strokeOpacity={0.5} strokeWidth={1} />
-            ))}
-            <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
-            <Line
-              dataKey={panel.key}
-              stroke={panel.colour}
-              strokeWidth={2}
-              strokeDasharray={panel.dash}
-              dot={false}
-              isAnimationActive={false}
-            />
-            <ReferenceDot
-              x={at.h}
-              y={at[panel.key]}
-              r={3.5}
-              fill="var(--surface)"
-              stroke={panel.colour}
-              strokeWidth={1.6}
-            />
-          </LineChart>
-        </ResponsiveContainer>
-      </div>
+      <Plot data={data} height={foot ? 74 : 56} margin={{ top: 4, bottom: foot ? 0 : 4, left: 2, right: 6 }}>
+        <XAxis
+          dataKey="h"
+          type="number"
+          domain={[0, last]}
+          hide={!foot}
+          ticks={Array.from({ length: Math.floor(last / 12) + 1 }, (_, k) => k * 12)}
+          height={20}
+          {...quiet}
+        />
+        <YAxis hide domain={[Math.min(...all) - pad, Math.max(...all) + pad]} />
+        {panel.key === 'tempC' && (
+          <ReferenceArea y1={panel.lines[0]} y2={panel.lines[1]} fill="var(--tide)" fillOpacity={0.07} />
+        )}
+        {panel.lines.map((l) => (
+          <ReferenceLine key={l} y={l} stroke={panel.colour} strokeOpacity={0.5} strokeWidth={1} />
+        ))}
+        <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
+        <Line dataKey={panel.key} stroke={panel.colour} strokeWidth={2} strokeDasharray={panel.dash} {...still} />
+        <ReferenceDot
+          x={at.h}
+          y={at[panel.key]}
+          r={3.5}
+          fill="var(--surface)"
+          stroke={panel.colour}
+          strokeWidth={1.6}
+        />
+      </Plot>
       <p className="pl-2 text-right" style={{ color: panel.colour }}>
         <b className="num text-16" data-testid={`hours-${panel.key}`}>
           {at[panel.key].toFixed(panel.digits)}
@@ -182,7 +162,7 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
   return (
     <figure aria-label={summary}>
       {panels.map((panel, i) => (
-        <Plot
+        <Panel
           key={panel.key}
           panel={panel}
           data={data}
@@ -194,9 +174,9 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
       ))}
       <figcaption className="flex items-center gap-3 pt-1 text-12 text-ink-3">
         <span>hours from sealing</span>
-        <button className="btn flat ml-auto !min-h-9" aria-expanded={table} onClick={() => setTable(!table)}>
+        <Button tone="flat" className="ml-auto !min-h-9" aria-expanded={table} onClick={() => setTable(!table)}>
           {table ? 'Hide the table' : 'Show as table'}
-        </button>
+        </Button>
       </figcaption>
       {table && <HoursTable data={data} />}
     </figure>

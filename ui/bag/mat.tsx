@@ -1,3 +1,4 @@
+import { Button } from '@/ui/kit/button';
 import type { ReactNode } from 'react';
 import { counted } from '@/core/quantities/words';
 import { BagDrawing } from '@/ui/drawings/bag';
@@ -143,14 +144,15 @@ export function Mat({
                 key={v.bag.id}
                 className={`!border-0 text-center ${chosen === v.bag.id ? 'bg-[var(--water-pale)]' : ''}`}
               >
-                <button
-                  className="btn flat w-full !px-0"
+                <Button
+                  tone="flat"
+                  className="w-full !px-0"
                   aria-pressed={chosen === v.bag.id}
                   onClick={() => choose(v.bag.id)}
                   aria-label={`Show bag ${v.bag.id} hour by hour`}
                 >
                   <StateMark mark={v.state} />
-                </button>
+                </Button>
               </td>
             ))}
           </tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { replanBags, saveBags } from '@/server/bag/actions';
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
@@ -74,13 +75,13 @@ export function BagStation(p: BagStationProps) {
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h2>{p.views.length === 1 ? 'One bag' : `${p.views.length} bags`}, drawn to scale</h2>
           <span className="mute mr-auto text-13">one square is 5 cm</span>
-          <button className="btn" disabled={busy} onClick={suggest}>
+          <Button disabled={busy} onClick={suggest}>
             Suggest bags
-          </button>
+          </Button>
           {!editing && (
-            <button className="btn go" onClick={() => setEditing(true)}>
+            <Button tone="go" onClick={() => setEditing(true)}>
               Change the plan
-            </button>
+            </Button>
           )}
         </div>
         {said.length > 0 && (

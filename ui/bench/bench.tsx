@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { putOff } from '@/server/bench/actions';
 import { tick } from '@/server/pack/actions';
 import { setDuty } from '@/server/quarantine/actions';
@@ -129,16 +130,16 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
       {last && (
         <p className="note mb-2 flex items-center gap-2" role="status">
           {last.words}
-          <button className="btn" disabled={busy} onClick={takeBack}>
+          <Button disabled={busy} onClick={takeBack}>
             Undo <kbd className="ml-1.5">U</kbd>
-          </button>
+          </Button>
         </p>
       )}
       <Rail id="duty" tasks={shown} fromMs={Math.floor(now / HOUR) * HOUR - HOUR * 0.7} now={now} {...rail} />
       {today.length > shown.length && (
-        <button className="btn flat mt-2" onClick={() => setAll(true)}>
+        <Button tone="flat" className="mt-2" onClick={() => setAll(true)}>
           Show {today.length - shown.length} more today
-        </button>
+        </Button>
       )}
       {tomorrow.length > 0 && (
         <>

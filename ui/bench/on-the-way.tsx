@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { ButtonLink } from '@/ui/kit/button';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, factorColour, factorWords, slackWords, weekday } from '@/ui/format';
 import type { BenchProps } from './types';
@@ -123,9 +123,9 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
       <div className="flex items-center gap-3">
         <h2>Consignments on the way</h2>
         <span className="mute hide-s text-13">hatched: window; after it: slack</span>
-        <Link href="/consignments/new" className="btn go ml-auto">
+        <ButtonLink href="/consignments/new" tone="go" className="ml-auto">
           New consignment
-        </Link>
+        </ButtonLink>
       </div>
       <ul className="mt-2 md:hidden">
         {p.onTheWay.map((c) => (

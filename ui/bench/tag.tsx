@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import Link from 'next/link';
 import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -82,25 +83,26 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
           {countdown(t.endsAtMs - now)}
         </span>
       ) : t.state === 'running' ? (
-        <Link className="btn go" href={t.href}>
+        <ButtonLink tone="go" href={t.href}>
           Go on
-        </Link>
+        </ButtonLink>
       ) : (
         <span className="ml-auto flex shrink-0 items-center">
           <LaterMenu title={t.title} busy={busy} onLater={onLater} />
           {t.done ? (
-            <button
-              className={`btn ml-1 ${late && first ? 'hands' : ''}`}
+            <Button
+              tone={late && first ? 'hands' : 'plain'}
+              className="ml-1"
               disabled={busy}
               onClick={onDone}
               aria-label={`Done: ${t.title}`}
             >
               Done
-            </button>
+            </Button>
           ) : (
-            <Link className="btn ml-1" href={t.href}>
+            <ButtonLink className="ml-1" href={t.href}>
               Look
-            </Link>
+            </ButtonLink>
           )}
         </span>
       )}

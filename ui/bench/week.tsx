@@ -1,3 +1,4 @@
+import { ButtonLink } from '@/ui/kit/button';
 import Link from 'next/link';
 import type { WeekDay } from '@/server/bench/week';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -18,9 +19,7 @@ export function Week({ days, zone }: { days: WeekDay[]; zone: string }) {
         <a className="btn" href="/calendar.ics">
           As a calendar
         </a>
-        <Link className="btn" href="/">
-          Back to the Bench
-        </Link>
+        <ButtonLink href="/">Back to the Bench</ButtonLink>
       </section>
       <section className="work border-t border-rule-strong !px-0">
         <div className="grid gap-y-6 px-3 md:grid-cols-7 md:gap-y-0 md:px-6">

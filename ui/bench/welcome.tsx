@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { ButtonLink } from '@/ui/kit/button';
 
 /** An empty house. */
 export function Welcome() {
@@ -25,9 +25,9 @@ export function Welcome() {
           <b>Receive</b>: methods compared on measured water, a timed run, four weeks of quarantine.
         </li>
       </ol>
-      <Link href="/consignments/new" className="btn hands wet">
+      <ButtonLink href="/consignments/new" tone="hands" wet>
         Make the first consignment
-      </Link>
+      </ButtonLink>
       <p className="note mt-6">
         It is a planning aid, not a guarantee and not veterinary advice. Your data stay in one folder on this machine.
       </p>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { saveBoxes } from '@/server/box/actions';
 import { useState } from 'react';
@@ -37,10 +38,10 @@ export function BoxStation(p: BoxStationProps) {
           <h2 className="mr-auto">{p.views.length > 1 ? `Box ${v.box.id}, from above` : 'From above'}</h2>
           {p.views.length > 1 &&
             p.views.map((x, i) => (
-              <button key={x.box.id} className={`btn ${i === at ? 'go' : ''}`} onClick={() => setAt(i)}>
+              <Button key={x.box.id} tone={i === at ? 'go' : 'plain'} onClick={() => setAt(i)}>
                 {x.box.id}
                 {x.sentences.length > 0 && <StateMark mark="stop" />}
-              </button>
+              </Button>
             ))}
         </div>
         <FromAbove v={v} />
@@ -52,9 +53,9 @@ export function BoxStation(p: BoxStationProps) {
             onChange={(id) => send(boxes.map((b) => (b.id === v.box.id ? { ...b, boxTypeId: id } : b)))}
             options={p.boxTypes.map((t) => [t.id, `${t.name}, ${t.insideCm.join(' × ')} cm inside`])}
           />
-          <button className="btn" disabled={busy} onClick={addBox}>
+          <Button disabled={busy} onClick={addBox}>
             Add a box
-          </button>
+          </Button>
         </div>
         <OtherProblems problems={problems} shown={() => false} />
       </section>
@@ -92,8 +93,8 @@ export function BoxStation(p: BoxStationProps) {
           </Table>
         )}
         {p.views.length > 1 && v.bags.length === 0 && (
-          <button
-            className="btn mt-2"
+          <Button
+            className="mt-2"
             disabled={busy}
             onClick={() => {
               setAt(0);
@@ -101,7 +102,7 @@ export function BoxStation(p: BoxStationProps) {
             }}
           >
             Take this empty box away
-          </button>
+          </Button>
         )}
       </section>
       <section>

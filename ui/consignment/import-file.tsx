@@ -1,8 +1,10 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
+import { FilePick } from '@/ui/kit/file-pick';
 import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
@@ -14,7 +16,6 @@ export function ImportFile() {
   const router = useRouter();
   const { save, busy, problems, setProblems } = useSave();
   const [asked, setAsked] = useState<{ text: string; code: string } | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const send = (text: string, mode: Mode): void =>
     void save(
       () => importConsignment(text, mode),
@@ -23,25 +24,16 @@ export function ImportFile() {
         else router.push(`/consignments/${r.code}/bag`);
       },
     );
-  const take = async (f: File | undefined): Promise<void> => {
+  const take = async (f: File): Promise<void> => {
     setAsked(null);
-    if (!f) return;
     if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
     send(await f.text(), 'ask');
-    if (input.current) input.current.value = '';
   };
   return (
     <div>
-      <label className="btn cursor-pointer">
+      <FilePick accept=".json,application/json" onFile={(f) => void take(f)}>
         {busy ? 'Reading …' : 'Import a file'}
-        <input
-          ref={input}
-          type="file"
-          accept=".json,application/json"
-          className="sr-only"
-          onChange={(e) => void take(e.target.files?.[0])}
-        />
-      </label>
+      </FilePick>
       {asked && (
         <div
           className="absolute right-6 z-10 mt-2 max-w-[420px] border border-rule-strong bg-surface p-4"
@@ -52,15 +44,9 @@ export function ImportFile() {
             This consignment is already here as <b>{asked.code}</b>.
           </p>
           <div className="flex gap-2">
-            <button className="btn" onClick={() => send(asked.text, 'replace')}>
-              Replace it
-            </button>
-            <button className="btn" onClick={() => send(asked.text, 'keep-both')}>
-              Keep both
-            </button>
-            <button className="btn" onClick={() => setAsked(null)}>
-              Leave it
-            </button>
+            <Button onClick={() => send(asked.text, 'replace')}>Replace it</Button>
+            <Button onClick={() => send(asked.text, 'keep-both')}>Keep both</Button>
+            <Button onClick={() => setAsked(null)}>Leave it</Button>
           </div>
         </div>
       )}

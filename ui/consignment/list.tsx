@@ -1,3 +1,4 @@
+import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
 import { Pages } from '@/ui/records/pages';
@@ -24,9 +25,9 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
         <a className="btn" href="/consignments/export" download>
           <Download size={16} aria-hidden="true" /> Export
         </a>
-        <Link href="/consignments/new" className="btn go">
+        <ButtonLink href="/consignments/new" tone="go">
           New consignment
-        </Link>
+        </ButtonLink>
       </section>
       <Tabs at="/consignments" />
       <section className="work">

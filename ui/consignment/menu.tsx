@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { putAway, undoChange } from '@/server/consignment/actions';
 import { cancelOrder, duplicate, reviveOrder } from '@/server/order/actions';
 import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
@@ -153,10 +154,10 @@ function CancelDialog({
               Fish and supplies are free again, and nothing of it stays on the Bench. The plan is kept.
             </p>
             <div className="flex gap-2">
-              <button className="btn go">Cancel the order</button>
-              <button type="button" className="btn" onClick={close}>
+              <Button tone="go">Cancel the order</Button>
+              <Button type="button" onClick={close}>
                 Leave it
-              </button>
+              </Button>
             </div>
           </form>
         </DialogPanel>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { hold, moveDay, release } from '@/server/day/actions';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -167,9 +168,9 @@ function Chosen({
         )}
       </div>
       {c.handOverAt && c.chance !== null && (
-        <button className="btn go !min-h-11" disabled={busy} onClick={ship}>
+        <Button tone="go" className="!min-h-11" disabled={busy} onClick={ship}>
           Ship on this day
-        </button>
+        </Button>
       )}
     </div>
   );
@@ -228,9 +229,9 @@ export function DayPicker(p: DayPickerProps) {
             {p.held.reason && `: ${p.held.reason}`}. Nothing of it is due. When a better day appears, it becomes a duty
             on the Bench.
           </p>
-          <button className="btn" disabled={busy} onClick={() => save(() => release(code))}>
+          <Button disabled={busy} onClick={() => save(() => release(code))}>
             Let it go as planned
-          </button>
+          </Button>
         </div>
       )}
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -238,14 +239,14 @@ export function DayPicker(p: DayPickerProps) {
         {(!asked || (computed && !run.problem)) && (
           <>
             {!p.held && (
-              <button className="btn" disabled={busy} onClick={holdBack}>
+              <Button disabled={busy} onClick={holdBack}>
                 Hold for a better day
-              </button>
+              </Button>
             )}
             {!asked && (
-              <button className="btn go" onClick={() => setAsked(true)}>
+              <Button tone="go" onClick={() => setAsked(true)}>
                 Compare the next ten days
-              </button>
+              </Button>
             )}
           </>
         )}
@@ -260,9 +261,7 @@ export function DayPicker(p: DayPickerProps) {
               max={progress?.of ?? 1}
               aria-label="Days compared"
             />
-            <button className="btn" onClick={() => setAsked(false)}>
-              Stop
-            </button>
+            <Button onClick={() => setAsked(false)}>Stop</Button>
           </>
         )}
       </div>

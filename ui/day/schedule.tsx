@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { tick } from '@/server/pack/actions';
 import type { FastStationView } from '@/server/day/view';
 import { durationWords } from '@/core/quantities/words';
@@ -60,14 +61,15 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                     <span className="num">{m.minutes}</span>
                     <span className="u">min</span>
                   </span>
-                  <button
-                    className={`btn shrink-0 ${late ? 'hands' : ''}`}
+                  <Button
+                    tone={late ? 'hands' : 'plain'}
+                    className="shrink-0"
                     disabled={busy}
                     onClick={() => save(() => tick(p.code, `moment:${m.key}`, !m.doneAt))}
                     aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}
                   >
                     {m.doneAt ? `Done ${clock(Date.parse(m.doneAt), p.zone)}` : 'Done'}
-                  </button>
+                  </Button>
                 </div>
               </li>
             );

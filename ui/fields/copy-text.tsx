@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Copy } from 'lucide-react';
 import { useState } from 'react';
 
@@ -7,9 +8,9 @@ import { useState } from 'react';
 export function CopyText({ label, text }: { label: string; text: string }) {
   const [said, setSaid] = useState('');
   return (
-    <button
+    <Button
       type="button"
-      className="btn no-print"
+      className="no-print"
       onClick={() =>
         void navigator.clipboard.writeText(text).then(
           () => setSaid('Copied'),
@@ -19,6 +20,6 @@ export function CopyText({ label, text }: { label: string; text: string }) {
     >
       <Copy size={16} aria-hidden="true" />
       <span aria-live="polite">{said || label}</span>
-    </button>
+    </Button>
   );
 }

@@ -1,7 +1,9 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
+import { FilePick } from '@/ui/kit/file-pick';
 import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import type { ForecastView } from '@/server/heat/forecast-view';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
@@ -23,7 +25,6 @@ interface Props {
 /** Where the weather comes from and how fresh it is; fetched anew, from a file, or typed day by day. */
 export function ForecastPanel(p: Props) {
   const { forecast: f, busy, save } = p;
-  const file = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState('');
   const [typing, setTyping] = useState(false);
   const take = async (chosen: File | undefined): Promise<void> => {
@@ -35,7 +36,6 @@ export function ForecastPanel(p: Props) {
       () => importForecast(p.code, text, chosen.name),
       () => setSaid(`Forecast taken from ${chosen.name}.`),
     );
-    if (file.current) file.current.value = '';
   };
   return (
     <section
@@ -70,21 +70,13 @@ export function ForecastPanel(p: Props) {
           )}
           <p role="status">{said || 'A file with time, place, temperature and zone can be dropped here.'}</p>
         </div>
-        <label className="btn cursor-pointer">
+        <FilePick accept=".csv,text/csv" onFile={(f) => void take(f)}>
           Choose a file
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,text/csv"
-            className="sr-only"
-            onChange={(e) => void take(e.target.files?.[0])}
-          />
-        </label>
-        <button className="btn" aria-expanded={typing} onClick={() => setTyping(!typing)}>
+        </FilePick>
+        <Button aria-expanded={typing} onClick={() => setTyping(!typing)}>
           Type the days
-        </button>
-        <button
-          className="btn"
+        </Button>
+        <Button
           disabled={busy}
           onClick={() =>
             save(
@@ -94,7 +86,7 @@ export function ForecastPanel(p: Props) {
           }
         >
           Fetch anew
-        </button>
+        </Button>
       </div>
       {typing && <TypeDays p={p} done={() => setTyping(false)} />}
     </section>
@@ -182,12 +174,12 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
       </div>
       <p className="note mt-2">Coldest and warmest of each day; hours follow from the sun of each place.</p>
       <div className="mt-2 flex gap-2">
-        <button className="btn go" disabled={p.busy}>
+        <Button tone="go" disabled={p.busy}>
           Use these days
-        </button>
-        <button type="button" className="btn" onClick={done}>
+        </Button>
+        <Button type="button" onClick={done}>
           Cancel
-        </button>
+        </Button>
       </div>
     </form>
   );

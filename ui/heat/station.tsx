@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { savePacks } from '@/server/heat/actions';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -76,9 +77,7 @@ function WhatIf(p: {
         value={shift}
         onChange={setShift}
       />
-      <button className="btn" disabled={p.busy}>
-        Compute
-      </button>
+      <Button disabled={p.busy}>Compute</Button>
     </form>
   );
 }
@@ -87,9 +86,9 @@ function BoxPick({ ids, on, pick }: { ids: string[]; on: string; pick: (id: stri
   return (
     <div className="mt-3 flex gap-2" role="group" aria-label="Box">
       {ids.map((id) => (
-        <button key={id} className={`btn ${id === on ? 'go' : ''}`} onClick={() => pick(id)}>
+        <Button key={id} tone={id === on ? 'go' : 'plain'} onClick={() => pick(id)}>
           Box {id}
-        </button>
+        </Button>
       ))}
     </div>
   );
@@ -119,25 +118,25 @@ function Tray({
             />
           </svg>
           <span className="flex-1">{t.name}</span>
-          <button
-            className="btn !px-3"
+          <Button
+            className="!px-3"
             aria-label={`One ${t.name} less`}
             disabled={busy || count(t.id) === 0}
             onClick={() => add(t.id, -1)}
           >
             −
-          </button>
+          </Button>
           <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
             {count(t.id)}
           </b>
-          <button
-            className="btn !px-3"
+          <Button
+            className="!px-3"
             aria-label={`One ${t.name} more`}
             disabled={busy || count(t.id) >= 6}
             onClick={() => add(t.id, 1)}
           >
             +
-          </button>
+          </Button>
         </li>
       ))}
     </ul>
@@ -161,18 +160,18 @@ function Odds({
     return (
       <>
         by slack alone
-        <button className="btn flat" onClick={() => stop(false)}>
+        <Button tone="flat" onClick={() => stop(false)}>
           Run the odds
-        </button>
+        </Button>
       </>
     );
   return (
     <>
       running the odds
       <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
-      <button className="btn flat" onClick={() => stop(true)}>
+      <Button tone="flat" onClick={() => stop(true)}>
         Stop
-      </button>
+      </Button>
     </>
   );
 }
@@ -266,13 +265,13 @@ export function HeatStation(p: HeatStationProps) {
               {problem ?? <Odds complete={complete} stopped={stopped} share={share} stop={setStopped} />}
             </span>
             {chosen.name !== box.chosen ? (
-              <button className="btn go" disabled={busy} onClick={() => use(chosen)}>
+              <Button tone="go" disabled={busy} onClick={() => use(chosen)}>
                 Use {chosen.name}
-              </button>
+              </Button>
             ) : best.name !== box.chosen ? (
-              <button className="btn go" disabled={busy} onClick={() => use(best)}>
+              <Button tone="go" disabled={busy} onClick={() => use(best)}>
                 Use {best.name}
-              </button>
+              </Button>
             ) : (
               <span className="note">{best.name} is in use: the best here.</span>
             )}
@@ -287,9 +286,9 @@ export function HeatStation(p: HeatStationProps) {
             look={setLooked}
           />
           {options.length > list.length && (
-            <button className="btn flat" onClick={() => setAll(true)}>
+            <Button tone="flat" onClick={() => setAll(true)}>
               Show all {options.length}
-            </button>
+            </Button>
           )}
           <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
           <OtherProblems

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { companionKinds } from '@/core/consignment/companions';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, SelectField, TextField } from '@/ui/fields/fields';
@@ -71,19 +72,19 @@ export function Companions({
             value={x.weightKg}
             onChange={(weightKg) => set(i, { weightKg })}
           />
-          <button
+          <Button
             type="button"
-            className="btn flat"
+            tone="flat"
             aria-label={`Remove ${x.name || 'what travels along'}`}
             onClick={() => onChange(list.filter((_, j) => j !== i))}
           >
             Remove
-          </button>
+          </Button>
         </div>
       ))}
-      <button type="button" className="btn" onClick={add}>
+      <Button type="button" onClick={add}>
         {list.length === 0 ? 'Plants, media or food travel along' : 'Something more'}
-      </button>
+      </Button>
     </section>
   );
 }

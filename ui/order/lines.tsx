@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -76,9 +77,9 @@ export function Lines({
           />
         ))}
       </Table>
-      <button type="button" className="btn mt-2" onClick={onAdd}>
+      <Button type="button" className="mt-2" onClick={onAdd}>
         Another kind
-      </button>
+      </Button>
     </>
   );
 }
@@ -260,9 +261,9 @@ function LineRow({
       {into.length > 1 && <IntoCell l={l} i={i} into={into} problems={problems} onChange={(x) => edit({ into: x })} />}
       <td>
         {remove && (
-          <button type="button" className="btn flat" aria-label={`Remove line ${n}`} onClick={remove}>
+          <Button type="button" tone="flat" aria-label={`Remove line ${n}`} onClick={remove}>
             Remove
-          </button>
+          </Button>
         )}
       </td>
     </tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
 import type { Species } from '@/core/catalogue/schema';
 import { addSpecies } from '@/server/records/actions';
@@ -33,17 +34,17 @@ export function NewSpecies({
         placeholder="a species that you know"
       />
       <div className="mt-2 flex gap-2">
-        <button
+        <Button
           type="button"
-          className="btn go"
+          tone="go"
           disabled={busy || like === ''}
           onClick={() => void save(() => addSpecies(name, like), done)}
         >
           Add it
-        </button>
-        <button type="button" className="btn" onClick={leave}>
+        </Button>
+        <Button type="button" onClick={leave}>
           Leave it
-        </button>
+        </Button>
       </div>
       {problems[0] && (
         <p className="problem" role="alert">

@@ -1,3 +1,4 @@
+import { Button } from '@/ui/kit/button';
 import type { Advice } from '@/core/calendar/departure';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { CopyText } from '@/ui/fields/copy-text';
@@ -30,9 +31,9 @@ export function ForTheBuyer({
         <p className="note">Once there are animals, this says when they leave, and why then.</p>
       )}
       {said?.earliest && said.earliest !== handOver && (
-        <button type="button" className="btn mt-2" onClick={() => onHandOver(said.earliest!)}>
+        <Button type="button" className="mt-2" onClick={() => onHandOver(said.earliest!)}>
           Hand over at the earliest, {dayClock(Date.parse(`${said.earliest}:00Z`), 'UTC')}
-        </button>
+        </Button>
       )}
       {confirmation !== null && (
         <div className="mt-3 flex flex-wrap gap-2">

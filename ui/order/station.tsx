@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import dynamic from 'next/dynamic';
 import { findReceivers, saveOrder } from '@/server/order/actions';
 import { useRouter } from 'next/navigation';
@@ -218,9 +219,9 @@ function Foot({
       </p>
       <OtherProblems problems={problems} shown={(x) => shownPaths.test(x)} />
       {told && <p className="problem">Not saved yet: see the fields marked in red.</p>}
-      <button className="btn go w-full !min-h-11" disabled={busy}>
+      <Button tone="go" className="w-full !min-h-11" disabled={busy}>
         {busy ? 'Computing the plan …' : isNew ? 'Make the consignment' : 'Save the order'}
-      </button>
+      </Button>
       {reasons.length > 0 && (
         <ul className="note" role="status">
           {reasons.map((s) => (

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { feltStep } from '@/core/calendar/felt';
 import type { Problem } from '@/core/consignment/outcome';
@@ -80,14 +81,14 @@ export function Waters({
             />
             <td />
             <td>
-              <button
+              <Button
                 type="button"
-                className="btn flat"
+                tone="flat"
                 aria-label={`Send tank ${tank} in the shipping water`}
                 onClick={() => onChange({ waters: without(tank) })}
               >
                 Remove
-              </button>
+              </Button>
             </td>
           </tr>
         ))}
@@ -192,9 +193,9 @@ function TankRow({
       </td>
       <td>
         {i > 0 && (
-          <button
+          <Button
             type="button"
-            className="btn flat"
+            tone="flat"
             aria-label={`Remove receiving tank ${i + 1}`}
             onClick={() =>
               onChange({
@@ -204,7 +205,7 @@ function TankRow({
             }
           >
             Remove
-          </button>
+          </Button>
         )}
       </td>
     </tr>
@@ -257,24 +258,24 @@ function Choices({
   return (
     <p className="mt-2 flex flex-wrap items-center gap-2">
       {apart.map((t) => (
-        <button
+        <Button
           key={t}
           type="button"
-          className="btn flat"
+          tone="flat"
           onClick={() => onChange({ waters: { ...d.waters, [t]: { ...d.source } } })}
         >
           Tank {t} has other water
-        </button>
+        </Button>
       ))}
-      <button
+      <Button
         type="button"
-        className="btn"
+
         onClick={() =>
           onChange({ tanks: [...d.tanks, { ...d.tanks[0]!, name: `Tank ${d.tanks.length + 1}`, residents: '' }] })
         }
       >
         Another receiving tank
-      </button>
+      </Button>
       {d.tanks.map((t, i) => (
         <label key={i} className="flex min-h-9 items-center gap-2 text-13">
           <input

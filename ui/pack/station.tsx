@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { recordEvent, tick } from '@/server/pack/actions';
 import type { SendView } from '@/server/pack/view';
 import { durationWords } from '@/core/quantities/words';
@@ -71,17 +72,19 @@ export function SendStation(p: SendView) {
               )}
             </p>
             {e.actual ? (
-              <button className="btn" disabled={busy} onClick={() => save(() => recordEvent(p.code, e.name, false))}>
+              <Button disabled={busy} onClick={() => save(() => recordEvent(p.code, e.name, false))}>
                 Take this back
-              </button>
+              </Button>
             ) : (
-              <button
-                className={`btn wet w-full ${(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : ''}`}
+              <Button
+                wet
+                tone={(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : 'plain'}
+                className="w-full"
                 disabled={busy}
                 onClick={() => save(() => recordEvent(p.code, e.name, true))}
               >
                 {e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}
-              </button>
+              </Button>
             )}
           </div>
         ))}

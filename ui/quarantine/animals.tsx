@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
 import { leave } from '@/server/quarantine/actions';
 import type { QuarantineTank } from '@/server/quarantine/view';
@@ -37,9 +38,9 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
           </span>
         ))}
         {living.length > 0 && (
-          <button className="btn" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <Button aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Close' : 'Some died or leave'}
-          </button>
+          </Button>
         )}
         {said && (
           <span className="note" role="status">
@@ -104,9 +105,9 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
             value={draft.note}
             onChange={(note) => setDraft({ ...draft, note })}
           />
-          <button className="btn go" disabled={busy}>
+          <Button tone="go" disabled={busy}>
             Tell it
-          </button>
+          </Button>
           <OtherProblems problems={problems} shown={(x) => /^(count|speciesId|how|into|note)$/.test(x)} />
         </form>
       )}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { openQuarantine } from '@/server/quarantine/actions';
@@ -25,9 +26,9 @@ function DayOne({ code, q }: { code: string; q: QuarantineTank }) {
           {q.running.join(', ')} are not across yet. Open the quarantine when all of them are in the tank.
         </p>
       )}
-      <button className="btn hands wet" disabled={busy} onClick={() => save(() => openQuarantine(code, q.tank))}>
+      <Button tone="hands" wet disabled={busy} onClick={() => save(() => openQuarantine(code, q.tank))}>
         Open day 1 in tank {q.tank}
-      </button>
+      </Button>
       {problems[0] && (
         <p className="problem" role="alert">
           {problems[0].message}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } from '@/server/records/actions';
@@ -82,9 +83,9 @@ export function RecordEditor(p: RecordEditorProps) {
     path === 'version' || p.fields.some((f) => path === f.path || path.startsWith(`${f.path}.`));
 
   const deed = (label: string, act: () => Promise<Outcome<unknown>>, done: string) => (
-    <button className="btn" disabled={busy} onClick={() => save(act, () => setSaid(done))}>
+    <Button disabled={busy} onClick={() => save(act, () => setSaid(done))}>
       {label}
-    </button>
+    </Button>
   );
   const remove = (): void =>
     void save(
@@ -115,9 +116,9 @@ export function RecordEditor(p: RecordEditorProps) {
             {!v.archived && !v.deleted && (
               <>
                 {deed('Put away', () => archiveRecord(v.id!), 'Put away.')}
-                <button className="btn" disabled={busy} onClick={remove}>
+                <Button disabled={busy} onClick={remove}>
                   Delete
-                </button>
+                </Button>
               </>
             )}
           </div>
@@ -161,12 +162,12 @@ export function RecordEditor(p: RecordEditorProps) {
             options={v.options}
           />
           <div className="mt-5 flex flex-wrap items-center gap-3">
-            <button className="btn go !min-h-11 min-w-40" disabled={busy}>
+            <Button tone="go" className="!min-h-11 min-w-40" disabled={busy}>
               {busy ? 'Saving …' : 'Save'}
-            </button>
-            <Link className="btn flat" href={`/${p.slug}`}>
+            </Button>
+            <ButtonLink tone="flat" href={`/${p.slug}`}>
               Back to the list
-            </Link>
+            </ButtonLink>
             <OtherProblems problems={problems} shown={shownPaths} />
             {problems.length > 0 && !conflict && <span className="problem">Not saved yet: see above.</span>}
           </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { applies, type Draft, type Field } from '@/records/field';
 import { weekdays, parseDays, daysText } from '@/core/calendar/days';
@@ -279,14 +280,14 @@ function Rows({
                 </td>
               ))}
               <td>
-                <button
+                <Button
                   type="button"
-                  className="btn flat"
+                  tone="flat"
                   aria-label={`Remove ${f.one} ${i + 1}`}
                   onClick={() => onChange(rows.filter((_, j) => j !== i))}
                 >
                   Remove
-                </button>
+                </Button>
               </td>
             </tr>
           ))}
@@ -297,9 +298,9 @@ function Rows({
           {error}
         </p>
       )}
-      <button
+      <Button
         type="button"
-        className="btn mt-2"
+        className="mt-2"
         onClick={() =>
           onChange([
             ...rows,
@@ -308,7 +309,7 @@ function Rows({
         }
       >
         {rows.length === 0 ? `Add a ${f.one}` : `Another ${f.one}`}
-      </button>
+      </Button>
     </div>
   );
 }

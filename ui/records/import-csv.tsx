@@ -1,9 +1,10 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
+import { FilePick } from '@/ui/kit/file-pick';
 import { Table } from '@/ui/kit/table';
 import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
-import Link from 'next/link';
 import { useState } from 'react';
 import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
@@ -35,10 +36,9 @@ export function ImportCsv(p: ImportCsvProps) {
   const [said, setSaid] = useState('');
   const ask = (text: string, mapping: Report['mapping'] | null, commit: boolean): void =>
     void save(() => importCsv(p.list, { text, mapping, commit }), setReport);
-  const take = async (f: File | undefined): Promise<void> => {
+  const take = async (f: File): Promise<void> => {
     setReport(null);
     setSaid('');
-    if (!f) return;
     if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
     const text = await f.text();
     setFile({ name: f.name, text });
@@ -60,21 +60,12 @@ export function ImportCsv(p: ImportCsvProps) {
           A CSV file with a heading line. Nothing is written before you say so; reading the same file again changes
           nothing.
         </p>
-        <Link className="btn" href={p.back}>
-          Back to the list
-        </Link>
+        <ButtonLink href={p.back}>Back to the list</ButtonLink>
       </section>
       <section className="work border-t border-rule-strong">
-        <label className="btn go cursor-pointer !min-h-11">
+        <FilePick accept=".csv,text/csv,text/plain" className="go !min-h-11" onFile={(f) => void take(f)}>
           {busy ? 'Reading …' : file ? 'Another file' : 'Choose a file'}
-          <input
-            type="file"
-            accept=".csv,text/csv,text/plain"
-            className="sr-only"
-            onChange={(e) => void take(e.target.files?.[0])}
-            onClick={(e) => (e.currentTarget.value = '')}
-          />
-        </label>
+        </FilePick>
         {file && <span className="note ml-3">{file.name}</span>}
         <OtherProblems problems={problems} shown={() => false} />
         {report && (
@@ -87,25 +78,22 @@ export function ImportCsv(p: ImportCsvProps) {
             </p>
             <div className="mt-3 flex flex-wrap items-center gap-2">
               {!report.done && good > 0 && (
-                <button
-                  className="btn go !min-h-11"
+                <Button
+                  tone="go"
+                  className="!min-h-11"
                   disabled={busy}
                   onClick={() => ask(file!.text, report.mapping, true)}
                 >
                   {badLines > 0 ? `Take the ${lines(good)} that are right` : `Take ${lines(good)}`}
-                </button>
+                </Button>
               )}
               {report.leftOver && (
-                <button
-                  className="btn"
-                  onClick={() => saveAs(`to-correct-${file?.name ?? 'list.csv'}`, report.leftOver)}
-                >
+                <Button onClick={() => saveAs(`to-correct-${file?.name ?? 'list.csv'}`, report.leftOver)}>
                   Save the {lines(badLines)} to correct
-                </button>
+                </Button>
               )}
               {report.done && report.undo && (
-                <button
-                  className="btn"
+                <Button
                   disabled={busy}
                   onClick={() =>
                     save(
@@ -118,13 +106,9 @@ export function ImportCsv(p: ImportCsvProps) {
                   }
                 >
                   Undo this import
-                </button>
+                </Button>
               )}
-              {report.done && (
-                <Link className="btn" href={p.back}>
-                  See the list
-                </Link>
-              )}
+              {report.done && <ButtonLink href={p.back}>See the list</ButtonLink>}
             </div>
             <Preview report={report} remap={remap} />
             <Wrong problems={report.problems} />

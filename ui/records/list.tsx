@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { restoreRecord } from '@/server/records/actions';
 import Link from 'next/link';
@@ -29,15 +30,15 @@ export function ListTools({ slug, one, find, shown }: { slug: string; one: strin
         <input name="find" defaultValue={find} placeholder={`Find a ${one}`} aria-label={`Find a ${one}`} />
         {shown === 'archived' && <input type="hidden" name="shown" value="archived" />}
       </form>
-      <Link className="btn" href={`/${slug}/import`} aria-label="Import">
+      <ButtonLink href={`/${slug}/import`} aria-label="Import">
         <Upload size={16} aria-hidden="true" /> <span className="hide-s">Import</span>
-      </Link>
+      </ButtonLink>
       <a className="btn" href={`/${slug}/export`} aria-label="Export" download>
         <Download size={16} aria-hidden="true" /> <span className="hide-s">Export</span>
       </a>
-      <Link className="btn go" href={`/${slug}/new`}>
+      <ButtonLink tone="go" href={`/${slug}/new`}>
         <Plus size={16} aria-hidden="true" /> New {one}
-      </Link>
+      </ButtonLink>
     </div>
   );
 }
@@ -49,8 +50,7 @@ export function GoneBar({ gone, back }: { gone: { id: string; name: string }; ba
   return (
     <p className="no-print mb-3 flex min-h-11 items-center gap-3 border border-rule-strong bg-paper px-3" role="status">
       <b>{gone.name}</b> is deleted.
-      <button
-        className="btn"
+      <Button
         disabled={busy}
         onClick={() =>
           save(
@@ -60,7 +60,7 @@ export function GoneBar({ gone, back }: { gone: { id: string; name: string }; ba
         }
       >
         Undo
-      </button>
+      </Button>
       {problems[0] && <span className="problem">{problems[0].message}</span>}
     </p>
   );

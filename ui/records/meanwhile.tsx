@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
 import type { Difference } from '@/records/field';
@@ -72,12 +73,12 @@ export function Meanwhile({
         </>
       )}
       <div className="mt-3 flex flex-wrap gap-2">
-        <button type="button" className="btn go" disabled={busy} onClick={() => onSave(theirs)}>
+        <Button type="button" tone="go" disabled={busy} onClick={() => onSave(theirs)}>
           Save what is chosen
-        </button>
-        <button type="button" className="btn" disabled={busy} onClick={() => onSave(new Set(rows.map((d) => d.path)))}>
+        </Button>
+        <Button type="button" disabled={busy} onClick={() => onSave(new Set(rows.map((d) => d.path)))}>
           Keep theirs
-        </button>
+        </Button>
       </div>
     </section>
   );

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { ButtonLink } from '@/ui/kit/button';
 
 /** Turns the pages of a long list; nothing where there is only one. `words` name the page before and the one after. */
 export function Pages({
@@ -15,19 +15,11 @@ export function Pages({
   if (pages <= 1) return null;
   return (
     <>
-      {page > 1 && (
-        <Link className="btn" href={at(page - 1)}>
-          {before}
-        </Link>
-      )}
+      {page > 1 && <ButtonLink href={at(page - 1)}>{before}</ButtonLink>}
       <span className="note">
         Page {page} of {pages}
       </span>
-      {page < pages && (
-        <Link className="btn" href={at(page + 1)}>
-          {after}
-        </Link>
-      )}
+      {page < pages && <ButtonLink href={at(page + 1)}>{after}</ButtonLink>}
     </>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { setAssumption } from '@/server/settings/actions';
 import { useState } from 'react';
 import type { Assumption, AssumptionName } from '@/core/catalogue/assumptions';
@@ -152,15 +153,11 @@ function AssumptionRow({ row }: { row: Row }) {
             placeholder="–"
           />
           <span className="u">{unit}</span>
-          {changed && (
-            <button className="btn" disabled={busy}>
-              Save
-            </button>
-          )}
+          {changed && <Button disabled={busy}>Save</Button>}
           {!changed && row.own !== null && (
-            <button type="button" className="btn flat" disabled={busy} onClick={() => send(null)}>
+            <Button type="button" tone="flat" disabled={busy} onClick={() => send(null)}>
               Default
-            </button>
+            </Button>
           )}
         </form>
         {problems[0] && (

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/kit/button';
 import { saveProfile } from '@/server/settings/actions';
 import { useState } from 'react';
 import type { Place } from '@/core/catalogue/places';
@@ -60,9 +61,9 @@ export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; 
         />
       </label>
       <div className="mt-3 flex items-center gap-3">
-        <button className="btn go !min-h-11 min-w-40" disabled={busy}>
+        <Button tone="go" className="!min-h-11 min-w-40" disabled={busy}>
           {busy ? 'Saving …' : 'Save'}
-        </button>
+        </Button>
         <OtherProblems problems={problems} shown={(x) => /^(name|phone|address|place)/.test(x)} />
         <span role="status" className="note">
           {said}

@@ -1,3 +1,4 @@
+import { Button } from '@/ui/kit/button';
 import Link from 'next/link';
 import type { searchView } from '@/server/records/view';
 
@@ -17,7 +18,9 @@ export function Search({ find, groups }: { find: string; groups: ReturnType<type
             placeholder="a code, a name, a fish, a tank"
             autoFocus
           />
-          <button className="btn go !min-h-8">Find</button>
+          <Button tone="go" className="!min-h-8">
+            Find
+          </Button>
         </form>
         <p className="c2">{find && (count === 0 ? `Nothing holds “${find}”.` : `${count} found.`)}</p>
       </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { ButtonLink } from '@/ui/kit/button';
 import { Search, Settings } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
@@ -119,12 +120,12 @@ export function TopLine({
         <input ref={find} name="find" placeholder="Find anything" aria-label="Find anything by any part of its name" />
         {on && <kbd>/</kbd>}
       </form>
-      <Link href="/search" className="btn flat ml-auto md:!hidden" aria-label="Find">
+      <ButtonLink href="/search" tone="flat" className="ml-auto md:!hidden" aria-label="Find">
         <Search size={18} />
-      </Link>
-      <Link href="/settings" className="btn flat !px-2 !text-ink-2" aria-label="Settings" title="Settings">
+      </ButtonLink>
+      <ButtonLink href="/settings" tone="flat" className="!px-2 !text-ink-2" aria-label="Settings" title="Settings">
         <Settings size={18} />
-      </Link>
+      </ButtonLink>
       <span className="clocks">
         {town} <span className="num">{time}</span>
       </span>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { setCount } from '@/server/stock/actions';
 import Link from 'next/link';
@@ -66,9 +67,9 @@ export function SuppliesShelf({
             <section key={g.kind} className="min-w-0">
               <div className="mb-1 flex items-center">
                 <h2 className="mr-auto">{g.title}</h2>
-                <Link className="btn flat" href={`/supplies/new?kind=${g.kind}`}>
+                <ButtonLink tone="flat" href={`/supplies/new?kind=${g.kind}`}>
                   Add
-                </Link>
+                </ButtonLink>
               </div>
               <Table
                 head={
@@ -207,9 +208,9 @@ function Count({
         {unit && <i aria-hidden="true">{unit}</i>}
       </span>
       {oxygen && (
-        <button type="button" className="btn flat !min-h-7 text-12" onClick={() => setGauge(!gauge)}>
+        <Button type="button" tone="flat" className="!min-h-7 text-12" onClick={() => setGauge(!gauge)}>
           From the gauge
-        </button>
+        </Button>
       )}
       {gauge && <Gauge onTake={(litres) => send(String(litres))} />}
       {problems[0] && (
@@ -237,9 +238,9 @@ function Gauge({ onTake }: { onTake: (litres: number) => void }) {
         <input className="in n !w-16" inputMode="decimal" value={bar} onChange={(e) => setBar(e.target.value)} />
       </label>
       {litres > 0 && (
-        <button type="button" className="btn" onClick={() => onTake(litres)}>
+        <Button type="button" onClick={() => onTake(litres)}>
           {litres} L left
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { moveCount, saveReading, strikeReading } from '@/server/stock/actions';
 import Link from 'next/link';
@@ -87,9 +88,9 @@ function ReadingForm({ tankId }: { tankId: string }) {
         />
       </div>
       <div className="mt-3 flex items-center gap-3">
-        <button className="btn go" disabled={busy}>
+        <Button tone="go" disabled={busy}>
           Keep the reading
-        </button>
+        </Button>
         <OtherProblems problems={problems} shown={(x) => x === 'at' || figures.some(([k]) => k === x)} />
         <span className="note" role="status">
           {said}
@@ -109,9 +110,9 @@ function Water(p: TankLifeProps) {
     <section className="min-w-0">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2 className="mr-auto">Water over time</h2>
-        <button className="btn" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <Button aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Close' : 'Add a reading'}
-        </button>
+        </Button>
       </div>
       {open && <ReadingForm tankId={p.tankId} />}
       {whole.length > 1 && (
@@ -166,14 +167,14 @@ function Water(p: TankLifeProps) {
               <td>{r.note}</td>
               <td className="r">
                 {r.struckBy === null && figures.some(([k]) => r[k] !== null) && (
-                  <button
-                    className="btn flat"
+                  <Button
+                    tone="flat"
                     disabled={busy}
                     aria-label={`Strike out the reading of ${dayClock(Date.parse(r.at), p.zone)}`}
                     onClick={() => save(() => strikeReading(r.id, 'wrong reading'))}
                   >
                     Strike out
-                  </button>
+                  </Button>
                 )}
               </td>
             </tr>
@@ -264,9 +265,7 @@ function Fish(p: TankLifeProps) {
     <section>
       <div className="mb-2 flex items-center gap-3">
         <h2 className="mr-auto">Fish in it</h2>
-        <Link className="btn" href={`/fish/new?tankId=${encodeURIComponent(p.tankId)}`}>
-          Add fish
-        </Link>
+        <ButtonLink href={`/fish/new?tankId=${encodeURIComponent(p.tankId)}`}>Add fish</ButtonLink>
       </div>
       {p.fish.length + p.stays.length === 0 && <p className="note">None entered.</p>}
       {p.stays.map((s) => (
@@ -309,16 +308,12 @@ function Fish(p: TankLifeProps) {
             <p className="mt-1 flex flex-wrap items-center gap-2">
               {f.amount !== null && (
                 <>
-                  <button
-                    className="btn"
-                    disabled={busy || f.amount < 1}
-                    onClick={() => save(() => moveCount(f.lotId, -1, 'died'))}
-                  >
+                  <Button disabled={busy || f.amount < 1} onClick={() => save(() => moveCount(f.lotId, -1, 'died'))}>
                     One died
-                  </button>
-                  <button className="btn" disabled={busy} onClick={() => save(() => moveCount(f.lotId, 1, 'found'))}>
+                  </Button>
+                  <Button disabled={busy} onClick={() => save(() => moveCount(f.lotId, 1, 'found'))}>
                     One more
-                  </button>
+                  </Button>
                 </>
               )}
               <span className="note ml-auto">

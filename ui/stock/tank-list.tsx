@@ -1,3 +1,4 @@
+import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
@@ -19,9 +20,9 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
         <p className="c2 mr-auto max-w-[520px] pt-2">
           What swims where, how the water was last, and which tanks are in quarantine.
         </p>
-        <Link className="btn hide-s" href="/readings/import">
+        <ButtonLink className="hide-s" href="/readings/import">
           Import readings
-        </Link>
+        </ButtonLink>
         <ListTools slug="tanks" one="tank" find={find} shown={shown} />
       </section>
       <Tabs at="/tanks" />
