@@ -62,6 +62,43 @@ describe('what a consignment takes from the shelf', () => {
     expect(changed.get('oxygen') ?? 0).toBeLessThan(needs.get('oxygen')!);
     expect(changed.get(BINDER)).toBe(1);
   });
+
+  test('worked by hand: one bag of each kind, in one of two boxes', () => {
+    const bag = { ...example.bags[0]!, bagTypeId: 'bag-18x40', gasL: 2, oxygenFraction: 0.95, binderMgN: null };
+    const c = {
+      ...example,
+      bags: [
+        { ...bag, id: 'A1', boxId: '1' },
+        { ...bag, id: 'A2', boxId: '1', binderMgN: 20, oxygenFraction: 0.5 },
+        { ...bag, id: 'A3', boxId: '1', bagTypeId: 'breather-18x30', gasL: 0 },
+      ],
+      boxes: [
+        {
+          id: '1',
+          boxTypeId: 'box-m',
+          packs: [
+            { packId: 'heat-72h', count: 2 },
+            { packId: 'heat-40h', count: 0 },
+          ],
+          ventHoles: 4,
+        },
+        { id: '2', boxTypeId: 'box-s', packs: [{ packId: 'heat-72h', count: 1 }], ventHoles: 2 },
+      ],
+    };
+    // Half oxygen is no oxygen of the cylinder; box 2 is empty and is not packed; a doubled bag four bands, film two.
+    expect(
+      Object.fromEntries(consignmentNeeds(c, catalogue, defaultAssumptions).map((n) => [n.key, n.amount])),
+    ).toEqual({
+      'bag:bag-18x40': 4,
+      'bag:breather-18x30': 1,
+      band: 10,
+      oxygen: 2.6,
+      [BINDER]: 1,
+      'box:box-m': 1,
+      liner: 1,
+      'pack:heat-72h': 2,
+    });
+  });
 });
 
 describe('the shelf against what is planned', () => {
@@ -183,5 +220,52 @@ describe('the shelf against what is planned', () => {
     ];
     expect(sorted.sort(bySoonest).map((r) => r.id)).toEqual(['soon', 'late', 'none']);
     expect(bySoonest({ expires: null }, { expires: null })).toBe(0);
+  });
+});
+
+describe('looking ahead', () => {
+  const later = '2026-12-20T12:00:00.000Z';
+  test('consignments take in the order of their days, however they are listed; of two at once the first listed', () => {
+    const take = (a: [string, string], b: [string, string]) =>
+      outlook([row('1', 1)], [need(a[0], a[1], 1), need(b[0], b[1], 1)], now)[0]!.bites!.code;
+    expect(take(['KC-2', later], ['KC-1', now])).toBe('KC-2');
+    expect(take(['KC-1', now], ['KC-2', later])).toBe('KC-2');
+    expect(take(['KC-1', now], ['KC-2', now])).toBe('KC-2');
+  });
+  test('what else a consignment takes does not count against this', () => {
+    const mixed = {
+      code: 'KC-1',
+      atIso: now,
+      needs: [
+        { key: 'liner', amount: 9 },
+        { key: 'pack:heat-72h', amount: 1 },
+      ],
+    };
+    const [packs] = outlook([row('1', 3)], [mixed], now);
+    expect(packs).toMatchObject({ reserved: 1, free: 2, bites: null });
+  });
+  test('what spoils before the last planned day is not left then', () => {
+    // Five now, three of them until the 30th; one is taken on the 20th: two that keep are left, under the mark of three.
+    const [x] = outlook(
+      [row('1', 3, { expires: '2026-12-10', lowMark: 3 }), row('2', 2)],
+      [need('KC-1', later, 1)],
+      now,
+    );
+    expect(x).toMatchObject({ onHand: 5, low: true, buy: 2 });
+    // A consignment in the past moves nothing: the day that counts is today.
+    const [y] = outlook(
+      [row('1', 3, { expires: '2026-12-10', lowMark: 3 })],
+      [need('KC-1', '2026-11-01T12:00:00.000Z', 0)],
+      now,
+    );
+    expect(y).toMatchObject({ onHand: 3, low: false, buy: 0 });
+  });
+  test('a batch nobody counted lies beside one that was: only the counted one is taken', () => {
+    const [x] = outlook([row('1', null), row('2', 2)], [need('KC-1', now, 3)], now);
+    expect(x).toMatchObject({ onHand: 2, bites: { short: 1 }, buy: 1 });
+  });
+  test('without a mark nothing is low; the mark of a type nobody counted warns of nothing', () => {
+    expect(outlook([row('1', 0)], [], now)[0]).toMatchObject({ low: false, buy: 0 });
+    expect(outlook([row('1', null, { lowMark: 5 })], [], now)[0]).toMatchObject({ low: false, buy: 0 });
   });
 });
