@@ -5,8 +5,8 @@ import { row } from '@/core/catalogue/row';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { exampleConsignment } from '@/tests/example';
 import { calendarSchema } from './schema';
-import { emptyCalendar, localDate, sameTimeLater, serves, weekdayOf } from './calendar';
-import { onDay, type DayOption } from '@/core/choose/days';
+import { localDate, sameTimeLater, serves, weekdayOf } from './calendar';
+import type { DayOption } from '@/core/choose/days';
 import { delaysOf } from '@/core/engine/delays';
 import { keyInstants } from './legs';
 
@@ -87,55 +87,5 @@ describe('delays', () => {
     let hits = 0;
     for (let i = 0; i < 10000; i++) if (friday.hoursOf((i + 0.5) / 10000) > 0) hits++;
     expect(hits / 10000).toBeCloseTo(late, 3);
-  });
-});
-
-describe('the day to ship', () => {
-  const fromMs = Date.parse(c.handOverAt) - 4 * HOUR;
-  const days = (calendar = emptyCalendar): DayOption[] => {
-    const r = evaluate(c, catalogue, c.forecast, {
-      stepH: 0.5,
-      calendar,
-      choosers: { packs: null, bags: false, days: { fromMs, days: 7, draws: 30 } },
-    });
-    if (!r.ok) throw new Error(r.problems[0]!.message);
-    return r.value.days!;
-  };
-  const list = days();
-  test('every day × service is there once, best first by verdict, each with a reason', () => {
-    expect(list).toHaveLength(7 * catalogue.services.length);
-    expect(new Set(list.map((d) => `${d.date} ${d.serviceId}`)).size).toBe(list.length);
-    const rank = { go: 0, care: 1, hold: 2 };
-    list.slice(1).forEach((d, i) => expect(rank[d.verdict]).toBeGreaterThanOrEqual(rank[list[i]!.verdict]));
-    for (const d of list) expect(d.reason.length).toBeGreaterThan(20);
-  });
-  test('a service for dry goods, a weekend, a holiday and an embargo hold, and say why', () => {
-    const dry = list.find((d) => d.serviceId === 'drayton-parcel')!;
-    expect(dry).toMatchObject({ verdict: 'hold', chance: null });
-    expect(dry.reason).toMatch(/does not take live animals/);
-    const saturday = list.find(
-      (d) => d.serviceId === 'northline-overnight' && weekdayOf(Date.parse(`${d.date}T12:00:00Z`), 'UTC') === 6,
-    )!;
-    expect(saturday.reason).toMatch(/takes nothing on this weekday/);
-    const date = localDate(fromMs + 24 * HOUR, c.sender.place.zone);
-    const closed = days({
-      holidays: [{ date, name: 'Founders’ Day', place: c.sender.place.name }],
-      embargoes: [{ from: '2020-01-01', to: '2040-01-01', serviceId: 'sable-air', reason: 'peak season' }],
-    });
-    expect(closed.find((d) => d.date === date && d.serviceId === 'northline-overnight')!.reason).toMatch(
-      /Founders’ Day/,
-    );
-    expect(
-      closed.find((d) => d.serviceId === 'sable-air' && weekdayOf(Date.parse(`${d.date}T12:00:00Z`), 'UTC') < 6)!
-        .reason,
-    ).toMatch(/peak season|before the fish/);
-  });
-  test('hand-over stands fifty minutes before the cut-off; delivery rolls past a day that is not served', () => {
-    const friday = Date.parse('2026-12-04T09:00:00Z');
-    const at = onDay(c, overnight, friday, a, emptyCalendar);
-    expect(c.sender.place.zone).toBe('Europe/Warsaw');
-    expect(new Date(at.handOverMs).toISOString()).toBe('2026-12-04T18:10:00.000Z'); // 19:10 in Kraków, cut-off 20:00
-    expect(weekdayOf(at.startMs, c.receiver.place.zone)).toBe(1);
-    expect(at.endMs - at.startMs).toBe(overnight.windowH * HOUR);
   });
 });

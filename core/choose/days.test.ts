@@ -1,8 +1,11 @@
 import { catalogue } from '@/core/catalogue';
+import { row } from '@/core/catalogue/row';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { hourlyOf } from '@/core/weather/days';
 import { exampleConsignment } from '@/tests/example';
-import { emptyCalendar, localDate } from '@/core/calendar/calendar';
+import { evaluate } from '@/core/evaluate/evaluate';
+import { emptyCalendar, localDate, weekdayOf } from '@/core/calendar/calendar';
+import { longestFast } from '@/core/calendar/departure';
 import { betterDay, chooseDay, onDay, outlineDays, rankDays, type ChooseDay, type DayOption } from './days';
 import { withOverrides } from '@/core/catalogue/assumptions';
 
@@ -12,6 +15,7 @@ const leeds = { name: 'Leeds', lat: 53.8, lon: -1.55, zone: 'Europe/London' };
 const tartu = { name: 'Tartu', lat: 58.38, lon: 26.72, zone: 'Europe/Tallinn' };
 const services = catalogue.services.filter((s) => s.live);
 const rows = { ...catalogue, services };
+const overnight = row(catalogue.services, 'northline-overnight', 'service');
 
 /** Monday 19 October 2026, noon: clocks go back on the Sunday after. */
 const noon = Date.parse('2026-10-19T11:00:00Z');
@@ -146,5 +150,220 @@ describe('a better day than when it was held', () => {
     expect(betterDay([day('hold', 0.7)], { verdict: 'hold', chance: 0.2 })).toBeNull();
     expect(betterDay([{ ...day('go', 0.99), handOverAt: null }], null)).toBeNull();
     expect(betterDay([], null)).toBeNull();
+  });
+});
+
+describe('the day to ship, as evaluated', () => {
+  const c = example;
+  const fromMs = Date.parse(c.handOverAt) - 4 * HOUR;
+  const days = (calendar = emptyCalendar): DayOption[] => {
+    const r = evaluate(c, catalogue, c.forecast, {
+      stepH: 0.5,
+      calendar,
+      choosers: { packs: null, bags: false, days: { fromMs, days: 7, draws: 30 } },
+    });
+    if (!r.ok) throw new Error(r.problems[0]!.message);
+    return r.value.days!;
+  };
+  const list = days();
+  test('every day × service is there once, best first by verdict, each with a reason', () => {
+    expect(list).toHaveLength(7 * catalogue.services.length);
+    expect(new Set(list.map((d) => `${d.date} ${d.serviceId}`)).size).toBe(list.length);
+    const rank = { go: 0, care: 1, hold: 2 };
+    list.slice(1).forEach((d, i) => expect(rank[d.verdict]).toBeGreaterThanOrEqual(rank[list[i]!.verdict]));
+    for (const d of list) expect(d.reason.length).toBeGreaterThan(20);
+  });
+  test('a service for dry goods, a weekend, a holiday and an embargo hold, and say why', () => {
+    const dry = list.find((d) => d.serviceId === 'drayton-parcel')!;
+    expect(dry).toMatchObject({ verdict: 'hold', chance: null });
+    expect(dry.reason).toMatch(/does not take live animals/);
+    const saturday = list.find(
+      (d) => d.serviceId === 'northline-overnight' && weekdayOf(Date.parse(`${d.date}T12:00:00Z`), 'UTC') === 6,
+    )!;
+    expect(saturday.reason).toMatch(/takes nothing on this weekday/);
+    const date = localDate(fromMs + 24 * HOUR, c.sender.place.zone);
+    const closed = days({
+      holidays: [{ date, name: 'Founders’ Day', place: c.sender.place.name }],
+      embargoes: [{ from: '2020-01-01', to: '2040-01-01', serviceId: 'sable-air', reason: 'peak season' }],
+    });
+    expect(closed.find((d) => d.date === date && d.serviceId === 'northline-overnight')!.reason).toMatch(
+      /Founders’ Day/,
+    );
+    expect(
+      closed.find((d) => d.serviceId === 'sable-air' && weekdayOf(Date.parse(`${d.date}T12:00:00Z`), 'UTC') < 6)!
+        .reason,
+    ).toMatch(/peak season|before the fish/);
+  });
+  test('hand-over stands fifty minutes before the cut-off; delivery rolls past a day that is not served', () => {
+    const friday = Date.parse('2026-12-04T09:00:00Z');
+    const at = onDay(c, overnight, friday, withOverrides(), emptyCalendar);
+    expect(c.sender.place.zone).toBe('Europe/Warsaw');
+    expect(new Date(at.handOverMs).toISOString()).toBe('2026-12-04T18:10:00.000Z'); // 19:10 in Kraków, cut-off 20:00
+    expect(weekdayOf(at.startMs, c.receiver.place.zone)).toBe(1);
+    expect(at.endMs - at.startMs).toBe(overnight.windowH * HOUR);
+  });
+});
+
+describe('why a cell is shut', () => {
+  const reason = (
+    date: string,
+    serviceId: string,
+    change: Partial<ChooseDay> = {},
+    cat: typeof catalogue = catalogue,
+  ) => at(date, serviceId, outlineDays(c, cat, forecast(16), { ...asked, ...change })).reason;
+  test('dry goods, a holiday of the sender’s town, an embargo, each by its name', () => {
+    expect(reason('2026-10-21', 'drayton-parcel')).toBe('Drayton Parcels, dry goods does not take live animals.');
+    const calendar = {
+      holidays: [{ date: '2026-10-21', name: 'Founders’ Day', place: 'Leeds' }],
+      embargoes: [{ from: '2026-10-22', to: '2026-10-22', serviceId: overnight.id, reason: 'storm' }],
+    };
+    expect(reason('2026-10-21', overnight.id, { calendar })).toBe('Founders’ Day in Leeds: nobody takes parcels.');
+    expect(reason('2026-10-21', 'own-car', { calendar })).toBe('');
+    expect(reason('2026-10-22', overnight.id, { calendar })).toBe('Embargo: storm.');
+    expect(reason('2026-10-23', overnight.id, { calendar })).toBe('');
+    const works = {
+      ...catalogue,
+      services: catalogue.services.map((s) => (s.id === overnight.id ? { ...s, holidayRule: 'works' as const } : s)),
+    };
+    expect(reason('2026-10-21', overnight.id, { calendar }, works)).toBe('');
+  });
+  test('what has passed by a minute; at the minute it still goes', () => {
+    // 20:00 in Leeds less the fifty minutes in hand.
+    const last = Date.parse('2026-10-21T18:10:00Z');
+    expect(reason('2026-10-21', overnight.id, { fromMs: last })).toBe('');
+    expect(reason('2026-10-21', overnight.id, { fromMs: last + 60_000 })).toBe(
+      'The counter closes before the fish can be there.',
+    );
+    expect(reason('2026-10-21', 'own-car', { fromMs: last + 60_000 })).toBe('This hour of the day has passed.');
+  });
+});
+
+describe('a cell worked by hand', () => {
+  const cell = at('2026-10-21', overnight.id);
+  test('its window is the promise of the service, opened at its end; the bag is counted from the first one sealed', () => {
+    expect(cell.windowAt).toEqual({ startAt: '2026-10-22T08:10:00.000Z', endAt: '2026-10-22T11:10:00.000Z' });
+    expect(cell.openingAt).toBe(cell.windowAt!.endAt);
+    // 14 h and 3 h of the service, 28 min drive, 45 min boxing, 9 min a bag.
+    expect(cell.hoursInBag).toBeCloseTo(17 + (28 + 45 + 9 * c.bags.length) / 60, 9);
+  });
+  test('the price is freight and packs, the packs as they are', () => {
+    expect(cell.packs).toEqual(c.boxes.map((b) => ({ boxId: b.id, packs: b.packs })));
+    const packs = c.boxes.flatMap((b) => b.packs);
+    const bare = at(
+      '2026-10-21',
+      overnight.id,
+      outlineDays({ ...c, boxes: c.boxes.map((b) => ({ ...b, packs: [] })) }, rows, forecast(16), asked),
+    );
+    const packG = packs.reduce((n, x) => n + x.count * row(catalogue.packs, x.packId, 'pack').massG, 0);
+    expect(packG).toBeGreaterThan(0);
+    expect(cell.weightKg! - bare.weightKg!).toBeCloseTo(packG / 1000, 9);
+    expect(cell.cost! - bare.cost!).toBeCloseTo(
+      packs.reduce((n, x) => n + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0),
+      9,
+    );
+    expect(bare.cost).toBeGreaterThan(0);
+  });
+  test('a cell that is shut has no figures', () => {
+    expect(at('2026-10-24', overnight.id)).toMatchObject({ cost: null, weightKg: null, hoursInBag: null, packs: [] });
+  });
+});
+
+describe('cautions and verdicts', () => {
+  const compute = (
+    from: string,
+    min: number,
+    max: number,
+    change: Partial<ChooseDay> = {},
+    made = noon,
+    date = from.slice(0, 10),
+  ): DayOption => {
+    const fromMs = Date.parse(from);
+    const mild = (place: typeof leeds) => ({ name: place.name, points: hourlyOf(days(noon, 16, min, max), place) });
+    const f = { ...forecast(1), madeAt: new Date(made).toISOString(), places: [mild(leeds), mild(tartu)] };
+    const only = { ...rows, services: [overnight] };
+    const work = chooseDay(c, only, f, { ...asked, fromMs, days: 1, fasted: c.lines.map((l) => l.tank), ...change });
+    for (;;) {
+      const step = work.next();
+      if (step.done) return at(date, overnight.id, step.value);
+    }
+  };
+  const wednesday = '2026-10-21T08:00:00Z';
+  test('mild weather and nothing to mind is a plain go, with packs chosen for the day', () => {
+    const d = compute(wednesday, 19, 23);
+    expect(d).toMatchObject({ verdict: 'go', chance: 1, coveredH: null });
+    expect(d.reason).toMatch(
+      /^12 of 12 runs arrive within limits \(100 %\); worst tenth (\d+ h|over four days) of slack\.$/,
+    );
+    expect(d.packs.map((x) => x.boxId)).toEqual(c.boxes.map((b) => b.id));
+  });
+  test('due on a Friday wants care, and says why', () => {
+    const d = compute('2026-10-22T08:00:00Z', 19, 23);
+    expect(d.verdict).toBe('care');
+    expect(d.reason).toContain('; due on a Friday: one slip and the fish wait a weekend.');
+  });
+  test('too little time to fast wants care; less than half of it holds the fish', () => {
+    const fast = longestFast(c, catalogue, withOverrides())!;
+    const seal = Date.parse('2026-10-21T18:10:00Z') - (28 + 45 + 9 * c.bags.length) * 60_000;
+    const from = (hours: number) =>
+      compute(new Date(seal - hours * HOUR).toISOString(), 19, 23, { fasted: [], days: 2 }, noon, '2026-10-21');
+    const soon = compute(wednesday, 19, 23, { fasted: [] });
+    expect(fast.hours).toBeGreaterThan(20);
+    expect(soon.verdict).toBe('hold');
+    expect(soon.reason).toContain(
+      `want ${fast.hours} h without food, ${Math.floor((seal - Date.parse(wednesday)) / HOUR)} h are left`,
+    );
+    expect(from(fast.hours / 2 + 0.1).verdict).toBe('care');
+    expect(from(fast.hours / 2 - 0.1).verdict).toBe('hold');
+    // Never fewer than none: the counter still takes after the hour of bagging.
+    expect(from(-1).reason).toContain(' 0 h are left');
+  });
+  test('at twenty below it is held, whatever the odds', () => {
+    const d = compute(wednesday, -26, -22);
+    expect(d.verdict).toBe('hold');
+    expect(d.reason).toMatch(/−?-?2\d °C on the way/);
+  });
+  test('a forecast made long before says little', () => {
+    const told = (hoursBefore: number) =>
+      compute(wednesday, 19, 23, {}, Date.parse('2026-10-21T18:10:00Z') - hoursBefore * HOUR);
+    expect(told(168).verdict).toBe('go');
+    expect(told(168.5)).toMatchObject({ verdict: 'care' });
+    expect(told(168.5).reason).toContain('so far ahead the forecast says little');
+  });
+  test('frost that the best packs do not hold is a hold, with a chance below the mark', () => {
+    const d = compute(wednesday, -19, -15);
+    expect(d.chance).toBeLessThan(0.8);
+    expect(d.verdict).toBe('hold');
+    // Packs were taken nevertheless: the best of those tried.
+    expect(d.packs.flatMap((x) => x.packs).length).toBeGreaterThan(0);
+  });
+  test('heat takes a cold pack or none, never a heat pack', () => {
+    const d = compute(wednesday, 27, 33);
+    const kinds = d.packs.flatMap((x) => x.packs.map((p) => row(catalogue.packs, p.packId, 'pack').kind));
+    expect(kinds).not.toContain('heat');
+  });
+});
+
+describe('the order of days', () => {
+  const day = (verdict: DayOption['verdict'], chance: number | null, date: string, cost: number | null): DayOption => ({
+    ...at('2026-10-22', overnight.id),
+    verdict,
+    chance,
+    date,
+    cost,
+  });
+  test('verdict, then whole points of chance, then the sooner day, then cost', () => {
+    const sorted = [
+      day('go', 0.962, '2026-10-20', 20),
+      day('go', 0.958, '2026-10-20', 30),
+      day('go', 0.958, '2026-10-20', null),
+      day('go', 0.962, '2026-10-21', 5),
+      day('go', 0.94, '2026-10-19', 1),
+      day('care', 0.99, '2026-10-19', 1),
+      day('hold', 0.99, '2026-10-18', 1),
+      day('hold', 0, '2026-10-18', 1),
+      day('hold', null, '2026-10-18', 1),
+    ];
+    expect(rankDays([...sorted].reverse())).toEqual(sorted);
+    expect(rankDays(sorted)).toEqual(sorted);
   });
 });

@@ -1,3 +1,4 @@
+import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import type { ReactNode } from 'react';
 import { counted } from '@/core/quantities/words';
@@ -50,11 +51,8 @@ export function Mat({
   choose: (id: string) => void;
 }) {
   // The mat: as wide as the bags, 5 cm squares.
-  const widths = views.map((v) => v.standing.diameterCm + 4);
-  const totalCm = Math.max(
-    40,
-    widths.reduce((s, w) => s + w, 0),
-  );
+  const bagsCm = views.reduce((cm, v) => cm + v.standing.diameterCm + 4, 0);
+  const totalCm = Math.max(40, bagsCm);
   const tallestCm = Math.max(24, ...views.map((v) => v.standing.heightCm + 3));
   const LEFT = 92;
   const width = 768;
@@ -64,61 +62,65 @@ export function Mat({
 
   return (
     <div className="overflow-x-auto">
-      <svg
-        viewBox={`0 0 ${width} 202`}
-        className="w-full min-w-[560px]"
-        role="img"
-        aria-label={`${counted(views.length, 'bag')} standing side by side`}
-      >
-        {Array.from({ length: Math.floor((width - LEFT) / (5 * scale)) + 1 }, (_, i) => (
-          <path key={i} d={`M${LEFT + i * 5 * scale} 6V${ground}`} stroke="var(--grid)" />
-        ))}
-        {Array.from({ length: Math.floor((ground - 6) / (5 * scale)) + 1 }, (_, i) => (
-          <g key={i}>
-            <path d={`M${LEFT} ${ground - i * 5 * scale}H${width}`} stroke="var(--grid)" />
-            {i % 2 === 0 && (
-              <text x={LEFT - 8} y={ground - i * 5 * scale + 4} textAnchor="end" className="rb-ax">
-                {i * 5}
-              </text>
-            )}
-          </g>
-        ))}
-        <text x={LEFT - 30} y={14} className="rb-s">
-          cm
-        </text>
-        {views.map((v, i) => (
-          <g key={v.bag.id} onClick={() => choose(v.bag.id)} style={{ cursor: 'pointer' }}>
-            {chosen === v.bag.id && (
-              <rect x={LEFT + i * column} y="0" width={column} height="202" fill="var(--water-pale)" />
-            )}
-            <BagDrawing
-              standing={v.standing}
-              inside={v.inside}
-              x={LEFT + (i + 0.5) * column}
-              ground={ground}
-              scale={scale}
-              chosen={chosen === v.bag.id}
-            />
-            <text
-              x={LEFT + (i + 0.5) * column}
-              y="197"
-              textAnchor="middle"
-              style={{ font: '650 15px var(--face-head)', fill: 'var(--ink)' }}
-            >
-              {v.bag.id}
-            </text>
-          </g>
-        ))}
-        <path d={`M${LEFT} ${ground}H${width}`} stroke="var(--ink)" strokeWidth="1.4" />
-      </svg>
-      <table className="tbl bagtable" style={{ tableLayout: 'fixed', minWidth: 560 }}>
-        <colgroup>
-          <col style={{ width: `${(LEFT / width) * 100}%` }} />
-          {views.map((v) => (
-            <col key={v.bag.id} />
+      <div className="min-w-[560px]">
+        <svg
+          viewBox={`0 0 ${width} 202`}
+          className="w-full"
+          role="img"
+          aria-label={`${counted(views.length, 'bag')} standing side by side`}
+        >
+          {Array.from({ length: Math.floor((width - LEFT) / (5 * scale)) + 1 }, (_, i) => (
+            <path key={i} d={`M${LEFT + i * 5 * scale} 6V${ground}`} stroke="var(--grid)" />
           ))}
-        </colgroup>
-        <tbody>
+          {Array.from({ length: Math.floor((ground - 6) / (5 * scale)) + 1 }, (_, i) => (
+            <g key={i}>
+              <path d={`M${LEFT} ${ground - i * 5 * scale}H${width}`} stroke="var(--grid)" />
+              {i % 2 === 0 && (
+                <text x={LEFT - 8} y={ground - i * 5 * scale + 4} textAnchor="end" className="rb-ax">
+                  {i * 5}
+                </text>
+              )}
+            </g>
+          ))}
+          <text x={LEFT - 30} y={14} className="rb-s">
+            cm
+          </text>
+          {views.map((v, i) => (
+            <g key={v.bag.id} onClick={() => choose(v.bag.id)} style={{ cursor: 'pointer' }}>
+              {chosen === v.bag.id && (
+                <rect x={LEFT + i * column} y="0" width={column} height="202" fill="var(--water-pale)" />
+              )}
+              <BagDrawing
+                standing={v.standing}
+                inside={v.inside}
+                x={LEFT + (i + 0.5) * column}
+                ground={ground}
+                scale={scale}
+                chosen={chosen === v.bag.id}
+              />
+              <text
+                x={LEFT + (i + 0.5) * column}
+                y="197"
+                textAnchor="middle"
+                style={{ font: '650 15px var(--face-head)', fill: 'var(--ink)' }}
+              >
+                {v.bag.id}
+              </text>
+            </g>
+          ))}
+          <path d={`M${LEFT} ${ground}H${width}`} stroke="var(--ink)" strokeWidth="1.4" />
+        </svg>
+        <Table
+          className="bagtable table-fixed"
+          cols={
+            <>
+              <col style={{ width: `${(LEFT / width) * 100}%` }} />
+              {views.map((v) => (
+                <col key={v.bag.id} />
+              ))}
+            </>
+          }
+        >
           {figures.map(([name, cell]) => (
             <tr key={name}>
               <th scope="row" className="!border-rule !text-ink">
@@ -156,8 +158,8 @@ export function Mat({
               </td>
             ))}
           </tr>
-        </tbody>
-      </table>
+        </Table>
+      </div>
     </div>
   );
 }

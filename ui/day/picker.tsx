@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { hold, moveDay, release } from '@/server/day/actions';
 import Link from 'next/link';
@@ -79,49 +80,49 @@ function Grid({
   const days = [...new Set(cells.map((c) => c.date))].sort();
   const services = [...new Map(p.outline.map((c) => [c.serviceId, c.serviceName])).entries()];
   return (
-    <div className="overflow-x-auto">
-      <table className="tbl table-fixed min-w-[1120px]">
-        <colgroup>
+    <Table
+      className="table-fixed min-w-[1120px]"
+      cols={
+        <>
           <col className="w-[112px] md:w-[150px]" />
-        </colgroup>
-        <thead>
-          <tr>
-            <th />
-            {days.map((d) => (
-              <th key={d} className={[0, 6].includes(new Date(noon(d)).getUTCDay()) ? 'bg-sunk' : ''}>
-                <b className="text-ink">{dayMonth(noon(d), 'UTC')}</b>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {p.job.consignment.forecast && (
-            <DayWeather
-              forecast={p.job.consignment.forecast}
-              from={p.job.consignment.sender.place.name}
-              to={p.there.name}
-              days={days}
-              zone={p.zone}
-            />
-          )}
-          {services.map(([id, name]) => (
-            <tr key={id} className="align-top">
-              <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-13">
-                <b className="text-ink">{name}</b>
-              </th>
-              {days.map((d) => {
-                const c = cells.find((x) => x.date === d && x.serviceId === id);
-                return (
-                  <td key={d} className="!p-0.5">
-                    {c && <Cell c={c} day={dayMonth(noon(d), 'UTC')} on={open === c} choose={() => choose(c)} />}
-                  </td>
-                );
-              })}
-            </tr>
+        </>
+      }
+      head={
+        <>
+          <th />
+          {days.map((d) => (
+            <th key={d} className={[0, 6].includes(new Date(noon(d)).getUTCDay()) ? 'bg-sunk' : ''}>
+              <b className="text-ink">{dayMonth(noon(d), 'UTC')}</b>
+            </th>
           ))}
-        </tbody>
-      </table>
-    </div>
+        </>
+      }
+    >
+      {p.job.consignment.forecast && (
+        <DayWeather
+          forecast={p.job.consignment.forecast}
+          from={p.job.consignment.sender.place.name}
+          to={p.there.name}
+          days={days}
+          zone={p.zone}
+        />
+      )}
+      {services.map(([id, name]) => (
+        <tr key={id} className="align-top">
+          <th scope="row" className="sticky left-0 z-10 bg-surface !whitespace-normal !align-top text-13">
+            <b className="text-ink">{name}</b>
+          </th>
+          {days.map((d) => {
+            const c = cells.find((x) => x.date === d && x.serviceId === id);
+            return (
+              <td key={d} className="!p-0.5">
+                {c && <Cell c={c} day={dayMonth(noon(d), 'UTC')} on={open === c} choose={() => choose(c)} />}
+              </td>
+            );
+          })}
+        </tr>
+      ))}
+    </Table>
   );
 }
 

@@ -6,11 +6,14 @@ import type { ReactNode } from 'react';
  */
 export function Table({
   head,
+  cols,
   className = '',
   frame = '',
   children,
 }: {
   head?: ReactNode;
+  /** Widths of the columns, as `<col>`, where what they hold must not decide. */
+  cols?: ReactNode;
   className?: string;
   frame?: string;
   children: ReactNode;
@@ -18,6 +21,7 @@ export function Table({
   return (
     <div className={`overflow-auto ${frame}`}>
       <table className={`tbl ${className}`}>
+        {cols && <colgroup>{cols}</colgroup>}
         {head && (
           <thead>
             <tr>{head}</tr>

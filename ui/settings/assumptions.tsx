@@ -1,5 +1,6 @@
 'use client';
 
+import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { setAssumption } from '@/server/settings/actions';
 import { useState } from 'react';
@@ -80,29 +81,29 @@ export function AssumptionList({
       {shown.map((g) => (
         <section key={g.title} className="mb-6">
           <h2 className="mb-1">{g.title}</h2>
-          <div className="overflow-x-auto">
-            <table className="tbl min-w-[760px] table-fixed">
-              <colgroup>
+          <Table
+            className="min-w-[760px] table-fixed"
+            cols={
+              <>
                 <col className="w-[23%]" />
                 <col className="w-[12%]" />
                 <col className="w-[24%]" />
                 <col />
-              </colgroup>
-              <thead>
-                <tr>
-                  <th>Figure</th>
-                  <th className="r">Default</th>
-                  <th>Your own</th>
-                  <th>Why</th>
-                </tr>
-              </thead>
-              <tbody>
-                {g.rows.map((r) => (
-                  <AssumptionRow key={r.name} row={r} />
-                ))}
-              </tbody>
-            </table>
-          </div>
+              </>
+            }
+            head={
+              <>
+                <th>Figure</th>
+                <th className="r">Default</th>
+                <th>Your own</th>
+                <th>Why</th>
+              </>
+            }
+          >
+            {g.rows.map((r) => (
+              <AssumptionRow key={r.name} row={r} />
+            ))}
+          </Table>
         </section>
       ))}
     </>
