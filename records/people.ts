@@ -1,5 +1,6 @@
 import { waterFields } from './water';
 import { z } from 'zod';
+import { lines, named, text } from '@/core/quantities/shapes';
 import { kind } from './kind';
 
 const told = (min: number, max: number, what: string) =>
@@ -20,24 +21,24 @@ export const toldWater = {
 };
 
 export const receiverSchema = z.object({
-  name: z.string().min(1, 'Give a name.').max(120, 'Keep this under 120 letters.'),
-  phone: z.string().max(40, 'Keep this under 40 letters.'),
-  email: z.string().max(120).optional(),
-  address: z.string().max(300, 'Keep this under 300 letters.'),
-  placeId: z.string().min(1, 'Choose a place.'),
+  name: named(120, 'Give a name.'),
+  phone: text(40),
+  email: text(120).optional(),
+  address: lines(300),
+  placeId: named(80, 'Choose a place.'),
   /** How they want to get the box. */
   collection: z.enum(['door', 'depot', 'counter'], { error: 'Choose how they get the box.' }),
   tanks: z
     .array(
       z.object({
-        name: z.string().min(1, 'Name the tank.').max(40),
+        name: named(40, 'Name the tank.'),
         volumeL: told(1, 20000, 'Tank volume'),
         residents: z.boolean(),
         ...toldWater,
       }),
     )
     .max(40),
-  note: z.string().max(2000, 'Keep this under 2000 letters.'),
+  note: lines(2000),
 });
 export type Receiver = z.infer<typeof receiverSchema>;
 

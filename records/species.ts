@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { lines, named, text } from '@/core/quantities/shapes';
 import { provenanceSchema, speciesSchema, type Species } from '@/core/catalogue/schema';
 import { fold } from './field';
 import { kind } from './kind';
@@ -19,11 +20,11 @@ export type Trait = (typeof traits)[number];
 
 export const ownSpeciesSchema = z
   .object({
-    name: z.string().min(1, 'Give it a name.').max(80, 'Keep this under 80 letters.'),
-    scientific: z.string().max(80, 'Keep this under 80 letters.').optional(),
-    otherNames: z.string().max(300, 'Keep this under 300 letters.').optional(),
+    name: named(80, 'Give it a name.'),
+    scientific: text(80).optional(),
+    otherNames: text(300).optional(),
     /** Species of the catalogue that it was begun from. */
-    likeId: z.string().max(80).optional(),
+    likeId: text(80).optional(),
     water: speciesSchema.shape.water,
     kind: speciesSchema.shape.kind,
     tolerance: speciesSchema.shape.tolerance,
@@ -44,7 +45,7 @@ export const ownSpeciesSchema = z
     body: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'A colour looks like #3B7F9C.'),
     accent: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'A colour looks like #B5493A.'),
     marks: z.partialRecord(z.enum(marked), provenanceSchema).optional(),
-    note: z.string().max(2000).optional(),
+    note: lines(2000).optional(),
   })
   .refine((s) => s.temp.hardMinC <= s.temp.softMinC && s.temp.softMinC <= s.usualC, {
     path: ['temp', 'softMinC'],

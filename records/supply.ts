@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { above0, date, lines, named, text, upTo } from '@/core/quantities/shapes';
 import {
   bagTypeSchema,
   boxTypeSchema,
@@ -26,17 +27,17 @@ export const supplySchema = z.object({
     supplyKinds.map(([k]) => k) as unknown as ['bag', 'box', 'pack', 'liner', 'band', 'oxygen', 'additive', 'other'],
     { error: 'Choose what it is.' },
   ),
-  name: z.string().min(1, 'Give it a name.').max(80, 'Keep this under 80 letters.'),
+  name: named(80, 'Give it a name.'),
   /** Rows of the same type are batches of one thing. */
-  typeId: z.string().max(80).optional(),
-  batch: z.string().max(40).optional(),
-  expires: z.iso.date('Write the date as 2027-03-31.').optional(),
-  unit: z.string().max(20).optional(),
+  typeId: text(80).optional(),
+  batch: text(40).optional(),
+  expires: date('Write the date as 2027-03-31.').optional(),
+  unit: text(20).optional(),
   /** Warned below this many. */
-  lowMark: z.number().nonnegative().optional(),
-  soldBy: z.number().positive('A pack of things holds at least one.').optional(),
-  price: z.number().nonnegative().optional(),
-  note: z.string().max(2000).optional(),
+  lowMark: upTo(1_000_000, 'The mark').optional(),
+  soldBy: above0(100_000, 'What a pack holds').optional(),
+  price: upTo(100_000, 'The price').optional(),
+  note: lines(2000).optional(),
   bag: bagTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
   box: boxTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
   pack: packTypeSchema.omit({ id: true, name: true, cost: true }).optional(),

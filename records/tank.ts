@@ -1,18 +1,19 @@
 import { z } from 'zod';
+import { lines, named, text, upTo } from '@/core/quantities/shapes';
 import { sizeClasses } from '@/core/fish/size';
 import { kind } from './kind';
 
 export const tankRecordSchema = z.object({
-  name: z.string().min(1, 'Name the tank.').max(40, 'Keep this under 40 letters.'),
+  name: named(40, 'Name the tank.'),
   volumeL: z
     .number({ error: 'Tank volume must be a number.' })
     .min(1, 'Tank volume must be at least 1 L.')
     .max(20000, 'Tank volume can be at most 20,000 L.'),
   use: z.enum(['stock', 'quarantine', 'display', 'purge'], { error: 'Choose what the tank is for.' }),
-  where: z.string().max(80).optional(),
+  where: text(80).optional(),
   /** Nets, buckets and siphon that serve this tank alone. */
-  gear: z.string().max(300).optional(),
-  note: z.string().max(2000).optional(),
+  gear: text(300).optional(),
+  note: lines(2000).optional(),
 });
 export type TankRecord = z.infer<typeof tankRecordSchema>;
 
@@ -55,8 +56,8 @@ export const tanks = kind<TankRecord>({
 });
 
 export const lotSchema = z.object({
-  tankId: z.string().min(1, 'Choose the tank.'),
-  speciesId: z.string().min(1, 'Choose a species.'),
+  tankId: named(80, 'Choose the tank.'),
+  speciesId: named(80, 'Choose a species.'),
   size: z.enum(sizeClasses).optional(),
   lengthCm: z
     .number({ error: 'Length must be a number.' })
@@ -64,9 +65,9 @@ export const lotSchema = z.object({
     .max(120, 'Length can be at most 120 cm.')
     .optional(),
   sex: z.enum(['unsexed', 'male', 'female', 'pair', 'mixed'], { error: 'Choose a sex.' }),
-  grade: z.string().max(30).optional(),
-  price: z.number().nonnegative('A price cannot be negative.').optional(),
-  note: z.string().max(2000).optional(),
+  grade: text(30).optional(),
+  price: upTo(100_000, 'The price').optional(),
+  note: lines(2000).optional(),
 });
 export type Lot = z.infer<typeof lotSchema>;
 

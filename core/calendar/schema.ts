@@ -1,21 +1,22 @@
 import { z } from 'zod';
+import { date, id, named } from '@/core/quantities/shapes';
 
 /** A day on which nobody works in a country, as an open library gives them: they come in as data. */
 export const holidaySchema = z.object({
-  date: z.iso.date('Write the date as 2026-12-25.'),
-  name: z.string().min(1),
+  date: date(),
+  name: id(),
   /** Name of the place whose zone and country it holds for. */
-  place: z.string().min(1),
+  place: id(),
 });
 export type Holiday = z.infer<typeof holidaySchema>;
 
 /** Days on which live animals are not sent, whoever the carrier: peak season, frost warnings, strikes. */
 export const embargoSchema = z.object({
-  from: z.iso.date(),
-  to: z.iso.date(),
+  from: date(),
+  to: date(),
   /** One service, or all of them. */
-  serviceId: z.string().nullable(),
-  reason: z.string().min(1),
+  serviceId: id().nullable(),
+  reason: named(120, 'Say why.'),
 });
 export type Embargo = z.infer<typeof embargoSchema>;
 

@@ -1,49 +1,54 @@
 import { z } from 'zod';
+import { above0, between, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
-const above0 = z.number().positive();
-const share = z.number().min(0).max(1);
+const share = between(0, 1, 'A share');
+const degrees = between(-5, 45, 'Temperature');
+const side = above0(300, 'A side');
+const cost = upTo(100_000, 'The cost');
 
 export const provenanceSchema = z.enum(['published', 'memory', 'practice', 'ours', 'measured']);
 
 export const speciesSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1),
-  scientific: z.string(),
+  id: id(),
+  name: id(),
+  scientific: text(80),
   /** Other names it goes by, in any script. */
-  otherNames: z.string().optional(),
+  otherNames: text(300).optional(),
   water: z.enum(['fresh', 'brackish', 'marine']),
   kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'urchin', 'star', 'clam', 'coral']),
   tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
   /** Hard edges end the safe hours; soft ones only warn. */
-  temp: z.object({ hardMinC: z.number(), softMinC: z.number(), softMaxC: z.number(), hardMaxC: z.number() }),
-  usualC: z.number(),
-  lengthCm: above0,
+  temp: z.object({ hardMinC: degrees, softMinC: degrees, softMaxC: degrees, hardMaxC: degrees }),
+  usualC: degrees,
+  lengthCm: above0(150, 'Length'),
   /** Mass = this × length³, g and cm. */
-  gPerCm3: above0,
+  gPerCm3: above0(10, 'Build'),
   fasting: z.enum(['fry', 'tiny-livebearer', 'small-community', 'cichlid-like', 'cool-water-large', 'none']),
-  metabolismFactor: above0,
+  metabolismFactor: upTo(20, 'Oxygen use'),
   /** How they share a bag: one each, any group, or never two or three. */
   together: z.enum(['alone', 'group', 'one-or-four']),
-  flags: z.array(
-    z.enum([
-      'territorial',
-      'spiny',
-      'dye-sensitive',
-      'labyrinth',
-      'breather-bag',
-      'invertebrate',
-      'jumper',
-      'long-finned',
-      /** Swallows what fits its mouth; nips fins. */
-      'predator',
-      'nipper',
-    ]),
-  ),
+  flags: z
+    .array(
+      z.enum([
+        'territorial',
+        'spiny',
+        'dye-sensitive',
+        'labyrinth',
+        'breather-bag',
+        'invertebrate',
+        'jumper',
+        'long-finned',
+        /** Swallows what fits its mouth; nips fins. */
+        'predator',
+        'nipper',
+      ]),
+    )
+    .max(20),
   look: z.object({
     shape: z.enum(['deep', 'slim', 'flat', 'shrimp', 'shell', 'urchin', 'star', 'coral']),
-    body: z.string(),
-    accent: z.string(),
+    body: text(20),
+    accent: text(20),
   }),
   /** Where each figure comes from; what is not named here comes from `other`. */
   provenance: z.object({ other: provenanceSchema }).catchall(provenanceSchema),
@@ -51,42 +56,42 @@ export const speciesSchema = z.object({
 export type Species = z.infer<typeof speciesSchema>;
 
 export const bagTypeSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1),
-  widthCm: above0,
-  heightCm: above0,
-  filmMm: above0,
-  gramsEach: above0,
+  id: id(),
+  name: id(),
+  widthCm: above0(300, 'Width'),
+  heightCm: above0(300, 'Height'),
+  filmMm: above0(5, 'The film'),
+  gramsEach: above0(5000, 'The weight of a bag'),
   /** Breather film: oxygen and carbon dioxide pass it; filled with water, no gas. Ordinary film where absent. */
   breather: z.boolean().optional(),
-  cost: z.number().nonnegative().optional(),
+  cost: cost.optional(),
 });
 export type BagType = z.infer<typeof bagTypeSchema>;
 
 export const boxTypeSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1),
-  insideCm: z.tuple([above0, above0, above0]),
-  wallCm: above0,
-  kWPerMK: above0,
-  leakLPerH: z.number().nonnegative(),
-  massKg: above0,
-  cost: z.number().nonnegative(),
+  id: id(),
+  name: id(),
+  insideCm: z.tuple([side, side, side]),
+  wallCm: above0(30, 'The wall'),
+  kWPerMK: above0(5, 'Conductivity'),
+  leakLPerH: upTo(10_000, 'The leak'),
+  massKg: above0(200, 'The weight'),
+  cost,
 });
 export type BoxType = z.infer<typeof boxTypeSchema>;
 
 export const packTypeSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1),
+  id: id(),
+  name: id(),
   kind: z.enum(['heat', 'cold']),
   /** Corner points of hours and watts for a heat pack; empty for a cold one. */
-  ratedW: z.array(z.tuple([z.number(), z.number()])),
-  ironG: z.number().nonnegative(),
-  massG: above0,
-  thicknessCm: above0,
-  sizeCm: z.tuple([above0, above0]),
-  surfaceC: z.number(),
-  cost: z.number().nonnegative(),
+  ratedW: z.array(z.tuple([upTo(500, 'Hours'), upTo(500, 'Watts')])).max(200),
+  ironG: upTo(5000, 'Iron'),
+  massG: above0(20_000, 'The weight'),
+  thicknessCm: above0(30, 'Thickness'),
+  sizeCm: z.tuple([side, side]),
+  surfaceC: between(-80, 150, 'Surface temperature'),
+  cost,
 });
 export type PackType = z.infer<typeof packTypeSchema>;
 
@@ -108,7 +113,7 @@ const weekday = z.number().int().min(1).max(7);
 
 /** Opening hours of the counter where parcels are handed over, for some weekdays. Local time. */
 export const counterSchema = z.object({
-  days: z.array(weekday).min(1, 'Name the weekdays.'),
+  days: z.array(weekday).min(1, 'Name the weekdays.').max(7),
   opens: clockTime.optional(),
   /** What is handed over by then leaves the same day. */
   cutOff: clockTime,
@@ -119,73 +124,75 @@ export const counterSchema = z.object({
 export type Counter = z.infer<typeof counterSchema>;
 
 export const serviceSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1, 'Give the service a name.'),
+  id: id(),
+  name: named(80, 'Give the service a name.'),
   /** Carrier, where the name does not say it. */
-  carrier: z.string().max(80).optional(),
+  carrier: text(80).optional(),
   kind: z.enum(['courier', 'air', 'own-car']),
-  driveMin: z.number().nonnegative(),
+  driveMin: upTo(2880, 'The drive'),
   /** Legs between hand-over and the start of the delivery window, by share of that time. */
-  legs: z.array(
-    z.object({
-      kind: z.enum(legKinds),
-      label: z.string(),
-      at: z.enum(['origin', 'between', 'destination']),
-      share: above0,
-    }),
-  ),
+  legs: z
+    .array(
+      z.object({
+        kind: z.enum(legKinds),
+        label: text(60),
+        at: z.enum(['origin', 'between', 'destination']),
+        share: above0(10_000, 'The share of a leg'),
+      }),
+    )
+    .max(40),
   waitsAt: z.enum(legKinds),
   /** Usual hours from hand-over to the start of the window, and how long the window is. */
-  usualH: above0,
-  windowH: above0,
+  usualH: above0(336, 'The usual hours'),
+  windowH: above0(336, 'The window'),
   /** Cut-off on days that no row of `counters` names. */
   cutOff: clockTime,
   counters: z.array(counterSchema).max(7).optional(),
   /** Where the receiver gets the box: at the door, or collected. */
   collection: z.enum(['door', 'depot', 'counter']).optional(),
-  divisor: above0,
+  divisor: above0(1_000_000, 'The divisor'),
   /** How each side of the box is rounded to whole cm before the volume is taken; up where absent. */
   dimensionRounding: z.enum(['none', 'nearest', 'up']).optional(),
-  stepKg: above0,
-  minimumKg: z.number().nonnegative(),
+  stepKg: above0(1000, 'The step of weight'),
+  minimumKg: upTo(1000, 'The least weight'),
   /** Price of a kilogram; beyond the last of the steps, where there are steps. */
-  pricePerKg: z.number().nonnegative(),
-  minimumCharge: z.number().nonnegative().optional(),
+  pricePerKg: cost,
+  minimumCharge: cost.optional(),
   /** Price of a box up to a chargeable weight. */
   priceSteps: z
-    .array(z.object({ toKg: above0, price: z.number().nonnegative() }))
+    .array(z.object({ toKg: above0(1000, 'The weight'), price: cost }))
     .max(40)
     .optional(),
   live: z.boolean(),
   /** The carrier approved the packaging: insurance of live freight asks for it. */
   packagingApproved: z.boolean().optional(),
   /** The carrier's terms for live animals, in words. */
-  liveTerms: z.string().max(2000).optional(),
+  liveTerms: lines(2000).optional(),
   /** Whether public holidays stop it; they do where absent. */
   holidayRule: z.enum(['rests', 'works']).optional(),
   embargoes: z
     .array(
       z.object({
-        from: z.iso.date('Write the date as 2026-12-25.'),
-        to: z.iso.date('Write the date as 2026-12-25.'),
-        reason: z.string().min(1, 'Say why.'),
+        from: date(),
+        to: date(),
+        reason: named(120, 'Say why.'),
       }),
     )
     .max(60)
     .optional(),
   /** ISO weekdays (1 Monday … 7 Sunday) on which it takes and delivers; Monday to Friday where absent, every day by own car. */
-  takesOn: z.array(weekday).optional(),
-  deliversOn: z.array(weekday).optional(),
+  takesOn: z.array(weekday).max(7).optional(),
+  deliversOn: z.array(weekday).max(7).optional(),
   /** Shares of consignments that come late, learned or told; the assumptions of its kind where absent. */
   delay: z.object({ oneDay: share, twoDays: share, lostWeekend: share }).optional(),
 });
 export type Service = z.infer<typeof serviceSchema>;
 
 export const catalogueSchema = z.object({
-  species: z.array(speciesSchema),
-  bags: z.array(bagTypeSchema),
-  boxes: z.array(boxTypeSchema),
-  packs: z.array(packTypeSchema),
-  services: z.array(serviceSchema),
+  species: z.array(speciesSchema).max(2000),
+  bags: z.array(bagTypeSchema).max(2000),
+  boxes: z.array(boxTypeSchema).max(2000),
+  packs: z.array(packTypeSchema).max(2000),
+  services: z.array(serviceSchema).max(2000),
 });
 export type Catalogue = z.infer<typeof catalogueSchema>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { between, instant, text } from './primitives';
+import { between, instant, lines, text } from '@/core/quantities/shapes';
 
 /**
  * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
@@ -42,20 +42,20 @@ const factSchema = z.object({
   n: z.int().min(1).max(1_000_000),
   at: instant,
   subject: subjectSchema,
-  note: text(300),
+  note: lines(300),
   /** Who told it; empty while nobody has a name. */
   by: text(60),
   /** The fact that this one strikes out. */
-  strikes: z.int().min(1).nullable(),
+  strikes: z.int().min(1).max(1_000_000).nullable(),
 });
 
 export const observationSchema = factSchema.extend({
   quantity: z.enum(quantityIds),
   /** Null where it is a word, a picture, or was looked for and stayed unknown. */
-  value: z.number().nullable(),
+  value: between(-1000, 1_000_000, 'A figure').nullable(),
   unit: text(12),
   /** What was seen, or "unknown". */
-  word: text(300),
+  word: lines(300),
   method: z.enum(methods),
   /** Hash of the picture, as it lies in the data folder. */
   photo: z
@@ -109,7 +109,7 @@ export const bagReadingSchema = z.object({
   alive: between(0, 5000, 'Alive').int('Count whole animals.').nullable(),
   dead: between(0, 5000, 'Dead').int('Count whole animals.').nullable(),
   doubtful: between(0, 5000, 'Doubtful').int('Count whole animals.').nullable(),
-  note: text(300),
+  note: lines(300),
 });
 export type BagReading = z.infer<typeof bagReadingSchema>;
 
@@ -130,9 +130,9 @@ export const actualSchema = z.object({
   handedOverAt: instant.nullable(),
   arrivedAt: instant.nullable(),
   openedAt: instant.nullable(),
-  bags: z.array(bagReadingSchema),
+  bags: z.array(bagReadingSchema).max(2000),
   /** Measured water of receiving tanks, by name. */
-  tanks: z.record(z.string(), measuredWaterSchema),
+  tanks: z.record(text(40), measuredWaterSchema),
 });
 export type Actual = z.infer<typeof actualSchema>;
 

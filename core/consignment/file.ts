@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { count, text } from '@/core/quantities/shapes';
 import { actualOf, factsBetween, type Facts } from './facts';
 import { problemsOf, refuse, type Outcome } from './outcome';
 import { crossChecks } from './rules';
@@ -35,7 +36,7 @@ function factsIn(c: Consignment, told: Facts): Facts {
  * Where facts and `actual` disagree, the facts hold.
  */
 export function readFile(json: unknown): Outcome<{ consignment: Consignment; history: History }> {
-  const head = z.object({ format: z.string(), version: z.number() }).safeParse(json);
+  const head = z.object({ format: text(80), version: count(1e6, 'The version') }).safeParse(json);
   if (!head.success || head.data.format !== FORMAT)
     return refuse('format', `This is not a consignment file: "format" should be "${FORMAT}".`);
   const now = upgraded(json as Record<string, unknown>);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { between, instant, text } from './primitives';
+import { between, instant, text } from '@/core/quantities/shapes';
 
 /** Where animals can be, come from or go to. */
 export const ends = ['lot', 'consignment', 'tank', 'sale', 'death', 'outside'] as const;

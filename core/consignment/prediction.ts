@@ -1,8 +1,11 @@
 import { z } from 'zod';
-import { instant, text } from './primitives';
+import { above0, between, count, instant, text } from '@/core/quantities/shapes';
 
-const hours = z.number().nullable();
-const curve = z.array(z.number());
+const hours = between(-1e4, 1e4, 'Hours').nullable();
+/** Three weeks of quarter hours. */
+const curve = z.array(between(-1e4, 1e4, 'A point of a curve')).max(2100);
+const MS_OF_2100 = Date.UTC(2100, 0, 1);
+const ms = between(Date.UTC(2000, 0, 1), MS_OF_2100, 'An instant in ms');
 
 /**
  * What was foretold when the box left, and again when it was opened: frozen with the version of the engine and every
@@ -12,34 +15,42 @@ export const predictionSchema = z.object({
   at: instant,
   moment: z.enum(['hand-over', 'opening']),
   engine: text(20),
-  assumptions: z.record(z.string(), z.number()),
+  assumptions: z.record(text(60), between(-1e6, 1e6, 'An assumption')),
   headline: z.object({
-    bagId: z.string().nullable(),
-    factor: z.string().nullable(),
+    bagId: text(8).nullable(),
+    factor: text(20).nullable(),
     safeH: hours,
     slackH: hours,
     worstSlackH: hours,
     state: z.enum(['fine', 'watch', 'stop']),
   }),
   /** Null where no draws could be made. */
-  odds: z.object({ chance: z.number(), draws: z.number(), standardError: z.number() }).nullable(),
-  sealMs: z.number(),
-  openMs: z.number(),
+  odds: z
+    .object({
+      chance: between(0, 1, 'A chance'),
+      draws: count(100_000, 'The draws'),
+      standardError: between(0, 1, 'A standard error'),
+    })
+    .nullable(),
+  sealMs: ms,
+  openMs: ms,
   /** Points of every curve lie this far apart from sealing on, h. */
-  everyH: z.number().positive(),
+  everyH: above0(24, 'The hours between two points'),
   ambientC: curve,
-  bags: z.array(
-    z.object({
-      id: text(8),
-      safeH: hours,
-      worstSafeH: hours,
-      factor: z.string().nullable(),
-      tempC: curve,
-      pH: curve,
-      tanMgNL: curve,
-      co2MgL: curve,
-      oxygenKPa: curve,
-    }),
-  ),
+  bags: z
+    .array(
+      z.object({
+        id: text(8),
+        safeH: hours,
+        worstSafeH: hours,
+        factor: text(20).nullable(),
+        tempC: curve,
+        pH: curve,
+        tanMgNL: curve,
+        co2MgL: curve,
+        oxygenKPa: curve,
+      }),
+    )
+    .max(400),
 });
 export type Prediction = z.infer<typeof predictionSchema>;

@@ -7,7 +7,7 @@ import { companionKinds } from './companions';
 import { actualSchema, eventSchema, observationSchema } from './facts';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
-import { between, instant, text } from './primitives';
+import { between, count, instant, lines, text } from '@/core/quantities/shapes';
 
 /**
  * The one aggregate and, word for word, the open file format. Instants are ISO 8601 in UTC. Lengths in cm, water in L,
@@ -17,7 +17,7 @@ export const FORMAT = 'kindly-crate/consignment';
 /** Released versions: 1, and 2 with facts apart from the plan, companions and varieties (`upgrade.ts`). */
 export const FORMAT_VERSION = 2;
 
-export const zoneSchema = z.string().refine(
+export const zoneSchema = text(60).refine(
   (zone) => {
     try {
       new Intl.DateTimeFormat('en', { timeZone: zone });
@@ -47,7 +47,7 @@ export const placeSchema = z.object({
 
 export const partySchema = z.object({
   name: text(120).min(1, 'Give a name.'),
-  address: text(300),
+  address: lines(300),
   phone: text(40),
   place: placeSchema,
 });
@@ -115,8 +115,9 @@ export const bagSchema = z.object({
   boxId: text(8).min(1),
   bagTypeId: text(80).min(1),
   animals: z
-    .array(z.object({ lineId: text(8).min(1), count: z.number().int().min(1) }))
-    .min(1, 'A bag needs an animal.'),
+    .array(z.object({ lineId: text(8).min(1), count: count(5000, 'The animals of a bag').min(1) }))
+    .min(1, 'A bag needs an animal.')
+    .max(60),
   waterL: between(0.02, 60, 'Water'),
   gasL: between(0, 120, 'Gas'),
   oxygenFraction: between(0.15, 1, 'Oxygen share'),
@@ -136,13 +137,15 @@ export const boxSchema = z.object({
   id: text(8).min(1),
   boxTypeId: text(80).min(1),
   /** Under the lid where `at` is absent. */
-  packs: z.array(
-    z.object({
-      packId: text(80).min(1),
-      count: z.number().int().min(1).max(6),
-      at: z.enum(['lid', 'side']).optional(),
-    }),
-  ),
+  packs: z
+    .array(
+      z.object({
+        packId: text(80).min(1),
+        count: z.number().int().min(1).max(6),
+        at: z.enum(['lid', 'side']).optional(),
+      }),
+    )
+    .max(12),
   ventHoles: z.number().int().min(0).max(8),
   /** Paper, bubble wrap or sheet inside the foam, from the wall inwards. */
   lining: z
@@ -163,17 +166,33 @@ export const boxSchema = z.object({
 });
 export type Box = z.infer<typeof boxSchema>;
 
+/** A forecast reaches this far; what is longer is a climate and no forecast. */
+const FORECAST_DAYS = 400;
+const FORECAST_POINTS = FORECAST_DAYS * 24 + 1;
+const span = (points: readonly { at: string }[]): number => {
+  const ms = points.map((p) => Date.parse(p.at));
+  return ms.reduce((a, b) => Math.max(a, b), -Infinity) - ms.reduce((a, b) => Math.min(a, b), Infinity);
+};
+
 export const forecastSchema = z.object({
   source: text(120),
   madeAt: instant,
   /** What-if: the whole forecast this much warmer or colder. */
   shiftC: between(-30, 30, 'Shift'),
-  places: z.array(
-    z.object({
-      name: text(80).min(1),
-      points: z.array(z.object({ at: instant, tempC: between(-60, 60, 'Air temperature') })).min(2),
-    }),
-  ),
+  places: z
+    .array(
+      z.object({
+        name: text(80).min(1),
+        points: z
+          .array(z.object({ at: instant, tempC: between(-60, 60, 'Air temperature') }))
+          .min(2)
+          .max(FORECAST_POINTS, 'A forecast may hold 400 days of hours at most.')
+          .refine((points) => span(points) <= FORECAST_DAYS * 864e5, {
+            error: 'A forecast may reach over 400 days at most.',
+          }),
+      }),
+    )
+    .max(12),
 });
 export type Forecast = z.infer<typeof forecastSchema>;
 
@@ -198,9 +217,9 @@ export const consignmentSchema = z.object({
   format: z.literal(FORMAT),
   version: z.literal(FORMAT_VERSION),
   id: z.uuid(),
-  code: z.string().regex(/^KC-\d{4,}$/, 'A code looks like KC-0142.'),
+  code: z.string().regex(/^KC-\d{4,24}$/, 'A code looks like KC-0142.'),
   direction: z.enum(['outgoing', 'incoming', 'own-move']),
-  note: text(2000),
+  note: lines(2000),
   sender: partySchema,
   receiver: partySchema,
   serviceId: text(80).min(1),
@@ -243,7 +262,7 @@ export const consignmentSchema = z.object({
   forecast: forecastSchema.nullable(),
   /** The catalogue rows that were used: they travel with the file. */
   catalogue: catalogueSchema.nullable(),
-  assumptions: z.partialRecord(z.enum(assumptionNames), z.number()),
+  assumptions: z.partialRecord(z.enum(assumptionNames), between(-1e6, 1e6, 'An assumption')),
   /** How things stand by the facts; in a file a view of its observations and events. */
   actual: actualSchema,
 });

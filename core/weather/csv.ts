@@ -14,12 +14,16 @@ const heads = {
 
 const MOST_ROWS = 20000;
 
+/** A day that the calendar has. */
+const realDay = (y: string, m: string, d: string): boolean =>
+  new Date(Date.UTC(Number(y), Number(m) - 1, Number(d))).toISOString().startsWith(`${y}-${m}-${d}`);
+
 /** An instant with its own offset, or a local time in the row's zone. NaN if neither. */
 function instantOf(text: string, zone: string): number {
   const iso = text.trim().replace(' ', 'T');
+  const m = /^(20\d{2})-(\d{2})-(\d{2})T(\d{1,2}):(\d{2})/.exec(iso);
+  if (!m || !realDay(m[1]!, m[2]!, m[3]!) || Number(m[4]) > 23 || Number(m[5]) > 59) return NaN;
   if (/(Z|[+-]\d{2}:?\d{2})$/.test(iso)) return Date.parse(iso);
-  const m = /^(\d{4})-(\d{2})-(\d{2})T(\d{1,2}):(\d{2})/.exec(iso);
-  if (!m) return NaN;
   const [y, mo, d, h, mi] = m.slice(1).map(Number) as [number, number, number, number, number];
   return new TZDate(y, mo - 1, d, h, mi, 0, zone).getTime();
 }

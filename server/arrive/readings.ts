@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id, text, version } from '@/core/quantities/shapes';
 import { bagReadingSchema, measuredWaterSchema } from '@/core/consignment/facts';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -7,11 +8,11 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const readingsInput = z.object({
-  code: z.string(),
-  version: z.number(),
+  code: id(20),
+  version,
   bags: z.array(bagReadingSchema.omit({ at: true })),
   /** Of every receiving tank what was measured; a figure that nobody took is left out. */
-  tanks: z.record(z.string(), measuredWaterSchema),
+  tanks: z.record(text(40), measuredWaterSchema),
 });
 export type ReadingsInput = z.input<typeof readingsInput>;
 

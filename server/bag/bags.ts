@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id, version } from '@/core/quantities/shapes';
 import { suggestBags } from '@/core/choose/bags';
 import { suggestBoxes } from '@/core/choose/boxes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
@@ -9,8 +10,8 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const bagsInput = z.object({
-  code: z.string(),
-  version: z.number(),
+  code: id(20),
+  version,
   bags: z.array(bagSchema),
   sourceWater: waterSchema,
 });

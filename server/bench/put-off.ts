@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id } from '@/core/quantities/shapes';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { allDuties, dueMs } from './duties';
@@ -23,7 +24,7 @@ export function laterMs(house: House, later: Later): number {
   return evening > now ? evening : atClock(sameTimeLater(now, 1, zone), EVENING, zone);
 }
 
-const input = z.object({ id: z.string(), later: z.enum(laters).nullable() });
+const input = z.object({ id: id(), later: z.enum(laters).nullable() });
 export type PutOffInput = z.input<typeof input>;
 
 /** Puts a duty of the Bench off, or brings it back (`later` null). The plan does not move: only the reminder. */

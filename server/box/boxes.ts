@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id, version } from '@/core/quantities/shapes';
 import { arrange, arrangementSentence, type ArrangementProblem } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -9,11 +10,11 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const boxesInput = z.object({
-  code: z.string(),
-  version: z.number(),
+  code: id(20),
+  version,
   boxes: z.array(boxSchema),
   /** Box of every bag. */
-  inBox: z.record(z.string(), z.string()),
+  inBox: z.record(id(8), id(8)),
 });
 export type BoxesInput = z.input<typeof boxesInput>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { between, id, text, version } from '@/core/quantities/shapes';
 import { runJob, type Job, type JobReport, type JobResult } from '@/core/evaluate/job';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { boxSchema, type Consignment } from '@/core/consignment/schema';
@@ -39,13 +40,13 @@ export const dayOptions = (fromMs: number, fasted: readonly string[]): Job['opti
 });
 
 const moveInput = z.object({
-  code: z.string(),
-  version: z.number(),
-  serviceId: z.string(),
+  code: id(20),
+  version,
+  serviceId: id(),
   handOverAt: z.iso.datetime(),
   windowAt: z.object({ startAt: z.iso.datetime(), endAt: z.iso.datetime() }),
   openingAt: z.iso.datetime(),
-  packs: z.array(z.object({ boxId: z.string(), packs: boxSchema.shape.packs })),
+  packs: z.array(z.object({ boxId: id(), packs: boxSchema.shape.packs })),
 });
 export type MoveInput = z.input<typeof moveInput>;
 
@@ -118,10 +119,10 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
 }
 
 const holdInput = z.object({
-  code: z.string(),
-  version: z.number(),
-  reason: z.string().max(300),
-  best: z.object({ verdict: z.enum(['go', 'care', 'hold']), chance: z.number().nullable() }).nullable(),
+  code: id(20),
+  version,
+  reason: text(300),
+  best: z.object({ verdict: z.enum(['go', 'care', 'hold']), chance: between(0, 1, 'A chance').nullable() }).nullable(),
 });
 export type HoldInput = z.input<typeof holdInput>;
 

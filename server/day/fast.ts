@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { id } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fastSchema, type FastChoice } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { change } from '@/server/consignment/change';
 import { momentsOf, sayMoved } from './day';
 
-const input = z.object({ code: z.string(), fast: fastSchema });
+const input = z.object({ code: id(20), fast: fastSchema });
 export type FastInput = z.input<typeof input>;
 
 /**

@@ -84,7 +84,8 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
   );
   const any = db.prepare<[], { n: number }>(`SELECT EXISTS (SELECT 1 FROM consignment WHERE archived_at IS NULL) AS n`);
   const lastCode = db.prepare<[], { n: number | null }>(
-    `SELECT MAX(CAST(substr(code, 4) AS INTEGER)) AS n FROM consignment`,
+    // Codes that came with files may be of any length; ours are counted on from the short ones.
+    `SELECT MAX(CAST(substr(code, 4) AS INTEGER)) AS n FROM consignment WHERE length(code) <= 11`,
   );
   const insert = db.prepare(
     `INSERT INTO consignment (id, code, direction, receiver, sender, hand_over_at, opening_at, stage, document, result, version, created_at, updated_at)

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { date, id, version } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Forecast } from '@/core/consignment/schema';
 import { forecastFromRows } from '@/core/weather/csv';
@@ -31,16 +32,16 @@ export function importForecast(house: House, code: string, text: string, fileNam
 }
 
 const daysInput = z.object({
-  code: z.string(),
-  version: z.number(),
+  code: id(20),
+  version,
   places: z
     .array(
       z.object({
-        name: z.string(),
+        name: id(),
         days: z
           .array(
             z.object({
-              date: z.iso.date('Write the date as 2026-12-25.'),
+              date: date(),
               minC: z.number({ error: 'Give the coldest of the day.' }).min(-60).max(60),
               maxC: z.number({ error: 'Give the warmest of the day.' }).min(-60).max(60),
             }),
@@ -49,7 +50,8 @@ const daysInput = z.object({
           .max(21, 'At most three weeks.'),
       }),
     )
-    .min(1),
+    .min(1)
+    .max(12),
 });
 export type DaysInput = z.input<typeof daysInput>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id, version } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { boxSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
@@ -6,9 +7,9 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const packsInput = z.object({
-  code: z.string(),
-  version: z.number(),
-  boxId: z.string(),
+  code: id(20),
+  version,
+  boxId: id(),
   packs: boxSchema.shape.packs,
   ventHoles: boxSchema.shape.ventHoles,
   bottle: boxSchema.shape.bottle,

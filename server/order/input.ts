@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
+import { id, lines, named, version } from '@/core/quantities/shapes';
 import { nothingYet } from '@/core/consignment/facts';
 import {
   FORMAT,
@@ -12,7 +13,7 @@ import {
   type Consignment,
 } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
-import { instantAt, zoned } from '@/server/instants';
+import { instantAt, localProblem, zoned } from '@/server/instants';
 import { ownAssumptions } from '@/server/settings/assumptions';
 
 /** A local time as typed, "2026-11-24T19:45", at a place. */
@@ -24,13 +25,13 @@ const clocked = (party: unknown): unknown => {
   return p?.place ? { ...p, place: zoned(p.place) } : party;
 };
 
-export const orderInput = z.object({
-  code: z.string().nullable(),
-  version: z.number().nullable(),
+const orderFields = z.object({
+  code: id(20).nullable(),
+  version: version.nullable(),
   direction: z.enum(['outgoing', 'incoming', 'own-move']),
   sender: z.preprocess(clocked, partySchema),
   receiver: z.preprocess(clocked, partySchema),
-  serviceId: z.string().min(1, 'Choose a service.'),
+  serviceId: named(80, 'Choose a service.'),
   handOverLocal: local,
   windowStartLocal: local.or(z.literal('')),
   windowEndLocal: local.or(z.literal('')),
@@ -42,8 +43,22 @@ export const orderInput = z.object({
   otherTanks: consignmentSchema.shape.otherTanks,
   companions: consignmentSchema.shape.companions,
   /** Row of the address book; null for somebody new. */
-  receiverId: z.string().nullable().optional(),
-  note: z.string().max(2000),
+  receiverId: id().nullable().optional(),
+  note: lines(2000),
+});
+/** Times are read by the clock of their own end; what no clock shows there is refused at its field. */
+export const orderInput = orderFields.superRefine((o, told) => {
+  const there = o.receiver.place.zone;
+  const times = [
+    ['handOverLocal', o.sender.place.zone],
+    ['windowStartLocal', there],
+    ['windowEndLocal', there],
+    ['openingLocal', there],
+  ] as const;
+  for (const [path, zone] of times) {
+    const message = o[path] === '' ? null : localProblem(o[path], zone);
+    if (message) told.addIssue({ code: 'custom', path: [path], message });
+  }
 });
 /** What the form sends. */
 export type OrderInput = Omit<z.input<typeof orderInput>, 'sender' | 'receiver'> &

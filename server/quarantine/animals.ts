@@ -1,17 +1,18 @@
 import { z } from 'zod';
+import { id, lines, named, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { tankId } from './quarantine';
 
 const leaveInput = z.object({
-  quarantineId: z.string(),
-  speciesId: z.string().min(1, 'Say which animals.'),
+  quarantineId: id(),
+  speciesId: named(80, 'Say which animals.'),
   count: z.number({ error: 'Say how many.' }).int('Count whole animals.').min(1, 'Say how many.'),
   how: z.enum(['died', 'released', 'sold'], { error: 'Say whether they died, moved or were sold.' }),
   /** Own tank they go to, where they are released. */
-  into: z.string().trim().max(80),
-  note: z.string().trim().max(120),
+  into: text(80),
+  note: lines(120),
 });
 export type LeaveInput = z.input<typeof leaveInput>;
 

@@ -1,22 +1,26 @@
 'use server';
 
 import { z } from 'zod';
+import { id, version } from '@/core/quantities/shapes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Draft } from '@/records/field';
 import { kindIds, type KindId } from '@/records/kind';
 import { house } from '@/server/wiring';
 import type { Species } from '@/core/catalogue/schema';
+import { LARGEST_FILE } from '@/server/consignment/file-size';
 import * as csv from './csv';
 import * as species from './species';
 import * as records from './records';
 
 const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ?? null;
+/** A cell as it is typed. */
+const typed = z.string().max(4000);
 const noKind = refuse('kind', 'There is no such list.');
 
 const recordInput = z.object({
-  id: z.string().nullable(),
-  version: z.number().nullable(),
-  draft: z.record(z.string(), z.union([z.string(), z.array(z.record(z.string(), z.string()))])),
+  id: id().nullable(),
+  version: version.nullable(),
+  draft: z.record(id(), z.union([typed, z.array(z.record(id(), typed)).max(400)])),
 });
 export async function saveRecord(
   kindId: string,
@@ -43,8 +47,8 @@ export async function undoRecord(id: string): Promise<Outcome<{ id: string; vers
   return records.undoRecord(house(), id);
 }
 const csvInput = z.object({
-  text: z.string(),
-  mapping: z.array(z.string().nullable()).nullable(),
+  text: z.string().max(LARGEST_FILE),
+  mapping: z.array(id().nullable()).max(400).nullable(),
   commit: z.boolean(),
 });
 export async function importCsv(list: string, input: z.input<typeof csvInput>): Promise<Outcome<csv.ImportReport>> {

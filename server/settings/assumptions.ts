@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { between, id } from '@/core/quantities/shapes';
 import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -11,7 +12,7 @@ type Own = Consignment['assumptions'];
 /** The user's own values: what a new consignment starts from. Files and consignments keep theirs. */
 export const ownAssumptions = (house: House): Own => JSON.parse(house.arrivals.setting(KEY) ?? '{}') as Own;
 
-const input = z.object({ name: z.string(), value: z.number({ error: 'Give a number.' }).nullable() });
+const input = z.object({ name: id(), value: between(-1e6, 1e6, 'It').nullable() });
 export type AssumptionInput = z.input<typeof input>;
 
 /**
@@ -22,7 +23,7 @@ export function setAssumption(house: House, given: unknown): Outcome<number> {
   const parsed = input.safeParse(given);
   if (!parsed.success) return refuse('value', 'Give a number.');
   const { value } = parsed.data;
-  if (!(parsed.data.name in assumptionTable)) return refuse('value', 'This assumption is not known.');
+  if (!Object.hasOwn(assumptionTable, parsed.data.name)) return refuse('value', 'This assumption is not known.');
   const name = parsed.data.name as AssumptionName;
   const problem = value === null ? null : assumptionProblem(name, value);
   if (problem) return refuse('value', problem);

@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import { lines } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { partySchema } from '@/core/consignment/schema';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 
-const profileSchema = partySchema.extend({ papers: z.string().max(2000, 'Keep this under 2000 letters.').optional() });
+const profileSchema = partySchema.extend({ papers: lines(2000).optional() });
 export type ProfileInput = z.input<typeof profileSchema>;
 
 /** A clock that was left empty follows from the coordinates. */

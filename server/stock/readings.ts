@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { lines, named, text, upTo } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fromDraft, type Draft, type Field } from '@/records/field';
 import { toldWater } from '@/records/people';
 import { waterFields } from '@/records/water';
 import type { House } from '@/server/house';
 import { profileOf } from '@/server/house';
-import { instantAt } from '@/server/instants';
+import { typedInstant } from '@/server/instants';
 
 /** Columns of a reading, in the form and in a file. */
 export const readingFields: readonly Field[] = [
@@ -18,27 +19,16 @@ export const readingFields: readonly Field[] = [
 ];
 
 const readingSchema = z.object({
-  tankId: z.string().min(1, 'Choose the tank.'),
-  at: z.string(),
+  tankId: named(80, 'Choose the tank.'),
+  at: text(40),
   ...toldWater,
-  nitriteMgL: z.number({ error: 'Nitrite must be a number.' }).min(0).max(100).optional(),
-  nitrateMgL: z.number({ error: 'Nitrate must be a number.' }).min(0).max(1000).optional(),
-  note: z.string().max(300).optional(),
+  nitriteMgL: upTo(100, 'Nitrite').optional(),
+  nitrateMgL: upTo(1000, 'Nitrate').optional(),
+  note: lines(300).optional(),
 });
 
-/** An instant as typed: ISO with or without a zone, or a local date and time of the fish room; now where empty. */
-function instantOf(house: House, text: string): string | null {
-  const t = text.trim();
-  if (t === '') return house.nowIso();
-  if (/Z$|[+-]\d{2}:?\d{2}$/.test(t) && Number.isFinite(Date.parse(t))) return new Date(t).toISOString();
-  const local = /^(\d{4}-\d{2}-\d{2})(?:[T ](\d{2}:\d{2}))?(?::\d{2})?$/.exec(t);
-  if (!local) return null;
-  try {
-    return instantAt(`${local[1]}T${local[2] ?? '12:00'}`, profileOf(house).place.zone);
-  } catch {
-    return null;
-  }
-}
+const instantOf = (house: House, typed: string): string | null =>
+  typed === '' ? house.nowIso() : typedInstant(typed, profileOf(house).place.zone);
 
 /** Keeps a reading of a tank. The same tank at the same instant is the same reading, and is kept once. */
 export function saveReading(
