@@ -28,7 +28,15 @@ describe('an instant as people and files write it', () => {
     expect(at('2026-11-24')).toBe('2026-11-24T10:00:00.000Z');
   });
   test('what only looks like one is none', () => {
-    for (const bad of ['1Z', '2026-02-31', '2026-02-31T10:00:00Z', '2026-11-26T25:99Z', '2026-03-29 03:30', 'now', '12'])
+    for (const bad of [
+      '1Z',
+      '2026-02-31',
+      '2026-02-31T10:00:00Z',
+      '2026-11-26T25:99Z',
+      '2026-03-29 03:30',
+      'now',
+      '12',
+    ])
       expect([bad, at(bad)]).toEqual([bad, null]);
   });
 });

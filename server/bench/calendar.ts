@@ -2,6 +2,7 @@ import ical, { ICalEventStatus } from 'ical-generator';
 import { scheduleOf } from '@/core/duties/schedule';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { quarantineDuties, type Duty } from './duties';
+import { soundOf } from '@/server/consignment/sound';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
@@ -59,7 +60,9 @@ export function calendarFeed(house: House, code: string | null = null): string {
   const only = code === null ? null : house.consignments.byCode(code);
   const consignments = only
     ? [only]
-    : house.consignments.list('all', 400).filter((s) => Date.parse(s.document.openingAt) > since);
+    : soundOf(house, house.consignments.page('all', 400, 0)).sound.filter(
+        (s) => Date.parse(s.document.openingAt) > since,
+      );
   const tanks = house.arrivals
     .quarantinesSince(new Date(since).toISOString())
     .filter((q) => !only || q.consignmentId === only.document.id);

@@ -1,7 +1,8 @@
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { isPast, scheduleOf, type MomentKind } from '@/core/duties/schedule';
 import { dayWords } from '@/core/calendar/calendar';
-import type { StoredConsignment } from '@/server/db/consignments';
+import type { StoredConsignment, Unread } from '@/server/db/consignments';
+import { soundOf } from '@/server/consignment/sound';
 import type { StoredQuarantine } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
@@ -120,19 +121,17 @@ export function quarantineDuties(house: House, q: StoredQuarantine, code: string
   });
 }
 
-/** What is planned, on its way or lately opened: read once, it is a long read. */
-export const liveConsignments = (house: House): StoredConsignment[] =>
-  house.consignments.live(new Date(house.nowMs() - 4 * DAY).toISOString());
+/** What is planned, on its way or lately opened: read once, it is a long read; and what of it cannot be worked with. */
+export const liveConsignments = (house: House): { sound: StoredConsignment[]; unread: Unread[] } =>
+  soundOf(house, house.consignments.live(new Date(house.nowMs() - 4 * DAY).toISOString()));
 
 /** Everything live at this house, with its duties in the order in which they want hands. */
-export function allDuties(house: House, live = liveConsignments(house)): Duty[] {
+export function allDuties(house: House, live = liveConsignments(house).sound): Duty[] {
   const now = house.nowMs();
   const off = house.bench.putOffs(new Date(now - DAY).toISOString());
   const quarantines = house.arrivals.quarantinesSince(new Date(now - (QUARANTINE_DAYS + 2) * DAY).toISOString());
   return [
     ...live.flatMap((s) => consignmentDuties(house, s, off)),
-    ...quarantines.flatMap((q) =>
-      quarantineDuties(house, q, house.consignments.byId(q.consignmentId)?.document.code ?? '', off),
-    ),
+    ...quarantines.flatMap((q) => quarantineDuties(house, q, house.consignments.codeOf(q.consignmentId) ?? '', off)),
   ].sort((x, y) => dueMs(x) - dueMs(y));
 }

@@ -120,7 +120,7 @@ function runningTasks(house: House): BenchTask[] {
     const at = positionOf(run, now);
     const step = run.steps[at.index];
     if (!step) return [];
-    const code = house.consignments.byId(run.consignmentId)?.document.code ?? '';
+    const code = house.consignments.codeOf(run.consignmentId) ?? '';
     return [
       {
         key: `run:${run.id}`,
@@ -168,7 +168,7 @@ export function benchView(house: House) {
   const now = house.nowMs();
   const { zone } = profileOf(house).place;
   const midnight = (days: number): number => atClock(sameTimeLater(now, days, zone), '00:00', zone);
-  const live = liveConsignments(house);
+  const { sound: live, unread } = liveConsignments(house);
   const duties = allDuties(house, live);
   const open = duties.filter(
     // The hand-over is told by the hour to leave, and recorded where it happens.
@@ -183,7 +183,7 @@ export function benchView(house: House) {
     .map((q) => ({
       ...q,
       day: dayOf(q, now),
-      code: house.consignments.byId(q.consignmentId)?.document.code ?? '',
+      code: house.consignments.codeOf(q.consignmentId) ?? '',
       duties: house.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
     }))
     .filter((q) => q.day <= QUARANTINE_DAYS);
@@ -194,6 +194,8 @@ export function benchView(house: House) {
     quarantines,
     doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
     low: lowSupplies(house, live),
+    /** Consignments that cannot be read, and why: everything else goes on without them. */
+    unread,
     empty: !house.consignments.any(),
   };
 }

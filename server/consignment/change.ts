@@ -1,8 +1,12 @@
+import { atomically } from '@/server/answer';
 import { refuse, problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { unknownRows } from '@/core/consignment/door';
 import { crossChecks } from '@/core/consignment/rules';
 import { consignmentSchema, type Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
+import { catalogueOf } from './result';
+import { flawOf } from './sound';
 import { putConsignment, type Told } from './store';
 
 const CHANGED_ELSEWHERE =
@@ -39,6 +43,8 @@ export function change(
   if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
   const cross = crossChecks(checked.data);
   if (cross.length > 0) return { ok: false, problems: cross };
+  const unknown = unknownRows(checked.data, catalogueOf(checked.data, house));
+  if (unknown.length > 0) return { ok: false, problems: unknown };
   return putConsignment(house, stored.value, checked.data, what, told)
     ? find(house, code)
     : refuse('version', CHANGED_ELSEWHERE);
@@ -52,22 +58,25 @@ function returnTicks(house: House, id: string): void {
 }
 
 /** Takes the last change back; the state before it becomes a new version. Says what was undone. */
-export function undo(house: House, code: string): Outcome<string> {
+export function undo(house: House, code: string, version: number | null = null): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  const { document, version } = stored.value;
+  const { document, version: newest } = stored.value;
+  if (version !== null && version !== newest) return refuse('version', CHANGED_ELSEWHERE);
   const last = house.consignments.lastRevision(document.id);
   if (!last) return refuse('undo', 'There is nothing to undo.');
-  return house.db.transaction((): Outcome<string> => {
+  return atomically(house, (): Outcome<string> => {
     // The facts that came with the change go first: the state to return to is the plan of before with what stands then.
-    house.facts.undo(document.id, last.version + 1, version + 1, house.nowIso());
+    house.facts.undo(document.id, last.version + 1, newest + 1, house.nowIso());
     const back = house.consignments.withFacts(last.document);
+    const flaw = flawOf(house, back);
+    if (flaw) return refuse('undo', `The state before ${last.what} cannot be brought back: ${flaw}`);
     const told = { kind: 'undo', subject: last.what };
     if (!putConsignment(house, stored.value, back, 'undo', told)) throw new Error(CHANGED_ELSEWHERE);
     if (back.handOverAt !== document.handOverAt) returnTicks(house, document.id);
     // Undo is not itself undone: the revision it returns to, and the one it would leave, go.
-    house.consignments.dropRevision(document.id, version);
+    house.consignments.dropRevision(document.id, newest);
     house.consignments.dropRevision(document.id, last.version);
     return { ok: true, value: last.what };
-  })();
+  });
 }

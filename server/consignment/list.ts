@@ -1,4 +1,5 @@
 import { stageOf, type Shelf, type Stage, type StoredConsignment } from '@/server/db/consignments';
+import { soundOf } from './sound';
 import { profileOf, type House } from '@/server/house';
 
 export const shelves = [
@@ -20,20 +21,23 @@ export function consignmentList(house: House, asked: { find?: string; show?: str
   const counts = house.consignments.counts();
   const pages = find ? 1 : Math.max(1, Math.ceil(counts[shelf] / PAGE));
   const page = Math.min(pages, Math.max(1, Number(asked.page) || 1));
-  const stored: StoredConsignment[] = find
-    ? house.records
-        .search(find)
-        .filter((f) => f.kind === 'consignment')
-        .slice(0, PAGE * 2)
-        .flatMap((f) => house.consignments.byId(f.id) ?? [])
-    : house.consignments.list(shelf, PAGE, (page - 1) * PAGE);
+  const found = find
+    ? house.consignments.some(
+        house.records
+          .search(find)
+          .filter((f) => f.kind === 'consignment')
+          .slice(0, PAGE * 2)
+          .map((f) => f.id),
+      )
+    : house.consignments.page(shelf, PAGE, (page - 1) * PAGE);
+  const { sound: stored, unread } = soundOf(house, found);
   const { species } = house.shelves().all;
   const rows = stored.map((s) => ({
     ...s,
     stage: wordsOf(house, s),
     species: species.find((x) => x.id === s.document.lines[0]?.speciesId) ?? null,
   }));
-  return { rows, shelf, shelves, find, page, pages, counts, zone: profileOf(house).place.zone };
+  return { rows, unread, shelf, shelves, find, page, pages, counts, zone: profileOf(house).place.zone };
 }
 export type ConsignmentListView = ReturnType<typeof consignmentList>;
 

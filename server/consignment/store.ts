@@ -39,7 +39,7 @@ export function addConsignment(house: House, c: Consignment, told: Told, history
  */
 export function putConsignment(
   house: House,
-  stored: StoredConsignment,
+  stored: Pick<StoredConsignment, 'version'>,
   next: Consignment,
   what: string,
   told: Told | null,

@@ -14,7 +14,14 @@ export interface StoredConsignment {
   updatedAt: string;
 }
 
+/** A stored consignment that could not be read, and why. */
+export interface Unread {
+  code: string;
+  why: string;
+}
+
 interface Row {
+  code: string;
   document: string;
   version: number;
   result: string | null;
@@ -55,7 +62,18 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
     archivedAt: r.archived_at,
     updatedAt: r.updated_at,
   });
-  const columns = 'document, version, result, archived_at, updated_at';
+  const columns = 'code, document, version, result, archived_at, updated_at';
+  /** One document that cannot be read must not take the others with it: it is named instead. */
+  const readable = (rows: readonly Row[]): { read: StoredConsignment[]; unread: Unread[] } => {
+    const out = { read: [] as StoredConsignment[], unread: [] as Unread[] };
+    for (const r of rows)
+      try {
+        out.read.push(toStored(r));
+      } catch (error) {
+        out.unread.push({ code: r.code, why: (error as Error).message });
+      }
+    return out;
+  };
   const byCode = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE code = ?`);
   const byId = db.prepare<[string], Row>(`SELECT ${columns} FROM consignment WHERE id = ?`);
   const where: Record<Shelf, string> = {
@@ -103,6 +121,17 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
   const storeRevision = db.prepare(
     `INSERT INTO revision (consignment_id, version, document, what, at)
      SELECT id, version, document, @what, @at FROM consignment WHERE id = @id`,
+  );
+  const versionOf = db.prepare<[string], { version: number }>(`SELECT version FROM consignment WHERE id = ?`);
+  const codeOf = db.prepare<[string], { code: string }>(`SELECT code FROM consignment WHERE id = ?`);
+  const stateOf = db.prepare<[string], { id: string; version: number }>(
+    `SELECT id, version FROM consignment WHERE code = ?`,
+  );
+  const revisions = db.prepare<[string], { version: number; document: string; what: string }>(
+    `SELECT version, document, what FROM revision WHERE consignment_id = ? ORDER BY version DESC`,
+  );
+  const namedBefore = db.prepare<[string], { code: string }>(
+    `SELECT DISTINCT c.code FROM revision r JOIN consignment c ON c.id = r.consignment_id WHERE instr(r.document, ?) > 0 LIMIT 5`,
   );
   const lastRevision = db.prepare<[string], { version: number; document: string; what: string }>(
     `SELECT version, document, what FROM revision WHERE consignment_id = ? ORDER BY version DESC LIMIT 1`,
@@ -167,14 +196,20 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
       const r = byId.get(id);
       return r ? toStored(r) : null;
     },
+    /** The code of a consignment, without its document. */
+    codeOf: (id: string): string | null => codeOf.get(id)?.code ?? null,
+    /** Those of some ids; what of them cannot be read is named. */
+    some: (ids: readonly string[]) => readable(ids.flatMap((id) => byId.get(id) ?? [])),
+    /** A page of a shelf; what of it cannot be read is named. */
+    page: (shelf: Shelf, limit: number, offset: number) => readable(lists[shelf].all(limit, offset)),
     list: (shelf: Shelf = 'all', limit = 500, offset = 0): StoredConsignment[] =>
-      lists[shelf].all(limit, offset).map(toStored),
+      readable(lists[shelf].all(limit, offset)).read,
     counts: (): Record<Shelf, number> =>
       Object.fromEntries(Object.entries(counts).map(([k, s]) => [k, s.get()!.n])) as Record<Shelf, number>,
     /** What the Bench looks at: everything not yet opened, and what was handed over since then. */
-    live: (sinceIso: string): StoredConsignment[] => live.all(sinceIso).map(toStored),
+    live: (sinceIso: string) => readable(live.all(sinceIso)),
     /** Outgoing and own moves that are not packed yet, the soonest first. */
-    planned: (): StoredConsignment[] => planned.all().map(toStored),
+    planned: (): StoredConsignment[] => readable(planned.all()).read,
     any: (): boolean => any.get()!.n === 1,
     nextCode: (): string => `KC-${String((lastCode.get()?.n ?? 100) + 1).padStart(4, '0')}`,
     insert: (c: Consignment, result: StoredResult | null, at: string): void => {
@@ -184,18 +219,29 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
     /** False when somebody else saved in between: nothing was written. */
     update: (c: Consignment, result: StoredResult | null, version: number, what: string, at: string): boolean =>
       db.transaction(() => {
+        if (versionOf.get(c.id)?.version !== version) return false;
         storeRevision.run({ id: c.id, what, at });
-        const rest = scalars(c, at);
-        const changed =
-          update.run({ ...rest, result: result ? JSON.stringify(result) : null, version, at }).changes === 1;
-        if (!changed) dropRevision.run(c.id, version);
-        else index(c);
-        return changed;
+        update.run({ ...scalars(c, at), result: result ? JSON.stringify(result) : null, version, at });
+        index(c);
+        return true;
       })(),
     lastRevision: (id: string): { version: number; document: Consignment; what: string } | null => {
       const r = lastRevision.get(id);
       return r ? { ...r, document: joined(r.document) } : null;
     },
+    /** Where a consignment stands, even if it cannot be read. */
+    stateOf: (code: string): { id: string; version: number } | null => stateOf.get(code) ?? null,
+    /** Earlier states that can be read, the latest first. */
+    earlier: function* (id: string): Generator<{ version: number; what: string; document: Consignment }> {
+      for (const r of revisions.all(id))
+        try {
+          yield { version: r.version, what: r.what, document: joined(r.document) };
+        } catch {
+          // An earlier state that cannot be read is no state to return to.
+        }
+    },
+    /** Codes of consignments an earlier state of which names a row; by its id, as documents write it. */
+    namedBefore: (id: string): string[] => namedBefore.all(JSON.stringify(id)).map((r) => r.code),
     dropRevision: (id: string, version: number): void => void dropRevision.run(id, version),
     /** The same consignment with something written beside it: no new version, nothing to undo. */
     replace: (c: Consignment, result: StoredResult | null, at: string): void => {

@@ -1,3 +1,4 @@
+import { atomically } from '@/server/answer';
 import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -9,16 +10,7 @@ import type { House } from '@/server/house';
 import { lookupOf } from './lookup';
 import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
 import { stageOf } from '@/server/db/consignments';
-import {
-  atomically,
-  blankDraft,
-  draftOfRecord,
-  readDraft,
-  removeRecord,
-  shelfChanged,
-  undoRecord,
-  writeRecord,
-} from './records';
+import { blankDraft, draftOfRecord, readDraft, removeRecord, shelfChanged, undoRecord, writeRecord } from './records';
 import { readingFields, saveReading } from '@/server/stock/readings';
 
 /** What a file would do, or did. */

@@ -7,6 +7,7 @@ import { kinds } from '@/records';
 import type { Kind, KindId } from '@/records/kind';
 import type { NewRecord, StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
+import { atomically } from '@/server/answer';
 import { zoned } from '@/server/instants';
 import { keepDemand } from '@/server/stock/demand';
 import { linksOf, lookupOf } from './lookup';
@@ -134,21 +135,6 @@ export function writeRecord(
   return { ok: true, value: { id, version: house.records.byId(id)!.version } };
 }
 
-/** All or nothing: a refusal takes back what was written before it. */
-export function atomically<T>(house: House, work: () => Outcome<T>): Outcome<T> {
-  let answer: Outcome<T> | null = null;
-  const REFUSED = new Error('refused');
-  try {
-    house.db.transaction(() => {
-      answer = work();
-      if (!answer.ok) throw REFUSED;
-    })();
-  } catch (error) {
-    if (error !== REFUSED) throw error;
-  }
-  return answer!;
-}
-
 /** Saves a form. A second save over somebody else's is refused with both versions; nothing is lost. */
 export function saveRecord(house: House, kindId: KindId, input: RecordInput): Outcome<{ id: string; version: number }> {
   const kind = kinds[kindId];
@@ -179,7 +165,13 @@ export function saveRecord(house: House, kindId: KindId, input: RecordInput): Ou
 export function removeRecord(house: House, id: string): Outcome<{ archived: boolean; words: string }> {
   const r = house.records.byId(id);
   if (!r || r.deletedAt) return refuse('id', 'This is not there any more.');
-  const users = house.records.users(id).map((u) => u.code ?? u.name ?? '');
+  const users = [
+    ...new Set([
+      ...house.records.users(id).map((u) => u.code ?? u.name ?? ''),
+      // An earlier state that names it could not be returned to without it.
+      ...house.consignments.namedBefore(id),
+    ]),
+  ];
   const readings = r.kind === 'tank' ? house.ledger.readingCount(id) : 0;
   const animals = r.kind === 'tank' ? house.ledger.staysIn(id).reduce((n, s) => n + Math.max(0, s.count), 0) : 0;
   const why =

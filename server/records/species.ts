@@ -1,3 +1,4 @@
+import { atomically } from '@/server/answer';
 import type { Species } from '@/core/catalogue/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { kinds } from '@/records';
@@ -5,7 +6,7 @@ import { fold, toDraft, type Draft } from '@/records/field';
 import { classes, likeSpecies, ownSpeciesSchema, speciesOf } from '@/records/species';
 import type { House } from '@/server/house';
 import { lookupOf } from './lookup';
-import { atomically, blankDraft, shelfChanged, writeRecord } from './records';
+import { blankDraft, shelfChanged, writeRecord } from './records';
 
 /** A name that nobody knows becomes a row of its own in one step, with the figures of one that is like it. */
 export function addSpecies(house: House, name: string, likeId: string): Outcome<Species> {

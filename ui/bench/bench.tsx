@@ -12,6 +12,7 @@ import { useNow } from '@/ui/use-now';
 import { useSave } from '@/ui/use-save';
 import { inField } from '@/ui/shell/keys';
 import { useKeys } from '@/ui/shell/wishes';
+import { UnreadList } from '@/ui/consignment/unread';
 import { RunningLow } from './low';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
@@ -157,6 +158,7 @@ export function Bench(p: BenchProps) {
     <div className="lg:grid lg:grid-cols-[617px_1fr]">
       <Days p={p} now={now} />
       <div className="border-rule bg-surface px-3 pb-8 pt-4 md:px-6 lg:min-h-[calc(100vh-45px)] lg:border-l">
+        <UnreadList unread={p.unread} />
         <OnTheWay p={p} now={now} />
         <Quarantines p={p} />
         <RunningLow low={p.low} zone={p.zone} />

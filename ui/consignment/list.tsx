@@ -8,12 +8,23 @@ import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, factorWords, slackWords } from '@/ui/format';
 import { Tabs } from '@/ui/shell/tabs';
+import { UnreadList } from './unread';
 import { ImportFile } from './import-file';
 
 const at = (q: Record<string, string>): string => `/consignments?${new URLSearchParams(q).toString()}`;
 
 /** Consignments by how far they are, latest hand-over first, or those that hold the words. */
-export function ConsignmentList({ rows, shelf, shelves, find, page, pages, counts, zone }: ConsignmentListView) {
+export function ConsignmentList({
+  rows,
+  unread,
+  shelf,
+  shelves,
+  find,
+  page,
+  pages,
+  counts,
+  zone,
+}: ConsignmentListView) {
   return (
     <>
       <section className="chead relative flex-wrap gap-y-2 py-2">
@@ -53,6 +64,7 @@ export function ConsignmentList({ rows, shelf, shelves, find, page, pages, count
             ))
           )}
         </p>
+        <UnreadList unread={unread} />
         <Table
           className="rows-at-390"
           head={
