@@ -4,7 +4,11 @@ const config: NextConfig = {
   allowedDevOrigins: ['127.0.0.1'],
   reactStrictMode: true,
   poweredByHeader: false,
-  experimental: { serverActions: { bodySizeLimit: '4mb' } },
+  experimental: {
+    // What a page promises to read: files of 3 MB with their wrapping, pictures of 15.
+    serverActions: { bodySizeLimit: '4mb' },
+    proxyClientMaxBodySize: '16mb',
+  },
 };
 
 export default config;

@@ -10,6 +10,8 @@ import { consignmentRepository, type ConsignmentRepository } from './db/consignm
 import { recordRepository, type RecordRepository } from './db/records';
 import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
+import { receiptRepository, type ReceiptRepository } from './db/receipts';
+import { watchFile } from './db/watch';
 import { calendarOf } from './records/holidays';
 import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
@@ -28,6 +30,9 @@ export interface House {
   records: RecordRepository;
   ledger: LedgerRepository;
   bench: BenchRepository;
+  receipts: ReceiptRepository;
+  /** Why nothing can be written any more, where the data folder has gone or was replaced; null while it is there. */
+  gone: () => string | null;
   nowMs: () => number;
   nowIso: () => string;
   /** What plans may choose from: the house's own bags, boxes, packs and services. */
@@ -39,6 +44,9 @@ export interface House {
   /** Runs behind the chance that is stored with every change; the open page refines it. */
   draws: number;
 }
+
+/** An answer can be asked for again this long. */
+const RECEIPT_DAYS = 3;
 
 /** Opens the data of a house; its shelves are read once and again after every change to them. */
 export function openHouse(folder: string | null, clock: () => number = nowMs, draws = 200): House {
@@ -58,6 +66,8 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     records,
     ledger: ledgerRepository(db),
     bench: benchRepository(db),
+    receipts: receiptRepository(db),
+    gone: watchFile(folder),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
     shelves: () => (shelves ??= shelvesOf(records)),
@@ -69,6 +79,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     calendar: calendarOf,
     draws,
   };
+  house.receipts.prune(new Date(clock() - RECEIPT_DAYS * 864e5).toISOString());
   seedRecords(house);
   askAnew(house);
   return house;

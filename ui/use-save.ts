@@ -1,8 +1,29 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { wasDone } from '@/server/actions';
 import { useCallback, useState, useTransition } from 'react';
 import type { Conflict, Outcome, Problem } from '@/core/consignment/outcome';
+
+/** A name for one press: the server does what comes with it once. Plain http has no `randomUUID`. */
+const newPress = (): string =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, '0')).join('');
+
+const LOOKS_MS = [300, 1000, 2000, 4000, 8000];
+
+/** An answer was lost: nobody knows yet whether it was saved. The server is asked until it tells; null if it never does. */
+async function truthOf<T>(press: string, tell: (message: string) => void): Promise<Outcome<T> | null> {
+  tell('It is not known yet whether this was saved: looking …');
+  for (const ms of LOOKS_MS) {
+    await new Promise((resolve) => setTimeout(resolve, ms));
+    const known = await wasDone(press).catch(() => null);
+    if (known) return known as Outcome<T>;
+  }
+  tell(
+    'The server does not answer: it is not known whether this was saved. What you typed is still here; once it answers again, look before you press once more.',
+  );
+  return null;
+}
 
 /**
  * Sends something to the server, keeps what was typed, and shows sentences where they belong. On success the page's
@@ -16,21 +37,19 @@ export function useSave() {
   const [problems, setProblems] = useState<Problem[]>([]);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const save = useCallback(
-    async <T>(send: () => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
+    async <T>(send: (press: string) => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
       setSending(true);
+      const press = newPress();
+      const tell = (message: string): void => setProblems([{ path: '', message }]);
       try {
-        const answer = await send();
+        const answer = await send(press).catch(() => truthOf<T>(press, tell));
+        if (answer === null) return false;
         setProblems(answer.ok ? [] : answer.problems);
         setConflict(answer.ok ? null : (answer.conflict ?? null));
         if (!answer.ok) return false;
         then?.(answer.value);
         startRefresh(() => router.refresh());
         return true;
-      } catch {
-        setProblems([
-          { path: '', message: 'The server did not answer. Nothing was saved; what you typed is still here.' },
-        ]);
-        return false;
       } finally {
         setSending(false);
       }

@@ -1,13 +1,13 @@
 'use server';
 
+import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { house } from '@/server/wiring';
 import * as bags from './bags';
 
-export async function saveBags(input: bags.BagsInput): Promise<Outcome<null>> {
-  return plain(bags.saveBags(house(), input));
+export async function saveBags(press: string, input: bags.BagsInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(bags.saveBags(h, input)));
 }
-export async function replanBags(code: string, version: number): Promise<Outcome<string[]>> {
-  return bags.replanBags(house(), code, version);
+export async function replanBags(press: string, code: string, version: number): Promise<Outcome<string[]>> {
+  return write(press, (h) => bags.replanBags(h, code, version));
 }

@@ -1,10 +1,10 @@
 'use server';
 
+import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { house } from '@/server/wiring';
 import * as boxes from './boxes';
 
-export async function saveBoxes(input: boxes.BoxesInput): Promise<Outcome<null>> {
-  return plain(boxes.saveBoxes(house(), input));
+export async function saveBoxes(press: string, input: boxes.BoxesInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(boxes.saveBoxes(h, input)));
 }

@@ -53,6 +53,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
     : `Opened ${day(c.openingAt, there.zone)}, ${time(c.openingAt, there.zone)} in ${there.name}.`;
   return {
     code: c.code,
+    version: view.stored.version,
     what: `${plural(
       c.lines.reduce((n, l) => n + l.count, 0),
       'animal',

@@ -1,6 +1,8 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
+import { Trouble } from '@/server/trouble';
+import { databaseFile } from './watch';
 import type { Db } from './db';
 import { factsApart } from './facts-apart';
 
@@ -43,7 +45,7 @@ export function migrate(db: Db, file: string, after = afterwards): void {
   const at = db.pragma('user_version', { simple: true }) as number;
   const all = migrations();
   if (at > all.length)
-    throw new Error(
+    throw new Trouble(
       `This data was written by a newer Kindly Crate (schema ${at}, here ${all.length}). Update the program.`,
     );
   const due = all.filter((m) => m.number > at);
@@ -74,11 +76,16 @@ export function openDatabase(folder: string | null): Db {
   let file = ':memory:';
   if (folder !== null) {
     try {
-      mkdirSync(folder, { recursive: true });
+      mkdirSync(folder, { recursive: true, mode: 0o700 });
+      // What others could read was made so by an earlier version.
+      chmodSync(folder, 0o700);
     } catch {
-      throw new Error(`Cannot write to ${folder}: check its permissions, or set KINDLY_DATA to another folder.`);
+      throw new Trouble(`Cannot write to ${folder}: check its permissions, or set KINDLY_DATA to another folder.`);
     }
-    file = path.join(folder, 'kindly-crate.db');
+    file = databaseFile(folder);
+    // SQLite gives its log the rights of its file.
+    process.umask(0o077);
+    if (existsSync(file)) chmodSync(file, 0o600);
   }
   const db = new Database(file);
   db.pragma('journal_mode = WAL');

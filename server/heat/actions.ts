@@ -1,20 +1,25 @@
 'use server';
 
+import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { house } from '@/server/wiring';
 import * as forecast from './forecast';
 import * as packs from './packs';
 
-export async function savePacks(input: packs.PacksInput): Promise<Outcome<null>> {
-  return plain(packs.savePacks(house(), input));
+export async function savePacks(press: string, input: packs.PacksInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(packs.savePacks(h, input)));
 }
-export async function importForecast(code: string, text: string, fileName: string): Promise<Outcome<null>> {
-  return plain(forecast.importForecast(house(), code, text, fileName));
+export async function importForecast(
+  press: string,
+  code: string,
+  text: string,
+  fileName: string,
+): Promise<Outcome<null>> {
+  return write(press, (h) => plain(forecast.importForecast(h, code, text, fileName)));
 }
-export async function refreshForecast(code: string): Promise<Outcome<null>> {
-  return plain(forecast.refreshForecast(house(), code));
+export async function refreshForecast(press: string, code: string): Promise<Outcome<null>> {
+  return write(press, (h) => plain(forecast.refreshForecast(h, code)));
 }
-export async function typeForecast(input: forecast.DaysInput): Promise<Outcome<null>> {
-  return plain(forecast.typeForecast(house(), input));
+export async function typeForecast(press: string, input: forecast.DaysInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(forecast.typeForecast(h, input)));
 }

@@ -111,11 +111,16 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
 }
 
 /** Cancels an order: its fish and supplies are free again, nothing of it stays on the Bench. What has left cannot be called back. */
-export const cancel = (house: House, code: string, reason: string): Outcome<StoredConsignment> =>
+export const cancel = (
+  house: House,
+  code: string,
+  reason: string,
+  version: number | null = null,
+): Outcome<StoredConsignment> =>
   change(
     house,
     code,
-    null,
+    version,
     'the cancelling',
     (c) => {
       if (c.cancelled) return refuse('code', `${code} is cancelled already.`);
@@ -126,11 +131,11 @@ export const cancel = (house: House, code: string, reason: string): Outcome<Stor
   );
 
 /** Takes a cancelling back. */
-export const revive = (house: House, code: string): Outcome<StoredConsignment> =>
+export const revive = (house: House, code: string, version: number | null = null): Outcome<StoredConsignment> =>
   change(
     house,
     code,
-    null,
+    version,
     'bringing it back',
     (c) => (c.cancelled ? { ok: true, value: { ...c, cancelled: null } } : refuse('code', `${code} is not cancelled.`)),
     { kind: 'no longer cancelled', subject: code },

@@ -1,14 +1,19 @@
 'use server';
 
+import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { house } from '@/server/wiring';
 import * as events from './events';
 
-export async function tick(code: string, key: string, done: boolean): Promise<Outcome<string | null>> {
-  return events.tick(house(), code, key, done);
+export async function tick(press: string, code: string, key: string, done: boolean): Promise<Outcome<string | null>> {
+  return write(press, (h) => events.tick(h, code, key, done));
 }
-export async function recordEvent(code: string, name: events.EventName, done: boolean): Promise<Outcome<null>> {
-  const h = house();
-  return plain(events.recordEvent(h, code, name, done ? h.nowIso() : null));
+export async function recordEvent(
+  press: string,
+  code: string,
+  version: number,
+  name: events.EventName,
+  done: boolean,
+): Promise<Outcome<null>> {
+  return write(press, (h) => plain(events.recordEvent(h, code, name, done ? h.nowIso() : null, version)));
 }

@@ -40,6 +40,7 @@ export function recordEvent(
   code: string,
   name: EventName,
   at: string | null,
+  version: number | null = null,
 ): Outcome<StoredConsignment> {
   if (!order.includes(name)) return refuse('event', 'This event is not known.');
   const kind = milestones[name];
@@ -48,7 +49,7 @@ export function recordEvent(
     const r = change(
       house,
       code,
-      null,
+      version,
       kind.replace('-', ' '),
       (c) => {
         const actual = { ...c.actual, [name]: at };

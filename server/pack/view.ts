@@ -4,11 +4,11 @@ import { packingChecklist } from '@/core/duties/checklist';
 import type { Station } from '@/server/consignment/station';
 
 /** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
-export function sendView({ c, catalogue, nowMs, view }: Station) {
+export function sendView({ c, catalogue, nowMs, view, base }: Station) {
   const a = withOverrides(c.assumptions);
   const unsealed = { ...c, actual: { ...c.actual, sealedAt: null } };
   return {
-    code: c.code,
+    ...base,
     zone: c.sender.place.zone,
     nowMs,
     leaveMs: keyInstants(c, catalogue, a).leaveMs,

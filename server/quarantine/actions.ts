@@ -1,16 +1,16 @@
 'use server';
 
+import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
-import { house } from '@/server/wiring';
 import * as animals from './animals';
 import * as quarantine from './quarantine';
 
-export async function openQuarantine(code: string, tank: string): Promise<Outcome<string>> {
-  return quarantine.openQuarantine(house(), code, String(tank));
+export async function openQuarantine(press: string, code: string, tank: string): Promise<Outcome<string>> {
+  return write(press, (h) => quarantine.openQuarantine(h, code, String(tank)));
 }
-export async function setDuty(quarantineId: string, key: string, done: boolean): Promise<Outcome<null>> {
-  return quarantine.setDuty(house(), quarantineId, key, done);
+export async function setDuty(press: string, quarantineId: string, key: string, done: boolean): Promise<Outcome<null>> {
+  return write(press, (h) => quarantine.setDuty(h, quarantineId, key, done));
 }
-export async function leave(input: animals.LeaveInput): Promise<Outcome<null>> {
-  return animals.leave(house(), input);
+export async function leave(press: string, input: animals.LeaveInput): Promise<Outcome<null>> {
+  return write(press, (h) => animals.leave(h, input));
 }

@@ -1,11 +1,11 @@
 'use server';
 
+import { write } from '@/server/write';
 import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Draft } from '@/records/field';
 import { kindIds, type KindId } from '@/records/kind';
-import { house } from '@/server/wiring';
 import type { Species } from '@/core/catalogue/schema';
 import { LARGEST_FILE } from '@/server/consignment/file-size';
 import * as csv from './csv';
@@ -23,40 +23,49 @@ const recordInput = z.object({
   draft: z.record(id(), z.union([typed, z.array(z.record(id(), typed)).max(400)])),
 });
 export async function saveRecord(
+  press: string,
   kindId: string,
   input: { id: string | null; version: number | null; draft: Draft },
 ): Promise<Outcome<{ id: string; version: number }>> {
-  const kind = kindIdOf(kindId);
-  const parsed = recordInput.safeParse(input);
-  if (!kind || !parsed.success) return noKind;
-  return records.saveRecord(house(), kind, parsed.data);
+  return write(press, (h) => {
+    const kind = kindIdOf(kindId);
+    const parsed = recordInput.safeParse(input);
+    if (!kind || !parsed.success) return noKind;
+    return records.saveRecord(h, kind, parsed.data);
+  });
 }
-export async function addSpecies(name: string, likeId: string): Promise<Outcome<Species>> {
-  return species.addSpecies(house(), String(name).slice(0, 80), String(likeId));
+export async function addSpecies(press: string, name: string, likeId: string): Promise<Outcome<Species>> {
+  return write(press, (h) => species.addSpecies(h, String(name).slice(0, 80), String(likeId)));
 }
-export async function removeRecord(id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
-  return records.removeRecord(house(), id);
+export async function removeRecord(press: string, id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
+  return write(press, (h) => records.removeRecord(h, id));
 }
-export async function restoreRecord(id: string): Promise<Outcome<string>> {
-  return records.restoreRecord(house(), id);
+export async function restoreRecord(press: string, id: string): Promise<Outcome<string>> {
+  return write(press, (h) => records.restoreRecord(h, id));
 }
-export async function archiveRecord(id: string): Promise<Outcome<string>> {
-  return records.archiveRecord(house(), id);
+export async function archiveRecord(press: string, id: string): Promise<Outcome<string>> {
+  return write(press, (h) => records.archiveRecord(h, id));
 }
-export async function undoRecord(id: string): Promise<Outcome<{ id: string; version: number }>> {
-  return records.undoRecord(house(), id);
+export async function undoRecord(press: string, id: string): Promise<Outcome<{ id: string; version: number }>> {
+  return write(press, (h) => records.undoRecord(h, id));
 }
 const csvInput = z.object({
   text: z.string().max(LARGEST_FILE),
   mapping: z.array(id().nullable()).max(400).nullable(),
   commit: z.boolean(),
 });
-export async function importCsv(list: string, input: z.input<typeof csvInput>): Promise<Outcome<csv.ImportReport>> {
-  const known = list === 'reading' ? list : kindIdOf(list);
-  const parsed = csvInput.safeParse(input);
-  if (!known || !parsed.success) return noKind;
-  return csv.importCsv(house(), known, parsed.data);
+export async function importCsv(
+  press: string,
+  list: string,
+  input: z.input<typeof csvInput>,
+): Promise<Outcome<csv.ImportReport>> {
+  return write(press, (h) => {
+    const known = list === 'reading' ? list : kindIdOf(list);
+    const parsed = csvInput.safeParse(input);
+    if (!known || !parsed.success) return noKind;
+    return csv.importCsv(h, known, parsed.data);
+  });
 }
-export async function undoImport(key: string): Promise<Outcome<number>> {
-  return csv.undoImport(house(), key);
+export async function undoImport(press: string, key: string): Promise<Outcome<number>> {
+  return write(press, (h) => csv.undoImport(h, key));
 }

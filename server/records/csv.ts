@@ -166,7 +166,7 @@ export function importCsv(
   };
   const label = (path: string): string => fields.find((f) => f.path === path.replace(/\.\d+\..*$/, ''))?.label ?? '';
   const touched: string[] = [];
-  const written: { id: string; added: boolean }[] = [];
+  const written: { id: string; added: boolean; version: number }[] = [];
   const seen = new Map<string, number>();
   const work = (): void => {
     for (const line of lines) {
@@ -187,7 +187,11 @@ export function importCsv(
       report[r.value.fate]++;
       if (r.value.fate === 'same') continue;
       touched.push(r.value.id);
-      written.push({ id: r.value.id, added: r.value.fate === 'added' });
+      written.push({
+        id: r.value.id,
+        added: r.value.fate === 'added',
+        version: house.records.byId(r.value.id)?.version ?? 0,
+      });
     }
   };
   // A trial writes too, and takes everything back: what the preview says is what will happen.
@@ -196,13 +200,12 @@ export function importCsv(
     house.db.transaction(() => {
       work();
       if (!input.commit) throw TRIAL;
+      if (list === 'reading' || touched.length === 0) return;
+      report.undo = `${IMPORT}${randomUUID()}`;
+      house.arrivals.setSetting(report.undo, JSON.stringify(written));
     })();
   } catch (error) {
     if (error !== TRIAL) throw error;
-  }
-  if (input.commit && list !== 'reading' && touched.length > 0) {
-    report.undo = `import ${randomUUID()}`;
-    house.arrivals.setSetting(report.undo, JSON.stringify(written));
   }
   if (input.commit && (list === 'supply' || list === 'service' || list === 'species')) shelfChanged(house, touched);
   if (bad.size > 0)
@@ -220,13 +223,23 @@ function saveReadingLine(house: House, line: ReadLine): Outcome<{ fate: Fate; id
   return r.ok ? { ok: true, value: { fate: r.value.fresh ? 'added' : 'same', id: r.value.id } } : r;
 }
 
+/** What the receipt of an import is kept under. */
+const IMPORT = 'import ';
+
 /** Takes a whole import back: what it added is deleted (or put away where it is used by now), what it changed is as before. */
 export function undoImport(house: House, key: string): Outcome<number> {
-  const stored = house.arrivals.setting(key);
+  const stored = key.startsWith(IMPORT) ? house.arrivals.setting(key) : null;
   if (!stored) return refuse('undo', 'This import was taken back already.');
-  const written = JSON.parse(stored) as { id: string; added: boolean }[];
+  const written = JSON.parse(stored) as { id: string; added: boolean; version?: number }[];
   return atomically(house, (): Outcome<number> => {
     for (const w of written.reverse()) {
+      const now = house.records.byId(w.id);
+      // What a hand has changed since is not the import’s to take back.
+      if (now && !now.deletedAt && w.version !== undefined && now.version !== w.version)
+        return refuse(
+          'undo',
+          `${now.name} was changed after the import: take that change back first. Nothing of the import was taken back.`,
+        );
       const back = w.added ? removeRecord(house, w.id) : undoRecord(house, w.id);
       if (!back.ok)
         return refuse(

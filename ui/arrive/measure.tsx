@@ -54,8 +54,8 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
 
   const submit = (): void =>
     void save(
-      () =>
-        saveReadings({
+      (press) =>
+        saveReadings(press, {
           code: p.code,
           version: typed.version ?? p.version,
           tanks: Object.fromEntries(

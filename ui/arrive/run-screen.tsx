@@ -249,14 +249,19 @@ function Lane({
           </p>
         </div>
         <div className="w-full md:w-[376px]">
-          <Now step={step} code={p.code} busy={busy} finish={(key) => save(() => finishStep(lane.id, key))} />
+          <Now
+            step={step}
+            code={p.code}
+            busy={busy}
+            finish={(key) => save((press) => finishStep(press, lane.id, key))}
+          />
           <div className="mt-2 flex gap-3">
             {Object.keys(lane.done).length > 0 && (
               <Button
                 className="min-h-16 flex-1"
                 style={{ background: 'none' }}
                 disabled={busy}
-                onClick={() => save(() => undoStep(lane.id))}
+                onClick={() => save((press) => undoStep(press, lane.id))}
               >
                 Take the last press back
               </Button>
@@ -267,7 +272,7 @@ function Lane({
               disabled={busy}
               onClick={() => {
                 if (window.confirm('Stop this sequence? What was done stays in the journal.'))
-                  void save(() => stopRun(lane.id));
+                  void save((press) => stopRun(press, lane.id));
               }}
             >
               Stop

@@ -22,7 +22,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
   const start = (method: string): void =>
     void save(
-      () => startRun(p.code, lane!.bagIds[0]!, method),
+      (press) => startRun(press, p.code, lane!.bagIds[0]!, method),
       () => router.push(`/consignments/${p.code}/run`),
     );
 
@@ -34,7 +34,12 @@ export function ReceiveStation(p: ReceiveStationProps) {
           Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
           first and let a little light in.
         </p>
-        <Button tone="hands" wet disabled={busy} onClick={() => save(() => recordEvent(p.code, 'arrivedAt', true))}>
+        <Button
+          tone="hands"
+          wet
+          disabled={busy}
+          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', true))}
+        >
           The box is here now
         </Button>
         <p className="caution">
@@ -72,7 +77,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
           tone="flat"
           className="mt-3"
           disabled={busy}
-          onClick={() => save(() => recordEvent(p.code, 'arrivedAt', false))}
+          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
         >
           Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
         </Button>

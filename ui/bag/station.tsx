@@ -41,7 +41,7 @@ export function BagStation(p: BagStationProps) {
   });
   const send = ({ bags, sourceWater }: Plan, version: number): void =>
     void save(
-      () => saveBags({ code: p.code, version, bags: bags as Bag[], sourceWater }),
+      (press) => saveBags(press, { code: p.code, version, bags: bags as Bag[], sourceWater }),
       () => {
         plan.kept();
         setEditing(false);
@@ -53,7 +53,7 @@ export function BagStation(p: BagStationProps) {
   };
   const suggest = (): void =>
     void save(
-      () => replanBags(p.code, p.version),
+      (press) => replanBags(press, p.code, p.version),
       (reasons) => {
         setSaid(reasons);
         leave();

@@ -51,14 +51,17 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     if (!t.done) return;
     const by = t.done;
     void save(
-      () => (by.kind === 'moment' ? tick(by.code, `moment:${by.key}`, done) : setDuty(by.quarantineId, by.key, done)),
+      (press) =>
+        by.kind === 'moment'
+          ? tick(press, by.code, `moment:${by.key}`, done)
+          : setDuty(press, by.quarantineId, by.key, done),
       () => setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null),
     );
   };
   const later = (t: Task, how: Later | null): void => {
     if (t.state === 'running' || t.state === 'leave') return;
     void save(
-      () => putOff({ id: t.key, later: how }),
+      (press) => putOff(press, { id: t.key, later: how }),
       () => setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null),
     );
   };

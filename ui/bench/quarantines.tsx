@@ -76,7 +76,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
                       className="size-5"
                       disabled={busy}
                       checked={false}
-                      onChange={() => save(() => setDuty(q.id, d.key, true))}
+                      onChange={() => save((press) => setDuty(press, q.id, d.key, true))}
                     />
                     {d.title}
                   </label>

@@ -25,7 +25,7 @@ export function BoxStation(p: BoxStationProps) {
   const inBox = (): Record<string, string> =>
     Object.fromEntries(p.views.flatMap((x) => x.bags.map((b) => [b.id, x.box.id])));
   const send = (next: Box[], where = inBox()): void =>
-    void save(() => saveBoxes({ code: p.code, version: p.version, boxes: next, inBox: where }));
+    void save((press) => saveBoxes(press, { code: p.code, version: p.version, boxes: next, inBox: where }));
   if (!v) return <p className="note">Make a bag plan first; then the boxes can be chosen.</p>;
   const addBox = (): void => {
     const id = String(Math.max(...boxes.map((b) => Number(b.id))) + 1);

@@ -39,7 +39,15 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
         overall={v.overall}
         problem={v.problem}
         chance={<Chance {...v.chance} />}
-        actions={<ConsignmentMenu code={v.code} archived={v.archived} cancelled={v.cancelled !== null} left={v.left} />}
+        actions={
+          <ConsignmentMenu
+            code={v.code}
+            version={v.version}
+            archived={v.archived}
+            cancelled={v.cancelled !== null}
+            left={v.left}
+          />
+        }
       />
       {v.cancelled && (
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">

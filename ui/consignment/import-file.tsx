@@ -18,7 +18,7 @@ export function ImportFile() {
   const [asked, setAsked] = useState<{ text: string; code: string } | null>(null);
   const send = (text: string, mode: Mode): void =>
     void save(
-      () => importConsignment(text, mode),
+      (press) => importConsignment(press, text, mode),
       (r) => {
         if (r.state === 'exists') setAsked({ text, code: r.code });
         else router.push(`/consignments/${r.code}/bag`);

@@ -12,11 +12,14 @@ import { useSave } from '@/ui/use-save';
 /** Undo, duplicate, export, put away: what can be done with a whole consignment. */
 export function ConsignmentMenu({
   code,
+  version,
   archived,
   cancelled,
   left,
 }: {
   code: string;
+  /** The state that is looked at: another is not undone. */
+  version: number;
   archived: boolean;
   cancelled: boolean;
   /** On its way: nothing to cancel any more. */
@@ -39,7 +42,7 @@ export function ConsignmentMenu({
               className={item}
               onClick={() =>
                 save(
-                  () => undoChange(code),
+                  (press) => undoChange(press, code, version),
                   (what) => setSaid(`Undone: ${what}.`),
                 )
               }
@@ -52,7 +55,7 @@ export function ConsignmentMenu({
               className={item}
               onClick={() =>
                 save(
-                  () => duplicate(code),
+                  (press) => duplicate(press, code),
                   (made) => router.push(`/consignments/${made}/order`),
                 )
               }
@@ -71,7 +74,7 @@ export function ConsignmentMenu({
                 className={item}
                 onClick={() =>
                   save(
-                    () => reviveOrder(code),
+                    (press) => reviveOrder(press, code, version),
                     () => setSaid('It stands again.'),
                   )
                 }
@@ -93,7 +96,7 @@ export function ConsignmentMenu({
               className={item}
               onClick={() =>
                 save(
-                  () => putAway(code, !archived),
+                  (press) => putAway(press, code, !archived),
                   () => setSaid(archived ? 'Brought back.' : 'Put away. It can be brought back here.'),
                 )
               }
@@ -109,7 +112,7 @@ export function ConsignmentMenu({
         close={() => setAsking(false)}
         cancel={(reason) =>
           save(
-            () => cancelOrder(code, reason),
+            (press) => cancelOrder(press, code, version, reason),
             () => setSaid('Cancelled. It can be brought back here.'),
           )
         }

@@ -24,7 +24,12 @@ export function UnreadPage({ code, why, lastGood }: { code: string; why: string;
       </p>
       <div className="mt-4 flex flex-wrap gap-3">
         {lastGood !== null && (
-          <Button tone="go" className="!min-h-11" disabled={busy} onClick={() => save(() => bringBackGood(code))}>
+          <Button
+            tone="go"
+            className="!min-h-11"
+            disabled={busy}
+            onClick={() => save((press) => bringBackGood(press, code))}
+          >
             Bring the last whole state back
           </Button>
         )}

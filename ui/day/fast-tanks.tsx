@@ -22,7 +22,7 @@ export function FastTanks(p: FastTanksProps) {
   const [said, setSaid] = useState<string[]>([]);
   const send = (fast: FastChoice): Promise<boolean> =>
     save(
-      () => saveFast({ code: p.code, fast }),
+      (press) => saveFast(press, { code: p.code, fast }),
       (moved) => setSaid(moved),
     );
   return (

@@ -193,8 +193,8 @@ export function DayPicker(p: DayPickerProps) {
   const top = computed?.find((c) => c.handOverAt !== null) ?? null;
   const holdBack = (): void =>
     void save(
-      () =>
-        hold({
+      (press) =>
+        hold(press, {
           code,
           version,
           reason: top && top.verdict === 'hold' ? 'no day of the ten is kind enough' : '',
@@ -204,8 +204,8 @@ export function DayPicker(p: DayPickerProps) {
     );
   const ship = (c: DayOption): void =>
     void save(
-      () =>
-        moveDay({
+      (press) =>
+        moveDay(press, {
           code,
           version,
           serviceId: c.serviceId,
@@ -230,7 +230,7 @@ export function DayPicker(p: DayPickerProps) {
             {p.held.reason && `: ${p.held.reason}`}. Nothing of it is due. When a better day appears, it becomes a duty
             on the Bench.
           </p>
-          <Button disabled={busy} onClick={() => save(() => release(code))}>
+          <Button disabled={busy} onClick={() => save((press) => release(press, code))}>
             Let it go as planned
           </Button>
         </div>

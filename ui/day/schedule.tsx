@@ -65,7 +65,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                     tone={late ? 'hands' : 'plain'}
                     className="shrink-0"
                     disabled={busy}
-                    onClick={() => save(() => tick(p.code, `moment:${m.key}`, !m.doneAt))}
+                    onClick={() => save((press) => tick(press, p.code, `moment:${m.key}`, !m.doneAt))}
                     aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}
                   >
                     {m.doneAt ? `Done ${clock(Date.parse(m.doneAt), p.zone)}` : 'Done'}

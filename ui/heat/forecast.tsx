@@ -19,7 +19,7 @@ interface Props {
   busy: boolean;
   problems: readonly Problem[];
   setProblems: (list: Problem[]) => void;
-  save: <T>(send: () => Promise<Outcome<T>>, then?: (value: T) => void) => Promise<boolean>;
+  save: <T>(send: (press: string) => Promise<Outcome<T>>, then?: (value: T) => void) => Promise<boolean>;
 }
 
 /** Where the weather comes from and how fresh it is; fetched anew, from a file, or typed day by day. */
@@ -33,7 +33,7 @@ export function ForecastPanel(p: Props) {
     if (chosen.size > LARGEST_FILE) return p.setProblems(tooLarge(chosen));
     const text = await chosen.text();
     await save(
-      () => importForecast(p.code, text, chosen.name),
+      (press) => importForecast(press, p.code, text, chosen.name),
       () => setSaid(`Forecast taken from ${chosen.name}.`),
     );
   };
@@ -80,7 +80,7 @@ export function ForecastPanel(p: Props) {
           disabled={busy}
           onClick={() =>
             save(
-              () => refreshForecast(p.code),
+              (press) => refreshForecast(press, p.code),
               () => setSaid('Forecast fetched anew.'),
             )
           }
@@ -118,8 +118,8 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
       onSubmit={(e) => {
         e.preventDefault();
         void p.save(
-          () =>
-            typeForecast({
+          (press) =>
+            typeForecast(press, {
               code: p.code,
               version: p.version,
               places: draft.map((place) => ({

@@ -194,7 +194,7 @@ export function HeatStation(p: HeatStationProps) {
 
   const pack = (set: Pick<HeatOption, 'packs' | 'ventHoles' | 'bottle'>, shiftC = p.shiftC): void =>
     void save(
-      () => savePacks({ code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
+      (press) => savePacks(press, { code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
       () => setLooked(null),
     );
   const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });

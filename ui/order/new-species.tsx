@@ -38,7 +38,7 @@ export function NewSpecies({
           type="button"
           tone="go"
           disabled={busy || like === ''}
-          onClick={() => void save(() => addSpecies(name, like), done)}
+          onClick={() => void save((press) => addSpecies(press, name, like), done)}
         >
           Add it
         </Button>

@@ -79,7 +79,7 @@ export function OrderStation(p: OrderStationProps) {
 
   const send = (draft: OrderDraft, version: number | null): void =>
     void save(
-      () => saveOrder(inputOf(draft, p.code, version)),
+      (press) => saveOrder(press, inputOf(draft, p.code, version)),
       (made) => {
         kept();
         setReasons(made.reasons);

@@ -32,7 +32,7 @@ export function SendStation(p: SendView) {
                 disabled={busy}
                 aria-pressed={i.at !== null}
                 aria-label={i.at ? `Take back: ${i.title}` : i.title}
-                onClick={() => save(() => tick(p.code, i.key, !i.at))}
+                onClick={() => save((press) => tick(press, p.code, i.key, !i.at))}
               >
                 <StateMark mark={i.at ? 'done' : i === next ? 'now' : 'ahead'} size={26} />
                 <span className="min-w-0 flex-1">
@@ -72,7 +72,10 @@ export function SendStation(p: SendView) {
               )}
             </p>
             {e.actual ? (
-              <Button disabled={busy} onClick={() => save(() => recordEvent(p.code, e.name, false))}>
+              <Button
+                disabled={busy}
+                onClick={() => save((press) => recordEvent(press, p.code, p.version, e.name, false))}
+              >
                 Take this back
               </Button>
             ) : (
@@ -81,7 +84,7 @@ export function SendStation(p: SendView) {
                 tone={(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : 'plain'}
                 className="w-full"
                 disabled={busy}
-                onClick={() => save(() => recordEvent(p.code, e.name, true))}
+                onClick={() => save((press) => recordEvent(press, p.code, p.version, e.name, true))}
               >
                 {e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}
               </Button>

@@ -55,7 +55,7 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
           onSubmit={(e) => {
             e.preventDefault();
             void save(
-              () => leave({ ...draft, quarantineId: q.id!, count: num(draft.count) }),
+              (press) => leave(press, { ...draft, quarantineId: q.id!, count: num(draft.count) }),
               () => {
                 setSaid('Told. What was told is never changed.');
                 setDraft(blank);

@@ -73,7 +73,7 @@ export function Duties({ q, zone, nowMs }: { q: QuarantineTank; zone: string; no
         className="flex min-h-14 w-full items-center gap-4 px-2 py-1.5 text-left"
         disabled={busy || ahead}
         aria-pressed={d.doneAt !== null}
-        onClick={() => save(() => setDuty(d.quarantineId, d.key, !d.doneAt))}
+        onClick={() => save((press) => setDuty(press, d.quarantineId, d.key, !d.doneAt))}
       >
         <StateMark mark={d.doneAt ? 'done' : d.dueMs < nowMs ? 'now' : 'ahead'} size={24} />
         <span className="num w-[104px] text-14">

@@ -26,7 +26,7 @@ function DayOne({ code, q }: { code: string; q: QuarantineTank }) {
           {q.running.join(', ')} are not across yet. Open the quarantine when all of them are in the tank.
         </p>
       )}
-      <Button tone="hands" wet disabled={busy} onClick={() => save(() => openQuarantine(code, q.tank))}>
+      <Button tone="hands" wet disabled={busy} onClick={() => save((press) => openQuarantine(press, code, q.tank))}>
         Open day 1 in tank {q.tank}
       </Button>
       {problems[0] && (

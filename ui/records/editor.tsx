@@ -66,7 +66,7 @@ export function RecordEditor(p: RecordEditorProps) {
 
   const send = (what: Draft, version: number | null): void =>
     void save(
-      () => saveRecord(p.kindId, { id: v.id, version, draft: what }),
+      (press) => saveRecord(press, p.kindId, { id: v.id, version, draft: what }),
       (saved) => {
         kept();
         setSaid('Saved.');
@@ -82,14 +82,14 @@ export function RecordEditor(p: RecordEditorProps) {
   const shownPaths = (path: string): boolean =>
     path === 'version' || p.fields.some((f) => path === f.path || path.startsWith(`${f.path}.`));
 
-  const deed = (label: string, act: () => Promise<Outcome<unknown>>, done: string) => (
+  const deed = (label: string, act: (press: string) => Promise<Outcome<unknown>>, done: string) => (
     <Button disabled={busy} onClick={() => save(act, () => setSaid(done))}>
       {label}
     </Button>
   );
   const remove = (): void =>
     void save(
-      () => removeRecord(v.id!),
+      (press) => removeRecord(press, v.id!),
       (r) => (r.archived ? setSaid(r.words) : router.push(`/${p.slug}?gone=${encodeURIComponent(v.id!)}`)),
     );
   const begin = (name: string): void => {
@@ -111,11 +111,11 @@ export function RecordEditor(p: RecordEditorProps) {
           <div className="no-print flex flex-wrap gap-2">
             {v.canUndo &&
               !dirty &&
-              deed('Undo the last change', () => undoRecord(v.id!), 'The last change is taken back.')}
-            {(v.archived || v.deleted) && deed('Bring back', () => restoreRecord(v.id!), 'Brought back.')}
+              deed('Undo the last change', (press) => undoRecord(press, v.id!), 'The last change is taken back.')}
+            {(v.archived || v.deleted) && deed('Bring back', (press) => restoreRecord(press, v.id!), 'Brought back.')}
             {!v.archived && !v.deleted && (
               <>
-                {deed('Put away', () => archiveRecord(v.id!), 'Put away.')}
+                {deed('Put away', (press) => archiveRecord(press, v.id!), 'Put away.')}
                 <Button disabled={busy} onClick={remove}>
                   Delete
                 </Button>

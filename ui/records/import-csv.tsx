@@ -35,7 +35,7 @@ export function ImportCsv(p: ImportCsvProps) {
   const [report, setReport] = useState<Report | null>(null);
   const [said, setSaid] = useState('');
   const ask = (text: string, mapping: Report['mapping'] | null, commit: boolean): void =>
-    void save(() => importCsv(p.list, { text, mapping, commit }), setReport);
+    void save((press) => importCsv(press, p.list, { text, mapping, commit }), setReport);
   const take = async (f: File): Promise<void> => {
     setReport(null);
     setSaid('');
@@ -97,7 +97,7 @@ export function ImportCsv(p: ImportCsvProps) {
                   disabled={busy}
                   onClick={() =>
                     save(
-                      () => undoImport(report.undo!),
+                      (press) => undoImport(press, report.undo!),
                       (n) => {
                         setSaid(`${lines(n)} taken back.`);
                         setReport(null);

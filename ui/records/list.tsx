@@ -54,7 +54,7 @@ export function GoneBar({ gone, back }: { gone: { id: string; name: string }; ba
         disabled={busy}
         onClick={() =>
           save(
-            () => restoreRecord(gone.id),
+            (press) => restoreRecord(press, gone.id),
             () => router.replace(back),
           )
         }

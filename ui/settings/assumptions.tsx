@@ -117,7 +117,7 @@ function AssumptionRow({ row }: { row: Row }) {
   const { words, unit } = wordsOf(row.name);
   const send = (value: number | null): void =>
     void save(
-      () => setAssumption({ name: row.name, value }),
+      (press) => setAssumption(press, { name: row.name, value }),
       (n) => {
         setText(value === null ? '' : String(value));
         setSaid(n === 1 ? 'One consignment follows.' : `${n} consignments follow.`);

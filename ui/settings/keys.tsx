@@ -10,7 +10,7 @@ export function KeysChoice({ on }: { on: boolean }) {
   const [shown, show] = useState(on);
   const choose = async (next: boolean): Promise<void> => {
     show(next);
-    if (!(await save(() => setKeys(next)))) show(!next);
+    if (!(await save((press) => setKeys(press, next)))) show(!next);
   };
   return (
     <fieldset className="max-w-[760px]">

@@ -24,8 +24,8 @@ export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; 
         e.preventDefault();
         setSaid('');
         void save(
-          () =>
-            saveProfile({
+          (press) =>
+            saveProfile(press, {
               name: v.name,
               address: v.address,
               phone: v.phone,

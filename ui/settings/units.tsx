@@ -26,7 +26,7 @@ export function UnitsChoice({ system }: { system: 'metric' | 'us' }) {
               className="size-5 accent-[var(--tide)]"
               checked={id === system}
               disabled={busy}
-              onChange={() => void save(() => setUnits(id))}
+              onChange={() => void save((press) => setUnits(press, id))}
             />
             <span>
               <b>{label}</b>

@@ -180,7 +180,7 @@ function Count({
   const value = text ?? shown;
   const send = (what: string): void =>
     void save(
-      () => setCount(id, what),
+      (press) => setCount(press, id, what),
       () => {
         setText(null);
         setGauge(false);

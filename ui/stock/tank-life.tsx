@@ -56,7 +56,7 @@ function ReadingForm({ tankId }: { tankId: string }) {
       onSubmit={(e) => {
         e.preventDefault();
         void save(
-          () => saveReading({ ...draft, tankId }),
+          (press) => saveReading(press, { ...draft, tankId }),
           () => {
             setDraft({});
             setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
@@ -171,7 +171,7 @@ function Water(p: TankLifeProps) {
                     tone="flat"
                     disabled={busy}
                     aria-label={`Strike out the reading of ${dayClock(Date.parse(r.at), p.zone)}`}
-                    onClick={() => save(() => strikeReading(r.id, 'wrong reading'))}
+                    onClick={() => save((press) => strikeReading(press, r.id, 'wrong reading'))}
                   >
                     Strike out
                   </Button>
@@ -308,10 +308,13 @@ function Fish(p: TankLifeProps) {
             <p className="mt-1 flex flex-wrap items-center gap-2">
               {f.amount !== null && (
                 <>
-                  <Button disabled={busy || f.amount < 1} onClick={() => save(() => moveCount(f.lotId, -1, 'died'))}>
+                  <Button
+                    disabled={busy || f.amount < 1}
+                    onClick={() => save((press) => moveCount(press, f.lotId, -1, 'died'))}
+                  >
                     One died
                   </Button>
-                  <Button disabled={busy} onClick={() => save(() => moveCount(f.lotId, 1, 'found'))}>
+                  <Button disabled={busy} onClick={() => save((press) => moveCount(press, f.lotId, 1, 'found'))}>
                     One more
                   </Button>
                 </>

@@ -1,0 +1,20 @@
+import { statSync } from 'node:fs';
+import path from 'node:path';
+
+export const databaseFile = (folder: string): string => path.join(folder, 'kindly-crate.db');
+
+/**
+ * Watches that the open database is still the file in its folder: SQLite goes on writing into a file that was deleted or
+ * replaced, and would say that all is well.
+ */
+export function watchFile(folder: string | null): () => string | null {
+  if (folder === null) return () => null;
+  const file = databaseFile(folder);
+  const opened = statSync(file).ino;
+  return () => {
+    const now = statSync(file, { throwIfNoEntry: false });
+    return now?.ino === opened
+      ? null
+      : `The data folder ${folder} was ${now ? 'replaced' : 'taken away'} while Kindly Crate ran: nothing is saved any more. Put it back and start Kindly Crate again.`;
+  };
+}
