@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
-import { profileOf } from '@/server/house';
+import { profileOf, type House, type Profile } from '@/server/house';
+import { troubleOf } from '@/server/trouble';
 import { keysOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
 import { WishesProvider } from '@/ui/shell/wishes';
@@ -16,9 +17,32 @@ export const metadata: Metadata = {
 /** Every page shows what stands in the database now: nothing is rendered while building. */
 export const dynamic = 'force-dynamic';
 
+/** The data as they can be read now, or the sentence that says why not. */
+function opened(): { h: House; profile: Profile } | string {
+  try {
+    const h = house();
+    return { h, profile: profileOf(h) };
+  } catch (error) {
+    return troubleOf(error) ?? 'The data cannot be read: see the log of the server.';
+  }
+}
+
 export default function RootLayout({ children }: { children: ReactNode }) {
-  const h = house();
-  const profile = profileOf(h);
+  const here = opened();
+  if (typeof here === 'string')
+    return (
+      <html lang="en">
+        <body>
+          <main>
+            <section className="work min-h-[60vh] max-w-[760px]">
+              <h1 className="mt-10 text-28">Kindly Crate cannot open its data</h1>
+              <p className="mt-3 text-16">{here}</p>
+            </section>
+          </main>
+        </body>
+      </html>
+    );
+  const { h, profile } = here;
   return (
     <html lang="en">
       <body>

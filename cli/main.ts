@@ -1,4 +1,5 @@
-import { existsSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import path from 'node:path';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
 import { evaluation } from '@/core/evaluate/evaluate';
@@ -8,9 +9,13 @@ import type { Consignment } from '@/core/consignment/schema';
 import { calendarSchema, type Calendar } from '@/core/calendar/schema';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import { seedDemo } from '@/server/demo';
+import { holderOf } from '@/server/db/lock';
+import { databaseFile } from '@/server/db/watch';
 import { dataFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignment/result';
 import { LARGEST_FILE } from '@/server/consignment/file-size';
+import { backupCommand, doctorCommand, removeFolder, restoreCommand } from './data';
+import { troubleOf } from '@/server/trouble';
 import { runReferenceFile } from './check/run';
 import { planText } from './plan';
 import { curvesOf, summaryOf } from './simulate';
@@ -169,14 +174,49 @@ program
   .option('--demo')
   .action((options: { demo?: boolean }) => {
     const folder = dataFolder();
-    if (options.demo) seedDemo(folder);
+    const held = holderOf(folder);
+    if (held) return fail(`Kindly Crate already runs on ${folder} (process ${held.pid}). Stop that one first.`);
+    if (options.demo) demoFolder(folder);
     else openDatabase(folder).close();
   });
 
-try {
-  program.parse();
-} catch (error) {
-  const code = (error as { exitCode?: number }).exitCode;
-  if (code === undefined) fail(error instanceof Error ? error.message : String(error));
-  process.exitCode = code === 0 ? 0 : 1;
+/** A demo is made beside its place and moved there whole: an interrupted one leaves nothing half made. */
+function demoFolder(folder: string): void {
+  if (existsSync(databaseFile(folder))) return seedDemo(folder);
+  const draft = `${folder}.making`;
+  rmSync(draft, { recursive: true, force: true });
+  seedDemo(draft);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  for (const name of readdirSync(draft)) renameSync(path.join(draft, name), path.join(folder, name));
+  rmSync(draft, { recursive: true, force: true });
 }
+
+program
+  .command('clear-demo')
+  .option('--yes')
+  .action((options: { yes?: boolean }) => removeFolder(dataFolder(), options.yes === true));
+
+const nowIso = (): string => new Date().toISOString();
+program
+  .command('backup')
+  .argument('[file]')
+  .action(async (file: string | undefined) => {
+    process.stdout.write(`${await backupCommand(dataFolder(), file, nowIso())}\n`);
+  });
+program
+  .command('restore')
+  .argument('<file>')
+  .action((file: string) => {
+    process.stdout.write(`${restoreCommand(dataFolder(), file, nowIso())}\n`);
+  });
+program.command('doctor').action(() => {
+  const { text, well } = doctorCommand(dataFolder(), Date.now());
+  process.stdout.write(`${text}\n`);
+  if (!well) process.exitCode = 1;
+});
+
+program.parseAsync().catch((error: unknown) => {
+  const code = (error as { exitCode?: number }).exitCode;
+  if (code === undefined) fail(troubleOf(error) ?? (error instanceof Error ? error.message : String(error)));
+  process.exitCode = code === 0 ? 0 : 1;
+});

@@ -1,9 +1,13 @@
+import { isFeedKey } from '@/server/bench/feed-key';
 import { calendarFeed } from '@/server/bench/calendar';
 import { house } from '@/server/wiring';
 
-/** Every duty as a calendar feed to subscribe to, or as a file; `?of=KC-0142` gives those of one consignment. */
+/** Every duty as a calendar feed to subscribe to, or as a file; `&of=KC-0142` gives those of one consignment. The secret key in its address is all that guards it. */
 export function GET(request: Request): Response {
-  const code = new URL(request.url).searchParams.get('of');
+  const asked = new URL(request.url).searchParams;
+  if (!isFeedKey(house(), asked.get('key')))
+    return new Response('The address of this calendar is not known: copy it anew from Settings.', { status: 403 });
+  const code = asked.get('of');
   if (code !== null && !house().consignments.byCode(code))
     return new Response(`There is no consignment ${code.slice(0, 20)}.`, { status: 404 });
   return new Response(calendarFeed(house(), code), {

@@ -1,3 +1,4 @@
+import { feedPath } from '@/server/bench/feed-key';
 import { weekView } from '@/server/bench/week';
 import { profileOf } from '@/server/house';
 import { house } from '@/server/wiring';
@@ -5,5 +6,5 @@ import { Week } from '@/ui/bench/week';
 
 export default function WeekPage() {
   const h = house();
-  return <Week days={weekView(h)} zone={profileOf(h).place.zone} />;
+  return <Week days={weekView(h)} feed={feedPath(h)} zone={profileOf(h).place.zone} />;
 }

@@ -8,12 +8,12 @@ import { catalogueOf } from './result';
 import { putConsignment } from './store';
 
 /** Why a document that was read cannot be worked with: it names rows that are gone. Null where nothing is wrong. */
-export const flawOf = (house: House, c: Consignment): string | null =>
+export const flawOf = (house: Pick<House, 'shelves' | 'calendar'>, c: Consignment): string | null =>
   unknownRows(c, catalogueOf(c, house))[0]?.message ?? null;
 
 /** Parts what can be worked with from what cannot; one bad document never takes the others with it. */
 export function soundOf(
-  house: House,
+  house: Pick<House, 'shelves' | 'calendar'>,
   found: { read: StoredConsignment[]; unread: Unread[] },
 ): { sound: StoredConsignment[]; unread: Unread[] } {
   const sound: StoredConsignment[] = [];

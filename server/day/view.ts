@@ -10,6 +10,7 @@ import { isPast, scheduleOf } from '@/core/duties/schedule';
 import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
+import { feedPath } from '@/server/bench/feed-key';
 import { dayJob, dayOptions } from './day';
 import { fastedTanks, tankConflicts } from './fasted';
 
@@ -74,6 +75,7 @@ export function fastStationView({ h, c, e, nowMs, catalogue, view }: Station) {
       town: near.name,
       incoming,
       nowMs,
+      feed: { all: feedPath(h), one: feedPath(h, c.code) },
       moments: scheduleOf(c, catalogue).map((m) => ({
         ...m,
         doneAt: view.ticks.get(`moment:${m.key}`) ?? null,

@@ -2,6 +2,7 @@ import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } f
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { Trouble } from '@/server/trouble';
+import { markFolder } from './lock';
 import { databaseFile } from './watch';
 import type { Db } from './db';
 import { factsApart } from './facts-apart';
@@ -27,6 +28,9 @@ function migrations(): Migration[] {
   });
   return list;
 }
+
+/** The schema that this program writes. */
+export const newestSchema = (): number => migrations().length;
 
 /** What a migration does that SQL cannot, after its SQL, in the same transaction. */
 const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart };
@@ -71,21 +75,27 @@ export function migrate(db: Db, file: string, after = afterwards): void {
   }
 }
 
+/** The data folder, for its owner alone. */
+export function makeFolder(folder: string): void {
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    // What others could read was made so by an earlier version.
+    chmodSync(folder, 0o700);
+  } catch {
+    throw new Trouble(`Cannot write to ${folder}: check its permissions, or set KINDLY_DATA to another folder.`);
+  }
+}
+
 /** Opens (and makes, and migrates) the database of a data folder, or one in memory for tests. */
 export function openDatabase(folder: string | null): Db {
   let file = ':memory:';
   if (folder !== null) {
-    try {
-      mkdirSync(folder, { recursive: true, mode: 0o700 });
-      // What others could read was made so by an earlier version.
-      chmodSync(folder, 0o700);
-    } catch {
-      throw new Trouble(`Cannot write to ${folder}: check its permissions, or set KINDLY_DATA to another folder.`);
-    }
+    makeFolder(folder);
     file = databaseFile(folder);
     // SQLite gives its log the rights of its file.
     process.umask(0o077);
     if (existsSync(file)) chmodSync(file, 0o600);
+    markFolder(folder);
   }
   const db = new Database(file);
   db.pragma('journal_mode = WAL');

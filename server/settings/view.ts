@@ -1,5 +1,6 @@
 import { profileOf, type House } from '@/server/house';
 import { orderChoices, partyDraft } from '@/server/order/view';
+import { feedPath } from '@/server/bench/feed-key';
 import { ownAssumptions } from './assumptions';
 import { keysOf, unitsOf } from './settings';
 
@@ -13,6 +14,7 @@ export function settingsView(house: House) {
     places: orderChoices(house, null).places,
     units: unitsOf(house),
     keys: keysOf(house),
+    feed: feedPath(house),
   };
 }
 export type SettingsView = ReturnType<typeof settingsView>;

@@ -92,7 +92,8 @@ test('the fasting duties appear, one is ticked and taken back, and the calendar 
   await page.getByRole('button', { name: 'Take back: Last feed, tank 1' }).click();
   await expect(page.getByRole('button', { name: 'Done: Last feed, tank 1' })).toBeVisible();
 
-  const text = await (await page.request.get(`${app.address}/calendar.ics`)).text();
+  const feed = await page.getByRole('link', { name: 'All duties as a feed' }).getAttribute('href');
+  const text = await (await page.request.get(`${app.address}${feed}`)).text();
   const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((v) => new ICAL.Event(v));
   const told = new Intl.DateTimeFormat('en-GB', {
     timeZone: 'Europe/London',

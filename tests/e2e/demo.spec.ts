@@ -211,9 +211,12 @@ test('a fast is chosen for a tank, says what moved, and goes back; held back, no
   await open(page, `${app.address}/consignments/KC-0108/fast`);
   await page.getByRole('button', { name: 'Let it go as planned' }).click();
   await expect(page.getByText('Held back since')).toHaveCount(0);
-  const file = await page.request.get(`${app.address}/calendar.ics?of=KC-0108`);
+  const one = await page.getByRole('link', { name: 'These as a calendar file' }).getAttribute('href');
+  const file = await page.request.get(`${app.address}${one}`);
   expect(await file.text()).toContain('KC-0108: Last feed\\, tank 7');
-  expect((await page.request.get(`${app.address}/calendar.ics?of=KC-9999`)).status()).toBe(404);
+  const other = `${app.address}${one}`.replace('KC-0108', 'KC-9999');
+  expect((await page.request.get(other)).status()).toBe(404);
+  expect((await page.request.get(`${app.address}/calendar.ics?of=KC-0108`)).status()).toBe(403);
 });
 
 test('what is not among the best three ways of opening is told beside them, and what is forbidden says why', async ({

@@ -8,7 +8,7 @@ import { clock, dayMonth } from '@/ui/format';
 const FULL_H = 6;
 
 /** Work of each day, boxes to pack, and when the counters want them. */
-export function Week({ days, zone }: { days: WeekDay[]; zone: string }) {
+export function Week({ days, feed, zone }: { days: WeekDay[]; feed: string; zone: string }) {
   const hours = (minutes: number): string =>
     minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
   return (
@@ -16,7 +16,7 @@ export function Week({ days, zone }: { days: WeekDay[]; zone: string }) {
       <section className="chead flex-wrap">
         <h1>The week</h1>
         <p className="c2 mr-auto pt-2">Work of each day, boxes to pack, and when the counters want them.</p>
-        <a className="btn" href="/calendar.ics">
+        <a className="btn" href={feed}>
           As a calendar
         </a>
         <ButtonLink href="/">Back to the Bench</ButtonLink>

@@ -17,10 +17,10 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
       <section>
         <div className="mb-2 flex items-baseline gap-3">
           <h2>{p.incoming ? 'Before it is here' : 'Backwards from the hand-over'}</h2>
-          <a className="ml-auto text-13 font-semibold text-tide" href={`/calendar.ics?of=${p.code}`} download>
+          <a className="ml-auto text-13 font-semibold text-tide" href={p.feed.one} download>
             These as a calendar file
           </a>
-          <a className="text-13 font-semibold text-tide" href="/calendar.ics">
+          <a className="text-13 font-semibold text-tide" href={p.feed.all}>
             All duties as a feed
           </a>
           <span className="mute text-13">clock of {p.town}</span>

@@ -5,14 +5,14 @@ import { Copy } from 'lucide-react';
 import { useState } from 'react';
 
 /** Copies a text; says so. */
-export function CopyText({ label, text }: { label: string; text: string }) {
+export function CopyText({ label, text }: { label: string; text: string | (() => string) }) {
   const [said, setSaid] = useState('');
   return (
     <Button
       type="button"
       className="no-print"
       onClick={() =>
-        void navigator.clipboard.writeText(text).then(
+        void navigator.clipboard.writeText(typeof text === 'string' ? text : text()).then(
           () => setSaid('Copied'),
           () => setSaid('This browser did not let it be copied'),
         )

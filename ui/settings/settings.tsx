@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import type { SettingsView } from '@/server/settings/view';
 import { AssumptionList } from './assumptions';
+import { FeedAndData } from './feed';
 import { KeysChoice } from './keys';
 import { ProfileForm } from './profile';
 import { UnitsChoice } from './units';
@@ -34,7 +35,7 @@ const thresholds: readonly { title: string; names: readonly AssumptionName[] }[]
 ];
 
 /** The house's own name and papers, and the marks by which everything is judged. */
-export function Settings({ own, profile, papers, places, units, keys }: SettingsView) {
+export function Settings({ own, profile, papers, places, units, keys, feed }: SettingsView) {
   return (
     <>
       <section className="chead">
@@ -45,6 +46,7 @@ export function Settings({ own, profile, papers, places, units, keys }: Settings
         <ProfileForm profile={profile} papers={papers} places={places} />
         <UnitsChoice system={units} />
         <KeysChoice on={keys} />
+        <FeedAndData feed={feed} />
         <section>
           <h2 className="mb-1 text-22">Marks</h2>
           <p className="note mb-3 max-w-[720px]">

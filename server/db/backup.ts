@@ -1,0 +1,211 @@
+import { createHash } from 'node:crypto';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+import { unzipSync, zipSync, type Zippable } from 'fflate';
+import { Trouble } from '@/server/trouble';
+import type { Db } from './db';
+import { holderOf, markFolder } from './lock';
+import { newestSchema } from './open';
+import { databaseFile } from './watch';
+
+/** Backups lie beside the data; each is a whole database, named by its instant. */
+const folderOf = (folder: string): string => path.join(folder, 'backups');
+const NAME = /^(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})Z\.db$/;
+const nameAt = (iso: string): string => `${iso.slice(0, 19).replaceAll(':', '-')}Z.db`;
+
+export interface Kept {
+  file: string;
+  at: string;
+  bytes: number;
+}
+
+/** Backups of a folder, the latest first. */
+export function backupsOf(folder: string): Kept[] {
+  const here = folderOf(folder);
+  if (!existsSync(here)) return [];
+  return readdirSync(here)
+    .flatMap((name): Kept[] => {
+      const m = NAME.exec(name);
+      if (!m) return [];
+      const file = path.join(here, name);
+      return [{ file, at: `${m[1]}T${m[2]}:${m[3]}:${m[4]}.000Z`, bytes: statSync(file).size }];
+    })
+    .sort((a, b) => (a.at < b.at ? 1 : -1));
+}
+
+const DAYS = 7;
+const WEEKS = 4;
+const MONTHS = 12;
+
+/** Of instants those to keep: the latest of each of seven days, four weeks, twelve months, and the very latest. */
+export function toKeep(instants: readonly string[]): Set<string> {
+  const latest = [...instants].sort().reverse();
+  const keep = new Set<string>(latest.slice(0, 1));
+  const each = (unit: (iso: string) => string, most: number): void => {
+    const seen = new Set<string>();
+    for (const iso of latest) {
+      const u = unit(iso);
+      if (seen.has(u)) continue;
+      if (seen.size >= most) break;
+      seen.add(u);
+      keep.add(iso);
+    }
+  };
+  each((iso) => iso.slice(0, 10), DAYS);
+  // Weeks begin on Mondays: day 4 of the epoch was one.
+  each((iso) => String(Math.floor((Date.parse(iso) / 864e5 + 3) / 7)), WEEKS);
+  each((iso) => iso.slice(0, 7), MONTHS);
+  return keep;
+}
+
+/** What is wrong with a database file; an empty list where nothing is. */
+export function flawsOf(file: string): string[] {
+  let db: Db;
+  try {
+    db = new Database(file, { readonly: true, fileMustExist: true });
+  } catch (error) {
+    return [`It cannot be opened: ${(error as Error).message}.`];
+  }
+  try {
+    const integrity = (db.pragma('integrity_check(5)') as { integrity_check: string }[]).map((r) => r.integrity_check);
+    if (integrity[0] !== 'ok') return [`It is damaged: ${integrity.join('; ')}.`];
+    const schema = db.pragma('user_version', { simple: true }) as number;
+    const table = db.prepare(`SELECT name FROM sqlite_master WHERE name = 'consignment'`).get();
+    if (!table || schema < 1) return ['It is a database, but none of Kindly Crate.'];
+    if (schema > newestSchema())
+      return [`It was written by a newer Kindly Crate (schema ${schema}, here ${newestSchema()}). Update the program.`];
+    const dangling = db.pragma('foreign_key_check') as { table: string; parent: string }[];
+    return dangling.length > 0
+      ? [`${dangling.length} rows of ${dangling[0]!.table} point at rows of ${dangling[0]!.parent} that are not there.`]
+      : [];
+  } catch (error) {
+    return [`It is damaged: ${(error as Error).message}.`];
+  } finally {
+    db.close();
+  }
+}
+
+/** A whole copy by SQLite's online backup: others may write meanwhile. Kept only once it was opened and found whole. */
+export async function copyTo(db: Db, file: string): Promise<void> {
+  const draft = `${file}.part`;
+  rmSync(draft, { force: true });
+  await db.backup(draft);
+  // A backup is a file by itself: no log beside it.
+  const made = new Database(draft);
+  made.pragma('journal_mode = DELETE');
+  made.close();
+  const flaws = flawsOf(draft);
+  if (flaws.length > 0) {
+    rmSync(draft, { force: true });
+    throw new Trouble(`The backup is not whole and was not kept. ${flaws.join(' ')}`);
+  }
+  chmodSync(draft, 0o600);
+  renameSync(draft, file);
+}
+
+/** Keeps a backup of now, and lets go of those that are not kept any longer. */
+export async function backUp(folder: string, db: Db, nowIso: string): Promise<string> {
+  mkdirSync(folderOf(folder), { recursive: true, mode: 0o700 });
+  const file = path.join(folderOf(folder), nameAt(nowIso));
+  await copyTo(db, file);
+  const kept = backupsOf(folder);
+  const keep = toKeep(kept.map((k) => k.at));
+  for (const k of kept) if (!keep.has(k.at)) rmSync(k.file, { force: true });
+  return file;
+}
+
+const PHOTOS = 'photos';
+const photosOf = (folder: string): string[] => {
+  const here = path.join(folder, PHOTOS);
+  return existsSync(here) ? readdirSync(here).filter((n) => /^[0-9a-f]{64}\.jpg$/.test(n)) : [];
+};
+
+/** Everything of a data folder in one file: the database and the photos. */
+export async function packed(folder: string, db: Db): Promise<Uint8Array> {
+  const draft = path.join(folder, 'kindly-crate.db.packing');
+  await copyTo(db, draft);
+  const files: Zippable = { 'kindly-crate.db': readFileSync(draft) };
+  rmSync(draft, { force: true });
+  // Pictures are compressed already.
+  for (const name of photosOf(folder))
+    files[`${PHOTOS}/${name}`] = [readFileSync(path.join(folder, PHOTOS, name)), { level: 0 }];
+  return zipSync(files, { level: 6 });
+}
+
+/** What a backup file holds: a database alone, or one with its photos. Throws a sentence for any other file. */
+function unpacked(file: string): { db: Uint8Array; photos: Map<string, Uint8Array> } {
+  const bytes = new Uint8Array(readFileSync(file));
+  const photos = new Map<string, Uint8Array>();
+  if (Buffer.from(bytes.subarray(0, 15)).toString() === 'SQLite format 3') return { db: bytes, photos };
+  let entries: Record<string, Uint8Array>;
+  try {
+    entries = unzipSync(bytes);
+  } catch {
+    throw new Trouble(`${file} is no backup of Kindly Crate: neither a database nor a packed folder.`);
+  }
+  const db = entries['kindly-crate.db'];
+  if (!db) throw new Trouble(`${file} holds no database of Kindly Crate.`);
+  for (const [name, content] of Object.entries(entries)) {
+    const hash = /^photos\/([0-9a-f]{64})\.jpg$/.exec(name)?.[1];
+    // A picture is named by what is in it: one that is not is damaged, or no picture of ours.
+    if (hash && createHash('sha256').update(content).digest('hex') === hash) photos.set(`${hash}.jpg`, content);
+  }
+  return { db, photos };
+}
+
+/**
+ * Puts a backup in place of the data of a folder: checked first, refused while a server runs there, and what was there is
+ * kept beside it. Says where.
+ */
+export function restore(folder: string, file: string, nowIso: string): { keptAt: string | null; photos: number } {
+  if (!existsSync(file)) throw new Trouble(`There is no file ${file}.`);
+  const held = holderOf(folder);
+  if (held) throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first, then restore.`);
+  const { db, photos } = unpacked(file);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const draft = path.join(folder, 'kindly-crate.db.restoring');
+  writeFileSync(draft, db, { mode: 0o600 });
+  const flaws = flawsOf(draft);
+  if (flaws.length > 0) {
+    rmSync(draft, { force: true });
+    throw new Trouble(`${file} was not taken. ${flaws.join(' ')}`);
+  }
+  const here = databaseFile(folder);
+  let keptAt: string | null = null;
+  if (existsSync(here)) {
+    keptAt = path.join(folder, 'backups', `before-restore-${nameAt(nowIso).slice(0, -3)}`);
+    mkdirSync(keptAt, { recursive: true, mode: 0o700 });
+    for (const name of ['kindly-crate.db', 'kindly-crate.db-wal', 'kindly-crate.db-shm'])
+      if (existsSync(path.join(folder, name))) renameSync(path.join(folder, name), path.join(keptAt, name));
+  }
+  renameSync(draft, here);
+  mkdirSync(path.join(folder, PHOTOS), { recursive: true, mode: 0o700 });
+  // Pictures are only added: none that is here is taken away.
+  for (const [name, content] of photos)
+    if (!existsSync(path.join(folder, PHOTOS, name)))
+      writeFileSync(path.join(folder, PHOTOS, name), content, { mode: 0o600 });
+  markFolder(folder);
+  return { keptAt, photos: photos.size };
+}
+
+/** A backup that is whole, the latest; null where there is none. */
+export const lastGoodBackup = (folder: string): Kept | null =>
+  backupsOf(folder).find((k) => flawsOf(k.file).length === 0) ?? null;
+
+/** Room on the disk of a folder, in bytes. */
+export const roomOf = (folder: string): number => {
+  const s = statfsSync(folder);
+  return s.bavail * s.bsize;
+};
