@@ -10,12 +10,14 @@ import { consignmentRepository, type ConsignmentRepository } from './db/consignm
 import { recordRepository, type RecordRepository } from './db/records';
 import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
+import { owedRepository, type OwedRepository } from './db/owed';
 import { receiptRepository, type ReceiptRepository } from './db/receipts';
 import { watchFile } from './db/watch';
 import { calendarOf } from './records/holidays';
 import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
+import type { Thinker } from './jobs/thinker';
 import type { Shelves } from '@/server/consignment/result';
 
 /** A running fish room: its database and its clock. Every use case takes one. */
@@ -31,6 +33,7 @@ export interface House {
   ledger: LedgerRepository;
   bench: BenchRepository;
   receipts: ReceiptRepository;
+  owed: OwedRepository;
   /** Why nothing can be written any more, where the data folder has gone or was replaced; null while it is there. */
   gone: () => string | null;
   nowMs: () => number;
@@ -43,13 +46,20 @@ export interface House {
   calendar: (c: Consignment) => Calendar;
   /** Runs behind the chance that is stored with every change; the open page refines it. */
   draws: number;
+  /** Where heavy work is done, so that a save answers first and its figures follow; null does it at once. */
+  thinker: Thinker | null;
 }
 
 /** An answer can be asked for again this long. */
 const RECEIPT_DAYS = 3;
 
 /** Opens the data of a house; its shelves are read once and again after every change to them. */
-export function openHouse(folder: string | null, clock: () => number = nowMs, draws = 200): House {
+export function openHouse(
+  folder: string | null,
+  clock: () => number = nowMs,
+  draws = 200,
+  thinker: Thinker | null = null,
+): House {
   const db = openDatabase(folder);
   const records = recordRepository(db);
   const facts = factRepository(db);
@@ -67,6 +77,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     ledger: ledgerRepository(db),
     bench: benchRepository(db),
     receipts: receiptRepository(db),
+    owed: owedRepository(db),
     gone: watchFile(folder),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
@@ -78,6 +89,7 @@ export function openHouse(folder: string | null, clock: () => number = nowMs, dr
     shelfStamp: 0,
     calendar: calendarOf,
     draws,
+    thinker,
   };
   house.receipts.prune(new Date(clock() - RECEIPT_DAYS * 864e5).toISOString());
   seedRecords(house);

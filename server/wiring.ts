@@ -3,6 +3,8 @@ import { backupsOf } from './db/backup';
 import { takeLock } from './db/lock';
 import { dataFolder, makeFolder } from './db/open';
 import { keepBackup } from './settings/backups';
+import { pool } from './jobs/pool';
+import { payForetold } from './jobs/thinker';
 import { openHouse, type House } from './house';
 
 const kept = globalThis as unknown as { kindlyHouse?: House };
@@ -16,7 +18,8 @@ function opened(folder: string): House {
   process.once('exit', giveBack);
   let h: House;
   try {
-    h = openHouse(folder);
+    h = openHouse(folder, undefined, undefined, pool());
+    payForetold(h);
   } catch (error) {
     giveBack();
     throw error;

@@ -47,6 +47,25 @@ export async function write<T>(key: string, work: (h: House) => Outcome<T>): Pro
   return once(h, key, work);
 }
 
+/** The same where something is thought out before: what takes time is done on a thread, and only then anything is written. */
+export async function writeAfter<A, T>(
+  press: string,
+  think: (h: House) => Promise<A>,
+  work: (h: House, thought: A) => Outcome<T>,
+): Promise<Outcome<T>> {
+  let h: House;
+  let thought: A;
+  try {
+    h = house();
+    const known = h.receipts.of(String(press));
+    if (known !== null) return once(h, press, () => refuse('', NOTHING_DONE));
+    thought = await think(h);
+  } catch (error) {
+    return failed(error);
+  }
+  return once(h, press, (here) => work(here, thought));
+}
+
 /** Answers what a press is not known to have done: its answer, or that nothing was done and now never will be. */
 export function lookUp(h: House, key: string): Outcome<unknown> | null {
   const known = h.receipts.of(key);

@@ -152,7 +152,11 @@ export function tryEvaluate(house: Surroundings, c: Consignment, options: Evalua
 }
 
 /** What is stored beside a document: with chances until the bags are open. */
-export const resultOf = (house: Surroundings & { draws: number }, c: Consignment): StoredResult | null => {
-  const e = tryEvaluate(house, c, { draws: c.actual.openedAt ? 0 : house.draws });
+export const resultOf = (
+  house: Surroundings & { draws: number; thinker?: unknown },
+  c: Consignment,
+): StoredResult | null => {
+  // Where somebody else thinks, the odds follow.
+  const e = tryEvaluate(house, c, { draws: c.actual.openedAt || house.thinker ? 0 : house.draws });
   return e.ok ? shortOf(e.value) : null;
 };

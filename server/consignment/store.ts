@@ -5,6 +5,7 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { keepDemand } from '@/server/stock/demand';
 import { settle } from '@/server/stock/settle';
+import { figuresFollow } from '@/server/jobs/thinker';
 import { resultOf } from './result';
 
 /** A line of the journal, written with the change that it tells. */
@@ -31,6 +32,7 @@ export function addConsignment(house: House, c: Consignment, told: Told, history
     for (const m of history.movements) house.ledger.carry(c.id, m);
     follow(house, c, told);
   })();
+  figuresFollow(house, c, 1);
 }
 
 /**
@@ -46,11 +48,13 @@ export function putConsignment(
 ): boolean {
   const result = resultOf(house, next);
   const at = house.nowIso();
-  return house.db.transaction((): boolean => {
+  const put = house.db.transaction((): boolean => {
     if (!house.consignments.update(next, result, stored.version, what, at)) return false;
     const facts = factsBetween(house.facts.of(next.id), next.actual, { at, by: '' });
     house.facts.append(next.id, facts, stored.version + 1, at);
     follow(house, next, told);
     return true;
   })();
+  if (put) figuresFollow(house, next, stored.version + 1);
+  return put;
 }

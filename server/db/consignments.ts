@@ -117,7 +117,7 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
   const replace = db.prepare(
     `UPDATE consignment SET document = @document, result = @result, stage = @stage, updated_at = @at WHERE id = @id`,
   );
-  const setResult = db.prepare(`UPDATE consignment SET result = ? WHERE id = ?`);
+  const setResult = db.prepare(`UPDATE consignment SET result = ? WHERE id = ? AND version = ?`);
   const storeRevision = db.prepare(
     `INSERT INTO revision (consignment_id, version, document, what, at)
      SELECT id, version, document, @what, @at FROM consignment WHERE id = @id`,
@@ -248,9 +248,9 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
       replace.run({ ...scalars(c, at), result: result ? JSON.stringify(result) : null, at });
       index(c);
     },
-    /** A plan computed anew with other rows of the house: the document stays as it is. */
-    setResult: (id: string, result: StoredResult | null): void =>
-      void setResult.run(result ? JSON.stringify(result) : null, id),
+    /** Figures of a state, if it still is that state: the document stays as it is. */
+    setResult: (id: string, result: StoredResult | null, version: number): void =>
+      void setResult.run(result ? JSON.stringify(result) : null, id, version),
     archive: (id: string, at: string | null, now: string): void => void archive.run(at, now, id),
     journal: (id: string, at: string, kind: string, subject: string, data: unknown = {}): void =>
       void journalIn.run(id, at, kind, subject, JSON.stringify(data)),

@@ -1,5 +1,7 @@
-import { parentPort, workerData } from 'node:worker_threads';
-import { runJob, type Job } from '@/core/evaluate/job';
+import { parentPort } from 'node:worker_threads';
+import { doWork, type Kind } from './work';
 
-/** A job on a thread of the server: the same code as in the browser, so the same numbers. */
-for (const report of runJob(workerData as Job)) parentPort!.postMessage(report);
+/** Heavy work on a thread of the server, one piece after another: the same code as in the browser, so the same numbers. */
+parentPort!.on('message', ({ kind, asks }: { kind: Kind; asks: never }) => {
+  parentPort!.postMessage(doWork(kind, asks));
+});

@@ -1,6 +1,6 @@
 'use server';
 
-import { write } from '@/server/write';
+import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { house } from '@/server/wiring';
@@ -14,13 +14,17 @@ export async function saveOrder(
   press: string,
   input: OrderInput,
 ): Promise<Outcome<{ code: string; reasons: string[] }>> {
-  return write(press, (h) => {
-    const r = order.saveOrder(h, input);
-    // The form compares drafts with drafts.
-    return r.ok || !r.conflict
-      ? r
-      : { ...r, conflict: { ...r.conflict, theirs: draftOf(r.conflict.theirs as Consignment) } };
-  });
+  return writeAfter(
+    press,
+    (h) => order.planAhead(h, input),
+    (h, ahead) => {
+      const r = order.saveOrder(h, input, ahead);
+      // The form compares drafts with drafts.
+      return r.ok || !r.conflict
+        ? r
+        : { ...r, conflict: { ...r.conflict, theirs: draftOf(r.conflict.theirs as Consignment) } };
+    },
+  );
 }
 export async function checkOrder(input: OrderInput): Promise<ReturnType<typeof advice.checkOrder>> {
   return advice.checkOrder(house(), input);

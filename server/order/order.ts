@@ -1,11 +1,9 @@
-import { Refusal } from '@/core/quantities/refusal';
 import { randomUUID } from 'node:crypto';
 import { keepBags } from '@/core/choose/keep';
-import { planConsignment } from '@/core/choose/plan';
 import { nothingYet } from '@/core/consignment/facts';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
-import { consignmentSchema, type Consignment } from '@/core/consignment/schema';
+import { UNNAMED, consignmentSchema, type Consignment } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
 import { change, find } from '@/server/consignment/change';
@@ -16,6 +14,7 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import { adoptProfile, type House } from '@/server/house';
 import { instantAt } from '@/server/instants';
 import { fetchForecast, forecastFor } from '@/server/outside';
+import { firstPlan, type FirstPlan } from '@/server/jobs/work';
 import { adoptReceiver } from './book';
 import { bareConsignment, fromInput, orderInput, type Order } from './input';
 
@@ -55,7 +54,11 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
 }
 
 /** Makes a new consignment with a whole first plan, or changes the order of one (its bags stay as far as they still fit). */
-export function saveOrder(house: House, input: unknown): Outcome<{ code: string; reasons: string[] }> {
+export function saveOrder(
+  house: House,
+  input: unknown,
+  ahead: FirstPlan | null = null,
+): Outcome<{ code: string; reasons: string[] }> {
   const parsed = orderInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const o = parsed.data;
@@ -67,8 +70,8 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
     const cross = crossChecks(bare);
     if (cross.length > 0) return { ok: false, problems: localPaths(cross) };
     bare.forecast = fetchForecast(bare, Date.parse(bare.handOverAt), house.nowMs());
-    const { consignment, reasons } = planned(house, bare);
-    const checked = consignmentSchema.safeParse(consignment);
+    const { bags, boxes, reasons } = ahead ?? planned(house, bare);
+    const checked = consignmentSchema.safeParse({ ...bare, bags, boxes });
     if (!checked.success) return { ok: false, problems: problemsOf(checked.error) };
     house.db.transaction(() => {
       addConsignment(house, checked.data, { kind: 'made', subject: checked.data.code });
@@ -99,9 +102,9 @@ export function saveOrder(house: House, input: unknown): Outcome<{ code: string;
       reasons = kept.said;
       return { ok: true, value: kept.consignment };
     }
-    const anew = planned(house, { ...next, bags: [] });
+    const anew = ahead ?? planned(house, { ...next, bags: [] });
     reasons = anew.reasons;
-    return { ok: true, value: anew.consignment };
+    return { ok: true, value: { ...next, bags: anew.bags, boxes: anew.boxes } };
   });
   if (!changed.ok) return changed;
   return {
@@ -144,13 +147,32 @@ export const revive = (house: House, code: string, version: number | null = null
 /** Runs behind each set of packs while a plan is made: a second of patience. */
 const PLAN_DRAWS = 60;
 
-function planned(house: House, c: Consignment): { consignment: Consignment; reasons: string[] } {
-  try {
-    return planConsignment(c, catalogueOf(c, house), Math.min(PLAN_DRAWS, house.draws));
-  } catch (error) {
-    if (error instanceof Refusal) return { consignment: c, reasons: [error.message] };
-    throw error;
-  }
+/** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
+const planned = (house: House, c: Consignment): FirstPlan =>
+  firstPlan(c, catalogueOf(c, house), Math.min(PLAN_DRAWS, house.draws));
+
+/** An order as a consignment with its forecast, where it still wants a first plan; null where it does not, or is refused anyway. */
+function unplanned(house: House, input: unknown): Consignment | null {
+  const parsed = orderInput.safeParse(input);
+  if (!parsed.success || orderProblems(parsed.data, house, parsed.data.code === null).length > 0) return null;
+  const o = parsed.data;
+  const stored = o.code === null ? null : house.consignments.byCode(o.code)?.document;
+  if (stored && stored.bags.length > 0) return null;
+  const c: Consignment = stored ? { ...stored, ...fromInput(o), bags: [] } : bareConsignment(house, o, UNNAMED);
+  if (crossChecks(c).length > 0) return null;
+  return { ...c, forecast: forecastFor(c, Date.parse(c.handOverAt), house.nowMs()) };
+}
+
+/** Thinks the first plan of an order out before it is saved, so that saving it takes no time; null where there is none to make. */
+export async function planAhead(house: House, input: unknown): Promise<FirstPlan | null> {
+  const c = house.thinker ? unplanned(house, input) : null;
+  if (!c || !house.thinker) return null;
+  const made = await house.thinker.run('plan', {
+    consignment: c,
+    catalogue: catalogueOf(c, house),
+    draws: Math.min(PLAN_DRAWS, house.draws),
+  });
+  return made.ok ? made.value : { bags: [], boxes: c.boxes, reasons: made.problems.map((p) => p.message) };
 }
 
 /** The aggregate speaks of instants, the form of local times. */

@@ -2,11 +2,11 @@ import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { milestones, type Milestone } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { predictionOf } from '@/core/evaluate/prediction';
 import { change, find } from '@/server/consignment/change';
-import { foreignRows, tryEvaluate, usedRows } from '@/server/consignment/result';
+import { foreignRows, usedRows } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
+import { foretell } from '@/server/jobs/thinker';
 
 /** A step of the bench ticked or taken back, with its instant. */
 export function tick(house: House, code: string, key: string, done: boolean): Outcome<string | null> {
@@ -24,12 +24,6 @@ export function tick(house: House, code: string, key: string, done: boolean): Ou
 
 export type EventName = Milestone;
 const order: readonly Milestone[] = ['sealedAt', 'handedOverAt', 'arrivedAt', 'openedAt'];
-
-/** Keeps what is foretold at this moment, by what was known just before it. */
-function foretell(house: House, c: Consignment, moment: 'hand-over' | 'opening', at: string): void {
-  const e = tryEvaluate(house, c, { draws: house.draws });
-  if (e.ok) house.facts.predict(c.id, predictionOf(e.value, moment, at));
-}
 
 /**
  * What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. At hand-over and

@@ -11,6 +11,7 @@ import { atomically } from '@/server/answer';
 import { zoned } from '@/server/instants';
 import { keepDemand } from '@/server/stock/demand';
 import { linksOf, lookupOf } from './lookup';
+import { figuresFollow } from '@/server/jobs/thinker';
 import { resultOf } from '@/server/consignment/result';
 
 export interface RecordInput {
@@ -90,7 +91,8 @@ export function shelfChanged(house: House, ids: readonly string[]): void {
   const users = new Set(ids.flatMap((id) => house.records.usersOf(id)));
   for (const s of house.consignments.list('open', -1))
     if (users.has(s.document.id) && s.document.actual.handedOverAt === null) {
-      house.consignments.setResult(s.document.id, resultOf(house, s.document));
+      house.consignments.setResult(s.document.id, resultOf(house, s.document), s.version);
+      figuresFollow(house, s.document, s.version);
       keepDemand(house, s.document);
     }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { onThread } from '@/server/jobs/on-thread';
+import { BUSY, pool } from '@/server/jobs/pool';
 import { catalogueOf } from '@/server/consignment/result';
 import { house } from '@/server/wiring';
 
@@ -18,11 +18,13 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
   if (!asked.success)
     return Response.json({ problems: [{ path: 'draws', message: 'Ask for 1 to 5000 draws.' }] }, { status: 400 });
   const c = stored.document;
-  const r = await onThread({
+  const r = await pool().run('evaluate', {
     consignment: c,
     catalogue: catalogueOf(c, house()),
     calendar: house().calendar(c),
     options: { draws: asked.data.draws },
   });
+  if (!r.ok && r.problems[0]?.message === BUSY)
+    return Response.json({ problems: r.problems }, { status: 503, headers: { 'retry-after': '5' } });
   return r.ok ? Response.json(r.value.risk) : Response.json({ problems: r.problems }, { status: 422 });
 }

@@ -1,0 +1,69 @@
+import type { Outcome } from '@/core/consignment/outcome';
+import type { Prediction } from '@/core/consignment/prediction';
+import type { Consignment } from '@/core/consignment/schema';
+import type { Job } from '@/core/evaluate/job';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+import { OVERTAKEN } from './pool';
+import { doWork, type Kind, type Works } from './work';
+
+/** Who does heavy work: a pool of threads, or in tests anything. */
+export interface Thinker {
+  run<K extends Kind>(kind: K, asks: Works[K]['asks'], name?: string | null): Promise<Outcome<Works[K]['gives']>>;
+}
+
+const jobOf = (house: House, c: Consignment): Job => ({
+  consignment: c,
+  catalogue: catalogueOf(c, house),
+  calendar: house.calendar(c),
+  options: { draws: c.actual.openedAt ? 0 : house.draws },
+});
+
+const unexpected = (what: string) => (error: unknown) => console.error(`${what} could not be computed.`, error);
+
+/**
+ * The figures of a consignment with its odds follow a save: of several saves those of the newest state only. Whatever
+ * comes too late for its state is dropped.
+ */
+export function figuresFollow(house: House, c: Consignment, version: number): void {
+  const { thinker } = house;
+  if (!thinker) return;
+  thinker
+    .run('figures', jobOf(house, c), `figures ${c.id}`)
+    .then((r) => {
+      if (r.ok && house.db.open && !house.gone()) house.consignments.setResult(c.id, r.value, version);
+    })
+    .catch(unexpected(`The figures of ${c.code}`));
+}
+
+/**
+ * What is foretold at a moment is kept for good. Where it is computed later, what it is computed from is written down in
+ * the same transaction: a server that dies in between computes it from that when it starts again.
+ */
+export function foretell(house: House, c: Consignment, moment: Prediction['moment'], at: string): void {
+  const asks = { ...jobOf(house, c), moment, at, options: { draws: house.draws } };
+  if (!house.thinker) {
+    const r = doWork('foretell', asks);
+    if (r.ok) house.facts.predict(c.id, r.value);
+    return;
+  }
+  house.owed.owe(c.id, moment, at, asks);
+  // After the transaction: what is rolled back is not computed.
+  setImmediate(() => payForetold(house));
+}
+
+/** Computes every prediction that is owed. */
+export function payForetold(house: House): void {
+  if (!house.thinker || !house.db.open) return;
+  for (const owed of house.owed.all())
+    house.thinker
+      .run('foretell', owed.asks as Works['foretell']['asks'], `foretell ${owed.n}`)
+      .then((r) => {
+        if (!house.db.open || house.gone()) return;
+        if (!r.ok && r.problems[0]?.message === OVERTAKEN) return;
+        house.db.transaction(() => {
+          if (house.owed.paid(owed.n) && r.ok) house.facts.predict(owed.consignmentId, r.value);
+        })();
+      })
+      .catch(unexpected('A prediction'));
+}

@@ -1,0 +1,69 @@
+import type { Catalogue } from '@/core/catalogue/schema';
+import { planConsignment } from '@/core/choose/plan';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Prediction } from '@/core/consignment/prediction';
+import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+import { evaluate } from '@/core/evaluate/evaluate';
+import { runJob, type Job, type JobResult } from '@/core/evaluate/job';
+import { predictionOf } from '@/core/evaluate/prediction';
+import { Refusal } from '@/core/quantities/refusal';
+import { shortOf, type StoredResult } from '@/server/consignment/result';
+
+/** The first plan of an order, apart from whose it is. */
+export interface FirstPlan {
+  bags: Bag[];
+  boxes: Box[];
+  reasons: string[];
+}
+
+/** What is heavy, and what comes of it. */
+export interface Works {
+  evaluate: { asks: Job; gives: JobResult };
+  figures: { asks: Job; gives: StoredResult };
+  foretell: { asks: Job & { moment: Prediction['moment']; at: string }; gives: Prediction };
+  plan: { asks: { consignment: Consignment; catalogue: Catalogue; draws: number }; gives: FirstPlan };
+}
+export type Kind = keyof Works;
+
+/** A first plan; what the core refuses leaves the order as it is, with the reason. */
+export function firstPlan(c: Consignment, catalogue: Catalogue, draws: number): FirstPlan {
+  try {
+    const { consignment, reasons } = planConsignment(c, catalogue, draws);
+    return { bags: consignment.bags, boxes: consignment.boxes, reasons };
+  } catch (error) {
+    if (error instanceof Refusal) return { bags: c.bags, boxes: c.boxes, reasons: [error.message] };
+    throw error;
+  }
+}
+
+const evaluated = (job: Job) =>
+  evaluate(job.consignment, job.catalogue, job.consignment.forecast, { calendar: job.calendar, ...job.options });
+
+/** The work itself: the same on a thread and where there is none. */
+const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives']> } = {
+  evaluate: (job) => {
+    for (const report of runJob(job)) {
+      if (report.kind === 'done') return { ok: true, value: report.result };
+      if (report.kind === 'refused') return { ok: false, problems: report.problems };
+    }
+    return refuse('', 'Nothing came of it.');
+  },
+  figures: (job) => {
+    const e = evaluated(job);
+    return e.ok ? { ok: true, value: shortOf(e.value) } : e;
+  },
+  foretell: ({ moment, at, ...job }) => {
+    const e = evaluated(job);
+    return e.ok ? { ok: true, value: predictionOf(e.value, moment, at) } : e;
+  },
+  plan: ({ consignment, catalogue, draws }) => ({ ok: true, value: firstPlan(consignment, catalogue, draws) }),
+};
+
+export function doWork<K extends Kind>(kind: K, asks: Works[K]['asks']): Outcome<Works[K]['gives']> {
+  try {
+    return works[kind](asks);
+  } catch (error) {
+    if (error instanceof Refusal) return refuse('', error.message);
+    throw error;
+  }
+}

@@ -1,0 +1,153 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+/** What a browser would do to a built application, without one: pages, files and every server action by its name. */
+
+interface Manifest {
+  node: Record<string, { exportedName: string; filename: string; workers: Record<string, unknown> }>;
+}
+
+export interface Action {
+  id: string;
+  name: string;
+  file: string;
+  /** A page from which it may be called. */
+  page: string;
+}
+
+/** Every server action of the build: a new one cannot be forgotten. */
+export function actionsOfBuild(): Action[] {
+  const manifest = JSON.parse(readFileSync('.next/server/server-reference-manifest.json', 'utf8')) as Manifest;
+  return Object.entries(manifest.node).map(([id, a]) => ({
+    id,
+    name: a.exportedName,
+    file: a.filename,
+    page: Object.keys(a.workers)[0]!,
+  }));
+}
+
+/** Every route of the build, as its file is called: `/consignments/[code]/bag`. */
+export function routesOfBuild(): string[] {
+  const manifest = JSON.parse(readFileSync('.next/app-path-routes-manifest.json', 'utf8')) as Record<string, string>;
+  return [...new Set(Object.values(manifest))].filter((r) => !r.startsWith('/_')).sort();
+}
+
+export interface Answer {
+  status: number;
+  /** What the action returned; undefined where the answer was none of an action. */
+  value: { ok: boolean; value?: unknown; problems?: { path: string; message: string }[] } | undefined;
+  text: string;
+}
+
+export const newPress = (): string => randomBytes(16).toString('hex');
+
+export class Server {
+  child: ChildProcess | null = null;
+  readonly folder: string;
+  readonly address: string;
+  private readonly actions = new Map(actionsOfBuild().map((a) => [a.name, a]));
+
+  constructor(
+    readonly port: number,
+    folder?: string,
+    private readonly env: Record<string, string> = {},
+  ) {
+    this.folder = folder ?? mkdtempSync(path.join(os.tmpdir(), 'kindly-hard-'));
+    this.address = `http://127.0.0.1:${port}`;
+  }
+
+  environment(): NodeJS.ProcessEnv {
+    return { ...process.env, NODE_ENV: 'production', KINDLY_DATA: this.folder, ...this.env };
+  }
+
+  prepare(demo = true): void {
+    const done = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare', ...(demo ? ['--demo'] : [])], {
+      env: this.environment(),
+      encoding: 'utf8',
+    });
+    if (done.status !== 0) throw new Error(done.stderr);
+  }
+
+  async start(patienceMs = 30_000): Promise<void> {
+    this.child = spawn(
+      'node',
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
+      {
+        env: this.environment(),
+        stdio: 'ignore',
+      },
+    );
+    const until = Date.now() + patienceMs;
+    while (Date.now() < until) {
+      const there = await fetch(`${this.address}/health`).catch(() => null);
+      if (there?.ok) return;
+      await new Promise((r) => setTimeout(r, 60));
+    }
+    throw new Error('The application did not start.');
+  }
+
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((r) => child.once('exit', r));
+    child.kill('SIGKILL');
+    await gone;
+    this.child = null;
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  get names(): string[] {
+    return [...this.actions.keys()];
+  }
+
+  /** Calls a server action as React does: its arguments as JSON, its outcome in the second row of the answer. */
+  async call(name: string, ...args: unknown[]): Promise<Answer> {
+    return this.callRaw(name, JSON.stringify(args));
+  }
+
+  async callRaw(name: string, body: string, headers: Record<string, string> = {}): Promise<Answer> {
+    const action = this.actions.get(name);
+    if (!action) throw new Error(`There is no action ${name}.`);
+    const page =
+      action.page
+        .replace(/^app/, '')
+        .replace(/\/page$/, '')
+        .replace(/\/\([a-z]+\)/g, '')
+        .replace('[code]', 'KC-0101')
+        .replace('[kind]', 'receivers')
+        .replace('[id]', 'x') || '/';
+    const response = await fetch(`${this.address}${page}`, {
+      method: 'POST',
+      headers: {
+        'next-action': action.id,
+        'content-type': 'text/plain;charset=UTF-8',
+        accept: 'text/x-component',
+        origin: this.address,
+        ...headers,
+      },
+      body,
+      redirect: 'manual',
+    });
+    const text = await response.text();
+    const row = /^1:(.*)$/m.exec(text)?.[1];
+    let value: Answer['value'];
+    try {
+      value = row === undefined ? undefined : (JSON.parse(row) as Answer['value']);
+    } catch {
+      value = undefined;
+    }
+    return { status: response.status, value, text };
+  }
+
+  async get(where: string, headers: Record<string, string> = {}): Promise<{ status: number; text: string }> {
+    const response = await fetch(`${this.address}${where}`, { headers, redirect: 'manual' });
+    return { status: response.status, text: await response.text() };
+  }
+}

@@ -1,0 +1,462 @@
+import { spawnSync } from 'node:child_process';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
+
+/**
+ * The house under hard hands: `npm run hard` does everything, `npm run hard -- --short` what fits into CI, and a name does
+ * one part of it. Every part says what it did and fails with what it found.
+ */
+const short = process.argv.includes('--short');
+const wanted = process.argv.slice(2).filter((a) => !a.startsWith('--'));
+const found: string[] = [];
+const wrong = (words: string): void => {
+  if (found.length < 40) found.push(words);
+};
+let seed = Number(process.env.KINDLY_SEED ?? 20261126);
+const random = (): number => {
+  // Mulberry32: the same hard hands every time.
+  seed = (seed + 0x6d2b79f5) | 0;
+  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
+  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+};
+const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
+
+/** Words that only a program says. */
+const FOREIGN =
+  /\b(NaN|undefined|TypeError|RangeError|Invalid input|expected|received|SQLITE|Sqlite|\[object)\b|\[object/;
+
+const pagesOf = (): string[] =>
+  routesOfBuild()
+    .filter((r) => r !== '/photos' && r !== '/photos/[hash]' && r !== '/calendar.ics')
+    .flatMap((r) =>
+      r.includes('[code]')
+        ? ['KC-0101', 'KC-0103', 'KC-0106'].map((code) => r.replace('[code]', code))
+        : r.includes('[kind]')
+          ? ['receivers', 'places', 'carriers', 'fish'].map((kind) => r.replace('[kind]', kind).replace('[id]', 'new'))
+          : [r.replace('[id]', 'new')],
+    );
+
+async function everyPageAnswers(s: Server, after: string): Promise<void> {
+  for (const where of pagesOf()) {
+    const { status } = await s.get(where);
+    if (status >= 400) wrong(`${after}: ${where} answers ${status}`);
+  }
+}
+
+/** Every server action with wrong types, huge and negative numbers, ids of others, old versions. */
+async function fuzz(s: Server): Promise<string> {
+  const each = short ? 12 : 300;
+  const ids = ['KC-0101', 'KC-0103', 'KC-0106', 'KC-9999', 'KC-99999999999999999999', 'place-coimbra-pt', 'x', ''];
+  const odd: (() => unknown)[] = [
+    () => null,
+    () => true,
+    () => -1,
+    () => 1e300,
+    () => 0.1,
+    () => Math.floor(random() * 1e12),
+    () => pick(ids),
+    () => 'x'.repeat(Math.floor(random() * 5000)),
+    () => '\u0000\r\nATTENDEE:x',
+    () => '2026-02-31T25:99:00Z',
+    () => '1Z',
+    () => '351239000142',
+    () => pick(['toString', '__proto__', 'constructor', 'hasOwnProperty']),
+    () => [],
+    () => [pick(ids), 3, null],
+    () => ({}),
+    () => ({ code: pick(ids), version: pick([-1, 0, 1, 2, 1e9, 'x']), id: pick(ids) }),
+    () => JSON.parse('{"__proto__":{"polluted":true},"code":"KC-0106"}') as unknown,
+    () => Object.fromEntries(Array.from({ length: 40 }, (_, i) => [`k${i}`, i])),
+    () => JSON.parse(`${'['.repeat(60)}${']'.repeat(60)}`) as unknown,
+  ];
+  let calls = 0;
+  for (const name of s.names) {
+    const reads = name === 'checkOrder' || name === 'findReceivers';
+    for (let i = 0; i < each; i++) {
+      const args = Array.from({ length: Math.floor(random() * 5) }, () => pick(odd)());
+      const press = random() < 0.9 ? [newPress()] : [pick(odd)()];
+      const from = performance.now();
+      const r = await s.call(name, ...(reads ? [] : press), ...args);
+      calls++;
+      const ms = performance.now() - from;
+      const told = JSON.stringify(args).slice(0, 160);
+      if (r.status !== 200) wrong(`${name}(${told}) answers ${r.status}`);
+      else if (r.value === undefined) wrong(`${name}(${told}) gives no outcome: ${r.text.slice(0, 120)}`);
+      if (ms > 2000) wrong(`${name}(${told}) took ${Math.round(ms)} ms`);
+      for (const p of r.value?.problems ?? [])
+        if (FOREIGN.test(p.message.replaceAll(/“[^”]*”|"[^"]*"/g, ''))) wrong(`${name}(${told}) says: ${p.message}`);
+    }
+  }
+  await everyPageAnswers(s, 'after the fuzz');
+  return `${calls} calls of ${s.names.length} actions`;
+}
+
+/** Every route and action of the build with a name, an origin or a frame that is not ours. */
+async function foreign(s: Server): Promise<string> {
+  let tried = 0;
+  const http = await import('node:http');
+  const ask = (method: string, where: string, headers: Record<string, string>): Promise<number> =>
+    new Promise((resolve, reject) => {
+      const r = http.request(`${s.address}${where}`, { method, headers }, (answer) => {
+        answer.resume();
+        answer.on('end', () => resolve(answer.statusCode ?? 0));
+      });
+      r.on('error', reject);
+      r.end(method === 'POST' ? '[]' : undefined);
+    });
+  for (const where of [...pagesOf(), '/photos/x', '/calendar.ics', '/icon.svg', '/_next/static/x.js']) {
+    const status = await ask('GET', where, { host: 'rebound.example' });
+    tried++;
+    if (status !== 421) wrong(`${where} answers ${status} to a foreign host`);
+    const framed = await ask('GET', where, {
+      'sec-fetch-site': 'cross-site',
+      'sec-fetch-mode': 'navigate',
+      'sec-fetch-dest': 'iframe',
+    });
+    tried++;
+    if (framed !== 403) wrong(`${where} answers ${framed} in a foreign frame`);
+    const read = await ask('GET', where, {
+      'sec-fetch-site': 'same-site',
+      'sec-fetch-mode': 'no-cors',
+      'sec-fetch-dest': 'script',
+    });
+    tried++;
+    if (read !== 403) wrong(`${where} answers ${read} to a foreign page that reads it`);
+  }
+  for (const a of [...actionsOfBuild().map((x) => ({ 'next-action': x.id })), {}])
+    for (const origin of ['http://evil.example', 'null', `http://127.0.0.1:${s.port + 1}`, '']) {
+      const status = await ask('POST', '/', { ...a, ...(origin ? { origin } : {}), 'content-type': 'text/plain' });
+      tried++;
+      if (status !== 403) wrong(`an action answers ${status} to the origin "${origin}"`);
+    }
+  for (const where of [
+    '/consignments/export',
+    '/consignments/KC-0101/export',
+    '/readings/export',
+    '/settings/data/backup',
+    '/health',
+  ]) {
+    const status = await ask('GET', where, {
+      'sec-fetch-site': 'cross-site',
+      'sec-fetch-mode': 'navigate',
+      'sec-fetch-dest': 'document',
+    });
+    tried++;
+    if (status !== 403) wrong(`${where} answers ${status} to a foreign page that leads there`);
+  }
+  const led = await ask('GET', '/', {
+    'sec-fetch-site': 'cross-site',
+    'sec-fetch-mode': 'navigate',
+    'sec-fetch-dest': 'document',
+  });
+  if (led !== 200) wrong(`a link from elsewhere to the Bench answers ${led}`);
+  return `${tried} requests`;
+}
+
+/** Kills under mixed writes: what was acknowledged is there, what was not is whole or not at all. */
+async function kills(): Promise<string> {
+  const times = short ? 4 : 200;
+  const s = new Server(3462);
+  s.prepare();
+  let acknowledged = 0;
+  const readings: string[] = [];
+  const presses: { press: string; answer: string }[] = [];
+  try {
+    await s.start();
+    const tank = /href="\/tanks\/([^"?]+)"/.exec((await s.get('/tanks')).text)?.[1];
+    if (!tank) throw new Error('The demo has no tank.');
+    for (let k = 0; k < times; k++) {
+      let live = true;
+      const hand = async (n: number): Promise<void> => {
+        for (let i = 0; live; i++) {
+          const press = newPress();
+          const note = `kill ${k} hand ${n} ${i} ${press.slice(0, 6)}`;
+          const at = new Date(Date.now() - 1000 - (k * 1000 + n * 100 + i) * 60_000).toISOString();
+          const work = [
+            () => s.call('saveReading', press, { tankId: decodeURIComponent(tank), at, tempC: '25', note }),
+            () => s.call('tick', press, 'KC-0106', `bag:${i % 4}`, i % 2 === 0),
+            () => s.call('addSpecies', press, `Odd fish ${press.slice(0, 10)}`, 'lemon-tetra'),
+            () => s.call('setKeys', press, i % 2 === 0),
+          ][i % 4]!;
+          const r = await work().catch(() => null);
+          if (!r?.value?.ok) continue;
+          acknowledged++;
+          presses.push({ press, answer: JSON.stringify(r.value) });
+          if (i % 4 === 0) readings.push(note);
+        }
+      };
+      const hands = [0, 1, 2, 3].map(hand);
+      await wait(150 + random() * 500);
+      await s.kill();
+      live = false;
+      await Promise.all(hands);
+      await s.start();
+      const csv = (await s.get('/readings/export')).text;
+      for (const note of readings.splice(0))
+        if (!csv.includes(note)) wrong(`kill ${k}: an acknowledged reading is lost: ${note}`);
+      for (const p of presses.splice(0)) {
+        const now = JSON.stringify((await s.call('wasDone', p.press)).value);
+        if (now !== p.answer) wrong(`kill ${k}: an acknowledged press is answered otherwise: ${now}`);
+      }
+    }
+    await s.kill();
+    const db = new Database(path.join(s.folder, 'kindly-crate.db'), { readonly: true });
+    const whole = db.pragma('integrity_check') as { integrity_check: string }[];
+    if (whole[0]!.integrity_check !== 'ok') wrong('the database is damaged after the kills');
+    if ((db.pragma('foreign_key_check') as unknown[]).length > 0) wrong('keys point nowhere after the kills');
+    // A press that made a species made its search entry and its receipt as well, or none of them.
+    const half = db
+      .prepare(
+        `SELECT COUNT(*) AS n FROM record r WHERE r.kind = 'species' AND r.name LIKE 'Odd fish%' AND NOT EXISTS (SELECT 1 FROM finding f WHERE f.id = r.id)`,
+      )
+      .get() as { n: number };
+    if (half.n > 0) wrong(`${half.n} species are half there`);
+    db.close();
+  } finally {
+    await s.end();
+  }
+  return `${times} kills, ${acknowledged} acknowledged writes`;
+}
+
+/** Kills within a migration: the old file opens, or the new one, never something between. */
+async function migrations(): Promise<string> {
+  const times = short ? 3 : 50;
+  const fixture = 'tests/fixtures/v1/demo.db';
+  const source = existsSync(fixture)
+    ? fixture
+    : readdirSync('tests/fixtures', { recursive: true })
+        .map(String)
+        .find((f) => f.endsWith('.db'));
+  if (!source) return 'no earlier database among the fixtures';
+  const from = existsSync(fixture) ? fixture : path.join('tests/fixtures', source);
+  const s = new Server(3463);
+  try {
+    for (let k = 0; k < times; k++) {
+      rmSync(s.folder, { recursive: true, force: true });
+      mkdirSync(s.folder, { recursive: true });
+      const file = path.join(s.folder, 'kindly-crate.db');
+      copyFileSync(from, file);
+      const limit = 250 + Math.floor(random() * 900);
+      spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
+        env: s.environment(),
+        timeout: limit,
+        killSignal: 'SIGKILL',
+      });
+      const done = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
+        env: s.environment(),
+        encoding: 'utf8',
+      });
+      if (done.status !== 0) wrong(`a migration killed after ${limit} ms does not open again: ${done.stderr.trim()}`);
+      const db = new Database(file, { readonly: true });
+      const n = (db.prepare('SELECT COUNT(*) AS n FROM consignment').get() as { n: number }).n;
+      if (n === 0) wrong(`a migration killed after ${limit} ms lost its consignments`);
+      db.close();
+    }
+  } finally {
+    rmSync(s.folder, { recursive: true, force: true });
+  }
+  return `${times} kills within migrations`;
+}
+
+/** Twenty clients with writes while long simulations run: no error, and how long each waited. */
+async function load(s: Server): Promise<string> {
+  const seconds = short ? 6 : 60;
+  const until = Date.now() + seconds * 1000;
+  const saves: number[] = [];
+  const pages: number[] = [];
+  const timed = async (into: number[], work: () => Promise<{ status: number }>, what: string): Promise<void> => {
+    const from = performance.now();
+    const r = await work().catch((e: unknown) => ({ status: -1, e }));
+    into.push(performance.now() - from);
+    if (r.status !== 200) wrong(`${what} answers ${r.status}`);
+  };
+  const simulations = [1, 2, 3].map(async () => {
+    while (Date.now() < until) await s.get('/consignments/KC-0106/chance?draws=5000').catch(() => null);
+  });
+  const where = [
+    '/',
+    '/consignments',
+    '/consignments/KC-0106/bag',
+    '/consignments/KC-0106/order',
+    '/tanks',
+    '/supplies',
+    '/week',
+  ];
+  const client = async (n: number): Promise<void> => {
+    for (let i = 0; Date.now() < until; i++) {
+      if (i % 3 === 2)
+        await timed(
+          saves,
+          () => s.call('tick', newPress(), pick(['KC-0106', 'KC-0108']), `step ${n} ${i % 5}`, i % 2 === 0),
+          'a save',
+        );
+      else await timed(pages, () => s.get(where[(n + i) % where.length]!), where[(n + i) % where.length]!);
+      // A person looks at what came.
+      await wait(400 + random() * 800);
+    }
+  };
+  await Promise.all([...Array.from({ length: 20 }, (_, n) => client(n)), ...simulations]);
+  const at = (list: number[], share: number): number =>
+    Math.round([...list].sort((a, b) => a - b)[Math.floor(list.length * share)] ?? 0);
+  return `${saves.length} saves: median ${at(saves, 0.5)} ms, p95 ${at(saves, 0.95)} ms; ${pages.length} pages: median ${at(pages, 0.5)} ms, p95 ${at(pages, 0.95)} ms`;
+}
+
+/** What disks and folders do: full, read-only, damaged, gone, held by another: each has its sentence, and nothing says "saved". */
+async function trouble(): Promise<string> {
+  const seen: string[] = [];
+  const words = async (s: Server): Promise<string> =>
+    ((await s.call('setKeys', newPress(), true)).value?.problems ?? []).map((p) => p.message).join(' ');
+  const demand = (what: string, said: string, pattern: RegExp): void => {
+    seen.push(what);
+    if (!pattern.test(said)) wrong(`${what}: "${said.slice(0, 200)}"`);
+  };
+
+  const s = new Server(3464);
+  s.prepare();
+  try {
+    await s.start();
+    const second = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
+      env: s.environment(),
+      encoding: 'utf8',
+    });
+    demand('a second server', second.stderr, /already runs/);
+    const restored = spawnSync(
+      'node',
+      ['--import', 'tsx', 'cli/main.ts', 'restore', path.join(s.folder, 'kindly-crate.db')],
+      { env: s.environment(), encoding: 'utf8' },
+    );
+    demand('a restore while it runs', restored.stderr, /stop it first/);
+    const kept = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'backup'], {
+      env: s.environment(),
+      encoding: 'utf8',
+    });
+    demand('a backup while it runs', kept.stdout, /^Kept: /);
+    renameSync(s.folder, `${s.folder}-away`);
+    demand('a folder that was taken away', await words(s), /taken away while Kindly Crate ran/);
+    demand('its health', (await s.get('/health')).text, /taken away/);
+    renameSync(`${s.folder}-away`, s.folder);
+    demand('a folder that came back', await words(s), /^$/);
+    await s.kill();
+
+    const file = path.join(s.folder, 'kindly-crate.db');
+    const whole = readFileSync(file);
+    for (const x of ['-wal', '-shm']) rmSync(`${file}${x}`, { force: true });
+    const torn = Buffer.from(whole);
+    torn.fill(0xa5, 4096, 4096 * 40);
+    writeFileSync(file, torn);
+    const doctor = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'doctor'], {
+      env: s.environment(),
+      encoding: 'utf8',
+    });
+    demand('the doctor of a damaged file', doctor.stdout, /WRONG {3}Database: .*damaged/);
+    demand('and its last good copy', doctor.stdout, /The last whole one: /);
+    await s.start().catch(() => null);
+    demand('a page of a damaged file', (await s.get('/')).text, /damaged|cannot open its data|could not be drawn/);
+    await s.kill();
+    truncateSync(file, 512);
+    const restoredNow = spawnSync(
+      'node',
+      [
+        '--import',
+        'tsx',
+        'cli/main.ts',
+        'restore',
+        readdirSync(path.join(s.folder, 'backups'))
+          .filter((f) => f.endsWith('.db'))
+          .map((f) => path.join(s.folder, 'backups', f))[0]!,
+      ],
+      { env: s.environment(), encoding: 'utf8' },
+    );
+    demand('a restore of the last good copy', restoredNow.stdout, /is in place/);
+    await s.start();
+    demand('the house after it', await words(s), /^$/);
+    await s.kill();
+    const newer = new Database(file);
+    newer.pragma('user_version = 999');
+    newer.close();
+    const refused = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
+      env: s.environment(),
+      encoding: 'utf8',
+    });
+    demand('data of a newer version', refused.stderr, /written by a newer Kindly Crate/);
+  } finally {
+    await s.end();
+    rmSync(`${s.folder}-away`, { recursive: true, force: true });
+  }
+
+  // A disk of eight megabytes, where this machine lets us make one.
+  const small = '/tmp/kindly-small-disk';
+  mkdirSync(small, { recursive: true });
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=8m', 'tmpfs', small]).status === 0) {
+    const d = new Server(3465, path.join(small, 'data'));
+    try {
+      d.prepare();
+      await d.start();
+      writeFileSync(path.join(small, 'ballast'), Buffer.alloc(1));
+      const room = spawnSync('sh', ['-c', `dd if=/dev/zero of=${small}/ballast bs=64k 2>/dev/null; true`]);
+      void room;
+      let said = '';
+      for (let i = 0; i < 200 && said === ''; i++)
+        said = (
+          (await d.call('addSpecies', newPress(), `Full ${i} ${'x'.repeat(60)}`, 'lemon-tetra')).value?.problems ?? []
+        )
+          .map((p) => p.message)
+          .join(' ');
+      demand('a full disk', said, /The disk is full/);
+      rmSync(path.join(small, 'ballast'));
+      demand('a disk with room again', await words(d), /^$/);
+      spawnSync('mount', ['-o', 'remount,ro', small]);
+      demand('a disk that may only be read', await words(d), /may not be written|may only be read|did not take it/);
+    } finally {
+      await d.kill();
+      spawnSync('umount', [small]);
+    }
+  } else seen.push('no small disk here: mounting is not allowed');
+  return seen.join(', ');
+}
+
+const parts: Record<string, () => Promise<string>> = { kills, migrations, trouble };
+const served: Record<string, (s: Server) => Promise<string>> = { foreign, load, fuzz };
+
+async function main(): Promise<void> {
+  const said = async (name: string, work: () => Promise<string>): Promise<void> => {
+    if (wanted.length > 0 && !wanted.includes(name)) return;
+    const from = performance.now();
+    const before = found.length;
+    const words = await work().catch((e: unknown) => {
+      wrong(`${name}: ${String(e)}`);
+      return 'broke off';
+    });
+    console.log(
+      `${found.length > before ? 'FAILED' : 'ok    '}  ${name} (${Math.round((performance.now() - from) / 1000)} s): ${words}`,
+    );
+  };
+  for (const [name, work] of Object.entries(parts)) await said(name, work);
+  if (wanted.length === 0 || wanted.some((w) => w in served)) {
+    const s = new Server(3461, undefined, { KINDLY_FROM: '2026-11-24T15:20:00Z' });
+    s.prepare();
+    try {
+      await s.start();
+      for (const [name, work] of Object.entries(served)) await said(name, () => work(s));
+    } finally {
+      await s.end();
+    }
+  }
+  for (const f of found) console.log(`  ${f}`);
+  process.exitCode = found.length > 0 ? 1 : 0;
+}
+void main();
