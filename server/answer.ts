@@ -1,4 +1,4 @@
-import type { Outcome } from '@/core/consignment/outcome';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { House } from './house';
 
 /** An outcome whose value the browser does not need. */
@@ -18,3 +18,10 @@ export function atomically<T>(house: House, work: () => Outcome<T>): Outcome<T> 
   }
   return answer!;
 }
+
+/** A code that is none of ours is not repeated: it may be anything, of any length. */
+export const noConsignment = (code: unknown): Outcome<never> =>
+  refuse(
+    'code',
+    `There is no consignment ${typeof code === 'string' && /^KC-\d{1,24}$/.test(code) ? code : 'of this code'}.`,
+  );

@@ -1,6 +1,6 @@
 /** Tests that judge the mutants of a floor: those beside it, and those of the features that lean on it most. */
 const floor = process.env.MUTANTS ?? 'core/fish';
-const lean = { 'core/choose': ['server/order'], 'server/stock': ['server/pack', 'server/quarantine', 'server/order'] };
+const lean = { 'server/stock': ['server/pack', 'server/quarantine', 'server/order'] };
 module.exports = {
   ...require('../jest.config.cjs'),
   rootDir: '..',

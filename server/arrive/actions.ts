@@ -3,7 +3,7 @@
 import { write } from '@/server/write';
 import { methodIds } from '@/core/acclimation/recipes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { plain } from '@/server/answer';
+import { plain, noConsignment } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';
 import { methodComparisons } from './methods';
 import * as readings from './readings';
@@ -15,7 +15,7 @@ export async function saveReadings(press: string, input: readings.ReadingsInput)
 export async function startRun(press: string, code: string, bagId: string, method: string): Promise<Outcome<string>> {
   return write(press, (h) => {
     const stored = h.consignments.byCode(code);
-    if (!stored) return refuse('code', `There is no consignment ${code}.`);
+    if (!stored) return noConsignment(code);
     const e = evaluationOf(h, stored);
     if (!e.ok) return e;
     const lane = methodComparisons(h, stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(bagId));

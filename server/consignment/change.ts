@@ -1,4 +1,4 @@
-import { atomically } from '@/server/answer';
+import { atomically, noConsignment } from '@/server/answer';
 import { refuse, problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { unknownRows } from '@/core/consignment/door';
 import { crossChecks } from '@/core/consignment/rules';
@@ -14,7 +14,7 @@ const CHANGED_ELSEWHERE =
 
 export const find = (house: House, code: string): Outcome<StoredConsignment> => {
   const stored = house.consignments.byCode(code);
-  return stored ? { ok: true, value: stored } : refuse('code', `There is no consignment ${code}.`);
+  return stored ? { ok: true, value: stored } : noConsignment(code);
 };
 
 /**

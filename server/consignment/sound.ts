@@ -1,3 +1,4 @@
+import { noConsignment } from '@/server/answer';
 import { unknownRows } from '@/core/consignment/door';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
@@ -52,7 +53,7 @@ function lastGood(house: House, code: string): { what: string; document: Consign
 /** Puts the last whole state in place of one that cannot be read; that one is kept among the earlier states. */
 export function restoreGood(house: House, code: string): Outcome<string> {
   const at = house.consignments.stateOf(code);
-  if (!at) return refuse('code', `There is no consignment ${code}.`);
+  if (!at) return noConsignment(code);
   if (!unsound(house, code)) return refuse('code', `${code} can be read: there is nothing to bring back.`);
   const good = lastGood(house, code);
   if (!good) return refuse('code', `No earlier state of ${code} is whole. A backup may have it: ./kindly restore.`);

@@ -1,3 +1,4 @@
+import { noConsignment } from '@/server/answer';
 import { z } from 'zod';
 import { between, id, text, version } from '@/core/quantities/shapes';
 import { runJob, type Job, type JobReport, type JobResult } from '@/core/evaluate/job';
@@ -92,7 +93,7 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
   if (Date.parse(to.handOverAt) < house.nowMs())
     return refuse('handOverAt', 'This day has passed. Compare the days again.');
   const stored = house.consignments.byCode(to.code);
-  if (!stored) return refuse('code', `There is no consignment ${to.code}.`);
+  if (!stored) return noConsignment(to.code);
   const before = momentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
     const moved = change(house, to.code, to.version, 'the day', (c) => {

@@ -1,3 +1,4 @@
+import { noConsignment } from '@/server/answer';
 import { z } from 'zod';
 import { id } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -18,7 +19,7 @@ export function saveFast(house: House, asked: unknown): Outcome<string[]> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, fast } = parsed.data;
   const stored = house.consignments.byCode(code);
-  if (!stored) return refuse('code', `There is no consignment ${code}.`);
+  if (!stored) return noConsignment(code);
   const before = momentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
     const done = change(house, code, null, `the fast of tank ${fast.tank}`, (c) => {

@@ -40,7 +40,8 @@ export class Pool {
 
   constructor(
     private readonly make: () => Thread,
-    private readonly most = Math.max(1, Math.min(4, availableParallelism())),
+    // One core is left to whoever waits for a page.
+    private readonly most = Math.max(1, Math.min(4, availableParallelism() - 1)),
     private readonly patienceMs = PATIENCE_MS,
   ) {}
 

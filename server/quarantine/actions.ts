@@ -6,7 +6,7 @@ import * as animals from './animals';
 import * as quarantine from './quarantine';
 
 export async function openQuarantine(press: string, code: string, tank: string): Promise<Outcome<string>> {
-  return write(press, (h) => quarantine.openQuarantine(h, code, String(tank)));
+  return write(press, (h) => quarantine.openQuarantine(h, code, typeof tank === 'string' ? tank.slice(0, 40) : ''));
 }
 export async function setDuty(press: string, quarantineId: string, key: string, done: boolean): Promise<Outcome<null>> {
   return write(press, (h) => quarantine.setDuty(h, quarantineId, key, done));

@@ -54,7 +54,8 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const into = tankOfLine(c, tank);
-  if (tank !== undefined && into.name !== tank) return refuse('quarantine', `There is no receiving tank ${tank}.`);
+  if (tank !== undefined && into.name !== tank)
+    return refuse('quarantine', `There is no receiving tank ${tank === '' ? 'of this name' : tank}.`);
   const problem = notYet(house, c, into.name);
   if (problem) return refuse('quarantine', problem);
   const catalogue = catalogueOf(c, house);

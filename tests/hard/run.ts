@@ -1,16 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import {
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  truncateSync,
-  writeFileSync,
-} from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
 
@@ -53,7 +44,9 @@ const pagesOf = (): string[] =>
 async function everyPageAnswers(s: Server, after: string): Promise<void> {
   for (const where of pagesOf()) {
     const { status } = await s.get(where);
-    if (status >= 400) wrong(`${after}: ${where} answers ${status}`);
+    // Only what is sent from here has a confirmation.
+    if (status >= 400 && !(status === 404 && where.endsWith('/confirmation')))
+      wrong(`${after}: ${where} answers ${status}`);
   }
 }
 
@@ -235,21 +228,15 @@ async function kills(): Promise<string> {
 /** Kills within a migration: the old file opens, or the new one, never something between. */
 async function migrations(): Promise<string> {
   const times = short ? 3 : 50;
-  const fixture = 'tests/fixtures/v1/demo.db';
-  const source = existsSync(fixture)
-    ? fixture
-    : readdirSync('tests/fixtures', { recursive: true })
-        .map(String)
-        .find((f) => f.endsWith('.db'));
-  if (!source) return 'no earlier database among the fixtures';
-  const from = existsSync(fixture) ? fixture : path.join('tests/fixtures', source);
+  const fixture = 'tests/fixtures/v1/demo.db.gz';
+  const earlier = gunzipSync(readFileSync(fixture));
   const s = new Server(3463);
   try {
     for (let k = 0; k < times; k++) {
       rmSync(s.folder, { recursive: true, force: true });
       mkdirSync(s.folder, { recursive: true });
       const file = path.join(s.folder, 'kindly-crate.db');
-      copyFileSync(from, file);
+      writeFileSync(file, earlier);
       const limit = 250 + Math.floor(random() * 900);
       spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
         env: s.environment(),
@@ -364,7 +351,7 @@ async function trouble(): Promise<string> {
     });
     demand('the doctor of a damaged file', doctor.stdout, /WRONG {3}Database: .*damaged/);
     demand('and its last good copy', doctor.stdout, /The last whole one: /);
-    await s.start().catch(() => null);
+    await s.start(8000).catch(() => null);
     demand('a page of a damaged file', (await s.get('/')).text, /damaged|cannot open its data|could not be drawn/);
     await s.kill();
     truncateSync(file, 512);
@@ -419,8 +406,12 @@ async function trouble(): Promise<string> {
       demand('a full disk', said, /The disk is full/);
       rmSync(path.join(small, 'ballast'));
       demand('a disk with room again', await words(d), /^$/);
-      spawnSync('mount', ['-o', 'remount,ro', small]);
-      demand('a disk that may only be read', await words(d), /may not be written|may only be read|did not take it/);
+      await d.kill();
+      if (spawnSync('mount', ['-o', 'remount,ro', small]).status !== 0) seen.push('no read-only disk here');
+      else {
+        await d.start(6000).catch(() => null);
+        demand('a disk that may only be read', (await d.get('/')).text, /Cannot write to/);
+      }
     } finally {
       await d.kill();
       spawnSync('umount', [small]);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BUSY, pool } from '@/server/jobs/pool';
 import { catalogueOf } from '@/server/consignment/result';
+import { noConsignment } from '@/server/answer';
 import { house } from '@/server/wiring';
 
 const query = z.object({ draws: z.coerce.number().int().min(1).max(5000).default(600) });
@@ -9,11 +10,7 @@ const query = z.object({ draws: z.coerce.number().int().min(1).max(5000).default
 export async function GET(request: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {
   const { code } = await params;
   const stored = house().consignments.byCode(code);
-  if (!stored)
-    return Response.json(
-      { problems: [{ path: 'code', message: `There is no consignment ${code}.` }] },
-      { status: 404 },
-    );
+  if (!stored) return Response.json(noConsignment(code), { status: 404 });
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success)
     return Response.json({ problems: [{ path: 'draws', message: 'Ask for 1 to 5000 draws.' }] }, { status: 400 });
