@@ -25,7 +25,7 @@ step types npx tsc --noEmit
 step lint npm run --silent lint
 step arrows npm run --silent arrows
 step unit npx jest --json --outputFile=.kindly/jest.json
-step build npx next build && step size npx size-limit && step chromium chromium && step browser npx playwright test
+step build npx next build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
 
 node -e '
 const fs = require("fs");

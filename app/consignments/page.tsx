@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { consignmentList } from '@/server/consignment/list';
 import { house } from '@/server/wiring';
 import { ConsignmentList } from '@/ui/consignment/list';
@@ -5,7 +6,7 @@ import { ConsignmentList } from '@/ui/consignment/list';
 export default async function ConsignmentsPage({
   searchParams,
 }: {
-  searchParams: Promise<{ find?: string; show?: string; page?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  return <ConsignmentList {...consignmentList(house(), await searchParams)} />;
+  return <ConsignmentList {...consignmentList(house(), await askedFor(searchParams))} />;
 }

@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { speciesList } from '@/server/records/species';
 import { house } from '@/server/wiring';
 import { SpeciesList } from '@/ui/records/species-list';
@@ -5,9 +6,9 @@ import { SpeciesList } from '@/ui/records/species-list';
 export default async function SpeciesPage({
   searchParams,
 }: {
-  searchParams: Promise<{ find?: string; gone?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const { find = '', gone } = await searchParams;
+  const { find = '', gone } = await askedFor(searchParams);
   const h = house();
   const removed = gone ? h.records.byId(gone) : null;
   return (

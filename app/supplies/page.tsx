@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { profileOf } from '@/server/house';
 import { listView } from '@/server/records/view';
 import { suppliesView } from '@/server/stock/supplies';
@@ -10,9 +11,9 @@ import { SuppliesShelf } from '@/ui/stock/shelf';
 export default async function SuppliesPage({
   searchParams,
 }: {
-  searchParams: Promise<{ find?: string; shown?: string; gone?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const asked = await searchParams;
+  const asked = await askedFor(searchParams);
   const h = house();
   const removed = asked.gone ? h.records.byId(asked.gone) : null;
   const gone = removed?.deletedAt ? { id: removed.id, name: removed.name } : null;

@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { tankListView } from '@/server/stock/tanks';
 import { house } from '@/server/wiring';
 import { TankList } from '@/ui/stock/tank-list';
@@ -5,7 +6,7 @@ import { TankList } from '@/ui/stock/tank-list';
 export default async function TanksPage({
   searchParams,
 }: {
-  searchParams: Promise<{ find?: string; shown?: string; gone?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  return <TankList {...tankListView(house(), await searchParams)} />;
+  return <TankList {...tankListView(house(), await askedFor(searchParams))} />;
 }

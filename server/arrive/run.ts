@@ -43,6 +43,7 @@ export const positionOf = (run: StoredRun, nowMs: number): ReturnType<typeof run
 export function finishStep(house: House, runId: string, key: string): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
   const at = house.nowMs();
   const running = run.steps[positionOf(run, at).index];
   if (!running || running.key !== key)
@@ -63,6 +64,7 @@ export function finishStep(house: House, runId: string, key: string): Outcome<nu
 export function undoStep(house: House, runId: string): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
   const last = Object.entries(run.done).sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
   if (!last) return refuse('step', 'Nothing has been done yet.');
   house.db.transaction(() => {
@@ -80,6 +82,7 @@ export function undoStep(house: House, runId: string): Outcome<null> {
 export function stopRun(house: House, runId: string): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
   house.db.transaction(() => {
     house.arrivals.stopRun(runId, house.nowIso());
     house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation stopped', run.bagIds.join(' '));

@@ -58,7 +58,8 @@ export function arrivalRepository(db: Db) {
   const insertRun = db.prepare(
     `INSERT INTO run (id, consignment_id, bag_ids, method, steps, started_at) VALUES (?, ?, ?, ?, ?, ?)`,
   );
-  const stopRun = db.prepare(`UPDATE run SET stopped_at = ? WHERE id = ?`);
+  const stopRun = db.prepare(`UPDATE run SET stopped_at = ? WHERE id = ? AND stopped_at IS NULL`);
+  const stoppedAt = db.prepare<[string], { at: string | null }>(`SELECT stopped_at AS at FROM run WHERE id = ?`);
   const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at) VALUES (?, ?, ?)`);
   const stepUndo = db.prepare(`DELETE FROM run_step WHERE run_id = ? AND step_key = ?`);
 
@@ -115,6 +116,7 @@ export function arrivalRepository(db: Db) {
         JSON.stringify(r.steps),
         r.startedAt,
       ),
+    isStopped: (id: string): boolean => (stoppedAt.get(id)?.at ?? null) !== null,
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),

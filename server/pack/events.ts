@@ -2,8 +2,10 @@ import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { milestones, type Milestone } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import { packingChecklist } from '@/core/duties/checklist';
+import { scheduleOf } from '@/core/duties/schedule';
 import { change, find } from '@/server/consignment/change';
-import { foreignRows, usedRows } from '@/server/consignment/result';
+import { catalogueOf, foreignRows, usedRows } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
@@ -13,7 +15,14 @@ export function tick(house: House, code: string, key: string, done: boolean): Ou
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const at = house.nowIso();
-  const { id } = stored.value.document;
+  const c = stored.value.document;
+  const { id } = c;
+  const catalogue = catalogueOf(c, house);
+  const there =
+    packingChecklist(c, catalogue).some((x) => x.key === key) ||
+    scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key);
+  // A tick of what the plan has lost since can be taken back, but not made.
+  if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
   house.db.transaction(() => {
     if (done) house.facts.tick(id, key, at);
     else house.facts.untick(id, key, at);

@@ -5,7 +5,7 @@ import { FilePick } from '@/ui/kit/file-pick';
 import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -27,7 +27,7 @@ export function ImportFile() {
   const take = async (f: File): Promise<void> => {
     setAsked(null);
     if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
-    send(await f.text(), 'ask');
+    send((await readFileText(f)).text, 'ask');
   };
   return (
     <div>

@@ -158,12 +158,13 @@ describe('a line', () => {
 
 test('delivery and opening follow from the promise of the service', () => {
   const s = row(services, 'northline-overnight', 'service');
-  expect(follow('2026-11-26T19:00', s)).toEqual({
+  expect(follow('2026-11-26T19:00', [s], s.id)).toEqual({
     windowStart: '2026-11-27T09:00',
     windowEnd: '2026-11-27T12:00',
     opening: '2026-11-27T10:30',
   });
-  expect(follow('soon', s)).toEqual({});
+  expect(follow('soon', [s], s.id)).toEqual({});
+  expect(follow('2026-11-26T19:00', [s], 'another')).toEqual({});
 });
 
 test('what is sent has numbers where numbers are, and NaN where something else was typed', () => {

@@ -33,7 +33,8 @@ export const tankInto = (d: OrderDraft, into: string): WaterDraft =>
   d.tanks.find((t) => t.name === into) ?? d.tanks[0]!;
 
 /** Delivery and opening follow from the hand-over and the service's usual hours. */
-export function follow(handOver: string, service: Service | undefined): Partial<OrderDraft> {
+export function follow(handOver: string, services: readonly Service[], serviceId: string): Partial<OrderDraft> {
+  const service = services.find((s) => s.id === serviceId);
   const ms = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(handOver) ? Date.parse(`${handOver}:00Z`) : NaN;
   if (!service || !Number.isFinite(ms)) return {};
   const at = (h: number): string => localInput(ms + h * 3600_000, 'UTC');
@@ -265,3 +266,14 @@ export const apart = (
     return text === x.text ? [] : [{ path, label: x.label, mine: x.text, theirs: text }];
   });
 };
+
+/** An order the other way round: what comes to us has its ends changed over. */
+export const turned = (d: OrderDraft, direction: string): Partial<OrderDraft> =>
+  direction === d.direction
+    ? {}
+    : {
+        direction,
+        ...(direction === 'incoming' || d.direction === 'incoming'
+          ? { sender: d.receiver, receiver: d.sender, receiverId: '' }
+          : {}),
+      };

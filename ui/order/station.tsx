@@ -19,6 +19,7 @@ import {
   inputOf,
   mix,
   settleWaters,
+  turned,
   withReceiver,
   type LineDraft,
   type LotOption,
@@ -53,27 +54,37 @@ export interface OrderStationProps {
 const shownPaths =
   /^(lines\.\d+\.(speciesId|count|lengthCm|massG|tank|into|variety)|companions\.\d+\.(name|weightKg)|sourceWater\.|waters\.|tank\.|otherTanks\.|sender\.(name|phone|address|place)|receiver\.(name|phone|address|place)|serviceId|handOverLocal|openingLocal|window(Start|End)Local|note|version)/;
 
+/** The list, with rows that were added here while the page still knows the older one. */
+function useSpecies(list: readonly Species[]): [Species[], (s: Species) => void] {
+  const [added, setAdded] = useState<Species[]>([]);
+  return [[...added.filter((s) => !list.some((x) => x.id === s.id)), ...list], (s) => setAdded((all) => [...all, s])];
+}
+
 /** The order: who gets what, from which tank, to where, by which service, until when; and what a careful shipper says to it. */
 export function OrderStation(p: OrderStationProps) {
   const router = useRouter();
   const { save, busy, problems, conflict } = useSave();
-  const { draft: d, setDraft: setD, version, kept } = useDraft(p.draft, p.version);
+  const {
+    draft: d,
+    setDraft: setD,
+    version,
+    kept,
+    restored,
+    reset,
+  } = useDraft(p.draft, p.version, `order ${p.code ?? 'new'}`);
   const [reasons, setReasons] = useState<string[]>([]);
-  // Rows that were added here while the page still knows the older list.
-  const [added, setAdded] = useState<Species[]>([]);
-  const species = [...added.filter((s) => !p.species.some((x) => x.id === s.id)), ...p.species];
+  const [species, addSpecies] = useSpecies(p.species);
   const [timeTyped, setTimeTyped] = useState(p.code !== null);
   const isNew = p.code === null;
   const set = (change: Partial<OrderDraft>): void => setD((x) => ({ ...x, ...change }));
-  const service = (id: string): Service | undefined => p.services.find((s) => s.id === id);
+  const usual = (handOver: string, id: string): Partial<OrderDraft> => follow(handOver, p.services, id);
   const incoming = d.direction === 'incoming';
 
   const setLines = (lines: LineDraft[]): void =>
     setD((x) => settleWaters({ ...x, lines }, species, p.tanks, isNew && !incoming));
   const pickReceiver = (r: ReceiverOption | null): void =>
     setD((x) => (r ? settleWaters(withReceiver(x, r), species, p.tanks, false) : { ...x, receiverId: '' }));
-  const setHandOver = (handOver: string): void =>
-    set({ handOver, ...(isNew ? follow(handOver, service(d.serviceId)) : {}) });
+  const setHandOver = (handOver: string): void => set({ handOver, ...(isNew ? usual(handOver, d.serviceId) : {}) });
 
   const said = useLookOver(p, d, version, (earliest) => !timeTyped && setHandOver(earliest));
 
@@ -95,11 +106,6 @@ export function OrderStation(p: OrderStationProps) {
   const handOver = (at: string): void => {
     setTimeTyped(true);
     setHandOver(at);
-  };
-  const turn = (direction: string): void => {
-    if (direction === d.direction) return;
-    const swap = direction === 'incoming' || incoming;
-    set({ direction, ...(swap ? { sender: d.receiver, receiver: d.sender, receiverId: '' } : {}) });
   };
   const party = { places: p.places, problems };
   const sender = (
@@ -123,11 +129,11 @@ export function OrderStation(p: OrderStationProps) {
     <form {...saving(() => send(d, version))} aria-label="Order" noValidate>
       {conflict && theirs && <Meanwhile rows={apart(d, theirs)} busy={busy} onSave={merge} />}
       <section className="mb-7">
-        <Direction value={d.direction} onChange={turn} />
+        <Direction value={d.direction} onChange={(to) => set(turned(d, to))} />
         <Lines
           lines={d.lines}
           species={species}
-          onSpecies={(s) => setAdded((all) => [...all, s])}
+          onSpecies={addSpecies}
           lots={incoming ? [] : p.lots}
           tanks={incoming ? [] : p.tanks}
           into={d.tanks.map((t) => t.name ?? '')}
@@ -144,7 +150,7 @@ export function OrderStation(p: OrderStationProps) {
               d={d}
               services={p.services}
               problems={problems}
-              onService={(serviceId) => set({ serviceId, ...follow(d.handOver, service(serviceId)) })}
+              onService={(serviceId) => set({ serviceId, ...usual(d.handOver, serviceId) })}
               onHandOver={handOver}
               onChange={set}
             />
@@ -171,6 +177,7 @@ export function OrderStation(p: OrderStationProps) {
             problems={problems}
             told={problems.length > 0 && !conflict}
             reasons={reasons}
+            anew={restored ? reset : null}
           />
         </aside>
       </div>
@@ -205,15 +212,26 @@ function Foot({
   problems,
   told,
   reasons,
+  anew,
 }: {
   isNew: boolean;
   busy: boolean;
   problems: readonly Problem[];
   told: boolean;
   reasons: readonly string[];
+  /** Throws away what stood here from before a reload; null where nothing did. */
+  anew: (() => void) | null;
 }) {
   return (
     <>
+      {anew && (
+        <p className="note flex flex-wrap items-center gap-2" role="status">
+          What you had typed here before is back.
+          <Button type="button" onClick={anew}>
+            Begin anew
+          </Button>
+        </p>
+      )}
       <p className="note">
         Permits, protected and invasive species and carriers’ live-animal rules: ask the authority.
       </p>

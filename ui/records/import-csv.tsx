@@ -6,7 +6,7 @@ import { Table } from '@/ui/kit/table';
 import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
 import { useState } from 'react';
-import { LARGEST_FILE, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -40,7 +40,8 @@ export function ImportCsv(p: ImportCsvProps) {
     setReport(null);
     setSaid('');
     if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
-    const text = await f.text();
+    const { text, said } = await readFileText(f);
+    setSaid(said);
     setFile({ name: f.name, text });
     ask(text, null, false);
   };

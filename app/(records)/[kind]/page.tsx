@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { notFound } from 'next/navigation';
 import { kindOfSlug } from '@/records';
 import { listView } from '@/server/records/view';
@@ -9,11 +10,11 @@ export default async function ListPage({
   searchParams,
 }: {
   params: Promise<{ kind: string }>;
-  searchParams: Promise<{ find?: string; shown?: string; page?: string; gone?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const kind = kindOfSlug((await params).kind);
   if (!kind) notFound();
-  const { page, gone, ...asked } = await searchParams;
+  const { page, gone, ...asked } = await askedFor(searchParams);
   const h = house();
   const removed = gone ? h.records.byId(gone) : null;
   return (

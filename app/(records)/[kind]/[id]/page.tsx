@@ -1,3 +1,4 @@
+import { askedFor } from '@/server/asked';
 import { notFound } from 'next/navigation';
 import { kindOfSlug } from '@/records';
 import { countField } from '@/records/csv';
@@ -15,7 +16,7 @@ export default async function RecordPage({
   searchParams,
 }: {
   params: Promise<{ kind: string; id: string }>;
-  searchParams: Promise<Record<string, string | undefined>>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const { kind: slug, id } = await params;
   const kind = kindOfSlug(slug);
@@ -25,7 +26,7 @@ export default async function RecordPage({
   if (!view) notFound();
   const zone = profileOf(h).place.zone;
   // A link may bring what is known already: the tank of new fish, the kind of a supply.
-  const given = id === 'new' ? await searchParams : {};
+  const given = id === 'new' ? await askedFor(searchParams) : {};
   const base = id === 'new' && kind.id === 'species' ? speciesDraft(h, given.likeId) : view.draft;
   const draft = { ...base };
   for (const f of kind.fields) if (given[f.path]) draft[f.path] = given[f.path]!;
