@@ -1,0 +1,239 @@
+import { spawn } from 'node:child_process';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import Database from 'better-sqlite3';
+import { must, orderInput } from '@/tests/order';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { removeFolder } from '@/cli/data';
+import { backUp, backupsOf, flawsOf, packed, restore, toKeep } from './backup';
+import { examine } from './doctor';
+import { beganOf, holderOf, lockFile, takeLock } from './lock';
+
+const now = Date.parse('2026-11-24T12:00:00Z');
+const iso = (ms = now): string => new Date(ms).toISOString();
+let folder: string;
+let house: House | null;
+beforeEach(() => {
+  folder = path.join(mkdtempSync(path.join(os.tmpdir(), 'kindly-data-')), 'own');
+  house = openHouse(folder, () => now, 0);
+});
+afterEach(() => {
+  if (house?.db.open) house.db.close();
+  rmSync(path.dirname(folder), { recursive: true, force: true });
+});
+const order = (): string => must(saveOrder(house!, orderInput(house!))).code;
+const codes = (): string[] => {
+  const h = openHouse(folder, () => now, 0);
+  const list = h.consignments.list().map((s) => s.document.code);
+  h.db.close();
+  return list;
+};
+
+describe('a data folder', () => {
+  test('is for its owner alone, and has its mark', () => {
+    const mode = (name: string): string => (statSync(path.join(folder, name)).mode & 0o777).toString(8);
+    expect(mode('.')).toBe('700');
+    expect(['kindly-crate.db', 'kindly-crate-data.txt'].map(mode)).toEqual(['600', '600']);
+    for (const name of readdirSync(folder)) expect(mode(name)).toBe('600');
+  });
+  test('that is taken away or replaced is noticed; put back it is well again', () => {
+    expect(house!.gone()).toBeNull();
+    renameSync(folder, `${folder}-away`);
+    expect(house!.gone()).toContain('was taken away while Kindly Crate ran');
+    mkdirSync(folder);
+    writeFileSync(path.join(folder, 'kindly-crate.db'), 'another');
+    expect(house!.gone()).toContain('was replaced');
+    rmSync(folder, { recursive: true });
+    renameSync(`${folder}-away`, folder);
+    expect(house!.gone()).toBeNull();
+  });
+});
+
+describe('one server a folder', () => {
+  test('a living process holds it; its own second look does not', () => {
+    const give = takeLock(folder, iso());
+    expect(holderOf(folder)?.pid).toBe(process.pid);
+    expect(() => takeLock(folder, iso())()).not.toThrow();
+    give();
+    expect(existsSync(lockFile(folder))).toBe(false);
+  });
+  test('another that lives is named; one that is gone, or whose number is another’s now, is taken over', async () => {
+    const child = spawn('sleep', ['30']);
+    const began = beganOf(child.pid!);
+    const lock = (pid: number, at: string | null): void =>
+      writeFileSync(lockFile(folder), JSON.stringify({ pid, began: at, at: iso() }));
+    lock(child.pid!, began);
+    expect(() => takeLock(folder, iso())).toThrow(`already runs on ${folder} (process ${child.pid}`);
+    lock(child.pid!, `${began}0`);
+    takeLock(folder, iso())();
+    lock(child.pid!, began);
+    const gone = new Promise((r) => child.once('exit', r));
+    child.kill('SIGKILL');
+    await gone;
+    takeLock(folder, iso())();
+    writeFileSync(lockFile(folder), 'torn');
+    takeLock(folder, iso())();
+  });
+});
+
+describe('backups', () => {
+  test('seven days, four weeks, twelve months, and the very latest are kept (worked by hand)', () => {
+    const days = Array.from({ length: 400 }, (_, i) => iso(now - i * 864e5));
+    const kept = [...toKeep(days)].sort().reverse();
+    expect(kept.slice(0, 7)).toEqual(days.slice(0, 7));
+    // Weeks end on Sundays: 22, 15 and 8 November; this week has its day already. Months: the last day of October and so on.
+    expect(kept.map((k) => k.slice(0, 10))).toEqual([
+      ...days.slice(0, 7).map((d) => d.slice(0, 10)),
+      '2026-11-15',
+      '2026-11-08',
+      '2026-10-31',
+      '2026-09-30',
+      '2026-08-31',
+      '2026-07-31',
+      '2026-06-30',
+      '2026-05-31',
+      '2026-04-30',
+      '2026-03-31',
+      '2026-02-28',
+      '2026-01-31',
+      '2025-12-31',
+    ]);
+    expect(toKeep([])).toEqual(new Set());
+    const twice = [iso(), iso(now - 3600_000)];
+    expect(toKeep(twice)).toEqual(new Set([iso()]));
+  });
+
+  test('one of now is whole while others write; older ones go by the rule', async () => {
+    const code = order();
+    for (const h of [0, 1, 30]) await backUp(folder, house!.db, iso(now - (30 - h) * 3600_000));
+    const kept = backupsOf(folder);
+    expect(kept.map((k) => k.at)).toEqual([iso(), iso(now - 29 * 3600_000)]);
+    expect(kept.every((k) => flawsOf(k.file).length === 0)).toBe(true);
+    const db = new Database(kept[0]!.file, { readonly: true });
+    expect(db.prepare('SELECT code FROM consignment').get()).toEqual({ code });
+    db.close();
+    expect(readdirSync(path.join(folder, 'backups')).every((n) => n.endsWith('.db'))).toBe(true);
+  });
+
+  test('everything in one file comes back with its photos, and what was there is kept', async () => {
+    const first = order();
+    mkdirSync(path.join(folder, 'photos'));
+    const hash = '2cf24dba5fb0a30e26e83b2ac5b9e29e1b161e5c1fa7425e73043362938b9824';
+    writeFileSync(path.join(folder, 'photos', `${hash}.jpg`), 'hello');
+    const file = path.join(path.dirname(folder), 'all.zip');
+    writeFileSync(file, await packed(folder, house!.db));
+    const second = order();
+    house!.db.close();
+    rmSync(path.join(folder, 'photos'), { recursive: true });
+    const r = restore(folder, file, iso());
+    expect(r.photos).toBe(1);
+    expect(readFileSync(path.join(folder, 'photos', `${hash}.jpg`), 'utf8')).toBe('hello');
+    expect(codes()).toEqual([first]);
+    expect(flawsOf(path.join(r.keptAt!, 'kindly-crate.db'))).toEqual([]);
+    const kept = new Database(path.join(r.keptAt!, 'kindly-crate.db'));
+    expect(kept.prepare('SELECT COUNT(*) AS n FROM consignment WHERE code = ?').get(second)).toEqual({ n: 1 });
+    kept.close();
+  });
+
+  test('what is no backup is refused, while a server runs too, and nothing is touched', () => {
+    const code = order();
+    house!.db.close();
+    const bad = path.join(path.dirname(folder), 'bad');
+    const refused = (content: string | Buffer): string => {
+      writeFileSync(bad, content);
+      try {
+        restore(folder, bad, iso());
+        return '';
+      } catch (error) {
+        return (error as Error).message;
+      }
+    };
+    expect(refused('hello')).toContain('neither a database nor a packed folder');
+    const whole = readFileSync(path.join(folder, 'kindly-crate.db'));
+    const torn = Buffer.from(whole);
+    torn.fill(0xa5, 4096, 40_960);
+    expect(refused(torn)).toMatch(/was not taken. It is damaged/);
+    const other = new Database(path.join(path.dirname(folder), 'other.db'));
+    other.exec('CREATE TABLE x (a)');
+    other.close();
+    expect(refused(readFileSync(path.join(path.dirname(folder), 'other.db')))).toContain('none of Kindly Crate');
+    takeLock(folder, iso());
+    writeFileSync(lockFile(folder), JSON.stringify({ pid: 1, began: beganOf(1), at: iso() }));
+    expect(refused(whole)).toContain('stop it first');
+    rmSync(lockFile(folder));
+    expect(codes()).toEqual([code]);
+  });
+});
+
+describe('the doctor', () => {
+  const states = (): Record<string, string> => Object.fromEntries(examine(folder, now).map((f) => [f.what, f.state]));
+  test('finds a young house well but for its backups, and changes nothing', () => {
+    const before = readFileSync(path.join(folder, 'kindly-crate.db'));
+    expect(states()).toEqual({
+      Permissions: 'fine',
+      Database: 'fine',
+      Schema: 'fine',
+      Consignments: 'fine',
+      Room: 'fine',
+      Running: 'fine',
+      Backups: 'watch',
+      Clock: 'fine',
+    });
+    expect(readFileSync(path.join(folder, 'kindly-crate.db')).equals(before)).toBe(true);
+  });
+  test('tells damage with the last whole backup, keys that point nowhere, another schema, a wrong clock', async () => {
+    const kept = await backUp(folder, house!.db, iso());
+    house!.db.pragma('foreign_keys = OFF');
+    house!.db.exec(
+      `INSERT INTO revision (consignment_id, version, document, what, at) VALUES ('gone', 1, '{}', 'x', 'x')`,
+    );
+    expect(examine(folder, now).find((f) => f.what === 'Database')!.words).toContain('1 rows of revision point at');
+    house!.db.exec(`DELETE FROM revision`);
+    house!.db.pragma('user_version = 2');
+    expect(states().Schema).toBe('watch');
+    expect(examine(folder, Date.parse('2019-01-01T00:00:00Z')).find((f) => f.what === 'Clock')!.state).toBe('stop');
+    house!.db.close();
+    writeFileSync(path.join(folder, 'kindly-crate.db'), 'no database at all, but long enough to be looked at');
+    const found = examine(folder, now);
+    expect(found.find((f) => f.what === 'Database')!.state).toBe('stop');
+    expect(found.find((f) => f.what === 'Backups')!.words).toContain(kept);
+    expect(examine(`${folder}-none`, now)[0]!.words).toContain('There is no folder');
+  });
+});
+
+describe('a demo that is made anew', () => {
+  const refusal = (yes: boolean): Promise<string> =>
+    removeFolder(folder, yes).then(
+      () => '',
+      (e: Error) => e.message,
+    );
+  test('removes a folder that is ours and that nobody holds, once it was said', async () => {
+    expect(await refusal(false)).toContain('say so with --yes');
+    takeLock(folder, iso());
+    writeFileSync(lockFile(folder), JSON.stringify({ pid: 1, began: beganOf(1), at: iso() }));
+    expect(await refusal(true)).toContain('stop it first');
+    rmSync(lockFile(folder));
+    expect(existsSync(folder)).toBe(true);
+    expect(await refusal(true)).toBe('');
+    expect(existsSync(folder)).toBe(false);
+    expect(await refusal(true)).toBe('');
+  });
+  test('never one that holds anything else without our mark', async () => {
+    rmSync(path.join(folder, 'kindly-crate-data.txt'));
+    writeFileSync(path.join(folder, 'letters.txt'), 'mine');
+    expect(await refusal(true)).toContain('holds things that are not Kindly Crate’s');
+    expect(existsSync(path.join(folder, 'letters.txt'))).toBe(true);
+  });
+});

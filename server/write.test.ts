@@ -1,0 +1,115 @@
+import { must, orderInput, said } from '@/tests/order';
+import { refuse } from '@/core/consignment/outcome';
+import { textOf } from '@/ui/fields/file';
+import { askedFor } from './asked';
+import { openHouse, type House } from './house';
+import { saveOrder } from './order/order';
+import { tick } from './pack/events';
+import { setKeys } from './settings/settings';
+import { troubleOf } from './trouble';
+import { lookUp, once } from './write';
+
+const now = Date.parse('2026-11-24T12:00:00Z');
+const press = 'a'.repeat(32);
+let house: House;
+beforeEach(() => (house = openHouse(null, () => now, 0)));
+afterEach(() => house.db.close());
+const count = (): number => (house.db.prepare('SELECT COUNT(*) AS n FROM consignment').get() as { n: number }).n;
+const order = (h: House) => saveOrder(h, orderInput(h));
+const sqlite = (code: string): Error => Object.assign(new Error('boom'), { code });
+
+describe('one press', () => {
+  test('is done once, however often it arrives, and always answered the same', () => {
+    const first = once(house, press, order);
+    expect(once(house, press, order)).toEqual(first);
+    expect(once(house, press, () => refuse('', 'never run'))).toEqual(first);
+    expect(count()).toBe(1);
+    expect(lookUp(house, press)).toEqual(first);
+    expect(must(once(house, 'b'.repeat(32), order)).code).not.toBe(must(first).code);
+  });
+  test('that was refused may be made again', () => {
+    expect(said(once(house, press, () => refuse('x', 'not so')))).toBe('not so');
+    expect(must(once(house, press, order)).code).toMatch(/^KC-/);
+  });
+  test('that is asked about before it arrives is given up, and never done later', () => {
+    expect(lookUp(house, press)).toBeNull();
+    expect(said(once(house, press, order))).toContain('given up before it arrived');
+    expect(count()).toBe(0);
+    expect(lookUp(house, press)).toBeNull();
+  });
+  test('without a name of its own does nothing', () => {
+    for (const bad of ['', 'short', 'x'.repeat(99), 'a b'.repeat(9), null, { a: 1 }])
+      expect(said(once(house, bad as string, order))).toContain('load the page again');
+    expect(count()).toBe(0);
+  });
+  test('that breaks in the middle leaves nothing behind, and says so', () => {
+    const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const broken = once(house, press, (h) => {
+      must(order(h));
+      throw new Error('secret detail');
+    });
+    expect(said(broken)).toBe(
+      'The server met something it did not expect. Nothing was saved; what you typed is still here.',
+    );
+    expect(count()).toBe(0);
+    expect(quiet).toHaveBeenCalledTimes(1);
+    quiet.mockRestore();
+    expect(must(once(house, press, order)).code).toMatch(/^KC-/);
+  });
+  test.each([
+    ['SQLITE_FULL', /disk is full.*nothing was saved/i],
+    ['SQLITE_READONLY_DBMOVED', /may not be written to/],
+    ['SQLITE_CORRUPT_VTAB', /damaged.*kindly doctor/],
+    ['SQLITE_IOERR_WRITE', /did not take it/],
+    ['SQLITE_BUSY', /Another program holds/],
+    ['ENOSPC', /disk is full/],
+    ['EROFS', /only be read/],
+  ])('%s has a sentence of its own with what to do', (code, words) => {
+    const r = once(house, press, () => {
+      throw sqlite(code);
+    });
+    expect(said(r)).toMatch(words);
+  });
+  test('an error that nobody knows has none', () => {
+    expect([new Error('x'), sqlite('ELSE'), null, 3].map(troubleOf)).toEqual([null, null, null, null]);
+  });
+  test('into a folder that is gone says that, and writes nothing', () => {
+    house.gone = () => 'The data folder was taken away.';
+    expect(said(once(house, press, (h) => setKeys(h, false)))).toBe('The data folder was taken away.');
+  });
+  test('old answers are let go', () => {
+    must(once(house, press, order));
+    house.receipts.prune('2026-11-25T00:00:00Z');
+    expect(lookUp(house, press)).toBeNull();
+  });
+});
+
+test('only steps that a plan has can be ticked', () => {
+  const { code } = must(order(house));
+  expect(must(tick(house, code, 'labels', true))).toBeTruthy();
+  for (const key of ['moment:nothing', 'x', '', 'toString']) {
+    expect(said(tick(house, code, key, true))).toBe('There is no such step in this plan.');
+    expect(said(tick(house, code, key, false))).toBe('There is no such step in this plan.');
+  }
+});
+
+test('a parameter that an address tells twice counts once', async () => {
+  expect(await askedFor(Promise.resolve({ find: ['a', 'b'], page: '2', none: undefined }))).toEqual({
+    find: 'a',
+    page: '2',
+  });
+});
+
+describe('files of every age', () => {
+  const bytes = (text: string, writing: BufferEncoding, mark: number[] = []) =>
+    new Uint8Array([...mark, ...Buffer.from(text, writing)]);
+  test('UTF-8, UTF-16 with its mark, and Latin-1 are read, and what was done is said', () => {
+    expect(textOf(bytes('Młyńska,5', 'utf8'))).toEqual({ text: 'Młyńska,5', said: '' });
+    expect(textOf(bytes('Grätz', 'utf16le', [0xff, 0xfe]))).toEqual({ text: 'Grätz', said: 'Read as UTF-16.' });
+    const turned = Buffer.from('Grätz', 'utf16le').swap16();
+    expect(textOf(new Uint8Array([0xfe, 0xff, ...turned])).text).toBe('Grätz');
+    const old = textOf(bytes('Grätz – 5', 'latin1'));
+    expect(old.text).toContain('Grätz');
+    expect(old.said).toContain('Latin-1');
+  });
+});
