@@ -106,6 +106,18 @@ describe('one bad document', () => {
   });
 });
 
+test('a figure without an end that an earlier version took hangs nothing: who uses it is named', () => {
+  const bad = ordered();
+  house.db.exec(
+    `UPDATE record SET document = json_set(document, '$.driveMin', 351239000142) WHERE id = 'northline-overnight'`,
+  );
+  house.shelvesChanged();
+  const view = benchView(house);
+  expect(view.unread).toEqual([{ code: bad, why: 'There is no service "northline-overnight" in the catalogue.' }]);
+  expect(weekView(house)).toHaveLength(7);
+  expect(calendarFeed(house)).not.toContain(bad);
+});
+
 describe('the wrong thing is never undone', () => {
   test('a stale tab is told, and nothing happens', () => {
     const code = ordered();

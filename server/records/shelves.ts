@@ -1,5 +1,6 @@
 import { catalogue as shipped } from '@/core/catalogue';
-import type { Catalogue } from '@/core/catalogue/schema';
+import type { ZodType } from 'zod';
+import { bagTypeSchema, boxTypeSchema, packTypeSchema, serviceSchema, type Catalogue } from '@/core/catalogue/schema';
 import { speciesOf, withOwnSpecies, type OwnSpecies } from '@/records/species';
 import { typeOf, type Supply } from '@/records/supply';
 import type { ServiceRecord } from '@/records/service';
@@ -16,19 +17,21 @@ export function shelvesOf(records: RecordRepository): Shelves {
   const catalogue = (archivedToo: boolean): Catalogue => {
     const species = archivedToo ? [...mine(true), ...shipped.species] : withOwnSpecies(shipped.species, mine(false));
     const out: Catalogue = { species, bags: [], boxes: [], packs: [], services: [] };
-    const add = <T extends { id: string }>(rows: T[], row: T): void => {
-      if (!rows.some((r) => r.id === row.id)) rows.push(row);
+    // A row past its bounds (an earlier version may have taken one) is computed with by nobody: who uses it is named.
+    const add = <T extends { id: string }>(schema: ZodType<T>, rows: T[], row: T): void => {
+      if (!rows.some((r) => r.id === row.id) && schema.safeParse(row).success) rows.push(row);
     };
     // What is offered first: a type one of whose batches is put away is still offered.
     for (const r of [...supplies].sort((x, y) => Number(x.archivedAt !== null) - Number(y.archivedAt !== null))) {
       if (r.archivedAt && !archivedToo) continue;
       const type = typeOf(r.id, r.document);
       if (!type) continue;
-      if ('bag' in type) add(out.bags, type.bag);
-      else if ('box' in type) add(out.boxes, type.box);
-      else add(out.packs, type.pack);
+      if ('bag' in type) add(bagTypeSchema, out.bags, type.bag);
+      else if ('box' in type) add(boxTypeSchema, out.boxes, type.box);
+      else add(packTypeSchema, out.packs, type.pack);
     }
-    for (const r of services) if (archivedToo || !r.archivedAt) add(out.services, { ...r.document, id: r.id });
+    for (const r of services)
+      if (archivedToo || !r.archivedAt) add(serviceSchema, out.services, { ...r.document, id: r.id });
     out.bags.sort((x, y) => x.widthCm - y.widthCm);
     return sortedLikeShipped(out);
   };
