@@ -33,6 +33,7 @@ const pages = [
   '/search?find=ilse',
   '/week',
   '/settings',
+  '/settings/data',
   '/species',
   '/species/assumptions',
 ];

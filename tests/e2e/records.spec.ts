@@ -205,6 +205,37 @@ test('two tabs edit one receiver: the second sees both versions and loses nothin
   await other.close();
 });
 
+test('a half-filled order outlives a reload, and can be begun anew; a lost answer is looked up', async ({ page }) => {
+  await open(page, `${app.address}/consignments/new`);
+  await page.getByLabel('Count of line 1').fill('7');
+  await page.getByLabel('Note').fill('half a thought');
+  await reload(page);
+  await expect(page.getByLabel('Note')).toHaveValue('half a thought');
+  await expect(page.getByLabel('Count of line 1')).toHaveValue('7');
+  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await expect(page.getByLabel('Note')).toHaveValue('');
+
+  // The server does it, and its answer never arrives: the page asks, and tells what is true.
+  await open(page, `${app.address}/settings`);
+  const letters = page.getByRole('checkbox', { name: /Single letters act as keys/ });
+  await expect(letters).toBeChecked();
+  let lost = 0;
+  await page.route('**/settings', async (route) => {
+    if (route.request().method() !== 'POST' || lost++ > 0) return route.fallback();
+    await route.fetch();
+    await route.abort('connectionreset');
+  });
+  await letters.click();
+  await expect(letters).not.toBeChecked();
+  await page.waitForTimeout(1500);
+  await page.unroute('**/settings');
+  await reload(page);
+  await expect(letters).not.toBeChecked();
+  await letters.click();
+  await expect(letters).toBeChecked();
+  expect(lost).toBeGreaterThan(1);
+});
+
 test('two tabs edit one order: both versions are shown and mine can be kept', async ({ page, context }) => {
   const at = `${app.address}/consignments/KC-0101/order`;
   await open(page, at);
