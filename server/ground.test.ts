@@ -9,6 +9,7 @@ import { restoreGood, unsound } from './consignment/sound';
 import { openHouse, type House } from './house';
 import { savePacks } from './heat/packs';
 import { saveOrder } from './order/order';
+import { importCsv } from './records/csv';
 import { draftOfRecord, removeRecord } from './records/records';
 import { setAssumption } from './settings/assumptions';
 
@@ -131,6 +132,11 @@ describe('the wrong thing is never undone', () => {
 });
 
 describe('small things', () => {
+  test('a list with an unknown heading and a blank name is told by line', () => {
+    const text = 'Name,Litres,For,Odd heading\n11,100,stock,x\n,50,stock,y\n';
+    const r = must(importCsv(house, 'tank', { text, mapping: null, commit: false }));
+    expect(r).toMatchObject({ added: 1, problems: [{ line: 3, message: 'Tank: Name the tank.' }] });
+  });
   test('the numbering of codes survives one of any length', () => {
     const first = ordered();
     house.db.prepare('UPDATE consignment SET code = ? WHERE code = ?').run('KC-99999999999999999999', first);

@@ -100,10 +100,12 @@ function safeKey(
 ): string | null {
   if (doc) return kind.key(doc, lookup);
   try {
-    return kind.key(
-      Object.fromEntries(kind.fields.map((f) => [f.path, draft[f.path] === '' ? undefined : draft[f.path]])),
-      lookup,
+    const typed = Object.fromEntries(
+      kind.fields.map((f) => [f.path, draft[f.path] === '' ? undefined : draft[f.path]]),
     );
+    // A name that was left blank is no key.
+    const key: unknown = kind.key(typed, lookup);
+    return typeof key === 'string' && key !== '' ? key : null;
   } catch {
     return null;
   }

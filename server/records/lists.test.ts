@@ -183,8 +183,8 @@ describe('counts and deletions', () => {
   test('what cannot be is refused with a sentence, and nothing is written', () => {
     const seven = tank('7');
     const lot = fish(seven);
-    expect(said(setCount(house, lot, 'many'))).toBe('A count is a number from 0 up.');
-    expect(said(setCount(house, lot, '-2'))).toBe('A count is a number from 0 up.');
+    expect(said(setCount(house, lot, 'many'))).toBe('A count is a number from 0 to a million.');
+    expect(said(setCount(house, lot, '-2'))).toBe('A count is a number from 0 to a million.');
     expect(said(setCount(house, seven, '3'))).toBe('This is not counted.');
     expect(said(moveCount(house, lot, 0, ''))).toBe('Say how many.');
     expect(said(moveCount(house, lot, -1, 'died'))).toBe('There are only 0.');

@@ -75,11 +75,15 @@ function danglingRefs(house: House, kind: Kind, doc: Record<string, unknown>, lo
   });
 }
 
+/** More than this of one thing is a slip of the finger. */
+const MOST_COUNTED = 1_000_000;
+
 /** Moves the count to what somebody counted; nothing where it was not touched. */
 function recount(house: House, id: string, text: string | undefined, why = 'counted'): Problem[] {
   if (text === undefined || text.trim() === '') return [];
   const n = numberOf(text);
-  if (!Number.isFinite(n) || n < 0) return [{ path: COUNT, message: 'A count is a number from 0 up.' }];
+  if (!Number.isFinite(n) || n < 0 || n > MOST_COUNTED)
+    return [{ path: COUNT, message: 'A count is a number from 0 to a million.' }];
   const now = house.ledger.amount(id);
   if (now === null || Math.abs(n - now) > 1e-9) house.ledger.move(id, n - (now ?? 0), why, house.nowIso());
   return [];
@@ -258,7 +262,7 @@ export function undoRecord(house: House, id: string): Outcome<{ id: string; vers
 export function moveCount(house: House, id: string, delta: number, why: string): Outcome<number> {
   const r = house.records.byId(id);
   if (!r || !kinds[r.kind].counted) return refuse('id', 'This is not counted.');
-  if (!Number.isFinite(delta) || delta === 0) return refuse(COUNT, 'Say how many.');
+  if (!Number.isFinite(delta) || delta === 0 || Math.abs(delta) > MOST_COUNTED) return refuse(COUNT, 'Say how many.');
   if ((r.amount ?? 0) + delta < 0) return refuse(COUNT, `There are only ${r.amount ?? 0}.`);
   house.ledger.move(id, delta, fold(why).slice(0, 40) || 'counted', house.nowIso());
   return { ok: true, value: house.ledger.amount(id)! };

@@ -3,6 +3,7 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync,
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { readers } from './readers';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
 
 /**
@@ -162,7 +163,7 @@ async function foreign(s: Server): Promise<string> {
 
 /** Kills under mixed writes: what was acknowledged is there, what was not is whole or not at all. */
 async function kills(): Promise<string> {
-  const times = short ? 4 : 200;
+  const times = short ? 4 : Number(process.env.KINDLY_KILLS ?? 200);
   const s = new Server(3462);
   s.prepare();
   let acknowledged = 0;
@@ -430,7 +431,12 @@ async function trouble(): Promise<string> {
   return seen.join(', ');
 }
 
-const parts: Record<string, () => Promise<string>> = { kills, migrations, trouble };
+const parts: Record<string, () => Promise<string>> = {
+  readers: async () => readers(short, { random, pick, wrong, foreign: FOREIGN }),
+  kills,
+  migrations,
+  trouble,
+};
 const served: Record<string, (s: Server) => Promise<string>> = { foreign, load, fuzz };
 
 async function main(): Promise<void> {
