@@ -17,7 +17,7 @@ import { calendarOf } from './records/holidays';
 import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
-import type { Thinker } from './jobs/thinker';
+import type { Thinker } from './jobs/work';
 import type { Shelves } from '@/server/consignment/result';
 
 /** A running fish room: its database and its clock. Every use case takes one. */

@@ -1,16 +1,10 @@
-import type { Outcome } from '@/core/consignment/outcome';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Job } from '@/core/evaluate/job';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { OVERTAKEN } from './pool';
-import { doWork, type Kind, type Works } from './work';
-
-/** Who does heavy work: a pool of threads, or in tests anything. */
-export interface Thinker {
-  run<K extends Kind>(kind: K, asks: Works[K]['asks'], name?: string | null): Promise<Outcome<Works[K]['gives']>>;
-}
+import { doWork, type Works } from './work';
 
 const jobOf = (house: House, c: Consignment): Job => ({
   consignment: c,

@@ -67,3 +67,8 @@ export function doWork<K extends Kind>(kind: K, asks: Works[K]['asks']): Outcome
     throw error;
   }
 }
+
+/** Who does heavy work: a pool of threads, or in tests anything. */
+export interface Thinker {
+  run<K extends Kind>(kind: K, asks: Works[K]['asks'], name?: string | null): Promise<Outcome<Works[K]['gives']>>;
+}

@@ -74,7 +74,7 @@ function tear(text: string, h: Hands): string {
       '-',
       '\uFEFF',
       out.slice(i, j),
-      'NaN',
+      '#N/A',
       '😀',
     ]);
     out = out.slice(0, i) + put + out.slice(h.random() < 0.5 ? i : j);
