@@ -34,9 +34,9 @@ export default function RootLayout({ children }: { children: ReactNode }) {
       <html lang="en">
         <body>
           <main>
-            <section className="work min-h-[60vh] max-w-[760px]">
+            <section className="work min-h-[60vh]">
               <h1 className="mt-10 text-28">Kindly Crate cannot open its data</h1>
-              <p className="mt-3 text-16">{here}</p>
+              <p className="mt-3 max-w-[760px] text-16">{here}</p>
             </section>
           </main>
         </body>

@@ -3,7 +3,7 @@ import Database from 'better-sqlite3';
 import { backupsOf, flawsOf, lastGoodBackup, roomOf } from './backup';
 import { holderOf, isOurFolder } from './lock';
 import { newestSchema } from './open';
-import { databaseFile } from './watch';
+import { databaseFile, shownPath } from './watch';
 
 /** One thing that was looked at: well, to be minded, or wrong, in a sentence. */
 export interface Finding {
@@ -79,13 +79,13 @@ export function examine(
   const kept = backupsOf(folder);
   const latest = kept[0];
   const good = lastGoodBackup(folder);
-  if (!latest) say('Backups', 'watch', 'None yet: the next start makes one.');
+  if (!latest) say('Backups', 'watch', 'None yet: one is made a few seconds after each start.');
   else {
     const hours = (nowMs - Date.parse(latest.at)) / 3600_000;
     say(
       'Backups',
       !good ? 'stop' : hours > OLD_BACKUP_H ? 'watch' : 'fine',
-      `${kept.length} kept, the latest of ${latest.at.slice(0, 16).replace('T', ' ')} UTC. ${good ? `The last whole one: ${good.file}` : 'None of them is whole.'}`,
+      `${kept.length} kept, the latest of ${latest.at.slice(0, 16).replace('T', ' ')} UTC. ${good ? `The last whole one: ${shownPath(good.file)}` : 'None of them is whole.'}`,
     );
   }
   const year = new Date(nowMs).getUTCFullYear();

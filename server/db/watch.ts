@@ -18,3 +18,9 @@ export function watchFile(folder: string | null): () => string | null {
       : `The data folder ${folder} was ${now ? 'replaced' : 'taken away'} while Kindly Crate ran: nothing is saved any more. Put it back and start Kindly Crate again.`;
   };
 }
+
+/** A path as people read it: from where they stand, if it lies there. */
+export function shownPath(file: string): string {
+  const near = path.relative(/* turbopackIgnore: true */ process.cwd(), file);
+  return near !== '' && !near.startsWith('..') ? near : file;
+}

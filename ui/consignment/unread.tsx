@@ -10,32 +10,34 @@ import { useSave } from '@/ui/use-save';
 export function UnreadPage({ code, why, lastGood }: { code: string; why: string; lastGood: string | null }) {
   const { save, busy, problems } = useSave();
   return (
-    <section className="work min-h-[60vh] max-w-[720px]">
-      <h1 className="mt-10 flex items-center gap-3 text-28">
-        <StateMark mark="stop" size={24} />
-        {code} cannot be read
-      </h1>
-      <p className="mt-3 text-16">{why}</p>
-      <p className="mt-2">
-        Nothing is lost: it is stored as it is, and every other consignment goes on.{' '}
-        {lastGood === null
-          ? 'No earlier state of it is whole; a backup may have one.'
-          : `The state before “${lastGood}” is whole. Bringing it back keeps this one among the earlier states.`}
-      </p>
-      <div className="mt-4 flex flex-wrap gap-3">
-        {lastGood !== null && (
-          <Button
-            tone="go"
-            className="!min-h-11"
-            disabled={busy}
-            onClick={() => save((press) => bringBackGood(press, code))}
-          >
-            Bring the last whole state back
-          </Button>
-        )}
-        <ButtonLink href="/supplies?shown=archived">See what was put away</ButtonLink>
+    <section className="work min-h-[60vh]">
+      <div className="max-w-[720px]">
+        <h1 className="mt-10 flex items-center gap-3 text-28">
+          <StateMark mark="stop" size={24} />
+          {code} cannot be read
+        </h1>
+        <p className="mt-3 text-16">{why}</p>
+        <p className="mt-2">
+          Nothing is lost: it is stored as it is, and every other consignment goes on.{' '}
+          {lastGood === null
+            ? 'No earlier state of it is whole; a backup may have one.'
+            : `The state before “${lastGood}” is whole. Bringing it back keeps this one among the earlier states.`}
+        </p>
+        <div className="mt-4 flex flex-wrap gap-3">
+          {lastGood !== null && (
+            <Button
+              tone="go"
+              className="!min-h-11"
+              disabled={busy}
+              onClick={() => save((press) => bringBackGood(press, code))}
+            >
+              Bring the last whole state back
+            </Button>
+          )}
+          <ButtonLink href="/supplies?shown=archived">See what was put away</ButtonLink>
+        </div>
+        {problems[0] && <p className="problem mt-3">{problems[0].message}</p>}
       </div>
-      {problems[0] && <p className="problem mt-3">{problems[0].message}</p>}
     </section>
   );
 }

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Finding } from '@/server/db/doctor';
+import { counted } from '@/core/quantities/words';
 import { keepBackupNow } from '@/server/settings/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock } from '@/ui/format';
@@ -29,7 +30,12 @@ export function DataHealth({
     : findings.some((f) => f.state === 'watch')
       ? 'watch'
       : 'fine';
-  const words = { fine: 'Your data are well', watch: 'Your data are well; mind one thing', stop: 'Something is wrong' };
+  const minded = findings.filter((f) => f.state === 'watch').length;
+  const words = {
+    fine: 'Your data are well',
+    watch: `Your data are well; mind ${counted(minded, 'thing')}`,
+    stop: 'Something is wrong',
+  };
   return (
     <>
       <section className="chead flex-wrap gap-y-2 py-2">
