@@ -97,8 +97,8 @@ describe('events', () => {
   });
 
   test('a tick taken back leaves both presses', () => {
-    must(tick(house, code, 'absorbent', true));
-    must(tick(house, code, 'absorbent', false));
+    must(tick(house, code, 'labels', true));
+    must(tick(house, code, 'labels', false));
     expect(house.facts.ticks(id()).size).toBe(0);
     expect(house.facts.of(id()).events.map((e) => e.kind)).toEqual(['ticked', 'taken-back']);
   });
