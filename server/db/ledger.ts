@@ -59,6 +59,7 @@ export function ledgerRepository(db: Db) {
   );
   const tankOf = db.prepare<[number], { tankId: string }>(`SELECT tank_id AS tankId FROM reading WHERE id = ?`);
 
+  const begin = db.prepare(`INSERT OR IGNORE INTO holding (record_id, amount) VALUES (?, 0)`);
   const move = db.prepare(
     `INSERT INTO movement (at, amount, species_id, from_kind, from_id, to_kind, to_id, why, consignment_id, by)
      VALUES (@at, @amount, @speciesId, @fromKind, @fromId, @toKind, @toId, @why, @consignmentId, @by)`,
@@ -117,6 +118,8 @@ export function ledgerRepository(db: Db) {
       void insertReading.run(r),
     amount: (recordId: string): number | null => amount.get(recordId)?.amount ?? null,
     movements: (recordId: string): CountMove[] => movements.all(recordId, recordId),
+    /** From now on it is counted, from nothing: a count of none moves nothing, and is one nevertheless. */
+    begin: (recordId: string): void => void begin.run(recordId),
     /** More or fewer of a record: into or out of a consignment where one is named, else from or to outside. */
     move: (recordId: string, delta: number, why: string, at: string, consignmentId: string | null = null): void => {
       if (delta === 0) return;

@@ -85,6 +85,7 @@ function recount(house: House, id: string, text: string | undefined, why = 'coun
   if (!Number.isFinite(n) || n < 0 || n > MOST_COUNTED)
     return [{ path: COUNT, message: 'A count is a number from 0 to a million.' }];
   const now = house.ledger.amount(id);
+  if (now === null) house.ledger.begin(id);
   if (now === null || Math.abs(n - now) > 1e-9) house.ledger.move(id, n - (now ?? 0), why, house.nowIso());
   return [];
 }
