@@ -83,7 +83,7 @@ describe('one bad document', () => {
       raw.run(broken, bad);
       expect(benchView(house).unread.map((u) => u.code)).toEqual([bad]);
       expect(benchView(house).tasks.some((t) => t.detail.includes(good))).toBe(true);
-      expect(weekView(house)).toBeTruthy();
+      expect(weekView(house)).toHaveLength(7);
       expect(calendarFeed(house)).toContain(good);
       const list = consignmentList(house, {});
       expect(list.unread.map((u) => u.code)).toEqual([bad]);

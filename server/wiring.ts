@@ -24,15 +24,18 @@ function opened(folder: string): House {
     giveBack();
     throw error;
   }
-  const daily = (): void => {
-    const last = backupsOf(folder)[0];
-    // By the machine’s own clock: a stopped one of tests and pictures makes no backups older or newer.
-    if (last && Date.now() - Date.parse(last.at) < 24 * HOUR) return;
-    keepBackup(h).catch((error: unknown) => console.error('No backup was made.', error));
+  const keep = async (): Promise<void> => {
+    const kept = await keepBackup(h);
+    if (!kept.ok) console.error(kept.problems[0]!.message);
   };
   // The start itself is not held up.
-  setTimeout(() => keepBackup(h).catch((error: unknown) => console.error('No backup was made.', error)), 5000).unref();
-  setInterval(daily, HOUR).unref();
+  setTimeout(() => void keep(), 5000).unref();
+  setInterval(() => {
+    payForetold(h);
+    // By the machine’s own clock: a stopped one of tests and pictures makes no backups older or newer.
+    const last = backupsOf(folder)[0];
+    if (!last || Date.now() - Date.parse(last.at) >= 24 * HOUR) void keep();
+  }, HOUR).unref();
   return h;
 }
 

@@ -14,61 +14,69 @@ function failed(error: unknown): Outcome<never> {
   return refuse('', words ?? `The server met something it did not expect. ${NOTHING_DONE}`);
 }
 
+/** What is known of a press before anything is done: its answer, or why it is refused; null where it is to be done. */
+function before(h: House, press: string): Outcome<never> | null {
+  if (typeof press !== 'string' || !KEY.test(press))
+    return refuse('key', 'This press has no key of its own: load the page again.');
+  const gone = h.gone();
+  if (gone) return refuse('', gone);
+  const known = h.receipts.of(press);
+  return known === 'given-up'
+    ? refuse('', `This was given up before it arrived. ${NOTHING_DONE}`)
+    : (known as Outcome<never> | null);
+}
+
 /**
- * The one door of every write from a browser: the work, its journal and its receipt are one transaction, the same key
+ * The one door of every write from a browser: the work, its journal and its receipt are one transaction, the same press
  * is done once, and whatever fails says so in a sentence with nothing left half done.
  */
-export function once<T>(h: House, key: string, work: (h: House) => Outcome<T>): Outcome<T> {
-  if (typeof key !== 'string' || !KEY.test(key))
-    return refuse('key', 'This press has no key of its own: load the page again.');
+export function once<T>(h: House, press: string, work: (h: House) => Outcome<T>): Outcome<T> {
   try {
-    const gone = h.gone();
-    if (gone) return refuse('', gone);
-    const known = h.receipts.of(key);
-    if (known === 'given-up') return refuse('', `This was given up before it arrived. ${NOTHING_DONE}`);
-    if (known !== null) return known as Outcome<T>;
-    return h.db.transaction(() => {
-      const r = work(h);
-      if (r.ok) h.receipts.keep(key, h.nowIso(), r);
-      return r;
-    })();
+    return (
+      before(h, press) ??
+      h.db.transaction(() => {
+        const r = work(h);
+        if (r.ok) h.receipts.keep(press, h.nowIso(), r);
+        return r;
+      })()
+    );
   } catch (error) {
     return failed(error);
   }
 }
 
-export async function write<T>(key: string, work: (h: House) => Outcome<T>): Promise<Outcome<T>> {
-  let h: House;
-  try {
-    h = house();
-  } catch (error) {
-    return failed(error);
-  }
-  return once(h, key, work);
-}
+/** Does it in the house of this server. */
+export const write = <T>(press: string, work: (h: House) => Outcome<T>): Promise<Outcome<T>> =>
+  writeAfter(
+    press,
+    async () => ({ ok: true, value: null }),
+    (h) => work(h),
+  );
 
 /** The same where something is thought out before: what takes time is done on a thread, and only then anything is written. */
 export async function writeAfter<A, T>(
   press: string,
-  think: (h: House) => Promise<A>,
+  think: (h: House) => Promise<Outcome<A>>,
   work: (h: House, thought: A) => Outcome<T>,
 ): Promise<Outcome<T>> {
-  let h: House;
-  let thought: A;
   try {
-    h = house();
-    const known = h.receipts.of(String(press));
-    if (known !== null) return once(h, press, () => refuse('', NOTHING_DONE));
-    thought = await think(h);
+    const h = house();
+    const known = before(h, press);
+    if (known) return known;
+    const thought = await think(h);
+    return thought.ok ? once(h, press, (here) => work(here, thought.value)) : thought;
   } catch (error) {
     return failed(error);
   }
-  return once(h, press, (here) => work(here, thought));
 }
 
 /** Answers what a press is not known to have done: its answer, or that nothing was done and now never will be. */
-export function lookUp(h: House, key: string): Outcome<unknown> | null {
-  const known = h.receipts.of(key);
-  if (known === null) h.receipts.giveUp(key, h.nowIso());
-  return known === 'given-up' ? null : known;
+export function lookUp(h: House, press: string): Outcome<unknown> {
+  const none = refuse('', `The answer was lost. ${NOTHING_DONE}`);
+  if (typeof press !== 'string' || !KEY.test(press)) return none;
+  const gone = h.gone();
+  if (gone) return refuse('', gone);
+  const known = h.receipts.of(press);
+  if (known === null) h.receipts.giveUp(press, h.nowIso());
+  return known === null || known === 'given-up' ? none : known;
 }

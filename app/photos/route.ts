@@ -1,16 +1,15 @@
-import { addPhoto, LARGEST_PHOTO } from '@/server/photo/photos';
-import { house } from '@/server/wiring';
+import { drawPhoto, keepPhoto } from '@/server/photo/photos';
+import { writeAfter } from '@/server/write';
 
-/** Takes one picture of a bag, box or tank; its bytes are the body. */
+/** Takes one picture of a bag, box or tank; its bytes are the body. How large it may be is told at the door. */
 export async function POST(request: Request): Promise<Response> {
   const q = new URL(request.url).searchParams;
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_PHOTO * 1.01)
-    return Response.json({
-      ok: false,
-      problems: [{ path: 'photo', message: `A picture has at most ${LARGEST_PHOTO / 1e6} MB.` }],
-    });
   const subject = { kind: q.get('kind') ?? '', id: q.get('id') ?? '' };
   return Response.json(
-    await addPhoto(house(), q.get('code') ?? '', subject, new Uint8Array(await request.arrayBuffer())),
+    await writeAfter(
+      q.get('press') ?? '',
+      async () => drawPhoto(new Uint8Array(await request.arrayBuffer())),
+      (h, drawn) => keepPhoto(h, q.get('code') ?? '', subject, drawn),
+    ),
   );
 }

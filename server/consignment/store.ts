@@ -32,7 +32,7 @@ export function addConsignment(house: House, c: Consignment, told: Told, history
     for (const m of history.movements) house.ledger.carry(c.id, m);
     follow(house, c, told);
   })();
-  figuresFollow(house, c, 1);
+  figuresFollow(house, c.id, 1);
 }
 
 /**
@@ -55,6 +55,6 @@ export function putConsignment(
     follow(house, next, told);
     return true;
   })();
-  if (put) figuresFollow(house, next, stored.version + 1);
+  if (put) figuresFollow(house, next.id, stored.version + 1);
   return put;
 }

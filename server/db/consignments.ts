@@ -229,6 +229,7 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
       const r = lastRevision.get(id);
       return r ? { ...r, document: joined(r.document) } : null;
     },
+    versionOf: (id: string): number | null => versionOf.get(id)?.version ?? null,
     /** Where a consignment stands, even if it cannot be read. */
     stateOf: (code: string): { id: string; version: number } | null => stateOf.get(code) ?? null,
     /** Earlier states that can be read, the latest first. */

@@ -1,4 +1,14 @@
-import { closeSync, existsSync, openSync, readFileSync, rmSync, statSync, writeFileSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { Trouble } from '@/server/trouble';
 
@@ -38,6 +48,16 @@ export function holderOf(folder: string): Holder | null {
 
 const isOurs = (h: Holder | null): boolean => h?.pid === process.pid;
 
+/** Takes a lock away whose holder is gone; one that was made in this very moment stays. */
+function removeStale(file: string): void {
+  if (!existsSync(file)) return;
+  const was = readFileSync(file, 'utf8');
+  const aside = `${file}.${process.pid}`;
+  renameSync(file, aside);
+  if (readFileSync(aside, 'utf8') !== was) renameSync(aside, file);
+  else rmSync(aside);
+}
+
 /**
  * Takes a data folder for this process; a lock whose process is gone is taken over. Throws a sentence where another
  * server has it. Says how to give it back.
@@ -49,7 +69,7 @@ export function takeLock(folder: string, nowIso: string): () => void {
     throw new Trouble(
       `Kindly Crate already runs on ${folder} (process ${held.pid}, since ${held.at}). Stop that one first, or set KINDLY_DATA to another folder.`,
     );
-  if (!held) rmSync(file, { force: true });
+  if (!held) removeStale(file);
   const mine: Holder = { pid: process.pid, began: beganOf(process.pid) ?? '', at: nowIso };
   try {
     // Made only if it is not there: of two that start at once one loses.

@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { Trouble } from '@/server/trouble';
@@ -92,9 +92,9 @@ export function openDatabase(folder: string | null): Db {
   if (folder !== null) {
     makeFolder(folder);
     file = databaseFile(folder);
-    // SQLite gives its log the rights of its file.
-    process.umask(0o077);
-    if (existsSync(file)) chmodSync(file, 0o600);
+    // SQLite gives its log the rights of its file: it is there, for its owner alone, before SQLite opens it.
+    closeSync(openSync(file, 'a', 0o600));
+    chmodSync(file, 0o600);
     markFolder(folder);
   }
   const db = new Database(file);

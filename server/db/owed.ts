@@ -5,7 +5,7 @@ import type { Db } from './db';
 export function owedRepository(db: Db) {
   const owe = db.prepare(`INSERT INTO owed_prediction (consignment_id, moment, at, asks) VALUES (?, ?, ?, ?)`);
   const owed = db.prepare<[], { n: number; consignment_id: string; asks: string }>(
-    `SELECT n, consignment_id, asks FROM owed_prediction ORDER BY n LIMIT 20`,
+    `SELECT n, consignment_id, asks FROM owed_prediction ORDER BY n`,
   );
   const paid = db.prepare(`DELETE FROM owed_prediction WHERE n = ?`);
   return {

@@ -1,4 +1,5 @@
-import { bucket, hostsOf, LARGEST_BODY, policyOf, refusalOf } from './door';
+import { bucket, hostsOf, policyOf, refusalOf } from './door';
+import { LARGEST_BODY } from './sizes';
 
 const hosts = hostsOf(undefined);
 const ask = (method: string, path: string, headers: Record<string, string> = {}) =>

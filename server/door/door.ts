@@ -3,14 +3,12 @@
  * build can be tried against it.
  */
 
+import { LARGEST_BODY, LARGEST_PHOTO } from './sizes';
+
 /** Names by which this house is called on this machine; others come with KINDLY_HOSTS, with commas between. */
 const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];
 export const hostsOf = (env: string | undefined): ReadonlySet<string> =>
   new Set([...OWN_NAMES, ...(env ?? '').split(',').map((h) => h.trim().toLowerCase())].filter(Boolean));
-
-/** Largest body of a form, a list or a file; a picture may be larger. */
-export const LARGEST_BODY = 4_000_000;
-export const LARGEST_PICTURE = 15_200_000;
 
 export interface Asked {
   method: string;
@@ -40,7 +38,7 @@ export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | n
     if (foreign || (origin !== `http://${host}` && origin !== `https://${host}`))
       return { status: 403, words: 'A write must come from Kindly Crate’s own pages.' };
     const length = Number(asked.header('content-length') ?? 0);
-    const most = asked.path === '/photos' ? LARGEST_PICTURE : LARGEST_BODY;
+    const most = asked.path === '/photos' ? LARGEST_PHOTO : LARGEST_BODY;
     if (length > most)
       return { status: 413, words: `This is larger than ${Math.round(most / 1e6)} MB: nothing was read.` };
     return null;

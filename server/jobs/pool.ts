@@ -28,6 +28,10 @@ const MOST_WAITING = 48;
 export const BUSY = 'There is too much to compute just now: try again in a moment.';
 export const OVERTAKEN = 'A newer state overtook this.';
 
+/** Where the refusals of the pool itself stand: the work was not done, and may be asked for again. */
+const POOL = 'pool';
+export const undone = (r: Outcome<unknown>): boolean => !r.ok && r.problems[0]?.path === POOL;
+
 /**
  * Threads for heavy work: at most as many as there are cores, kept for the next piece; a bounded queue, and of one name
  * the newest only. The page that saved goes on; the figures follow.
@@ -52,8 +56,8 @@ export class Pool {
   ): Promise<Outcome<Works[K]['gives']>> {
     return new Promise((resolve, reject) => {
       const older = name === null ? -1 : this.waiting.findIndex((p) => p.name === name);
-      if (older >= 0) this.waiting.splice(older, 1)[0]!.answer(refuse('', OVERTAKEN));
-      if (this.waiting.length >= MOST_WAITING) return resolve(refuse('', BUSY));
+      if (older >= 0) this.waiting.splice(older, 1)[0]!.answer(refuse(POOL, OVERTAKEN));
+      if (this.waiting.length >= MOST_WAITING) return resolve(refuse(POOL, BUSY));
       this.waiting.push({ kind, asks, name, answer: resolve as Piece['answer'], fail: reject });
       this.next();
     });
@@ -72,7 +76,7 @@ export class Pool {
     const thread = this.idle.pop() ?? this.begin();
     const timer = setTimeout(() => {
       this.finish(thread, false);
-      piece.answer(refuse('draws', 'This took more than a minute and was stopped.'));
+      piece.answer(refuse(POOL, 'This took more than a minute and was stopped.'));
     }, this.patienceMs);
     this.busy.set(thread, { piece, timer });
     thread.postMessage({ kind: piece.kind, asks: piece.asks });

@@ -3,7 +3,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import type { Job } from '@/core/evaluate/job';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { OVERTAKEN } from './pool';
+import { undone } from './pool';
 import { doWork, type Works } from './work';
 
 const jobOf = (house: House, c: Consignment): Job => ({
@@ -19,15 +19,20 @@ const unexpected = (what: string) => (error: unknown) => console.error(`${what} 
  * The figures of a consignment with its odds follow a save: of several saves those of the newest state only. Whatever
  * comes too late for its state is dropped.
  */
-export function figuresFollow(house: House, c: Consignment, version: number): void {
+export function figuresFollow(house: House, id: string, version: number): void {
   const { thinker } = house;
   if (!thinker) return;
-  thinker
-    .run('figures', jobOf(house, c), `figures ${c.id}`)
-    .then((r) => {
-      if (r.ok && house.db.open && !house.gone()) house.consignments.setResult(c.id, r.value, version);
-    })
-    .catch(unexpected(`The figures of ${c.code}`));
+  // After the transaction: of what was rolled back, or changed again meanwhile, nothing is computed.
+  setImmediate(() => {
+    if (!house.db.open || house.consignments.versionOf(id) !== version) return;
+    const { document: c } = house.consignments.byId(id)!;
+    thinker
+      .run('figures', jobOf(house, c), `figures ${id}`)
+      .then((r) => {
+        if (r.ok && house.db.open && !house.gone()) house.consignments.setResult(id, r.value, version);
+      })
+      .catch(unexpected(`The figures of ${c.code}`));
+  });
 }
 
 /**
@@ -54,7 +59,8 @@ export function payForetold(house: House): void {
       .run('foretell', owed.asks as Works['foretell']['asks'], `foretell ${owed.n}`)
       .then((r) => {
         if (!house.db.open || house.gone()) return;
-        if (!r.ok && r.problems[0]?.message === OVERTAKEN) return;
+        // What was not done is still owed.
+        if (undone(r)) return;
         house.db.transaction(() => {
           if (house.owed.paid(owed.n) && r.ok) house.facts.predict(owed.consignmentId, r.value);
         })();

@@ -164,15 +164,14 @@ function unplanned(house: House, input: unknown): Consignment | null {
 }
 
 /** Thinks the first plan of an order out before it is saved, so that saving it takes no time; null where there is none to make. */
-export async function planAhead(house: House, input: unknown): Promise<FirstPlan | null> {
+export async function planAhead(house: House, input: unknown): Promise<Outcome<FirstPlan | null>> {
   const c = house.thinker ? unplanned(house, input) : null;
-  if (!c || !house.thinker) return null;
-  const made = await house.thinker.run('plan', {
+  if (!c || !house.thinker) return { ok: true, value: null };
+  return house.thinker.run('plan', {
     consignment: c,
     catalogue: catalogueOf(c, house),
     draws: Math.min(PLAN_DRAWS, house.draws),
   });
-  return made.ok ? made.value : { bags: [], boxes: c.boxes, reasons: made.problems.map((p) => p.message) };
 }
 
 /** The aggregate speaks of instants, the form of local times. */

@@ -3,9 +3,16 @@ import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { must, orderInput, said } from '@/tests/order';
-import { openHouse } from '@/server/house';
+import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { addPhoto, LARGEST_PHOTO, photoFile } from './photos';
+import { LARGEST_PHOTO } from '@/server/door/sizes';
+import { drawPhoto, keepPhoto, photoFile } from './photos';
+
+/** As the route does it: drawn anew, then kept. */
+const addPhoto = async (h: House, code: string, subject: { kind: string; id: string }, bytes: Uint8Array) => {
+  const drawn = await drawPhoto(bytes);
+  return drawn.ok ? keepPhoto(h, code, subject, drawn.value) : drawn;
+};
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-photo-'));
 const now = Date.parse('2026-11-24T12:00:00Z');

@@ -5,53 +5,60 @@ import sharp from 'sharp';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { subjectKinds, type Subject } from '@/core/consignment/facts';
 import { find } from '@/server/consignment/change';
+import { LARGEST_PHOTO } from '@/server/door/sizes';
 import type { House } from '@/server/house';
 
-/** Largest picture that is read, bytes; cameras of today stay under it. */
-export const LARGEST_PHOTO = 15_000_000;
 /** Pictures are kept no longer than this on their long side, pixels. */
 const LONG_SIDE = 1600;
 const MOST_PIXELS = 120_000_000;
 
 const fileOf = (folder: string, hash: string): string => path.join(folder, 'photos', `${hash}.jpg`);
 
-/**
- * Keeps a picture of something that was seen: drawn anew and turned upright, so that nothing of the camera, its place or
- * its owner stays in it, under the hash of its content, and told as an observation.
- */
-export async function addPhoto(
-  house: House,
-  code: string,
-  subject: { kind: string; id: string },
-  bytes: Uint8Array,
-): Promise<Outcome<string>> {
-  const stored = find(house, code);
-  if (!stored.ok) return stored;
-  if (!house.folder) return refuse('photo', 'This house keeps nothing on disk, and so no pictures.');
-  if (!subjectKinds.some((k) => k === subject.kind) || subject.id.length > 80)
-    return refuse('photo', 'Say of what the picture is.');
+/** A picture drawn anew and turned upright, so that nothing of the camera, its place or its owner stays in it. */
+export interface Drawn {
+  data: Buffer;
+  width: number;
+  height: number;
+}
+
+export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
   if (bytes.length > LARGEST_PHOTO)
     return refuse(
       'photo',
       `This picture has ${(bytes.length / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
     );
-  let drawn: { data: Buffer; info: { width: number; height: number } };
   try {
-    drawn = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
+    const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
       .rotate()
       .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true })
       .jpeg({ quality: 82, mozjpeg: true })
       .toBuffer({ resolveWithObject: true });
+    return { ok: true, value: { data, width: info.width, height: info.height } };
   } catch {
     return refuse('photo', 'This file is not a picture that can be read: take a JPEG, PNG or WebP.');
   }
-  const hash = createHash('sha256').update(drawn.data).digest('hex');
+}
+
+/** Keeps a drawn picture of something that was seen, under the hash of its content, and tells it as an observation. */
+export function keepPhoto(
+  house: House,
+  code: string,
+  subject: { kind: string; id: string },
+  drawn: Drawn,
+): Outcome<string> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  if (!house.folder) return refuse('photo', 'This house keeps nothing on disk, and so no pictures.');
+  if (!subjectKinds.some((k) => k === subject.kind) || subject.id.length > 80)
+    return refuse('photo', 'Say of what the picture is.');
+  const { data, width, height } = drawn;
+  const hash = createHash('sha256').update(data).digest('hex');
   mkdirSync(path.join(house.folder, 'photos'), { recursive: true, mode: 0o700 });
-  writeFileSync(fileOf(house.folder, hash), drawn.data, { mode: 0o600 });
+  writeFileSync(fileOf(house.folder, hash), data, { mode: 0o600 });
   const at = house.nowIso();
   const { id } = stored.value.document;
   house.db.transaction(() => {
-    house.facts.keepPhoto({ hash, bytes: drawn.data.length, width: drawn.info.width, height: drawn.info.height, at });
+    house.facts.keepPhoto({ hash, bytes: data.length, width, height, at });
     house.facts.seen(id, { at, subject: subject as Subject, photo: hash });
     house.consignments.journal(id, at, 'photographed', `${subject.kind} ${subject.id}`.trim(), { hash });
   })();

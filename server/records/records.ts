@@ -97,7 +97,7 @@ export function shelfChanged(house: House, ids: readonly string[]): void {
   for (const s of house.consignments.list('open', -1))
     if (users.has(s.document.id) && s.document.actual.handedOverAt === null) {
       house.consignments.setResult(s.document.id, resultOf(house, s.document), s.version);
-      figuresFollow(house, s.document, s.version);
+      figuresFollow(house, s.document.id, s.version);
       keepDemand(house, s.document);
     }
 }

@@ -1,7 +1,6 @@
 'use server';
 
-import { write } from '@/server/write';
-import { house } from '@/server/wiring';
+import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import * as assumptions from './assumptions';
 import { renewFeedKey } from '@/server/bench/feed-key';
@@ -20,9 +19,8 @@ export async function setKeys(press: string, on: boolean): Promise<Outcome<null>
 export async function setAssumption(press: string, input: assumptions.AssumptionInput): Promise<Outcome<number>> {
   return write(press, (h) => assumptions.setAssumption(h, input));
 }
-/** A backup changes nothing that it keeps: a press sent twice keeps two, and that is well. */
-export async function keepBackupNow(_press: string): Promise<Outcome<string>> {
-  return keepBackup(house());
+export async function keepBackupNow(press: string): Promise<Outcome<string>> {
+  return writeAfter(press, keepBackup, (_, file) => ({ ok: true, value: file }));
 }
 export async function renewFeed(press: string): Promise<Outcome<null>> {
   return write(press, renewFeedKey);

@@ -15,6 +15,8 @@ interface Hands {
   pick: <T>(list: readonly T[]) => T;
   wrong: (words: string) => void;
   foreign: RegExp;
+  /** Longer than this is a hang, ms. */
+  hangMs: number;
 }
 
 const odd: readonly unknown[] = [
@@ -95,7 +97,7 @@ export function readers(short: boolean, h: Hands): string {
       return null;
     } finally {
       const ms = performance.now() - from;
-      if (ms > 2000) h.wrong(`${what} took ${Math.round(ms)} ms`);
+      if (ms > h.hangMs) h.wrong(`${what} took ${Math.round(ms)} ms`);
     }
   };
   const said = (what: string, problems: readonly { message: string }[]): void => {

@@ -2,18 +2,27 @@
 
 import { Camera } from 'lucide-react';
 import type { Outcome } from '@/core/consignment/outcome';
+import { LARGEST_PHOTO } from '@/ui/fields/file';
 import { FilePick } from '@/ui/kit/file-pick';
 import { useSave } from '@/ui/use-save';
 
 /** Takes a picture with the camera of a phone, or from a file, and keeps it with what it shows. */
 export function PhotoButton({ code, kind, id, taken }: { code: string; kind: string; id: string; taken: number }) {
-  const { save, sending, problems } = useSave();
-  const send = (file: File): void =>
-    void save(async () => {
-      const to = `/photos?${new URLSearchParams({ code, kind, id }).toString()}`;
+  const { save, sending, problems, setProblems } = useSave();
+  const send = (file: File): void => {
+    if (file.size > LARGEST_PHOTO)
+      return setProblems([
+        {
+          path: 'photo',
+          message: `This picture has ${(file.size / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
+        },
+      ]);
+    void save(async (press) => {
+      const to = `/photos?${new URLSearchParams({ press, code, kind, id }).toString()}`;
       const answer = await fetch(to, { method: 'POST', body: file });
       return (await answer.json()) as Outcome<string>;
     });
+  };
   return (
     <span className="inline-flex items-center gap-2">
       {problems[0] && (

@@ -25,7 +25,7 @@ export function ConsignmentMenu({
   /** On its way: nothing to cancel any more. */
   left: boolean;
 }) {
-  const { save, problems } = useSave();
+  const { save, busy, problems } = useSave();
   const [said, setSaid] = useState('');
   const [asking, setAsking] = useState(false);
   const router = useRouter();
@@ -40,6 +40,7 @@ export function ConsignmentMenu({
           <MenuItem>
             <button
               className={item}
+              disabled={busy}
               onClick={() =>
                 save(
                   (press) => undoChange(press, code, version),
@@ -53,6 +54,7 @@ export function ConsignmentMenu({
           <MenuItem>
             <button
               className={item}
+              disabled={busy}
               onClick={() =>
                 save(
                   (press) => duplicate(press, code),
@@ -94,6 +96,7 @@ export function ConsignmentMenu({
           <MenuItem>
             <button
               className={item}
+              disabled={busy}
               onClick={() =>
                 save(
                   (press) => putAway(press, code, !archived),

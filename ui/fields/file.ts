@@ -3,6 +3,9 @@ import type { Problem } from '@/core/consignment/outcome';
 /** What is larger is no list, forecast or consignment; the server says the same. */
 export const LARGEST_FILE = 3_000_000;
 
+/** A picture may be larger; the server says the same. */
+export const LARGEST_PHOTO = 15_000_000;
+
 export const tooLarge = (file: File): Problem[] => [
   {
     path: 'file',
