@@ -1,8 +1,6 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
+import { readFileSync } from 'node:fs';
+import { Application } from '../application';
 
 /** What a browser would do to a built application, without one: pages, files and every server action by its name. */
 
@@ -44,64 +42,8 @@ export interface Answer {
 
 export const newPress = (): string => randomBytes(16).toString('hex');
 
-export class Server {
-  child: ChildProcess | null = null;
-  readonly folder: string;
-  readonly address: string;
+export class Server extends Application {
   private readonly actions = new Map(actionsOfBuild().map((a) => [a.name, a]));
-
-  constructor(
-    readonly port: number,
-    folder?: string,
-    private readonly env: Record<string, string> = {},
-  ) {
-    this.folder = folder ?? mkdtempSync(path.join(os.tmpdir(), 'kindly-hard-'));
-    this.address = `http://127.0.0.1:${port}`;
-  }
-
-  environment(): NodeJS.ProcessEnv {
-    return { ...process.env, NODE_ENV: 'production', KINDLY_DATA: this.folder, ...this.env };
-  }
-
-  prepare(demo = true): void {
-    const done = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare', ...(demo ? ['--demo'] : [])], {
-      env: this.environment(),
-      encoding: 'utf8',
-    });
-    if (done.status !== 0) throw new Error(done.stderr);
-  }
-
-  async start(patienceMs = 30_000): Promise<void> {
-    this.child = spawn(
-      'node',
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
-      {
-        env: this.environment(),
-        stdio: 'ignore',
-      },
-    );
-    const until = Date.now() + patienceMs;
-    while (Date.now() < until) {
-      const there = await fetch(`${this.address}/health`).catch(() => null);
-      if (there?.ok) return;
-      await new Promise((r) => setTimeout(r, 60));
-    }
-    throw new Error('The application did not start.');
-  }
-
-  async kill(): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    const gone = new Promise((r) => child.once('exit', r));
-    child.kill('SIGKILL');
-    await gone;
-    this.child = null;
-  }
-
-  async end(): Promise<void> {
-    await this.kill();
-    rmSync(this.folder, { recursive: true, force: true });
-  }
 
   get names(): string[] {
     return [...this.actions.keys()];

@@ -177,7 +177,7 @@ async function foreign(s: Server): Promise<string> {
 async function kills(): Promise<string> {
   const times = short ? 4 : Number(process.env.KINDLY_KILLS ?? 200);
   const s = new Server(3462);
-  s.prepare();
+  s.prepare(true);
   let acknowledged = 0;
   const readings: string[] = [];
   const presses: { press: string; answer: string }[] = [];
@@ -251,15 +251,8 @@ async function migrations(): Promise<string> {
       const file = path.join(s.folder, 'kindly-crate.db');
       writeFileSync(file, earlier);
       const limit = 250 + Math.floor(random() * 900);
-      spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
-        env: s.environment(),
-        timeout: limit,
-        killSignal: 'SIGKILL',
-      });
-      const done = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
-        env: s.environment(),
-        encoding: 'utf8',
-      });
+      s.cli(['prepare'], limit);
+      const done = s.cli(['prepare']);
       if (done.status !== 0) wrong(`a migration killed after ${limit} ms does not open again: ${done.stderr.trim()}`);
       const db = new Database(file, { readonly: true });
       const n = (db.prepare('SELECT COUNT(*) AS n FROM consignment').get() as { n: number }).n;
@@ -336,24 +329,14 @@ async function trouble(): Promise<string> {
   };
 
   const s = new Server(3464);
-  s.prepare();
+  s.prepare(true);
   try {
     await s.start();
-    const second = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
-      env: s.environment(),
-      encoding: 'utf8',
-    });
+    const second = s.cli(['prepare']);
     demand('a second server', second.stderr, /already runs/);
-    const restored = spawnSync(
-      'node',
-      ['--import', 'tsx', 'cli/main.ts', 'restore', path.join(s.folder, 'kindly-crate.db')],
-      { env: s.environment(), encoding: 'utf8' },
-    );
+    const restored = s.cli(['restore', path.join(s.folder, 'kindly-crate.db')]);
     demand('a restore while it runs', restored.stderr, /stop it first/);
-    const kept = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'backup'], {
-      env: s.environment(),
-      encoding: 'utf8',
-    });
+    const kept = s.cli(['backup']);
     demand('a backup while it runs', kept.stdout, /^Kept: /);
     renameSync(s.folder, `${s.folder}-away`);
     demand('a folder that was taken away', await words(s), /taken away while Kindly Crate ran/);
@@ -368,29 +351,16 @@ async function trouble(): Promise<string> {
     const torn = Buffer.from(whole);
     torn.fill(0xa5, 4096, 4096 * 40);
     writeFileSync(file, torn);
-    const doctor = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'doctor'], {
-      env: s.environment(),
-      encoding: 'utf8',
-    });
+    const doctor = s.cli(['doctor']);
     demand('the doctor of a damaged file', doctor.stdout, /WRONG {3}Database: .*damaged/);
     demand('and its last good copy', doctor.stdout, /The last whole one: /);
     await s.start(8000).catch(() => null);
     demand('a page of a damaged file', (await s.get('/')).text, /damaged|cannot open its data|could not be drawn/);
     await s.kill();
     truncateSync(file, 512);
-    const restoredNow = spawnSync(
-      'node',
-      [
-        '--import',
-        'tsx',
-        'cli/main.ts',
-        'restore',
-        readdirSync(path.join(s.folder, 'backups'))
-          .filter((f) => f.endsWith('.db'))
-          .map((f) => path.join(s.folder, 'backups', f))[0]!,
-      ],
-      { env: s.environment(), encoding: 'utf8' },
-    );
+    const backups = path.join(s.folder, 'backups');
+    const good = readdirSync(backups).find((f) => f.endsWith('.db'))!;
+    const restoredNow = s.cli(['restore', path.join(backups, good)]);
     demand('a restore of the last good copy', restoredNow.stdout, /is in place/);
     await s.start();
     demand('the house after it', await words(s), /^$/);
@@ -398,10 +368,7 @@ async function trouble(): Promise<string> {
     const newer = new Database(file);
     newer.pragma('user_version = 999');
     newer.close();
-    const refused = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare'], {
-      env: s.environment(),
-      encoding: 'utf8',
-    });
+    const refused = s.cli(['prepare']);
     demand('data of a newer version', refused.stderr, /written by a newer Kindly Crate/);
   } finally {
     await s.end();
@@ -411,9 +378,9 @@ async function trouble(): Promise<string> {
   // A disk of eight megabytes, where this machine lets us make one.
   const small = mkdtempSync(path.join(os.tmpdir(), 'kindly-small-'));
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=8m', 'tmpfs', small]).status === 0) {
-    const d = new Server(3465, path.join(small, 'data'));
+    const d = new Server(3465, {}, path.join(small, 'data'));
     try {
-      d.prepare();
+      d.prepare(true);
       await d.start();
       writeFileSync(path.join(small, 'ballast'), Buffer.alloc(1));
       const room = spawnSync('sh', ['-c', `dd if=/dev/zero of=${small}/ballast bs=64k 2>/dev/null; true`]);
@@ -466,8 +433,8 @@ async function main(): Promise<void> {
   };
   for (const [name, work] of Object.entries(parts)) await said(name, work);
   if (wanted.length === 0 || wanted.some((w) => w in served)) {
-    const s = new Server(3461, undefined, { KINDLY_FROM: '2026-11-24T15:20:00Z' });
-    s.prepare();
+    const s = new Server(3461, { KINDLY_FROM: '2026-11-24T15:20:00Z' });
+    s.prepare(true);
     try {
       await s.start();
       for (const [name, work] of Object.entries(served)) await said(name, () => work(s));

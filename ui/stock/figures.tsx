@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Table } from '@/ui/kit/table';
 import { pillowVolumeL, openTube } from '@/core/bag/geometry';
 import { outsideCm } from '@/core/box/arrange';
@@ -60,22 +61,13 @@ function Bags({ rows }: { rows: Catalogue['bags'] }) {
           <td>
             <b>{b.name}</b>
           </td>
-          <td className="r num">
-            {pillowVolumeL(b.widthCm, b.heightCm).toFixed(1)}
-            <span className="u">L</span>
-          </td>
-          <td className="r num">
-            {openTube(b.widthCm, b.heightCm).diameterCm.toFixed(1)}
-            <span className="u">cm</span>
-          </td>
+          <Cell unit="L">{pillowVolumeL(b.widthCm, b.heightCm).toFixed(1)}</Cell>
+          <Cell unit="cm">{openTube(b.widthCm, b.heightCm).diameterCm.toFixed(1)}</Cell>
           <td className="r num">
             {b.filmMm}
             <span className="u">mm, {(b.filmMm / 0.0254).toFixed(1)} mil</span>
           </td>
-          <td className="r num">
-            {b.gramsEach}
-            <span className="u">g</span>
-          </td>
+          <Cell unit="g">{b.gramsEach}</Cell>
         </tr>
       ))}
     </Table>
@@ -103,18 +95,9 @@ function Boxes({ rows }: { rows: Catalogue['boxes'] }) {
           </td>
           <td className="r num">{b.insideCm.join('×')}</td>
           <td className="r num">{outsideCm(b).join('×')}</td>
-          <td className="r num">
-            {boxConductance(b, defaultAssumptions).uaWPerK.toFixed(2)}
-            <span className="u">W/K</span>
-          </td>
-          <td className="r num">
-            {b.leakLPerH}
-            <span className="u">L/h</span>
-          </td>
-          <td className="r num">
-            {b.massKg}
-            <span className="u">kg</span>
-          </td>
+          <Cell unit="W/K">{boxConductance(b, defaultAssumptions).uaWPerK.toFixed(2)}</Cell>
+          <Cell unit="L/h">{b.leakLPerH}</Cell>
+          <Cell unit="kg">{b.massKg}</Cell>
         </tr>
       ))}
     </Table>
@@ -153,20 +136,22 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
               </svg>
             )}
           </td>
-          <td className="r num">
-            {p.surfaceC}
-            <span className="u">°C</span>
-          </td>
+          <Cell unit="°C">{p.surfaceC}</Cell>
           <td className="r num">
             {p.ironG || '–'}
             <span className="u">{p.ironG ? 'g' : ''}</span>
           </td>
-          <td className="r num">
-            {p.cost.toFixed(2)}
-            <span className="u">€</span>
-          </td>
+          <Cell unit="€">{p.cost.toFixed(2)}</Cell>
         </tr>
       ))}
     </Table>
   );
 }
+
+/** A figure with its unit. */
+const Cell = ({ unit, children }: { unit: string; children: ReactNode }) => (
+  <td className="r num">
+    {children}
+    <span className="u">{unit}</span>
+  </td>
+);

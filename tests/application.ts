@@ -1,0 +1,65 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+/** A built application on its own port and data folder, which can be killed and started again. */
+export class Application {
+  private child: ChildProcess | null = null;
+  readonly address: string;
+
+  constructor(
+    readonly port: number,
+    private readonly env: Record<string, string> = {},
+    readonly folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-tried-')),
+  ) {
+    this.address = `http://127.0.0.1:${port}`;
+  }
+
+  environment(): NodeJS.ProcessEnv {
+    return { ...process.env, NODE_ENV: 'production', KINDLY_DATA: this.folder, ...this.env };
+  }
+
+  /** The command line on its folder; it is ended after `timeout` ms where one is given. */
+  cli(args: readonly string[], timeout?: number): { status: number | null; stdout: string; stderr: string } {
+    return spawnSync('node', ['--import', 'tsx', 'cli/main.ts', ...args], {
+      env: this.environment(),
+      encoding: 'utf8',
+      ...(timeout === undefined ? {} : { timeout, killSignal: 'SIGKILL' }),
+    });
+  }
+
+  prepare(demo: boolean): void {
+    const done = this.cli(['prepare', ...(demo ? ['--demo'] : [])]);
+    if (done.status !== 0) throw new Error(done.stderr);
+  }
+
+  async start(patienceMs = 30_000): Promise<void> {
+    this.child = spawn(
+      'node',
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
+      { env: this.environment(), stdio: 'ignore' },
+    );
+    const until = Date.now() + patienceMs;
+    while (Date.now() < until) {
+      if ((await fetch(`${this.address}/health`).catch(() => null))?.ok) return;
+      await new Promise((r) => setTimeout(r, 60));
+    }
+    throw new Error(`The application did not start within ${patienceMs / 1000} seconds.`);
+  }
+
+  /** kill -9: nothing gets a chance to be saved on the way out. */
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((r) => child.once('exit', r));
+    child.kill('SIGKILL');
+    await gone;
+    this.child = null;
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
