@@ -7,6 +7,8 @@ import { change, undo } from './consignment/change';
 import { consignmentList } from './consignment/list';
 import { restoreGood, unsound } from './consignment/sound';
 import { openHouse, type House } from './house';
+import { lookForBetterDays } from './day/day';
+import { suppliesView } from './stock/supplies';
 import { savePacks } from './heat/packs';
 import { saveOrder } from './order/order';
 import { importCsv } from './records/csv';
@@ -66,7 +68,7 @@ describe('one bad document', () => {
     expect(stored(code).version).toBe(1);
   });
 
-  test('Bench, week, feed and lists go on without it and name it; its last whole state can be brought back', () => {
+  test('Bench, week, feed and lists go on without it and name it; its last whole state can be brought back', async () => {
     const bad = ordered();
     const good = ordered();
     must(change(house, bad, null, 'a note', (c) => ({ ok: true, value: { ...c, note: 'second' } })));
@@ -88,6 +90,9 @@ describe('one bad document', () => {
       const list = consignmentList(house, {});
       expect(list.unread.map((u) => u.code)).toEqual([bad]);
       expect(list.rows.map((r) => r.document.code)).toEqual([good]);
+      expect(must(setAssumption(house, { name: 'packingMinPerBag', value: 8 }))).toBe(1);
+      expect(await lookForBetterDays(house)).toBe(0);
+      expect(suppliesView(house).low).toEqual([]);
       expect(unsound(house, bad)!.lastGood).toBe('a note');
       expect(unsound(house, good)).toBeNull();
       must(restoreGood(house, bad));

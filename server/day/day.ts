@@ -11,6 +11,7 @@ import type { House } from '@/server/house';
 import { forecastFor } from '@/server/outside';
 import { catalogueOf, jobRows } from '@/server/consignment/result';
 import { change } from '@/server/consignment/change';
+import { soundOf } from '@/server/consignment/sound';
 import { fastedTanks } from './fasted';
 
 /** Days that are compared, and how far their weather must reach. */
@@ -170,7 +171,8 @@ export async function lookForBetterDays(
 ): Promise<number> {
   const now = house.nowMs();
   let looked = 0;
-  for (const { document: c } of house.consignments.planned()) {
+  const { sound } = soundOf(house, { read: house.consignments.planned(), unread: [] });
+  for (const { document: c } of sound) {
     const look = c.held ? house.bench.look(c.id) : null;
     if (!c.held || (look && now - Date.parse(look.at) < LOOK_AGAIN_MS)) continue;
     const r = await run({ ...dayJob(house, c), options: dayOptions(now, [...fastedTanks(house, c)]) });

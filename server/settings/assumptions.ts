@@ -5,6 +5,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { change } from '@/server/consignment/change';
+import { soundOf } from '@/server/consignment/sound';
 
 const KEY = 'assumptions';
 type Own = Consignment['assumptions'];
@@ -31,7 +32,9 @@ export function setAssumption(house: House, given: unknown): Outcome<number> {
   const next = (own: Own): Own => (value === null ? without(own) : { ...own, [name]: value });
   return house.db.transaction((): Outcome<number> => {
     house.arrivals.setSetting(KEY, JSON.stringify(next(ownAssumptions(house))));
-    const open = house.consignments.list('open', -1).filter((s) => s.document.actual.handedOverAt === null);
+    // One that cannot be read follows nothing, and holds nobody up.
+    const { sound } = soundOf(house, house.consignments.page('open', -1, 0));
+    const open = sound.filter((s) => s.document.actual.handedOverAt === null);
     for (const s of open) {
       const r = change(house, s.document.code, null, 'an assumption', (c) => ({
         ok: true,
