@@ -7,7 +7,8 @@ import { saveOrder } from './order/order';
 import { tick } from './pack/events';
 import { setKeys } from './settings/settings';
 import { troubleOf } from './trouble';
-import { lookUp, once } from './write';
+import { importCsv, importInSlices } from './records/csv';
+import { lookUp, once, onceInSlices } from './write';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 const press = 'a'.repeat(32);
@@ -84,6 +85,75 @@ describe('one press', () => {
     must(once(house, press, order));
     house.receipts.prune('2026-11-25T00:00:00Z');
     expect(said(lookUp(house, press))).toContain('Nothing was saved');
+  });
+});
+
+describe('a long file', () => {
+  const names = Array.from({ length: 900 }, (_, i) => `Tank ${i}`);
+  const text = [
+    'Name,Litres,For',
+    ...names.map((n, i) => `${n},${i === 40 ? 'x' : 100},stock`),
+    'Tank 7,90,stock',
+  ].join('\n');
+  const asked = (commit: boolean) => ({ text, mapping: null, commit });
+  const tanks = (): number => house.records.list('tank', 'all').length;
+  /** Every look at the clock is a hundredth of a second later: slices are short, however fast the machine is. */
+  const slowly = (): jest.SpyInstance => {
+    let ms = 0;
+    return jest.spyOn(performance, 'now').mockImplementation(() => (ms += 5));
+  };
+  afterEach(() => jest.restoreAllMocks());
+  test('is read in slices, and what comes of it is what comes of it at once', async () => {
+    const other = openHouse(null, () => now, 0);
+    const trial = must(importCsv(other, 'tank', asked(false)));
+    const whole = must(importCsv(other, 'tank', asked(true)));
+    other.db.close();
+    expect(whole).toMatchObject({
+      added: 899,
+      problems: [{ line: 42 }, { line: 902, message: 'This is the same tank as in line 9.' }],
+    });
+    slowly();
+    expect(must(await onceInSlices(house, 'c'.repeat(32), (h) => importInSlices(h, 'tank', asked(false))))).toEqual(
+      trial,
+    );
+    expect(tanks()).toBe(0);
+    const steps = importInSlices(house, 'tank', asked(false));
+    expect(steps.next().done).toBe(false);
+    const sliced = must(await onceInSlices(house, press, (h) => importInSlices(h, 'tank', asked(true))));
+    expect(sliced).toEqual({ ...whole, undo: sliced.undo });
+    expect(tanks()).toBe(899);
+  });
+  test('lets others in between, and a second press of the same name is told how far it is', async () => {
+    slowly();
+    const long = onceInSlices(house, press, (h) => importInSlices(h, 'tank', asked(true)));
+    expect(must(once(house, 'd'.repeat(32), order)).code).toMatch(/^KC-/);
+    const before = tanks();
+    expect(before).toBeGreaterThan(0);
+    expect(before).toBeLessThan(899);
+    expect(said(lookUp(house, press))).toContain(`The first ${before} of 901 lines have been read`);
+    must(await long);
+    expect(must(lookUp(house, press))).toMatchObject({ added: 899 });
+  });
+  test('that is cut off says what is in the list, never that nothing was saved', async () => {
+    slowly();
+    jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const r = await onceInSlices(house, press, function* (h) {
+      const slices = importInSlices(h, 'tank', asked(true));
+      yield slices.next().value as string;
+      throw sqlite('SQLITE_FULL');
+    });
+    expect(said(r)).toMatch(/halfway\. The first \d+ of 901 lines/);
+    expect(tanks()).toBeGreaterThan(0);
+    jest.restoreAllMocks();
+    const rest = must(await onceInSlices(house, 'e'.repeat(32), (h) => importInSlices(h, 'tank', asked(true))));
+    expect(rest.added + rest.same).toBe(899);
+    expect(tanks()).toBe(899);
+  });
+  test('that is refused leaves no receipt', async () => {
+    expect(
+      said(await onceInSlices(house, press, (h) => importInSlices(h, 'tank', { ...asked(true), text: '' }))),
+    ).toContain('empty');
+    expect(house.receipts.of(press)).toBeNull();
   });
 });
 

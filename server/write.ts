@@ -45,6 +45,44 @@ export function once<T>(h: House, press: string, work: (h: House) => Outcome<T>)
   }
 }
 
+/** Between two slices whoever waits for a page is let in. */
+const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
+
+/**
+ * The same for what is long: each slice is one transaction, and what it yields, in words how far it has come, is its
+ * receipt. If the house dies in between, whoever asks is told that and not that nothing was saved.
+ */
+export async function onceInSlices<T>(
+  h: House,
+  press: string,
+  begin: (h: House) => Generator<string, Outcome<T>>,
+): Promise<Outcome<T>> {
+  let far = '';
+  try {
+    const known = before(h, press);
+    if (known) return known;
+    const slices = begin(h);
+    for (;;) {
+      const step = h.db.transaction(() => {
+        const r = slices.next();
+        if (!r.done) h.receipts.keep(press, h.nowIso(), refuse('', r.value));
+        else if (r.value.ok) h.receipts.keep(press, h.nowIso(), r.value);
+        else h.receipts.drop(press);
+        return r;
+      })();
+      if (step.done) return step.value;
+      far = step.value;
+      await breathe();
+      const gone = h.gone();
+      if (gone) return refuse('', gone);
+    }
+  } catch (error) {
+    if (far === '') return failed(error);
+    console.error(error);
+    return refuse('', `Something stopped this halfway. ${far}`);
+  }
+}
+
 /** Does it in the house of this server. */
 export const write = <T>(press: string, work: (h: House) => Outcome<T>): Promise<Outcome<T>> =>
   writeAfter(
@@ -52,6 +90,17 @@ export const write = <T>(press: string, work: (h: House) => Outcome<T>): Promise
     async () => ({ ok: true, value: null }),
     (h) => work(h),
   );
+
+export const writeInSlices = async <T>(
+  press: string,
+  begin: (h: House) => Generator<string, Outcome<T>>,
+): Promise<Outcome<T>> => {
+  try {
+    return await onceInSlices(house(), press, begin);
+  } catch (error) {
+    return failed(error);
+  }
+};
 
 /** The same where something is thought out before: what takes time is done on a thread, and only then anything is written. */
 export async function writeAfter<A, T>(

@@ -7,7 +7,8 @@ const LARGEST = 20_000;
 /** All SQL of receipts. */
 export function receiptRepository(db: Db) {
   const of = db.prepare<[string], { answer: string | null }>(`SELECT answer FROM receipt WHERE key = ?`);
-  const keep = db.prepare(`INSERT INTO receipt (key, at, answer) VALUES (?, ?, ?)`);
+  const keep = db.prepare(`INSERT OR REPLACE INTO receipt (key, at, answer) VALUES (?, ?, ?)`);
+  const drop = db.prepare(`DELETE FROM receipt WHERE key = ?`);
   const prune = db.prepare(`DELETE FROM receipt WHERE at < ?`);
   return {
     /** What was answered; `given-up` where nothing was done and nothing will be; null where the key is not known. */
@@ -19,6 +20,7 @@ export function receiptRepository(db: Db) {
       const text = JSON.stringify(answer);
       keep.run(key, at, text.length > LARGEST ? '{"ok":true}' : text);
     },
+    drop: (key: string): void => void drop.run(key),
     giveUp: (key: string, at: string): void => void keep.run(key, at, null),
     prune: (before: string): void => void prune.run(before),
   };

@@ -1,6 +1,6 @@
 'use server';
 
-import { write } from '@/server/write';
+import { write, writeInSlices } from '@/server/write';
 import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -59,11 +59,11 @@ export async function importCsv(
   list: string,
   input: z.input<typeof csvInput>,
 ): Promise<Outcome<csv.ImportReport>> {
-  return write(press, (h) => {
+  return writeInSlices(press, function* (h) {
     const known = list === 'reading' ? list : kindIdOf(list);
     const parsed = csvInput.safeParse(input);
     if (!known || !parsed.success) return noKind;
-    return csv.importCsv(h, known, parsed.data);
+    return yield* csv.importInSlices(h, known, parsed.data);
   });
 }
 export async function undoImport(press: string, key: string): Promise<Outcome<number>> {

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { COUNT, countField, guessMapping, readLines, writeRows, type Mapping, type ReadLine } from '@/records/csv';
-import { cellText, type Draft, type Field } from '@/records/field';
+import { cellText, fold, type Draft, type Field } from '@/records/field';
 import { kinds } from '@/records';
 import type { Kind, KindId } from '@/records/kind';
 import type { House } from '@/server/house';
@@ -59,6 +59,13 @@ export function exportCsv(house: House, kindId: KindId): string {
 
 type Fate = 'added' | 'changed' | 'same';
 
+/** What became of a line, and what it is the line of: its key, which a second line of the file may not have again. */
+interface Taken {
+  fate: Fate;
+  id: string;
+  key: string;
+}
+
 /** One line into the list; the caller holds the transaction. */
 function takeLine(
   house: House,
@@ -66,30 +73,33 @@ function takeLine(
   line: ReadLine,
   lookup: ReturnType<typeof lookupOf>,
   seen: ReadonlyMap<string, number>,
-): Outcome<{ fate: Fate; id: string }> {
+): Outcome<Taken> {
   const given = (base: Draft): Draft => ({ ...base, ...line.draft });
   const asNew = readDraft(kind, given(blankDraft(kind)));
   // The key may be readable although the rest of a new record would not be: then an existing one may complete it.
   const key = safeKey(kind, asNew.ok ? asNew.value : null, given(blankDraft(kind)), lookup);
-  const existing = key === null ? null : house.records.byKey(kind.id, key);
   // A second line of the same thing would undo the first unseen.
-  const before = existing && seen.get(existing.id);
+  const before = key === null ? undefined : seen.get(fold(key));
   if (before) return refuse('line', `This is the same ${kind.one} as in line ${before}.`);
+  const existing = key === null ? null : house.records.byKey(kind.id, key);
   const document = existing ? readDraft(kind, given(draftOfRecord(kind, existing))) : asNew;
   if (!document.ok) return document;
+  const own = fold(kind.key(document.value, lookup));
   const count = line.given.includes(COUNT) ? String(line.draft[COUNT] ?? '') : undefined;
   const same =
     existing !== null &&
     JSON.stringify(existing.document) === JSON.stringify(document.value) &&
     (count === undefined || count.trim() === '' || Number(count) === existing.amount);
-  if (same) return { ok: true, value: { fate: 'same', id: existing.id } };
+  if (same) return { ok: true, value: { fate: 'same', id: existing.id, key: own } };
   const written = writeRecord(
     house,
     kind,
     { id: existing?.id ?? null, version: null, document: document.value, count },
     lookup,
   );
-  return written.ok ? { ok: true, value: { fate: existing ? 'changed' : 'added', id: written.value.id } } : written;
+  return written.ok
+    ? { ok: true, value: { fate: existing ? 'changed' : 'added', id: written.value.id, key: own } }
+    : written;
 }
 
 function safeKey(
@@ -111,16 +121,33 @@ function safeKey(
   }
 }
 
+/** A slice of lines holds the house at most about this long. */
+const SLICE_MS = 25;
+
+const TRIAL = new Error('trial');
+/** Does it and takes it back: what a trial says is what will happen. */
+function tried(house: House, work: () => void): void {
+  try {
+    house.db.transaction(() => {
+      work();
+      throw TRIAL;
+    })();
+  } catch (error) {
+    if (error !== TRIAL) throw error;
+  }
+}
+
 /**
  * Reads a CSV file for a list: guesses the columns unless a mapping is given, tells every problem by line, and with
- * `commit` writes the good lines in one transaction. A line that is here already changes nothing; one whose name is
- * here changes only the columns the file has.
+ * `commit` writes the good lines. A line that is here already changes nothing; one whose name is here changes only the
+ * columns the file has. It is done in slices: each step of the generator is one, in a transaction of whoever steps, and
+ * yields how far it has come in words.
  */
-export function importCsv(
+export function* importInSlices(
   house: House,
   list: ImportList,
   input: { text: string; mapping: Mapping | null; commit: boolean },
-): Outcome<ImportReport> {
+): Generator<string, Outcome<ImportReport>> {
   if (input.text.length > LARGEST_FILE) return tooLarge(input.text.length);
   const table = Papa.parse<string[]>(input.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [headings, ...rows] = table.data.map((r) => r.map(unguard));
@@ -132,12 +159,13 @@ export function importCsv(
   const mapping = input.mapping ?? guessMapping(headings, fields);
   if (mapping.length !== headings.length) return refuse('mapping', 'The columns do not belong to this file.');
   const lookup = lookupOf(house.records);
-  const lines = readLines(rows, mapping, fields, lookup);
+  const read = (from: number, to: number): ReadLine[] =>
+    readLines(rows.slice(from, to), mapping, fields, lookup).map((l) => ({ ...l, line: l.line + from }));
   const report: ImportReport = {
     headings,
     mapping,
     fields: fields.map((f) => ({ path: f.path, label: f.label })),
-    preview: lines.slice(0, PREVIEW).map((l) => ({
+    preview: read(0, PREVIEW).map((l) => ({
       line: l.line,
       cells: mapping.map((path) => {
         const f = fields.find((x) => x.path === path);
@@ -167,49 +195,41 @@ export function importCsv(
     bad.set(line, [bad.get(line), message].filter(Boolean).join(' '));
   };
   const label = (path: string): string => fields.find((f) => f.path === path.replace(/\.\d+\..*$/, ''))?.label ?? '';
-  const touched: string[] = [];
   const written: { id: string; added: boolean; version: number }[] = [];
   const seen = new Map<string, number>();
-  const work = (): void => {
-    for (const line of lines) {
-      if (line.problems.length > 0) {
-        for (const p of line.problems) tell(line.line, p);
-        continue;
-      }
-      const r: Outcome<{ fate: Fate; id: string }> =
-        // A line that is refused takes back what it wrote before it was.
-        atomically(house, () =>
-          list === 'reading' ? saveReadingLine(house, line) : takeLine(house, kinds[list], line, lookup, seen),
-        );
-      if (!r.ok) {
-        for (const p of r.problems) tell(line.line, `${label(p.path) ? `${label(p.path)}: ` : ''}${p.message}`);
-        continue;
-      }
-      seen.set(r.value.id, line.line);
-      report[r.value.fate]++;
-      if (r.value.fate === 'same') continue;
-      touched.push(r.value.id);
-      written.push({
-        id: r.value.id,
-        added: r.value.fate === 'added',
-        version: house.records.byId(r.value.id)?.version ?? 0,
-      });
-    }
+  const takeOne = (line: ReadLine): void => {
+    if (line.problems.length > 0) return line.problems.forEach((p) => tell(line.line, p));
+    // A line that is refused takes back what it wrote before it was.
+    const r = atomically(house, (): Outcome<Taken> =>
+      list === 'reading' ? saveReadingLine(house, line, seen) : takeLine(house, kinds[list], line, lookup, seen),
+    );
+    if (!r.ok)
+      return r.problems.forEach((p) => tell(line.line, `${label(p.path) ? `${label(p.path)}: ` : ''}${p.message}`));
+    const { fate, id, key } = r.value;
+    seen.set(key, line.line);
+    report[fate]++;
+    if (fate !== 'same') written.push({ id, added: fate === 'added', version: house.records.byId(id)?.version ?? 0 });
   };
-  // A trial writes too, and takes everything back: what the preview says is what will happen.
-  const TRIAL = new Error('trial');
-  try {
-    house.db.transaction(() => {
-      work();
-      if (!input.commit) throw TRIAL;
-      if (list === 'reading' || touched.length === 0) return;
-      report.undo = `${IMPORT}${randomUUID()}`;
-      house.arrivals.setSetting(report.undo, JSON.stringify(written));
-    })();
-  } catch (error) {
-    if (error !== TRIAL) throw error;
+  let next = 0;
+  const slice = (): void => {
+    const from = performance.now();
+    for (; next < rows.length && performance.now() - from < SLICE_MS; next++) takeOne(read(next, next + 1)[0]!);
+  };
+  while (next < rows.length) {
+    if (input.commit) slice();
+    else tried(house, slice);
+    if (next < rows.length)
+      yield `The first ${next} of ${rows.length} lines have been read; what is right of them is in the list. Read the file once more for the rest: what is here already changes nothing.`;
   }
-  if (input.commit && (list === 'supply' || list === 'service' || list === 'species')) shelfChanged(house, touched);
+  if (input.commit && list !== 'reading' && written.length > 0) {
+    report.undo = `${IMPORT}${randomUUID()}`;
+    house.arrivals.setSetting(report.undo, JSON.stringify(written));
+  }
+  if (input.commit && (list === 'supply' || list === 'service' || list === 'species'))
+    shelfChanged(
+      house,
+      written.map((w) => w.id),
+    );
   if (bad.size > 0)
     report.leftOver = csvText([
       [...headings, 'What is wrong'],
@@ -220,9 +240,22 @@ export function importCsv(
   return { ok: true, value: report };
 }
 
-function saveReadingLine(house: House, line: ReadLine): Outcome<{ fate: Fate; id: string }> {
+/** The whole of it at once, in one transaction. */
+export const importCsv = (...asked: Parameters<typeof importInSlices>): Outcome<ImportReport> =>
+  asked[0].db.transaction(() => {
+    const slices = importInSlices(...asked);
+    for (;;) {
+      const r = slices.next();
+      if (r.done) return r.value;
+    }
+  })();
+
+/** One reading; the same tank at the same instant is the same, in the house and in the file. */
+function saveReadingLine(house: House, line: ReadLine, seen: ReadonlyMap<string, number>): Outcome<Taken> {
   const r = saveReading(house, line.draft as Record<string, string>);
-  return r.ok ? { ok: true, value: { fate: r.value.fresh ? 'added' : 'same', id: r.value.id } } : r;
+  if (!r.ok) return r;
+  const { id, fresh } = r.value;
+  return { ok: true, value: { fate: fresh && !seen.has(id) ? 'added' : 'same', id, key: id } };
 }
 
 /** What the receipt of an import is kept under. */

@@ -13,6 +13,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { powerCuts } from './power-cut';
 import { readers } from './readers';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
 
@@ -412,6 +413,7 @@ async function trouble(): Promise<string> {
 
 const parts: Record<string, () => Promise<string>> = {
   readers: async () => readers(short, { random, pick, wrong, foreign: FOREIGN, hangMs: HANG_MS }),
+  'power-cut': async () => powerCuts(short, { random, wrong }),
   kills,
   migrations,
   trouble,
