@@ -27,10 +27,10 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
         `${bag.waterL.toFixed(2)} L`.padStart(8),
         `${Math.min(...until).toFixed(1)} °C`.padStart(8),
         `${Math.max(...until).toFixed(1)} °C`.padStart(8),
-        hours(b.first?.hours ?? null).padEnd(14),
-        hours(b.worstFirst?.hours ?? null).padEnd(14),
+        hours(b.slackH === null ? null : b.slackH + e.deadlineH).padEnd(14),
+        hours(b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH).padEnd(14),
         hours(b.slackH).padEnd(14),
-        b.first ? words[b.first.factor] : 'none',
+        b.factor ? words[b.factor] : 'none',
       ].join(' '),
     );
     for (const w of b.warnings) out.push(`       ${w}`);
@@ -46,7 +46,7 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
   const o = e.overall;
   if (e.risk)
     out.push(
-      `${e.risk.draws - e.risk.lost} of ${e.risk.draws} runs arrive within limits (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
+      `${e.risk.draws - e.risk.lost} of ${e.risk.draws} runs arrive within limits, ${e.risk.expected.toFixed(1)} of ${e.risk.animals} animals expected (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
     );
   out.push(
     `${o.state}: slack ${hours(o.slackH)}, worst tenth ${hours(o.worstSlackH)}${o.bagId ? `, ${words[o.factor!]} in bag ${o.bagId} first` : ''}`,
@@ -86,7 +86,7 @@ export function curvesOf(c: Consignment, e: Evaluation): unknown {
       boxId: b.boxId,
       limits: b.limits,
       safeH: b.safe,
-      worstSafeH: b.worstSafe,
+      chance: b.chance,
       slackH: b.slackH,
       worstSlackH: b.worstSlackH,
       state: b.state,
@@ -98,6 +98,9 @@ export function curvesOf(c: Consignment, e: Evaluation): unknown {
       pH: round(b.curves.pH),
       tanMgNL: round(b.curves.tanMgNL),
       nh3MgNL: round(b.curves.nh3MgNL),
+      timesAcute: round(b.curves.timesAcute),
+      alkalinityMeqL: round(b.curves.alkalinityMeqL),
+      temperatureDose: round(b.dose),
       gasL: round(b.curves.gasL),
     })),
     assumptions: Object.fromEntries(

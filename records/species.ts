@@ -9,7 +9,7 @@ const figure = (what: string, min: number, max: number) =>
     .number({ error: `${what} must be a number.` })
     .min(min, `${what} must be at least ${min}.`)
     .max(max, `${what} can be at most ${max}.`);
-const c = (what: string) => figure(what, 0, 35);
+const c = (what: string) => figure(what, 0, 40);
 
 /** Figures that carry a mark of their own: where each was taken from. */
 export const marked = ['temp', 'gPerCm3', 'fasting', 'metabolismFactor', 'tolerance', 'together'] as const;
@@ -29,10 +29,10 @@ export const ownSpeciesSchema = z
     kind: speciesSchema.shape.kind,
     tolerance: speciesSchema.shape.tolerance,
     temp: z.object({
-      hardMinC: c('The cold edge'),
-      softMinC: c('At ease from'),
-      softMaxC: c('At ease to'),
-      hardMaxC: c('The warm edge'),
+      cold24C: c('The cold 24 h limit'),
+      easeMinC: c('At ease from'),
+      easeMaxC: c('At ease to'),
+      warm24C: c('The warm 24 h limit'),
     }),
     usualC: c('The usual temperature'),
     lengthCm: figure('Length', 0.3, 120),
@@ -47,13 +47,13 @@ export const ownSpeciesSchema = z
     marks: z.partialRecord(z.enum(marked), provenanceSchema).optional(),
     note: lines(2000).optional(),
   })
-  .refine((s) => s.temp.hardMinC <= s.temp.softMinC && s.temp.softMinC <= s.usualC, {
-    path: ['temp', 'softMinC'],
-    error: 'The cold edge, where it is at ease, and the usual temperature rise in this order.',
+  .refine((s) => s.temp.cold24C <= s.temp.easeMinC && s.temp.easeMinC <= s.usualC, {
+    path: ['temp', 'easeMinC'],
+    error: 'The cold 24 h limit, where it is at ease, and the usual temperature rise in this order.',
   })
-  .refine((s) => s.usualC <= s.temp.softMaxC && s.temp.softMaxC <= s.temp.hardMaxC, {
-    path: ['temp', 'softMaxC'],
-    error: 'The usual temperature, the end of ease, and the warm edge rise in this order.',
+  .refine((s) => s.usualC <= s.temp.easeMaxC && s.temp.easeMaxC <= s.temp.warm24C, {
+    path: ['temp', 'easeMaxC'],
+    error: 'The usual temperature, the end of ease, and the warm 24 h limit rise in this order.',
   });
 export type OwnSpecies = z.infer<typeof ownSpeciesSchema>;
 
@@ -227,10 +227,10 @@ export const ownSpecies = kind<OwnSpecies>({
       options: opt(speciesSchema.shape.fasting.options),
     },
     { path: 'usualC', label: 'Kept at', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.softMinC', label: 'At ease from', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.softMaxC', label: 'At ease to', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.hardMinC', label: 'Cold edge', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.hardMaxC', label: 'Warm edge', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.easeMinC', label: 'At ease from', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.easeMaxC', label: 'At ease to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.cold24C', label: 'Bears for a day, down to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.warm24C', label: 'Bears for a day, up to', section: 'Temperature', type: 'number', unit: '°C' },
     {
       path: 'together',
       label: 'Shares a bag',

@@ -4,6 +4,10 @@
  */
 import * as dilution from '@/core/acclimation/dilution';
 import { closedBag } from '@/core/bag/closed';
+import { oxygenStep } from '@/core/bag/oxygen';
+import { firstBeyond, trailingMean } from '@/core/bag/slack';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
+import { doseOfCurve } from '@/core/fish/thermal-dose';
 import * as geometry from '@/core/bag/geometry';
 import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import { chargeable } from '@/core/box/freight';
@@ -11,12 +15,12 @@ import { restingOxygenMgKgH, restingOxygenMmolH } from '@/core/fish/metabolism';
 import * as analytic from '@/core/heat/analytic';
 import { advance, propagator, systemOf } from '@/core/heat/exponential';
 import { conductivityOfR, wallConductance } from '@/core/heat/insulation';
-import { ironBurn } from '@/core/heat/pack';
+import { burnStep, ironBurn, lightPacks, OXYGEN_IN_AIR_DRY, ratedPowerW, type PackCurve } from '@/core/heat/pack';
 import * as u from '@/core/quantities/units';
 import * as ammonia from '@/core/water/ammonia';
 import { solveCarbonate, type CarbonateState } from '@/core/water/carbonate';
 import * as constants from '@/core/water/carbonate-constants';
-import { ammoniaCriteria } from '@/core/water/criteria';
+import { ammoniaCriteria, fishAcuteMgNL } from '@/core/water/criteria';
 import * as oxygen from '@/core/water/oxygen';
 import * as sea from '@/core/water/seawater';
 import * as diurnal from '@/core/weather/diurnal';
@@ -45,6 +49,81 @@ function solveWater(i: Values): Values {
   const state = solveCarbonate(i.alk_meqL / 1000, (i.TAN_mmolL ?? 0) / 1000, carbon, k, davies);
   const out = waterOut(state, k.K0);
   return davies ? { ...out, gamma1: davies.gamma1, gamma2: davies.gamma2, davies_A: davies.A } : out;
+}
+
+function thermalDoseOf(i: Values): Values {
+  const r = doseOfCurve(i.tempCurveHC, { cold24C: i.cold24C, warm24C: i.warm24C, zC: i.zC });
+  return { dose: r.dose, hourDoseOne: r.fatalH };
+}
+
+/** Steps of a minute, up to each hour that is asked for. */
+const MINUTE_H = 1 / 60;
+
+function packAir(i: Values): Values {
+  const packs = i.packs.map((p: Values) => ({ curve: { ratedW: p.ratedCurveHW }, strength: p.strength }));
+  const a = { ...defaultAssumptions, packBenchMin: 0, packQ10: 1 };
+  const burning = lightPacks(packs, { ...a, packFactorMin: i.tempFactor, packFactorMax: i.tempFactor });
+  const air = { oxygen: i.startO2Fraction, litres: i.airL, freshLPerH: i.freshAirLH, tempC: i.tempC };
+  const out = { o2Fraction: [] as number[], powerW: [] as number[], heatKj: [] as number[] };
+  let joule = 0;
+  let at = 0;
+  for (const hour of i.hours) {
+    for (; at < Math.round(hour / MINUTE_H); at++) {
+      burnStep(burning, air, MINUTE_H);
+      joule += burning.powerW.reduce((s, w) => s + w, 0) * MINUTE_H * 3600;
+    }
+    const factor = (air.oxygen / OXYGEN_IN_AIR_DRY) * i.tempFactor;
+    out.o2Fraction.push(air.oxygen);
+    out.powerW.push(
+      packs.reduce(
+        (s: number, p: { curve: PackCurve; strength: number }, q: number) =>
+          s + p.strength * ratedPowerW(p.curve, burning.clockH[q]!) * factor,
+        0,
+      ),
+    );
+    out.heatKj.push(joule / 1000);
+  }
+  return out;
+}
+
+function bagOxygen(i: Values): Values {
+  const henry = oxygen.oxygenMgLPerKPa(i.tempC, i.S) / 1000 / u.O2_G_PER_MOL;
+  const dryKPa = i.pressureKpa - oxygen.vapourPressureAtm(i.tempC) * u.KPA_PER_ATM;
+  const litresPerMol = (u.R_L_KPA * (i.tempC + u.ZERO_C_IN_K)) / dryKPa;
+  const start = i.gasL / litresPerMol;
+  const inert = start * (1 - i.gasO2DryFraction);
+  const s = { waterMolL: henry * oxygen.OXYGEN_IN_AIR * dryKPa, gasMol: start * i.gasO2DryFraction, usedMol: 0 };
+  const gasKPa = (): number => (s.gasMol / (s.gasMol + inert)) * dryKPa;
+  const steps = Math.round(Math.max(...i.hours) / MINUTE_H) + 1;
+  const waterKPa = new Float64Array(steps);
+  const out = { waterO2Kpa: [] as number[], gasO2Kpa: [] as number[], gasL: [] as number[] };
+  const asked = new Set<number>(i.hours.map((h: number) => Math.round(h / MINUTE_H)));
+  for (let step = 0; step < steps; step++) {
+    waterKPa[step] = s.waterMolL / henry;
+    if (asked.has(step)) {
+      out.waterO2Kpa.push(waterKPa[step]!);
+      out.gasO2Kpa.push(gasKPa());
+      out.gasL.push((s.gasMol + inert) * litresPerMol);
+    }
+    oxygenStep(s, {
+      waterL: i.waterL,
+      hours: MINUTE_H,
+      refillPerH: (i.kLMH * i.surfaceM2 * 1000) / i.waterL,
+      gasKPa: gasKPa(),
+      inertShare: inert / (s.gasMol + inert),
+      molPerLPerKPa: henry,
+      wantsMol: (i.useMgH * MINUTE_H) / 1000 / u.O2_G_PER_MOL,
+      halfKPa: i.halfKpa,
+      givenMol: 0,
+    });
+  }
+  const mean = trailingMean(waterKPa, steps, Math.round(0.5 / MINUTE_H));
+  const judged = mean.subarray(Math.round(0.5 / MINUTE_H));
+  const under = firstBeyond(
+    judged.map((v) => i.limitKpa - v),
+    MINUTE_H,
+  );
+  return { ...out, minMean30Kpa: Math.min(...judged), hourUnderLimit: under === null ? null : under + 0.5 };
 }
 
 const lump = (i: Values): analytic.Lump => ({
@@ -140,6 +219,10 @@ export const adapters: Readonly<Record<string, Adapter>> = {
   pH_from_alk_CO2: solveWater,
   pH_from_alk_DIC: solveWater,
   pH_davies: solveWater,
+  epa1999_acute: (i) => ({ CMC_mgN_L: fishAcuteMgNL(i.pH) }),
+  thermal_dose: thermalDoseOf,
+  pack_air: packAir,
+  bag_oxygen: bagOxygen,
   epa2013: (i) => {
     const c = ammoniaCriteria(i.pH, i.t_C);
     return {

@@ -47,6 +47,7 @@ export function mostGasAtGroundL(b: {
   moistL: number;
 } {
   const room = b.bagL - b.waterL;
+  if (room === 0) return { dryL: 0, moistL: 0 };
   if (!(room > 0)) throw new Refusal('water-fills-bag', { waterL: b.waterL, bagL: b.bagL });
   const pw = vapourPressureAtm(b.tempC) * KPA_PER_ATM;
   return { dryL: (room * b.lowKPa) / b.groundKPa, moistL: (room * (b.lowKPa - pw)) / (b.groundKPa - pw) };
@@ -82,6 +83,30 @@ export function standingBag(b: {
     holdsL,
     fillShare: (b.waterL + b.gasL) / holdsL,
   };
+}
+
+/**
+ * Free surface between water and gas of a filled flat bag, m². Standing, it is the circle to which the tube opens, w²/π;
+ * lying, the tube lies on its side, as long as it is filled, and the water's chord across it counts. Its width decides.
+ * Nothing where there is no gas.
+ */
+export function freeSurfaceM2(b: { widthCm: number; waterL: number; gasL: number; lies: boolean }): number {
+  positive('Bag width and water', b.widthCm, b.waterL);
+  if (!(b.gasL > 0)) return 0;
+  const r = b.widthCm / Math.PI;
+  const circleCm2 = Math.PI * r * r;
+  if (!b.lies) return circleCm2 / 1e4;
+  const lengthCm = ((b.waterL + b.gasL) * 1000) / circleCm2;
+  // Half the angle that the water fills: its segment is the share of the circle that water is of the whole.
+  const share = b.waterL / (b.waterL + b.gasL);
+  let low = 0;
+  let high = Math.PI;
+  for (let i = 0; i < 40; i++) {
+    const half = (low + high) / 2;
+    if (half - Math.sin(half) * Math.cos(half) < share * Math.PI) low = half;
+    else high = half;
+  }
+  return (2 * r * Math.sin((low + high) / 2) * lengthCm) / 1e4;
 }
 
 /** How many bags one bag of fish takes: every bag is doubled, but breather film, which must breathe (common practice). */

@@ -4,8 +4,10 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { ammoniaQuotient, mealLevel, METABOLISM_K, restingOxygenMmolH } from '@/core/fish/metabolism';
 import { expNear, logNear } from '@/core/quantities/near';
 import { activityOf, AIR_CO2_ATM, dicFromPh, hydrogenActivity } from '@/core/water/carbonate';
+import { SEA_ACUTE_NH3_MGNL, SEA_JUDGED_FROM, type AmmoniaJudge } from '@/core/water/criteria';
 import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { WATER_RANGE } from '@/core/water/range';
+import { oxygenStep, type OxygenStep } from './oxygen';
 import { waterTable } from '@/core/water/table';
 
 /** Animals of one kind and size in a bag. */
@@ -16,6 +18,8 @@ export interface BagAnimals {
   metabolismFactor: number;
   clearingH: number;
   usualC: number;
+  /** Hours since they ate, when they are sealed: every tank keeps its own fast. */
+  hoursSinceMeal: number;
 }
 
 export interface BagContents {
@@ -28,8 +32,11 @@ export interface BagContents {
   tanMgNL: number;
   salinity: number;
   animals: readonly BagAnimals[];
-  hoursSinceMeal: number;
   sedated: boolean;
+  /** Whose acute criterion the ammonia is measured by. */
+  judge: AmmoniaJudge;
+  /** Free surface between water and gas as the bag stands or lies, m². */
+  surfaceM2: number;
   /** Ammonia binder: capacity in mg N; a chemical binder takes the alkalinity with it, an ion exchanger leaves it. */
   binder: { capacityMgN: number; kind: 'chemical' | 'ion-exchange' } | null;
   /** Film area, m², and what passes it, mmol/(m² h kPa). Ordinary film: CO2 0 unless asked; breather film: both. */
@@ -50,7 +57,12 @@ export interface BagCurves {
   pH: Float64Array;
   tanMgNL: Float64Array;
   nh3MgNL: Float64Array;
+  /** Ammonia as times the acute criterion. */
+  timesAcute: Float64Array;
+  alkalinityMeqL: Float64Array;
   gasL: Float64Array;
+  /** pH once the gas has taken its share of CO2, some minutes after sealing; the first point is the pH that was entered. */
+  settledPh: number;
   /** Step from which the water left 0–35 °C, where no chemistry is known; −1 when it never did. */
   outsideFromStep: number;
 }
@@ -65,7 +77,10 @@ export function bagCurves(steps: number): BagCurves {
     pH: of(),
     tanMgNL: of(),
     nh3MgNL: of(),
+    timesAcute: of(),
+    alkalinityMeqL: of(),
     gasL: of(),
+    settledPh: NaN,
     outsideFromStep: -1,
   };
 }
@@ -83,10 +98,31 @@ export interface BagConditions {
   steps: number;
   stepH: number;
   pressureKPa: Float64Array;
-  /** Times everybody's oxygen use: 1 central, 1.47 the one-in-ten worst case. */
+  /** How fast oxygen crosses the free surface over the step that begins at each point, m/h: at rest or moving. */
+  gasTransferMPerH: Float64Array;
+  /** Times everybody's oxygen use: 1 central. */
   oxygenUse: number;
   /** In a draw: times the oxygen use of each entry of `animals`; absent otherwise. */
   useOfKind?: Float64Array;
+}
+
+const AT_LEAST_PH = 10 ** -6.5;
+const PER_MIDDLE = 10 ** 7.204;
+/** Slope of the 2013 criterion with temperature. */
+const PER_C = -0.036 * Math.LN10;
+
+/** `timesAcute` of criteria.ts for an acidity in mol/L: the same forms without a power a step (tested against it). */
+function timesAcuteOf(tanMgNL: number, hPlus: number, tempC: number, fish: boolean, mollusc: boolean): number {
+  const acid = (hPlus > AT_LEAST_PH ? AT_LEAST_PH : hPlus) * PER_MIDDLE;
+  const high = 1 / (1 + acid);
+  const low = acid * high;
+  let acute = Infinity;
+  if (fish) acute = 0.411 * high + 58.4 * low;
+  if (mollusc) {
+    const warm = Math.min(51.93, 23.12 * Math.exp(PER_C * (tempC - 20)));
+    acute = Math.min(acute, 0.7249 * (0.0114 * high + 1.6181 * low) * warm);
+  }
+  return tanMgNL / acute;
 }
 
 /** Oxygen, mmol/h, that decay takes and nitrogen it gives, some hours after a death: it sets in after a lag. */
@@ -95,15 +131,18 @@ function decayShare(hoursDead: number, tempC: number, a: Assumptions): number {
   return (1 - Math.exp(-hoursDead / a.deadLagH)) * a.deadQ10 ** ((tempC - 25) / 10);
 }
 
+/** CO2 of the gas after flushing: as air holds it, times the share of air that was left; mole fraction. */
+const fillCo2 = (oxygenFraction: number): number =>
+  AIR_CO2_ATM * Math.min(1, (1 - oxygenFraction) / (1 - OXYGEN_IN_AIR));
+
 /**
- * The closed bag. State: oxygen in gas and in water (the water lags the gas), nitrogen in the gas, total carbon,
- * alkalinity, total ammonia, what is left of binder and tablet, and the guts. Gas and water share carbon in
- * equilibrium; pH is solved at every step. The bag is limp: the gas stays at the pressure around it and its volume
- * follows. What the fish use and give is taken at the middle of a step, so the balances are of second order in it;
- * the oxygen lag is exponential; balances of oxygen, carbon and nitrogen are exact. A bag without gas (breather film)
- * exchanges oxygen with the air outside through its film.
- * Waters outside 0–35 °C are computed at the nearer edge from there on and marked (`outsideFromStep`): every
- * species' hard temperature limit lies inside, so the bag has failed by then.
+ * The closed bag. State: oxygen in gas and in water (the water lags the gas through its free surface), nitrogen in the
+ * gas, total carbon, alkalinity, total ammonia, what is left of binder and tablet, and the guts of each kind. Gas and
+ * water share carbon in equilibrium; pH is solved at every step, the first point being the pH that was entered. The bag is
+ * limp: the gas stays at the pressure around it and its volume follows. What the fish use and give is taken at the middle
+ * of a step, so the balances are of second order in it, and falls as oxygen does near anoxia; balances of oxygen, carbon
+ * and nitrogen are exact. A bag without gas (breather film) exchanges oxygen with the air outside through its film.
+ * Waters outside 0–35 °C are computed at the nearer edge from there on and marked (`outsideFromStep`).
  * Step up to 30 min. Throws RangeError for no water, no gas below 0, or alkalinity and pH that contradict each other.
  * Writes into `out` and allocates nothing per step.
  */
@@ -136,18 +175,24 @@ export function simulateBag(
   const dic = dicFromPh(alkalinity, bag.pH, tan, k, activity);
   if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The water’s', pH: bag.pH });
   const gas0Mol = ((pressureKPa[0]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
-  const airCo2 = AIR_CO2_ATM * (1 - bag.oxygenFraction);
-  let oxygenGas = gas0Mol * bag.oxygenFraction;
+  const airCo2 = fillCo2(bag.oxygenFraction);
   const inertGas = gas0Mol * (1 - bag.oxygenFraction - airCo2);
   let carbon = dic * waterL + gas0Mol * airCo2;
-  // Tank water comes in equilibrium with air; mol/L.
-  let oxygenWater =
-    (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (pressureKPa[0]! - k.vapourKPa) - (bag.reducer ? a.reducerOxygenMgL : 0)) /
-    1000 /
-    O2_G_PER_MOL;
+  const oxygen = {
+    gasMol: gas0Mol * bag.oxygenFraction,
+    // Tank water comes in equilibrium with air; mol/L.
+    waterMolL: Math.max(
+      0,
+      (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (pressureKPa[0]! - k.vapourKPa) - (bag.reducer ? a.reducerOxygenMgL : 0)) *
+        MOL_PER_MG_O2,
+    ),
+    usedMol: 0,
+  };
   let binderMol = (bag.binder?.capacityMgN ?? 0) / 1000 / N_G_PER_MOL;
   const bindsAlkalinity = bag.binder?.kind === 'chemical';
+  // Of what was there at the start of a step, and of what comes over it, the binder takes these shares.
   const binderStep = 1 - Math.exp(-a.binderUptakePerH * h);
+  const binderOfNew = a.binderUptakePerH > 0 ? 1 - binderStep / (a.binderUptakePerH * h) : 0;
   let tabletMol = bag.tabletOxygenMg / 1000 / O2_G_PER_MOL;
   const tabletStep = 1 - 2 ** (-h / a.tabletReleaseHalfTimeH);
   let gasL = bag.gasL;
@@ -155,10 +200,21 @@ export function simulateBag(
   let hPlus = 10 ** -bag.pH;
   let hBefore = hPlus;
   let lnH = Math.log(hPlus);
-  // Free surface of an upright bag about as wide as its water is deep.
-  const surfaceM2 = hasGas ? (waterL / 1000) ** (2 / 3) : 0;
-  const gasRefillPerH = (a.gasTransferMPerH * surfaceM2 * 1000) / waterL;
-  const gasLag = Math.exp(-gasRefillPerH * h);
+  const refillPerM = (bag.surfaceM2 * 1000) / waterL;
+  const sea = bag.salinity >= SEA_JUDGED_FROM;
+  const fish = bag.judge !== 'mollusc';
+  const mollusc = bag.judge !== 'fish';
+  const breathing: OxygenStep = {
+    waterL,
+    hours: h,
+    refillPerH: 0,
+    gasKPa: 0,
+    inertShare: 0,
+    molPerLPerKPa: 0,
+    wantsMol: 0,
+    halfKPa: a.oxygenHalfKPa,
+    givenMol: 0,
+  };
   const filmOxygen = (bag.film.areaM2 * bag.film.oxygenMmolPerM2HKPa) / 1000; // mol/(h kPa)
   const filmCo2 = (bag.film.areaM2 * bag.film.co2MmolPerM2HKPa) / 1000;
   // Stress fades by the same factor every step: worked out once.
@@ -176,7 +232,7 @@ export function simulateBag(
     const drawn = during.useOfKind ? during.useOfKind[j]! : 1;
     restingMol[j] = (f.count * f.metabolismFactor * drawn * restingOxygenMmolH(f.massG, startC)) / 1000;
     mealPerH[j] = (3 / f.clearingH) * a.gutQ10 ** ((startC - f.usualC) / 10);
-    meal[j] = mealLevel(bag.hoursSinceMeal, f.clearingH) * Math.exp((-mealPerH[j]! * h) / 2);
+    meal[j] = mealLevel(f.hoursSinceMeal, f.clearingH) * Math.exp((-mealPerH[j]! * h) / 2);
   }
   const gutPerC = Math.log(a.gutQ10) / 10;
   // Warmth of fish and guts relative to the start, carried from step to step.
@@ -194,7 +250,7 @@ export function simulateBag(
     const p = pressureKPa[i]!;
     const dryKPa = p - k.vapourKPa;
     const litresPerMol = (R_L_KPA * (t + ZERO_C_IN_K)) / dryKPa;
-    const room = (oxygenGas + inertGas + co2GasMol) * litresPerMol * perWaterL;
+    const room = (oxygen.gasMol + inertGas + co2GasMol) * litresPerMol * perWaterL;
     // Water goes on as it went: the guess is on the line through the last two.
     const guess = (hPlus * hPlus) / hBefore;
     hBefore = hPlus;
@@ -205,17 +261,24 @@ export function simulateBag(
     const c = k.K1 * k.K2 * perH * perH * perGamma2;
     const co2 = (carbon * perWaterL) / (1 + b + c + room * k.gasPerWater);
     co2GasMol = co2 * k.gasPerWater * room * waterL;
-    const gasMol = oxygenGas + inertGas + co2GasMol;
-    const oxygenGasKPa = gasMol > 0 ? (oxygenGas / gasMol) * dryKPa : 0;
+    const gasMol = oxygen.gasMol + inertGas + co2GasMol;
     gasL = gasMol * litresPerMol;
+    // The first point is what was measured before the gas came to it.
+    if (i === 0) out.settledPh = lnH * -LOG10_E;
+    const hNow = i === 0 ? 10 ** -bag.pH : hPlus;
     const Ka = k.Ka * gamma1;
-    const oxygenMgL = oxygenWater * MG_O2_PER_MOL;
+    const oxygenMgL = oxygen.waterMolL * MG_O2_PER_MOL;
+    const tanMgNL = tan * MG_N_PER_MOL;
+    const nh3MgNL = (tanMgNL * Ka) / (Ka + hNow);
     out.oxygenMgL[i] = oxygenMgL;
     out.oxygenKPa[i] = oxygenMgL / k.oxygenMgLPerKPa;
-    out.co2MgL[i] = co2 * MG_CO2_PER_MOL;
-    out.pH[i] = lnH * -LOG10_E;
-    out.tanMgNL[i] = tan * MG_N_PER_MOL;
-    out.nh3MgNL[i] = ((tan * Ka) / (Ka + hPlus)) * MG_N_PER_MOL;
+    out.co2MgL[i] =
+      (i === 0 ? dic / (1 + k.K1 / hNow / gamma1 + (k.K1 * k.K2) / hNow / hNow / gamma2) : co2) * MG_CO2_PER_MOL;
+    out.pH[i] = i === 0 ? bag.pH : lnH * -LOG10_E;
+    out.tanMgNL[i] = tanMgNL;
+    out.nh3MgNL[i] = nh3MgNL;
+    out.alkalinityMeqL[i] = alkalinity * 1000;
+    out.timesAcute[i] = sea ? nh3MgNL / SEA_ACUTE_NH3_MGNL : timesAcuteOf(tanMgNL, hNow, t, fish, mollusc);
     out.gasL[i] = gasL;
     if (i === steps - 1) break;
 
@@ -245,39 +308,35 @@ export function simulateBag(
     let carbonMol = useMol * a.respiratoryQuotient;
     if (death) {
       const share = decayShare((i + 0.5) * h - death.atH, middleC, a) * death.massG * h;
-      const oxygen = (share * a.deadOxygenMgPerGH) / 1000 / O2_G_PER_MOL;
-      useMol += oxygen;
-      carbonMol += oxygen;
+      const decayMol = (share * a.deadOxygenMgPerGH) / 1000 / O2_G_PER_MOL;
+      useMol += decayMol;
+      carbonMol += decayMol;
       ammoniaMol += (share * a.deadTanMgNPerGH) / 1000 / N_G_PER_MOL;
     }
     // Oxygen: the fish draw on the water; the gas, or the air through the film, refills it.
     const tablet = tabletMol * tabletStep;
     tabletMol -= tablet;
-    const wantsMol = useMol;
-    const refillPerH = hasGas ? gasRefillPerH : (filmOxygen * MG_O2_PER_MOL * perWaterL) / k.oxygenMgLPerKPa;
     const outsideKPa = OXYGEN_IN_AIR * dryKPa;
-    const againstKPa = hasGas ? oxygenGasKPa : outsideKPa;
-    const saturated = againstKPa * k.oxygenMgLPerKPa * MOL_PER_MG_O2;
-    const netPerL = (useMol - tablet) * perWaterH;
-    let water: number;
-    if (refillPerH > 0) {
-      const settled = saturated - netPerL / refillPerH;
-      water = settled + (oxygenWater - settled) * (hasGas ? gasLag : Math.exp(-refillPerH * h));
-    } else water = oxygenWater - netPerL * h;
-    let drawn = (water - oxygenWater) * waterL + useMol - tablet;
-    if (hasGas && filmOxygen > 0) oxygenGas += filmOxygen * h * (outsideKPa - oxygenGasKPa);
-    if (water < 0 || (hasGas && oxygenGas - drawn < 0)) {
-      // Nothing left to breathe: fish stop here, and so does what they excrete.
-      const left = Math.max(0, (hasGas ? oxygenGas : drawn) + oxygenWater * waterL + tablet);
-      const share = wantsMol > 0 ? Math.min(1, left / wantsMol) : 0;
-      ammoniaMol *= share;
-      carbonMol *= share;
-      useMol *= share;
-      water = 0;
-      drawn = useMol - tablet - oxygenWater * waterL;
+    breathing.molPerLPerKPa = k.oxygenMgLPerKPa * MOL_PER_MG_O2;
+    breathing.wantsMol = useMol;
+    breathing.givenMol = tablet;
+    if (hasGas) {
+      breathing.refillPerH = during.gasTransferMPerH[i]! * refillPerM;
+      breathing.gasKPa = gasMol > 0 ? (oxygen.gasMol / gasMol) * dryKPa : 0;
+      breathing.inertShare = gasMol > 0 ? 1 - oxygen.gasMol / gasMol : 0;
+      if (filmOxygen > 0) oxygen.gasMol = Math.max(0, oxygen.gasMol + filmOxygen * h * (outsideKPa - breathing.gasKPa));
+      oxygenStep(oxygen, breathing);
+    } else {
+      breathing.refillPerH = (filmOxygen * perWaterL) / breathing.molPerLPerKPa;
+      breathing.gasKPa = outsideKPa;
+      oxygen.gasMol = Infinity;
+      oxygenStep(oxygen, breathing);
+      oxygen.gasMol = 0;
     }
-    oxygenWater = water;
-    if (hasGas) oxygenGas = oxygenGas > drawn ? oxygenGas - drawn : 0;
+    // Who cannot breathe gives off nothing either.
+    const share = useMol > 0 ? oxygen.usedMol / useMol : 1;
+    ammoniaMol *= share;
+    carbonMol *= share;
     carbon += carbonMol;
     if (filmCo2 > 0) {
       // Leaves exponentially with what the water and gas hold per kPa, so that no step overshoots.
@@ -285,8 +344,8 @@ export function simulateBag(
       const over = (co2 / k.K0) * KPA_PER_ATM - AIR_CO2_ATM * p;
       carbon -= Math.min(carbon, over * perKPa * (1 - Math.exp((-filmCo2 * h) / perKPa)));
     }
-    // Ammonia brings one equivalent of alkalinity; the binder takes it up first.
-    const bound = binderMol > 0 ? Math.min(binderMol, ammoniaMol + tan * waterL * binderStep) : 0;
+    // Ammonia brings one equivalent of alkalinity; the binder takes it up at its rate, as long as it lasts.
+    const bound = binderMol > 0 ? Math.min(binderMol, tan * waterL * binderStep + ammoniaMol * binderOfNew) : 0;
     binderMol -= bound;
     const tanGain = ammoniaMol - bound;
     tan += tanGain * perWaterL;

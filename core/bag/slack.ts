@@ -1,86 +1,126 @@
 import { type ToleranceLimits } from '@/core/fish/tolerance';
+import { thermalDose, type ThermalLimits } from '@/core/fish/thermal-dose';
 import type { BagCurves } from './simulate';
 
 export type Factor = 'oxygen' | 'carbon' | 'ammonia' | 'temperature';
 export const factors: readonly Factor[] = ['ammonia', 'temperature', 'carbon', 'oxygen'];
 
-export interface BagLimits {
+export interface BagLimits extends ThermalLimits {
+  /** Least oxygen pressure as the mean of the last `oxygenMeanH`. */
   oxygenKPa: number;
+  oxygenMeanH: number;
   co2MgL: number;
   phFloor: number;
   phSoft: number;
-  nh3MgNL: number;
-  tempHardMinC: number;
-  tempHardMaxC: number;
+  /** Most ammonia as times the acute criterion, the mean of the last `ammoniaMeanH`. */
+  timesAcute: number;
+  ammoniaMeanH: number;
 }
 
 /** The floor never lies above the source pH less `belowSource`: acid-water fish start below it. */
 export const limitsFor = (
   t: ToleranceLimits,
-  sourcePh: number,
-  band: { hardMinC: number; hardMaxC: number },
-  belowSource: number,
+  source: { pH: number; sea: boolean },
+  band: ThermalLimits,
+  a: { phFloorBelowSource: number; oxygenMeanH: number; ammoniaMeanH: number },
 ): BagLimits => ({
   oxygenKPa: t.oxygenKPa,
-  co2MgL: t.co2MgL,
-  phFloor: Math.min(t.phFloor, sourcePh - belowSource),
-  phSoft: sourcePh - t.phFallSoft,
-  nh3MgNL: t.nh3MgNL,
-  tempHardMinC: band.hardMinC,
-  tempHardMaxC: band.hardMaxC,
+  oxygenMeanH: a.oxygenMeanH,
+  co2MgL: source.sea ? t.seaCo2MgL : t.co2MgL,
+  phFloor: Math.min(t.phFloor, source.pH - a.phFloorBelowSource),
+  phSoft: source.pH - t.phFallSoft,
+  timesAcute: t.timesAcute,
+  ammoniaMeanH: a.ammoniaMeanH,
+  cold24C: band.cold24C,
+  warm24C: band.warm24C,
+  zC: band.zC,
 });
 
 /** Safe hours by factor: from sealing to the first hard limit along the curves; null beyond the computed time. */
 export type SafeHours = Record<Factor, number | null>;
 
-/** Hour at which a straight line from `before` (≤ 0) to `now` (> 0) crosses the limit, inside step i. */
-const crossing = (i: number, before: number, now: number, stepH: number): number =>
-  i === 0 ? 0 : (i - 1 + before / (before - now)) * stepH;
+/** Points that a mean over so many hours spans, the first left out; one at least. */
+export const meanWidth = (hours: number, stepH: number): number => Math.max(1, Math.round(hours / stepH));
 
 /**
- * Reads the first hour beyond each hard limit off the curves, with a straight line inside a step; ammonia as the
- * running mean over `nh3MeanH` (shorter at the start). Tank water starts at air saturation, so aerated water never
- * begins below an oxygen limit. One pass, nothing allocated but the answer; stops when everything has failed.
+ * Trailing means of a curve over `width` steps, straight lines between its points; before the first full window there is
+ * none, and NaN stands there.
  */
-export function safeHours(
-  curves: BagCurves,
-  tempC: Float64Array,
-  limits: BagLimits,
-  stepH: number,
-  nh3MeanH: number,
-  steps = tempC.length,
-): SafeHours {
-  const out: SafeHours = { ammonia: null, temperature: null, carbon: null, oxygen: null };
-  const width = Math.max(1, Math.round(nh3MeanH / stepH));
-  const perCo2 = 1 / limits.co2MgL;
+export function trailingMean(values: Float64Array, steps: number, width: number): Float64Array {
+  const out = new Float64Array(steps).fill(NaN);
   let sum = 0;
-  let ammonia0 = 0;
-  let temperature0 = 0;
-  let carbon0 = 0;
-  let oxygen0 = 0;
-  for (let i = 0; i < steps; i++) {
-    sum += curves.nh3MgNL[i]!;
-    if (i >= width) sum -= curves.nh3MgNL[i - width]!;
-    const ammonia = sum / (i < width ? i + 1 : width) - limits.nh3MgNL;
-    const t = tempC[i]!;
-    const under = limits.tempHardMinC - t;
-    const over = t - limits.tempHardMaxC;
-    const temperature = under > over ? under : over;
-    const gas = curves.co2MgL[i]! * perCo2 - 1;
-    const acid = limits.phFloor - curves.pH[i]!;
-    const carbon = gas > acid ? gas : acid;
-    const oxygen = limits.oxygenKPa - curves.oxygenKPa[i]!;
-    if (ammonia > 0 && out.ammonia === null) out.ammonia = crossing(i, ammonia0, ammonia, stepH);
-    if (temperature > 0 && out.temperature === null) out.temperature = crossing(i, temperature0, temperature, stepH);
-    if (carbon > 0 && out.carbon === null) out.carbon = crossing(i, carbon0, carbon, stepH);
-    if (oxygen > 0 && out.oxygen === null) out.oxygen = crossing(i, oxygen0, oxygen, stepH);
-    ammonia0 = ammonia;
-    temperature0 = temperature;
-    carbon0 = carbon;
-    oxygen0 = oxygen;
+  for (let i = 1; i < steps; i++) {
+    sum += (values[i - 1]! + values[i]!) / 2;
+    if (i > width) sum -= (values[i - width - 1]! + values[i - width]!) / 2;
+    if (i >= width) out[i] = sum / width;
   }
   return out;
 }
+
+/** Hour at which a curve first lies above 0, with straight lines between its points; null where it never does. */
+export function firstBeyond(values: ArrayLike<number>, stepH: number): number | null {
+  for (let i = 0; i < values.length; i++) {
+    const now = values[i]!;
+    if (!(now > 0)) continue;
+    if (i === 0) return 0;
+    const before = values[i - 1]!;
+    return (i - 1 + before / (before - now)) * stepH;
+  }
+  return null;
+}
+
+/** Hour at which the trailing mean of a curve first lies beyond its limit: above it, or below where `side` is −1. */
+function meanBeyond(
+  values: Float64Array,
+  limit: number,
+  side: 1 | -1,
+  width: number,
+  stepH: number,
+  steps: number,
+): number | null {
+  let sum = 0;
+  let before = 0;
+  for (let i = 1; i < steps; i++) {
+    sum += values[i - 1]! + values[i]!;
+    if (i > width) sum -= values[i - width - 1]! + values[i - width]!;
+    if (i < width) continue;
+    const over = side * (sum / 2 / width - limit);
+    if (over > 0) return i === width ? width * stepH : (i - 1 + before / (before - over)) * stepH;
+    before = over;
+  }
+  return null;
+}
+
+/** CO2 over its limit or water more acid than its floor, whichever is sooner. */
+function carbonBeyond(curves: BagCurves, l: BagLimits, stepH: number, steps: number): number | null {
+  const perCo2 = 1 / l.co2MgL;
+  let before = 0;
+  for (let i = 0; i < steps; i++) {
+    const gas = curves.co2MgL[i]! * perCo2 - 1;
+    const acid = l.phFloor - curves.pH[i]!;
+    const over = gas > acid ? gas : acid;
+    if (over > 0) return i === 0 ? 0 : (i - 1 + before / (before - over)) * stepH;
+    before = over;
+  }
+  return null;
+}
+
+/**
+ * Reads the first hour beyond each hard limit off the curves: oxygen and ammonia as trailing means, judged from the first
+ * full window on; temperature as a dose; CO2 and acid at once. Nothing is allocated but the answer.
+ */
+export const safeHours = (
+  curves: BagCurves,
+  tempC: Float64Array,
+  l: BagLimits,
+  stepH: number,
+  steps = tempC.length,
+): SafeHours => ({
+  ammonia: meanBeyond(curves.timesAcute, l.timesAcute, 1, meanWidth(l.ammoniaMeanH, stepH), stepH, steps),
+  temperature: thermalDose(tempC, steps, stepH, l),
+  carbon: carbonBeyond(curves, l, stepH, steps),
+  oxygen: meanBeyond(curves.oxygenKPa, l.oxygenKPa, -1, meanWidth(l.oxygenMeanH, stepH), stepH, steps),
+});
 
 /** The first factor to fail and its hours; null when none fails within the computed time. */
 export function firstToFail(safe: SafeHours): { factor: Factor; hours: number } | null {
@@ -94,20 +134,17 @@ export function firstToFail(safe: SafeHours): { factor: Factor; hours: number } 
 
 /**
  * How much of a factor's limit is used at step i, 1 at the limit: pressures and amounts as their ratio, acid as the
- * share of the fall to the floor, temperature as the distance from the middle of its band.
+ * share of the fall to the floor, temperature as the dose so far. Curves as they stand, not their means.
  */
 export function usedShare(
   factor: Factor,
-  b: { curves: BagCurves; tempC: ArrayLike<number>; limits: BagLimits },
+  b: { curves: BagCurves; dose: ArrayLike<number>; limits: BagLimits },
   i: number,
 ): number {
   const { curves, limits: l } = b;
   if (factor === 'oxygen') return l.oxygenKPa / Math.max(0.1, curves.oxygenKPa[i]!);
-  if (factor === 'ammonia') return curves.nh3MgNL[i]! / l.nh3MgNL;
-  if (factor === 'temperature') {
-    const half = (l.tempHardMaxC - l.tempHardMinC) / 2;
-    return Math.abs(b.tempC[i]! - l.tempHardMinC - half) / half;
-  }
+  if (factor === 'ammonia') return curves.timesAcute[i]! / l.timesAcute;
+  if (factor === 'temperature') return b.dose[i]!;
   const pH0 = curves.pH[0]!;
   return Math.max(curves.co2MgL[i]! / l.co2MgL, (pH0 - curves.pH[i]!) / (pH0 - l.phFloor));
 }

@@ -224,8 +224,8 @@ describe('how long, and why', () => {
 
   test('no fast at all leaves a full gut in the bag: the engine reckons with it', () => {
     const none = { ...base, fasts: [{ tank: '4', school: 'none' as const }] };
-    expect(contentsOf(none, none.bags[0]!, catalogue, a).hoursSinceMeal).toBe(0);
-    expect(contentsOf(base, base.bags[0]!, catalogue, a).hoursSinceMeal).toBeCloseTo(
+    expect(contentsOf(none, none.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal).toBe(0);
+    expect(contentsOf(base, base.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal).toBeCloseTo(
       fastsOf(base, catalogue)[0]!.hours,
       6,
     );
@@ -235,8 +235,8 @@ describe('how long, and why', () => {
     const sealedAt = new Date(Date.parse(base.handOverAt) + 2 * HOUR).toISOString();
     const late = { ...base, actual: { ...base.actual, sealedAt } };
     const more =
-      contentsOf(late, late.bags[0]!, catalogue, a).hoursSinceMeal -
-      contentsOf(base, base.bags[0]!, catalogue, a).hoursSinceMeal;
+      contentsOf(late, late.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal -
+      contentsOf(base, base.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal;
     expect(more).toBeCloseTo(2 + 82 / 60, 6);
     expect(fastsOf(late, catalogue)[0]!.feedMs).toBe(fastsOf(base, catalogue)[0]!.feedMs);
   });

@@ -41,6 +41,19 @@ export interface Leg {
   /** Weather is taken from the origin, the destination, or from one to the other along the leg. */
   at: 'origin' | 'between' | 'destination';
   flight: boolean;
+  /** Of a leg between: how far along the way it begins and ends, 0…1; the whole way where absent. */
+  part?: readonly [from: number, to: number];
+}
+
+/** Kinds in which a bag is carried or driven: its water moves. Hold, ramp and doorstep are at rest. */
+export const movingKinds: readonly LegKind[] = ['own-car', 'van-unconditioned', 'van-conditioned'];
+
+/** How much of the weather of the destination is felt at an instant of a leg, 0…1. */
+export function destinationPart(l: Leg, ms: number): number {
+  if (l.at !== 'between') return l.at === 'origin' ? 0 : 1;
+  const [from, to] = l.part ?? [0, 1];
+  const along = Math.min(1, Math.max(0, (ms - l.startMs) / (l.endMs - l.startMs)));
+  return from + along * (to - from);
 }
 
 const MIN = 60_000;
@@ -48,6 +61,7 @@ const MIN = 60_000;
 /** The instants everything else hangs on; what happened replaces what was planned. */
 export interface KeyInstants {
   sealMs: number;
+  /** The box is closed, with its packs, and leaves. */
   leaveMs: number;
   handOverMs: number;
   arriveMs: number;
@@ -97,4 +111,48 @@ export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, unt
   }
   add(service.waitsAt, legWords[service.waitsAt], Math.max(from, k.arriveMs), untilMs, 'destination');
   return legs;
+}
+
+/** Where the hours of a delay are spent. */
+export const delayPlaces = ['origin', 'hub', 'destination', 'door'] as const;
+export type DelayPlace = (typeof delayPlaces)[number];
+
+/**
+ * Legs of a journey that is held up: in the last depot (or counter) of the origin, in a hub half way, in the last depot of
+ * the destination, or where the box was delivered. A journey without such a leg is held up where it is, at the end of
+ * what it has there. By car it stands in the car.
+ */
+export function legsHeldUp(legs: readonly Leg[], k: KeyInstants, ms: number, where: DelayPlace): Leg[] {
+  const later = (l: Leg): Leg => ({ ...l, startMs: l.startMs + ms, endMs: l.endMs + ms });
+  const onTheWay = legs.filter((l) => l.startMs >= k.handOverMs && l.endMs <= k.arriveMs);
+  const last = (test: (l: Leg) => boolean): number => legs.findLastIndex((l) => onTheWay.includes(l) && test(l));
+  const hub = (l: Leg): Leg['kind'] => (l.kind === 'own-car' ? 'own-car' : 'depot');
+  if (where === 'door' || onTheWay.length === 0) return [...legs];
+  if (where === 'hub') {
+    const i = last((l) => l.at === 'between');
+    if (i >= 0) {
+      const l = legs[i]!;
+      const [from, to] = l.part ?? [0, 1];
+      const half = (from + to) / 2;
+      const middle = (l.startMs + l.endMs) / 2;
+      const first: Leg = { ...l, endMs: middle, part: [from, half] };
+      const held: Leg = {
+        kind: hub(l),
+        label: 'Held up',
+        startMs: middle,
+        endMs: middle + ms,
+        at: 'between',
+        flight: false,
+        part: [half, half],
+      };
+      const rest: Leg = later({ ...l, startMs: middle, part: [half, to] });
+      return [...legs.slice(0, i), first, held, rest, ...legs.slice(i + 1).map(later)];
+    }
+  }
+  const end = where === 'destination' ? 'destination' : 'origin';
+  const depot = last((l) => l.at === end && (l.kind === 'depot' || l.kind === 'counter'));
+  const i = depot >= 0 ? depot : last((l) => l.at === end || l.at === 'between');
+  if (i < 0) return [...legs];
+  const l = legs[i]!;
+  return [...legs.slice(0, i), { ...l, endMs: l.endMs + ms }, ...legs.slice(i + 1).map(later)];
 }

@@ -12,6 +12,7 @@ export interface Assumption {
 }
 
 const practice = (value: number, why: string): Assumption => ({ value, provenance: 'practice', why });
+const published = (value: number, why: string): Assumption => ({ value, provenance: 'published', why });
 const ours = (value: number, why: string): Assumption => ({ value, provenance: 'ours', why });
 
 type Class = 'delicate' | 'ordinary' | 'hardy';
@@ -49,7 +50,6 @@ export const assumptionTable = {
   stressSettled: practice(1.3, 'Oxygen use of a bagged fish once it has settled, times resting'),
   stressHalfTimeH: practice(4, 'Half-time of settling'),
   sedatedFactor: practice(0.7, 'Oxygen use of a sedated fish, times unsedated'),
-  worstCaseOxygenFactor: practice(1.47, 'One bag in ten uses this much more: lognormal, sigma 0.3'),
   mealOxygenShare: practice(0.4, 'Extra oxygen use just after a full meal'),
   ammoniaQuotientFasted: practice(0.1, 'mol N excreted per mol O2, long after the last meal'),
   ammoniaQuotientMeal: practice(0.15, 'mol N per mol O2 added just after a full meal'),
@@ -59,7 +59,10 @@ export const assumptionTable = {
   fryLengthShare: ours(0.35, 'Shorter than this share of its usual selling length a fish is fry'),
   handsFromH: practice(7, 'Nobody feeds or changes water before this hour of the day'),
   handsUntilH: practice(21, 'Nor after this one: what falls into the night is done the evening before'),
-  nh3MeanH: practice(2, 'Ammonia limits hold for the mean over this time'),
+  ammoniaMeanH: practice(1, 'Ammonia is judged as the mean of the last hour: an acute criterion is one itself'),
+  oxygenMeanH: practice(0.5, 'Oxygen is judged as the mean of the last half hour'),
+  oxygenHalfKPa: practice(0.5, 'At this oxygen pressure fish get half of what they would use'),
+  harmZC: practice(2, 'So many degrees beyond a 24 h limit do ten times the harm: 1.5 to 2.5 for fishes, from memory'),
   ...fast('fry', 12, 18, 'Fry fast half a day at most'),
   ...fast('tinyLivebearer', 24, 36, 'Tiny fish and small livebearers, one day'),
   ...fast('smallCommunity', 36, 60, 'Small community fish, a day and a half'),
@@ -75,7 +78,12 @@ export const assumptionTable = {
   ...byClass('Co2MgL', [80, 150, 250], 'Most dissolved carbon dioxide'),
   ...byClass('PhFallSoft', [1.5, 2.0, 2.5], 'Fall of pH from the source that is worth a warning'),
   ...byClass('PhFloor', [6.0, 5.8, 5.5], 'Lowest pH'),
-  ...byClass('Nh3MgNL', [0.02, 0.05, 0.1], 'Most un-ionized ammonia in the closed bag, running mean, as N'),
+  ...byClass('SeaCo2MgL', [40, 60, 100], 'Most dissolved carbon dioxide in sea water'),
+  ...byClass('TimesAcute', [0.25, 0.5, 1], 'Most ammonia, times the acute criterion'),
+  longTermNh3MgNL: published(
+    0.025,
+    'EIFAC: un-ionized ammonia that fish bear for long; told, never a limit of a journey',
+  ),
   phFloorBelowSource: practice(0.3, 'The pH floor never lies above the source pH less this'),
   // Tolerance: weights after opening, each in any five minutes
   ...byClass('PhStep', [0.7, 1.0, 1.5], 'Step of pH that is borne on opening'),
@@ -89,7 +97,12 @@ export const assumptionTable = {
   burdenHandsMin: practice(120, 'Hands-on minutes that weigh as much as one tolerable step'),
   burdenExposureMin: practice(60, 'Criterion-minutes that weigh as much: the one-hour criterion for an hour'),
   // Bag
-  gasTransferMPerH: practice(0.1, 'Oxygen transfer velocity between the gas and still water'),
+  gasTransferRestMPerH: ours(
+    0.2,
+    'Oxygen crosses the free surface of a bag at rest this fast: fish stir it themselves',
+  ),
+  gasTransferMovingMPerH: practice(0.5, 'The same while it is carried or driven'),
+  handledAfterSealingH: practice(0.5, 'So long after sealing a bag is handled, and its water moves'),
   purityFlushed: practice(0.95, 'Oxygen left in a bag whose air was squeezed out well'),
   neckHeightCm: ours(4, 'Twist, bands and folded neck above the filled bag'),
   cabinPressureKPa: practice(75.26, 'Cabin or hold at 8,000 ft, ICAO standard atmosphere'),
@@ -102,7 +115,7 @@ export const assumptionTable = {
   breatherCo2MmolPerM2HKPa: ours(0.6, 'CO2 through breather film, about four times oxygen'),
   tabletReleaseHalfTimeH: ours(10, 'Half of an oxygen tablet is given off in this time'),
   reducerOxygenMgL: ours(0.5, 'Oxygen that a reducing conditioner takes from the water at once'),
-  binderUptakePerH: ours(2, 'Share of the ammonia present that a binder takes up, per hour'),
+  binderUptakePerH: ours(2, 'Share of the ammonia present that a binder takes up, per hour; 0 takes none'),
   activityCorrection: practice(0, '1 uses Davies activities in fresh water; 0 takes concentrations as they are'),
   // Box
   bagToAirWPerM2K: practice(6, 'Natural convection and radiation around a bag, over 6·V^⅔'),
@@ -117,12 +130,14 @@ export const assumptionTable = {
   sunlitShare: ours(0.35, 'Share of the outer surface that the sun sees'),
   clearSkyShare: ours(0.5, 'Sun that gets through an average sky'),
   clearSunWPerM2: practice(950, 'Sun on a surface that faces it, clear sky, sea level'),
+  cartonCm: ours(0.5, 'Corrugated carton round the foam'),
+  cartonWPerMK: ours(0.06, 'Conductivity of corrugated board, from memory 0.05 to 0.07'),
+  ballastWrapShare: ours(1, 'Heat a bottle of plain water gives, as a share of a bare one'),
   // Packs
   packQ10: practice(1.1, 'A colder pack burns slower'),
   packFactorMin: practice(0.3, 'Lower bound of the temperature factor'),
   packFactorMax: practice(1.2, 'Upper bound of the temperature factor'),
   packRatedC: practice(22, 'Air in which a pack is rated'),
-  packDormantOxygen: ours(0.02, 'Below this oxygen fraction a pack gives no useful heat and rests'),
   packPlateWPerK: practice(0.2, 'A wrapped pack to the air: about 0.025 m² and 8 W/m²K'),
   packNearWPerK: ours(0.02, 'A pack to the bag nearest to it: 0.012 m² through newspaper and an air gap'),
   packReachCm: ours(25, 'A pack warms the bag whose centre is nearest, if it is within this'),
@@ -136,7 +151,12 @@ export const assumptionTable = {
   ...legKind('room', 21, 0.05, 'A heated room follows the weather little'),
   ...legKind('ownCar', 20, 0.25, 'A car with its heater or air conditioning on'),
   ...legKind('counter', 18, 0.3, 'A counter hall with a door that opens'),
-  ...legKind('vanUnconditioned', 15, 0.9, 'A van without heating follows the weather almost wholly'),
+  ...legKind(
+    'vanUnconditioned',
+    15,
+    0.6,
+    'A closed night truck: tons of parcels at the warmth of the depot behind two thin skins; 0.9 would be nearly outdoors, 0.5 to 0.7 is defensible',
+  ),
   ...legKind('vanConditioned', 16, 0.25, 'A heated van'),
   ...legKind('depot', 14, 0.55, 'A large hall with open gates'),
   ...legKind('aircraftHold', 12, 0.05, 'A hold that carries animals is kept mild'),
@@ -155,9 +175,19 @@ export const assumptionTable = {
   ...delay('ownCar', 0.01, 0, 0, 'A breakdown'),
   // Risk
   metabolismSigma: practice(0.3, 'Spread of oxygen use about the mean for its mass, lognormal'),
-  packStrengthSigma: practice(0.3, 'Spread of what a pack gives; the plate coefficient may be 30 to 80 % higher'),
+  packSigma: practice(0.1, 'Spread from pack to pack of one kind'),
+  packKindSigma: practice(0.25, 'What is not known about a kind of pack until it was measured'),
   packDudShare: ours(0.02, 'Packs that stay cold although they were proved warm'),
-  insulationSigma: ours(0.15, 'Spread of what a box loses: joints, damp, wear'),
+  boxSigma: practice(0.05, 'Spread of what boxes of one kind lose: joints, damp, wear'),
+  boxKindSigma: practice(0.12, 'What is not known about a kind of box until it was measured'),
+  legOwnSigmaC: practice(2, 'Spread of the own temperature of a kind of place on the way'),
+  legCouplingSigma: practice(0.1, 'Spread of how much such a place follows the weather'),
+  delayAtOriginShare: ours(0.25, 'Delays that are spent in the depot of origin'),
+  delayAtHubShare: ours(0.4, 'Delays that are spent in a hub between'),
+  delayAtDestinationShare: ours(
+    0.3,
+    'Delays that are spent in the depot of destination; what is left waits where it was delivered',
+  ),
   stopBelowChance: practice(0.8, 'Below this chance a consignment is stopped'),
   watchBelowChance: practice(0.95, 'Below this chance it is watched'),
   stopBelowSlackH: practice(0, 'Below this worst-case slack a consignment is stopped'),
@@ -213,7 +243,7 @@ export const assumptionGroups: readonly { title: string; from: AssumptionName }[
   { title: 'A dead animal in the bag', from: 'deadLagH' },
   { title: 'What fish bear in the closed bag', from: 'delicateOxygenKPa' },
   { title: 'What they bear on opening', from: 'delicatePhStep' },
-  { title: 'Bag', from: 'gasTransferMPerH' },
+  { title: 'Bag', from: 'gasTransferRestMPerH' },
   { title: 'Box', from: 'bagToAirWPerM2K' },
   { title: 'Packs', from: 'packQ10' },
   { title: 'Places on the way', from: 'roomOwnC' },
@@ -239,7 +269,7 @@ const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$
 const isShare = /Share$|Coupling$|Chance$|^dearerBoxGain$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$/;
+  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -18,8 +18,8 @@ export const speciesSchema = z.object({
   water: z.enum(['fresh', 'brackish', 'marine']),
   kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'urchin', 'star', 'clam', 'coral']),
   tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
-  /** Hard edges end the safe hours; soft ones only warn. */
-  temp: z.object({ hardMinC: degrees, softMinC: degrees, softMaxC: degrees, hardMaxC: degrees }),
+  /** At ease, and what it bears for 24 h on either side: the first only warns, the others add up to a dose. */
+  temp: z.object({ cold24C: degrees, easeMinC: degrees, easeMaxC: degrees, warm24C: degrees }),
   usualC: degrees,
   lengthCm: above0(150, 'Length'),
   /** Mass = this × length³, g and cm. */
@@ -77,6 +77,8 @@ export const boxTypeSchema = z.object({
   leakLPerH: upTo(10_000, 'The leak'),
   massKg: above0(200, 'The weight'),
   cost,
+  /** Carton round the foam; the house's usual one where absent, 0 for a bare box. */
+  cartonCm: upTo(5, 'The carton').optional(),
 });
 export type BoxType = z.infer<typeof boxTypeSchema>;
 
@@ -185,6 +187,8 @@ export const serviceSchema = z.object({
   deliversOn: z.array(weekday).max(7).optional(),
   /** Shares of consignments that come late, learned or told; the assumptions of its kind where absent. */
   delay: z.object({ oneDay: share, twoDays: share, lostWeekend: share }).optional(),
+  /** Where the hours of a delay are spent; what is left of 1 waits where the box was delivered. */
+  delayAt: z.object({ origin: share, hub: share, destination: share }).optional(),
 });
 export type Service = z.infer<typeof serviceSchema>;
 

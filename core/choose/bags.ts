@@ -11,6 +11,7 @@ import { keyInstants } from '@/core/calendar/legs';
 import { normalShare } from '@/core/engine/random';
 import { pillowVolumeL } from '@/core/bag/geometry';
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
+import { SEA_JUDGED_FROM } from '@/core/water/criteria';
 import { firstToFail, limitsFor, safeHours, type Factor } from '@/core/bag/slack';
 
 /** Bags of one kind filled alike for one order line. */
@@ -34,6 +35,8 @@ export interface BagPlanOption {
 }
 
 const STEP_H = 0.5;
+/** The standard normal that one in ten exceeds: one bag in ten of its kind breathes more than this. */
+const ONE_IN_TEN = 1.2816;
 /** Hours computed beyond what is wanted: slack above that is told as "more". */
 const BEYOND_H = 12;
 
@@ -93,19 +96,21 @@ function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tr
   // pH and hardness were measured in the tank: the bag is sealed at its temperature.
   tempC[0] = source.tempC;
   const pressureKPa = new Float64Array(steps).fill(101.325);
+  // At rest all the way: what is carried or driven breathes better.
+  const gasTransferMPerH = new Float64Array(steps).fill(a.gasTransferRestMPerH);
   const limits = limitsFor(
     toleranceLimits(mostDelicate([species.tolerance]), a),
-    source.pH,
-    { hardMinC: -99, hardMaxC: 99 },
-    a.phFloorBelowSource,
+    { pH: source.pH, sea: source.salinity >= SEA_JUDGED_FROM },
+    { cold24C: -99, warm24C: 99, zC: a.harmZC },
+    a,
   );
   const firstAt = (oxygenUse: number): { factor: Factor; hours: number } | null => {
-    simulateBag(contents, { tempC, steps, stepH: STEP_H, pressureKPa, oxygenUse }, a, room);
-    return firstToFail(safeHours(room, tempC, limits, STEP_H, a.nh3MeanH, steps));
+    simulateBag(contents, { tempC, steps, stepH: STEP_H, pressureKPa, gasTransferMPerH, oxygenUse }, a, room);
+    return firstToFail(safeHours(room, tempC, limits, STEP_H, steps));
   };
   const hoursAt = (use: number): number => firstAt(use)?.hours ?? longestH;
   const central = hoursAt(1);
-  const worst = firstAt(a.worstCaseOxygenFactor);
+  const worst = firstAt(Math.exp(a.metabolismSigma * ONE_IN_TEN));
   const worstH = worst?.hours ?? longestH;
   const bags = Math.ceil(line.count / perBag);
   const weightKg = bags * (waterL + (2 * type.gramsEach) / 1000) + (line.count * contents.animals[0]!.massG) / 1000;

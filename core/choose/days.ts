@@ -6,11 +6,12 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { ambientAlong } from '@/core/weather/ambient';
 import { longestFast } from '@/core/calendar/departure';
 import { keyInstants, legsOf } from '@/core/calendar/legs';
-import { forward, weighed } from '@/core/engine/forward';
+import { forward, least, weighed } from '@/core/engine/forward';
 import { prepare, withBox, type Prepared } from '@/core/engine/prepare';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { ventHolesFor, type PackSet } from './packs';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
+import { BLOCK } from '@/core/engine/random';
 import { freightPrice } from '@/core/box/freight';
 import {
   atClock,
@@ -197,7 +198,8 @@ function frame(
   const legs = legsOf(moved, catalogue, k, k.deadlineMs + HOUR);
   const ambient = ambientAlong(moved, forecast, legs, { sealMs: k.sealMs, steps, stepH: HALF_H }, a);
   if (!ambient.ok) return { option: { ...none, reason: `There is no forecast for ${ambient.missing}.` }, moved: null };
-  const { pointC, uncoveredFromH } = ambient.value;
+  const { pieces, uncoveredFromH } = ambient.value;
+  const weatherC = pieces.map((x) => x.weatherC);
   const boxes = c.boxes.map((box) => weighed(moved, box, service, catalogue, a));
   const packCost = packsCost(
     c.boxes.flatMap((b) => b.packs),
@@ -211,7 +213,7 @@ function frame(
       windowAt: moved.window,
       openingAt: moved.openingAt,
       hoursInBag,
-      outsideC: { min: Math.min(...pointC), max: Math.max(...pointC) },
+      outsideC: { min: Math.min(...weatherC), max: Math.max(...weatherC) },
       coveredH: uncoveredFromH !== null && uncoveredFromH < hoursInBag ? uncoveredFromH : null,
       cost: boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
       weightKg: boxes.reduce((s, b) => s + b.weights.totalKg, 0),
@@ -267,18 +269,20 @@ function cell(
   if (!prepared.ok) return { ...option, handOverAt: null, reason: prepared.problems[0]!.message };
   const p = quickPacks(prepared.value, catalogue);
   const e = forward(p);
-  const draws = new Draws(p, options.seed, null, options.calendar.holidays, true);
+  const draws = new Draws(p, options.seed, null, options.calendar.holidays, BLOCK);
   draws.more(options.draws);
   const r = draws.result(false);
   const cautions = cautionsOf(c, { option, sealMs: p.instants.sealMs, service }, catalogue, forecast, options);
-  const slack = e.overall.worstSlackH ?? Infinity;
+  const slackH = least(r.bags.map((b) => b.slackH));
+  const worstSlackH = least(r.bags.map((b) => b.worstSlackH));
+  const slack = worstSlackH ?? Infinity;
   const verdict: Verdict =
     r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || cautions.some((x) => x.holds)
       ? 'hold'
       : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
         ? 'care'
         : 'go';
-  const slackWords = slack === Infinity ? 'over four days' : `${slack.toFixed(0)} h`;
+  const slackWords = slack === Infinity ? 'over two days' : `${slack.toFixed(0)} h`;
   const said = cautions.length > 0 ? `; ${cautions.map((x) => x.text).join('; ')}` : '';
   const packCost = packsCost(
     p.boxes.flatMap((b) => b.box.packs),
@@ -289,8 +293,8 @@ function cell(
     verdict,
     chance: r.chance,
     standardError: r.standardError,
-    slackH: e.overall.slackH,
-    worstSlackH: e.overall.worstSlackH,
+    slackH,
+    worstSlackH,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
     cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
     weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),

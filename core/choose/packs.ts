@@ -7,6 +7,7 @@ import { withBox, type Prepared } from '@/core/engine/prepare';
 import type { Box } from '@/core/consignment/schema';
 import type { Holiday } from '@/core/calendar/schema';
 import { Draws } from '@/core/engine/draws';
+import { BLOCK } from '@/core/engine/random';
 
 export type PackSet = Box['packs'];
 
@@ -125,7 +126,7 @@ const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>
 function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   const bag = e.bags.reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));
   if (!o.fits) return `Does not fit: the bags stand too high or too close for ${o.name}.`;
-  const first = bag.worstFirst;
+  const { first } = bag;
   if (first?.factor === 'temperature') return tooColdOrHot(bag, first.hours, e);
   const end = Math.round(e.deadlineH / e.stepH);
   const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
@@ -134,11 +135,13 @@ function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
 
 function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
   const at = Math.min(bag.tempC.length - 1, Math.ceil(hours / e.stepH));
-  const cold = bag.tempC[at]! < (bag.limits.tempHardMinC + bag.limits.tempHardMaxC) / 2;
-  const edge = cold ? `under the ${bag.limits.tempHardMinC} °C` : `over the ${bag.limits.tempHardMaxC} °C`;
+  const cold = bag.tempC[at]! < (bag.limits.cold24C + bag.limits.warm24C) / 2;
+  const edge = cold
+    ? `colder than the ${bag.limits.cold24C} °C it bears for a day`
+    : `hotter than the ${bag.limits.warm24C} °C it bears for a day`;
   const when = `${hours.toFixed(0)} h after sealing`;
   return hours < e.deadlineH
-    ? `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id} is ${edge} it can stand ${when}.`
+    ? `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id}, ${edge}, has borne all it can ${when}.`
     : `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after the window.`;
 }
 
@@ -162,13 +165,14 @@ function tryPlan(
       if (t > warmestC) warmestC = t;
     }
   const soft = {
-    min: Math.max(...e.bags.map((b) => b.softC.min)),
-    max: Math.min(...e.bags.map((b) => b.softC.max)),
+    min: Math.max(...e.bags.map((b) => b.easeC.min)),
+    max: Math.min(...e.bags.map((b) => b.easeC.max)),
   };
-  const risk = options.draws > 0 ? new Draws(here, options.seed, null, options.holidays, true) : null;
+  const risk = options.draws > 0 ? new Draws(here, options.seed, null, options.holidays, BLOCK) : null;
   risk?.more(options.draws);
   const r = risk?.result(false) ?? null;
-  const worstSlackH = least(e.bags.map((b) => b.worstSlackH));
+  const told = r && r.bags.length > 0 ? r.bags : e.bags;
+  const worstSlackH = least(told.map((b) => b.worstSlackH));
   const before = new Set(p.boxes[0]!.arrangement.problems.map((x) => `${x.bagId} ${x.code}`));
   const types = plan.packs.map((x) => ({ count: x.count, type: row(catalogue.packs, x.packId, 'pack') }));
   const o = {
@@ -181,7 +185,7 @@ function tryPlan(
     coldestC: r?.coldestC ?? coldestC,
     warmestC: r?.warmestC ?? warmestC,
     planned: { coldestC, warmestC },
-    slackH: least(e.bags.map((b) => b.slackH)),
+    slackH: least(told.map((b) => b.slackH)),
     worstSlackH,
     state: stateOf(worstSlackH, a, r?.chance ?? null),
     cost: types.reduce((s, x) => s + x.count * x.type.cost, 0),
@@ -221,7 +225,7 @@ export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ don
   const plans = index === 0 ? [own, ...mine] : mine;
   const cooked: HeatPlan[] = [];
   const found: PackOption[] = [];
-  const hardMaxC = Math.min(...p.boxes[0]!.bags.map((b) => b.limits.tempHardMaxC));
+  const warm24C = Math.min(...p.boxes[0]!.bags.map((b) => b.limits.warm24C));
   const luck = { seed: options.seed, holidays: options.holidays ?? [] };
   let done = 0;
   for (const plan of plans) {
@@ -231,7 +235,7 @@ export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ don
     if (plan !== own && cooked.some(hotter)) continue;
     const o = tryPlan(p, plan, { ...luck, draws: options.shortlist === undefined ? options.draws : 0 });
     found.push(o);
-    if (o.planned.warmestC > hardMaxC + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
+    if (o.planned.warmestC > warm24C + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
   }
   const ranked = rankPacks(found, p);
   if (options.shortlist === undefined) return ranked;

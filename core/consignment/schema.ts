@@ -15,7 +15,7 @@ import { between, count, instant, lines, text } from '@/core/quantities/shapes';
  */
 export const FORMAT = 'kindly-crate/consignment';
 /** Released versions: 1, and 2 with facts apart from the plan, companions and varieties (`upgrade.ts`). */
-export const FORMAT_VERSION = 2;
+export const FORMAT_VERSION = 3;
 
 export const zoneSchema = text(60).refine(
   (zone) => {
@@ -130,6 +130,8 @@ export const bagSchema = z.object({
   tabletOxygenMg: between(0, 5000, 'Oxygen of the tablet').optional(),
   /** A reducing conditioner was dosed. */
   reducer: z.boolean().optional(),
+  /** It lies on its side in the box: a wider surface. Stands where absent. */
+  lies: z.boolean().optional(),
 });
 export type Bag = z.infer<typeof bagSchema>;
 
@@ -161,6 +163,11 @@ export const boxSchema = z.object({
   /** A wrapped bottle of warm water as a stop-gap; it stands among the bags. */
   bottle: z
     .object({ litres: between(0.1, 5, 'Bottle'), startC: between(10, 70, 'Water in the bottle') })
+    .nullable()
+    .optional(),
+  /** Bottles of plain water at room temperature among the bags, as thermal mass. */
+  ballast: z
+    .object({ litres: between(0.1, 5, 'Bottle'), count: count(20, 'The bottles').min(1) })
     .nullable()
     .optional(),
 });

@@ -5,7 +5,7 @@ import { FORMAT_VERSION } from './schema';
 export type Json = Record<string, unknown>;
 
 /** From each released version to the next: pure, and never changed once the next one is released. */
-const steps: Readonly<Record<number, (old: Json) => Json>> = { 1: factsApart };
+const steps: Readonly<Record<number, (old: Json) => Json>> = { 1: factsApart, 2: temperatureAsDose };
 
 /**
  * Brings a document of any released version to the present one: a file, a stored plan, or an earlier state of one. What
@@ -79,5 +79,45 @@ function factsApart(old: Json): Json {
   out.bags = bags
     .map((b) => ({ ...b, animals: b.animals.filter((a) => !gone.some((l) => l.id === a.lineId)) }))
     .filter((b) => b.animals.length > 0);
+  return out;
+}
+
+/** Assumptions that have another name since version 3, and those that nothing is computed with any more. */
+const renamed: Readonly<Record<string, string>> = {
+  gasTransferMPerH: 'gasTransferRestMPerH',
+  packStrengthSigma: 'packKindSigma',
+  insulationSigma: 'boxKindSigma',
+};
+const retired: readonly string[] = [
+  'nh3MeanH',
+  'delicateNh3MgNL',
+  'ordinaryNh3MgNL',
+  'hardyNh3MgNL',
+  'worstCaseOxygenFactor',
+  'packDormantOxygen',
+];
+
+/** Assumptions of version 2 in the names of version 3; the same where nothing of it is old. */
+export const presentAssumptions = (own: Json): Json =>
+  Object.fromEntries(
+    Object.entries(own)
+      .filter(([name]) => !retired.includes(name))
+      .map(([name, value]) => [renamed[name] ?? name, value]),
+  );
+
+/** Temperatures of a species of version 2 in the words of version 3: what were hard edges is what it bears for a day. */
+export function presentSpecies<T extends { temp?: unknown }>(s: T): T {
+  const temp = s.temp as Record<string, unknown> | undefined;
+  if (!temp || !('hardMinC' in temp)) return s;
+  const { hardMinC, softMinC, softMaxC, hardMaxC } = temp;
+  return { ...s, temp: { cold24C: hardMinC, easeMinC: softMinC, easeMaxC: softMaxC, warm24C: hardMaxC } };
+}
+
+/** Version 2 to 3. Temperature is a dose; its limits and what else changed have other names. */
+function temperatureAsDose(old: Json): Json {
+  const out: Json = { ...old };
+  if (old.assumptions) out.assumptions = presentAssumptions(old.assumptions as Json);
+  const rows = old.catalogue as (Json & { species?: { temp?: unknown }[] }) | null | undefined;
+  if (rows?.species) out.catalogue = { ...rows, species: rows.species.map(presentSpecies) };
   return out;
 }

@@ -1,3 +1,7 @@
-/** What of the luck of a journey can lose it. */
-export type Cause = 'delay' | 'weather' | 'fish' | 'packs' | 'insulation';
-export const causes: readonly Cause[] = ['delay', 'weather', 'fish', 'packs', 'insulation'];
+/** What of the luck of a journey, and of what is not known before it, can lose it. */
+export type Cause = 'delay' | 'weather' | 'places' | 'fish' | 'packs' | 'box' | 'packKind' | 'boxKind';
+/** The luck of the road: it differs from journey to journey. */
+export const luck: readonly Cause[] = ['delay', 'weather', 'places', 'fish', 'packs', 'box'];
+/** What is not known about a kind until it was measured: the same on every journey. */
+export const unknown: readonly Cause[] = ['packKind', 'boxKind'];
+export const causes: readonly Cause[] = [...luck, ...unknown];

@@ -1,5 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import type { Prepared } from './prepare';
+import type { DelayPlace } from '@/core/calendar/legs';
 import { sameTimeLater, serves } from '@/core/calendar/calendar';
 import type { Holiday } from '@/core/calendar/schema';
 
@@ -10,6 +11,8 @@ export interface Delays {
   list: { share: number; hours: number; words: string }[];
   /** Hours of delay for a uniform number 0…1. */
   hoursOf: (u: number) => number;
+  /** Where those hours are spent, for another uniform number. */
+  placeOf: (u: number) => DelayPlace;
   longestH: number;
 }
 
@@ -24,7 +27,7 @@ export function delaysOf(
 ): Delays {
   const service = row(p.catalogue.services, p.consignment.serviceId, 'service');
   const { place } = p.consignment.receiver;
-  if (p.consignment.actual.arrivedAt) return { list: [], hoursOf: () => 0, longestH: 0 };
+  if (p.consignment.actual.arrivedAt) return { list: [], hoursOf: () => 0, placeOf: () => 'door', longestH: 0 };
   const open = p.instants.openMs;
   const later: number[] = [];
   for (let days = 1; later.length < 2 && days < 15; days++) {
@@ -44,8 +47,21 @@ export function delaysOf(
     { share: share.twoDays, hours: two, words: trapped ? 'a day after the weekend' : 'two days late' },
     ...(trapped ? [{ share: share.lostWeekend, hours: one, words: 'the weekend lost' }] : []),
   ].filter((d) => d.share > 0);
+  const at = service.delayAt ?? {
+    origin: p.a.delayAtOriginShare,
+    hub: p.a.delayAtHubShare,
+    destination: p.a.delayAtDestinationShare,
+  };
   return {
     list,
+    placeOf: (u) =>
+      u < at.origin
+        ? 'origin'
+        : u < at.origin + at.hub
+          ? 'hub'
+          : u < at.origin + at.hub + at.destination
+            ? 'destination'
+            : 'door',
     longestH: list.reduce((m, d) => Math.max(m, d.hours), 0),
     hoursOf: (u) => {
       let from = 1;

@@ -1,18 +1,34 @@
-import { causes, type Cause } from './causes';
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { factors, firstToFail, safeHours, type Factor } from '@/core/bag/slack';
-import type { Prepared } from './prepare';
-import { boxCurves, heatModel, simulateBox, type BoxCurves, type BoxLoad, type HeatModel } from '@/core/heat/box';
-import { delaysOf, type Delays } from './delays';
+import { legClimate } from '@/core/calendar/legs';
 import type { Holiday } from '@/core/calendar/schema';
-import { normalQuantile, streamOf } from './random';
+import { thermalDose } from '@/core/fish/thermal-dose';
+import {
+  boxCurves,
+  heatModel,
+  modelBetween,
+  simulateBox,
+  type BoxCurves,
+  type BoxLoad,
+  type HeatModel,
+} from '@/core/heat/box';
+import { meansOf, type Climate, type Piece } from '@/core/weather/ambient';
+import { causes, type Cause } from './causes';
+import { delaysOf, type Delays } from './delays';
+import { heldUp, type Prepared } from './prepare';
+import { streamOf } from './random';
+import type { DelayPlace } from '@/core/calendar/legs';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
 export const DRAW_STEP_H = 0.5;
+/** Slack is looked for this far beyond the deadline; more is told as more. */
+export const SLACK_BEYOND_H = 48;
 /** Hours between the points at which a forecast's error is drawn; straight lines between. */
 const WEATHER_NODE_H = 6;
 /** Failing draws that are looked into for their cause; more only cost time. */
 const EXAMINED = 60;
+/** Draws that tell what measuring a kind would be worth. */
+const MEASURED_DRAWS = 150;
 
 /** Points of a percentile: the curve below which that share of the draws lies. */
 export interface Fan {
@@ -24,6 +40,19 @@ export interface Fan {
   p90: Float64Array;
 }
 
+/** What the draws say of one bag. */
+export interface BagRisk {
+  id: string;
+  animals: number;
+  /** Share of draws in which it holds until that draw's own opening. */
+  chance: number;
+  /** Hours beyond the deadline, delays left out: the median of the draws and their tenth percentile; null is more than was computed. */
+  slackH: number | null;
+  worstSlackH: number | null;
+  /** What fails first in most draws. */
+  factor: Factor | null;
+}
+
 export interface Risk {
   draws: number;
   seed: number;
@@ -33,28 +62,41 @@ export interface Risk {
   chance: number;
   /** Standard error of the chance; never 0 (two draws of each outcome are added, Agresti & Coull 1998). */
   standardError: number;
+  bags: BagRisk[];
+  /** Animals, and how many of them are expected within limits: Σ animals × chance of their bag. */
+  animals: number;
+  expected: number;
   /** Lost draws by what failed first. */
   byFactor: Record<Factor, number>;
   /** Lost draws by the bag that failed first. */
   byBag: Record<string, number>;
   /** Of the lost draws that were looked into, how many would have been saved had this one thing gone as planned. */
   byCause: { examined: number; saved: Record<Cause, number> };
+  /** The chance if a kind were measured and turned out as told; null where it does not matter or was not looked into. */
+  measured: { packs: number | null; boxes: number | null };
   /** 10th percentile of each draw's coldest and 90th of its warmest bag water before opening, °C. */
   coldestC: number;
   warmestC: number;
 }
 
+/** The luck of one draw. What is as planned is 0, or 1 where it multiplies. */
 interface Drawn {
   delayH: number;
-  /** Error of the forecast at either end, °C, at nodes `WEATHER_NODE_H` apart. */
-  originErrorC: Float64Array;
-  destinationErrorC: Float64Array;
+  place: DelayPlace;
+  /** Normal numbers: own temperature and coupling of each leg. */
+  legOwn: Float64Array;
+  legCoupling: Float64Array;
   /** Times the oxygen use of every species, by its place in `speciesIds`. */
   speciesUse: Float64Array;
   /** Times the power of every heat pack, box by box; 0 for a dud. */
-  packStrength: Float64Array;
-  /** Level of insulation, 0 … INSULATION_LEVELS; the last is as planned. */
-  insulation: number;
+  packs: Float64Array;
+  /** Normal numbers: of every kind of pack, of every box, of every kind of box. */
+  packKinds: Float64Array;
+  boxes: Float64Array;
+  boxKinds: Float64Array;
+  /** Error of the forecast at either end, °C, at nodes `WEATHER_NODE_H` apart. */
+  originErrorC: Float64Array;
+  destinationErrorC: Float64Array;
 }
 
 interface Outcome {
@@ -65,15 +107,19 @@ interface Outcome {
   warmestC: number;
 }
 
-/** Most packs a journey's random numbers are laid out for, so that adding a pack changes nobody else's luck. */
+/** Places in a draw's numbers, so that adding a pack, a box or a leg changes nobody else's luck; beyond, they are shared. */
 const PACK_SLOTS = 16;
-/** Insulation is drawn from this many equally likely levels, so that each needs its heat model only once. */
-const INSULATION_LEVELS = 32;
+const KIND_SLOTS = 12;
+const BOX_SLOTS = 24;
+const LEG_SLOTS = 12;
+/** Loss is a smooth thing: models this far apart, in its logarithm, are the ends of straight lines. */
+const LOSS_NODE = 0.08;
 
 /**
  * Seeded Monte Carlo over one prepared journey. `more(n)` computes further draws, `result()` sums up what there is.
- * Varies: error of the weather (grows with lead time, fades with a memory, its own at either end), delay, oxygen use
- * of every species, strength and duds of packs, insulation. Common random numbers: draw d of any alternative with the
+ * Varies the luck of the road (error of the weather, which grows with lead time and fades with a memory, its own at
+ * either end; delays and where they are spent; the climate of each leg; oxygen use of every species; each pack and duds;
+ * each box) and what is not known of a kind (of pack, of box). Common random numbers: draw d of any alternative with the
  * same seed meets the same of each. Buffers are made once and used again.
  */
 export class Draws {
@@ -84,27 +130,45 @@ export class Draws {
   private readonly meanC: Float64Array;
   private readonly use: Float64Array[];
   private readonly loads: BoxLoad[];
-  /** Heat models by box and level of insulation; the last level is the planned one. */
-  private readonly models: (HeatModel | undefined)[][];
+  /** Place of each heat pack's kind, and of each box's, among the kinds of the catalogue. */
+  private readonly packKind: number[][];
+  private readonly boxKind: number[];
+  /** Heat models by box and step of loss. */
+  private readonly models: Map<number, HeatModel>[];
+  private readonly late = new Map<string, Prepared>();
   private readonly delays: Delays;
   private readonly nodes: number;
   private readonly bagIds: string[];
+  private readonly animals: number[];
   private readonly outcomes: Outcome[] = [];
+  /** Of every bag: the hours it lasts in each draw without its delay, how often it held, and what failed first. */
+  private readonly hoursOf: number[][];
+  private readonly held: number[];
+  private readonly failedBy: Record<Factor, number>[];
   /** Bag water of the followed bag in every draw, one row a draw, up to the planned opening. */
   private readonly followed: Float32Array[] = [];
   private readonly followedSteps: number;
   private readonly outside: Float32Array[] = [];
+  private readonly slackSteps: number;
+  /** Hours to the first limit of every bag in the run at hand, and which. */
+  private readonly firstH: Float64Array;
+  private readonly firstBy: (Factor | null)[];
+  private onlyLost = false;
 
   constructor(
     private readonly p: Prepared,
     readonly seed: number,
     private readonly followBagId: string | null = null,
     holidays: readonly Holiday[] = [],
-    /** Only whether a draw is lost is wanted: a bag too cold or hot spares the chemistry of all. */
-    private readonly onlyLost = false,
+    /**
+     * So many of the draws look for slack too; of the others only whether they are lost is wanted, and a bag too cold or
+     * hot spares the chemistry of all.
+     */
+    private readonly slackDraws = Infinity,
   ) {
     const bags = p.boxes.flatMap((b) => b.bags);
     this.bagIds = bags.map((b) => b.bag.id);
+    this.animals = bags.map((b) => b.animals);
     this.speciesIds = [...new Set(p.consignment.lines.map((l) => l.speciesId))];
     this.speciesOf = bags.map((b) => Int32Array.from(b.species, (s) => this.speciesIds.indexOf(s.id)));
     this.use = bags.map((b) => new Float64Array(b.species.length));
@@ -112,10 +176,33 @@ export class Draws {
     this.bag = bagCurves(p.steps);
     this.meanC = new Float64Array(p.steps);
     this.loads = p.boxes.map((b) => ({ ...b.load, heatPacks: b.load.heatPacks.map((h) => ({ ...h })) }));
-    this.models = p.boxes.map(() => new Array<HeatModel | undefined>(INSULATION_LEVELS + 1));
+    const { packs, boxes } = p.catalogue;
+    this.packKind = p.boxes.map((b) =>
+      b.load.heatPacks.map(
+        (h) =>
+          Math.max(
+            0,
+            packs.findIndex((t) => t === h.curve),
+          ) % KIND_SLOTS,
+      ),
+    );
+    this.boxKind = p.boxes.map(
+      (b) =>
+        Math.max(
+          0,
+          boxes.findIndex((t) => t.id === b.box.boxTypeId),
+        ) % KIND_SLOTS,
+    );
+    this.models = p.boxes.map(() => new Map());
     this.delays = delaysOf(p, holidays);
     this.nodes = Math.ceil(p.horizonH / WEATHER_NODE_H) + 2;
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
+    this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
+    this.hoursOf = bags.map(() => []);
+    this.held = bags.map(() => 0);
+    this.failedBy = bags.map(() => ({ ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 }));
+    this.firstH = new Float64Array(bags.length);
+    this.firstBy = bags.map(() => null);
   }
 
   get count(): number {
@@ -124,8 +211,34 @@ export class Draws {
 
   more(n: number): void {
     for (let i = 0; i < n; i++) {
-      const drawn = this.draw(this.outcomes.length);
-      this.outcomes.push(this.run(drawn, true));
+      const index = this.outcomes.length;
+      this.onlyLost = index >= this.slackDraws;
+      this.outcomes.push(this.one(this.draw(index)));
+    }
+    this.onlyLost = false;
+  }
+
+  /** One draw: to its own opening, and without its delay as far as slack is looked for. */
+  private one(d: Drawn): Outcome {
+    const { p } = this;
+    const openH = Math.min(p.horizonH, p.openH + d.delayH);
+    const toOpening = Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1));
+    if (this.onlyLost) return this.run(d, toOpening, openH, false);
+    if (d.delayH === 0) {
+      const o = this.run(d, Math.max(toOpening, this.slackSteps), openH, true);
+      this.keepSlack();
+      return o;
+    }
+    this.run({ ...d, delayH: 0 }, this.slackSteps, p.openH, false);
+    this.keepSlack();
+    return this.run(d, toOpening, openH, true);
+  }
+
+  private keepSlack(): void {
+    for (let i = 0; i < this.hoursOf.length; i++) {
+      this.hoursOf[i]!.push(this.firstH[i]!);
+      const by = this.firstBy[i];
+      if (by) this.failedBy[i]![by]++;
     }
   }
 
@@ -133,18 +246,40 @@ export class Draws {
   private draw(index: number): Drawn {
     const { a } = this.p;
     const s = streamOf(this.seed, index);
+    const normals = (n: number): Float64Array => {
+      const out = new Float64Array(n);
+      for (let i = 0; i < n; i++) out[i] = s.normal();
+      return out;
+    };
     const delayH = this.delays.hoursOf(s.uniform());
-    const insulation = Math.floor(s.uniform() * INSULATION_LEVELS);
-    const packStrength = new Float64Array(PACK_SLOTS);
+    const place = this.delays.placeOf(s.uniform());
+    const packs = new Float64Array(PACK_SLOTS);
     for (let i = 0; i < PACK_SLOTS; i++) {
       const dud = s.uniform() < a.packDudShare;
-      const strength = Math.exp(a.packStrengthSigma * s.normal());
-      packStrength[i] = dud ? 0 : strength;
+      const strength = Math.exp(a.packSigma * s.normal());
+      packs[i] = dud ? 0 : strength;
     }
+    const packKinds = normals(KIND_SLOTS);
+    const boxKinds = normals(KIND_SLOTS);
+    const boxes = normals(BOX_SLOTS);
+    const legOwn = normals(LEG_SLOTS);
+    const legCoupling = normals(LEG_SLOTS);
+    const speciesUse = normals(this.speciesIds.length).map((z) => Math.exp(a.metabolismSigma * z));
     const originErrorC = this.weather(s.normal);
     const destinationErrorC = this.samePlace() ? originErrorC : this.weather(s.normal);
-    const speciesUse = Float64Array.from(this.speciesIds, () => Math.exp(a.metabolismSigma * s.normal()));
-    return { delayH, originErrorC, destinationErrorC, speciesUse, packStrength, insulation };
+    return {
+      delayH,
+      place,
+      legOwn,
+      legCoupling,
+      speciesUse,
+      packs,
+      packKinds,
+      boxes,
+      boxKinds,
+      originErrorC,
+      destinationErrorC,
+    };
   }
 
   private samePlace(): boolean {
@@ -168,104 +303,176 @@ export class Draws {
     return out;
   }
 
-  private modelOf(box: number, level: number): HeatModel {
-    const made = this.models[box]![level];
+  /** The journey with the delay of a draw, made once for each. */
+  private journeyOf(d: Drawn): Prepared {
+    if (d.delayH === 0) return this.p;
+    const key = `${d.delayH} ${d.place}`;
+    let p = this.late.get(key);
+    if (!p) this.late.set(key, (p = heldUp(this.p, d.delayH, d.place)));
+    return p;
+  }
+
+  /** The climates of the legs as this draw has them; out of doors is out of doors. */
+  private climatesOf(p: Prepared, d: Drawn): Climate[] {
+    const { a } = p;
+    return p.legs.map((l, i) => {
+      const { ownC, coupling } = legClimate(l.kind, a);
+      if (coupling >= 1) return { ownC, coupling };
+      const s = i % LEG_SLOTS;
+      const follows = coupling + a.legCouplingSigma * d.legCoupling[s]!;
+      return { ownC: ownC + a.legOwnSigmaC * d.legOwn[s]!, coupling: Math.min(1, Math.max(0, follows)) };
+    });
+  }
+
+  private modelAt(box: number, node: number): HeatModel {
+    const made = this.models[box]!.get(node);
     if (made) return made;
-    const { a, stepH } = this.p;
     const load = this.loads[box]!;
-    const z = level < INSULATION_LEVELS ? normalQuantile((level + 0.5) / INSULATION_LEVELS) : 0;
-    load.lossFactor = Math.exp(a.insulationSigma * z);
-    const model = heatModel(load, stepH, a);
-    this.models[box]![level] = model;
+    load.lossFactor = Math.exp(node * LOSS_NODE);
+    const model = heatModel(load, this.p.stepH, this.p.a);
+    this.models[box]!.set(node, model);
     return model;
   }
 
-  /** One journey with these numbers, to its own opening. */
-  private run(d: Drawn, keep: boolean): Outcome {
-    const { p } = this;
-    const openH = Math.min(p.horizonH, p.openH + d.delayH);
-    const steps = Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1));
-    const { meanC, originShare, destinationShare } = p.ambient;
-    for (let i = 0; i < steps; i++) {
-      const at = ((i + 0.5) * p.stepH) / WEATHER_NODE_H;
+  /** The box with what it loses in this draw. */
+  private modelOf(box: number, d: Drawn): HeatModel {
+    const { a } = this.p;
+    const loss = a.boxSigma * d.boxes[box % BOX_SLOTS]! + a.boxKindSigma * d.boxKinds[this.boxKind[box]!]!;
+    const at = loss / LOSS_NODE;
+    const node = Math.floor(at);
+    const f = at - node;
+    return f === 0 ? this.modelAt(box, node) : modelBetween(this.modelAt(box, node), this.modelAt(box, node + 1), f);
+  }
+
+  /** What the weather is warmer than foretold in a piece of the journey. */
+  private warmer(d: Drawn): (piece: Piece) => number {
+    const { stepH } = this.p;
+    return (piece) => {
+      const at = ((piece.step + 0.5) * stepH) / WEATHER_NODE_H;
       const n = Math.min(this.nodes - 2, Math.floor(at));
       const f = at - n;
-      const from = d.originErrorC[n]! + f * (d.originErrorC[n + 1]! - d.originErrorC[n]!);
-      const to = d.destinationErrorC[n]! + f * (d.destinationErrorC[n + 1]! - d.destinationErrorC[n]!);
-      this.meanC[i] = meanC[i]! + originShare[i]! * from + destinationShare[i]! * to;
-    }
-    let firstH = Infinity;
+      const of = (e: Float64Array): number => e[n]! + f * (e[n + 1]! - e[n]!);
+      const { toDestination: to } = piece;
+      return (to < 1 ? (1 - to) * of(d.originErrorC) : 0) + (to > 0 ? to * of(d.destinationErrorC) : 0);
+    };
+  }
+
+  /** One journey with these numbers; lost is what fails before `openH`. Writes the hours of every bag into `firstH`. */
+  private run(d: Drawn, steps: number, openH: number, keep: boolean): Outcome {
+    const p = this.journeyOf(d);
+    const { stepH, a } = p;
+    const meanC = this.meanC.subarray(0, steps);
+    meansOf(p.ambient.pieces, this.climatesOf(p, d), this.warmer(d), meanC);
     const o: Outcome = { lost: false, factor: null, bag: -1, coldestC: Infinity, warmestC: -Infinity };
+    const openSteps = Math.min(steps, Math.ceil(openH / stepH) + 1);
     let slot = 0;
     for (let b = 0; b < p.boxes.length; b++) {
       const load = this.loads[b]!;
-      for (const pack of load.heatPacks) pack.strength = d.packStrength[slot++ % PACK_SLOTS]!;
-      const model = this.modelOf(b, d.insulation);
-      const curves = simulateBox(load, this.meanC, steps, p.stepH, p.a, this.boxes[b], false, model);
+      const kinds = this.packKind[b]!;
+      load.heatPacks.forEach((pack, q) => {
+        pack.strength = d.packs[slot++ % PACK_SLOTS]! * Math.exp(a.packKindSigma * d.packKinds[kinds[q]!]!);
+      });
+      const curves = simulateBox(load, meanC, steps, stepH, a, this.boxes[b], false, this.modelOf(b, d));
       for (let i = 0; i < curves.bagC.length; i++) {
         const tempC = curves.bagC[i]!;
-        const { tempHardMinC, tempHardMaxC } = p.boxes[b]!.bags[i]!.limits;
-        for (let s = 0; s < steps; s++) {
+        for (let s = 0; s < openSteps; s++) {
           const t = tempC[s]!;
           if (t < o.coldestC) o.coldestC = t;
           if (t > o.warmestC) o.warmestC = t;
-          if (this.onlyLost && (t < tempHardMinC || t > tempHardMaxC) && s * p.stepH < openH) o.lost = true;
         }
+        if (!this.onlyLost) continue;
+        const fatalH = thermalDose(tempC, openSteps, stepH, p.boxes[b]!.bags[i]!.limits);
+        if (fatalH !== null && fatalH < openH) o.lost = true;
       }
     }
     if (o.lost) return { ...o, factor: 'temperature' };
-    let bagIndex = 0;
+    let firstH = Infinity;
+    let n = 0;
     for (let b = 0; b < p.boxes.length; b++)
-      for (let i = 0; i < p.boxes[b]!.bags.length; i++, bagIndex++) {
+      for (let i = 0; i < p.boxes[b]!.bags.length; i++, n++) {
         const bag = p.boxes[b]!.bags[i]!;
         const tempC = this.boxes[b]!.bagC[i]!;
-        const use = this.use[bagIndex]!;
-        const species = this.speciesOf[bagIndex]!;
+        const use = this.use[n]!;
+        const species = this.speciesOf[n]!;
         for (let j = 0; j < use.length; j++) use[j] = d.speciesUse[species[j]!]!;
-        simulateBag(
-          bag.contents,
-          { tempC, steps, stepH: p.stepH, pressureKPa: p.ambient.pressureKPa, oxygenUse: 1, useOfKind: use },
-          p.a,
-          this.bag,
-        );
-        const first = firstToFail(safeHours(this.bag, tempC, bag.limits, p.stepH, p.a.nh3MeanH, steps));
-        if (first && first.hours < openH && first.hours < firstH) {
+        const { pressureKPa } = p.ambient;
+        const { gasTransferMPerH } = p;
+        const during = { tempC, steps, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
+        simulateBag(bag.contents, during, a, this.bag);
+        const first = firstToFail(safeHours(this.bag, tempC, bag.limits, stepH, steps));
+        const fails = first !== null && first.hours < openH;
+        this.firstH[n] = first ? first.hours : Infinity;
+        this.firstBy[n] = first?.factor ?? null;
+        if (keep && !fails) this.held[n] = this.held[n]! + 1;
+        if (fails && first.hours < firstH) {
           firstH = first.hours;
           o.lost = true;
           o.factor = first.factor;
-          o.bag = bagIndex;
+          o.bag = n;
         }
         if (keep && bag.bag.id === this.followBagId)
           this.followed.push(Float32Array.from(tempC.subarray(0, this.followedSteps)));
       }
-    if (keep && this.followBagId !== null)
-      this.outside.push(Float32Array.from(this.meanC.subarray(0, this.followedSteps)));
+    if (keep && this.followBagId !== null) this.outside.push(Float32Array.from(meanC.subarray(0, this.followedSteps)));
     return o;
+  }
+
+  /** A draw to its opening with some of its luck as planned. */
+  private lostWith(d: Drawn): boolean {
+    const { p } = this;
+    const openH = Math.min(p.horizonH, p.openH + d.delayH);
+    return this.run(d, Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1)), openH, false).lost;
+  }
+
+  private asPlanned(d: Drawn, cause: Cause): Drawn {
+    const none = (x: Float64Array): Float64Array => new Float64Array(x.length);
+    const ones = (x: Float64Array): Float64Array => new Float64Array(x.length).fill(1);
+    switch (cause) {
+      case 'delay':
+        return { ...d, delayH: 0 };
+      case 'weather':
+        return { ...d, originErrorC: none(d.originErrorC), destinationErrorC: none(d.destinationErrorC) };
+      case 'places':
+        return { ...d, legOwn: none(d.legOwn), legCoupling: none(d.legCoupling) };
+      case 'fish':
+        return { ...d, speciesUse: ones(d.speciesUse) };
+      case 'packs':
+        return { ...d, packs: ones(d.packs) };
+      case 'box':
+        return { ...d, boxes: none(d.boxes) };
+      case 'packKind':
+        return { ...d, packKinds: none(d.packKinds) };
+      case 'boxKind':
+        return { ...d, boxKinds: none(d.boxKinds) };
+    }
   }
 
   /** What would have saved a lost draw: each cause by itself set to what was planned. */
   private examine(): Risk['byCause'] {
-    const saved: Record<Cause, number> = { delay: 0, weather: 0, fish: 0, packs: 0, insulation: 0 };
+    const saved = noneSaved();
     let examined = 0;
-    const calm = new Float64Array(this.nodes);
-    const ones = new Float64Array(PACK_SLOTS).fill(1);
     for (let i = 0; i < this.outcomes.length && examined < EXAMINED; i++) {
       if (!this.outcomes[i]!.lost) continue;
       examined++;
       const d = this.draw(i);
-      const asPlanned: Record<Cause, Drawn> = {
-        delay: { ...d, delayH: 0 },
-        weather: { ...d, originErrorC: calm, destinationErrorC: calm },
-        fish: { ...d, speciesUse: new Float64Array(this.speciesIds.length).fill(1) },
-        packs: { ...d, packStrength: ones },
-        insulation: { ...d, insulation: INSULATION_LEVELS },
-      };
-      for (const cause of causes) if (!this.run(asPlanned[cause], false).lost) saved[cause]++;
+      for (const cause of causes) if (!this.lostWith(this.asPlanned(d, cause))) saved[cause]++;
     }
     return { examined, saved };
   }
 
-  /** Sums up the draws so far. `withCauses` looks into the lost ones, at five more runs each. */
+  /** The chance with a kind measured and found as told, against the same draws without; null where nothing of it is used. */
+  private ifMeasured(cause: Cause, chance: number): number | null {
+    const n = Math.min(MEASURED_DRAWS, this.outcomes.length);
+    let now = 0;
+    let then = 0;
+    for (let i = 0; i < n; i++) {
+      if (!this.outcomes[i]!.lost) now++;
+      if (!this.lostWith(this.asPlanned(this.draw(i), cause))) then++;
+    }
+    return Math.min(1, Math.max(0, chance + (then - now) / n));
+  }
+
+  /** Sums up the draws so far. `withCauses` looks into the lost ones, at some more runs each. */
   result(withCauses = true): Risk {
     const n = this.outcomes.length;
     const lost = this.outcomes.filter((o) => o.lost);
@@ -277,19 +484,45 @@ export class Draws {
       if (id !== undefined) byBag[id] = (byBag[id] ?? 0) + 1;
     }
     const guarded = (n - lost.length + 2) / (n + 4);
+    const chance = n > 0 ? 1 - lost.length / n : 0;
+    const bags = this.hoursOf[0]?.length ? this.bagIds.map((id, i) => this.bagRisk(id, i)) : [];
+    const inDepth = withCauses && lost.length > 0;
     return {
       draws: n,
       seed: this.seed,
       lost: lost.length,
-      chance: n > 0 ? 1 - lost.length / n : 0,
+      chance,
       standardError: Math.sqrt((guarded * (1 - guarded)) / (n + 4)),
+      bags,
+      animals: this.animals.reduce((s, x) => s + x, 0),
+      expected: bags.reduce((s, b) => s + b.animals * b.chance, 0),
       byFactor,
       byBag,
-      byCause: withCauses
-        ? this.examine()
-        : { examined: 0, saved: { delay: 0, weather: 0, fish: 0, packs: 0, insulation: 0 } },
+      byCause: inDepth ? this.examine() : { examined: 0, saved: noneSaved() },
+      measured: {
+        packs: inDepth && this.packKind.some((k) => k.length > 0) ? this.ifMeasured('packKind', chance) : null,
+        boxes: inDepth ? this.ifMeasured('boxKind', chance) : null,
+      },
       coldestC: percentile(Float64Array.from(this.outcomes, (o) => o.coldestC).sort(), 0.1),
       warmestC: percentile(Float64Array.from(this.outcomes, (o) => o.warmestC).sort(), 0.9),
+    };
+  }
+
+  private bagRisk(id: string, i: number): BagRisk {
+    const hours = Float64Array.from(this.hoursOf[i]!).sort();
+    const slack = (share: number): number | null => {
+      const h = percentile(hours, share) - this.p.deadlineH;
+      return Number.isFinite(h) ? h : null;
+    };
+    const by = this.failedBy[i]!;
+    const most = factors.reduce((x, f) => (by[f] > by[x] ? f : x));
+    return {
+      id,
+      animals: this.animals[i]!,
+      chance: hours.length > 0 ? this.held[i]! / hours.length : 0,
+      slackH: slack(0.5),
+      worstSlackH: slack(0.1),
+      factor: by[most] > 0 ? most : null,
     };
   }
 
@@ -317,11 +550,15 @@ export class Draws {
   }
 }
 
+const noneSaved = (): Record<Cause, number> => Object.fromEntries(causes.map((c) => [c, 0])) as Record<Cause, number>;
+
 /** Percentile of sorted values, straight lines between ranks; NaN of nothing. */
 export function percentile(sorted: Float64Array, share: number): number {
   if (sorted.length === 0) return NaN;
   const at = share * (sorted.length - 1);
   const low = Math.floor(at);
   const high = Math.min(sorted.length - 1, low + 1);
-  return sorted[low]! + (at - low) * (sorted[high]! - sorted[low]!);
+  const f = at - low;
+  // A rank that is never reached stays that.
+  return f === 0 ? sorted[low]! : sorted[low]! + f * (sorted[high]! - sorted[low]!);
 }

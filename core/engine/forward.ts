@@ -1,6 +1,7 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service, Species } from '@/core/catalogue/schema';
-import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
+import { simulateBag, type BagCurves } from '@/core/bag/simulate';
+import { thermalDose } from '@/core/fish/thermal-dose';
 import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
 import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';
 import { chargeable, type Freight } from '@/core/box/freight';
@@ -10,6 +11,7 @@ import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
+import type { Risk } from './draws';
 
 export type State = 'fine' | 'watch' | 'stop';
 
@@ -20,16 +22,24 @@ export interface BagResult {
   animals: number;
   fishG: number;
   tempC: Float64Array;
+  /** Dose of temperature so far; 1 is all it bears. */
+  dose: Float64Array;
   curves: BagCurves;
   limits: BagLimits;
-  softC: { min: number; max: number };
+  easeC: { min: number; max: number };
+  /** Along the curves as planned. */
   safe: SafeHours;
-  worstSafe: SafeHours;
   first: { factor: Factor; hours: number } | null;
-  worstFirst: { factor: Factor; hours: number } | null;
-  /** Hours beyond the deadline; null when nothing fails within the computed time. */
+  /**
+   * Hours beyond the deadline: the median of the draws, and their tenth percentile; null when that is more than was
+   * computed. Without draws both are the journey as planned.
+   */
   slackH: number | null;
   worstSlackH: number | null;
+  /** What fails first in most draws; as planned without draws. */
+  factor: Factor | null;
+  /** Share of draws in which it holds until opening; null without draws. */
+  chance: number | null;
   state: State;
   warnings: string[];
 }
@@ -43,7 +53,7 @@ export interface BoxResult {
   outsideCm: [number, number, number];
 }
 
-/** The bag that fails first, and with what. */
+/** The bag that promises least, and what fails first in it. */
 export interface Overall {
   bagId: string | null;
   factor: Factor | null;
@@ -84,10 +94,10 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
     if (i >= perHour) fastest = Math.max(fastest, Math.abs(t - r.tempC[i - perHour]!));
   }
   const name = bag.species[0]!.name;
-  if (coldest < r.softC.min)
-    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.softC.min} °C.`);
-  if (warmest > r.softC.max)
-    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.softC.max} °C.`);
+  if (coldest < r.easeC.min)
+    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.easeC.min} °C.`);
+  if (warmest > r.easeC.max)
+    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.easeC.max} °C.`);
   if (fastest > a.tempRateSoftCPerH) warnings.push(`Water changes by ${fastest.toFixed(1)} °C in one hour.`);
   if (r.curves.pH[upTo]! < r.limits.phSoft)
     warnings.push(
@@ -103,8 +113,8 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
     waterL + (gasL * p.ambient.pressureKPa[0]!) / a.cabinPressureKPa > (waterL + gasL) / fillShare
   )
     warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
-  const fastedH = Math.round(bag.contents.hoursSinceMeal);
   bag.species.forEach((s, i) => {
+    const fastedH = Math.round(bag.contents.animals[i]!.hoursSinceMeal);
     const line = p.consignment.lines.find((l) => l.id === bag.bag.animals[i]!.lineId)!;
     const longestH = longestFastH(classAt(s, line.lengthCm, a), a);
     if (fastedH > longestH)
@@ -131,29 +141,15 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
   return warnings;
 }
 
-/** Reused for every worst case: only its hours are kept. */
-let scratch = bagCurves(1);
-
-function bagResult(
-  p: Prepared,
-  box: PreparedBox,
-  bag: PreparedBag,
-  tempC: Float64Array,
-  worstCase: boolean,
-): BagResult {
-  const { a, stepH, steps } = p;
-  const during = { tempC, steps, stepH, pressureKPa: p.ambient.pressureKPa };
-  const curves = simulateBag(bag.contents, { ...during, oxygenUse: 1 }, a);
-  const safe = safeHours(curves, tempC, bag.limits, stepH, a.nh3MeanH);
-  let worstSafe = safe;
-  if (worstCase) {
-    if (scratch.pH.length < steps) scratch = bagCurves(steps);
-    simulateBag(bag.contents, { ...during, oxygenUse: a.worstCaseOxygenFactor }, a, scratch);
-    worstSafe = safeHours(scratch, tempC, bag.limits, stepH, a.nh3MeanH, steps);
-  }
+function bagResult(p: Prepared, box: PreparedBox, bag: PreparedBag, tempC: Float64Array): BagResult {
+  const { a, stepH, steps, gasTransferMPerH } = p;
+  const { pressureKPa } = p.ambient;
+  const curves = simulateBag(bag.contents, { tempC, steps, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1 }, a);
+  const dose = new Float64Array(steps);
+  thermalDose(tempC, steps, stepH, bag.limits, dose);
+  const safe = safeHours(curves, tempC, bag.limits, stepH);
   const first = firstToFail(safe);
-  const worstFirst = firstToFail(worstSafe);
-  const worstSlackH = worstFirst ? worstFirst.hours - p.deadlineH : null;
+  const slackH = first ? first.hours - p.deadlineH : null;
   const r = {
     id: bag.bag.id,
     boxId: box.box.id,
@@ -161,34 +157,55 @@ function bagResult(
     animals: bag.animals,
     fishG: bag.fishG,
     tempC,
+    dose,
     curves,
     limits: bag.limits,
-    softC: bag.softC,
+    easeC: bag.easeC,
     safe,
-    worstSafe,
     first,
-    worstFirst,
-    slackH: first ? first.hours - p.deadlineH : null,
-    worstSlackH,
+    slackH,
+    worstSlackH: slackH,
+    factor: first?.factor ?? null,
+    chance: null,
   };
-  return { ...r, state: stateOf(worstSlackH, a), warnings: warningsOf(p, bag, r) };
+  return { ...r, state: stateOf(slackH, a), warnings: warningsOf(p, bag, r) };
 }
 
 /** The least of several hours, where null is more than was computed. */
 export const least = (values: readonly (number | null)[]): number | null =>
   values.reduce((m, v) => (v === null ? m : m === null ? v : Math.min(m, v)), null);
 
-export function overallOf(bags: readonly BagResult[], a: Assumptions): Overall {
-  const tightest = bags.reduce((x, b) => ((b.slackH ?? Infinity) < (x.slackH ?? Infinity) ? b : x));
+export function overallOf(
+  bags: readonly BagResult[],
+  deadlineH: number,
+  a: Assumptions,
+  chance: number | null = null,
+): Overall {
+  const worst = (b: BagResult): number => b.worstSlackH ?? Infinity;
+  const tightest = bags.reduce((x, b) =>
+    worst(b) < worst(x) || (worst(b) === worst(x) && (b.slackH ?? Infinity) < (x.slackH ?? Infinity)) ? b : x,
+  );
+  const slackH = least(bags.map((b) => b.slackH));
   const worstSlackH = least(bags.map((b) => b.worstSlackH));
   return {
-    bagId: tightest.first ? tightest.id : null,
-    factor: tightest.first?.factor ?? null,
-    safeH: tightest.first?.hours ?? null,
-    slackH: tightest.slackH,
+    bagId: tightest.factor ? tightest.id : null,
+    factor: tightest.factor,
+    safeH: slackH === null ? null : slackH + deadlineH,
+    slackH,
     worstSlackH,
-    state: stateOf(worstSlackH, a),
+    state: stateOf(worstSlackH, a, chance),
   };
+}
+
+/** What the draws say, in place of the journey as planned: there is one slack and one worst tenth, and these are they. */
+export function toldBy(e: Forward, risk: Risk): Pick<Forward, 'bags' | 'overall'> {
+  const bags = e.bags.map((b): BagResult => {
+    const r = risk.bags.find((x) => x.id === b.id)!;
+    const { slackH, worstSlackH, chance } = r;
+    const factor = r.factor ?? b.first?.factor ?? null;
+    return { ...b, slackH, worstSlackH, factor, chance, state: stateOf(worstSlackH, e.assumptions, chance) };
+  });
+  return { bags, overall: overallOf(bags, e.deadlineH, e.assumptions, risk.chance) };
 }
 
 /** What a box weighs as packed, and what a service charges for. */
@@ -214,10 +231,10 @@ export function weighed(
 }
 
 /**
- * The central computation: heat of the boxes, then the water of every bag with its central and one-in-ten worst case,
- * safe hours, slack and state. Pure: the same numbers everywhere.
+ * The central computation: heat of the boxes, then the water of every bag, safe hours, slack and state as planned. Pure:
+ * the same numbers everywhere.
  */
-export function forward(p: Prepared, worstCase = true): Forward {
+export function forward(p: Prepared): Forward {
   const { a, consignment: c, catalogue } = p;
   const service = row(catalogue.services, c.serviceId, 'service');
   const notes: string[] = [];
@@ -235,7 +252,7 @@ export function forward(p: Prepared, worstCase = true): Forward {
       outsideCm: outsideCm(box.type),
       ...weighed(c, box.box, service, catalogue, a),
     });
-    box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!, worstCase)));
+    box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!)));
     notes.push(...sharedBand(box));
   }
   return {
@@ -247,9 +264,10 @@ export function forward(p: Prepared, worstCase = true): Forward {
     horizonH: p.horizonH,
     legs: p.legs,
     ambient: p.ambient,
+    gasTransferMPerH: p.gasTransferMPerH,
     boxes,
     bags,
-    overall: overallOf(bags, a),
+    overall: overallOf(bags, p.deadlineH, a),
     notes,
     assumptions: a,
   };
@@ -259,10 +277,10 @@ export function forward(p: Prepared, worstCase = true): Forward {
 function sharedBand(box: PreparedBox): string[] {
   if (box.bags.length === 0) return [];
   const all = box.bags.flatMap((b) => b.species);
-  const warm = all.reduce((x, s) => (s.temp.softMinC > x.temp.softMinC ? s : x));
-  const cool = all.reduce((x, s) => (s.temp.softMaxC < x.temp.softMaxC ? s : x));
-  if (warm.temp.softMinC <= cool.temp.softMaxC) return [];
+  const warm = all.reduce((x, s) => (s.temp.easeMinC > x.temp.easeMinC ? s : x));
+  const cool = all.reduce((x, s) => (s.temp.easeMaxC < x.temp.easeMaxC ? s : x));
+  if (warm.temp.easeMinC <= cool.temp.easeMaxC) return [];
   return [
-    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.softMinC} °C, and ${cool.name}, at ease below ${cool.temp.softMaxC} °C: give them a box each.`,
+    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.easeMinC} °C, and ${cool.name}, at ease below ${cool.temp.easeMaxC} °C: give them a box each.`,
   ];
 }

@@ -9,10 +9,12 @@ import { limitsFor, type BagLimits } from '@/core/bag/slack';
 import { arrange, innerCm, type Arrangement } from '@/core/box/arrange';
 import { gutHours } from '@/core/fish/fasting';
 import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
-import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
+import { judgeOf, mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
+import { SEA_JUDGED_FROM } from '@/core/water/criteria';
+import { freeSurfaceM2 } from '@/core/bag/geometry';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
 import { ambientAlong, type Ambient } from '@/core/weather/ambient';
-import { keyInstants, legsOf, type KeyInstants, type Leg } from '@/core/calendar/legs';
+import { keyInstants, legsHeldUp, legsOf, type DelayPlace, type KeyInstants, type Leg } from '@/core/calendar/legs';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Bag, Box, Consignment, Forecast, OrderLine } from '@/core/consignment/schema';
 import { waterOfBag, waterOfTank } from '@/core/consignment/waters';
@@ -23,7 +25,7 @@ export interface PreparedBag {
   species: Species[];
   contents: BagContents;
   limits: BagLimits;
-  softC: { min: number; max: number };
+  easeC: { min: number; max: number };
   animals: number;
   fishG: number;
 }
@@ -47,6 +49,8 @@ export interface Clock {
   horizonH: number;
   legs: Leg[];
   ambient: Ambient;
+  /** How fast oxygen crosses a free surface over each step: at rest, or moving. */
+  gasTransferMPerH: Float64Array;
 }
 
 /** A consignment turned into numbers: what the central computation and every draw start from. */
@@ -96,7 +100,6 @@ export function contentsOf(
   });
   const water = waterOfBag(c, bag);
   const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
-  const tanks = [...new Set(kinds.map((k) => k.line.tank))];
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const breathes = type.breather === true;
   return {
@@ -113,9 +116,16 @@ export function contentsOf(
       metabolismFactor: k.species.metabolismFactor,
       clearingH: gutHours(k.species, k.line.lengthCm, tankC(k.line), a),
       usualC: tankC(k.line),
+      hoursSinceMeal: hoursWithout(c, catalogue, a, k.line.tank),
     })),
-    hoursSinceMeal: Math.max(0, ...tanks.map((t) => hoursWithout(c, catalogue, a, t))),
     sedated: bag.sedated,
+    judge: judgeOf(kinds.map((k) => k.species)),
+    surfaceM2: freeSurfaceM2({
+      widthCm: type.widthCm,
+      waterL: bag.waterL,
+      gasL: bag.gasL,
+      lies: bag.lies ?? false,
+    }),
     binder: bag.binderMgN === null ? null : { capacityMgN: bag.binderMgN, kind: bag.binderKind ?? 'chemical' },
     film: {
       areaM2: (2 * type.widthCm * type.heightCm) / 1e4,
@@ -137,10 +147,6 @@ function prepareBag(
   deathAtH: number | null,
 ): PreparedBag {
   const { species, ...contents } = contentsOf(c, bag, catalogue, a);
-  const band = {
-    hardMinC: Math.max(...species.map((s) => s.temp.hardMinC)),
-    hardMaxC: Math.min(...species.map((s) => s.temp.hardMaxC)),
-  };
   const tolerance = toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), a);
   const heaviest = contents.animals.reduce((x, f, i) => (f.massG > contents.animals[x]!.massG ? i : x), 0);
   const { massG } = contents.animals[heaviest]!;
@@ -148,10 +154,15 @@ function prepareBag(
     bag,
     species,
     contents: { ...contents, death: deathAtH === null ? null : { atH: deathAtH, massG, kind: heaviest } },
-    limits: limitsFor(tolerance, contents.pH, band, a.phFloorBelowSource),
-    softC: {
-      min: Math.max(...species.map((s) => s.temp.softMinC)),
-      max: Math.min(...species.map((s) => s.temp.softMaxC)),
+    limits: limitsFor(
+      tolerance,
+      { pH: contents.pH, sea: contents.salinity >= SEA_JUDGED_FROM },
+      thermalLimitsOf(species, a),
+      a,
+    ),
+    easeC: {
+      min: Math.max(...species.map((s) => s.temp.easeMinC)),
+      max: Math.min(...species.map((s) => s.temp.easeMaxC)),
     },
     animals: bag.animals.reduce((n, x) => n + x.count, 0),
     fishG: contents.animals.reduce((n, x) => n + x.count * x.massG, 0),
@@ -179,7 +190,7 @@ export function loadOf(
   box: Box,
   bags: readonly PreparedBag[],
   arrangement: Arrangement,
-  startAirC: number,
+  start: { airC: number; closedAtH: number },
 ): BoxLoad {
   const type = row(p.catalogue.boxes, box.boxTypeId, 'box');
   const [l, w] = innerCm(type, box);
@@ -204,7 +215,13 @@ export function loadOf(
     heatPacks.push({ curve: pack, massG: pack.massG, strength: 1, nearBag });
   }
   return {
-    shell: { insideCm: innerCm(type, box), wallCm: type.wallCm, kWPerMK: type.kWPerMK, lining: box.lining ?? [] },
+    shell: {
+      insideCm: innerCm(type, box),
+      wallCm: type.wallCm,
+      kWPerMK: type.kWPerMK,
+      lining: box.lining ?? [],
+      ...(type.cartonCm === undefined ? {} : { cartonCm: type.cartonCm }),
+    },
     lossFactor: 1,
     leakLPerH: type.leakLPerH,
     ventHoles: box.ventHoles,
@@ -224,9 +241,26 @@ export function loadOf(
     heatPacks,
     coldPacks,
     bottle: box.bottle ?? null,
-    startAirC,
+    ballast: box.ballast ? { ...box.ballast, startC: start.airC } : null,
+    startAirC: start.airC,
+    closedAtH: start.closedAtH,
   };
 }
+
+/** How fast oxygen crosses a free surface over each step: handled after sealing, then by what the box is carried in. */
+function transferAlong(moving: Float64Array, stepH: number, a: Assumptions): Float64Array {
+  return moving.map((share, i) => {
+    const handled = Math.min(1, Math.max(0, (a.handledAfterSealingH - i * stepH) / stepH));
+    const moves = Math.max(share, handled);
+    return a.gasTransferRestMPerH + moves * (a.gasTransferMovingMPerH - a.gasTransferRestMPerH);
+  });
+}
+
+/** What the boxes are packed in, and when they are closed. */
+const startOf = (c: Pick<Clock, 'ambient' | 'instants'>): { airC: number; closedAtH: number } => ({
+  airC: c.ambient.pointC[0]!,
+  closedAtH: Math.max(0, (Math.min(c.instants.leaveMs, c.instants.handOverMs) - c.instants.sealMs) / 3600_000),
+});
 
 /**
  * Turns a consignment into numbers on one clock. Refuses with a sentence where something is missing; up to
@@ -267,7 +301,13 @@ export function prepare(
       type: row(catalogue.boxes, box.boxTypeId, 'box'),
       bags,
       arrangement,
-      load: loadOf({ consignment: c, catalogue, a }, box, bags, arrangement, along.value.pointC[0]!),
+      load: loadOf(
+        { consignment: c, catalogue, a },
+        box,
+        bags,
+        arrangement,
+        startOf({ ambient: along.value, instants }),
+      ),
     };
   });
   return {
@@ -285,6 +325,7 @@ export function prepare(
       horizonH,
       legs,
       ambient: along.value,
+      gasTransferMPerH: transferAlong(along.value.moving, stepH, a),
       boxes,
     },
   };
@@ -302,7 +343,24 @@ export function withBox(p: Prepared, box: Box): Prepared {
         p.catalogue,
         p.a,
       );
-      return { ...b, box, arrangement, load: loadOf(p, box, b.bags, arrangement, p.ambient.pointC[0]!) };
+      return { ...b, box, arrangement, load: loadOf(p, box, b.bags, arrangement, startOf(p)) };
     }),
   };
+}
+
+/**
+ * The same journey, later: it is held up for some hours at a place on the way, and everything after that comes later by
+ * as much. Only the air is another; boxes and bags are the same.
+ */
+export function heldUp(p: Prepared, hours: number, where: DelayPlace): Prepared {
+  const legs = legsHeldUp(p.legs, p.instants, hours * 3600_000, where);
+  const along = ambientAlong(
+    p.consignment,
+    p.forecast,
+    legs,
+    { sealMs: p.instants.sealMs, steps: p.steps, stepH: p.stepH },
+    p.a,
+  );
+  if (!along.ok) return p;
+  return { ...p, legs, ambient: along.value, gasTransferMPerH: transferAlong(along.value.moving, p.stepH, p.a) };
 }

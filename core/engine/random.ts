@@ -59,12 +59,61 @@ export interface Stream {
   normal: () => number;
 }
 
+/** Draws that are stratified together: within each block every number takes each of so many equal shares once. */
+export const BLOCK = 50;
+
+/** Two rounds of a mixing hash part neighbouring seeds (a multiplier of SplitMix32). */
+function mixed(...parts: readonly number[]): number {
+  let x = 0x2545f491;
+  for (const p of parts) {
+    x = Math.imul((x ^ p) | 0, 0x9e3779b1);
+    x = Math.imul(x ^ (x >>> 16), 0x21f0aaad);
+    x = Math.imul(x ^ (x >>> 15), 0x735a2d97);
+    x ^= x >>> 15;
+  }
+  return x | 0;
+}
+
+/** The order in which the draws of a block take the shares of their k-th number. */
+type Order = Uint8Array;
+const orders = new Map<string, Order[]>();
+
+/** The orders of a block, made as they are asked for. */
+function ordersOf(seed: number, block: number): Order[] {
+  const key = `${seed} ${block}`;
+  let of = orders.get(key);
+  if (!of) {
+    if (orders.size > 400) orders.clear();
+    orders.set(key, (of = []));
+  }
+  return of;
+}
+
+function shuffled(...seed: readonly number[]): Order {
+  const rng = xoroshiro128plus(mixed(...seed));
+  const order = Uint8Array.from({ length: BLOCK }, (_, i) => i);
+  for (let i = BLOCK - 1; i > 0; i--) {
+    const j = Math.floor(uniformFloat64(rng) * (i + 1));
+    [order[i], order[j]] = [order[j]!, order[i]!];
+  }
+  return order;
+}
+
+/**
+ * The numbers of a draw, in blocks of Latin hypercubes (McKay, Beckman & Conover 1979): a few dozen draws already tell a
+ * median and a tenth percentile, and any number of blocks is still a fair sample.
+ */
 export function streamOf(seed: number, draw: number): Stream {
-  // Two rounds of a mixing hash part neighbouring draws (a multiplier of SplitMix32).
-  let x = (Math.imul(seed | 0, 0x9e3779b1) ^ Math.imul(draw + 1, 0x85ebca6b)) | 0;
-  x = Math.imul(x ^ (x >>> 16), 0x21f0aaad);
-  x = Math.imul(x ^ (x >>> 15), 0x735a2d97);
-  const rng = xoroshiro128plus((x ^ (x >>> 15)) | 0);
-  const uniform = (): number => Math.min(1 - 2 ** -53, Math.max(2 ** -53, uniformFloat64(rng)));
+  const block = Math.floor(draw / BLOCK);
+  const place = draw % BLOCK;
+  const orders = ordersOf(seed, block);
+  const rng = xoroshiro128plus(mixed(seed, draw, 0x51ed27));
+  let k = 0;
+  const uniform = (): number => {
+    const order = (orders[k] ??= shuffled(seed, block, k));
+    k++;
+    const u = (order[place]! + uniformFloat64(rng)) / BLOCK;
+    return Math.min(1 - 2 ** -53, Math.max(2 ** -53, u));
+  };
   return { uniform, normal: () => normalQuantile(uniform()) };
 }

@@ -53,9 +53,13 @@ function onlyFish(): Consignment {
   const still = {
     forecastErrorC: 0,
     forecastErrorCPerDay: 0,
-    insulationSigma: 0,
+    boxSigma: 0,
+    boxKindSigma: 0,
+    legOwnSigmaC: 0,
+    legCouplingSigma: 0,
     packDudShare: 0,
-    packStrengthSigma: 0,
+    packSigma: 0,
+    packKindSigma: 0,
   };
   const onTime = { courierOneDayLateShare: 0, courierTwoDaysLateShare: 0, courierLostWeekendShare: 0 };
   return {
@@ -85,7 +89,7 @@ describe('Monte Carlo', () => {
         ...c,
         assumptions: { ...c.assumptions, stressAtSealing: 2 * use, stressSettled: 1.3 * use },
       });
-      const first = forward(q, false).bags[0]!.first;
+      const first = forward(q).bags[0]!.first;
       return first === null || first.hours >= q.openH;
     };
     let low = 0.2;
@@ -130,7 +134,7 @@ describe('Monte Carlo', () => {
     ]) {
       const fine = prepared(c, 1 / 12);
       const coarse = prepared(c);
-      const [f, g] = [forward(fine, false), forward(coarse, false)];
+      const [f, g] = [forward(fine), forward(coarse)];
       f.bags.forEach((b, i) => {
         for (let h = 0; h * 2 < g.steps && h * 12 < f.steps; h++)
           expect(Math.abs(b.tempC[h * 12]! - g.bags[i]!.tempC[h * 2]!)).toBeLessThan(0.1);

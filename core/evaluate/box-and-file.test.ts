@@ -64,7 +64,7 @@ describe('the open file', () => {
       const r = readConsignment(x);
       return r.ok ? '' : r.problems[0]!.message;
     };
-    expect(said({ ...json(), version: 3 })).toMatch(/Update the program/);
+    expect(said({ ...json(), version: 4 })).toMatch(/Update the program/);
     expect(said({ ...json(), version: 0 })).toMatch(/never released/);
     expect(said({ ...json(), format: 'other' })).toMatch(/not a consignment file/);
     expect(said([])).toMatch(/not a consignment file/);
@@ -150,10 +150,10 @@ describe('catalogue and quarantine', () => {
       expect(catalogue.species.some((s) => s.tolerance === t)).toBe(true);
     for (const w of ['fresh', 'brackish', 'marine']) expect(catalogue.species.some((s) => s.water === w)).toBe(true);
     for (const s of catalogue.species) {
-      expect(s.temp.hardMinC).toBeLessThan(s.temp.softMinC);
-      expect(s.temp.softMaxC).toBeLessThan(s.temp.hardMaxC);
-      expect(s.usualC).toBeGreaterThanOrEqual(s.temp.softMinC);
-      expect(s.usualC).toBeLessThanOrEqual(s.temp.softMaxC);
+      expect(s.temp.cold24C).toBeLessThan(s.temp.easeMinC);
+      expect(s.temp.easeMaxC).toBeLessThan(s.temp.warm24C);
+      expect(s.usualC).toBeGreaterThanOrEqual(s.temp.easeMinC);
+      expect(s.usualC).toBeLessThanOrEqual(s.temp.easeMaxC);
       expect(s.provenance.other).toBeDefined();
     }
   });

@@ -7,7 +7,8 @@ import type { Calendar } from '@/core/calendar/schema';
 import { Draws, DRAW_STEP_H, type Fan, type Risk } from '@/core/engine/draws';
 import { doorProblems } from '@/core/consignment/door';
 import { drain } from '@/core/engine/drain';
-import { forward, stateOf, type Forward } from '@/core/engine/forward';
+import { forward, toldBy, type Forward } from '@/core/engine/forward';
+import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
@@ -27,9 +28,7 @@ export interface EvaluateOptions {
   stepH?: number;
   /** Hours computed beyond the deadline. */
   beyondH?: number;
-  /** False leaves out the one-in-ten worst case. */
-  worstCase?: boolean;
-  /** Draws of the whole consignment; 0 is the keystroke path. */
+  /** Draws of the whole consignment, from which slack and chance come; a few dozen, the keystroke path, where absent; 0 for the curves alone. */
   draws?: number;
   seed?: number;
   /** Bag whose water the fans show; the one that fails first where absent. */
@@ -60,8 +59,11 @@ export interface Progress {
   risk?: Risk;
 }
 
+/** Draws that answer a keystroke: one block, of which any larger number is the continuation. */
+export const KEYSTROKE_DRAWS = BLOCK;
+
 /** Draws between two reports. */
-const BATCH = 50;
+const BATCH = BLOCK;
 
 /**
  * The one evaluation that every screen, command, worker and test calls: heat of the boxes, water of every bag, safe
@@ -75,7 +77,7 @@ export function* evaluation(
   forecast: Forecast | null,
   options: EvaluateOptions = {},
 ): Generator<Progress, Outcome<Evaluation>> {
-  const { draws = 0, seed = 1, choosers = noChoosers, calendar = emptyCalendar } = options;
+  const { draws = KEYSTROKE_DRAWS, seed = 1, choosers = noChoosers, calendar = emptyCalendar } = options;
   const problems = doorProblems(c, catalogue, options);
   if (problems.length > 0) return { ok: false, problems };
   const prepared = prepare(c, catalogue, forecast, {
@@ -84,7 +86,7 @@ export function* evaluation(
     ...(options.deaths ? { deaths: options.deaths } : {}),
   });
   if (!prepared.ok) return prepared;
-  const e = forward(prepared.value, options.worstCase ?? true);
+  const e = forward(prepared.value);
   const value: Evaluation = { ...e, risk: null, fans: null, packs: {}, bagPlans: {}, days: null };
 
   if (draws > 0) {
@@ -100,9 +102,9 @@ export function* evaluation(
       d.more(Math.min(BATCH, draws - d.count));
       yield { stage: 'draws', done: d.count, of: draws, risk: d.result(false) };
     }
-    value.risk = d.result();
+    value.risk = d.result(draws > KEYSTROKE_DRAWS);
     value.fans = d.fans();
-    value.overall = { ...value.overall, state: stateOf(e.overall.worstSlackH, e.assumptions, value.risk.chance) };
+    Object.assign(value, toldBy(e, value.risk));
   }
 
   if (choosers.packs) {

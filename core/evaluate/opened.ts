@@ -3,7 +3,6 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
-import { dkhToMeqL, N_G_PER_MOL } from '@/core/quantities/units';
 import type { Evaluation } from './evaluate';
 
 /** The step of an evaluation that lies nearest to an instant, inside what was computed. */
@@ -16,7 +15,7 @@ export const judgedMs = (c: Consignment, e: Evaluation, nowMs: number): number =
 
 /**
  * The bag as it would be opened now: measured where measured, computed from the evaluation where not. Excreted ammonia
- * brings one equivalent of alkalinity a mole.
+ * brings one equivalent of alkalinity a mole, whatever an ion exchanger took of it.
  */
 export function openedBag(
   c: Consignment,
@@ -35,7 +34,7 @@ export function openedBag(
     waterL: bag.waterL,
     tempC: reading?.tempC ?? result.tempC[i]!,
     pH: reading?.pH ?? result.curves.pH[i]!,
-    alkalinityMeqL: dkhToMeqL(source.khDkh) + Math.max(0, tan - source.tanMgNL) / N_G_PER_MOL,
+    alkalinityMeqL: result.curves.alkalinityMeqL[i]!,
     tanMgNL: tan,
     salinity: reading?.salinity ?? source.salinity,
     ghDgh: source.ghDgh,

@@ -26,9 +26,9 @@ export function predictionOf(e: Evaluation, moment: Prediction['moment'], at: st
     ambientC: thin(e.ambient.pointC, 1),
     bags: e.bags.map((b) => ({
       id: b.id,
-      safeH: b.first?.hours ?? null,
-      worstSafeH: b.worstFirst?.hours ?? null,
-      factor: b.first?.factor ?? null,
+      safeH: b.slackH === null ? null : b.slackH + e.deadlineH,
+      worstSafeH: b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH,
+      factor: b.factor,
       tempC: thin(b.tempC, 2),
       pH: thin(b.curves.pH, 2),
       tanMgNL: thin(b.curves.tanMgNL, 2),

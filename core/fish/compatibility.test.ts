@@ -92,8 +92,8 @@ describe('two in one bag', () => {
   });
 
   test('bands of ease that touch at one degree are one band', () => {
-    const cold = kind('cold', { temp: { ...base.temp, softMinC: 14, softMaxC: 22 } });
-    const warm = (from: number): Species => kind('warm', { temp: { ...base.temp, softMinC: from, softMaxC: 29 } });
+    const cold = kind('cold', { temp: { ...base.temp, easeMinC: 14, easeMaxC: 22 } });
+    const warm = (from: number): Species => kind('warm', { temp: { ...base.temp, easeMinC: from, easeMaxC: 29 } });
     expect(two(cold, 5, warm(22), 5)).toEqual([]);
     expect(two(cold, 5, warm(22.5), 5)[0]).toMatch(/never at ease/);
     expect(two(warm(22.5), 5, cold, 5)).toHaveLength(1);

@@ -55,8 +55,8 @@ function between(x: Company, y: Company, a: Assumptions): string[] {
     out.push(`${big.species.name} of ${big.lengthCm} cm swallows ${small.species.name} of ${small.lengthCm} cm.`);
   if (big.species.kind === 'crab' && small.species.kind === 'snail') out.push(`Keep ${big.species.name} from snails.`);
   if (
-    Math.max(x.species.temp.softMinC, y.species.temp.softMinC) >
-    Math.min(x.species.temp.softMaxC, y.species.temp.softMaxC)
+    Math.max(x.species.temp.easeMinC, y.species.temp.easeMinC) >
+    Math.min(x.species.temp.easeMaxC, y.species.temp.easeMaxC)
   )
     out.push(`${names} are never at ease at the same temperature.`);
   const nipper = [x, y].find((k) => k.species.flags.includes('nipper'));

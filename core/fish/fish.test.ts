@@ -53,12 +53,14 @@ describe('the catalogue', () => {
       for (const w of ['fresh', 'marine'] as const)
         expect(catalogue.species.some((s) => s.tolerance === t && s.water === w)).toBe(true);
   });
-  test('masses are those of fish: 3 cm under 1 g, 12 cm goldfish 20 to 60 g, hard limits inside what water is known for', () => {
+  test('masses are those of fish: 3 cm under 1 g, 12 cm goldfish 20 to 60 g, 24 h limits a fish can have', () => {
     for (const s of catalogue.species) {
       const mass = s.gPerCm3 * s.lengthCm ** 3;
       if (s.kind === 'fish' && s.lengthCm <= 3) expect(mass).toBeLessThan(1);
-      expect(s.temp.hardMinC).toBeGreaterThanOrEqual(0);
-      expect(s.temp.hardMaxC).toBeLessThanOrEqual(35);
+      expect(s.temp.cold24C).toBeGreaterThanOrEqual(0);
+      expect(s.temp.warm24C).toBeLessThanOrEqual(40);
+      expect(s.temp.cold24C).toBeLessThan(s.temp.easeMinC);
+      expect(s.temp.warm24C).toBeGreaterThan(s.temp.easeMaxC);
     }
     const g = row(catalogue.species, 'goldfish', 'species');
     expect(g.gPerCm3 * 12 ** 3).toBeGreaterThan(20);

@@ -1,4 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { AmmoniaJudge } from '@/core/water/criteria';
+import type { ThermalLimits } from './thermal-dose';
+import type { Species } from '@/core/catalogue/schema';
 
 /** Tolerance classes: what a bag may do to the fish in it. The figures are assumptions († common practice). */
 export type ToleranceClass = 'delicate' | 'ordinary' | 'hardy';
@@ -8,8 +11,9 @@ export interface ToleranceLimits {
   co2MgL: number;
   phFallSoft: number;
   phFloor: number;
-  /** Un-ionized ammonia in the closed bag, running mean, mg N/L. EIFAC's long-term mark of 0.025 mg/L is published. */
-  nh3MgNL: number;
+  seaCo2MgL: number;
+  /** Most ammonia in the closed bag, mean of an hour, times the acute criterion. */
+  timesAcute: number;
   /** What a method may do after opening, used as weights: pH and °C in any 5 min, un-ionized mg N/L, salinity, dGH. */
   phStep: number;
   tempStepC: number;
@@ -23,7 +27,8 @@ export const toleranceLimits = (c: ToleranceClass, a: Assumptions): ToleranceLim
   co2MgL: a[`${c}Co2MgL`],
   phFallSoft: a[`${c}PhFallSoft`],
   phFloor: a[`${c}PhFloor`],
-  nh3MgNL: a[`${c}Nh3MgNL`],
+  seaCo2MgL: a[`${c}SeaCo2MgL`],
+  timesAcute: a[`${c}TimesAcute`],
   phStep: a[`${c}PhStep`],
   tempStepC: a[`${c}TempStepC`],
   peakNh3MgNL: a[`${c}PeakNh3MgNL`],
@@ -42,3 +47,16 @@ const order: readonly ToleranceClass[] = ['delicate', 'ordinary', 'hardy'];
 /** The most delicate of several classes decides a bag. */
 export const mostDelicate = (classes: readonly ToleranceClass[]): ToleranceClass =>
   order.find((c) => classes.includes(c)) ?? 'ordinary';
+
+/** The day limits that a bag of several species has: the warmest cold and the coldest warm one. */
+export const thermalLimitsOf = (species: readonly Pick<Species, 'temp'>[], a: Assumptions): ThermalLimits => ({
+  cold24C: Math.max(...species.map((s) => s.temp.cold24C)),
+  warm24C: Math.min(...species.map((s) => s.temp.warm24C)),
+  zC: a.harmZC,
+});
+
+/** Whose criterion measures the ammonia of a bag: molluscs have their own, where mixed the stricter counts. */
+export function judgeOf(species: readonly Pick<Species, 'kind'>[]): AmmoniaJudge {
+  const molluscs = species.filter((s) => s.kind === 'snail' || s.kind === 'clam').length;
+  return molluscs === 0 ? 'fish' : molluscs === species.length ? 'mollusc' : 'both';
+}

@@ -8,7 +8,8 @@ import { floatMinutes } from './float';
 import { burnStep, IRON_KJ_PER_G, lightPacks, ratedPowerW } from './pack';
 
 const STEP_H = 1 / 12;
-const shell = { insideCm: [26, 21, 21] as const, wallCm: 2.3, kWPerMK: 0.036 };
+/** A moulded box on its own, without a carton. */
+const shell = { insideCm: [26, 21, 21] as const, wallCm: 2.3, kWPerMK: 0.036, cartonCm: 0 };
 const small: BoxLoad = {
   shell: { ...shell, insideCm: [26, 21, 21] },
   lossFactor: 1,

@@ -32,11 +32,14 @@ export interface BoxShell {
   kWPerMK: number;
   /** Paper, bubble wrap or sheet inside the wall; it takes its room from what `insideCm` says is clear. */
   lining?: readonly { thicknessCm: number; kWPerMK: number }[];
+  /** Carton round it; the usual one where absent. */
+  cartonCm?: number;
 }
 
 /** A wall of layers as one material: the whole thickness, and the conductivity that gives their resistances in series. */
-export function asOneWall(shell: BoxShell): { thicknessM: number; kWPerMK: number } {
-  const layers = [{ thicknessCm: shell.wallCm, kWPerMK: shell.kWPerMK }, ...(shell.lining ?? [])];
+export function asOneWall(shell: BoxShell, a: Assumptions): { thicknessM: number; kWPerMK: number } {
+  const carton = { thicknessCm: shell.cartonCm ?? a.cartonCm, kWPerMK: a.cartonWPerMK };
+  const layers = [carton, { thicknessCm: shell.wallCm, kWPerMK: shell.kWPerMK }, ...(shell.lining ?? [])];
   const thicknessM = layers.reduce((s, l) => s + l.thicknessCm, 0) / 100;
   const resistance = layers.reduce((s, l) => s + l.thicknessCm / 100 / l.kWPerMK, 0);
   return { thicknessM, kWPerMK: thicknessM / resistance };
@@ -59,7 +62,7 @@ export function boxConductance(
   halfWallM2KPerW: number;
 } {
   const [l, w, h] = shell.insideCm.map((cm) => cm / 100) as [number, number, number];
-  const { thicknessM: t, kWPerMK } = asOneWall(shell);
+  const { thicknessM: t, kWPerMK } = asOneWall(shell, a);
   const area = (x: number, y: number, z: number): number => 2 * (x * y + x * z + y * z);
   const insideM2 = area(l, w, h);
   const outsideM2 = area(l + 2 * t, w + 2 * t, h + 2 * t);

@@ -36,6 +36,7 @@ export interface PackCurve {
   ratedW: readonly (readonly [hour: number, watt: number])[];
 }
 
+/** Rated power at a clock; the last value holds on. */
 export function ratedPowerW(curve: PackCurve, clockH: number): number {
   const points = curve.ratedW;
   for (let i = 1; i < points.length; i++) {
@@ -45,7 +46,7 @@ export function ratedPowerW(curve: PackCurve, clockH: number): number {
       return clockH < h0 ? 0 : w0 + ((w1 - w0) * (clockH - h0)) / (h1 - h0);
     }
   }
-  return 0;
+  return points[points.length - 1]?.[1] ?? 0;
 }
 
 /** Colder packs burn slower, within bounds. */
@@ -72,7 +73,6 @@ export interface BurningPacks {
   ratedC: number;
   least: number;
   most: number;
-  dormantOxygen: number;
 }
 
 /** Packs that have lain open on the bench for their time. */
@@ -90,7 +90,6 @@ export function lightPacks(packs: readonly { curve: PackCurve; strength: number 
     ratedC: a.packRatedC,
     least: a.packFactorMin,
     most: a.packFactorMax,
-    dormantOxygen: a.packDormantOxygen,
   };
 }
 
@@ -100,38 +99,47 @@ function ratedNow(p: BurningPacks, q: number, clockH: number): number {
   let i = p.stretch[q]!;
   while (i < hours.length && hours[i]! < clockH) i++;
   p.stretch[q] = i;
-  if (i >= hours.length) return 0;
+  if (i >= hours.length) return watts[watts.length - 1]!;
   const h0 = hours[i - 1]!;
   return watts[i - 1]! + ((watts[i]! - watts[i - 1]!) * (clockH - h0)) / (hours[i]! - h0);
 }
 
+/** The air of a box as packs and leaks share it. */
+export interface BoxAir {
+  oxygen: number;
+  litres: number;
+  freshLPerH: number;
+  tempC: number;
+}
+
+/** Of a litre of oxygen that burns, what the air drawn in for it does not bring back: V dx/dt = q(0.2095 − x) − use(1 − 0.2095). */
+const NOT_REPLACED = 1 - OXYGEN_IN_AIR_DRY;
+
 /**
  * One step of all packs in a box: they share the box's air. dclock/dt = f, power = strength · rated(clock) · f with
- * f = (oxygen/0.2095) · temperature factor. The air's oxygen relaxes exponentially between what the packs take and
- * what leaks and vents bring. Writes each pack's mean power and the air's new oxygen, and moves the clocks on. A
- * starved pack rests and goes on when air returns. Allocates nothing.
+ * f = (oxygen/0.2095) · temperature factor. The air's oxygen relaxes exponentially between what the packs burn, made up
+ * by air drawn in, and what leaks and vents bring. Oxygen goes with heat: a pack that gives none takes none, a starved one
+ * rests and goes on when air returns. Writes each pack's mean power and the air's new oxygen, and moves the clocks on.
+ * Second order in the step. Allocates nothing.
  */
-export function burnStep(
-  packs: BurningPacks,
-  air: { oxygen: number; litres: number; freshLPerH: number; tempC: number },
-  stepH: number,
-): void {
+export function burnStep(packs: BurningPacks, air: BoxAir, stepH: number): void {
   const warm = expNear(packs.perC * (air.tempC - packs.ratedC));
   const factor = warm > packs.most ? packs.most : warm < packs.least ? packs.least : warm;
   const n = packs.clockH.length;
+  const before = (air.oxygen / OXYGEN_IN_AIR_DRY) * factor;
   let ratedW = 0;
   for (let q = 0; q < n; q++) {
-    packs.powerW[q] = packs.strength[q]! * ratedNow(packs, q, packs.clockH[q]! + (factor * stepH) / 2);
+    packs.powerW[q] = packs.strength[q]! * ratedNow(packs, q, packs.clockH[q]! + (before * stepH) / 2);
     ratedW += packs.powerW[q]!;
   }
-  const takesPerH = (ratedW * factor * oxygenLPerHPerW(air.tempC)) / OXYGEN_IN_AIR_DRY / air.litres;
+  const takesPerH = (ratedW * factor * oxygenLPerHPerW(air.tempC) * NOT_REPLACED) / OXYGEN_IN_AIR_DRY / air.litres;
   const bringsPerH = air.freshLPerH / air.litres;
   const rate = takesPerH + bringsPerH;
   const settled = rate > 0 ? (bringsPerH * OXYGEN_IN_AIR_DRY) / rate : air.oxygen;
   const fade = expNear(-rate * stepH);
   const mean = rate > 0 ? settled + ((air.oxygen - settled) * (1 - fade)) / (rate * stepH) : air.oxygen;
   air.oxygen = settled + (air.oxygen - settled) * fade;
-  const f = mean < packs.dormantOxygen ? 0 : (mean / OXYGEN_IN_AIR_DRY) * factor;
+  const f = (mean / OXYGEN_IN_AIR_DRY) * factor;
   for (let q = 0; q < n; q++) {
     packs.powerW[q] = packs.powerW[q]! * f;
     packs.clockH[q] = packs.clockH[q]! + f * stepH;

@@ -3,9 +3,21 @@ import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { seriesOf, weatherAt, type WeatherSeries } from './forecast';
-import { legClimate, type Leg } from '@/core/calendar/legs';
+import { destinationPart, legClimate, movingKinds, type Leg } from '@/core/calendar/legs';
 
 const HOUR = 3600_000;
+
+/** A part of a step that lies in one leg: what its climate is made from. */
+export interface Piece {
+  step: number;
+  leg: number;
+  /** Of the step. */
+  share: number;
+  weatherC: number;
+  /** Of the destination in that weather, 0…1. */
+  toDestination: number;
+  sunK: number;
+}
 
 /** What the box stands in, one value a step from sealing. */
 export interface Ambient {
@@ -13,10 +25,11 @@ export interface Ambient {
   pointC: Float64Array;
   /** Mean over the step that begins there, °C: what the box is stepped with. No jump between legs is smeared. */
   meanC: Float64Array;
-  /** How much of an error of the weather at either end reaches the box over that step, 0…1. */
-  originShare: Float64Array;
-  destinationShare: Float64Array;
+  /** What those means are made of: another climate of a leg, or other weather, gives others (`meansOf`). */
+  pieces: readonly Piece[];
   pressureKPa: Float64Array;
+  /** Share of the step in which the box is carried or driven. */
+  moving: Float64Array;
   /** Hours from sealing for which some weather had to be repeated because the forecast does not reach. */
   uncoveredFromH: number | null;
 }
@@ -25,6 +38,28 @@ export interface AmbientTime {
   sealMs: number;
   steps: number;
   stepH: number;
+}
+
+/** How a leg answers the weather: ambient = own + coupling · (weather − own). */
+export interface Climate {
+  ownC: number;
+  coupling: number;
+}
+
+/** Means over every step, °C, into `out`: from the climates of the legs, and what the weather is warmer than foretold. */
+export function meansOf(
+  pieces: readonly Piece[],
+  climates: readonly Climate[],
+  warmerC: ((piece: Piece) => number) | null,
+  out: Float64Array,
+): void {
+  out.fill(0);
+  for (const p of pieces) {
+    if (p.step >= out.length) return;
+    const { ownC, coupling } = climates[p.leg]!;
+    const weatherC = warmerC ? p.weatherC + warmerC(p) : p.weatherC;
+    out[p.step] = out[p.step]! + p.share * (ownC + coupling * (weatherC - ownC) + p.sunK);
+  }
 }
 
 /**
@@ -65,45 +100,36 @@ function along(
   a: Assumptions,
 ): Ambient {
   const of = (): Float64Array => new Float64Array(time.steps);
-  const out: Ambient = {
-    pointC: of(),
-    meanC: of(),
-    originShare: of(),
-    destinationShare: of(),
-    pressureKPa: of(),
-    uncoveredFromH: null,
-  };
+  const pieces: Piece[] = [];
+  const out: Ambient = { pointC: of(), meanC: of(), pieces, pressureKPa: of(), moving: of(), uncoveredFromH: null };
   const climates = legs.map((l) => legClimate(l.kind, a));
   const groundKPa = {
     origin: isaPressureKPa(ends.origin.altitudeM ?? 0),
     destination: isaPressureKPa(ends.destination.altitudeM ?? 0),
   };
   const stepMs = time.stepH * HOUR;
-  const destinationPart = (l: Leg, ms: number): number =>
-    l.at === 'origin'
-      ? 0
-      : l.at === 'destination'
-        ? 1
-        : Math.min(1, Math.max(0, (ms - l.startMs) / (l.endMs - l.startMs)));
-  /** What the box stands in at an instant of a leg, and how far the forecast reaches. */
-  const felt = (l: number, ms: number): number => {
-    const leg = legs[l]!;
-    const { ownC, coupling } = climates[l]!;
+  /** The weather at an instant of a leg, and the sun on the box; notes how far the forecast reaches. */
+  const felt = (leg: Leg, ms: number): Pick<Piece, 'weatherC' | 'toDestination' | 'sunK'> => {
     const part = destinationPart(leg, ms);
     const from = part < 1 ? weatherAt(origin, ms) : null;
     const to = part > 0 ? weatherAt(destination, ms) : null;
-    const weather = (from ? (1 - part) * from.tempC : 0) + (to ? part * to.tempC : 0);
     const covered = (!from || from.covered) && (!to || to.covered);
     if (!covered && out.uncoveredFromH === null) out.uncoveredFromH = Math.max(0, (ms - time.sealMs) / HOUR);
-    return ownC + coupling * (weather - ownC) + sunK(leg, ms, part < 0.5 ? ends.origin : ends.destination, a);
+    return {
+      weatherC: (from ? (1 - part) * from.tempC : 0) + (to ? part * to.tempC : 0),
+      toDestination: part,
+      sunK: sunK(leg, ms, part < 0.5 ? ends.origin : ends.destination, a),
+    };
   };
   let l = 0;
   for (let i = 0; i < time.steps; i++) {
     const fromMs = time.sealMs + i * stepMs;
     while (l < legs.length - 1 && fromMs >= legs[l]!.endMs) l++;
-    out.pointC[i] = felt(l, fromMs);
     const leg = legs[l]!;
-    const ground = groundKPa.origin + destinationPart(leg, fromMs) * (groundKPa.destination - groundKPa.origin);
+    const now = felt(leg, fromMs);
+    const { ownC, coupling } = climates[l]!;
+    out.pointC[i] = ownC + coupling * (now.weatherC - ownC) + now.sunK;
+    const ground = groundKPa.origin + now.toDestination * (groundKPa.destination - groundKPa.origin);
     out.pressureKPa[i] = leg.flight ? Math.min(ground, a.cabinPressureKPa) : ground;
     // The step piece by piece: a leg may end inside it.
     let at = fromMs;
@@ -111,14 +137,12 @@ function along(
     for (let j = l; j < legs.length && at < toMs; j++) {
       const end = j === legs.length - 1 ? toMs : Math.min(toMs, legs[j]!.endMs);
       if (end <= at) continue;
-      const middle = (at + end) / 2;
       const share = (end - at) / stepMs;
-      const part = destinationPart(legs[j]!, middle);
-      out.meanC[i] = out.meanC[i]! + share * felt(j, middle);
-      out.originShare[i] = out.originShare[i]! + share * climates[j]!.coupling * (1 - part);
-      out.destinationShare[i] = out.destinationShare[i]! + share * climates[j]!.coupling * part;
+      pieces.push({ step: i, leg: j, share, ...felt(legs[j]!, (at + end) / 2) });
+      if (movingKinds.includes(legs[j]!.kind)) out.moving[i] = out.moving[i]! + share;
       at = end;
     }
   }
+  meansOf(pieces, climates, null, out.meanC);
   return out;
 }

@@ -23,6 +23,8 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
       sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
     const oxygenMgL = curve(r.curves.oxygenMgL, 2);
     const nh3 = curve(r.curves.nh3MgNL, 5);
+    const times = curve(r.curves.timesAcute, 4);
+    const dose = curve(r.dose, 4);
     const tan = curve(r.curves.tanMgNL, 3);
     const pH = curve(r.curves.pH, 3);
     const co2 = curve(r.curves.co2MgL, 1);
@@ -31,6 +33,8 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
       tempC,
       oxygenMgL: oxygenMgL[k]!,
       nh3: nh3[k]!,
+      times: times[k]!,
+      dose: dose[k]!,
       tan: tan[k]!,
       pH: pH[k]!,
       co2: co2[k]!,
@@ -45,19 +49,21 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
         return { species, count: x.count, lengthCm: line.lengthCm, lineId: line.id, name: species.name };
       }),
       fishG: r.fishG,
-      safeH: r.first?.hours ?? null,
-      worstSafeH: r.worstFirst?.hours ?? null,
+      safeH: r.slackH === null ? null : r.slackH + e.deadlineH,
+      worstSafeH: r.worstSlackH === null ? null : r.worstSlackH + e.deadlineH,
+      chance: r.chance,
+      animals: r.animals,
       slackH: r.slackH,
       worstSlackH: r.worstSlackH,
-      factor: r.first?.factor ?? null,
+      factor: r.factor,
       state: r.state,
       warnings: r.warnings,
       hours,
       limits: {
-        tempMin: r.limits.tempHardMinC,
-        tempMax: r.limits.tempHardMaxC,
+        tempMin: r.limits.cold24C,
+        tempMax: r.limits.warm24C,
         oxygenMgL: r.limits.oxygenKPa * oxygenMgLPerKPa(Math.min(35, Math.max(0, water.tempC)), water.salinity),
-        nh3: r.limits.nh3MgNL,
+        times: r.limits.timesAcute,
         phFloor: r.limits.phFloor,
         co2MgL: r.limits.co2MgL,
       },

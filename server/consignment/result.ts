@@ -129,9 +129,10 @@ export function shortOf(e: Evaluation): StoredResult {
       const until = b.tempC.subarray(0, end + 1);
       return {
         id: b.id,
-        safeH: b.first?.hours ?? null,
-        worstSafeH: b.worstFirst?.hours ?? null,
-        factor: b.first?.factor ?? null,
+        safeH: b.slackH === null ? null : b.slackH + e.deadlineH,
+        worstSafeH: b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH,
+        factor: b.factor,
+        chance: b.chance,
         slackH: b.slackH,
         coldestC: Math.min(...until),
         warmestC: Math.max(...until),

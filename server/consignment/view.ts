@@ -85,7 +85,6 @@ export function packOptionsOf(house: House, stored: StoredConsignment, boxId: st
     const e = tryEvaluate(house, stored.document, {
       stepH: 0.5,
       beyondH: 0,
-      worstCase: false,
       choosers: { packs: { boxId, draws: 0 }, bags: false, days: null },
     });
     options = e.ok ? (e.value.packs[boxId] ?? []) : [];
@@ -141,7 +140,7 @@ export function ribbonOf(
     bagId: bag.id,
     tempC: sampled(bag.tempC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
     ambientC: sampled(e.ambient.pointC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
-    band: { min: bag.limits.tempHardMinC, max: bag.limits.tempHardMaxC },
+    band: { min: bag.limits.cold24C, max: bag.limits.warm24C },
     rows,
   };
 }

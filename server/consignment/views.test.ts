@@ -96,8 +96,8 @@ describe('Heat', () => {
   test('the safe band is what every bag in it can stand', () => {
     const { band } = heat();
     for (const b of e.bags) {
-      expect(band.min).toBeGreaterThanOrEqual(b.limits.tempHardMinC);
-      expect(band.max).toBeLessThanOrEqual(b.limits.tempHardMaxC);
+      expect(band.min).toBeGreaterThanOrEqual(b.limits.cold24C);
+      expect(band.max).toBeLessThanOrEqual(b.limits.warm24C);
     }
   });
 });

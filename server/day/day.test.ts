@@ -154,7 +154,6 @@ test('ten days by every live service are compared with the house’s own rows an
     ...dayJob(house, stored().document),
     options: {
       stepH: 0.5,
-      worstCase: false,
       choosers: { packs: null, bags: false, days: { fromMs: now, days: 10, draws: 20 } },
     },
   }));

@@ -37,7 +37,6 @@ export function dayJob(house: House, c: Consignment): Omit<Job, 'options'> {
 /** How the days are compared, from now on. */
 export const dayOptions = (fromMs: number, fasted: readonly string[]): Job['options'] => ({
   stepH: 0.5,
-  worstCase: false,
   choosers: { packs: null, bags: false, days: { fromMs, days: DAYS, draws: RUNS, fasted } },
 });
 

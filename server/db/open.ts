@@ -5,6 +5,7 @@ import { Trouble } from '@/server/trouble';
 import { markFolder } from './lock';
 import { databaseFile } from './watch';
 import type { Db } from './db';
+import { inPresentNames } from './dose';
 import { factsApart } from './facts-apart';
 
 const MIGRATIONS = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'db', 'migrations');
@@ -33,7 +34,7 @@ function migrations(): Migration[] {
 export const newestSchema = (): number => migrations().length;
 
 /** What a migration does that SQL cannot, after its SQL, in the same transaction. */
-const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart };
+const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart, 7: inPresentNames };
 
 /** A whole copy of a database as it is, made by SQLite itself: nothing of a running log is missed. */
 function keepCopy(db: Db, to: string): void {

@@ -63,8 +63,8 @@ export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone 
       };
     }),
     band: {
-      min: Math.max(...e.bags.map((b) => b.limits.tempHardMinC)),
-      max: Math.min(...e.bags.map((b) => b.limits.tempHardMaxC)),
+      min: Math.max(...e.bags.map((b) => b.limits.cold24C)),
+      max: Math.min(...e.bags.map((b) => b.limits.warm24C)),
     },
     shiftC: c.forecast?.shiftC ?? 0,
     forecast: forecastView(c, e, nowMs, zone),

@@ -79,7 +79,7 @@ describe('species of one’s own', () => {
       ...speciesDraft(house, 'lemon-tetra'),
       name: 'Our lemon tetra',
       scientific: 'hyphessobrycon PULCHRIPINNIS',
-      'temp.hardMinC': '13',
+      'temp.cold24C': '13',
     });
     expect(offered().map((s) => s.id)).toContain(id);
     expect(offered().map((s) => s.id)).not.toContain('lemon-tetra');
@@ -95,10 +95,10 @@ describe('species of one’s own', () => {
   });
 
   test('temperatures that do not rise in their order are refused at their field', () => {
-    const draft = { ...speciesDraft(house, 'lemon-tetra'), name: 'X', 'temp.softMinC': '26' };
+    const draft = { ...speciesDraft(house, 'lemon-tetra'), name: 'X', 'temp.easeMinC': '26' };
     const r = saveRecord(house, 'species', { id: null, version: null, draft });
     expect(r.ok ? '' : r.problems[0]).toMatchObject({
-      path: 'temp.softMinC',
+      path: 'temp.easeMinC',
       message: expect.stringMatching(/rise/) as string,
     });
   });

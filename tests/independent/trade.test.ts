@@ -4,11 +4,11 @@ import { row } from '@/core/catalogue/row';
 import { bagCurves, simulateBag, type BagContents } from '@/core/bag/simulate';
 import { firstToFail, limitsFor, safeHours } from '@/core/bag/slack';
 import { compareMethods } from '@/core/acclimation/methods';
-import { toleranceLimits } from '@/core/fish/tolerance';
+import { toleranceLimits, type ToleranceClass } from '@/core/fish/tolerance';
 import { simulateBox, type BoxLoad } from '@/core/heat/box';
 import { floatMinutes } from '@/core/heat/float';
 import { dkhToMeqL } from '@/core/quantities/units';
-import { oneBag } from '@/tests/one-bag';
+import { atRest, fish, oneBag } from '@/tests/one-bag';
 
 /**
  * Trade experience (common practice, no published source) against one default object of assumptions: nothing in it is
@@ -30,7 +30,7 @@ function arrives(x: {
   const each = x.waterL / x.bags;
   const p = x.pack === null ? null : row(catalogue.packs, x.pack, 'pack');
   const load: BoxLoad = {
-    shell: { insideCm: x.insideCm, wallCm: x.wallCm, kWPerMK: 0.036 },
+    shell: { insideCm: x.insideCm, wallCm: x.wallCm, kWPerMK: 0.036, cartonCm: 0 },
     lossFactor: 1,
     leakLPerH: 3,
     ventHoles: p ? 2 : 0,
@@ -81,41 +81,39 @@ describe('overnight in frost, a small moulded box: outside about 30×25×25 cm, 
   });
 });
 
-const sleeper = [{ count: 1, massG: 15, metabolismFactor: 0.6, clearingH: 48, usualC: 20 }];
+const sleeper = [fish(1, 15, { metabolismFactor: 0.6, usualC: 20 })];
+/** One in ten breathes more than this, times the mean. */
+const ONE_IN_TEN = Math.exp(1.2816 * a.metabolismSigma);
+const limitsOf = (tolerance: ToleranceClass, cold24C: number, warm24C: number) =>
+  limitsFor(toleranceLimits(tolerance, a), { pH: 7.4, sea: false }, { cold24C, warm24C, zC: a.harmZC }, a);
 const bag = (x: Partial<BagContents>): BagContents =>
   oneBag({ waterL: 1.5, gasL: 3, alkalinityMeqL: dkhToMeqL(6), animals: sleeper, ...x });
 const run = (b: BagContents, tempC: number, hours: number, oxygenUse = 1) => {
   const steps = Math.round(hours / STEP_H) + 1;
   const t = new Float64Array(steps).fill(tempC);
-  const pressureKPa = new Float64Array(steps).fill(101.325);
-  return { t, c: simulateBag(b, { tempC: t, steps, stepH: STEP_H, pressureKPa, oxygenUse }, a, bagCurves(steps)) };
+  return { t, c: simulateBag(b, { tempC: t, steps, stepH: STEP_H, ...atRest(steps), oxygenUse }, a, bagCurves(steps)) };
 };
 
 describe('in the bag', () => {
   test.each([16, 18, 20])(
     'a hardy cool-water sleeper with oxygen lives through 52.5 h at %d °C, in the worst tenth too',
     (tempC) => {
-      const { t, c } = run(bag({}), tempC, 60, a.worstCaseOxygenFactor);
-      const limits = limitsFor(toleranceLimits('hardy', a), 7.4, { hardMinC: 6, hardMaxC: 31 }, a.phFloorBelowSource);
-      const first = firstToFail(safeHours(c, t, limits, STEP_H, a.nh3MeanH));
+      const { t, c } = run(bag({}), tempC, 60, ONE_IN_TEN);
+      const limits = limitsOf('hardy', 6, 31);
+      const first = firstToFail(safeHours(c, t, limits, STEP_H));
       expect(first === null || first.hours > 52.5).toBe(true);
     },
   );
   test('a goldfish of 40 g, alone, with oxygen, four days fasted, cool: two days without loss', () => {
-    const gold = [{ count: 1, massG: 40, metabolismFactor: 0.9, clearingH: 96, usualC: 18 }];
-    const { t, c } = run(
-      bag({ waterL: 3, gasL: 6, animals: gold, hoursSinceMeal: 96 }),
-      15,
-      60,
-      a.worstCaseOxygenFactor,
-    );
-    const limits = limitsFor(toleranceLimits('hardy', a), 7.4, { hardMinC: 2, hardMaxC: 30 }, a.phFloorBelowSource);
-    const first = firstToFail(safeHours(c, t, limits, STEP_H, a.nh3MeanH));
+    const gold = [fish(1, 40, { metabolismFactor: 0.9, clearingH: 96, usualC: 18, hoursSinceMeal: 96 })];
+    const { t, c } = run(bag({ waterL: 3, gasL: 6, animals: gold, surfaceM2: 0.025 }), 15, 60, ONE_IN_TEN);
+    const limits = limitsOf('hardy', 2, 30);
+    const first = firstToFail(safeHours(c, t, limits, STEP_H));
     expect(first === null || first.hours > 48).toBe(true);
   });
   test('a posted journey leaves 4 to 12 mg N/L, a pH of 6.7 or less, and ammonia that does not bite until it is opened', () => {
-    const fish = [{ count: 1, massG: 12, metabolismFactor: 1, clearingH: 48, usualC: 25 }];
-    const b = bag({ waterL: 1, gasL: 2, animals: fish, alkalinityMeqL: dkhToMeqL(5) });
+    const animals = [fish(1, 12)];
+    const b = bag({ waterL: 1, gasL: 2, animals, alkalinityMeqL: dkhToMeqL(5) });
     const { c } = run(b, 25, 48);
     const last = c.pH.length - 1;
     expect(c.tanMgNL[last]!).toBeGreaterThan(4);
@@ -144,10 +142,10 @@ describe('in the bag', () => {
     expect(floatMinutes(10, 22, 25, a) / floatMinutes(1, 22, 25, a)).toBeCloseTo(10 ** (1 / 3), 6);
   });
   test('an air-filled bag is the poor man’s way: oxygen fails first, and within a day', () => {
-    const fish = [{ count: 1, massG: 12, metabolismFactor: 1, clearingH: 48, usualC: 25 }];
-    const { t, c } = run(bag({ waterL: 1, gasL: 2, animals: fish, oxygenFraction: 0.2095 }), 25, 60);
-    const limits = limitsFor(toleranceLimits('ordinary', a), 7.4, { hardMinC: 18, hardMaxC: 32 }, a.phFloorBelowSource);
-    expect(firstToFail(safeHours(c, t, limits, STEP_H, a.nh3MeanH))).toMatchObject({ factor: 'oxygen' });
+    const animals = [fish(1, 12)];
+    const { t, c } = run(bag({ waterL: 1, gasL: 2, animals, oxygenFraction: 0.2095 }), 25, 60);
+    const limits = limitsOf('ordinary', 18, 32);
+    expect(firstToFail(safeHours(c, t, limits, STEP_H))).toMatchObject({ factor: 'oxygen' });
   });
   test('breather film keeps a few tiny fish in water alone, and not one large one', () => {
     const film = {
@@ -156,15 +154,15 @@ describe('in the bag', () => {
       co2MmolPerM2HKPa: a.breatherCo2MmolPerM2HKPa,
     };
     const of = (massG: number, count: number): number => {
-      const fish = [{ count, massG, metabolismFactor: 1, clearingH: 36, usualC: 24 }];
-      const { c } = run(bag({ waterL: 0.5, gasL: 0, animals: fish, film }), 23, 48);
+      const animals = [fish(count, massG, { clearingH: 36, usualC: 24 })];
+      const { c } = run(bag({ waterL: 0.5, gasL: 0, animals, film }), 23, 48);
       return c.oxygenKPa[c.oxygenKPa.length - 1]!;
     };
     expect(of(0.3, 3)).toBeGreaterThan(8);
     expect(of(20, 1)).toBeLessThan(3);
   });
   test('an oxygen tablet adds what it holds, and no more', () => {
-    const still = { animals: [{ count: 1, massG: 0.001, metabolismFactor: 1e-6, clearingH: 36, usualC: 25 }] };
+    const still = { animals: [fish(1, 0.001, { metabolismFactor: 1e-6 })] };
     const plain = run(bag(still), 25, 96).c;
     const tablet = run(bag({ ...still, tabletOxygenMg: 200 }), 25, 96).c;
     const held = (c: typeof plain): number => {

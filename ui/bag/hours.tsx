@@ -9,13 +9,16 @@ import type { BagView } from '@/server/bag/view';
 
 type Hour = BagView['hours'][number];
 
+/** A share in whole percents; the least are told as such. */
+const percent = (x: number): string => (x > 0 && x < 0.01 ? 'under 1 %' : `${(100 * x).toFixed(0)} %`);
+
 /** What is drawn, by limit; pH says what drives it. */
-const panelsOf = ({ limits }: BagView, co2: number) =>
+const panelsOf = ({ limits }: BagView, at: Hour) =>
   [
     {
       key: 'tempC',
       name: 'Water',
-      note: `${limits.tempMin} to ${limits.tempMax}`,
+      note: `bears ${limits.tempMin} to ${limits.tempMax} a day; ${percent(at.dose)} used`,
       unit: '°C',
       digits: 1,
       colour: 'var(--c-temp)',
@@ -33,19 +36,19 @@ const panelsOf = ({ limits }: BagView, co2: number) =>
       lines: [limits.oxygenMgL],
     },
     {
-      key: 'nh3',
-      name: 'Ammonia, NH₃-N',
-      note: `under ${limits.nh3}`,
-      unit: 'mg/L',
-      digits: 3,
+      key: 'times',
+      name: 'Ammonia',
+      note: `under ${limits.times} × the acute criterion`,
+      unit: '× acute',
+      digits: 2,
       colour: 'var(--c-amm)',
       dash: '1.5 4',
-      lines: [limits.nh3],
+      lines: [limits.times],
     },
     {
       key: 'pH',
       name: 'pH, by CO₂',
-      note: `over ${limits.phFloor.toFixed(1)}; CO₂ ${co2.toFixed(0)} mg/L`,
+      note: `over ${limits.phFloor.toFixed(1)}; CO₂ ${at.co2.toFixed(0)} mg/L`,
       unit: '',
       digits: 2,
       colour: 'var(--c-co2)',
@@ -129,6 +132,7 @@ function HoursTable({ data }: { data: readonly Hour[] }) {
           <th className="r">O₂ mg/L</th>
           <th className="r">TAN mg N/L</th>
           <th className="r">NH₃ mg N/L</th>
+          <th className="r">× acute</th>
           <th className="r">pH</th>
           <th className="r">CO₂ mg/L</th>
         </>
@@ -143,6 +147,7 @@ function HoursTable({ data }: { data: readonly Hour[] }) {
             <td className="r">{r.oxygenMgL.toFixed(1)}</td>
             <td className="r">{r.tan.toFixed(2)}</td>
             <td className="r">{r.nh3.toFixed(4)}</td>
+            <td className="r">{r.times.toFixed(2)}</td>
             <td className="r">{r.pH.toFixed(2)}</td>
             <td className="r">{r.co2.toFixed(1)}</td>
           </tr>
@@ -151,14 +156,14 @@ function HoursTable({ data }: { data: readonly Hour[] }) {
   );
 }
 
-/** Four small panels on one clock: water, oxygen, un-ionized ammonia, pH; each with its limit. */
+/** Four small panels on one clock: water, oxygen, ammonia, pH; each with its limit. */
 export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number }) {
   const [table, setTable] = useState(false);
   const last = Math.min(view.hours[view.hours.length - 1]?.h ?? 0, Math.ceil((deadlineH + 24) / 6) * 6);
   const data = view.hours.filter((r) => r.h <= last);
   const at = data.reduce((x, r) => (Math.abs(r.h - deadlineH) < Math.abs(x.h - deadlineH) ? r : x), data[0]!);
-  const panels = panelsOf(view, at.co2);
-  const summary = `At ${at.h.toFixed(0)} h: ${at.tempC.toFixed(1)} °C, oxygen ${at.oxygenMgL.toFixed(0)} mg/L, un-ionized ammonia ${at.nh3.toFixed(3)} and total ${at.tan.toFixed(1)} mg N/L, pH ${at.pH.toFixed(2)}, CO₂ ${at.co2.toFixed(0)} mg/L.`;
+  const panels = panelsOf(view, at);
+  const summary = `At ${at.h.toFixed(0)} h: ${at.tempC.toFixed(1)} °C, oxygen ${at.oxygenMgL.toFixed(0)} mg/L, un-ionized ammonia ${at.nh3.toFixed(3)} and total ${at.tan.toFixed(1)} mg N/L (${at.times.toFixed(2)} × the acute criterion), pH ${at.pH.toFixed(2)}, CO₂ ${at.co2.toFixed(0)} mg/L.`;
   return (
     <figure aria-label={summary}>
       {panels.map((panel, i) => (

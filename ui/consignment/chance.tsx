@@ -21,7 +21,7 @@ export function Chance({
 }) {
   const { progress, results, problem } = useEvaluation(
     version,
-    job ? [{ ...job, options: { stepH: 0.5, worstCase: false, draws: RUNS } }] : [],
+    job ? [{ ...job, options: { stepH: 0.5, draws: RUNS } }] : [],
   );
   const risk = results[0]?.risk ?? progress[0]?.risk ?? null;
   const runs = risk?.draws ?? stored?.draws ?? 0;

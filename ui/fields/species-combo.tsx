@@ -74,7 +74,7 @@ export function SpeciesCombo<L extends Lot>({
       id: s.id,
       label: s.name,
       words: `${s.scientific} ${s.otherNames ?? ''} ${s.water}`,
-      show: shown(s, `${s.water}, ${s.tolerance}, ${s.temp.hardMinC} to ${s.temp.hardMaxC} °C`, null),
+      show: shown(s, `${s.water}, ${s.tolerance}, ${s.temp.cold24C} to ${s.temp.warm24C} °C`, null),
     })),
   ];
   return (

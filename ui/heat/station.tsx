@@ -28,7 +28,6 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
     ...p.job,
     options: {
       stepH: 0.5,
-      worstCase: false,
       draws: index === 0 ? RUNS : 0,
       follow: box.firstBagId,
       choosers: { packs: { boxId: box.id, draws: RUNS, part: { index, of: WORKERS } }, bags: false, days: null },

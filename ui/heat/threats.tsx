@@ -5,8 +5,11 @@ const words: Record<Cause, string> = {
   delay: 'nothing had come late',
   weather: 'the weather had been as forecast',
   fish: 'the fish had breathed as usual',
-  packs: 'every pack had given its rating',
-  insulation: 'the box had been as tight as told',
+  places: 'every depot, van and hall had been as usual',
+  packs: 'no pack had been weaker than its kind',
+  box: 'the box had been as tight as its kind',
+  packKind: 'this kind of pack gave what is told of it',
+  boxKind: 'this kind of box held what is told of it',
 };
 
 /** What loses the lost runs: how many each cause by itself would have spared. */

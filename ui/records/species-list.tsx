@@ -114,11 +114,11 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
         {s.tolerance} {mark(s, 'tolerance')}
       </td>
       <td className="r num whitespace-nowrap" data-head="Hard edges °C">
-        {s.temp.hardMinC} to {s.temp.hardMaxC}
+        {s.temp.cold24C} to {s.temp.warm24C}
         <span className="u">{mark(s, 'temp')}</span>
       </td>
       <td className="r num whitespace-nowrap" data-head="At ease °C">
-        {s.temp.softMinC} to {s.temp.softMaxC}
+        {s.temp.easeMinC} to {s.temp.easeMaxC}
         <span className="u">{mark(s, 'temp')}</span>
       </td>
       <td className="r num whitespace-nowrap" data-head="Usual size">
