@@ -3,6 +3,8 @@
  * Impossible cases answer null or `possible: false`, as the files define.
  */
 import * as dilution from '@/core/acclimation/dilution';
+import { equalCo2Ph } from '@/core/acclimation/methods';
+import { drivingHours } from '@/core/calendar/reach';
 import { closedBag } from '@/core/bag/closed';
 import { oxygenStep } from '@/core/bag/oxygen';
 import { firstBeyond, trailingMean } from '@/core/bag/slack';
@@ -61,7 +63,7 @@ const MINUTE_H = 1 / 60;
 
 function packAir(i: Values): Values {
   const packs = i.packs.map((p: Values) => ({ curve: { ratedW: p.ratedCurveHW }, strength: p.strength }));
-  const a = { ...defaultAssumptions, packBenchMin: 0, packQ10: 1 };
+  const a = { ...defaultAssumptions, packBenchMin: 0, packQ10: 1, packRatedC: i.tempC };
   const burning = lightPacks(packs, { ...a, packFactorMin: i.tempFactor, packFactorMax: i.tempFactor });
   const air = { oxygen: i.startO2Fraction, litres: i.airL, freshLPerH: i.freshAirLH, tempC: i.tempC };
   const out = { o2Fraction: [] as number[], powerW: [] as number[], heatKj: [] as number[] };
@@ -124,6 +126,49 @@ function bagOxygen(i: Values): Values {
     MINUTE_H,
   );
   return { ...out, minMean30Kpa: Math.min(...judged), hourUnderLimit: under === null ? null : under + 0.5 };
+}
+
+function openedOxygen(i: Values): Values {
+  const SECOND_STEP_H = 1 / 240;
+  const henry = oxygen.oxygenMgLPerKPa(i.tempC, i.S);
+  const dryKPa = u.KPA_PER_ATM - oxygen.vapourPressureAtm(i.tempC) * u.KPA_PER_ATM;
+  const perMol = 1000 * u.O2_G_PER_MOL;
+  const s = { waterMolL: i.startMgL / perMol, gasMol: Infinity, usedMol: 0 };
+  let volumeL: number = i.volumeL;
+  const additions = [...i.additionsHLMgL];
+  const last = Math.max(...i.minutes) / 60;
+  const asked = new Map<number, number>(i.minutes.map((m: number) => [Math.round(m / 60 / SECOND_STEP_H), m]));
+  const o2MgL: number[] = [];
+  let under: number | null = null;
+  let before = i.startMgL - i.limitMgL;
+  for (let step = 0; step * SECOND_STEP_H <= last + 1e-9; step++) {
+    const hour = step * SECOND_STEP_H;
+    const poured = additions[0] && additions[0][0] <= hour + 1e-9;
+    while (additions[0] && additions[0][0] <= hour + 1e-9) {
+      const [, litres, mgL] = additions.shift();
+      s.waterMolL = (s.waterMolL * volumeL + (litres * mgL) / perMol) / (volumeL + litres);
+      volumeL += litres;
+    }
+    const mgL = s.waterMolL * perMol;
+    const over = mgL - i.limitMgL;
+    if (under === null && over < 0)
+      under =
+        step === 0 || poured ? hour * 60 : (hour - SECOND_STEP_H + (SECOND_STEP_H * before) / (before - over)) * 60;
+    before = over;
+    if (asked.has(step)) o2MgL.push(mgL);
+    oxygenStep(s, {
+      waterL: volumeL,
+      hours: SECOND_STEP_H,
+      refillPerH: i.kLaPerH ?? (1000 * i.kLMH * i.surfaceM2) / volumeL,
+      gasKPa: oxygen.OXYGEN_IN_AIR * dryKPa,
+      inertShare: 0,
+      molPerLPerKPa: henry / perMol,
+      wantsMol: (i.useMgH * SECOND_STEP_H) / perMol,
+      halfKPa: i.halfKpa,
+      givenMol: 0,
+    });
+  }
+  return { satMgL: oxygen.oxygenSaturationAt1Atm(i.tempC, i.S), o2MgL, minuteUnderLimit: under };
 }
 
 const lump = (i: Values): analytic.Lump => ({
@@ -223,6 +268,23 @@ export const adapters: Readonly<Record<string, Adapter>> = {
   thermal_dose: thermalDoseOf,
   pack_air: packAir,
   bag_oxygen: bagOxygen,
+  opened_oxygen: openedOxygen,
+  equal_co2_step: (i) => {
+    const pH = (alk: number, tempC: number): number =>
+      equalCo2Ph({ alkalinity: alk / 1000, tan: 0, tempC, salinity: 0 }, i.pCO2Atm);
+    const [pHBag, pHTank] = [pH(i.bagAlkMeqL, i.bagTempC), pH(i.tankAlkMeqL, i.tankTempC)];
+    return { pHBag, pHTank, stepPh: pHTank - pHBag };
+  },
+  own_car: (i) => {
+    const d = drivingHours(i.distanceKm * i.detourFactor, {
+      kmPerH: i.speedKmH,
+      restEveryH: i.restEveryH,
+      restH: i.restH,
+      dayH: i.dayDriveH,
+      nightH: i.nightH,
+    });
+    return { driveH: d.driveH, restStops: d.rests, nights: d.nights, totalH: d.totalH };
+  },
   epa2013: (i) => {
     const c = ammoniaCriteria(i.pH, i.t_C);
     return {

@@ -3,7 +3,8 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { cups, dropsToMlPerMin, dripMinutes } from './dilution';
 import { compareMethods } from './methods';
 import type { OpenedBag, TankWater } from './recipes';
-import { recommend } from './recommend';
+import type { ToleranceClass } from '@/core/fish/tolerance';
+import { adviseOpening, recommend, type Animals, type Recommendation, type Weighed } from './recommend';
 import { runPosition, type RunRecord } from './run';
 
 const after48h: OpenedBag = { waterL: 1, tempC: 23, pH: 6.5, alkalinityMeqL: 2.5, tanMgNL: 10, salinity: 0, ghDgh: 8 };
@@ -78,7 +79,7 @@ describe('what the packing or the tank forbids', () => {
       expect(m[id]!.refused).toMatch(/never floated/);
     for (const id of ['drip', 'scoop', 'straight'] as const) expect(m[id]!.refused).toBeNull();
     expect(m.drip!.steps.some((x) => x.key === 'float')).toBe(false);
-    const r = recommend(Object.values(m), 'ordinary', false, false, a);
+    const r = recommend(Object.values(m), who('ordinary'), a);
     expect(r.ranked.every((j) => j.course.refused === null)).toBe(true);
   });
   test('matching the tank needs a difference in salinity and a tank without residents', () => {
@@ -109,34 +110,157 @@ describe('figures of the methods', () => {
   });
 });
 
-describe('the recommendation', () => {
-  test('after a long dense journey the fish go straight across; from equal and clean water anything will do', () => {
-    const dense = recommend(
-      compareMethods({ ...after48h, tanMgNL: 25, pH: 6.4 }, { ...tank, pH: 7.4 }, a),
-      'hardy',
-      false,
-      false,
-      a,
+const who = (tolerance: ToleranceClass, more: Partial<Animals> = {}): Animals => ({
+  tolerance,
+  invertebrate: false,
+  marine: false,
+  ...more,
+});
+
+describe('the ten situations of arrival (common practice), on one default set of assumptions', () => {
+  const clean = { pH: 7.4, tanMgNL: 0.4, alkalinityMeqL: 2.5, ghDgh: 10 };
+  const bag = (x: Partial<OpenedBag>): OpenedBag => ({ ...after48h, surfaceM2: 0.0127, oxygenMgL: 20, ...x });
+  const advised = (b: OpenedBag, t: Partial<TankWater>, w: Animals) =>
+    adviseOpening({ tolerance: w.tolerance, ...b }, { ...tank, ...t }, w, a).recommendation;
+  const first = (r: Recommendation): string => r.ranked[0]!.course.id;
+  const animals = (useMgH: number) => ({ useMolH: useMgH / 31998, ammoniaPerOxygen: 0.1 });
+
+  test('from the shop round the corner, half an hour in the bag: the simplest', () => {
+    const r = advised(
+      bag({ ...clean, tempC: 24, oxygenMgL: 9, animals: animals(3) }),
+      { pH: 7.6, khDkh: 8 },
+      who('ordinary'),
     );
-    // With a binder or without: what is recommended does not wait in the opened water.
-    expect(['float-transfer', 'scoop', 'straight']).toContain(dense.ranked[0]!.course.id);
-    const mixing = dense.ranked.findIndex((j) => ['drip', 'cups', 'degas'].includes(j.course.id));
-    expect(dense.ranked.findIndex((j) => j.course.id === 'float-transfer')).toBeLessThan(mixing);
-    expect(dense.reason).toMatch(/criterion-minutes|weigh the same/);
+    expect(r.simplest).toBe(true);
+    expect(first(r)).toBe('float-transfer');
   });
-  test('shrimp from clean soft water into hard water are mixed slowly', () => {
-    const shrimp = recommend(
-      compareMethods({ ...after48h, tanMgNL: 0.2, pH: 6.8, ghDgh: 4 }, { ...tank, ghDgh: 14 }, a),
-      'ordinary',
-      true,
-      false,
-      a,
+  test('a posted goldfish, 46 hours: float and across', () => {
+    const r = advised(
+      bag({ waterL: 3, tempC: 15, pH: 6.7, tanMgNL: 8, alkalinityMeqL: 3, surfaceM2: 0.025, animals: animals(6) }),
+      { tempC: 17, pH: 7.6, khDkh: 9 },
+      who('hardy'),
     );
-    expect(shrimp.ranked[0]!.course.id).not.toBe('float-transfer');
+    expect(first(r) === 'float-transfer' || r.either).toBe(true);
   });
-  test('the burden is the root of its squared parts', () => {
-    for (const j of recommend(compareMethods(after48h, tank, a), 'ordinary', false, false, a).ranked)
-      expect(j.burden).toBeCloseTo(Math.sqrt(Object.values(j.parts).reduce((s, x) => s + x * x, 0)), 9);
+  test('shrimp from GH 6 to GH 12: a drip', () => {
+    const r = advised(bag({ ...clean, ghDgh: 6 }), { ghDgh: 12 }, who('ordinary', { invertebrate: true }));
+    expect(first(r)).toBe('drip');
+  });
+  test('sea fish, 36 hours, equal water: either', () => {
+    const sea = { salinity: 34, pH: 7.2, alkalinityMeqL: 2.6, tanMgNL: 1.5, ghDgh: 60, tempC: 25 };
+    const r = advised(
+      bag({ ...sea, animals: animals(2) }),
+      { salinity: 34, pH: 8.1, khDkh: 7.3, ghDgh: 60 },
+      who('ordinary', { marine: true }),
+    );
+    expect(r.either || r.simplest).toBe(true);
+  });
+  test('from 28 to 35 without residents: the tank is matched, with its litres of fresh water told', () => {
+    const r = advised(
+      bag({ salinity: 28, pH: 7.6, alkalinityMeqL: 2.4, tanMgNL: 0.8, ghDgh: 50 }),
+      { salinity: 35, pH: 8.1, khDkh: 7.5, ghDgh: 60, volumeL: 100 },
+      who('ordinary', { marine: true }),
+    );
+    expect(first(r)).toBe('pinhole');
+    expect(r.ranked[0]!.course.steps.map((x) => x.detail).join(' ')).toContain('Take out 20 of its 100 L');
+  });
+  test('a dense farm bag: air stone and dilution first', () => {
+    const r = advised(
+      bag({
+        waterL: 5,
+        tempC: 24,
+        pH: 6.2,
+        tanMgNL: 15,
+        alkalinityMeqL: 3.5,
+        ghDgh: 8,
+        surfaceM2: 0.046,
+        oxygenMgL: 15,
+        animals: animals(180),
+      }),
+      { pH: 7.6, khDkh: 8 },
+      who('hardy'),
+    );
+    expect(first(r)).toBe('degas');
+  });
+  test('equal water: float', () => {
+    const r = advised(
+      bag({ ...clean, tempC: 23, alkalinityMeqL: 2.5, ghDgh: 12 }),
+      { pH: 7.4, khDkh: 7 },
+      who('delicate'),
+    );
+    expect(first(r)).toBe('float-transfer');
+    expect(r.simplest).toBe(true);
+  });
+  test('from soft and acid to hard and alkaline: a drip', () => {
+    const r = advised(
+      bag({ pH: 5.8, alkalinityMeqL: 0.25, tanMgNL: 1, ghDgh: 2, tempC: 25 }),
+      { pH: 8, khDkh: 12, ghDgh: 16 },
+      who('ordinary'),
+    );
+    expect(first(r)).toBe('drip');
+  });
+  test('chilled to 8 °C, into 24 °C: warmed in stages', () => {
+    const r = advised(bag({ ...clean, tempC: 8 }), { tempC: 24, pH: 7.6, khDkh: 7 }, who('ordinary'));
+    expect(first(r)).toBe('staged');
+    const m = r.ranked[0]!.course;
+    expect(m.transferAtMin).toBeGreaterThan(120);
+    expect(m.tempStepC).toBeLessThan(2);
+  });
+  test('brackish 12 to 2: never straight across', () => {
+    const r = advised(
+      bag({ salinity: 12, pH: 7.4, alkalinityMeqL: 2.5, tanMgNL: 1, ghDgh: 30 }),
+      { salinity: 2, residents: true },
+      who('ordinary'),
+    );
+    expect(['drip', 'cups', 'degas']).toContain(first(r));
+    for (const j of r.ranked.filter((x) => ['straight', 'float-transfer', 'scoop'].includes(x.course.id)))
+      expect(j.parts.salinity).toBeGreaterThan(1);
+  });
+});
+
+describe('after opening', () => {
+  test('of a climb of pH most is CO2 that leaves: the buffer’s part is the step at equal CO2', () => {
+    const t = by(compareMethods(after48h, { ...tank, khDkh: 7 }, a))['float-transfer']!;
+    expect(t.phStep).toBeGreaterThan(1.2);
+    expect(t.bufferStep).toBeLessThan(0.2);
+    expect(t.co2FallMgL).toBeGreaterThan(30);
+  });
+  test('a dense bag left alone runs out of oxygen, under an air stone it does not (as its own minute by minute says)', () => {
+    const dense = {
+      ...after48h,
+      waterL: 4,
+      oxygenMgL: 20,
+      surfaceM2: 0.025,
+      animals: { useMolH: 150 / 31998, ammoniaPerOxygen: 0.1 },
+    };
+    const m = by(compareMethods(dense, tank, a));
+    expect(m.degas!.leastOxygenKPa).toBeGreaterThan(8);
+    expect(m.cups!.leastOxygenKPa).toBeLessThan(1);
+  });
+  test('animals that wait go on giving CO2: the pH of their water climbs less than with nobody in it', () => {
+    const at40 = (mgH: number): number => {
+      const animals = { useMolH: mgH / 31998, ammoniaPerOxygen: 0.1 };
+      return by(compareMethods({ ...after48h, animals }, tank, a)).drip!.pH[160]!;
+    };
+    expect(at40(20)).toBeLessThan(at40(0) - 0.05);
+  });
+  test('the burden is the root of its squared parts, without those that are the same for all', () => {
+    const r = recommend(compareMethods(after48h, tank, a), who('ordinary'), a);
+    for (const j of r.ranked) {
+      const telling = Object.entries(j.parts).filter(([k]) => !r.common.includes(k as Weighed));
+      expect(j.burden).toBeCloseTo(Math.sqrt(telling.reduce((s, [, x]) => s + x * x, 0)), 9);
+    }
+  });
+  test('where the order turns with how fast CO2 leaves, the sentence says so', () => {
+    const turns = [4, 8, 12, 20, 30].flatMap((tanMgNL) =>
+      [6.6, 7, 7.4].map((pH) =>
+        adviseOpening({ ...after48h, tanMgNL, pH, ghDgh: 3 }, { ...tank, ghDgh: 14 }, who('ordinary'), a),
+      ),
+    );
+    for (const { recommendation: r } of turns)
+      if (r.flipsTo)
+        expect(r.reason).toContain(`Should CO₂ leave twice as fast, ${r.flipsTo.toLowerCase()} comes first.`);
+      else expect(r.reason).not.toContain('twice as fast');
   });
 });
 
@@ -168,14 +292,24 @@ test('any bag and tank: every method has figures that are figures, or the contra
       }
       computed++;
       for (const m of courses) {
-        const figures = [m.peakNh3MgNL, m.criterionMin, m.nh3MinMgNL, m.phStep, m.tempStepC, m.salinityStep, m.ghStep];
+        const figures = [
+          m.peakNh3MgNL,
+          m.criterionMin,
+          m.nh3MinMgNL,
+          m.phStep,
+          m.bufferStep,
+          m.co2FallMgL,
+          m.tempStepC,
+          m.salinityStep,
+          m.ghStep,
+        ];
         for (const x of figures) expect(x >= 0 && Number.isFinite(x)).toBe(true);
         expect(m.newShare).toBeGreaterThanOrEqual(-1e-9);
         expect(m.newShare).toBeLessThanOrEqual(1);
       }
-      const r = recommend(courses, 'delicate', true, t.salinity > 5, a);
+      const r = recommend(courses, { tolerance: 'delicate', invertebrate: true, marine: t.salinity > 5 }, a);
       expect(r.ranked.length).toBeGreaterThanOrEqual(3);
-      for (let i = 1; i < r.ranked.length; i++)
+      for (let i = r.simplest ? 2 : 1; i < r.ranked.length; i++)
         expect(r.ranked[i]!.burden).toBeGreaterThanOrEqual(r.ranked[i - 1]!.burden);
     }),
     { numRuns: 60 },

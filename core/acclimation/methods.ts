@@ -1,6 +1,9 @@
 import { Refusal } from '@/core/quantities/refusal';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { CO2_G_PER_MOL, N_G_PER_MOL, dkhToMeqL } from '@/core/quantities/units';
+import { CO2_G_PER_MOL, KPA_PER_ATM, N_G_PER_MOL, O2_G_PER_MOL, ZERO_C_IN_K, dkhToMeqL } from '@/core/quantities/units';
+import { oxygenStep } from '@/core/bag/oxygen';
+import { METABOLISM_K } from '@/core/fish/metabolism';
+import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { floatConductanceWPerK } from '@/core/heat/float';
 import { WATER_J_PER_KG_K } from '@/core/heat/box';
 import { AIR_CO2_ATM, CARBONATE_RANGE, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
@@ -32,7 +35,13 @@ export interface MethodCourse {
   /** From opening on: ∫ times the acute criterion dt, and ∫ un-ionized dt. */
   criterionMin: number;
   nh3MinMgNL: number;
+  /** Dissolved oxygen, mg/L, and its least pressure while the bag is open, kPa. */
+  oxygenMgL: Float64Array;
+  leastOxygenKPa: number;
+  /** In any five minutes: the whole step of pH, the part of it that another buffer makes (at equal CO2), the fall of CO2. */
   phStep: number;
+  bufferStep: number;
+  co2FallMgL: number;
   tempStepC: number;
   salinityStep: number;
   ghStep: number;
@@ -55,6 +64,30 @@ function largestStep(values: readonly number[], perMin: number): number {
   return most;
 }
 
+/** Largest fall within five minutes. */
+function largestFall(values: readonly number[], perMin: number): number {
+  const width = Math.round(5 * perMin);
+  let most = 0;
+  for (let i = 0; i < values.length; i++)
+    for (let j = i + 1; j <= Math.min(values.length - 1, i + width); j++)
+      most = Math.max(most, values[i]! - values[j]!);
+  return most;
+}
+
+/** pH of a water that has given its CO2 to the air: what a buffer by itself makes of it. Alkalinity and TAN in mol/L. */
+export function equalCo2Ph(
+  w: { alkalinity: number; tan: number; tempC: number; salinity: number },
+  pCo2Atm = AIR_CO2_ATM,
+): number {
+  const k = table(w.salinity).at(Math.min(35, Math.max(0, w.tempC)));
+  return solveCarbonate(w.alkalinity, w.tan, { co2: k.K0 * pCo2Atm }, k).pH;
+}
+
+/** Oxygen of water in equilibrium with air at the ground, mol/L. */
+function airSaturated(k: ReturnType<ReturnType<typeof table>['at']>): number {
+  return (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (KPA_PER_ATM - k.vapourKPa)) / 1000 / O2_G_PER_MOL;
+}
+
 const table = (salinity: number): ReturnType<typeof waterTable> => waterTable(Math.round(salinity * 10) / 10);
 
 /** The bag and the tank as vessels of total carbon; refuses a pH that its hardness cannot have. */
@@ -75,6 +108,7 @@ function vessels(bag: OpenedBag, tank: TankWater): { v: Vessel; t: Vessel } {
     alkalinity: bag.alkalinityMeqL / 1000,
     dic,
     tan,
+    oxygen: bag.oxygenMgL === undefined ? airSaturated(kBag) : bag.oxygenMgL / 1000 / O2_G_PER_MOL,
     salinity: bag.salinity,
     gh: bag.ghDgh,
   };
@@ -84,6 +118,7 @@ function vessels(bag: OpenedBag, tank: TankWater): { v: Vessel; t: Vessel } {
     alkalinity: alkTank,
     dic: dicTank,
     tan: 0,
+    oxygen: airSaturated(kTank),
     salinity: tank.salinity,
     gh: tank.ghDgh,
   };
@@ -97,6 +132,9 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     minutes: [] as number[],
     nh3: [] as number[],
     pH: [] as number[],
+    buffer: [] as number[],
+    co2: [] as number[],
+    oxygen: [] as number[],
     temp: [] as number[],
     salinity: [] as number[],
     gh: [] as number[],
@@ -105,49 +143,83 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   let nh3Min = 0;
   let peak = 0;
   let peakTimes = 0;
+  let leastOxygenKPa = Infinity;
+  let before: { times: number; nh3: number } | null = null;
   let old = 1;
   const events = [...recipe.events];
+  const { useMolH = 0, ammoniaPerOxygen = 0 } = bag.animals ?? {};
+  const startC = bag.tempC;
   let pH = bag.pH;
   for (let i = 0; i <= steps; i++) {
     const minute = i * COURSE_STEP_MIN;
+    const open = minute >= recipe.openAtMin - 1e-9;
     while (events.length > 0 && events[0]!.atMin <= minute + 1e-9) {
-      const before = v.volumeL;
+      const volumeL = v.volumeL;
       events.shift()!.do(v, t);
-      if (v.volumeL > before) old *= before / v.volumeL;
+      if (v.volumeL > volumeL) old *= volumeL / v.volumeL;
     }
-    const k = table(v.salinity).at(Math.min(35, Math.max(0, v.tempC)));
+    const t35 = Math.min(35, Math.max(0, v.tempC));
+    const k = table(v.salinity).at(t35);
     const state = solveCarbonate(v.alkalinity, v.tan, { total: v.dic }, k, undefined, pH);
     pH = state.pH;
     const nh3 = state.nh3 * 1000 * N_G_PER_MOL;
-    const times = timesAcute({
-      tanMgNL: v.tan * 1000 * N_G_PER_MOL,
-      nh3MgNL: nh3,
-      pH,
-      tempC: v.tempC,
-      salinity: v.salinity,
-    });
+    const tanMgNL = v.tan * 1000 * N_G_PER_MOL;
+    const times = timesAcute({ tanMgNL, nh3MgNL: nh3, pH, tempC: v.tempC, salinity: v.salinity }, bag.judge);
+    const oxygenMgL = v.oxygen * 1000 * O2_G_PER_MOL;
     series.minutes.push(minute);
     series.nh3.push(nh3);
     series.pH.push(pH);
+    series.buffer.push(equalCo2Ph(v));
+    series.co2.push(state.co2 * 1000 * CO2_G_PER_MOL);
+    series.oxygen.push(oxygenMgL);
     series.temp.push(v.tempC);
     series.salinity.push(v.salinity);
     series.gh.push(v.gh);
-    if (minute >= recipe.openAtMin - 1e-9) {
-      criterionMin += times * COURSE_STEP_MIN;
-      nh3Min += nh3 * COURSE_STEP_MIN;
+    if (open) {
+      if (before) {
+        criterionMin += ((times + before.times) / 2) * COURSE_STEP_MIN;
+        nh3Min += ((nh3 + before.nh3) / 2) * COURSE_STEP_MIN;
+      }
+      before = { times, nh3 };
       peak = Math.max(peak, nh3);
       peakTimes = Math.max(peakTimes, times);
+      leastOxygenKPa = Math.min(leastOxygenKPa, oxygenMgL / k.oxygenMgLPerKPa);
     }
     // Over the coming quarter of a minute.
-    const seconds = COURSE_STEP_MIN * 60;
-    const exchange = minute >= recipe.openAtMin ? recipe.exchange.open : recipe.exchange.closed;
-    const perS = (floatConductanceWPerK(v.volumeL, a) * exchange) / (v.volumeL * WATER_J_PER_KG_K);
-    v.tempC += (t.tempC - v.tempC) * (1 - Math.exp(-seconds * perS));
-    if (minute >= recipe.openAtMin - 1e-9) {
-      const air = k.K0 * AIR_CO2_ATM;
-      const gone = (state.co2 - air) * (1 - Math.exp((-recipe.degasPerH * COURSE_STEP_MIN) / 60));
-      v.dic -= gone;
+    const hours = COURSE_STEP_MIN / 60;
+    const warming = recipe.warming && minute < recipe.warming.floatAtMin ? recipe.warming : null;
+    if (warming) v.tempC += Math.sign(t.tempC - v.tempC) * Math.min(Math.abs(t.tempC - v.tempC), warming.cPerH * hours);
+    else {
+      const exchange = open ? recipe.exchange.open : recipe.exchange.closed;
+      const perS = (floatConductanceWPerK(v.volumeL, a) * exchange) / (v.volumeL * WATER_J_PER_KG_K);
+      v.tempC += (t.tempC - v.tempC) * (1 - Math.exp(-hours * 3600 * perS));
     }
+    // The animals go on breathing; while the bag is closed its gas keeps what oxygen the water has.
+    const wants = useMolH * hours * Math.exp(METABOLISM_K * (1 / (startC + ZERO_C_IN_K) - 1 / (t35 + ZERO_C_IN_K)));
+    let used = wants;
+    if (open) {
+      const air = k.K0 * AIR_CO2_ATM;
+      v.dic -= (state.co2 - air) * (1 - Math.exp(-recipe.degasPerH * hours));
+      const oxygen = { waterMolL: v.oxygen, gasMol: Infinity, usedMol: 0 };
+      oxygenStep(oxygen, {
+        waterL: v.volumeL,
+        hours,
+        refillPerH:
+          recipe.aerationPerH ??
+          (a.gasTransferRestMPerH * (bag.surfaceM2 ?? openSurfaceM2(v.volumeL)) * 1000) / v.volumeL,
+        gasKPa: OXYGEN_IN_AIR * (KPA_PER_ATM - k.vapourKPa),
+        inertShare: 0,
+        molPerLPerKPa: k.oxygenMgLPerKPa / 1000 / O2_G_PER_MOL,
+        wantsMol: wants,
+        halfKPa: a.oxygenHalfKPa,
+        givenMol: 0,
+      });
+      v.oxygen = oxygen.waterMolL;
+      used = oxygen.usedMol;
+    }
+    v.dic += (used * a.respiratoryQuotient) / v.volumeL;
+    v.tan += (used * ammoniaPerOxygen) / v.volumeL;
+    v.alkalinity += (used * ammoniaPerOxygen) / v.volumeL;
     const litres = recipe.inflow(minute) * COURSE_STEP_MIN;
     if (litres > 0) {
       old *= v.volumeL / (v.volumeL + litres);
@@ -155,10 +227,16 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     }
   }
   // After the net the fish are in the tank: that step counts too.
+  const kTank = table(tank.salinity).at(Math.min(35, Math.max(0, tank.tempC)));
+  const tankCo2 = solveCarbonate(t.alkalinity, 0, { total: t.dic }, kTank).co2 * 1000 * CO2_G_PER_MOL;
+  const tankBuffer = equalCo2Ph(t);
   for (let m = 0; m < 5 / COURSE_STEP_MIN; m++) {
     series.minutes.push(recipe.transferAtMin + (m + 1) * COURSE_STEP_MIN);
     series.nh3.push(0);
     series.pH.push(tank.pH);
+    series.buffer.push(tankBuffer);
+    series.co2.push(tankCo2);
+    series.oxygen.push(t.oxygen * 1000 * O2_G_PER_MOL);
     series.temp.push(tank.tempC);
     series.salinity.push(recipe.matchesSalinity ? bag.salinity : tank.salinity);
     series.gh.push(tank.ghDgh);
@@ -178,7 +256,11 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     peakTimesAcute: peakTimes,
     criterionMin,
     nh3MinMgNL: nh3Min,
+    oxygenMgL: Float64Array.from(series.oxygen),
+    leastOxygenKPa,
     phStep: largestStep(series.pH, perMin),
+    bufferStep: largestStep(series.buffer, perMin),
+    co2FallMgL: largestFall(series.co2, perMin),
     tempStepC: largestStep(series.temp, perMin),
     salinityStep: largestStep(series.salinity, perMin),
     ghStep: largestStep(series.gh, perMin),
@@ -187,6 +269,9 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     refused: recipe.refused,
   };
 }
+
+/** Free surface of an open bag or bucket of which nothing is told: about as wide as its water is deep. */
+const openSurfaceM2 = (volumeL: number): number => (volumeL / 1000) ** (2 / 3);
 
 /** Every method on the same water, those that the packing or the tank forbids marked. Throws RangeError where a measured pH contradicts the carbonate hardness. */
 export const compareMethods = (bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse[] =>

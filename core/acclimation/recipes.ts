@@ -1,5 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { ToleranceClass } from '@/core/fish/tolerance';
 import { floatMinutes } from '@/core/heat/float';
+import type { AmmoniaJudge } from '@/core/water/criteria';
 
 /** The bag as it is opened: measured where measured, computed where not. */
 export interface OpenedBag {
@@ -12,6 +14,17 @@ export interface OpenedBag {
   ghDgh: number;
   /** Breather film is never floated. */
   breather?: boolean;
+  /** Free surface as the bag stands open, m², dissolved oxygen, and what the animals take and give; still water and nobody where absent. */
+  surfaceM2?: number;
+  oxygenMgL?: number;
+  animals?: {
+    /** Oxygen use at the bag's temperature, mol/h, where there is plenty. */
+    useMolH: number;
+    /** mol N given for a mol of oxygen. */
+    ammoniaPerOxygen: number;
+  };
+  judge?: AmmoniaJudge;
+  tolerance?: ToleranceClass;
 }
 
 export interface TankWater {
@@ -20,11 +33,12 @@ export interface TankWater {
   khDkh: number;
   salinity: number;
   ghDgh: number;
+  volumeL?: number;
   /** Fish already live in it: the tank cannot be matched to the bag. */
   residents?: boolean;
 }
 
-export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'straight'] as const;
+export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'staged', 'straight'] as const;
 export type MethodId = (typeof methodIds)[number];
 
 export const methodNames: Readonly<Record<MethodId, string>> = {
@@ -34,6 +48,7 @@ export const methodNames: Readonly<Record<MethodId, string>> = {
   scoop: 'Binder, then scoop out',
   degas: 'Air stone and dilute',
   pinhole: 'Match the tank, then across',
+  staged: 'Warm in stages, then across',
   straight: 'Straight in',
 };
 
@@ -54,6 +69,7 @@ export interface Vessel {
   alkalinity: number;
   dic: number;
   tan: number;
+  oxygen: number;
   salinity: number;
   gh: number;
 }
@@ -72,6 +88,10 @@ export interface Recipe {
   transferAtMin: number;
   /** CO2 leaves the open water at this rate, 1/h. */
   degasPerH: number;
+  /** Oxygen follows the air at this rate, 1/h; through the free surface alone where null. */
+  aerationPerH: number | null;
+  /** The closed bag warms this fast, °C/h, until it floats at the minute given; it floats from the start where null. */
+  warming: { cPerH: number; floatAtMin: number } | null;
   events: Doing[];
   /** Litres of tank water a minute while dripping. */
   inflow: (minute: number) => number;
@@ -86,7 +106,7 @@ export interface Recipe {
 
 export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
   const share = litres / (v.volumeL + litres);
-  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'salinity', 'gh'] as const)
+  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'oxygen', 'salinity', 'gh'] as const)
     v[key] += share * (tank[key] - v[key]);
   v.volumeL += litres;
 };
@@ -143,6 +163,8 @@ function transfer({ a, film, toTank }: Setting): Recipe {
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
     events: [],
     inflow: still,
     handsMin: a.floatTransferHandsMin,
@@ -161,6 +183,8 @@ function cups({ a, film, toTank }: Setting): Recipe {
     openAtMin: cupsOpen,
     transferAtMin: cupsOpen + 45,
     degasPerH: a.degasStirredPerH,
+    aerationPerH: a.aerationStirredPerH,
+    warming: null,
     inflow: still,
     handsMin: a.cupsHandsMin,
     ...afloat(film),
@@ -209,6 +233,8 @@ function drip({ bag, a, film, toTank }: Setting): Recipe {
     openAtMin: dripOpen,
     transferAtMin: dripOpen + 2 * half,
     degasPerH: a.degasStirredPerH,
+    aerationPerH: a.aerationStirredPerH,
+    warming: null,
     handsMin: a.dripHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
@@ -246,6 +272,8 @@ function scoop({ a, film, toTank }: Setting): Recipe {
     openAtMin: scoopOpen,
     transferAtMin: scoopOpen + 5,
     degasPerH: a.degasStirredPerH,
+    aerationPerH: a.aerationStirredPerH,
+    warming: null,
     inflow: still,
     handsMin: a.scoopHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
@@ -275,6 +303,8 @@ function degas({ bag, a, film }: Setting): Recipe {
     openAtMin: 1,
     transferAtMin: 26,
     degasPerH: a.degasAirStonePerH,
+    aerationPerH: a.aerationAirStonePerH,
+    warming: null,
     inflow: still,
     handsMin: a.degasHandsMin,
     ...afloat(film),
@@ -309,6 +339,8 @@ function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
     openAtMin: toTank,
     transferAtMin: toTank + 2,
     degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
     inflow: still,
     handsMin: a.pinholeHandsMin,
     ...afloat(film),
@@ -323,17 +355,66 @@ function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
     events: [],
     steps: [
       hand('sample', 'Sample through a pinhole', 'Measure salinity, seal the hole with tape.', 3),
-      hand(
-        'match',
-        `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`,
-        'With matched water mixed beforehand; automatic top-off off.',
-        20,
-      ),
+      hand('match', `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`, matchingWords(bag, tank), 20),
       place,
       settle(toTank),
       hand('open', 'Open the bag', 'Fish out at once.', 1),
       net('net'),
       hand('days', 'Salinity back over days', 'A step of 2 a day at most, by small changes.', 3),
+    ],
+  };
+}
+
+/** How a tank is brought to a bag's salinity, in litres where its volume is known. */
+function matchingWords(bag: OpenedBag, tank: TankWater): string {
+  const end = 'With matched water mixed beforehand; automatic top-off off.';
+  if (!tank.volumeL || bag.salinity >= tank.salinity) return end;
+  const litres = tank.volumeL * (1 - bag.salinity / tank.salinity);
+  return `Take out ${litres.toFixed(0)} of its ${tank.volumeL.toFixed(0)} L and put in as much fresh water. ${end}`;
+}
+
+/** More than this under the tank, a bag is chilled: it is offered to warm in stages. */
+const CHILLED_C = 5;
+/** Floating closes what is left, °C. */
+const FLOATED_FROM_C = 2;
+
+function staged({ bag, tank, a, film }: Setting): Recipe {
+  const gap = tank.tempC - bag.tempC;
+  const cPerH = a[`${bag.tolerance ?? 'delicate'}WarmingCPerH`];
+  const room = Math.max(0, ((gap - FLOATED_FROM_C) / cPerH) * 60);
+  const float = Math.max(
+    5,
+    Math.ceil(floatMinutes(bag.waterL, tank.tempC - FLOATED_FROM_C, tank.tempC, a, a.floatedToC)),
+  );
+  return {
+    id: 'staged',
+    name: methodNames.staged,
+    openAtMin: Math.round(room) + float,
+    transferAtMin: Math.round(room) + float + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: { cPerH, floatAtMin: Math.round(room) },
+    inflow: still,
+    handsMin: a.stagedHandsMin,
+    ...afloat(film),
+    refused: film
+      ? NEVER_FLOATED
+      : gap > CHILLED_C
+        ? null
+        : `The bag is not more than ${CHILLED_C} °C colder than the tank.`,
+    events: [],
+    steps: [
+      hand('room', 'Stand the box open in the room', 'Bags closed, lid off; out of the sun, away from the heater.', 2),
+      wait(
+        'warm',
+        'Let it warm',
+        `At most ${cPerH} °C an hour: look now and then, and put the lid back if it goes faster.`,
+        Math.round(room),
+      ),
+      place,
+      settle(float),
+      hand('open', 'Open the bag', 'Fish out at once.', 1),
+      net('net'),
     ],
   };
 }
@@ -345,6 +426,8 @@ function straight({ a }: Setting): Recipe {
     openAtMin: 0,
     transferAtMin: 2,
     degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
     inflow: still,
     handsMin: a.straightHandsMin,
     exchange: { closed: 0, open: 0 },
@@ -362,5 +445,5 @@ function straight({ a }: Setting): Recipe {
 export function recipes(bag: OpenedBag, tank: TankWater, a: Assumptions): Recipe[] {
   const toTank = Math.max(5, Math.ceil(floatMinutes(bag.waterL, bag.tempC, tank.tempC, a, a.floatedToC)));
   const setting = { bag, tank, a, film: bag.breather === true, toTank };
-  return [transfer, cups, drip, scoop, degas, pinhole, straight].map((way) => way(setting));
+  return [transfer, cups, drip, scoop, degas, pinhole, staged, straight].map((way) => way(setting));
 }

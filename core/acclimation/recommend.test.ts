@@ -10,25 +10,30 @@ const course = (id: string, change: Partial<MethodCourse> = {}): MethodCourse =>
     name: `Method ${id}`,
     criterionMin: 0,
     peakNh3MgNL: 0,
+    leastOxygenKPa: Infinity,
+    co2FallMgL: 0,
     phStep: 0,
+    bufferStep: 0,
     tempStepC: 0,
     salinityStep: 0,
     ghStep: 0,
     handsMin: 0,
+    transferAtMin: 10,
     refused: null,
     ...change,
   }) as MethodCourse;
 const judge = (
   courses: MethodCourse[],
   o: { tolerance?: 'hardy' | 'ordinary' | 'delicate'; invertebrate?: boolean; marine?: boolean } = {},
-) => recommend(courses, o.tolerance ?? 'ordinary', o.invertebrate ?? false, o.marine ?? false, a);
+) => recommend(courses, { tolerance: 'ordinary', invertebrate: false, marine: false, ...o }, a);
 const t = toleranceLimits('ordinary', a);
 
 describe('what a burden is', () => {
   const full: [string, Partial<MethodCourse>][] = [
     ['ammonia', { criterionMin: a.burdenExposureMin }],
     ['peak', { peakNh3MgNL: t.peakNh3MgNL }],
-    ['pH', { phStep: t.phStep }],
+    ['pH', { bufferStep: t.phStep }],
+    ['carbon', { co2FallMgL: t.co2FallMgL }],
     ['temperature', { tempStepC: t.tempStepC }],
     ['hardness', { ghStep: t.ghStep }],
     ['hands', { handsMin: a.burdenHandsMin }],
@@ -41,21 +46,21 @@ describe('what a burden is', () => {
   });
   test('parts of 3 and 4 weigh 5', () => {
     const { ranked } = judge([
-      course('drip', { phStep: 3 * t.phStep, tempStepC: 4 * t.tempStepC }),
+      course('drip', { bufferStep: 3 * t.phStep, tempStepC: 4 * t.tempStepC }),
       course('cups', { handsMin: 1e4 }),
     ]);
     expect(ranked[0]!.burden).toBeCloseTo(5, 12);
   });
-  test('the sea is judged by salinity, fresh water by hardness, never by both', () => {
+  test('salinity counts for every animal, hardness in fresh water alone', () => {
     const both = [
       course('drip', { salinityStep: t.salinityStep, ghStep: t.ghStep }),
       course('cups', { handsMin: 1e4 }),
     ];
     expect(judge(both, { marine: true }).ranked[0]!.parts).toMatchObject({ salinity: 1, hardness: 0 });
-    expect(judge(both).ranked[0]!.parts).toMatchObject({ salinity: 0, hardness: 1 });
+    expect(judge(both).ranked[0]!.parts).toMatchObject({ salinity: 1, hardness: 1 });
   });
   test('a delicate fish bears less than a hardy one; an invertebrate feels a step of pH or hardness more', () => {
-    const step = [course('drip', { phStep: 0.5, ghStep: 4 }), course('cups', { handsMin: 1e4 })];
+    const step = [course('drip', { bufferStep: 0.5, ghStep: 4 }), course('cups', { handsMin: 1e4 })];
     const burden = (o: Parameters<typeof judge>[1]): number => judge(step, o).ranked[0]!.burden;
     expect(burden({ tolerance: 'delicate' })).toBeGreaterThan(burden({ tolerance: 'ordinary' }));
     expect(burden({ tolerance: 'ordinary' })).toBeGreaterThan(burden({ tolerance: 'hardy' }));
@@ -75,33 +80,61 @@ describe('what is recommended', () => {
     expect(ranked.map((j) => j.course.id)).toEqual(['cups', 'drip']);
   });
   test('within a tenth either will do, and both are named; at a tenth it is one', () => {
-    const near = judge([course('drip', { handsMin: 10 }), course('cups', { handsMin: 10.9 })]);
+    const heavy = { bufferStep: t.phStep };
+    const near = judge([
+      course('drip', { ...heavy, handsMin: 10 }),
+      course('cups', { bufferStep: 1.08 * t.phStep, handsMin: 10 }),
+    ]);
     expect(near.either).toBe(true);
     expect(near.reason).toBe('Method drip and method cups weigh the same here, within a tenth: take the one you know.');
-    expect(judge([course('drip', { handsMin: 10 }), course('cups', { handsMin: 11.1 })]).either).toBe(false);
+    expect(judge([course('drip', heavy), course('cups', { bufferStep: 1.2 * t.phStep })]).either).toBe(false);
   });
   test.each(['float-transfer', 'scoop', 'straight'])('%s is set against the best way of mixing', (id) => {
     const { reason } = judge([
-      course(id, { criterionMin: 2, phStep: 0.4 }),
-      course('float', { handsMin: 1e4 }),
-      course('cups', { criterionMin: 50, phStep: 0.1 }),
+      course(id, { criterionMin: 45, phStep: 0.4, bufferStep: 0.1 }),
+      course('pinhole', { handsMin: 1e4 }),
+      course('cups', { criterionMin: 70, phStep: 0.1 }),
       course('drip', { criterionMin: 400, phStep: 0.2 }),
     ]);
     expect(reason).toContain(
-      `Method ${id} weighs least here: 2.0 criterion-minutes of ammonia with a pH step of 0.4. Method cups would ask 50 `,
+      `Method ${id} weighs least here: 45 criterion-minutes of ammonia with a pH step of 0.4, of which another buffer makes 0.1 and leaving CO₂ the rest. Method cups would ask 70 `,
     );
     expect(reason).toMatch(/ammonia weighs most in it\.$/);
   });
   test('a way of mixing is set against going straight across', () => {
     const { reason } = judge([
-      course('drip', { phStep: 0.1 * t.phStep }),
-      course('cups', { phStep: 0.5 * t.phStep }),
-      course('float-transfer', { phStep: 3 * t.phStep, handsMin: 1 }),
+      course('drip', { bufferStep: 0.1 * t.phStep, handsMin: 20 }),
+      course('cups', { bufferStep: 0.8 * t.phStep, handsMin: 30 }),
+      course('float-transfer', { bufferStep: 3 * t.phStep, handsMin: 1 }),
     ]);
-    expect(reason).toMatch(/Method float-transfer would ask .* the pH step weighs most in it/);
+    expect(reason).toMatch(/Method float-transfer would ask .* the buffer’s step of pH weighs most in it/);
+  });
+  test('the fewest hands come first whatever the others score, where nothing of it reaches seven tenths', () => {
+    const of = (bufferStep: number) =>
+      judge([
+        course('float-transfer', { bufferStep, handsMin: 4 }),
+        course('drip', { bufferStep: 0, handsMin: 9 }),
+        course('straight', { bufferStep, handsMin: 3 }),
+      ]);
+    expect(of(0.69 * t.phStep)).toMatchObject({ simplest: true });
+    // Straight in is never the simple way where one can float.
+    expect(of(0.69 * t.phStep).ranked[0]!.course.id).toBe('float-transfer');
+    expect(of(0.7 * t.phStep)).toMatchObject({ simplest: false });
+    expect(of(0.7 * t.phStep).ranked[0]!.course.id).toBe('drip');
+  });
+  test('what is the same for all decides nothing, however much it is', () => {
+    const cold = { tempStepC: 3 * t.tempStepC };
+    const r = judge([course('float-transfer', { ...cold, handsMin: 4 }), course('drip', { ...cold, handsMin: 9 })]);
+    expect(r.common).toContain('temperature');
+    expect(r.simplest).toBe(true);
+    expect(r.ranked[0]!.parts.temperature).toBeCloseTo(3, 12);
+    expect(r.ranked[0]!.burden).toBeLessThan(0.1);
   });
   test('where the other school is refused, the runner-up stands for it', () => {
-    const { reason } = judge([course('drip', { handsMin: 5 }), course('cups', { handsMin: 50 })]);
+    const { reason } = judge([
+      course('drip', { bufferStep: t.phStep, handsMin: 5 }),
+      course('cups', { handsMin: 500 }),
+    ]);
     expect(reason).toMatch(/Method cups would ask .* time weighs most/);
   });
 });

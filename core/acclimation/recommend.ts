@@ -1,91 +1,179 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits, type ToleranceClass } from '@/core/fish/tolerance';
-import type { MethodCourse } from './methods';
+import { compareMethods, type MethodCourse } from './methods';
+import type { OpenedBag, TankWater } from './recipes';
+
+/** What is weighed of a way of opening; each is a share of what its animals bear. */
+export const weighed = [
+  'ammonia',
+  'peak',
+  'oxygen',
+  'carbon',
+  'pH',
+  'temperature',
+  'salinity',
+  'hardness',
+  'hands',
+] as const;
+export type Weighed = (typeof weighed)[number];
 
 export interface Judged {
   course: MethodCourse;
+  /** Root of the squared parts, those left out that are the same whatever one does. */
   burden: number;
   /** Each part of the burden: 1 is as much as this class should bear. */
-  parts: {
-    ammonia: number;
-    peak: number;
-    pH: number;
-    temperature: number;
-    salinity: number;
-    hardness: number;
-    hands: number;
-  };
+  parts: Record<Weighed, number>;
 }
 
 export interface Recommendation {
   ranked: Judged[];
+  /** Parts that are the same for every method, and so decide nothing. */
+  common: Weighed[];
+  /** The first is the one with the fewest hands, and nothing in it comes near what is borne. */
+  simplest: boolean;
   /** True when the runner-up is within 10 %: either will do. */
   either: boolean;
+  /** Where CO2 leaves faster (4 an hour instead of 2) another method comes first: its name. */
+  flipsTo: string | null;
   reason: string;
 }
 
 /** From which share of what a class bears a part is watched, and how much all parts together may weigh († ours). */
 const WATCHED_FROM = 0.7;
 const BORNE_IN_ALL = 1.5;
+/** Parts whose shares differ by less than this over all methods are the same for all. */
+const SAME_WITHIN = 0.05;
+/** CO2 leaves dripped or poured water at 1 to 4 an hour: the upper end of what is told, against the default. */
+const FAST_DEGAS_PER_H = 4;
 
 /** How a share of what is borne is marked; 1 is all of it. */
 export const shareMark = (share: number): 'fine' | 'watch' | 'stop' =>
   share < WATCHED_FROM ? 'fine' : share <= 1 ? 'watch' : 'stop';
 export const burdenMark = (burden: number): 'fine' | 'watch' | 'stop' => shareMark(burden / BORNE_IN_ALL);
 
-const names: Record<keyof Judged['parts'], string> = {
+const names: Record<Weighed, string> = {
   ammonia: 'ammonia',
   peak: 'peak ammonia',
-  pH: 'the pH step',
+  oxygen: 'too little oxygen',
+  carbon: 'the fall of CO₂',
+  pH: 'the buffer’s step of pH',
   temperature: 'the temperature step',
   salinity: 'the salinity step',
   hardness: 'the hardness step',
   hands: 'time',
 };
 
+export interface Animals {
+  tolerance: ToleranceClass;
+  invertebrate: boolean;
+  /** Sea water has no hardness of its own to be judged by. */
+  marine: boolean;
+}
+
+const partsOf = (m: MethodCourse, who: Animals, a: Assumptions): Judged['parts'] => {
+  const t = toleranceLimits(who.tolerance, a);
+  const steps = who.invertebrate ? invertebrateSteps(a) : t;
+  return {
+    ammonia: m.criterionMin / a.burdenExposureMin,
+    peak: m.peakNh3MgNL / t.peakNh3MgNL,
+    oxygen: t.oxygenKPa / Math.max(0.1, m.leastOxygenKPa),
+    carbon: m.co2FallMgL / t.co2FallMgL,
+    pH: m.bufferStep / steps.phStep,
+    temperature: m.tempStepC / t.tempStepC,
+    salinity: m.salinityStep / steps.salinityStep,
+    hardness: who.marine ? 0 : m.ghStep / steps.ghStep,
+    hands: m.handsMin / a.burdenHandsMin,
+  };
+};
+
+/** Going straight in is for the hardy and for film that may not float: never the simple way where floating is one. */
+function simplestOf(ranked: readonly Judged[]): Judged | null {
+  const floats = ranked.some((j) => j.course.id === 'float-transfer');
+  return ranked
+    .filter((j) => !(floats && j.course.id === 'straight'))
+    .reduce<Judged | null>(
+      (x, j) =>
+        !x ||
+        j.course.handsMin < x.course.handsMin ||
+        (j.course.handsMin === x.course.handsMin && j.course.transferAtMin < x.course.transferAtMin)
+          ? j
+          : x,
+      null,
+    );
+}
+
 /**
- * Burden = √Σ(xᵢ/tolerable)² over ammonia exposure, peak, pH, temperature, salinity, hardness and hands-on time; the
- * least is recommended. The weights are † ours, by tolerance class; invertebrates feel steps more. Marine water is
- * judged on salinity, fresh on hardness. What the packing or the tank forbids is never ranked.
+ * Burden = √Σ(xᵢ/tolerable)² over ammonia exposure and peak, oxygen, the fall of CO2, the step of pH that another buffer
+ * makes, temperature, salinity, hardness and hands-on time, without what is the same for all methods; the least comes
+ * first. But the simplest comes first whatever the others score where every part of it is under 0.7 of what is borne. The
+ * weights are † ours, by tolerance class; invertebrates feel steps more. What the packing or the tank forbids is never
+ * ranked.
  */
-export function recommend(
-  courses: readonly MethodCourse[],
-  tolerance: ToleranceClass,
-  invertebrate: boolean,
-  marine: boolean,
-  a: Assumptions,
-): Recommendation {
-  const t = toleranceLimits(tolerance, a);
-  const steps = invertebrate ? invertebrateSteps(a) : t;
-  const ranked = courses
-    .filter((course) => course.refused === null)
-    .map((course) => {
-      const parts = {
-        ammonia: course.criterionMin / a.burdenExposureMin,
-        peak: course.peakNh3MgNL / t.peakNh3MgNL,
-        pH: course.phStep / steps.phStep,
-        temperature: course.tempStepC / t.tempStepC,
-        salinity: marine ? course.salinityStep / steps.salinityStep : 0,
-        hardness: marine ? 0 : course.ghStep / steps.ghStep,
-        hands: course.handsMin / a.burdenHandsMin,
-      };
-      return { course, parts, burden: Math.hypot(...Object.values(parts)) };
+export function recommend(courses: readonly MethodCourse[], who: Animals, a: Assumptions): Recommendation {
+  const allowed = courses.filter((course) => course.refused === null);
+  const parts = allowed.map((course) => partsOf(course, who, a));
+  const spread = (k: Weighed): number => {
+    const all = parts.map((p) => p[k]);
+    return Math.max(...all) - Math.min(...all);
+  };
+  const common = weighed.filter((k) => k !== 'hands' && spread(k) < SAME_WITHIN);
+  const telling = weighed.filter((k) => !common.includes(k));
+  const ranked = allowed
+    .map((course, i): Judged => {
+      const of = parts[i]!;
+      return { course, parts: of, burden: Math.hypot(...telling.map((k) => of[k])) };
     })
     .sort((x, y) => x.burden - y.burden);
+  const plain = simplestOf(ranked);
+  const simplest = plain !== null && telling.every((k) => plain.parts[k] < WATCHED_FROM);
+  const near = (x: Judged, y: Judged): boolean => Math.max(x.burden, y.burden) < Math.min(x.burden, y.burden) * 1.1;
+  if (simplest) ranked.splice(0, 0, ...ranked.splice(ranked.indexOf(plain), 1));
   const [best, second] = ranked as [Judged, Judged];
-  const either = second.burden < best.burden * 1.1;
-  // The two schools in figures: straight across against the best way of mixing.
-  const acrossFirst =
-    best.course.id === 'float-transfer' || best.course.id === 'scoop' || best.course.id === 'straight';
-  const school = acrossFirst ? ['drip', 'cups', 'degas'] : ['float-transfer', 'straight'];
-  const other = ranked.find((j) => school.includes(j.course.id)) ?? second;
-  const figures = (j: Judged): string =>
-    `${j.course.criterionMin < 10 ? j.course.criterionMin.toFixed(1) : j.course.criterionMin.toFixed(0)} criterion-minutes of ammonia with a pH step of ${j.course.phStep.toFixed(1)}`;
-  const price = (Object.keys(names) as (keyof Judged['parts'])[]).reduce((m, k) =>
-    other.parts[k] > other.parts[m] ? k : m,
-  );
-  const reason = either
-    ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
-    : `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
-  return { ranked, either, reason };
+  const either = near(best, second);
+  const reason = simplest
+    ? `${best.course.name} asks the fewest hands, and nothing in it comes near what they bear: ${figures(best)}.`
+    : either
+      ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
+      : against(best, ranked, telling);
+  return { ranked, common, simplest, either, flipsTo: null, reason };
+}
+
+const figures = (j: Judged): string => {
+  const { criterionMin: m, phStep, bufferStep } = j.course;
+  return `${m < 10 ? m.toFixed(1) : m.toFixed(0)} criterion-minutes of ammonia with a pH step of ${phStep.toFixed(1)}, of which another buffer makes ${Math.min(bufferStep, phStep).toFixed(1)} and leaving CO₂ the rest`;
+};
+
+/** The two schools in figures: straight across against the best way of mixing. */
+function against(best: Judged, ranked: readonly Judged[], telling: readonly Weighed[]): string {
+  const across = ['float-transfer', 'scoop', 'straight', 'staged'];
+  const school = across.includes(best.course.id) ? ['drip', 'cups', 'degas'] : ['float-transfer', 'straight'];
+  const other = ranked.find((j) => school.includes(j.course.id)) ?? ranked[1]!;
+  const price = telling.reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m), telling[0]!);
+  return `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
+}
+
+/**
+ * Every method on the same water, ranked; and said where the order turns with how fast CO2 leaves stirred water, which
+ * nobody knows better than from 1 to 4 an hour.
+ */
+export function adviseOpening(
+  bag: OpenedBag,
+  tank: TankWater,
+  who: Animals,
+  a: Assumptions,
+): { courses: MethodCourse[]; recommendation: Recommendation } {
+  const courses = compareMethods(bag, tank, a);
+  const recommendation = recommend(courses, who, a);
+  const fast = recommend(compareMethods(bag, tank, { ...a, degasStirredPerH: FAST_DEGAS_PER_H }), who, a);
+  const then = fast.ranked[0]!.course;
+  const flipsTo = then.id === recommendation.ranked[0]!.course.id ? null : then.name;
+  const { reason } = recommendation;
+  return {
+    courses,
+    recommendation: {
+      ...recommendation,
+      flipsTo,
+      reason: flipsTo ? `${reason} Should CO₂ leave twice as fast, ${flipsTo.toLowerCase()} comes first.` : reason,
+    },
+  };
 }

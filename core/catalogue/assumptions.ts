@@ -91,6 +91,8 @@ export const assumptionTable = {
   ...byClass('PeakNh3MgNL', [0.05, 0.1, 0.2], 'Peak of un-ionized ammonia that is borne on opening, as N'),
   ...byClass('SalinityStep', [3, 5, 8], 'Step of salinity that is borne on opening'),
   ...byClass('GhStepDgh', [4, 8, 12], 'Step of general hardness that is borne on opening'),
+  ...byClass('Co2FallMgL', [60, 120, 200], 'Fall of carbon dioxide that is borne on opening'),
+  ...byClass('WarmingCPerH', [3, 6, 10], 'Degrees an hour at which a chilled bag is warmed'),
   invertebratePhStep: practice(0.4, 'Step of pH that an invertebrate bears'),
   invertebrateSalinityStep: practice(1.5, 'Step of salinity that an invertebrate bears'),
   invertebrateGhStepDgh: practice(3, 'Step of general hardness that an invertebrate bears'),
@@ -217,6 +219,8 @@ export const assumptionTable = {
   degasLeftAlonePerH: practice(1, 'CO2 leaves an open bag left alone at this rate'),
   degasStirredPerH: practice(2, 'CO2 leaves a dripped or poured bag at this rate (1 to 4)'),
   degasAirStonePerH: practice(8, 'CO2 leaves under an air stone at this rate'),
+  aerationStirredPerH: practice(2, 'Oxygen follows the air in dripped or poured water at this rate'),
+  aerationAirStonePerH: practice(10, 'Oxygen follows the air under an air stone at this rate'),
   openingBinderShare: ours(0.9, 'Ammonia that a detoxifying dose of binder takes up at once on opening'),
   dropsPerMl: practice(20, 'Drops of an airline valve in a millilitre'),
   cupL: practice(0.12, 'Half a cup of tank water'),
@@ -226,6 +230,7 @@ export const assumptionTable = {
   dripHandsMin: ours(9, 'Hands-on minutes of setting, pouring off and netting'),
   scoopHandsMin: ours(8, 'Hands-on minutes of binder, pouring and scooping'),
   degasHandsMin: ours(10, 'Hands-on minutes of an air stone and four additions'),
+  stagedHandsMin: ours(6, 'Hands-on minutes of unpacking, looking at a thermometer, floating and netting'),
   pinholeHandsMin: ours(30, 'Hands-on minutes of sampling and matching a tank'),
   straightHandsMin: ours(3, 'Hands-on minutes of opening and netting'),
   // Supplies
@@ -269,7 +274,7 @@ const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$
 const isShare = /Share$|Coupling$|Chance$|^dearerBoxGain$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|MeanH$|^cartonWPerMK$/;
+  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -92,6 +92,23 @@ describe('documents of earlier versions', () => {
   });
 });
 
+test('what was a hard edge is what a species bears for a day, and assumptions keep what a hand has set', () => {
+  const doc = old();
+  const read = readFile({
+    ...doc,
+    assumptions: { packStrengthSigma: 0.2, worstCaseOxygenFactor: 1.6, packDudShare: 0.03 },
+  });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  expect(read.value.consignment.assumptions).toEqual({ packKindSigma: 0.2, packDudShare: 0.03 });
+  const before = (doc.catalogue as { species: { temp: Record<string, number> }[] }).species[0]!.temp;
+  expect(read.value.consignment.catalogue!.species[0]!.temp).toEqual({
+    cold24C: before.hardMinC,
+    easeMinC: before.softMinC,
+    easeMaxC: before.softMaxC,
+    warm24C: before.hardMaxC,
+  });
+});
+
 describe('what travels along', () => {
   const c = exampleConsignment();
   const along = {

@@ -1,4 +1,9 @@
 import type { OpenedBag } from '@/core/acclimation/recipes';
+import type { BagContents } from '@/core/bag/simulate';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { contentsOf } from '@/core/engine/prepare';
+import { restingOxygenMmolH } from '@/core/fish/metabolism';
+import { mostDelicate } from '@/core/fish/tolerance';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -12,6 +17,13 @@ export const stepAt = (e: Pick<Evaluation, 'steps' | 'stepH' | 'instants'>, ms: 
 /** The instant for which a bag is judged: now once it has arrived, its planned opening before. */
 export const judgedMs = (c: Consignment, e: Evaluation, nowMs: number): number =>
   c.actual.arrivedAt ? Math.min(nowMs, e.instants.sealMs + e.horizonH * 3600_000) : e.instants.openMs;
+
+/** What animals take and give once they are handled again: fasted by then, and as upset as at the sealing. */
+function breathing(b: BagContents, tempC: number, a: Assumptions): NonNullable<OpenedBag['animals']> {
+  const t = Math.min(35, Math.max(0, tempC));
+  const mmol = b.animals.reduce((s, x) => s + x.count * x.metabolismFactor * restingOxygenMmolH(x.massG, t), 0);
+  return { useMolH: (mmol / 1000) * a.stressAtSealing, ammoniaPerOxygen: a.ammoniaQuotientFasted };
+}
 
 /**
  * The bag as it would be opened now: measured where measured, computed from the evaluation where not. Excreted ammonia
@@ -30,6 +42,7 @@ export function openedBag(
   const reading = c.actual.bags.find((r) => r.bagId === bagId);
   const tan = result.curves.tanMgNL[i]!;
   const source = waterOfBag(c, bag);
+  const contents = contentsOf(c, bag, catalogue, e.assumptions);
   return {
     waterL: bag.waterL,
     tempC: reading?.tempC ?? result.tempC[i]!,
@@ -39,6 +52,11 @@ export function openedBag(
     salinity: reading?.salinity ?? source.salinity,
     ghDgh: source.ghDgh,
     breather: row(catalogue.bags, bag.bagTypeId, 'bag').breather === true,
+    oxygenMgL: result.curves.oxygenMgL[i]!,
+    ...(contents.surfaceM2 > 0 ? { surfaceM2: contents.surfaceM2 } : {}),
+    animals: breathing(contents, reading?.tempC ?? result.tempC[i]!, e.assumptions),
+    judge: contents.judge,
+    tolerance: mostDelicate(contents.species.map((s) => s.tolerance)),
     measured: reading?.pH != null,
   };
 }

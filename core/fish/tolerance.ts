@@ -15,7 +15,9 @@ export interface ToleranceLimits {
   /** Most ammonia in the closed bag, mean of an hour, times the acute criterion. */
   timesAcute: number;
   /** What a method may do after opening, used as weights: pH and °C in any 5 min, un-ionized mg N/L, salinity, dGH. */
+  /** Step of pH at equal CO2, and fall of CO2, mg/L. */
   phStep: number;
+  co2FallMgL: number;
   tempStepC: number;
   peakNh3MgNL: number;
   salinityStep: number;
@@ -30,6 +32,7 @@ export const toleranceLimits = (c: ToleranceClass, a: Assumptions): ToleranceLim
   seaCo2MgL: a[`${c}SeaCo2MgL`],
   timesAcute: a[`${c}TimesAcute`],
   phStep: a[`${c}PhStep`],
+  co2FallMgL: a[`${c}Co2FallMgL`],
   tempStepC: a[`${c}TempStepC`],
   peakNh3MgNL: a[`${c}PeakNh3MgNL`],
   salinityStep: a[`${c}SalinityStep`],

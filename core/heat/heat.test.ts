@@ -209,6 +209,67 @@ describe('heat packs', () => {
   });
 });
 
+describe('packs and the air of the box', () => {
+  const anyBox = fc.record({
+    packs: fc.array(fc.constantFrom('heat-20h', 'heat-40h', 'heat-72h'), { minLength: 0, maxLength: 4 }),
+    more: fc.constantFrom('heat-20h', 'heat-40h', 'heat-72h'),
+    leakLPerH: fc.double({ min: 0, max: 25, noNaN: true }),
+    ventHoles: fc.integer({ min: 0, max: 4 }),
+    outsideC: fc.double({ min: -15, max: 20, noNaN: true }),
+    sideCm: fc.double({ min: 22, max: 50, noNaN: true }),
+  });
+  test('a pack more never gives less heat up to any hour, within 1 % (law, over any box)', () => {
+    fc.assert(
+      fc.property(anyBox, (b) => {
+        const load = (ids: string[]): BoxLoad => ({
+          ...small,
+          shell: { ...small.shell, insideCm: [b.sideCm, b.sideCm, b.sideCm] },
+          leakLPerH: b.leakLPerH,
+          ventHoles: b.ventHoles,
+          heatPacks: ids.map((id) => heat(id)),
+        });
+        const outside = ambient(60, () => b.outsideC);
+        const given = (ids: string[]): number[] => {
+          let sum = 0;
+          return Array.from(run(load(ids), outside).packW, (w) => (sum += w));
+        };
+        const fewer = given(b.packs);
+        const more = given([...b.packs, b.more]);
+        fewer.forEach((x, i) => expect(more[i]!).toBeGreaterThanOrEqual(0.99 * x - 1e-9));
+      }),
+      { numRuns: 60 },
+    );
+  });
+  test('three packs in a tight box and four: the fourth costs at most half a degree later (it was six)', () => {
+    const after = (n: number): number =>
+      run(
+        { ...small, heatPacks: Array.from({ length: n }, () => heat('heat-40h')) },
+        ambient(30, () => 4),
+      ).bagC[0]![360]!;
+    expect(after(4)).toBeGreaterThan(after(3) - 0.5);
+  });
+  test('until the box is closed its bags stand in the room, and its packs are elsewhere', () => {
+    const outside = ambient(20, (h) => (h < 2.04 ? 21 : -5));
+    const late = run({ ...small, closedAtH: 2.04, heatPacks: [heat('heat-20h')], ventHoles: 2 }, outside);
+    const at = (c: Float64Array, h: number): number => c[Math.round(h * 12)]!;
+    // By hand: 6 · 6 V^⅔ W/K over 1.5 kg of water, towards 21 °C.
+    const tauS = (1.5 * 4186) / (36 * 0.004 ** (2 / 3));
+    expect(at(late.bagC[0]!, 2)).toBeCloseTo(21 + 3.5 * Math.exp(-7200 / tauS), 6);
+    expect(at(late.packW, 1.9)).toBe(0);
+    expect(at(late.packW, 2.1)).toBeGreaterThan(3);
+    const soon = run({ ...small, heatPacks: [heat('heat-20h')], ventHoles: 2 }, outside);
+    expect(at(soon.bagC[0]!, 2)).toBeGreaterThan(at(late.bagC[0]!, 2) + 1);
+    // What is burnt later is there later.
+    expect(at(late.bagC[0]!, 20)).toBeGreaterThan(at(soon.bagC[0]!, 20));
+  });
+  test('bottles of plain water slow the box down, and a carton keeps some of its warmth', () => {
+    const cold = ambient(12, () => 4);
+    const end = (x: Partial<BoxLoad>): number => run({ ...small, ...x }, cold).bagC[0]![144]!;
+    expect(end({ ballast: { litres: 1, count: 2, startC: 21 } })).toBeGreaterThan(end({}) + 0.5);
+    expect(end({ shell: { ...small.shell, cartonCm: 0.5 } })).toBeGreaterThan(end({}) + 0.1);
+  });
+});
+
 test('a 1 kg bag, 3 °C away, floats 15–25 min to within half a degree, a 10 kg bag about twice as long', () => {
   const one = floatMinutes(1, 22, 25, a);
   expect(one).toBeGreaterThan(15);

@@ -53,7 +53,7 @@ export function ratedPowerW(curve: PackCurve, clockH: number): number {
 export const packTemperatureFactor = (airC: number, a: Assumptions): number =>
   Math.min(a.packFactorMax, Math.max(a.packFactorMin, a.packQ10 ** ((airC - a.packRatedC) / 10)));
 
-/** Oxygen, L/h at the box's temperature, that one watt of burning iron takes. */
+/** Oxygen, L/h at a temperature, that one watt of burning iron takes. */
 export const oxygenLPerHPerW = (tempC: number): number =>
   ((3600 / 1000 / IRON_KJ_PER_G) * IRON_O2_MOL_PER_G * R_L_KPA * (tempC + ZERO_C_IN_K)) / KPA_PER_ATM;
 
@@ -73,6 +73,8 @@ export interface BurningPacks {
   ratedC: number;
   least: number;
   most: number;
+  /** L/h of oxygen a watt, in air as rated: what warmer air loses by expanding, 3 % for 10 °C, is left out. */
+  litresPerW: number;
 }
 
 /** Packs that have lain open on the bench for their time. */
@@ -90,6 +92,7 @@ export function lightPacks(packs: readonly { curve: PackCurve; strength: number 
     ratedC: a.packRatedC,
     least: a.packFactorMin,
     most: a.packFactorMax,
+    litresPerW: oxygenLPerHPerW(a.packRatedC),
   };
 }
 
@@ -132,7 +135,7 @@ export function burnStep(packs: BurningPacks, air: BoxAir, stepH: number): void 
     packs.powerW[q] = packs.strength[q]! * ratedNow(packs, q, packs.clockH[q]! + (before * stepH) / 2);
     ratedW += packs.powerW[q]!;
   }
-  const takesPerH = (ratedW * factor * oxygenLPerHPerW(air.tempC) * NOT_REPLACED) / OXYGEN_IN_AIR_DRY / air.litres;
+  const takesPerH = (ratedW * factor * packs.litresPerW * NOT_REPLACED) / OXYGEN_IN_AIR_DRY / air.litres;
   const bringsPerH = air.freshLPerH / air.litres;
   const rate = takesPerH + bringsPerH;
   const settled = rate > 0 ? (bringsPerH * OXYGEN_IN_AIR_DRY) / rate : air.oxygen;

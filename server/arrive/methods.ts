@@ -1,7 +1,7 @@
 import { Refusal } from '@/core/quantities/refusal';
-import { compareMethods, type MethodCourse } from '@/core/acclimation/methods';
+import type { MethodCourse } from '@/core/acclimation/methods';
 import type { OpenedBag } from '@/core/acclimation/recipes';
-import { recommend, type Recommendation } from '@/core/acclimation/recommend';
+import { adviseOpening, type Recommendation } from '@/core/acclimation/recommend';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { measuredTank } from '@/core/consignment/waters';
@@ -44,21 +44,19 @@ export function methodComparisons(house: House, c: Consignment, e: Evaluation, n
     const tank = measuredTank(c, into);
     const base = { bagIds, title, tank, speciesNames, opened, measured: opened.measured };
     try {
-      const courses = compareMethods(opened, tank, a);
-      const recommendation = recommend(
-        courses,
-        mostDelicate(species.map((s) => s.tolerance)),
-        species.some((s) => s.flags.includes('invertebrate')),
-        species.some((s) => s.water === 'marine'),
-        a,
-      );
+      const who = {
+        tolerance: mostDelicate(species.map((s) => s.tolerance)),
+        invertebrate: species.some((s) => s.flags.includes('invertebrate')),
+        marine: species.some((s) => s.water === 'marine'),
+      };
+      const { courses, recommendation } = adviseOpening(opened, tank, who, a);
       return { ...base, courses, recommendation, problem: null };
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       return {
         ...base,
         courses: [],
-        recommendation: { ranked: [], either: false, reason: '' },
+        recommendation: { ranked: [], common: [], simplest: false, either: false, flipsTo: null, reason: '' },
         problem: error.message,
       };
     }

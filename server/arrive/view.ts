@@ -50,20 +50,33 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
             heavy: parts.ammonia,
           },
           {
-            name: 'NH₃ taken in',
-            value: m.nh3MinMgNL.toFixed(2),
-            unit: 'mg/L × min',
-            mark: shareMark(parts.ammonia),
-            heavy: parts.ammonia,
-          },
-          {
             name: 'Peak NH₃-N',
             value: m.peakNh3MgNL.toFixed(3),
             unit: 'mg/L',
             mark: shareMark(parts.peak),
             heavy: parts.peak,
           },
-          { name: 'pH, any 5 min', value: m.phStep.toFixed(1), unit: '', mark: shareMark(parts.pH), heavy: parts.pH },
+          {
+            name: 'Least oxygen',
+            value: m.leastOxygenKPa.toFixed(0),
+            unit: 'kPa',
+            mark: shareMark(parts.oxygen),
+            heavy: parts.oxygen,
+          },
+          {
+            name: 'pH, any 5 min',
+            value: m.phStep.toFixed(1),
+            unit: `${m.bufferStep.toFixed(1)} by buffer`,
+            mark: shareMark(parts.pH),
+            heavy: parts.pH,
+          },
+          {
+            name: 'CO₂ falls, any 5 min',
+            value: m.co2FallMgL.toFixed(0),
+            unit: 'mg/L',
+            mark: shareMark(parts.carbon),
+            heavy: parts.carbon,
+          },
           {
             name: 'Water, any 5 min',
             value: m.tempStepC.toFixed(1),
@@ -71,21 +84,20 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
             mark: shareMark(parts.temperature),
             heavy: parts.temperature,
           },
-          marine
-            ? {
-                name: 'Salinity, any 5 min',
-                value: m.salinityStep.toFixed(1),
-                unit: '',
-                mark: shareMark(parts.salinity),
-                heavy: parts.salinity,
-              }
-            : {
-                name: 'Hardness, any 5 min',
-                value: m.ghStep.toFixed(1),
-                unit: '°dGH',
-                mark: shareMark(parts.hardness),
-                heavy: parts.hardness,
-              },
+          {
+            name: 'Salinity, any 5 min',
+            value: m.salinityStep.toFixed(1),
+            unit: '',
+            mark: shareMark(parts.salinity),
+            heavy: parts.salinity,
+          },
+          {
+            name: 'Hardness, any 5 min',
+            value: m.ghStep.toFixed(1),
+            unit: '°dGH',
+            mark: shareMark(parts.hardness),
+            heavy: parts.hardness,
+          },
           {
             name: 'Takes, hands on',
             value: m.transferAtMin.toFixed(0),

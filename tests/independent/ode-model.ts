@@ -232,7 +232,7 @@ export function solve(w: World, a: Assumptions): Ends[] {
         const power = p.strength * rated(p.curve.ratedW, y[CLOCK + q]!) * f;
         d[firstPack + q]! += power;
         d[CLOCK + q] = f;
-        takes += power * burns(y[0]!);
+        takes += power * burns(a.packRatedC);
       });
       if (packs.length > 0) d[OXYGEN] = (freshLPerH * (0.2095 - y[OXYGEN]!) - takes * (1 - 0.2095)) / airL;
       w.load.coldPacks.forEach((c, q) => {
