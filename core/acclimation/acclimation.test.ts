@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { cups, dropsToMlPerMin, dripMinutes } from './dilution';
 import { compareMethods } from './methods';
-import type { OpenedBag, TankWater } from './recipes';
+import type { OpenedBag, TankWater } from './vessel';
 import type { ToleranceClass } from '@/core/fish/tolerance';
 import { adviseOpening, recommend, type Animals, type Recommendation, type Weighed } from './recommend';
 import { runPosition, type RunRecord } from './run';

@@ -5,20 +5,20 @@ import { oxygenStep } from '@/core/bag/oxygen';
 import { METABOLISM_K } from '@/core/fish/metabolism';
 import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { floatConductanceWPerK } from '@/core/heat/float';
-import { WATER_J_PER_KG_K } from '@/core/heat/box';
+import { WATER_J_PER_KG_K } from '@/core/heat/model';
 import { AIR_CO2_ATM, CARBONATE_RANGE, dicFromPh, solveCarbonate } from '@/core/water/carbonate';
 import { timesAcute } from '@/core/water/criteria';
 import { waterTable } from '@/core/water/table';
+import { recipes } from './recipes';
 import {
   mixIn,
-  recipes,
   type MethodId,
   type MethodStep,
   type OpenedBag,
   type Recipe,
   type TankWater,
   type Vessel,
-} from './recipes';
+} from './vessel';
 
 export interface MethodCourse {
   id: MethodId;
@@ -125,20 +125,41 @@ function vessels(bag: OpenedBag, tank: TankWater): { v: Vessel; t: Vessel } {
   return { v, t };
 }
 
+type Series = ReturnType<typeof noSeries>;
+const noSeries = () => ({
+  minutes: [] as number[],
+  nh3: [] as number[],
+  pH: [] as number[],
+  buffer: [] as number[],
+  co2: [] as number[],
+  oxygen: [] as number[],
+  temp: [] as number[],
+  salinity: [] as number[],
+  gh: [] as number[],
+});
+
+/** After the net the fish are in the tank: that step counts too. */
+function intoTheTank(series: Series, recipe: Recipe, bag: OpenedBag, tank: TankWater, t: Vessel): void {
+  const kTank = table(tank.salinity).at(Math.min(35, Math.max(0, tank.tempC)));
+  const tankCo2 = solveCarbonate(t.alkalinity, 0, { total: t.dic }, kTank).co2 * 1000 * CO2_G_PER_MOL;
+  const tankBuffer = equalCo2Ph(t);
+  for (let m = 0; m < 5 / COURSE_STEP_MIN; m++) {
+    series.minutes.push(recipe.transferAtMin + (m + 1) * COURSE_STEP_MIN);
+    series.nh3.push(0);
+    series.pH.push(tank.pH);
+    series.buffer.push(tankBuffer);
+    series.co2.push(tankCo2);
+    series.oxygen.push(t.oxygen * 1000 * O2_G_PER_MOL);
+    series.temp.push(tank.tempC);
+    series.salinity.push(recipe.matchesSalinity ? bag.salinity : tank.salinity);
+    series.gh.push(tank.ghDgh);
+  }
+}
+
 function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse {
   const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
-  const series = {
-    minutes: [] as number[],
-    nh3: [] as number[],
-    pH: [] as number[],
-    buffer: [] as number[],
-    co2: [] as number[],
-    oxygen: [] as number[],
-    temp: [] as number[],
-    salinity: [] as number[],
-    gh: [] as number[],
-  };
+  const series = noSeries();
   let criterionMin = 0;
   let nh3Min = 0;
   let peak = 0;
@@ -226,21 +247,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
       mixIn(v, t, litres);
     }
   }
-  // After the net the fish are in the tank: that step counts too.
-  const kTank = table(tank.salinity).at(Math.min(35, Math.max(0, tank.tempC)));
-  const tankCo2 = solveCarbonate(t.alkalinity, 0, { total: t.dic }, kTank).co2 * 1000 * CO2_G_PER_MOL;
-  const tankBuffer = equalCo2Ph(t);
-  for (let m = 0; m < 5 / COURSE_STEP_MIN; m++) {
-    series.minutes.push(recipe.transferAtMin + (m + 1) * COURSE_STEP_MIN);
-    series.nh3.push(0);
-    series.pH.push(tank.pH);
-    series.buffer.push(tankBuffer);
-    series.co2.push(tankCo2);
-    series.oxygen.push(t.oxygen * 1000 * O2_G_PER_MOL);
-    series.temp.push(tank.tempC);
-    series.salinity.push(recipe.matchesSalinity ? bag.salinity : tank.salinity);
-    series.gh.push(tank.ghDgh);
-  }
+  intoTheTank(series, recipe, bag, tank, t);
   const perMin = 1 / COURSE_STEP_MIN;
   return {
     id: recipe.id,

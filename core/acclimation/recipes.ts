@@ -1,115 +1,14 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import type { ToleranceClass } from '@/core/fish/tolerance';
 import { floatMinutes } from '@/core/heat/float';
-import type { AmmoniaJudge } from '@/core/water/criteria';
-
-/** The bag as it is opened: measured where measured, computed where not. */
-export interface OpenedBag {
-  waterL: number;
-  tempC: number;
-  pH: number;
-  alkalinityMeqL: number;
-  tanMgNL: number;
-  salinity: number;
-  ghDgh: number;
-  /** Breather film is never floated. */
-  breather?: boolean;
-  /** Free surface as the bag stands open, m², dissolved oxygen, and what the animals take and give; still water and nobody where absent. */
-  surfaceM2?: number;
-  oxygenMgL?: number;
-  animals?: {
-    /** Oxygen use at the bag's temperature, mol/h, where there is plenty. */
-    useMolH: number;
-    /** mol N given for a mol of oxygen. */
-    ammoniaPerOxygen: number;
-  };
-  judge?: AmmoniaJudge;
-  tolerance?: ToleranceClass;
-}
-
-export interface TankWater {
-  tempC: number;
-  pH: number;
-  khDkh: number;
-  salinity: number;
-  ghDgh: number;
-  volumeL?: number;
-  /** Fish already live in it: the tank cannot be matched to the bag. */
-  residents?: boolean;
-}
-
-export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'staged', 'straight'] as const;
-export type MethodId = (typeof methodIds)[number];
-
-export const methodNames: Readonly<Record<MethodId, string>> = {
-  'float-transfer': 'Float, then net across',
-  cups: 'Cups of tank water',
-  drip: 'Slow drip',
-  scoop: 'Binder, then scoop out',
-  degas: 'Air stone and dilute',
-  pinhole: 'Match the tank, then across',
-  staged: 'Warm in stages, then across',
-  straight: 'Straight in',
-};
-
-/** What a person does and waits for. Timers run by themselves; hands need a press. */
-export interface MethodStep {
-  key: string;
-  kind: 'wait' | 'hands';
-  title: string;
-  detail: string;
-  minutes: number;
-  caution?: string;
-}
-
-/** One well mixed vessel: L, °C, mol/L, salinity, °dGH. */
-export interface Vessel {
-  volumeL: number;
-  tempC: number;
-  alkalinity: number;
-  dic: number;
-  tan: number;
-  oxygen: number;
-  salinity: number;
-  gh: number;
-}
-
-/** Something done at a minute; `do` changes the vessel. */
-export interface Doing {
-  atMin: number;
-  do: (v: Vessel, tank: Vessel) => void;
-}
-
-export interface Recipe {
-  id: MethodId;
-  name: string;
-  steps: MethodStep[];
-  openAtMin: number;
-  transferAtMin: number;
-  /** CO2 leaves the open water at this rate, 1/h. */
-  degasPerH: number;
-  /** Oxygen follows the air at this rate, 1/h; through the free surface alone where null. */
-  aerationPerH: number | null;
-  /** The closed bag warms this fast, °C/h, until it floats at the minute given; it floats from the start where null. */
-  warming: { cPerH: number; floatAtMin: number } | null;
-  events: Doing[];
-  /** Litres of tank water a minute while dripping. */
-  inflow: (minute: number) => number;
-  handsMin: number;
-  /** Heat exchanged with the tank, as a share of a bag afloat, before and after opening. */
-  exchange: { closed: number; open: number };
-  /** The quarantine tank is brought to the bag's salinity first. */
-  matchesSalinity: boolean;
-  /** Why it cannot be used here; null when it can. */
-  refused: string | null;
-}
-
-export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
-  const share = litres / (v.volumeL + litres);
-  for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'oxygen', 'salinity', 'gh'] as const)
-    v[key] += share * (tank[key] - v[key]);
-  v.volumeL += litres;
-};
+import {
+  methodNames,
+  mixIn,
+  type MethodStep,
+  type OpenedBag,
+  type Recipe,
+  type TankWater,
+  type Vessel,
+} from './vessel';
 
 const hand = (key: string, title: string, detail: string, minutes: number, caution?: string): MethodStep => ({
   key,

@@ -1,7 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits, type ToleranceClass } from '@/core/fish/tolerance';
 import { compareMethods, type MethodCourse } from './methods';
-import type { OpenedBag, TankWater } from './recipes';
+import type { OpenedBag, TankWater } from './vessel';
 
 /** What is weighed of a way of opening; each is a share of what its animals bear. */
 export const weighed = [

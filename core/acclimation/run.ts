@@ -1,4 +1,4 @@
-import type { MethodStep } from './recipes';
+import type { MethodStep } from './vessel';
 
 /** What the server keeps of a run: when it started and when each hand step was done. Timers are never stored. */
 export interface RunRecord {

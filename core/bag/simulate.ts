@@ -157,7 +157,6 @@ export function simulateBag(
   const { tempC, steps, stepH: h, pressureKPa } = during;
   const waterL = bag.waterL;
   const perWaterL = 1 / waterL;
-  const perWaterH = perWaterL / h;
   const hasGas = bag.gasL > 0;
   const { minC, maxC } = WATER_RANGE;
   out.outsideFromStep = -1;

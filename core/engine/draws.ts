@@ -3,101 +3,24 @@ import { factors, firstToFail, safeHours, type Factor } from '@/core/bag/slack';
 import { legClimate } from '@/core/calendar/legs';
 import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
-import {
-  boxCurves,
-  heatModel,
-  modelBetween,
-  simulateBox,
-  type BoxCurves,
-  type BoxLoad,
-  type HeatModel,
-} from '@/core/heat/box';
+import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
+import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf, type Climate, type Piece } from '@/core/weather/ambient';
 import { causes, type Cause } from './causes';
-import { delaysOf, type Delays } from './delays';
+import { delaysOf } from './delays';
+import type { BagRisk, Risk } from './risk';
+import { fanOf, percentile, type Fan } from './fan';
+import { asPlanned, BOX_SLOTS, KIND_SLOTS, LEG_SLOTS, Luck, PACK_SLOTS, WEATHER_NODE_H, type Drawn } from './luck';
 import { heldUp, type Prepared } from './prepare';
-import { streamOf } from './random';
-import type { DelayPlace } from '@/core/calendar/legs';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
 export const DRAW_STEP_H = 0.5;
 /** Slack is looked for this far beyond the deadline; more is told as more. */
 export const SLACK_BEYOND_H = 48;
-/** Hours between the points at which a forecast's error is drawn; straight lines between. */
-const WEATHER_NODE_H = 6;
 /** Failing draws that are looked into for their cause; more only cost time. */
 const EXAMINED = 60;
 /** Draws that tell what measuring a kind would be worth. */
 const MEASURED_DRAWS = 150;
-
-/** Points of a percentile: the curve below which that share of the draws lies. */
-export interface Fan {
-  stepH: number;
-  p10: Float64Array;
-  p25: Float64Array;
-  p50: Float64Array;
-  p75: Float64Array;
-  p90: Float64Array;
-}
-
-/** What the draws say of one bag. */
-export interface BagRisk {
-  id: string;
-  animals: number;
-  /** Share of draws in which it holds until that draw's own opening. */
-  chance: number;
-  /** Hours beyond the deadline, delays left out: the median of the draws and their tenth percentile; null is more than was computed. */
-  slackH: number | null;
-  worstSlackH: number | null;
-  /** What fails first in most draws. */
-  factor: Factor | null;
-}
-
-export interface Risk {
-  draws: number;
-  seed: number;
-  /** Draws in which a bag met a hard limit before that draw's own opening. */
-  lost: number;
-  /** Share of draws in which none did, 0…1. */
-  chance: number;
-  /** Standard error of the chance; never 0 (two draws of each outcome are added, Agresti & Coull 1998). */
-  standardError: number;
-  bags: BagRisk[];
-  /** Animals, and how many of them are expected within limits: Σ animals × chance of their bag. */
-  animals: number;
-  expected: number;
-  /** Lost draws by what failed first. */
-  byFactor: Record<Factor, number>;
-  /** Lost draws by the bag that failed first. */
-  byBag: Record<string, number>;
-  /** Of the lost draws that were looked into, how many would have been saved had this one thing gone as planned. */
-  byCause: { examined: number; saved: Record<Cause, number> };
-  /** The chance if a kind were measured and turned out as told; null where it does not matter or was not looked into. */
-  measured: { packs: number | null; boxes: number | null };
-  /** 10th percentile of each draw's coldest and 90th of its warmest bag water before opening, °C. */
-  coldestC: number;
-  warmestC: number;
-}
-
-/** The luck of one draw. What is as planned is 0, or 1 where it multiplies. */
-interface Drawn {
-  delayH: number;
-  place: DelayPlace;
-  /** Normal numbers: own temperature and coupling of each leg. */
-  legOwn: Float64Array;
-  legCoupling: Float64Array;
-  /** Times the oxygen use of every species, by its place in `speciesIds`. */
-  speciesUse: Float64Array;
-  /** Times the power of every heat pack, box by box; 0 for a dud. */
-  packs: Float64Array;
-  /** Normal numbers: of every kind of pack, of every box, of every kind of box. */
-  packKinds: Float64Array;
-  boxes: Float64Array;
-  boxKinds: Float64Array;
-  /** Error of the forecast at either end, °C, at nodes `WEATHER_NODE_H` apart. */
-  originErrorC: Float64Array;
-  destinationErrorC: Float64Array;
-}
 
 interface Outcome {
   lost: boolean;
@@ -107,11 +30,6 @@ interface Outcome {
   warmestC: number;
 }
 
-/** Places in a draw's numbers, so that adding a pack, a box or a leg changes nobody else's luck; beyond, they are shared. */
-const PACK_SLOTS = 16;
-const KIND_SLOTS = 12;
-const BOX_SLOTS = 24;
-const LEG_SLOTS = 12;
 /** Loss is a smooth thing: models this far apart, in its logarithm, are the ends of straight lines. */
 const LOSS_NODE = 0.08;
 
@@ -136,7 +54,7 @@ export class Draws {
   /** Heat models by box and step of loss. */
   private readonly models: Map<number, HeatModel>[];
   private readonly late = new Map<string, Prepared>();
-  private readonly delays: Delays;
+  private readonly luck: Luck;
   private readonly nodes: number;
   private readonly bagIds: string[];
   private readonly animals: number[];
@@ -194,7 +112,7 @@ export class Draws {
         ) % KIND_SLOTS,
     );
     this.models = p.boxes.map(() => new Map());
-    this.delays = delaysOf(p, holidays);
+    this.luck = new Luck(p, seed, delaysOf(p, holidays), this.speciesIds.length);
     this.nodes = Math.ceil(p.horizonH / WEATHER_NODE_H) + 2;
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
     this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
@@ -213,7 +131,7 @@ export class Draws {
     for (let i = 0; i < n; i++) {
       const index = this.outcomes.length;
       this.onlyLost = index >= this.slackDraws;
-      this.outcomes.push(this.one(this.draw(index)));
+      this.outcomes.push(this.one(this.luck.draw(index)));
     }
     this.onlyLost = false;
   }
@@ -240,67 +158,6 @@ export class Draws {
       const by = this.firstBy[i];
       if (by) this.failedBy[i]![by]++;
     }
-  }
-
-  /** The random numbers of one draw, in an order that no alternative changes. */
-  private draw(index: number): Drawn {
-    const { a } = this.p;
-    const s = streamOf(this.seed, index);
-    const normals = (n: number): Float64Array => {
-      const out = new Float64Array(n);
-      for (let i = 0; i < n; i++) out[i] = s.normal();
-      return out;
-    };
-    const delayH = this.delays.hoursOf(s.uniform());
-    const place = this.delays.placeOf(s.uniform());
-    const packs = new Float64Array(PACK_SLOTS);
-    for (let i = 0; i < PACK_SLOTS; i++) {
-      const dud = s.uniform() < a.packDudShare;
-      const strength = Math.exp(a.packSigma * s.normal());
-      packs[i] = dud ? 0 : strength;
-    }
-    const packKinds = normals(KIND_SLOTS);
-    const boxKinds = normals(KIND_SLOTS);
-    const boxes = normals(BOX_SLOTS);
-    const legOwn = normals(LEG_SLOTS);
-    const legCoupling = normals(LEG_SLOTS);
-    const speciesUse = normals(this.speciesIds.length).map((z) => Math.exp(a.metabolismSigma * z));
-    const originErrorC = this.weather(s.normal);
-    const destinationErrorC = this.samePlace() ? originErrorC : this.weather(s.normal);
-    return {
-      delayH,
-      place,
-      legOwn,
-      legCoupling,
-      speciesUse,
-      packs,
-      packKinds,
-      boxes,
-      boxKinds,
-      originErrorC,
-      destinationErrorC,
-    };
-  }
-
-  private samePlace(): boolean {
-    const { sender, receiver } = this.p.consignment;
-    return sender.place.name === receiver.place.name;
-  }
-
-  /** An error of the forecast over the journey: first-order autoregressive, with a spread that grows by lead time. */
-  private weather(normal: () => number): Float64Array {
-    const { a, forecast, instants } = this.p;
-    const keep = Math.exp(-WEATHER_NODE_H / a.forecastErrorMemoryH);
-    const fresh = Math.sqrt(1 - keep * keep);
-    const leadH = (instants.sealMs - Date.parse(forecast.madeAt)) / 3600_000;
-    const out = new Float64Array(this.nodes);
-    let z = normal();
-    for (let i = 0; i < this.nodes; i++) {
-      if (i > 0) z = keep * z + fresh * normal();
-      const days = Math.max(0, leadH + i * WEATHER_NODE_H) / 24;
-      out[i] = z * Math.min(a.forecastErrorMostC, a.forecastErrorC + a.forecastErrorCPerDay * days);
-    }
-    return out;
   }
 
   /** The journey with the delay of a draw, made once for each. */
@@ -424,29 +281,6 @@ export class Draws {
     return this.run(d, Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1)), openH, false).lost;
   }
 
-  private asPlanned(d: Drawn, cause: Cause): Drawn {
-    const none = (x: Float64Array): Float64Array => new Float64Array(x.length);
-    const ones = (x: Float64Array): Float64Array => new Float64Array(x.length).fill(1);
-    switch (cause) {
-      case 'delay':
-        return { ...d, delayH: 0 };
-      case 'weather':
-        return { ...d, originErrorC: none(d.originErrorC), destinationErrorC: none(d.destinationErrorC) };
-      case 'places':
-        return { ...d, legOwn: none(d.legOwn), legCoupling: none(d.legCoupling) };
-      case 'fish':
-        return { ...d, speciesUse: ones(d.speciesUse) };
-      case 'packs':
-        return { ...d, packs: ones(d.packs) };
-      case 'box':
-        return { ...d, boxes: none(d.boxes) };
-      case 'packKind':
-        return { ...d, packKinds: none(d.packKinds) };
-      case 'boxKind':
-        return { ...d, boxKinds: none(d.boxKinds) };
-    }
-  }
-
   /** What would have saved a lost draw: each cause by itself set to what was planned. */
   private examine(): Risk['byCause'] {
     const saved = noneSaved();
@@ -454,8 +288,8 @@ export class Draws {
     for (let i = 0; i < this.outcomes.length && examined < EXAMINED; i++) {
       if (!this.outcomes[i]!.lost) continue;
       examined++;
-      const d = this.draw(i);
-      for (const cause of causes) if (!this.lostWith(this.asPlanned(d, cause))) saved[cause]++;
+      const d = this.luck.draw(i);
+      for (const cause of causes) if (!this.lostWith(asPlanned(d, cause))) saved[cause]++;
     }
     return { examined, saved };
   }
@@ -467,7 +301,7 @@ export class Draws {
     let then = 0;
     for (let i = 0; i < n; i++) {
       if (!this.outcomes[i]!.lost) now++;
-      if (!this.lostWith(this.asPlanned(this.draw(i), cause))) then++;
+      if (!this.lostWith(asPlanned(this.luck.draw(i), cause))) then++;
     }
     return Math.min(1, Math.max(0, chance + (then - now) / n));
   }
@@ -529,36 +363,8 @@ export class Draws {
   /** Percentiles over the draws of the followed bag's water and of what the box stands in, to the planned opening. */
   fans(): { water: Fan; outside: Fan } | null {
     if (this.followed.length === 0) return null;
-    return { water: this.fanOf(this.followed), outside: this.fanOf(this.outside) };
-  }
-
-  private fanOf(rows: readonly Float32Array[]): Fan {
-    const points = rows.reduce((m, r) => Math.min(m, r.length), Infinity);
-    const of = (): Float64Array => new Float64Array(points);
-    const fan: Fan = { stepH: this.p.stepH, p10: of(), p25: of(), p50: of(), p75: of(), p90: of() };
-    const column = new Float64Array(rows.length);
-    for (let i = 0; i < points; i++) {
-      for (let r = 0; r < rows.length; r++) column[r] = rows[r]![i]!;
-      column.sort();
-      fan.p10[i] = percentile(column, 0.1);
-      fan.p25[i] = percentile(column, 0.25);
-      fan.p50[i] = percentile(column, 0.5);
-      fan.p75[i] = percentile(column, 0.75);
-      fan.p90[i] = percentile(column, 0.9);
-    }
-    return fan;
+    return { water: fanOf(this.followed, this.p.stepH), outside: fanOf(this.outside, this.p.stepH) };
   }
 }
 
 const noneSaved = (): Record<Cause, number> => Object.fromEntries(causes.map((c) => [c, 0])) as Record<Cause, number>;
-
-/** Percentile of sorted values, straight lines between ranks; NaN of nothing. */
-export function percentile(sorted: Float64Array, share: number): number {
-  if (sorted.length === 0) return NaN;
-  const at = share * (sorted.length - 1);
-  const low = Math.floor(at);
-  const high = Math.min(sorted.length - 1, low + 1);
-  const f = at - low;
-  // A rank that is never reached stays that.
-  return f === 0 ? sorted[low]! : sorted[low]! + f * (sorted[high]! - sorted[low]!);
-}

@@ -11,7 +11,7 @@ import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
-import type { Risk } from './draws';
+import type { Risk } from './risk';
 
 export type State = 'fine' | 'watch' | 'stop';
 

@@ -12,7 +12,7 @@ import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
 import { judgeOf, mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
 import { SEA_JUDGED_FROM } from '@/core/water/criteria';
 import { freeSurfaceM2 } from '@/core/bag/geometry';
-import type { BoxLoad, HeatPackLoad } from '@/core/heat/box';
+import type { BoxLoad, HeatPackLoad } from '@/core/heat/model';
 import { ambientAlong, type Ambient } from '@/core/weather/ambient';
 import { keyInstants, legsHeldUp, legsOf, type DelayPlace, type KeyInstants, type Leg } from '@/core/calendar/legs';
 import { refuse, type Outcome } from '@/core/consignment/outcome';

@@ -6,7 +6,8 @@ import type { Consignment } from '@/core/consignment/schema';
 import { benchBox } from '@/tests/bench-box';
 import { delaysOf } from './delays';
 import { exampleConsignment } from '@/tests/example';
-import { Draws, DRAW_STEP_H, percentile } from './draws';
+import { Draws, DRAW_STEP_H } from './draws';
+import { percentile } from './fan';
 import { normalQuantile, normalShare, streamOf } from './random';
 
 const prepared = (c: Consignment, stepH = DRAW_STEP_H, beyondH = 100): Prepared => {

@@ -1,4 +1,4 @@
-import type { OpenedBag } from '@/core/acclimation/recipes';
+import type { OpenedBag } from '@/core/acclimation/vessel';
 import type { BagContents } from '@/core/bag/simulate';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { contentsOf } from '@/core/engine/prepare';

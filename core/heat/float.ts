@@ -1,5 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { WATER_J_PER_KG_K } from './box';
+import { WATER_J_PER_KG_K } from './model';
 
 /** Conductance of a bag afloat, W/K: wetted film about 4·V^⅔ of the water, h about 150 W/m²K. */
 export const floatConductanceWPerK = (waterL: number, a: Assumptions): number =>

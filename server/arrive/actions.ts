@@ -1,7 +1,7 @@
 'use server';
 
 import { write } from '@/server/write';
-import { methodIds } from '@/core/acclimation/recipes';
+import { methodIds } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { plain, noConsignment } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';

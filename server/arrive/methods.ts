@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/quantities/refusal';
 import type { MethodCourse } from '@/core/acclimation/methods';
-import type { OpenedBag } from '@/core/acclimation/recipes';
+import type { OpenedBag } from '@/core/acclimation/vessel';
 import { adviseOpening, type Recommendation } from '@/core/acclimation/recommend';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';

@@ -1,4 +1,4 @@
-import { methodNames } from '@/core/acclimation/recipes';
+import { methodNames } from '@/core/acclimation/vessel';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 

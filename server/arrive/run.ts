@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { MethodId } from '@/core/acclimation/recipes';
+import type { MethodId } from '@/core/acclimation/vessel';
 import { runPosition } from '@/core/acclimation/run';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';

@@ -17,7 +17,6 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
   const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
   return methodComparisons(house, c, e, nowMs).map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
-    const marine = species.some((s) => s.water === 'marine');
     return {
       bagIds: lane.bagIds,
       title: lane.title,

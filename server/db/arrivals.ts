@@ -1,4 +1,4 @@
-import type { MethodStep } from '@/core/acclimation/recipes';
+import type { MethodStep } from '@/core/acclimation/vessel';
 import type { Db } from './db';
 
 export interface StoredRun {

@@ -1,7 +1,8 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packs } from '@/core/catalogue/gear';
 import { simulateBag, type BagContents } from '@/core/bag/simulate';
-import { simulateBox, type BoxLoad } from '@/core/heat/box';
+import { simulateBox } from '@/core/heat/box';
+import { type BoxLoad } from '@/core/heat/model';
 import { fish as fishes, oneBag } from '@/tests/one-bag';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { solve } from './ode-model';

@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { BagContents } from '@/core/bag/simulate';
-import type { BoxLoad } from '@/core/heat/box';
+import type { BoxLoad } from '@/core/heat/model';
 import type { ThermalLimits } from '@/core/fish/thermal-dose';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import { solveCarbonate } from '@/core/water/carbonate';

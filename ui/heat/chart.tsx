@@ -1,4 +1,4 @@
-import type { Fan } from '@/core/engine/draws';
+import type { Fan } from '@/core/engine/fan';
 import { one } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
 import type { HeatOption, HeatStationProps } from './props';

@@ -1,5 +1,5 @@
 import { causes, type Cause } from '@/core/engine/causes';
-import type { Risk } from '@/core/engine/draws';
+import type { Risk } from '@/core/engine/risk';
 
 const words: Record<Cause, string> = {
   delay: 'nothing had come late',
