@@ -7,7 +7,7 @@ import type { DayOption } from '@/core/choose/days';
 import { catalogueOf, plainSurroundings } from '@/server/consignment/result';
 
 const BEST = 6;
-const hours = (h: number | null): string => (h === null ? 'over 3 days' : `${h.toFixed(0)} h`);
+const hours = (h: number | null): string => (h === null ? 'over 2 days' : `${h.toFixed(0)} h`);
 const chance = (x: number | null): string => (x === null ? '–' : `${(100 * x).toFixed(0)} %`);
 
 const packLine = (o: PackOption): string =>

@@ -5,7 +5,7 @@ import { planName } from '@/core/choose/packs';
 import { catalogueOf, plainSurroundings } from '@/server/consignment/result';
 
 const words = { oxygen: 'oxygen', carbon: 'CO2 and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
-const hours = (h: number | null): string => (h === null ? 'over 5 days' : `${h.toFixed(1)} h`);
+const hours = (h: number | null): string => (h === null ? 'over 2 days' : `${h.toFixed(1)} h`);
 
 /** A summary for the terminal: one line a bag, the headline last. */
 export function summaryOf(c: Consignment, e: Evaluation): string {

@@ -39,7 +39,7 @@ export function hoursMinutes(hours: number): { sign: string; h: number; min: str
   };
 }
 
-export const OVER = 'over 5 days';
+export const OVER = 'over 2 days';
 
 export function slackWords(hours: number | null): string {
   if (hours === null) return OVER;

@@ -7,6 +7,9 @@ import { cancel, saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
 import { setCount } from '@/server/records/records';
+import { finishStep, startRun } from '@/server/arrive/run';
+import { methodComparisons } from '@/server/arrive/methods';
+import { evaluationOf } from '@/server/consignment/view';
 import { benchView } from './view';
 
 const HOUR = 3600_000;
@@ -207,6 +210,45 @@ describe('what runs low', () => {
     event(soon, 'sealedAt', '2026-11-26T17:00:00.000Z');
     expect(benchView(house).low.map((x) => x.bites?.code)).not.toContain(soon);
   });
+});
+
+test('a running acclimation is a task of its own: its step, its bags, its time left, and nothing once it is finished', () => {
+  const code = make();
+  event(code, 'sealedAt', '2026-11-26T17:00:00.000Z');
+  event(code, 'handedOverAt', '2026-11-26T19:00:00.000Z');
+  event(code, 'arrivedAt', '2026-11-27T10:00:00.000Z');
+  const stored = house.consignments.byCode(code)!;
+  const e = evaluationOf(house, stored);
+  if (!e.ok) throw new Error(e.problems[0]!.message);
+  const lane = methodComparisons(house, stored.document, e.value, now)[0]!;
+  const id = must(startRun(house, stored.document, lane, 'float-transfer'));
+  const task = () => benchView(house).tasks.find((t) => t.key === `run:${id}`);
+  expect(task()).toMatchObject({
+    state: 'running',
+    day: 'today',
+    endsAtMs: null,
+    totalMs: null,
+    atMs: now,
+    wasMs: null,
+    done: null,
+  });
+  expect(task()!.title).toBe(`Float the closed bags: ${lane.bagIds.join(' ')}`);
+  expect(task()!.detail.startsWith(`${code}. `)).toBe(true);
+  expect(task()!.href).toBe(`/consignments/${code}/run`);
+  const begun = now;
+  must(finishStep(house, id, 'place'));
+  const wait = lane.courses[0]!.steps.find((x) => x.kind === 'wait')!;
+  expect(task()).toMatchObject({
+    title: `Float closed, ${lane.bagIds.join(' ')}`,
+    minutes: wait.minutes,
+    endsAtMs: begun + wait.minutes * 60_000,
+    atMs: begun + wait.minutes * 60_000,
+    totalMs: wait.minutes * 60_000,
+  });
+  // It stands before what is merely due.
+  expect(benchView(house).tasks[0]!.key).toBe(`run:${id}`);
+  now += 2 * DAY;
+  expect(task()).toBeUndefined();
 });
 
 test('a house with nothing in it is empty until its first order', () => {

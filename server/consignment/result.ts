@@ -3,8 +3,8 @@ import type { Factor } from '@/core/bag/slack';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
-import { evaluate, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
-import type { Overall } from '@/core/engine/forward';
+import { evaluate, KEYSTROKE_DRAWS, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
+import { stateOf, type Overall } from '@/core/engine/forward';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
 import type { KeyInstants } from '@/core/calendar/legs';
@@ -18,12 +18,18 @@ export interface StoredResult extends KeyInstants, Overall {
   chance: number | null;
   draws: number;
   standardError: number | null;
+  /** Animals, and how many of them are expected within limits; null where no odds were computed. */
+  animals?: number;
+  expected?: number | null;
   bags: {
     id: string;
     safeH: number | null;
     worstSafeH: number | null;
     factor: Factor | null;
     slackH: number | null;
+    worstSlackH?: number | null;
+    /** Share of runs in which it holds. */
+    chance?: number | null;
     coldestC: number;
     warmestC: number;
     byFactor: Record<Factor, number | null>;
@@ -113,8 +119,33 @@ export const jobRows = (c: Consignment, house: Surroundings): Catalogue => ({
 });
 
 /** The chance stored with the last change; null where none was computed. */
-export const chanceOf = (r: StoredResult | null): { chance: number; draws: number } | null =>
-  r && typeof r.chance === 'number' ? { chance: r.chance, draws: r.draws } : null;
+export const chanceOf = (
+  r: StoredResult | null,
+): { chance: number; draws: number; animals: number | null; expected: number | null } | null =>
+  r && typeof r.chance === 'number'
+    ? { chance: r.chance, draws: r.draws, animals: r.animals ?? null, expected: r.expected ?? null }
+    : null;
+
+/** Whether its slack is that of the draws: a result of an earlier engine, or one whose odds are still computed, is not. */
+const hasDraws = (r: StoredResult | null): r is StoredResult =>
+  r !== null && r.draws > 0 && r.bags.every((b) => b.worstSlackH !== undefined);
+
+/** An evaluation in the words of the result that is stored with it: heading, stations, lists and papers tell one figure. */
+export function asStored(e: Evaluation, r: StoredResult | null): Evaluation {
+  if (!hasDraws(r)) return e;
+  const bags = e.bags.map((b) => {
+    const told = r.bags.find((x) => x.id === b.id);
+    if (!told) return b;
+    const { slackH, worstSlackH = null, chance = null, factor } = told;
+    return { ...b, slackH, worstSlackH, chance, factor, state: stateOf(worstSlackH, e.assumptions, chance) };
+  });
+  const { bagId, factor, safeH, slackH, worstSlackH, state } = r;
+  return { ...e, bags, overall: { bagId, factor, safeH, slackH, worstSlackH, state } };
+}
+
+/** Draws that an evaluation still wants where its stored result has them, or somebody is computing them. */
+export const drawsStillWanted = (r: StoredResult | null, c: Consignment, thinker: unknown): number =>
+  hasDraws(r) || thinker || c.actual.openedAt ? 0 : KEYSTROKE_DRAWS;
 
 export function shortOf(e: Evaluation): StoredResult {
   const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
@@ -125,6 +156,8 @@ export function shortOf(e: Evaluation): StoredResult {
     chance: e.risk?.chance ?? null,
     draws: e.risk?.draws ?? 0,
     standardError: e.risk?.standardError ?? null,
+    animals: e.bags.reduce((n, b) => n + b.animals, 0),
+    expected: e.risk?.expected ?? null,
     bags: e.bags.map((b) => {
       const until = b.tempC.subarray(0, end + 1);
       return {
@@ -134,6 +167,7 @@ export function shortOf(e: Evaluation): StoredResult {
         factor: b.factor,
         chance: b.chance,
         slackH: b.slackH,
+        worstSlackH: b.worstSlackH,
         coldestC: Math.min(...until),
         warmestC: Math.max(...until),
         byFactor: b.safe,

@@ -13,7 +13,7 @@ import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { catalogueOf, tryEvaluate } from './result';
+import { asStored, catalogueOf, drawsStillWanted, tryEvaluate } from './result';
 import { positionOf } from '@/server/arrive/run';
 
 export const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
@@ -65,11 +65,13 @@ const cache = new Map<string, ReturnType<typeof tryEvaluate>>();
 
 /** Evaluations are kept by version: a page that is looked at again computes nothing. */
 export function evaluationOf(house: House, stored: StoredConsignment): ReturnType<typeof tryEvaluate> {
-  const key = `${stored.document.id}:${stored.version}:${house.shelfStamp}`;
+  const { document: c, result } = stored;
+  const key = `${c.id}:${stored.version}:${house.shelfStamp}:${result?.draws ?? 0}`;
   let e = cache.get(key);
   if (!e) {
     if (cache.size > 40) cache.delete(cache.keys().next().value!);
-    e = tryEvaluate(house, stored.document);
+    e = tryEvaluate(house, c, { draws: drawsStillWanted(result, c, house.thinker) });
+    if (e.ok) e = { ok: true, value: asStored(e.value, result) };
     cache.set(key, e);
   }
   return e;
@@ -85,6 +87,7 @@ export function packOptionsOf(house: House, stored: StoredConsignment, boxId: st
     const e = tryEvaluate(house, stored.document, {
       stepH: 0.5,
       beyondH: 0,
+      draws: 0,
       choosers: { packs: { boxId, draws: 0 }, bags: false, days: null },
     });
     options = e.ok ? (e.value.packs[boxId] ?? []) : [];

@@ -22,17 +22,36 @@ const unexpected = (what: string) => (error: unknown) => console.error(`${what} 
 export function figuresFollow(house: House, id: string, version: number): void {
   const { thinker } = house;
   if (!thinker) return;
-  // After the transaction: of what was rolled back, or changed again meanwhile, nothing is computed.
-  setImmediate(() => {
-    if (!house.db.open || house.consignments.versionOf(id) !== version) return;
-    const { document: c } = house.consignments.byId(id)!;
-    thinker
-      .run('figures', jobOf(house, c), `figures ${id}`)
-      .then((r) => {
-        if (r.ok && house.db.open && !house.gone()) house.consignments.setResult(id, r.value, version);
-      })
-      .catch(unexpected(`The figures of ${c.code}`));
+  const figures = new Promise<void>((resolve) => {
+    // After the transaction: of what was rolled back, or changed again meanwhile, nothing is computed.
+    setImmediate(() => {
+      if (!house.db.open || house.consignments.versionOf(id) !== version) return resolve();
+      const { document: c } = house.consignments.byId(id)!;
+      thinker
+        .run('figures', jobOf(house, c), `figures ${id}`)
+        .then((r) => {
+          if (r.ok && house.db.open && !house.gone()) house.consignments.setResult(id, r.value, version);
+        })
+        .catch(unexpected(`The figures of ${c.code}`))
+        .finally(resolve);
+    });
   });
+  underWay.set(id, figures);
+  void figures.finally(() => underWay.get(id) === figures && underWay.delete(id));
+}
+
+const underWay = new Map<string, Promise<void>>();
+/** A page waits this long for figures that are on their way, and then shows the journey as planned. */
+const PATIENCE_MS = 800;
+
+/** Waits a moment for the figures of a consignment, so that a page tells the ones that stay; begins them where nobody has. */
+export async function figuresReady(house: House, code: string): Promise<void> {
+  const stored = house.thinker && house.consignments.byCode(code);
+  if (!stored || (stored.result?.draws ?? 0) > 0 || stored.document.actual.openedAt) return;
+  const { id } = stored.document;
+  if (!underWay.has(id)) figuresFollow(house, id, stored.version);
+  const patience = new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS).unref());
+  await Promise.race([underWay.get(id), patience]);
 }
 
 /**

@@ -6,6 +6,10 @@ import { useEvaluation } from '@/ui/use-evaluation';
 /** Runs that a page refines its chance to. */
 const RUNS = 600;
 
+/** All of them is a whole number; what is less keeps its tenth. */
+const oneDecimal = (expected: number, animals: number): string =>
+  expected > animals - 0.05 ? `${animals}` : expected.toFixed(1);
+
 /**
  * A chance is a number of runs, not a word: what was stored at once, refined live by this browser's worker. `version`
  * tells when it must be computed anew.
@@ -17,7 +21,7 @@ export function Chance({
 }: {
   version: string;
   job: Omit<Job, 'options'> | null;
-  stored: { chance: number; draws: number } | null;
+  stored: { chance: number; draws: number; animals: number | null; expected: number | null } | null;
 }) {
   const { progress, results, problem } = useEvaluation(
     version,
@@ -26,6 +30,8 @@ export function Chance({
   const risk = results[0]?.risk ?? progress[0]?.risk ?? null;
   const runs = risk?.draws ?? stored?.draws ?? 0;
   const safe = risk ? risk.draws - risk.lost : stored ? Math.round(stored.chance * stored.draws) : 0;
+  const animals = risk?.animals ?? stored?.animals ?? null;
+  const expected = risk?.expected ?? stored?.expected ?? null;
   if (problem || runs === 0) return null;
   return (
     <p
@@ -35,6 +41,12 @@ export function Chance({
       title={risk ? `Standard error ${(100 * risk.standardError).toFixed(1)} points` : undefined}
     >
       <b className="num text-ink">{safe}</b> of <span className="num">{runs}</span> runs arrive within limits
+      {animals !== null && expected !== null && (
+        <>
+          , <b className="num text-ink">{oneDecimal(expected, animals)}</b> of <span className="num">{animals}</span>{' '}
+          animals
+        </>
+      )}
     </p>
   );
 }

@@ -19,7 +19,7 @@ export interface HeadingProps {
   actions: React.ReactNode;
 }
 
-/** Slack is the answer: the central value large, what fails first, the worst tenth under it. */
+/** Slack is the answer: the median of the draws large, what fails first, the worst tenth under it. */
 export function Heading({ code, line1, line2, overall, problem, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
@@ -57,7 +57,7 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
               <StateMark mark={overall.state} size={15} />
               {overall.bagId
                 ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}`
-                : 'nothing fails within five days'}
+                : 'nothing fails within two days of the window'}
             </p>
             {chance}
           </>

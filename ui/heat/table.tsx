@@ -1,6 +1,6 @@
 import { Table } from '@/ui/kit/table';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { one, slackWords } from '@/ui/format';
+import { OVER, one, slackWords } from '@/ui/format';
 import type { HeatOption, HeatStationProps } from './props';
 
 /** The sets ranked: chance, water, slack (the worst tenth under it), cost, weight and the reason. */
@@ -73,10 +73,10 @@ export function HeatTable({
             <span style={{ color: o.warmestC > band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</span>
           </td>
           <td className="r num whitespace-nowrap font-semibold">
-            {slackWords(o.slackH).replace('over 5 days', '> 3 days')}
+            {slackWords(o.slackH).replace(OVER, '> 2 days')}
             {o.worstSlackH !== o.slackH && (
               <span className="block text-12 font-normal leading-none text-ink-2">
-                {slackWords(o.worstSlackH).replace('over 5 days', '> 3 days')}
+                {slackWords(o.worstSlackH).replace(OVER, '> 2 days')}
               </span>
             )}
           </td>
