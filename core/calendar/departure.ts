@@ -1,5 +1,6 @@
 import { feltStep } from './felt';
-import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { defaultAssumptions, withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { drivingWords, wayOf } from './reach';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -42,7 +43,7 @@ export function whyNot(service: Service, handOverMs: number, c: Planned, calenda
     return `${service.name} takes nothing on ${weekdays[weekdayOf(handOverMs, from.zone) - 1]}`;
   const embargo = embargoOn(service, localDate(handOverMs, from.zone), calendar);
   if (embargo) return `an embargo holds on ${day}: ${embargo.reason}`;
-  const dueMs = handOverMs + service.usualH * HOUR;
+  const dueMs = handOverMs + wayOf(service, from, to, defaultAssumptions).hours * HOUR;
   if (serves(service, 'delivers', dueMs, to, calendar.holidays)) return null;
   const rest = restsOnHolidays(service) ? holidayOn(dueMs, to, calendar.holidays) : null;
   let next = dueMs;
@@ -215,9 +216,18 @@ export function orderAdvice(
   }
   if (c.window && Date.parse(c.openingAt) < Date.parse(c.window.startAt))
     say('mind', 'openingLocal', 'It is opened before it can be there: the opening comes after the delivery begins.');
-  const promisedMs = handOverMs + service.usualH * HOUR;
+  const way = wayOf(service, c.sender.place, c.receiver.place, a);
+  if (way.refused) say('stop', 'serviceId', way.refused);
+  const promisedMs = handOverMs + way.hours * HOUR;
+  const latestMs = c.window ? Date.parse(c.window.endAt) : Date.parse(c.openingAt);
+  if (service.kind === 'own-car' && latestMs < promisedMs - 2 * HOUR)
+    say(
+      'stop',
+      'openingLocal',
+      `By car ${c.receiver.place.name} is ${way.roadKm.toFixed(0)} km away: ${drivingWords(way)}. This is planned in ${((latestMs - handOverMs) / HOUR).toFixed(0)} h.`,
+    );
   if (c.window && Date.parse(c.window.startAt) < promisedMs - 2 * HOUR)
-    say('mind', 'windowStartLocal', `${service.name} promises ${service.usualH} h; this window opens sooner.`);
+    say('mind', 'windowStartLocal', `${service.name} promises ${way.hours.toFixed(0)} h; this window opens sooner.`);
   if (c.direction !== 'incoming' && c.actual.sealedAt === null) {
     const fast = longestFast(c, catalogue, a, fasted);
     const left = (keyInstants(c, catalogue, a).sealMs - nowMs) / HOUR;

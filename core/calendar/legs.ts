@@ -1,7 +1,8 @@
-import type { Assumptions } from '@/core/catalogue/assumptions';
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
+import { wayOf } from './reach';
 
 export const legWords: Readonly<Record<LegKind, string>> = {
   room: 'Room',
@@ -95,18 +96,27 @@ export function keyInstants(c: Consignment, catalogue: Catalogue, a: Assumptions
 export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, untilMs: number): Leg[] {
   const service = row(catalogue.services, c.serviceId, 'service');
   const legs: Leg[] = [];
-  const add = (kind: LegKind, label: string, startMs: number, endMs: number, at: Leg['at']): void => {
-    if (endMs > startMs) legs.push({ kind, label, startMs, endMs, at, flight: kind === 'aircraft-hold' });
+  const add = (
+    kind: LegKind,
+    label: string,
+    startMs: number,
+    endMs: number,
+    at: Leg['at'],
+    part?: Leg['part'],
+  ): void => {
+    if (endMs > startMs)
+      legs.push({ kind, label, startMs, endMs, at, flight: kind === 'aircraft-hold', ...(part ? { part } : {}) });
   };
   const leaveMs = Math.min(k.leaveMs, k.handOverMs);
   add('room', 'Bench', k.sealMs, leaveMs, 'origin');
   add('own-car', 'Drive', Math.max(k.sealMs, leaveMs), k.handOverMs, 'origin');
-  const total = service.legs.reduce((sum, l) => sum + l.share, 0);
+  const way = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions)).legs;
+  const total = way.reduce((sum, l) => sum + l.share, 0);
   let from = Math.max(k.handOverMs, k.sealMs);
   const span = k.arriveMs - from;
-  for (const l of service.legs) {
+  for (const l of way) {
     const to = from + (span * l.share) / total;
-    add(l.kind, l.label, from, to, l.at);
+    add(l.kind, l.label, from, to, l.at, l.part);
     from = to;
   }
   add(service.waitsAt, legWords[service.waitsAt], Math.max(from, k.arriveMs), untilMs, 'destination');

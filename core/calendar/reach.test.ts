@@ -2,7 +2,11 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
 import { keyInstants, legsHeldUp, legsOf, delayPlaces } from './legs';
-import { drivingHours, greatCircleKm } from './reach';
+import { emptyCalendar } from './calendar';
+import { orderAdvice } from './departure';
+import { row } from '@/core/catalogue/row';
+import type { Service } from '@/core/catalogue/schema';
+import { drivingHours, drivingWords, greatCircleKm, wayOf } from './reach';
 
 const house = { kmPerH: 75, restEveryH: 2, restH: 0.25, dayH: 10, nightH: 10 };
 
@@ -17,6 +21,63 @@ describe('how far it is', () => {
     expect(drivingHours(750, house)).toMatchObject({ driveH: 10, nights: 0, rests: 4 });
     expect(drivingHours(150, house)).toMatchObject({ driveH: 2, nights: 0, rests: 0 });
     expect(drivingHours(151, house).rests).toBe(1);
+  });
+});
+
+describe('the way of a service', () => {
+  const c = exampleConsignment();
+  const service = (id: string, more: Partial<Service> = {}): Service => ({
+    ...row(catalogue.services, id, 'service'),
+    ...more,
+  });
+  const coimbra = { name: 'Coimbra', lat: 40.21, lon: -8.43, country: 'PT' };
+  const tartu = { name: 'Tartu', lat: 58.38, lon: 26.72, country: 'EE' };
+  const place = (p: typeof coimbra, zone: string) => ({ ...p, zone });
+  test('Coimbra to Tartu by own car is six days with five nights, each a leg of its own, and no 14 hours', () => {
+    const way = wayOf(service('own-car'), coimbra, tartu, a);
+    expect(way.hours).toBeCloseTo(108.4, 0);
+    expect(way.legs.filter((l) => l.kind === 'room')).toHaveLength(5);
+    expect(way.legs.reduce((s, l) => s + l.share, 0)).toBeCloseTo(way.hours, 9);
+    expect(way.legs.filter((l) => l.kind === 'own-car').map((l) => l.part![1])).toEqual([
+      ...[1, 2, 3, 4, 5].map((d) => expect.closeTo((10 * d) / 53.18, 2)),
+      expect.closeTo(1, 9),
+    ]);
+    expect(drivingWords(way)).toBe('108 h on the road, 6 days with 5 nights');
+  });
+  test('a journey planned shorter than one can drive is stopped with its reason', () => {
+    const at = (h: number): string => new Date(Date.parse(c.handOverAt) + h * 3600_000).toISOString();
+    const order = {
+      ...c,
+      catalogue: null,
+      serviceId: 'own-car',
+      sender: { ...c.sender, place: { ...c.sender.place, ...place(coimbra, 'Europe/Lisbon') } },
+      receiver: { ...c.receiver, place: { ...c.receiver.place, ...place(tartu, 'Europe/Tallinn') } },
+      window: { startAt: at(12), endAt: at(14) },
+      openingAt: at(14),
+    };
+    const stops = (o: typeof order): string[] =>
+      orderAdvice(o, catalogue, emptyCalendar, Date.parse(c.handOverAt) - 96 * 3600_000)
+        .filter((x) => x.level === 'stop')
+        .map((x) => x.message);
+    expect(stops(order)).toEqual([
+      expect.stringMatching(
+        /^By car Tartu is 39\d\d km away: 108 h on the road, 6 days with 5 nights\. This is planned in 14 h\.$/,
+      ),
+    ]);
+    expect(stops({ ...order, window: { startAt: at(108), endAt: at(110) }, openingAt: at(110) })).toEqual([]);
+  });
+  test('what a courier does not reach is refused: by country, by road, and it takes a day more far away', () => {
+    const reach = { countries: 'pt, ES fr', mostKm: 2000, kmPerDay: 700 };
+    const way = (to: typeof tartu, r: Service['reach']) =>
+      wayOf(service('northline-overnight', { reach: r }), coimbra, to, a);
+    expect(way(tartu, reach).refused).toBe('Northline Courier, overnight does not go to Tartu (EE).');
+    expect(way(tartu, { mostKm: 2000 }).refused).toMatch(/goes 2000 km by road at most; Tartu is 39\d\d km away/);
+    expect(way(tartu, { kmPerDay: 700 })).toMatchObject({ refused: null, hours: 14 + 24 * 5 });
+    expect(way(tartu, undefined)).toMatchObject({ refused: null, hours: 14 });
+    expect(way({ ...coimbra, name: 'Porto', lat: 41.15, lon: -8.61 }, reach)).toMatchObject({
+      refused: null,
+      hours: 14,
+    });
   });
 });
 

@@ -165,6 +165,12 @@ export const assumptionTable = {
   ...legKind('ramp', 15, 1, 'Out of doors'),
   ...legKind('doorstep', 15, 1, 'Out of doors'),
   // Journey
+  detourFactor: practice(1.25, 'Road over the great circle'),
+  carKmPerH: practice(75, 'Own car, on the way as a whole'),
+  carRestEveryH: practice(2, 'Driving between two rests'),
+  carRestH: practice(0.25, 'A rest'),
+  carDayH: practice(10, 'Most driving of a day'),
+  carNightH: practice(10, 'A night indoors between two days of driving'),
   packingMinPerBag: practice(9, 'Catch, count, bag, oxygen, twist, band, second bag'),
   boxingMin: practice(45, 'Standing for leaks, lining and filling the box, closing'),
   beforeCutOffMin: practice(50, 'Be at the counter this long before the cut-off'),
@@ -274,7 +280,7 @@ const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$
 const isShare = /Share$|Coupling$|Chance$|^dearerBoxGain$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
+  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -144,6 +144,17 @@ export const serviceSchema = z.object({
     )
     .max(40),
   waitsAt: z.enum(legKinds),
+  /** Where it goes, and how much longer far away; everywhere alike where absent. */
+  reach: z
+    .object({
+      /** Countries it delivers to, two letters each, with blanks between. */
+      countries: text(300).optional(),
+      /** By road, km. */
+      mostKm: above0(25_000, 'The reach').optional(),
+      /** So many kilometres by road make it a day later. */
+      kmPerDay: above0(25_000, 'Kilometres a day').optional(),
+    })
+    .optional(),
   /** Usual hours from hand-over to the start of the window, and how long the window is. */
   usualH: above0(336, 'The usual hours'),
   windowH: above0(336, 'The window'),

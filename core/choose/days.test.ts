@@ -115,7 +115,7 @@ describe('calendars', () => {
 describe('a forecast that does not reach', () => {
   test('is marked with the hours it covers, cautioned, and never told as a plain go', () => {
     const short = outlineDays(c, rows, forecast(3), asked);
-    expect(at('2026-10-19', 'own-car', short).coveredH).toBeNull();
+    expect(at('2026-10-19', 'northline-overnight', short).coveredH).toBeNull();
     const beyond = at('2026-10-22', 'northline-overnight', short);
     expect(beyond.coveredH).toBe(0);
     const edge = at('2026-10-21', 'northline-overnight', short);

@@ -11,6 +11,7 @@ import { prepare, withBox, type Prepared } from '@/core/engine/prepare';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { ventHolesFor, type PackSet } from './packs';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
+import { wayOf } from '@/core/calendar/reach';
 import { BLOCK } from '@/core/engine/random';
 import { freightPrice } from '@/core/box/freight';
 import {
@@ -92,7 +93,7 @@ export function onDay(
     from.zone,
   );
   const handOverMs = own ? sameClock.getTime() : last - a.beforeCutOffMin * 60_000;
-  let startMs = handOverMs + service.usualH * HOUR;
+  let startMs = handOverMs + wayOf(service, from, to, a).hours * HOUR;
   for (let i = 0; i < 10 && !serves(service, 'delivers', startMs, to, calendar.holidays); i++)
     startMs = sameTimeLater(startMs, 1, to.zone);
   return { handOverMs, startMs, endMs: startMs + service.windowH * HOUR };
@@ -103,6 +104,8 @@ function blocked(service: Service, handOverMs: number, c: Consignment, options: 
   const place = c.sender.place;
   const date = localDate(handOverMs, place.zone);
   if (!service.live) return `${service.name} does not take live animals.`;
+  const { refused } = wayOf(service, place, c.receiver.place, withOverrides(c.assumptions));
+  if (refused) return refused;
   const holiday = restsOnHolidays(service) ? holidayOn(handOverMs, place, options.calendar.holidays) : null;
   if (holiday) return `${holiday.name} in ${place.name}: nobody takes parcels.`;
   if (!serves(service, 'takes', handOverMs, place, options.calendar.holidays))

@@ -6,6 +6,7 @@ import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } f
 import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';
 import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import { drivingWords, wayOf } from '@/core/calendar/reach';
 import { compatibility } from '@/core/fish/compatibility';
 import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
@@ -241,6 +242,7 @@ export function forward(p: Prepared): Forward {
   const { uncoveredFromH } = p.ambient;
   if (uncoveredFromH !== null && uncoveredFromH < p.deadlineH)
     notes.push(`The forecast ends ${uncoveredFromH.toFixed(0)} h after sealing; after that its last day is repeated.`);
+  notes.push(...outOfReach(p, service));
   const boxes: BoxResult[] = [];
   const bags: BagResult[] = [];
   for (const box of p.boxes) {
@@ -271,6 +273,18 @@ export function forward(p: Prepared): Forward {
     notes,
     assumptions: a,
   };
+}
+
+/** Says where a service does not go, or a car cannot be in the time that is planned. */
+function outOfReach(p: Prepared, service: Service): string[] {
+  const { sender, receiver, actual } = p.consignment;
+  if (actual.arrivedAt) return [];
+  const way = wayOf(service, sender.place, receiver.place, p.a);
+  const plannedH = (p.instants.deadlineMs - p.instants.handOverMs) / 3600_000;
+  if (way.refused) return [way.refused];
+  return service.kind === 'own-car' && plannedH < way.hours - 2
+    ? [`By car ${receiver.place.name} is ${drivingWords(way)} away; this is planned in ${plannedH.toFixed(0)} h.`]
+    : [];
 }
 
 /** Species that share a box share its temperature: says where their bands do not meet. */
