@@ -205,7 +205,7 @@ export const assumptionTable = {
   bagFillShare: ours(0.66, 'Share of a flat bag that is filled: leaves slack for a flight and a twist'),
   mostInABag: ours(12, 'Most animals that are suggested for one bag'),
   planWarmerC: ours(2, 'A bag over a fresh pack runs this much warmer than the tank for some hours'),
-  dearerBoxGain: ours(0.1, 'A larger or thicker box must raise the chance by this to be worth its freight'),
+  wantedChance: ours(0.95, 'Chance that a plan should reach: below it a thicker box is looked for'),
   packClearanceCm: practice(1, 'Paper and air between a pack and the bags: they never touch'),
   bottleFloorCm: ours(9, 'Length of the box that a wrapped bottle takes'),
   stopGapBottleL: ours(1, 'Water from the hot tap in a wrapped bottle, as a stop-gap'),
@@ -277,7 +277,7 @@ export const withOverrides = (overrides: Partial<Record<AssumptionName, number>>
 });
 
 const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$|^watchBelowSlackH$/;
-const isShare = /Share$|Coupling$|Chance$|^dearerBoxGain$|^purityFlushed$|^cartonAbsorbs$/;
+const isShare = /Share$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
   /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;

@@ -95,6 +95,7 @@ const retired: readonly string[] = [
   'hardyNh3MgNL',
   'worstCaseOxygenFactor',
   'packDormantOxygen',
+  'dearerBoxGain',
 ];
 
 /** Assumptions of version 2 in the names of version 3; the same where nothing of it is old. */

@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { sampled } from '@/core/quantities/sample';
 import { planName } from '@/core/choose/packs';
+import { least } from '@/core/engine/forward';
 import { jobRows } from '@/server/consignment/result';
 import type { Station } from '@/server/consignment/station';
 import { packOptionsOf } from '@/server/consignment/view';
@@ -27,6 +28,11 @@ export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone 
       firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
       ventHoles: b.ventHoles,
       chosen: planName(b, catalogue),
+      // What heading and Bag tell of the plan in use: the table tells the same.
+      told: {
+        slackH: least(e.bags.filter((x) => x.boxId === b.id).map((x) => x.slackH)),
+        worstSlackH: least(e.bags.filter((x) => x.boxId === b.id).map((x) => x.worstSlackH)),
+      },
       options: packOptionsOf(house, stored, b.id).map((o) => ({
         ...o,
         tempC: thinned(o.tempC, STEP_H),

@@ -29,6 +29,17 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
   ['Gas', (v) => unit(v.bag.gasL, `L ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
   ['Safe for', (v) => unit(v.safeH === null ? '>120' : Math.round(v.safeH), 'h')],
   ['Slack', (v) => <b className="num">{slackWords(v.slackH)}</b>],
+  [
+    'Holds in',
+    (v) =>
+      v.chance === null ? (
+        ''
+      ) : (
+        <>
+          <span className="num">{(100 * v.chance).toFixed(0)}</span> % of runs
+        </>
+      ),
+  ],
   ['Worst tenth', (v) => <span className="num">{slackWords(v.worstSlackH)}</span>],
   [
     'Fails first',

@@ -97,7 +97,7 @@ function Way({
         <StateMark mark={c.mark} size={16} />
       </g>
       <text x="612" y={y + 22} textAnchor="end" className="rb-fig" style={{ fontSize: 15, fill: 'var(--ink)' }}>
-        {r.slackH === null ? '> 5 d' : slackWords(r.slackH)}
+        {r.slackH === null ? '> 2 d' : slackWords(r.slackH)}
       </text>
       <text x="612" y={y + 39} textAnchor="end" className="rb-s" style={{ fill: colour }}>
         {r.factor ? `${factorWords[r.factor]} first` : 'nothing fails'}

@@ -56,7 +56,7 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
             <p className="mt-1 flex items-center gap-1.5 text-13 text-ink-2">
               <StateMark mark={overall.state} size={15} />
               {overall.bagId
-                ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first; worst tenth ${slackWords(overall.worstSlackH)}`
+                ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first${overall.worstSlackH === overall.slackH ? '' : `; worst tenth ${slackWords(overall.worstSlackH)}`}`
                 : 'nothing fails within two days of the window'}
             </p>
             {chance}

@@ -89,7 +89,7 @@ function Band({
         bag {bagId}; P10 to P90
       </text>
       <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
-        safe for all in it:
+        all in it bear for a day:
       </text>
       <text x="32" y={TOP + 69} className="rb-s" style={{ fill: 'var(--tide)' }}>
         {p.band.min} to {p.band.max} °C

@@ -39,7 +39,8 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
   const known = new Map(rows.map((r) => [r.name, r]));
   const merged = box.options.map((o): HeatOption => {
     const r = known.get(o.name);
-    return r ? { ...o, ...r } : o;
+    const now = r ? { ...o, ...r } : o;
+    return o.name === box.chosen ? { ...now, ...box.told } : now;
   });
   const complete = run.results.length === WORKERS;
   const options = complete ? rankPacks(merged, { a: withOverrides(p.job.consignment.assumptions) }) : merged;
