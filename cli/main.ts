@@ -106,7 +106,7 @@ program
   .argument('<file>')
   .option('--json', 'all curves and assumptions')
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
-  .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 0)
+  .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 200)
   .option('--death <bag@hours>', 'what if an animal of that bag dies so many hours after sealing')
   .action((file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string }) => {
     const c = consignmentOf(file, options.forecast);

@@ -5,6 +5,7 @@ import { bagCurves, simulateBag } from '@/core/bag/simulate';
 import { safeHours } from '@/core/bag/slack';
 import { catalogue } from '@/core/catalogue';
 import { drain } from '@/core/engine/drain';
+import { evaluate, KEYSTROKE_DRAWS, noChoosers } from '@/core/evaluate/evaluate';
 import { forward } from '@/core/engine/forward';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { boxCurves, simulateBox } from '@/core/heat/box';
@@ -64,6 +65,17 @@ median('the same with energy balance, freight and every curve kept', 100, () => 
 const coarse = prepared(DRAW_STEP_H, 60);
 median('200 draws, first useful answer (aim 250)', 9, () => new Draws(coarse, 1).more(200));
 median('2,000 draws with slack (aim 1,200)', 3, () => new Draws(coarse, 1).more(2000));
+const key = { draws: KEYSTROKE_DRAWS, choosers: noChoosers };
+const keystrokes = Array.from({ length: 60 }, (_, i) => {
+  const c = { ...benchBox, bags: benchBox.bags.map((b) => ({ ...b, waterL: b.waterL + i * 1e-4 })) };
+  const from = performance.now();
+  evaluate(c, catalogue, c.forecast, key);
+  return performance.now() - from;
+}).sort((x, y) => x - y);
+say(
+  `keystroke: the whole answer with slack by ${KEYSTROKE_DRAWS} draws, p95 of 60 (aim 60)`.padEnd(78) +
+    ` ${keystrokes[56]!.toFixed(1)} ms   (median ${keystrokes[30]!.toFixed(1)})`,
+);
 let sets = 0;
 median('packs: half of all sets, 200 draws each, as on each of two workers (aim 3,000)', 3, () => {
   sets = drain(choosePacks(coarse, { draws: 200, seed: 1, part: { index: 0, of: 2 } })).length;

@@ -4,6 +4,7 @@ import { suggestBoxes, winterBoxes } from './boxes';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { choosePacks, type PackOption } from './packs';
 import { DRAW_STEP_H } from '@/core/engine/draws';
+import { BLOCK } from '@/core/engine/random';
 import { drain } from '@/core/engine/drain';
 import { prepare } from '@/core/engine/prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
@@ -15,8 +16,8 @@ import { weighed } from '@/core/engine/forward';
 const KEEP_ROOM = [{ packId: 'heat-72h', count: 1 }];
 
 /** Sets looked at with draws, and how many: enough to tell a fair chance from a poor one while an order is saved. */
-const SHORTLIST = 24;
-const DRAWS = 60;
+const SHORTLIST = 10;
+const DRAWS = BLOCK;
 
 /** A first plan for an order: bags, the boxes that take them, and the best pack set of every box. */
 export function planConsignment(

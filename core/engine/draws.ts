@@ -10,7 +10,7 @@ import { causes, type Cause } from './causes';
 import { delaysOf } from './delays';
 import type { BagRisk, Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
-import { asPlanned, BOX_SLOTS, KIND_SLOTS, LEG_SLOTS, Luck, PACK_SLOTS, WEATHER_NODE_H, type Drawn } from './luck';
+import { asPlanned, slotOfKind, BOX_SLOTS, LEG_SLOTS, Luck, PACK_SLOTS, WEATHER_NODE_H, type Drawn } from './luck';
 import { heldUp, type Prepared } from './prepare';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
@@ -48,7 +48,7 @@ export class Draws {
   private readonly meanC: Float64Array;
   private readonly use: Float64Array[];
   private readonly loads: BoxLoad[];
-  /** Place of each heat pack's kind, and of each box's, among the kinds of the catalogue. */
+  /** Place of each heat pack's kind, and of each box's, among the numbers of a draw. */
   private readonly packKind: number[][];
   private readonly boxKind: number[];
   /** Heat models by box and step of loss. */
@@ -94,23 +94,8 @@ export class Draws {
     this.bag = bagCurves(p.steps);
     this.meanC = new Float64Array(p.steps);
     this.loads = p.boxes.map((b) => ({ ...b.load, heatPacks: b.load.heatPacks.map((h) => ({ ...h })) }));
-    const { packs, boxes } = p.catalogue;
-    this.packKind = p.boxes.map((b) =>
-      b.load.heatPacks.map(
-        (h) =>
-          Math.max(
-            0,
-            packs.findIndex((t) => t === h.curve),
-          ) % KIND_SLOTS,
-      ),
-    );
-    this.boxKind = p.boxes.map(
-      (b) =>
-        Math.max(
-          0,
-          boxes.findIndex((t) => t.id === b.box.boxTypeId),
-        ) % KIND_SLOTS,
-    );
+    this.packKind = p.boxes.map((b) => b.load.heatPacks.map((h) => slotOfKind(h.kindId ?? '')));
+    this.boxKind = p.boxes.map((b) => slotOfKind(b.box.boxTypeId));
     this.models = p.boxes.map(() => new Map());
     this.luck = new Luck(p, seed, delaysOf(p, holidays), this.speciesIds.length);
     this.nodes = Math.ceil(p.horizonH / WEATHER_NODE_H) + 2;

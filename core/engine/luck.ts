@@ -29,9 +29,16 @@ export interface Drawn {
 
 /** Places in a draw's numbers, so that adding a pack, a box or a leg changes nobody else's luck; beyond, they are shared. */
 export const PACK_SLOTS = 16;
-export const KIND_SLOTS = 12;
+export const KIND_SLOTS = 32;
 export const BOX_SLOTS = 24;
 export const LEG_SLOTS = 12;
+
+/** Place of a kind among the numbers of a draw: by its name alone, whatever else is on the shelf (FNV-1a). */
+export function slotOfKind(id: string): number {
+  let h = 0x811c9dc5;
+  for (let i = 0; i < id.length; i++) h = Math.imul(h ^ id.charCodeAt(i), 0x01000193);
+  return (h >>> 0) % KIND_SLOTS;
+}
 
 /** Deals the luck of a journey: draw d of any alternative with the same seed meets the same. */
 export class Luck {

@@ -212,7 +212,7 @@ export function loadOf(
         nearBag = i;
       }
     });
-    heatPacks.push({ curve: pack, massG: pack.massG, strength: 1, nearBag });
+    heatPacks.push({ kindId: pack.id, curve: pack, massG: pack.massG, strength: 1, nearBag });
   }
   return {
     shell: {
@@ -353,14 +353,22 @@ export function withBox(p: Prepared, box: Box): Prepared {
  * as much. Only the air is another; boxes and bags are the same.
  */
 export function heldUp(p: Prepared, hours: number, where: DelayPlace): Prepared {
-  const legs = legsHeldUp(p.legs, p.instants, hours * 3600_000, where);
-  const along = ambientAlong(
-    p.consignment,
-    p.forecast,
-    legs,
-    { sealMs: p.instants.sealMs, steps: p.steps, stepH: p.stepH },
-    p.a,
-  );
-  if (!along.ok) return p;
-  return { ...p, legs, ambient: along.value, gasTransferMPerH: transferAlong(along.value.moving, p.stepH, p.a) };
+  let made = late.get(p.ambient);
+  if (!made) late.set(p.ambient, (made = new Map()));
+  const key = `${hours} ${where}`;
+  let air = made.get(key);
+  if (!air) made.set(key, (air = lateAir(p, hours, where)));
+  return { ...p, ...air };
+}
+
+type Air = Pick<Clock, 'legs' | 'ambient' | 'gasTransferMPerH'>;
+/** Late journeys by the air of the one on time: other packs or boxes meet the same. */
+const late = new WeakMap<Ambient, Map<string, Air>>();
+
+function lateAir(p: Prepared, hours: number, where: DelayPlace): Air {
+  const { legs: onTime, ambient, gasTransferMPerH, instants, steps, stepH, a } = p;
+  const legs = legsHeldUp(onTime, instants, hours * 3600_000, where);
+  const along = ambientAlong(p.consignment, p.forecast, legs, { sealMs: instants.sealMs, steps, stepH }, a);
+  if (!along.ok) return { legs: onTime, ambient, gasTransferMPerH };
+  return { legs, ambient: along.value, gasTransferMPerH: transferAlong(along.value.moving, stepH, a) };
 }

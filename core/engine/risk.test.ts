@@ -119,6 +119,19 @@ describe('Monte Carlo', () => {
     const other = drawn(p, 150, 2);
     expect(Math.abs(other.chance - one.chance)).toBeLessThan(4 * Math.hypot(one.standardError, other.standardError));
   });
+  test('the luck of a kind goes with its name: a shelf with other rows, or rows that were copied, gives the same', () => {
+    const c = exampleConsignment('tropical-overnight-in-frost');
+    const base = drawn(prepared(c), 100);
+    const used = new Set(c.boxes.flatMap((b) => b.packs.map((p) => p.packId)));
+    const other = structuredClone({
+      ...catalogue,
+      packs: catalogue.packs.filter((p) => used.has(p.id)).reverse(),
+      boxes: catalogue.boxes.filter((b) => c.boxes.some((x) => x.boxTypeId === b.id)),
+    });
+    const p = prepare(c, other, c.forecast, { stepH: DRAW_STEP_H, beyondH: 100 });
+    if (!p.ok) throw new Error(p.problems[0]!.message);
+    expect(drawn(p.value, 100)).toEqual(base);
+  });
   test('lost draws are all accounted for: by factor, by bag; the error is never 0', () => {
     const r = drawn(prepared(exampleConsignment('marine-air-cargo')), 200);
     const sum = (x: Record<string, number>): number => Object.values(x).reduce((s, v) => s + v, 0);

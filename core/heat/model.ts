@@ -16,6 +16,8 @@ export interface BagMass {
 }
 
 export interface HeatPackLoad {
+  /** Its kind, where kinds matter. */
+  kindId?: string;
   curve: PackCurve;
   massG: number;
   /** Times the rated power: 1, or what a draw made of it; 0 for a dud. */

@@ -114,7 +114,7 @@ export const stories: Record<string, Story> = {
     from: { name: 'Lidia Brzoza', address: 'ul. Młyńska 5', phone: '+48 12 000 143', town: 'Kraków' },
     serviceId: 'sable-air',
     handOverInH: -3,
-    transitH: 30,
+    transitH: 21,
     water: { ...reef, tempC: 25 },
     tank: { name: 'Q4', volumeL: 110, ...reef },
     lines: [
@@ -130,7 +130,7 @@ export const stories: Record<string, Story> = {
     transitH: 15,
     water: soft,
     tank: { name: 'Salotto', volumeL: 240 },
-    lines: [{ speciesId: 'lemon-tetra', count: 24, lengthCm: 3.2, tank: '7' }],
+    lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }],
   },
   byCar: {
     to: { name: 'Rory Fenn', address: 'Canal Row 6', phone: '+44 113 000 0149', town: 'Leeds' },
@@ -139,7 +139,7 @@ export const stories: Record<string, Story> = {
     serviceId: 'own-car',
     handOverInH: 130,
     counter: '07:00',
-    transitH: 30,
+    transitH: 48,
     water: cool,
     tank: { name: 'Pond house', volumeL: 900, tempC: 15, pH: 7.6, khDkh: 8 },
     lines: [{ speciesId: 'goldfish', count: 3, lengthCm: 14, tank: 'P1' }],

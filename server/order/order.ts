@@ -145,7 +145,7 @@ export const revive = (house: House, code: string, version: number | null = null
   );
 
 /** Runs behind each set of packs while a plan is made: a second of patience. */
-const PLAN_DRAWS = 60;
+const PLAN_DRAWS = 50;
 
 /** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
 const planned = (house: House, c: Consignment): FirstPlan =>
