@@ -5,6 +5,7 @@ import { dkhToMeqL, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA } from '@/core/quantities
 import { carbonateConstants } from '@/core/water/carbonate-constants';
 import { dicFromPh } from '@/core/water/carbonate';
 import { timesAcute } from '@/core/water/criteria';
+import { closedBag } from './closed';
 import { freeSurfaceM2, mostGasAtGroundL, standingBag } from './geometry';
 import { atRest, fish, oneBag } from '@/tests/one-bag';
 import { simulateBag, type BagContents } from './simulate';
@@ -260,6 +261,15 @@ test('the free surface is the circle a standing bag opens to, and a chord along 
   // Half full, the chord is the diameter, along 3 L / 127 cm².
   expect(freeSurfaceM2({ widthCm: 20, waterL: 1.5, gasL: 1.5, lies: true })).toBeCloseTo((12.732 * 23.562) / 1e4, 5);
   expect(freeSurfaceM2({ widthCm: 20, waterL: 1, gasL: 0, lies: false })).toBe(0);
+});
+
+test('a closed bag with much gas may hold more carbon than its water could', () => {
+  const bag = { tempC: 25, waterL: 0.5, gasL: 10, alkalinityMeqL: 2, pH: 7.2, tanAddedMmol: 0, gasPco2Atm: 0.0004 };
+  const much = closedBag({ ...bag, co2AddedMmol: 250 })!;
+  // Half a mole to the litre in all, of which the water holds its share by Henry's law.
+  expect(much.co2GasMmol + much.state.dic * 500).toBeCloseTo(250 + much.dic0MmolL * 0.5 + 0.16, 0);
+  expect(much.state.dic).toBeLessThan(0.05);
+  expect(() => closedBag({ ...bag, gasL: 0, co2AddedMmol: 250 })).toThrow(RangeError);
 });
 
 test('a bag full of water holds no gas', () => {

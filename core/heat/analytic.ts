@@ -11,16 +11,24 @@ export interface Lump {
 /** Where a heated lump settles, °C. */
 export const settledC = (l: Lump): number => l.ambientC + l.powerW / l.uaWPerK;
 
-/** Newton's law: temperature after a time in seconds. Conductance and capacity above 0. */
+/**
+ * Newton's law: temperature after a time in seconds. Capacity above 0; a lump that loses nothing warms in a straight line.
+ */
 export function lumpC(l: Lump, seconds: number): number {
-  if (!(l.uaWPerK > 0 && l.heatJPerK > 0)) throw new RangeError('Conductance and heat capacity must be more than 0.');
+  if (!(l.uaWPerK >= 0 && l.heatJPerK > 0))
+    throw new RangeError('Heat capacity must be more than 0, conductance not below 0.');
+  if (l.uaWPerK === 0) return l.startC + (l.powerW * seconds) / l.heatJPerK;
   return settledC(l) + (l.startC - settledC(l)) * Math.exp((-seconds * l.uaWPerK) / l.heatJPerK);
 }
 
 /** Seconds until a temperature is reached; 0 if it is the start; null if never. */
 export function secondsToReach(l: Lump, targetC: number): number | null {
-  const end = settledC(l);
   if (targetC === l.startC) return 0;
+  if (l.uaWPerK === 0) {
+    const seconds = ((targetC - l.startC) * l.heatJPerK) / l.powerW;
+    return seconds > 0 && Number.isFinite(seconds) ? seconds : null;
+  }
+  const end = settledC(l);
   const ratio = (targetC - end) / (l.startC - end);
   if (!(ratio > 0 && ratio < 1)) return null;
   return -Math.log(ratio) * (l.heatJPerK / l.uaWPerK);

@@ -81,6 +81,14 @@ describe('the exact stepper', () => {
       2,
     );
   });
+  test('what loses nothing warms in a straight line', () => {
+    const l = { ambientC: 0, powerW: 5, uaWPerK: 0, heatJPerK: 5000, startC: 20 };
+    expect(lumpC(l, 3600)).toBeCloseTo(23.6, 12);
+    expect(secondsToReach(l, 23.6)).toBeCloseTo(3600, 9);
+    expect(secondsToReach(l, 19)).toBeNull();
+    expect(secondsToReach({ ...l, powerW: 0 }, 21)).toBeNull();
+    expect(() => lumpC({ ...l, heatJPerK: 0 }, 1)).toThrow(RangeError);
+  });
   test('a temperature that is never reached is null', () => {
     expect(secondsToReach({ ambientC: 10, powerW: 0, uaWPerK: 1, heatJPerK: 1, startC: 20 }, 5)).toBeNull();
   });

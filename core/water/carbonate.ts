@@ -92,7 +92,8 @@ export function hydrogenActivity(
 }
 
 /**
- * Solves the water. mol/L: alkalinity −0.005…0.02, TAN 0…0.01, carbon or CO2* 0…0.2 (1 atm of CO2 is below 0.08).
+ * Solves the water. mol/L: alkalinity −0.005…0.02, TAN 0…0.01, dissolved carbon or CO2* 0…0.2 (1 atm of CO2 is below
+ * 0.08); with a gas the total holds its share too.
  * Throws RangeError outside or for what is not a number. `guessPh` speeds up a run of steps.
  */
 export function solveCarbonate(
@@ -110,7 +111,8 @@ export function solveCarbonate(
   if (!(alkalinity >= r.minAlkalinity && alkalinity <= r.maxAlkalinity))
     throw beyond('Alkalinity', alkalinity, r.minAlkalinity, r.maxAlkalinity, 'meq/L');
   if (!(tan >= 0 && tan <= r.maxTan)) throw beyond('Ammonia', tan, 0, r.maxTan, 'mmol/L');
-  const known = 'co2' in carbon ? carbon.co2 : carbon.total;
+  // Of a bag with gas only what is dissolved is limited; the gas may hold many times that.
+  const known = 'co2' in carbon ? carbon.co2 : carbon.total / (1 + gas);
   if (!(known >= 0 && known <= r.maxCarbon && gas >= 0)) throw beyond('Carbon', known, 0, r.maxCarbon, 'mmol/L');
   const { gamma1, gamma2 } = activity;
   const h = hydrogenActivity(alkalinity, tan, fixed, total, gas, k, gamma1, gamma2, 10 ** -guessPh);
