@@ -146,6 +146,7 @@ program
     const { draws } = options;
     const work = evaluation(c, catalogueOf(c, plainSurroundings), c.forecast, {
       draws,
+      causes: true,
       calendar,
       choosers: {
         packs: { boxId: null, draws },

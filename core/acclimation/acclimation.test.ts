@@ -252,8 +252,8 @@ describe('after opening', () => {
     }
   });
   test('where the order turns with how fast CO2 leaves, the sentence says so', () => {
-    const turns = [4, 8, 12, 20, 30].flatMap((tanMgNL) =>
-      [6.6, 7, 7.4].map((pH) =>
+    const turns = [6, 20].flatMap((tanMgNL) =>
+      [6.6, 7.4].map((pH) =>
         adviseOpening({ ...after48h, tanMgNL, pH, ghDgh: 3 }, { ...tank, ghDgh: 14 }, who('ordinary'), a),
       ),
     );
@@ -312,9 +312,9 @@ test('any bag and tank: every method has figures that are figures, or the contra
       for (let i = r.simplest ? 2 : 1; i < r.ranked.length; i++)
         expect(r.ranked[i]!.burden).toBeGreaterThanOrEqual(r.ranked[i - 1]!.burden);
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   );
-  expect(computed).toBeGreaterThan(15);
+  expect(computed).toBeGreaterThan(8);
 });
 
 describe('a timed run', () => {

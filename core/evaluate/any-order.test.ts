@@ -129,9 +129,9 @@ test('any consignment is either computed to figures that are figures, or refused
       expect(risk!.chance).toBeGreaterThanOrEqual(0);
       expect(risk!.chance).toBeLessThanOrEqual(1);
     }),
-    { numRuns: 150 },
+    { numRuns: 60 },
   );
-  expect(computed).toBeGreaterThan(50);
+  expect(computed).toBeGreaterThan(20);
 });
 
 test('any order can be planned: every animal is bagged once, and the plan can be evaluated', () => {
@@ -148,6 +148,6 @@ test('any order can be planned: every animal is bagged once, and the plan can be
       const r = evaluate(consignment, catalogue, consignment.forecast, { stepH: 0.5, draws: 0 });
       expect(r.ok ? [] : r.problems).toEqual([]);
     }),
-    { numRuns: 12 },
+    { numRuns: 4 },
   );
 });

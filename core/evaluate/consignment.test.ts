@@ -9,13 +9,17 @@ import { planConsignment } from '@/core/choose/plan';
 import { type Consignment } from '@/core/consignment/schema';
 
 const c = exampleConsignment();
-const value = (x: Consignment) => {
-  const r = evaluate(x, catalogue, x.forecast);
+/** Curves alone, unless slack is asked for. */
+const value = (x: Consignment, draws = 0) => {
+  const r = evaluate(x, catalogue, x.forecast, { draws });
   if (!r.ok) throw new Error(r.problems[0]!.message);
   return r.value;
 };
 const packOptions = (x: Consignment, draws = 0): PackOption[] => {
-  const r = evaluate(x, catalogue, x.forecast, { choosers: { packs: { boxId: '1', draws }, bags: false, days: null } });
+  const r = evaluate(x, catalogue, x.forecast, {
+    draws: 0,
+    choosers: { packs: { boxId: '1', draws }, bags: false, days: null },
+  });
   if (!r.ok) throw new Error(r.problems[0]!.message);
   return r.value.packs['1']!;
 };
@@ -32,7 +36,7 @@ describe('one evaluation', () => {
   });
   test('the worst tenth never promises more than the median, and both come from the draws of the chance', () => {
     for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo']) {
-      const e = value(exampleConsignment(name));
+      const e = value(exampleConsignment(name), 50);
       for (const b of e.bags) {
         expect(b.worstSlackH ?? Infinity).toBeLessThanOrEqual(b.slackH ?? Infinity);
         expect(b.chance).toBe(e.risk!.bags.find((x) => x.id === b.id)!.chance);

@@ -32,6 +32,8 @@ export interface EvaluateOptions {
   beyondH?: number;
   /** Draws of the whole consignment, from which slack and chance come; a few dozen, the keystroke path, where absent; 0 for the curves alone. */
   draws?: number;
+  /** Looks into what loses the lost draws, and what measuring would be worth: some hundred draws more. */
+  causes?: boolean;
   seed?: number;
   /** Bag whose water the fans show; the one that fails first where absent. */
   follow?: string;
@@ -104,7 +106,7 @@ export function* evaluation(
       d.more(Math.min(BATCH, draws - d.count));
       yield { stage: 'draws', done: d.count, of: draws, risk: d.result(false) };
     }
-    value.risk = d.result(draws > KEYSTROKE_DRAWS);
+    value.risk = d.result(options.causes ?? false);
     value.fans = d.fans();
     Object.assign(value, toldBy(e, value.risk));
   }

@@ -6,6 +6,8 @@ import { saveOrder } from '@/server/order/order';
 import { figuresReady } from './thinker';
 import { doWork, type Thinker } from './work';
 
+// Each saves an order, which makes a whole plan.
+jest.setTimeout(30_000);
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 const slow = (ms: number): Thinker => ({

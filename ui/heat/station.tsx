@@ -29,6 +29,7 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
     options: {
       stepH: 0.5,
       draws: index === 0 ? RUNS : 0,
+      causes: true,
       follow: box.firstBagId,
       choosers: { packs: { boxId: box.id, draws: RUNS, part: { index, of: WORKERS } }, bags: false, days: null },
     },
