@@ -70,7 +70,8 @@ function heatedBox(
     return { box, name: type.name, option, cost: type.cost + option.cost + freightPrice(service, freight.chargeable) };
   };
   const everyday = heated(first.boxTypeId);
-  if (everyday && everyday.option.state === 'fine') return { box: everyday.box, reason: null };
+  // Without draws nothing tells what a thicker box would bring.
+  if (everyday && (everyday.option.state === 'fine' || draws === 0)) return { box: everyday.box, reason: null };
   const winter = winterBoxes({ ...first, packs: KEEP_ROOM }, bags, c, catalogue).flatMap((t) => heated(t.id) ?? []);
   const all = [...(everyday ? [everyday] : []), ...winter];
   if (all.length === 0) return null;
