@@ -16,7 +16,7 @@ import { weighed } from '@/core/engine/forward';
 const KEEP_ROOM = [{ packId: 'heat-72h', count: 1 }];
 
 /** Sets looked at with draws, and how many: enough to tell a fair chance from a poor one while an order is saved. */
-const SHORTLIST = 10;
+const SHORTLIST = 24;
 const DRAWS = BLOCK;
 
 /** A first plan for an order: bags, the boxes that take them, and the best pack set of every box. */
