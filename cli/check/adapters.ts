@@ -22,11 +22,8 @@ import { ammoniaCriteria, fishAcuteMgNL } from '@/core/water/criteria';
 import * as oxygen from '@/core/water/oxygen';
 import * as sea from '@/core/water/seawater';
 import * as diurnal from '@/core/weather/diurnal';
-import { bagOxygen, openedOxygen, packAir, thermalDoseOf } from './stepped';
+import { bagOxygen, openedOxygen, packAir, thermalDoseOf, type Values } from './stepped';
 
-// The files name their inputs and outputs; each adapter knows its own.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type Values = Record<string, any>;
 type Adapter = (i: Values) => Values;
 
 const IMPOSSIBLE = { possible: false };

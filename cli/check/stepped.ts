@@ -7,8 +7,9 @@ import * as u from '@/core/quantities/units';
 import * as oxygen from '@/core/water/oxygen';
 
 /** Adapters of reference cases that are stepped through time. */
+// The files name their inputs and outputs; each adapter knows its own.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
-type Values = Record<string, any>;
+export type Values = Record<string, any>;
 
 export function thermalDoseOf(i: Values): Values {
   const r = doseOfCurve(i.tempCurveHC, { cold24C: i.cold24C, warm24C: i.warm24C, zC: i.zC });
