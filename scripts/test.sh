@@ -14,16 +14,24 @@ step() { # name, command …
   fi
 }
 
+# What was begun while installing: the compiled database, and the browser.
+compiled() {
+  local i
+  for i in $(seq 300); do [ -s .kindly/installed ] && return; sleep 2; done
+  cat .kindly/install.log; return 1
+}
 chromium() {
-  [ -x "${KINDLY_CHROMIUM:-/usr/bin/chromium}" ] && return
-  if [ "$(id -u)" != 0 ]; then echo "Chromium is missing. Run: sudo apt-get install -y chromium"; return 1; fi
-  apt-get install -y chromium || { apt-get update && apt-get install -y chromium; }
+  local i
+  for i in $(seq 150); do pgrep -f scripts/chromium.sh >/dev/null || break; sleep 2; done
+  cat .kindly/apt-chromium.log 2>/dev/null
+  scripts/chromium.sh
 }
 
 rm -f .kindly/jest.json .kindly/e2e.json
 step types npx tsc --noEmit
 step lint npm run --silent lint
 step arrows npm run --silent arrows
+step compiled compiled
 step unit npx jest --json --outputFile=.kindly/jest.json
 step build npx next build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
 

@@ -1,7 +1,8 @@
-import { krakowOrder as order, must, NOON as NOW, pathsOf, place, water } from '@/tests/order';
+import { krakowOrder as order, must, NOON as NOW, pathsOf, place, said, water } from '@/tests/order';
 import { readFileSync } from 'node:fs';
 import { openHouse, profileOf, type House } from './house';
-import { ownAssumptions, setAssumption } from '@/server/settings/assumptions';
+import { ownAssumptions, setAssumption, setAssumptionInSlices } from '@/server/settings/assumptions';
+import { lookUp, onceInSlices } from '@/server/write';
 import { undo } from '@/server/consignment/change';
 import { archive, exportConsignment, importConsignment } from '@/server/consignment/files';
 import { instantAt } from './instants';
@@ -211,6 +212,19 @@ describe('own assumptions', () => {
     expect(stored(later).document.assumptions).toEqual({ stressSettled: 2.5 });
     must(setAssumption(house, { name: 'stressSettled', value: null }));
     expect(stored(here).document.assumptions).toEqual({});
+  });
+  test('goes consignment by consignment: others come in between, and cut off it says how far it is', async () => {
+    const [one, two] = [must(saveOrder(house, order())).code, must(saveOrder(house, order())).code];
+    const press = 'a'.repeat(32);
+    const long = onceInSlices(house, press, (h) => setAssumptionInSlices(h, { name: 'stressSettled', value: 2.5 }));
+    expect(ownAssumptions(house)).toEqual({ stressSettled: 2.5 });
+    expect(said(lookUp(house, press))).toMatch(/The value is set, and 0 of 2 consignments follow it so far/);
+    // Somebody hands one over meanwhile: it keeps what it was sent with.
+    must(recordEvent(house, two, 'sealedAt', new Date(NOW).toISOString()));
+    must(recordEvent(house, two, 'handedOverAt', new Date(NOW + 1000).toISOString()));
+    must(await long);
+    expect(stored(one).document.assumptions).toEqual({ stressSettled: 2.5 });
+    expect(stored(two).document.assumptions).toEqual({});
   });
   test.each([
     ['an unknown name', { name: 'luck', value: 1 }],

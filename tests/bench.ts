@@ -1,4 +1,6 @@
 import { atRest } from './one-bag';
+import { answerQuestion, planning } from '@/core/choose/plan';
+import { largeOrder } from '@/tests/large';
 import { benchBox } from '@/tests/bench-box';
 import { solve, type Ends } from '@/tests/independent/ode-model';
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
@@ -88,6 +90,31 @@ median('ship days × services: 10 days, 200 draws each cell (aim 5,000)', 1, () 
   cells = drain(chooseDay(benchBox, catalogue, benchBox.forecast!, days)).length;
 });
 say(`  ${cells} cells`);
+
+const order = largeOrder();
+let large = order;
+const planned = performance.now();
+for (let plan = planning(order, catalogue), step = plan.next(); ; step = plan.next(step.value.map(answerQuestion)))
+  if (step.done) {
+    large = step.value.consignment;
+    break;
+  }
+const animals = order.lines.reduce((n, l) => n + l.count, 0);
+say(
+  `${animals} animals: first plan of ${large.bags.length} bags and ${large.boxes.length} boxes on one thread (aim 5,000)`.padEnd(
+    76,
+  ) + ` ${(performance.now() - planned).toFixed(1)} ms`,
+);
+median('the same: curves of all bags on quarter hours, as a station asks (aim 300)', 5, () => {
+  evaluate(large, catalogue, large.forecast, { draws: 0, stepH: 1 / 4 });
+});
+const first = large.boxes[0]!;
+const alone = { ...large, boxes: [first], bags: large.bags.filter((b) => b.boxId === first.id) };
+median('the same: sets of packs of one box in their first order (aim 1,000)', 5, () => {
+  const packs = { boxId: first.id, draws: 0 };
+  const choosers = { packs, bags: false, days: null };
+  evaluate(alone, catalogue, large.forecast, { draws: 0, stepH: 0.5, beyondH: 0, choosers });
+});
 
 // Against the general-purpose library at equal accuracy: the loosest tolerance whose errors are no larger than ours.
 const atH = [24, 48, 72];

@@ -28,18 +28,19 @@ async function truthOf<T>(press: string, tell: (message: string) => void): Promi
 /**
  * Sends something to the server, keeps what was typed, and shows sentences where they belong. On success the page's
  * figures are fetched anew; `busy` lasts until they are here, so that a second press starts from them, `sending` only until
- * the answer.
+ * the answer, `press` its name meanwhile.
  */
 export function useSave() {
   const router = useRouter();
-  const [sending, setSending] = useState(false);
+  const [press, setPress] = useState<string | null>(null);
+  const sending = press !== null;
   const [refreshing, startRefresh] = useTransition();
   const [problems, setProblems] = useState<Problem[]>([]);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const save = useCallback(
     async <T>(send: (press: string) => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
-      setSending(true);
       const press = newPress();
+      setPress(press);
       const tell = (message: string): void => setProblems([{ path: '', message }]);
       try {
         const answer = await send(press).catch(() => truthOf<T>(press, tell));
@@ -51,12 +52,12 @@ export function useSave() {
         startRefresh(() => router.refresh());
         return true;
       } finally {
-        setSending(false);
+        setPress(null);
       }
     },
     [router],
   );
-  return { save, busy: sending || refreshing, sending, problems, setProblems, conflict };
+  return { save, busy: sending || refreshing, sending, press, problems, setProblems, conflict };
 }
 
 export const problemAt = (problems: readonly Problem[], path: string): string | undefined =>

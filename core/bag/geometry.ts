@@ -1,4 +1,3 @@
-import type { BagType } from '@/core/catalogue/schema';
 import { Refusal } from '@/core/quantities/refusal';
 import { KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 import { vapourPressureAtm } from '@/core/water/oxygen';
@@ -109,5 +108,8 @@ export function freeSurfaceM2(b: { widthCm: number; waterL: number; gasL: number
   return (2 * r * Math.sin((low + high) / 2) * lengthCm) / 1e4;
 }
 
-/** How many bags one bag of fish takes: every bag is doubled, but breather film, which must breathe (common practice). */
-export const layersOf = (type: Pick<BagType, 'breather'>): number => (type.breather ? 1 : 2);
+/** A bottle of plain water of so many litres, cm: the litre bottle of the shops is 8.2 across and 27 high († common practice). */
+export const bottleCm = (litres: number): { diameterCm: number; heightCm: number } => ({
+  diameterCm: 8.2 * Math.cbrt(litres),
+  heightCm: 27 * Math.cbrt(litres),
+});

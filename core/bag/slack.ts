@@ -107,7 +107,8 @@ function carbonBeyond(curves: BagCurves, l: BagLimits, stepH: number, steps: num
 
 /**
  * Reads the first hour beyond each hard limit off the curves: oxygen and ammonia as trailing means, judged from the first
- * full window on; temperature as a dose; CO2 and acid at once. Nothing is allocated but the answer.
+ * full window on; temperature as a dose (`doseH` where it is known already); CO2 and acid at once. Nothing is allocated
+ * but the answer.
  */
 export const safeHours = (
   curves: BagCurves,
@@ -115,9 +116,10 @@ export const safeHours = (
   l: BagLimits,
   stepH: number,
   steps = tempC.length,
+  doseH = thermalDose(tempC, steps, stepH, l),
 ): SafeHours => ({
   ammonia: meanBeyond(curves.timesAcute, l.timesAcute, 1, meanWidth(l.ammoniaMeanH, stepH), stepH, steps),
-  temperature: thermalDose(tempC, steps, stepH, l),
+  temperature: doseH,
   carbon: carbonBeyond(curves, l, stepH, steps),
   oxygen: meanBeyond(curves.oxygenKPa, l.oxygenKPa, -1, meanWidth(l.oxygenMeanH, stepH), stepH, steps),
 });

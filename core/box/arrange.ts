@@ -1,7 +1,8 @@
 import { row } from '@/core/catalogue/row';
 import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { layersOf, standingBag, type StandingBag } from '@/core/bag/geometry';
+import { bottleCm, standingBag, type StandingBag } from '@/core/bag/geometry';
+import { layersOf } from '@/core/bag/making';
 import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';
 
 /** A bag standing in a box, seen from above; centre from the inner left front corner. */
@@ -12,13 +13,23 @@ export interface PlacedBag {
   standing: StandingBag;
 }
 
+/** A bottle of plain water among the bags. */
+export interface PlacedBottle {
+  xCm: number;
+  yCm: number;
+  diameterCm: number;
+}
+
 export type ArrangementProblem =
+  | { code: 'bottles'; bagId: ''; left: number; litres: number }
   | { code: 'too-tall'; bagId: string; overCm: number; heightCm: number; roomCm: number }
   | { code: 'no-room'; bagId: string }
   | { code: 'too-wide'; bagId: string; diameterCm: number; roomCm: number };
 
 export interface Arrangement {
   placed: PlacedBag[];
+  /** Bottles of plain water, in the gaps the bags leave. */
+  bottles: PlacedBottle[];
   problems: ArrangementProblem[];
   /** Clear height under the packs above the tallest bag; negative when it does not fit. */
   clearCm: number;
@@ -136,7 +147,26 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
     set.push(spot);
     placed.push({ bagId: bag.id, xCm: spot.x, yCm: spot.y, standing });
   }
-  return { placed, problems, clearCm: roomCm - tallest, roomCm };
+  const bottles = standBottles(box, roomCm, w, d, set);
+  const left = (box.ballast?.count ?? 0) - bottles.length;
+  if (left > 0) problems.push({ code: 'bottles', bagId: '', left, litres: box.ballast!.litres });
+  return { placed, bottles, problems, clearCm: roomCm - tallest, roomCm };
+}
+
+/** Stands the bottles of a box in the gaps between its bags, as many as find a place. */
+function standBottles(box: Box, roomCm: number, w: number, d: number, set: Circle[]): PlacedBottle[] {
+  if (!box.ballast) return [];
+  const { diameterCm, heightCm } = bottleCm(box.ballast.litres);
+  const bottles: PlacedBottle[] = [];
+  // A bottle too tall to stand lies nowhere.
+  if (heightCm > roomCm + 1e-9) return bottles;
+  for (let i = 0; i < box.ballast.count; i++) {
+    const spot = place(diameterCm / 2, w, d, set);
+    if (!spot) break;
+    set.push(spot);
+    bottles.push({ xCm: spot.x, yCm: spot.y, diameterCm });
+  }
+  return bottles;
 }
 
 /** What to do about it, in words. */
@@ -146,6 +176,8 @@ export function arrangementSentence(p: ArrangementProblem): string {
       return `Bag ${p.bagId} is ${p.overCm.toFixed(1)} cm too tall for the lid: it stands ${p.heightCm.toFixed(1)} cm and has ${p.roomCm.toFixed(1)} cm. Take less gas, a wider bag or a taller box.`;
     case 'too-wide':
       return `Bag ${p.bagId} is ${p.diameterCm.toFixed(1)} cm across and the box only ${p.roomCm.toFixed(1)} cm. Take a larger box.`;
+    case 'bottles':
+      return `${p.left === 1 ? 'One bottle' : `${p.left} bottles`} of ${p.litres} L ${p.left === 1 ? 'finds' : 'find'} no place among the bags. Take fewer or smaller ones, or a larger box.`;
     case 'no-room':
       return `There is no floor left for bag ${p.bagId}. Take a larger box or a second one.`;
   }
@@ -165,6 +197,15 @@ export interface BoxWeights {
 export const companionsIn = (c: Pick<Consignment, 'companions' | 'boxes'>, boxId: string): Companion[] =>
   (c.companions ?? []).filter((x) => (x.boxId ?? (x.vessel === 'bag' ? c.boxes[0]?.id : null)) === boxId);
 
+/** What lines a box once, m²: its walls, floor and lid. */
+export const liningM2 = ({ insideCm: [l, w, h] }: BoxType): number => (2 * (l * w + l * h + w * h)) / 1e4;
+
+/** Weight of what lines a box, kg, by thickness. */
+function liningKg(box: Box, catalogue: Catalogue, a: Assumptions): number {
+  const areaM2 = liningM2(row(catalogue.boxes, box.boxTypeId, 'box'));
+  return (box.lining ?? []).reduce((kg, x) => kg + areaM2 * (x.thicknessCm / 100) * a.liningKgPerM3, 0);
+}
+
 /** Weight of a packed box, kg: water, animals, what travels along, foam and carton, packs and bags and paper. */
 export function boxWeights(
   c: Consignment,
@@ -178,12 +219,12 @@ export function boxWeights(
   const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);
   const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
   const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
-  const bottleKg = box.bottle?.litres ?? 0;
+  const bottleKg = (box.bottle?.litres ?? 0) + (box.ballast ? box.ballast.litres * box.ballast.count : 0);
   const bagsKg = bags.reduce((s, b) => {
     const type = row(catalogue.bags, b.bagTypeId, 'bag');
-    return s + (layersOf(type) * type.gramsEach) / 1000 + a.bandsAndLabelKg;
+    return s + (layersOf(type, b) * type.gramsEach) / 1000 + a.bandsAndLabelKg;
   }, 0);
-  const restKg = packsKg + bagsKg + bottleKg + a.paperAndLinerKg;
+  const restKg = packsKg + bagsKg + bottleKg + liningKg(box, catalogue, a) + a.paperAndLinerKg;
   const companionsKg = companionsIn(c, box.id).reduce((s, x) => s + x.weightKg, 0);
   return { waterKg, fishKg, companionsKg, boxKg, restKg, totalKg: waterKg + fishKg + companionsKg + boxKg + restKg };
 }

@@ -5,7 +5,7 @@ import type { Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { arrange, arrangementSentence, boxWeights, innerCm, outsideCm } from './arrange';
 import { chargeable } from './freight';
-import { suggestBoxes, winterBoxes } from '@/core/choose/boxes';
+import { makingsOf, suggestBoxes } from '@/core/choose/boxes';
 
 const c = exampleConsignment();
 const bag = { ...c.bags[0]!, id: 'A1', boxId: '1', bagTypeId: 'bag-18x40', waterL: 1, gasL: 2 };
@@ -61,10 +61,35 @@ describe('boxes for bags', () => {
     expect(r.boxes).toHaveLength(1);
     expect(r.boxes[0]!.boxTypeId).toBe('box-s');
   });
-  test('winter walls are offered smallest first, and only those that take the bags', () => {
-    const offered = winterBoxes(box(), [bag], c, catalogue).map((t) => t.id);
-    expect(offered).toEqual(['box-winter', 'box-winter-l']);
-    const many = Array.from({ length: 9 }, (_, i) => ({ ...bag, id: `A${i}` }));
-    expect(winterBoxes(box(), many, c, catalogue).map((t) => t.id)).not.toContain('box-winter');
+  test('winter walls, lining and bottles are offered cheapest first, and only what takes the bags', () => {
+    const made = (bags: (typeof bag)[]) => makingsOf({ ...c, bags }, box(), catalogue);
+    const few = made([bag]);
+    expect(new Set(few.map((m) => m.box.boxTypeId))).toEqual(new Set([box().boxTypeId, 'box-winter', 'box-winter-l']));
+    expect(few.map((m) => m.cost)).toEqual([...few.map((m) => m.cost)].sort((x, y) => x - y));
+    expect(few.some((m) => m.box.lining) && few.some((m) => m.box.ballast)).toBe(true);
+    const many = made(Array.from({ length: 9 }, (_, i) => ({ ...bag, id: `A${i}` })));
+    expect(many.map((m) => m.box.boxTypeId)).not.toContain('box-winter');
+  });
+  test('a lining and bottles weigh what they are made of', () => {
+    const weigh = (b: Box): number => boxWeights({ ...c, bags: [] }, b, catalogue, a, () => 5).totalKg;
+    // Middle box, 2 cm of 30 kg/m³ on 2 (38 × 28 + 38 × 36 + 28 × 36) cm²: 0.41 kg.
+    const lining = [{ name: 'sheet', thicknessCm: 2, kWPerMK: 0.035 }];
+    expect(weigh(box({ lining })) - weigh(box())).toBeCloseTo(0.6 * 0.688, 9);
+    expect(weigh(box({ ballast: { litres: 1, count: 3 } })) - weigh(box())).toBeCloseTo(3, 9);
+  });
+  test('bottles stand in the gaps between the bags; what finds no place is told', () => {
+    const at = (count: number) => arrange(box({ ballast: { litres: 1, count } }), [bag], catalogue, a);
+    const three = at(3);
+    expect(three.problems).toEqual([]);
+    const circles = [
+      ...three.placed.map((b) => ({ x: b.xCm, y: b.yCm, r: b.standing.diameterCm / 2 })),
+      ...three.bottles.map((b) => ({ x: b.xCm, y: b.yCm, r: b.diameterCm / 2 })),
+    ];
+    for (const [i, p] of circles.entries())
+      for (const q of circles.slice(i + 1)) expect(Math.hypot(p.x - q.x, p.y - q.y)).toBeGreaterThan(p.r + q.r - 1e-6);
+    const many = at(20).problems;
+    expect(many).toMatchObject([{ code: 'bottles', litres: 1 }]);
+    expect(arrangementSentence(many[0]!)).toMatch(/bottles of 1 L find no place among the bags/);
+    expect(at(20).placed).toEqual(three.placed);
   });
 });

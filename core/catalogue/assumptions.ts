@@ -134,6 +134,7 @@ export const assumptionTable = {
   clearSunWPerM2: practice(950, 'Sun on a surface that faces it, clear sky, sea level'),
   cartonCm: ours(0.5, 'Corrugated carton round the foam'),
   cartonWPerMK: ours(0.06, 'Conductivity of corrugated board, from memory 0.05 to 0.07'),
+  liningKgPerM3: practice(30, 'Weight of what lines a box: foam sheet 25 to 35 kg/m³, from memory'),
   ballastWrapShare: ours(1, 'Heat a bottle of plain water gives, as a share of a bare one'),
   // Packs
   packQ10: practice(1.1, 'A colder pack burns slower'),

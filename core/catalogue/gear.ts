@@ -94,6 +94,12 @@ export const boxes: readonly BoxType[] = [
   },
 ];
 
+/** What is laid round the inside of a box for the cold; cost of a square metre. Figures from memory. */
+export const linings = [{ name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035, costPerM2: 3.2 }] as const;
+
+/** A bottle of plain water that goes along for its warmth: a used one, washed. */
+export const ballastBottle = { litres: 1, cost: 0.2 } as const;
+
 /** Rated power in air of 22 °C over the pack's own clock; the area under each curve is its iron's heat. */
 export const packs: readonly PackType[] = [
   {
@@ -171,6 +177,7 @@ export const services: readonly Service[] = [
     id: 'northline-overnight',
     name: 'Northline Courier, overnight',
     ...journeys.overnight.row,
+    reach: { mostKm: 3600 },
     driveMin: 28,
     cutOff: '20:00',
     divisor: 5000,
@@ -183,6 +190,7 @@ export const services: readonly Service[] = [
     id: 'northline-two-day',
     name: 'Northline Courier, two days',
     ...journeys.twoDays.row,
+    reach: { mostKm: 6000, kmPerDay: 4000 },
     driveMin: 28,
     cutOff: '20:00',
     divisor: 5000,

@@ -50,6 +50,10 @@ const groupSizes = (s: Species, count: number, most: number): number[] => {
 /** Common shares of water: a third, two fifths, half (the schools of filling). */
 const WATER_SHARES = [1 / 3, 0.42, 0.5] as const;
 
+/** Kinds of bag looked at, from the narrowest that takes the fish; more of them where more water is wanted. */
+const KINDS = 4;
+const KINDS_ROOMY = 7;
+
 interface Trial {
   c: Consignment;
   catalogue: Catalogue;
@@ -151,10 +155,12 @@ function chanceOf(t: Trial, hoursAt: (use: number) => number, central: number): 
   return t.delays.list.reduce((s, d) => s + d.share * lasts(t.openH + d.hours), (1 - late) * lasts(t.openH));
 }
 
-function reasonOf(o: Tried['o'], best: boolean, t: Trial): string {
+function reasonOf(o: Tried['o'], best: boolean, t: Trial, roomy = 1): string {
   const species = row(t.catalogue.species, t.line.speciesId, 'species');
   const mass = massOfLine(t.c, o.lineId, t.catalogue) * o.perBag;
   const what = `${o.perBag} to a ${o.type.name} bag (${mass.toFixed(mass < 10 ? 1 : 0)} g in ${o.waterL} L)`;
+  if (roomy > 1)
+    return `${species.name}: ${what}, with more water than it needs to breathe: it keeps its warmth longer.`;
   if (o.worstSlackH >= t.a.wantedSlackH)
     return best
       ? `${species.name}: ${what} is the lightest plan, few bags preferred, that stands a day of delay in the worst tenth.`
@@ -177,7 +183,12 @@ export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue
   return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, chance: x.chance(), reason: reasonOf(x.o, i === 0, t) }));
 }
 
-function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { t: Trial; tried: Tried[] } {
+function rankedTrials(
+  c: Consignment,
+  line: OrderLine,
+  catalogue: Catalogue,
+  kinds = KINDS,
+): { t: Trial; tried: Tried[] } {
   const a = withOverrides(c.assumptions);
   const instants = keyInstants({ ...c, bags: [] }, catalogue, a);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
@@ -194,7 +205,7 @@ function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { 
   const species = row(catalogue.species, line.speciesId, 'species');
   const ordinary = catalogue.bags.filter((b) => !b.breather).sort((x, y) => x.widthCm - y.widthCm);
   const wide = ordinary.filter((b) => b.widthCm >= line.lengthCm);
-  const types = wide.length > 0 ? wide.slice(0, 4) : ordinary.slice(-1);
+  const types = wide.length > 0 ? wide.slice(0, kinds) : ordinary.slice(-1);
   const tried = groupSizes(species, line.count, a.mostInABag).flatMap((n) =>
     types.flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share))),
   );
@@ -214,14 +225,28 @@ function rankedTrials(c: Consignment, line: OrderLine, catalogue: Catalogue): { 
 const letterOf = (i: number): string =>
   (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
 
-/** The best plan of every line as bags, named A1, A2 … by line, with the reason of each. */
-export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string): { bags: Bag[]; reasons: string[] } {
+/**
+ * The best plan of every line as bags, named A1, A2 … by line, with the reason of each. `roomy` asks for so many times
+ * the water of the lightest plan: water keeps its warmth.
+ */
+export function suggestBags(
+  c: Consignment,
+  catalogue: Catalogue,
+  boxId: string,
+  roomy = 1,
+): { bags: Bag[]; reasons: string[] } {
   const a = withOverrides(c.assumptions);
   const bags: Bag[] = [];
   const reasons: string[] = [];
   c.lines.forEach((line, index) => {
-    const { t, tried } = rankedTrials(c, line, catalogue);
-    const best = tried[0]!.o;
+    const { t, tried } = rankedTrials(c, line, catalogue, roomy > 1 ? KINDS_ROOMY : KINDS);
+    const litres = (x: Tried): number => x.o.bags * x.o.waterL;
+    const enough = roomy * litres(tried[0]!);
+    // The lightest with the water that is wanted; where none has it, the one that comes nearest.
+    const { o: best } =
+      roomy === 1
+        ? tried[0]!
+        : (tried.find((x) => litres(x) >= 0.9 * enough) ?? tried.reduce((x, y) => (litres(y) > litres(x) ? y : x)));
     const letter = letterOf(index);
     let left = line.count;
     for (let i = 0; i < best.bags; i++) {
@@ -239,7 +264,7 @@ export function suggestBags(c: Consignment, catalogue: Catalogue, boxId: string)
         binderMgN: null,
       });
     }
-    reasons.push(reasonOf(best, true, t));
+    reasons.push(reasonOf(best, true, t, roomy));
   });
   return { bags, reasons };
 }

@@ -1,9 +1,14 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { ballastBottle, linings } from '@/core/catalogue/gear';
+import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
-import { arrange, outsideCm } from '@/core/box/arrange';
+import { arrange, liningM2, outsideCm } from '@/core/box/arrange';
+import { freightPrice } from '@/core/box/freight';
+import { weighed } from '@/core/engine/forward';
+import { counted } from '@/core/quantities/words';
 
-const volume = (t: Catalogue['boxes'][number]): number => outsideCm(t).reduce((p, s) => p * s, 1);
+const volume = (t: BoxType): number => outsideCm(t).reduce((p, s) => p * s, 1);
 
 /** Cut sheet and winter walls are chosen for a reason, never as a matter of course. */
 const isEveryday = (t: BoxType): boolean => t.id !== 'box-cut' && t.wallCm < THICK_CM;
@@ -11,13 +16,65 @@ const isEveryday = (t: BoxType): boolean => t.id !== 'box-cut' && t.wallCm < THI
 /** Walls from here on are for winter. */
 const THICK_CM = 5;
 
-/** Boxes with winter walls that take all these bags, smallest first. */
-export function winterBoxes(box: Box, bags: readonly Bag[], c: Consignment, catalogue: Catalogue): BoxType[] {
+/** Room for the thickest heat pack is kept while boxes are chosen, before packs are. */
+export const KEEP_ROOM: Box['packs'] = [{ packId: 'heat-72h', count: 1 }];
+
+/** Bottles of plain water that are tried among the bags. */
+const BOTTLES = [0, 4] as const;
+
+/** A way to make a box warm before any pack: its kind, what lines it, and water for its warmth alone. */
+export interface Making {
+  box: Box;
+  /** Box, lining, bottles and freight, without packs. */
+  cost: number;
+}
+
+/** "Winter foam box, double wall, foam sheet, 2 cm, 4 bottles of 1 L water". */
+export function makingName(box: Box, catalogue: Catalogue): string {
+  const words = [
+    row(catalogue.boxes, box.boxTypeId, 'box').name,
+    ...(box.lining ?? []).map((x) => x.name.toLowerCase()),
+  ];
+  if (box.ballast) words.push(`${counted(box.ballast.count, 'bottle')} of ${box.ballast.litres} L water`);
+  return words.join(' + ');
+}
+
+/** What a box costs with all that is in it, and its freight; packs not counted. */
+export function costOfBox(c: Consignment, box: Box, catalogue: Catalogue): { cost: number; kg: number } {
+  const type = row(catalogue.boxes, box.boxTypeId, 'box');
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const { freight, weights } = weighed(c, box, service, catalogue, withOverrides(c.assumptions));
+  const lined = (box.lining ?? []).reduce((sum, x) => {
+    const known = linings.find((y) => y.name === x.name);
+    return sum + (known ? known.costPerM2 * liningM2(type) : 0);
+  }, 0);
+  const bottles = (box.ballast?.count ?? 0) * ballastBottle.cost;
+  return { cost: type.cost + lined + bottles + freightPrice(service, freight.chargeable), kg: weights.totalKg };
+}
+
+/**
+ * Ways to make a box for some bags, cheapest first, freight included: as it is or with winter walls, with or without a
+ * lining of foam sheet, with bottles of plain water in the gaps. Only what takes all bags under a pack.
+ */
+export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Making[] {
   const a = withOverrides(c.assumptions);
-  return catalogue.boxes
-    .filter((t) => t.wallCm >= THICK_CM)
-    .filter((t) => arrange({ ...box, boxTypeId: t.id }, bags, catalogue, a).problems.length === 0)
-    .sort((x, y) => volume(x) - volume(y));
+  const bags = c.bags.filter((b) => b.boxId === first.id);
+  const thick = catalogue.boxes.filter((t) => t.wallCm >= THICK_CM && t.id !== first.boxTypeId);
+  const types = [row(catalogue.boxes, first.boxTypeId, 'box'), ...thick];
+  const walls = [[], ...linings.map((x) => [x])];
+  return types
+    .flatMap((type) =>
+      walls.flatMap((lining) =>
+        BOTTLES.map((count): Making => {
+          const box: Box = { id: first.id, boxTypeId: type.id, packs: [], ventHoles: 0 };
+          if (lining.length > 0) box.lining = lining.map(({ costPerM2: _, ...x }) => x);
+          if (count > 0) box.ballast = { litres: ballastBottle.litres, count };
+          return { box, ...costOfBox(c, box, catalogue) };
+        }),
+      ),
+    )
+    .filter(({ box }) => arrange({ ...box, packs: KEEP_ROOM }, bags, catalogue, a).problems.length === 0)
+    .sort((x, y) => x.cost - y.cost);
 }
 
 /**

@@ -47,6 +47,8 @@ export interface PackOption extends HeatPlan {
   fits: boolean;
   /** Whole degrees outside the fish's ease: less than that does not buy a pack. */
   missC: number;
+  /** How many things it takes. */
+  things: number;
   reason: string;
 }
 
@@ -56,6 +58,10 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
     8,
     2 * packs.reduce((n, p) => n + (row(catalogue.packs, p.packId, 'pack').kind === 'heat' ? p.count : 0), 0),
   );
+
+/** How many things a hand has to bring. */
+export const thingsIn = (plan: Pick<HeatPlan, 'packs' | 'bottle'>): number =>
+  plan.packs.reduce((n, p) => n + p.count, 0) + (plan.bottle ? 1 : 0);
 
 /** "3 × 72 h + 1 × 40 h (1 side)": what is not at the side lies under the lid. */
 export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'] }, catalogue: Catalogue): string {
@@ -120,6 +126,18 @@ export function candidatePlans(
   return all.filter((p) => catalogue.packs.every((t) => countOf(p.packs, t.id) <= (stock[t.id] ?? 0)));
 }
 
+/** Without a pack the water would leave the fish's ease on the cold side, as planned: only then a warm bottle is a help. */
+function coldThreatens(p: Prepared): boolean {
+  const e = forward(withPlan(p, { packs: [], ventHoles: 0, bottle: null }));
+  return extremes(e).coldestC < Math.max(...e.bags.map((b) => b.easeC.min));
+}
+
+/** The sensible sets for a box on its journey: a warm bottle only where the cold threatens. */
+export function plansFor(p: Prepared, stock: Readonly<Record<string, number>> | null): HeatPlan[] {
+  const all = candidatePlans(p.catalogue, stock, p.a);
+  return coldThreatens(p) ? all : all.filter((x) => !x.bottle);
+}
+
 const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>
   JSON.stringify([x.packs, x.bottle]) === JSON.stringify([y.packs, y.bottle]);
 
@@ -145,16 +163,77 @@ function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
     : `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after the window.`;
 }
 
-/** Computes one plan on a prepared journey that holds only this box. */
-function tryPlan(
-  p: Prepared,
-  plan: HeatPlan,
-  options: { draws: number; seed: number; holidays: readonly Holiday[] },
-): PackOption {
-  const { catalogue, a } = p;
-  const box: Box = { ...p.boxes[0]!.box, packs: plan.packs, ventHoles: plan.ventHoles, bottle: plan.bottle };
-  const here = withBox(p, box);
-  const e = forward(here);
+interface Luck {
+  seed: number;
+  holidays: readonly Holiday[];
+}
+
+/** A plan on a prepared journey that holds only this box: what it is as planned, and as many draws as are asked for. */
+class Look {
+  private readonly here: Prepared;
+  private readonly e: Forward;
+  private readonly draws: Draws;
+  readonly planned: { coldestC: number; warmestC: number };
+
+  constructor(
+    private readonly p: Prepared,
+    private readonly plan: HeatPlan,
+    luck: Luck,
+  ) {
+    this.here = withPlan(p, plan);
+    this.e = forward(this.here);
+    this.draws = new Draws(this.here, luck.seed, null, luck.holidays, BLOCK);
+    this.planned = extremes(this.e);
+  }
+
+  /** Draws up to so many in all. */
+  upTo(draws: number): this {
+    if (draws > this.draws.count) this.draws.more(draws - this.draws.count);
+    return this;
+  }
+
+  option(): PackOption {
+    const { p, plan, e, here, planned } = this;
+    const { catalogue, a } = p;
+    const r = this.draws.count > 0 ? this.draws.result(false) : null;
+    const told = r && r.bags.length > 0 ? r.bags : e.bags;
+    const worstSlackH = least(told.map((b) => b.worstSlackH));
+    const before = new Set(p.boxes[0]!.arrangement.problems.map((x) => `${x.bagId} ${x.code}`));
+    const packsG = plan.packs.reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').massG, 0);
+    const easeMinC = Math.max(...e.bags.map((b) => b.easeC.min));
+    const easeMaxC = Math.min(...e.bags.map((b) => b.easeC.max));
+    const o = {
+      ...plan,
+      name: planName(plan, catalogue),
+      chance: r?.chance ?? null,
+      standardError: r?.standardError ?? null,
+      draws: r?.draws ?? 0,
+      lost: r?.lost ?? 0,
+      coldestC: r?.coldestC ?? planned.coldestC,
+      warmestC: r?.warmestC ?? planned.warmestC,
+      planned,
+      slackH: least(told.map((b) => b.slackH)),
+      worstSlackH,
+      state: stateOf(worstSlackH, a, r?.chance ?? null),
+      cost: packsCost(plan, catalogue),
+      massG: packsG + (plan.bottle?.litres ?? 0) * 1000,
+      stepH: e.stepH,
+      tempC: e.bags[0]!.tempC,
+      packW: e.boxes[0]!.curves.packW,
+      lossW: e.boxes[0]!.curves.lossW,
+      fits: here.boxes[0]!.arrangement.problems.every((x) => before.has(`${x.bagId} ${x.code}`)),
+      things: thingsIn(plan),
+      missC: Math.floor(Math.max(0, easeMinC - planned.coldestC) + Math.max(0, planned.warmestC - easeMaxC)),
+    };
+    return { ...o, reason: reasonFor(o, e) };
+  }
+}
+
+const withPlan = (p: Prepared, plan: HeatPlan): Prepared =>
+  withBox(p, { ...p.boxes[0]!.box, packs: plan.packs, ventHoles: plan.ventHoles, bottle: plan.bottle });
+
+/** Coldest and warmest water of any bag up to the deadline, as planned, °C. */
+function extremes(e: Forward): { coldestC: number; warmestC: number } {
   const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
   let coldestC = Infinity;
   let warmestC = -Infinity;
@@ -164,41 +243,11 @@ function tryPlan(
       if (t < coldestC) coldestC = t;
       if (t > warmestC) warmestC = t;
     }
-  const soft = {
-    min: Math.max(...e.bags.map((b) => b.easeC.min)),
-    max: Math.min(...e.bags.map((b) => b.easeC.max)),
-  };
-  const risk = options.draws > 0 ? new Draws(here, options.seed, null, options.holidays, BLOCK) : null;
-  risk?.more(options.draws);
-  const r = risk?.result(false) ?? null;
-  const told = r && r.bags.length > 0 ? r.bags : e.bags;
-  const worstSlackH = least(told.map((b) => b.worstSlackH));
-  const before = new Set(p.boxes[0]!.arrangement.problems.map((x) => `${x.bagId} ${x.code}`));
-  const types = plan.packs.map((x) => ({ count: x.count, type: row(catalogue.packs, x.packId, 'pack') }));
-  const o = {
-    ...plan,
-    name: planName(plan, catalogue),
-    chance: r?.chance ?? null,
-    standardError: r?.standardError ?? null,
-    draws: r?.draws ?? 0,
-    lost: r?.lost ?? 0,
-    coldestC: r?.coldestC ?? coldestC,
-    warmestC: r?.warmestC ?? warmestC,
-    planned: { coldestC, warmestC },
-    slackH: least(told.map((b) => b.slackH)),
-    worstSlackH,
-    state: stateOf(worstSlackH, a, r?.chance ?? null),
-    cost: types.reduce((s, x) => s + x.count * x.type.cost, 0),
-    massG: types.reduce((s, x) => s + x.count * x.type.massG, 0) + (plan.bottle?.litres ?? 0) * 1000,
-    stepH: e.stepH,
-    tempC: e.bags[0]!.tempC,
-    packW: e.boxes[0]!.curves.packW,
-    lossW: e.boxes[0]!.curves.lossW,
-    fits: here.boxes[0]!.arrangement.problems.every((x) => before.has(`${x.bagId} ${x.code}`)),
-    missC: Math.floor(Math.max(0, soft.min - coldestC) + Math.max(0, warmestC - soft.max)),
-  };
-  return { ...o, reason: reasonFor(o, e) };
+  return { coldestC, warmestC };
 }
+
+export const packsCost = (plan: Pick<HeatPlan, 'packs'>, catalogue: Catalogue): number =>
+  plan.packs.reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').cost, 0);
 
 export interface ChoosePacks {
   draws: number;
@@ -207,8 +256,6 @@ export interface ChoosePacks {
   holidays?: readonly Holiday[];
   /** This share of the sets only: 0-based part of so many, so that several workers divide the work. */
   part?: { index: number; of: number };
-  /** Draws only for so many of the best by slack; all where absent. */
-  shortlist?: number;
 }
 
 /**
@@ -219,7 +266,7 @@ export interface ChoosePacks {
 export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ done: number; of: number }, PackOption[]> {
   const base = p.boxes[0]!.box;
   const own: HeatPlan = { packs: base.packs, ventHoles: base.ventHoles, bottle: base.bottle ?? null };
-  const others = candidatePlans(p.catalogue, options.stock ?? null, p.a).filter((x) => !samePlan(x, own));
+  const others = plansFor(p, options.stock ?? null).filter((x) => !samePlan(x, own));
   const { index, of } = options.part ?? { index: 0, of: 1 };
   const mine = others.filter((_, i) => i % of === index);
   const plans = index === 0 ? [own, ...mine] : mine;
@@ -233,12 +280,85 @@ export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ don
     const hotter = (less: HeatPlan): boolean =>
       less.packs.every((q) => countOf(plan.packs, q.packId) >= countOf(less.packs, q.packId));
     if (plan !== own && cooked.some(hotter)) continue;
-    const o = tryPlan(p, plan, { ...luck, draws: options.shortlist === undefined ? options.draws : 0 });
+    const o = new Look(p, plan, luck).upTo(options.draws).option();
     found.push(o);
     if (o.planned.warmestC > warm24C + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
   }
-  const ranked = rankPacks(found, p);
-  if (options.shortlist === undefined) return ranked;
-  const short = ranked.slice(0, options.shortlist).map((o) => tryPlan(p, o, { ...luck, draws: options.draws }));
-  return [...rankPacks(short, p), ...ranked.slice(options.shortlist)];
+  return rankPacks(found, p);
+}
+
+/** A plan that came through the sieve, and how many of its last round's draws lost a bag to cold or heat. */
+export interface Sieved {
+  plan: HeatPlan;
+  lost: number;
+}
+
+/** The sieve of warmth: a few draws for all, then more for the better ones. */
+const SIEVE = [
+  { keep: Infinity, draws: 6 },
+  { keep: 8, draws: 24 },
+] as const;
+
+/**
+ * The first rounds of a choice: warmth alone over a few draws, best first. Lost draws decide, then tenths of what the
+ * fish bear (with a wanted delay on top); ties go to the simplest, then the cheapest. What does not fit under the lid or
+ * between the bags is left out.
+ */
+export function sievePlans(p: Prepared, plans: readonly HeatPlan[], luck: Luck): Sieved[] {
+  const refused = (at: Prepared): number => at.boxes[0]!.arrangement.problems.length;
+  const bare = refused(withPlan(p, { packs: [], ventHoles: 0, bottle: null }));
+  let left = plans.flatMap((plan) => {
+    const here = withPlan(p, plan);
+    if (refused(here) > bare) return [];
+    const draws = new Draws(here, luck.seed, null, luck.holidays);
+    return [{ plan, draws, lost: 0, things: thingsIn(plan), cost: packsCost(plan, p.catalogue) }];
+  });
+  for (const round of SIEVE)
+    left = left
+      .slice(0, round.keep)
+      .map((x) => {
+        const { lost, dose } = x.draws.sieve(round.draws);
+        return { ...x, lost, dose, tenths: Math.ceil(dose * 10) };
+      })
+      .sort(
+        (x, y) => x.lost - y.lost || x.tenths - y.tenths || x.things - y.things || x.cost - y.cost || x.dose - y.dose,
+      );
+  return left.map(({ plan, lost }) => ({ plan, lost }));
+}
+
+/** Plans that are looked at closer, and how close: the best of many with a few draws, the best of those with more. */
+const ROUNDS = [
+  { keep: 6, draws: BLOCK },
+  { keep: 3, draws: 4 * BLOCK },
+] as const;
+
+/** A plan that no other can outrank: nothing to bring, every draw holds, the wanted delay too, and the fish at ease. */
+const unbeatable = (o: PackOption, wantedSlackH: number): boolean =>
+  o.things === 0 && o.fits && o.lost === 0 && (o.worstSlackH ?? Infinity) >= wantedSlackH && o.missC === 0;
+
+/** A box without any pack, where nothing can be better than that; else null. */
+export function packless(p: Prepared, draws: number, luck: Luck): PackOption | null {
+  const look = new Look(p, { packs: [], ventHoles: 0, bottle: null }, luck);
+  const few = look.upTo(Math.min(draws, BLOCK)).option();
+  return unbeatable(few, p.a.wantedSlackH) ? look.upTo(draws).option() : null;
+}
+
+/**
+ * The best of some plans for one box, the likelier ones first: rounds of whole draws for fewer and fewer. `draws` is the
+ * most that any is looked at with; with 0 all are compared as planned. Null where none fits.
+ */
+export function bestPacks(p: Prepared, plans: readonly HeatPlan[], draws: number, luck: Luck): PackOption | null {
+  let left = plans.map((plan) => ({ plan, look: null as Look | null }));
+  let best: PackOption | null = null;
+  for (const round of draws === 0 ? [{ keep: Infinity, draws: 0 }] : ROUNDS) {
+    const each = Math.min(draws, round.draws);
+    const looked = left.slice(0, round.keep).map(({ plan, look }) => {
+      const l = (look ?? new Look(p, plan, luck)).upTo(each);
+      return { plan, look: l, ...l.option() };
+    });
+    left = rankPacks(looked, p).filter((o) => o.fits);
+    best = left.length > 0 ? left[0]!.look!.option() : null;
+    if (each === draws) break;
+  }
+  return best;
 }

@@ -1,104 +1,360 @@
 import { suggestBags } from './bags';
+import { costOfBox, KEEP_ROOM, makingName, makingsOf, suggestBoxes } from './boxes';
+import { bestPacks, packless, plansFor, sievePlans, type HeatPlan, type PackOption } from './packs';
+import { companionsIn } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { suggestBoxes, winterBoxes } from './boxes';
-import type { Catalogue } from '@/core/catalogue/schema';
-import { choosePacks, type PackOption } from './packs';
-import { DRAW_STEP_H } from '@/core/engine/draws';
-import { BLOCK } from '@/core/engine/random';
-import { drain } from '@/core/engine/drain';
-import { prepare } from '@/core/engine/prepare';
-import type { Box, Consignment } from '@/core/consignment/schema';
-import { freightPrice } from '@/core/box/freight';
 import { row } from '@/core/catalogue/row';
-import { weighed } from '@/core/engine/forward';
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Holiday } from '@/core/calendar/schema';
+import type { Box, Consignment } from '@/core/consignment/schema';
+import { DRAW_STEP_H } from '@/core/engine/draws';
+import { prepare, type Prepared } from '@/core/engine/prepare';
+import { BLOCK } from '@/core/engine/random';
 
-/** Room for the thickest heat pack is kept while boxes are chosen, before packs are. */
-const KEEP_ROOM = [{ packId: 'heat-72h', count: 1 }];
+/** Draws behind the last round of a plan: enough to tell a fair chance from a good one while an order is saved. */
+export const PLAN_DRAWS = 4 * BLOCK;
 
-/** Sets looked at with draws, and how many: enough to tell a fair chance from a poor one while an order is saved. */
-const SHORTLIST = 24;
-const DRAWS = BLOCK;
+/** The same behind each of many boxes, so that a first plan of hundreds of bags is made while one waits. */
+const MANY_DRAWS = 2 * BLOCK;
 
-/** A first plan for an order: bags, the boxes that take them, and the best pack set of every box. */
-export function planConsignment(
-  c: Consignment,
-  catalogue: Catalogue,
-  draws = DRAWS,
-): { consignment: Consignment; reasons: string[] } {
-  const { bags, reasons } = suggestBags(c, catalogue, '1');
-  const boxed = suggestBoxes({ ...c, bags }, catalogue, KEEP_ROOM);
-  let planned: Consignment = { ...c, ...boxed };
-  for (const first of planned.boxes) {
-    const best = heatedBox(planned, first, catalogue, draws);
-    if (!best) continue;
-    if (best.reason) reasons.push(best.reason);
-    planned = { ...planned, boxes: planned.boxes.map((b) => (b.id === first.id ? best.box : b)) };
-  }
-  return { consignment: planned, reasons };
+/** Water of the bags, times the least that does: what more of it keeps warm is tried where packs alone do not reach. */
+const ROOMY = [1, 2, 4] as const;
+
+/** Beyond so many boxes more water only makes more boxes. */
+const FEW_BOXES = 3;
+
+/** What bags and boxes an order takes, with so many times the least water. */
+export interface BagsQuestion {
+  kind: 'bags';
+  consignment: Consignment;
+  catalogue: Catalogue;
+  roomy: number;
+}
+export interface BagsAnswer {
+  kind: 'bags';
+  consignment: Consignment;
+  reasons: string[];
 }
 
-/** A kind of box with its best packs, and what it costs with its freight. */
-interface Heated {
+/** One box with its bags, to be made warm enough. */
+export interface BoxQuestion {
+  kind: 'box';
+  consignment: Consignment;
+  catalogue: Catalogue;
+  draws: number;
+  /** The everyday box is looked at first, and where that is fine nothing dearer is. */
+  plainFirst: boolean;
+  /** What was chosen for a box much like this one: taken where it is fine here too. */
+  like: Box | null;
+}
+
+/** A question that a plan asks as it goes; each stands by itself, so that it may be answered anywhere. */
+export type Question = BagsQuestion | BoxQuestion;
+export type Answer = BagsAnswer | { kind: 'box'; ways: BoxAnswer[] };
+
+/** A box made in one way with its best packs. */
+export interface BoxAnswer {
   box: Box;
   name: string;
   option: PackOption;
   cost: number;
+  kg: number;
 }
 
-/**
- * The box of some bags with its packs: the everyday one where that is fine; else of it and those with winter walls the
- * cheapest, freight included, that reaches the wanted chance; where none does, the surest. Null where nothing fits.
- */
-function heatedBox(
-  c: Consignment,
-  first: Box,
-  catalogue: Catalogue,
-  draws: number,
-): { box: Box; reason: string | null } | null {
-  const { wantedChance } = withOverrides(c.assumptions);
-  const service = row(catalogue.services, c.serviceId, 'service');
-  const bags = c.bags.filter((b) => b.boxId === first.id);
-  const heated = (boxTypeId: string): Heated | null => {
-    const bare = { ...first, boxTypeId };
-    const here = { ...c, boxes: c.boxes.map((b) => (b.id === first.id ? bare : b)) };
-    const option = bestPacks(here, first.id, catalogue, draws);
-    if (!option) return null;
-    const { packs, ventHoles, bottle } = option;
-    const box = { ...bare, packs, ventHoles, ...(bottle ? { bottle } : {}) };
-    const type = row(catalogue.boxes, boxTypeId, 'box');
-    const { freight } = weighed({ ...here, boxes: [box] }, box, service, catalogue, withOverrides(c.assumptions));
-    return { box, name: type.name, option, cost: type.cost + option.cost + freightPrice(service, freight.chargeable) };
-  };
-  const everyday = heated(first.boxTypeId);
-  // Without draws nothing tells what a thicker box would bring.
-  if (everyday && (everyday.option.state === 'fine' || draws === 0)) return { box: everyday.box, reason: null };
-  const winter = winterBoxes({ ...first, packs: KEEP_ROOM }, bags, c, catalogue).flatMap((t) => heated(t.id) ?? []);
-  const all = [...(everyday ? [everyday] : []), ...winter];
-  if (all.length === 0) return null;
-  const sure = (x: Heated): number => x.option.chance ?? 0;
-  const enough = all.filter((x) => sure(x) >= wantedChance);
-  const best =
-    enough.length > 0
-      ? enough.reduce((x, y) => (y.cost < x.cost ? y : x))
-      : // A larger or thicker box has to be worth its freight.
-        all.reduce((x, y) => (sure(y) > sure(x) + worthIt(x, y) ? y : x));
-  if (best === everyday) return { box: best.box, reason: null };
-  const runs = (o: PackOption): string => `${o.draws - o.lost} of ${o.draws} runs`;
-  const against = everyday ? `, ${runs(everyday.option)} in the everyday box` : '';
-  return {
-    box: best.box,
-    reason: `${best.name} with ${best.option.name}: ${runs(best.option)} arrive within limits${against}.`,
-  };
+/** One plan for the whole order: what is chosen, and what else was looked at. */
+export interface PlanOption {
+  consignment: Consignment;
+  name: string;
+  /** Chance of the weakest box; null without draws. */
+  chance: number | null;
+  draws: number;
+  cost: number;
+  kg: number;
+}
+
+export interface Plan {
+  consignment: Consignment;
+  reasons: string[];
+  /** Everything looked at that nothing else beats in both chance and cost, cheapest first. */
+  curve: PlanOption[];
+}
+
+/** Of several, those that nothing beats in both: the cheapest first, each next one surer. */
+export function frontier<T extends { chance: number | null; cost: number }>(options: readonly T[]): T[] {
+  let best = -1;
+  return [...options]
+    .sort((x, y) => x.cost - y.cost || (y.chance ?? 0) - (x.chance ?? 0))
+    .filter((o) => (o.chance ?? 0) > best && ((best = o.chance ?? 0), true));
 }
 
 /** Points of chance that a dearer choice must bring: one for every tenth it costs more († ours). */
-const worthIt = (x: Heated, y: Heated): number => Math.max(0, 0.1 * (y.cost / Math.max(1, x.cost) - 1));
+const worthIt = (x: { cost: number }, y: { cost: number }): number =>
+  Math.max(0, 0.1 * (y.cost / Math.max(1, x.cost) - 1));
 
-/** The best pack set of a box; null where there is nothing to compute. */
-function bestPacks(c: Consignment, boxId: string, catalogue: Catalogue, draws: number): PackOption | null {
-  const only = { ...c, boxes: c.boxes.filter((b) => b.id === boxId), bags: c.bags.filter((b) => b.boxId === boxId) };
-  const p = prepare(only, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
-  if (!p.ok) return null;
-  // What does not fit is never proposed.
-  return drain(choosePacks(p.value, { draws, seed: 1, shortlist: SHORTLIST })).find((o) => o.fits) ?? null;
+/** The cheapest that reaches a chance; where none does the surest, a dearer one only for what it brings. */
+export function cheapestSure<T extends { chance: number | null; cost: number }>(
+  options: readonly T[],
+  wantedChance: number,
+): T {
+  const sure = (x: T): number => x.chance ?? 0;
+  const enough = options.filter((x) => sure(x) >= wantedChance);
+  return enough.length > 0
+    ? enough.reduce((x, y) => (y.cost < x.cost ? y : x))
+    : options.reduce((x, y) => (sure(y) > sure(x) + worthIt(x, y) ? y : x));
+}
+
+const NO_HOLIDAYS: readonly Holiday[] = [];
+
+/** Makings whose sieve loses this many draws more than the best one's are not looked at closer († ours: of 24 draws). */
+const SIEVED_CLOSE = 1;
+
+/** Answers one question of a plan: on a thread, in a test, anywhere. Pure. */
+export function answerQuestion(q: Question): Answer {
+  if (q.kind === 'box') return { kind: 'box', ways: answerBox(q) };
+  const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', q.roomy);
+  const boxed = suggestBoxes({ ...q.consignment, bags }, q.catalogue, KEEP_ROOM);
+  return { kind: 'bags', consignment: { ...q.consignment, ...boxed }, reasons };
+}
+
+/** What can be done about one box: its makings with their best packs, cheapest first; only the plain one where that is fine. */
+function answerBox(q: BoxQuestion): BoxAnswer[] {
+  const { consignment: c, catalogue, draws } = q;
+  const first = c.boxes[0]!;
+  const luck = { seed: 1, holidays: NO_HOLIDAYS };
+  const at = (box: Box): Prepared | null => {
+    const p = prepare({ ...c, boxes: [box] }, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+    return p.ok ? p.value : null;
+  };
+  const bare = at({ ...first, packs: [], ventHoles: 0 });
+  if (!bare) return [];
+  const answer = (box: Box, name: string, best: PackOption): BoxAnswer => {
+    const { packs, ventHoles, bottle } = best;
+    const whole: Box = { ...box, packs, ventHoles, ...(bottle ? { bottle } : {}) };
+    const { cost, kg } = costOfBox({ ...c, boxes: [whole] }, whole, catalogue);
+    return { box: whole, name, option: best, cost: cost + best.cost, kg };
+  };
+  const { wantedChance } = withOverrides(c.assumptions);
+  const enough = (o: PackOption): boolean => (o.chance ?? 0) >= wantedChance;
+  const nameOf = (box: Box): string => makingName(box, catalogue);
+  if (q.like) {
+    const box: Box = { ...q.like, id: first.id };
+    const { packs, ventHoles, bottle } = box;
+    const p = at(box);
+    const same = p && bestPacks(p, [{ packs, ventHoles, bottle: bottle ?? null }], draws, luck);
+    if (same && p.boxes[0]!.arrangement.problems.length === 0 && enough(same)) return [answer(box, nameOf(box), same)];
+  }
+  // Packs at the side make little difference beside walls and water: they are for the hand.
+  const aboveBags = plansFor(bare, null).filter((x) => x.packs.every((p) => p.at !== 'side'));
+  const sieved = (p: Prepared, plans: readonly HeatPlan[]): HeatPlan[] => sievePlans(p, plans, luck).map((s) => s.plan);
+  // Without draws nothing tells what a thicker box would bring.
+  if (draws === 0) {
+    const planned = bestPacks(bare, aboveBags, 0, luck);
+    return planned ? [answer(first, nameOf(first), planned)] : [];
+  }
+  const found: BoxAnswer[] = [];
+  if (q.plainFirst) {
+    const plain = packless(bare, draws, luck) ?? bestPacks(bare, sieved(bare, aboveBags), draws, luck);
+    if (plain) found.push(answer(first, nameOf(first), plain));
+    if (plain && enough(plain)) return found;
+  }
+  // Three kinds of pack in one box are tried in the plain box only: among a dozen makings they cost more time than they win.
+  const simple = aboveBags.filter((x) => x.packs.length <= 2);
+  const makings = makingsOf(c, first, catalogue).flatMap((making) => {
+    const p = at(making.box);
+    const best = p ? sievePlans(p, simple, luck).slice(0, 3) : [];
+    return p && best.length > 0 ? [{ making, p, best, lost: best[0]!.lost }] : [];
+  });
+  const least = Math.min(...makings.map((s) => s.lost));
+  for (const s of makings) {
+    if (s.lost > least + SIEVED_CLOSE) continue;
+    const plan = bestPacks(
+      s.p,
+      s.best.map((x) => x.plan),
+      draws,
+      luck,
+    );
+    if (!plan) continue;
+    found.push(answer(s.making.box, nameOf(s.making.box), plan));
+    // Whatever comes now costs more.
+    if (enough(plan)) break;
+  }
+  return found;
+}
+
+/** Boxes alike in everything but their names are asked about once. */
+function likeness(c: Consignment, boxId: string): string {
+  const bags = c.bags
+    .filter((b) => b.boxId === boxId)
+    .map((b) => JSON.stringify({ ...b, id: '', boxId: '' }))
+    .sort();
+  return `${c.boxes.find((b) => b.id === boxId)!.boxTypeId} ${bags.join()}`;
+}
+
+/** Boxes that want about the same warmth: their kind, and what their fish bear to a few degrees. */
+function warmthOf(c: Consignment, box: Box, catalogue: Catalogue): string {
+  const bags = c.bags.filter((b) => b.boxId === box.id);
+  const species = bags
+    .flatMap((b) => b.animals)
+    .map((x) => row(catalogue.species, c.lines.find((l) => l.id === x.lineId)!.speciesId, 'species').temp);
+  const few = (c: number): number => Math.round(c / 5);
+  const cold = Math.max(...species.map((t) => t.cold24C));
+  const warm = Math.min(...species.map((t) => t.warm24C));
+  return [box.boxTypeId, few(cold), few(warm)].join(' ');
+}
+
+/** Asks about the boxes of an order: of boxes of about the same warmth one first, then the others whether that does for them. */
+function* boxesOf(
+  boxed: Consignment,
+  catalogue: Catalogue,
+  draws: number,
+  plainFirst: boolean,
+): Generator<Question[], BoxAnswer[][], Answer[]> {
+  const keys = boxed.boxes.map((b) => likeness(boxed, b.id));
+  const distinct = boxed.boxes.filter((_, i) => keys.indexOf(keys[i]!) === i);
+  const warmth = distinct.map((b) => warmthOf(boxed, b, catalogue));
+  const ask = (box: Box, like: Box | null): BoxQuestion => ({
+    kind: 'box',
+    consignment: {
+      ...boxed,
+      boxes: [box],
+      bags: boxed.bags.filter((b) => b.boxId === box.id),
+      // What travels along weighs in its own box only.
+      companions: companionsIn(boxed, box.id).map((x) => ({ ...x, boxId: box.id })),
+    },
+    catalogue,
+    // The luck of many boxes is told by all of them together.
+    draws: boxed.boxes.length > FEW_BOXES ? Math.min(draws, MANY_DRAWS) : draws,
+    plainFirst,
+    like,
+  });
+  const ways = new Map<string, BoxAnswer[]>();
+  const keep = (boxes: Box[], answers: Answer[]): void =>
+    boxes.forEach((b, i) => ways.set(likeness(boxed, b.id), (answers[i] as { ways: BoxAnswer[] }).ways));
+  const first = distinct.filter((_, i) => warmth.indexOf(warmth[i]!) === i);
+  keep(first, yield first.map((b) => ask(b, null)));
+  const rest = distinct.filter((b) => !first.includes(b));
+  if (rest.length > 0)
+    keep(
+      rest,
+      yield rest.map((b) => {
+        const alike = distinct[warmth.indexOf(warmth[distinct.indexOf(b)]!)]!;
+        const found = ways.get(likeness(boxed, alike.id))!;
+        const { wantedChance } = withOverrides(boxed.assumptions);
+        return ask(b, found.length > 0 ? cheapestSure(found.map(chanced), wantedChance).box : null);
+      }),
+    );
+  return keys.map((k) => ways.get(k)!);
+}
+
+const chanced = (x: BoxAnswer): BoxAnswer & { chance: number | null } => ({ ...x, chance: x.option.chance });
+
+/**
+ * A first plan for an order: water and count of the bags, the boxes that take them, their walls, lining and bottles, and
+ * the packs of every box, chosen together: the cheapest that reaches the wanted chance. Asks as it goes; the answers, in
+ * the same order, may come from anywhere (`answerQuestion`).
+ */
+export function* planning(
+  c: Consignment,
+  catalogue: Catalogue,
+  draws = PLAN_DRAWS,
+): Generator<Question[], Plan, Answer[]> {
+  const { wantedChance } = withOverrides(c.assumptions);
+  const options: Candidate[] = [];
+  let water = '';
+  for (const roomy of draws === 0 ? ([1] as const) : ROOMY) {
+    const [made] = yield [{ kind: 'bags', consignment: c, catalogue, roomy }];
+    const { consignment: boxed, reasons } = made as BagsAnswer;
+    const filled = JSON.stringify(boxed.bags.map((b) => [b.waterL, b.bagTypeId, b.animals]));
+    if (filled === water) continue;
+    water = filled;
+    const ways = yield* boxesOf(boxed, catalogue, draws, roomy === 1);
+    options.push(...together(boxed, ways, reasons, roomy, wantedChance));
+    if (options.some((o) => o.plain) || boxed.boxes.length > FEW_BOXES) break;
+    // Where walls or bottles were needed a little more water may be the cheaper way; much more is for what nothing else saves.
+    if (roomy > 1 && options.some((o) => (o.chance ?? 0) >= wantedChance)) break;
+  }
+  const best = cheapestSure(options, wantedChance);
+  const curve = frontier(options).map(({ reasons: _, plain: __, ...o }) => o);
+  return { consignment: best.consignment, reasons: [...best.reasons, ...becauseOf(best, options[0]!)], curve };
+}
+
+/** `plain`: the everyday boxes with the least water do. */
+type Candidate = PlanOption & { reasons: string[]; plain: boolean };
+
+/** The plans that the answers for the boxes of an order make together. */
+function together(
+  boxed: Consignment,
+  answers: BoxAnswer[][],
+  reasons: string[],
+  roomy: number,
+  wantedChance: number,
+): Candidate[] {
+  const priced = (boxes: (BoxAnswer | undefined)[]): Candidate => {
+    const chances = boxes.map((b) => b?.option.chance ?? null);
+    const names = [...new Set(boxes.flatMap((b) => (b ? [`${b.name} with ${b.option.name}`] : [])))];
+    if (roomy > 1) names.push(`${roomy} times the water`);
+    return {
+      consignment: {
+        ...boxed,
+        boxes: boxed.boxes.map((b, i) => ({ ...(boxes[i]?.box ?? { ...b, packs: [], ventHoles: 0 }), id: b.id })),
+      },
+      name: names.join('; '),
+      chance: chances.some((x) => x === null) ? null : Math.min(...(chances as number[])),
+      draws: boxes[0]?.option.draws ?? 0,
+      cost: boxes.reduce((s, b) => s + (b?.cost ?? 0), 0),
+      kg: boxes.reduce((s, b) => s + (b?.kg ?? 0), 0),
+      reasons,
+      plain: roomy === 1 && chances.every((x, i) => (x ?? 0) >= wantedChance && answers[i]!.length === 1),
+    };
+  };
+  // One box: each of its makings is a plan. Several: the best of each, and the cheapest of each.
+  if (answers.length === 1 && answers[0]!.length > 0) return answers[0]!.map((x) => priced([x]));
+  const best = priced(answers.map((a) => (a.length > 0 ? cheapestSure(a.map(chanced), wantedChance) : undefined)));
+  const least = priced(answers.map((a) => (a.length > 0 ? a.reduce((x, y) => (y.cost < x.cost ? y : x)) : undefined)));
+  return [best, least];
+}
+
+/** Why the plan is not the plain one. */
+function becauseOf(best: PlanOption, plain: PlanOption): string[] {
+  if (best === plain || best.chance === null) return [];
+  const runs = (o: PlanOption): string => `${Math.round((o.chance ?? 0) * o.draws)} of ${o.draws} runs`;
+  return [`${best.name}: ${runs(best)} arrive within limits, ${runs(plain)} with ${plain.name.toLowerCase()}.`];
+}
+
+/** The same, answered here and now. */
+export function planConsignment(c: Consignment, catalogue: Catalogue, draws = PLAN_DRAWS): Plan {
+  const plan = planning(c, catalogue, draws);
+  let step = plan.next();
+  while (!step.done) step = plan.next(step.value.map(answerQuestion));
+  return step.value;
+}
+
+/** Questions that are out at once: more than threads anywhere, fewer than a queue holds. */
+const AT_ONCE = 16;
+
+/** The same, answered elsewhere, several at once; `told` hears how many questions are answered. */
+export async function planBy(
+  plan: Generator<Question[], Plan, Answer[]>,
+  ask: (q: Question) => Promise<Answer>,
+  told: (done: number, of: number) => void = () => undefined,
+): Promise<Plan> {
+  let step = plan.next();
+  let done = 0;
+  let of = 0;
+  while (!step.done) {
+    told(done, (of += step.value.length));
+    const questions = step.value;
+    const answers: Answer[] = [];
+    let next = 0;
+    const one = async (): Promise<void> => {
+      while (next < questions.length) {
+        const i = next++;
+        answers[i] = await ask(questions[i]!);
+        told(++done, of);
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, one));
+    step = plan.next(answers);
+  }
+  return step.value;
 }

@@ -8,6 +8,7 @@ const set = (name: string, change: Partial<Ranked> = {}): Ranked => ({
   standardError: 0.01,
   worstSlackH: a.wantedSlackH,
   missC: 0,
+  things: 1,
   cost: 5,
   name,
   ...change,
@@ -21,12 +22,18 @@ describe('which set of packs is best', () => {
   test('a surer set before a cheaper one', () => {
     expect(order(set('cheap', { chance: 0.8, cost: 1 }), set('sure', { chance: 0.95 }))).toEqual(['sure', 'cheap']);
   });
-  test('a chance within a standard error of the best is as good, one beyond it is not', () => {
-    expect(order(set('best', { cost: 9 }), set('close', { chance: 0.941 }))).toEqual(['close', 'best']);
-    expect(order(set('best', { cost: 9 }), set('apart', { chance: 0.939 }))).toEqual(['best', 'apart']);
+  test('a chance within half a standard error of the best is as good, one beyond it is not', () => {
+    expect(order(set('best', { standardError: 0.04, cost: 9 }), set('close', { chance: 0.931 }))).toEqual([
+      'close',
+      'best',
+    ]);
+    expect(order(set('best', { standardError: 0.04, cost: 9 }), set('apart', { chance: 0.929 }))).toEqual([
+      'best',
+      'apart',
+    ]);
   });
   test('a run of few draws has a wide error, and never less than one in a hundred is told apart', () => {
-    expect(order(set('best', { standardError: 0.05, cost: 9 }), set('close', { chance: 0.91 }))).toEqual([
+    expect(order(set('best', { standardError: 0.05, cost: 9 }), set('close', { chance: 0.93 }))).toEqual([
       'close',
       'best',
     ]);
@@ -64,7 +71,9 @@ describe('which set of packs is best', () => {
       'little',
     ]);
   });
-  test('then degrees outside the ease, then cost, then the name', () => {
+  test('then degrees outside the ease, then fewest things, then cost, then the name', () => {
+    expect(order(set('two', { things: 2, cost: 1 }), set('one', { things: 1 }))).toEqual(['one', 'two']);
+    expect(order(set('warm', { missC: 1, things: 0 }), set('mild', { things: 3 }))).toEqual(['mild', 'warm']);
     expect(order(set('warm', { missC: 2, cost: 1 }), set('mild', { missC: 1 }))).toEqual(['mild', 'warm']);
     expect(order(set('dear', { cost: 6 }), set('cheap', { cost: 5 }))).toEqual(['cheap', 'dear']);
     expect(order(set('b'), set('a'))).toEqual(['a', 'b']);
@@ -77,6 +86,7 @@ describe('which set of packs is best', () => {
       standardError: fc.constant(0.02),
       worstSlackH: fc.option(fc.integer({ min: 0, max: 60 })),
       missC: fc.integer({ min: 0, max: 4 }),
+      things: fc.integer({ min: 0, max: 3 }),
       cost: fc.integer({ min: 1, max: 9 }),
       name: fc.uuid(),
     });

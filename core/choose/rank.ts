@@ -7,18 +7,21 @@ export interface Ranked {
   standardError: number | null;
   worstSlackH: number | null;
   missC: number;
+  /** Packs and bottles. */
+  things: number;
   cost: number;
   name: string;
 }
 
 /**
- * Best first. What fits before what does not; then the chance, where anything within a standard error of the best is
- * as good (below `watchBelowChance` every point counts); then worst-case slack up to `wantedSlackH`, more buys
- * nothing; then whole degrees outside the fish's ease; then cost.
+ * Best first. What fits before what does not; then the chance, where anything within half a standard error of the best
+ * is as good (all sets meet the same draws, so that a difference is surer than either chance); then worst-case slack up
+ * to `wantedSlackH`, more buys nothing; then whole degrees outside the fish's ease; then the simplest, with fewest
+ * things to bring; then cost.
  */
 export function rankPacks<T extends Ranked>(options: readonly T[], p: { a: Assumptions }): T[] {
   const most = Math.max(0, ...options.filter((o) => o.fits).map((o) => o.chance ?? 0));
-  const close = Math.max(0.01, ...options.filter((o) => o.chance === most).map((o) => o.standardError ?? 0));
+  const close = Math.max(0.01, ...options.filter((o) => o.chance === most).map((o) => (o.standardError ?? 0) / 2));
   const chance = (o: T): number => (o.chance === null || o.chance >= most - close ? 1 : o.chance);
   const slack = (o: T): number => Math.min(p.a.wantedSlackH, o.worstSlackH ?? Infinity);
   return [...options].sort(
@@ -27,6 +30,7 @@ export function rankPacks<T extends Ranked>(options: readonly T[], p: { a: Assum
       chance(y) - chance(x) ||
       slack(y) - slack(x) ||
       x.missC - y.missC ||
+      x.things - y.things ||
       x.cost - y.cost ||
       (x.name < y.name ? -1 : x.name > y.name ? 1 : 0),
   );

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { closureKinds, cornerKinds, coverKinds } from '@/core/catalogue/making';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
@@ -132,6 +133,11 @@ export const bagSchema = z.object({
   reducer: z.boolean().optional(),
   /** It lies on its side in the box: a wider surface. Stands where absent. */
   lies: z.boolean().optional(),
+  /** Bags one in another, corners, closure, and what it hides in; as usual where absent. */
+  layers: z.number().int().min(1, 'A bag has a layer.').max(3, 'Three layers are the most.').optional(),
+  corners: z.enum(cornerKinds).optional(),
+  closure: z.enum(closureKinds).optional(),
+  cover: z.enum(coverKinds).optional(),
 });
 export type Bag = z.infer<typeof bagSchema>;
 

@@ -30,6 +30,28 @@ describe('the packing list', () => {
     ]);
   });
 
+  test('what lines a box and the water in its gaps stand where the hands need them', () => {
+    const lining = [{ name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035 }];
+    const boxes = [{ ...c.boxes[0]!, lining, ballast: { litres: 1, count: 4 } }];
+    const { id } = boxes[0]!;
+    expect(item(list({ boxes }), `line:${id}`).detail).toMatch(/lined with foam sheet, 2 cm.*liner bag/);
+    expect(item(list({ boxes }), `fill:${id}`).detail).toContain('4 bottles of 1 L plain water at room temperature');
+    expect(item(list(), `fill:${id}`).detail).not.toContain('plain water');
+  });
+
+  test('film that breathes is never shut into a liner', () => {
+    const film = catalogue.bags.find((b) => b.breather)!;
+    const some = c.bags.map((b, i) => (i === 0 ? { ...b, bagTypeId: film.id, gasL: 0 } : b));
+    const all = c.bags.map((b) => ({ ...b, bagTypeId: film.id, gasL: 0 }));
+    const box = c.boxes[0]!.id;
+    const line = (bags: Consignment['bags']): string => item(list({ bags }), `line:${box}`).detail;
+    expect(line(c.bags)).toMatch(/one liner bag round everything/);
+    expect(line(some)).toMatch(new RegExp(`ordinary bags only: ${some[0]!.id} must breathe outside it`));
+    expect(line(all)).toMatch(/no liner bag: breather film has to breathe/);
+    expect(item(list({ bags: all }), `fill:${box}`).detail).toMatch(/no plastic and no foam against the film/);
+    expect(item(list({ bags: some }), `bag:${some[0]!.id}`).detail).toMatch(/no gas.*ten minutes/);
+  });
+
   test('every bag is closed once, with its water, its animals and its gas', () => {
     for (const bag of c.bags) {
       const { detail } = item(list(), `bag:${bag.id}`);

@@ -1,4 +1,6 @@
-import { counted } from '@/core/quantities/words';
+import { capital, counted } from '@/core/quantities/words';
+import { makingSteps } from '@/core/bag/making';
+import { ballastWords, breathersIn, breatherWords, linerWords, liningWords } from '@/core/box/contents';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -29,11 +31,13 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
         return `${x.count} ${row(catalogue.species, line.speciesId, 'species').name} from tank ${line.tank}`;
       })
       .join(', ');
+    const type = row(catalogue.bags, bag.bagTypeId, 'bag');
+    const steps = makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5);
     items.push({
       key: `bag:${bag.id}`,
       bagId: bag.id,
       title: `Fill and close bag ${bag.id}`,
-      detail: `${bag.waterL} L water, ${what}. Press out the air, ${bag.gasL} L ${bag.oxygenFraction > 0.5 ? 'oxygen' : 'air'}. Twist, two bands, second bag the other way up.`,
+      detail: `${[`${bag.waterL} L water, ${what}`, ...steps].join('. ')}.`,
       ...(i === 0
         ? {
             caution:
@@ -70,17 +74,24 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
     });
   for (const box of c.boxes) {
     const n = c.boxes.length > 1 ? ` ${box.id}` : '';
-    const bags = c.bags.filter((b) => b.boxId === box.id).map((b) => b.id);
+    const inside = c.bags.filter((b) => b.boxId === box.id);
+    const bags = inside.map((b) => b.id);
+    const breathers = breathersIn(inside, catalogue);
     items.push(
       {
         key: `line:${box.id}`,
         title: `Line box${n}`,
-        detail: 'Absorbent at the bottom, one liner bag round everything.',
+        detail: `${[...liningWords(box), linerWords(bags.length, breathers)].map(capital).join('. ')}.`,
       },
       {
         key: `fill:${box.id}`,
         title: `Bags into box${n}`,
-        detail: `${bags.join(', ')}. Snug, paper in the gaps, nothing can shift.`,
+        detail: [
+          bags.join(', '),
+          ...breatherWords(breathers),
+          ...ballastWords(box),
+          'Snug, paper in the gaps, nothing can shift.',
+        ].join('. '),
       },
       {
         key: `lid:${box.id}`,

@@ -5,12 +5,21 @@ import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
-import { meansOf, type Climate, type Piece } from '@/core/weather/ambient';
+import { meansOf, type Climate } from '@/core/weather/ambient';
 import { causes, type Cause } from './causes';
-import { delaysOf } from './delays';
 import type { BagRisk, Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
-import { asPlanned, slotOfKind, BOX_SLOTS, LEG_SLOTS, Luck, PACK_SLOTS, WEATHER_NODE_H, type Drawn } from './luck';
+import {
+  asPlanned,
+  slotOfKind,
+  BOX_SLOTS,
+  LEG_SLOTS,
+  luckOf,
+  PACK_SLOTS,
+  type Luck,
+  warmerBy,
+  type Drawn,
+} from './luck';
 import { heldUp, type Prepared } from './prepare';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
@@ -32,6 +41,8 @@ interface Outcome {
 
 /** Loss is a smooth thing: models this far apart, in its logarithm, are the ends of straight lines. */
 const LOSS_NODE = 0.08;
+/** A sieve takes the nearest of coarser steps instead. */
+const COARSE_LOSS = 2 * LOSS_NODE;
 
 /**
  * Seeded Monte Carlo over one prepared journey. `more(n)` computes further draws, `result()` sums up what there is.
@@ -55,7 +66,6 @@ export class Draws {
   private readonly models: Map<number, HeatModel>[];
   private readonly late = new Map<string, Prepared>();
   private readonly luck: Luck;
-  private readonly nodes: number;
   private readonly bagIds: string[];
   private readonly animals: number[];
   private readonly outcomes: Outcome[] = [];
@@ -72,6 +82,9 @@ export class Draws {
   private readonly firstH: Float64Array;
   private readonly firstBy: (Factor | null)[];
   private onlyLost = false;
+  private coarse = false;
+  private readonly sieved = { draws: 0, lost: 0, dose: 0 };
+  private readonly dose: Float64Array;
 
   constructor(
     private readonly p: Prepared,
@@ -93,12 +106,12 @@ export class Draws {
     this.boxes = p.boxes.map((b) => boxCurves(b.bags.length, p.steps));
     this.bag = bagCurves(p.steps);
     this.meanC = new Float64Array(p.steps);
+    this.dose = new Float64Array(p.steps);
     this.loads = p.boxes.map((b) => ({ ...b.load, heatPacks: b.load.heatPacks.map((h) => ({ ...h })) }));
     this.packKind = p.boxes.map((b) => b.load.heatPacks.map((h) => slotOfKind(h.kindId ?? '')));
     this.boxKind = p.boxes.map((b) => slotOfKind(b.box.boxTypeId));
     this.models = p.boxes.map(() => new Map());
-    this.luck = new Luck(p, seed, delaysOf(p, holidays), this.speciesIds.length);
-    this.nodes = Math.ceil(p.horizonH / WEATHER_NODE_H) + 2;
+    this.luck = luckOf(p, seed, holidays, this.speciesIds.length);
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
     this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
     this.hoursOf = bags.map(() => []);
@@ -180,33 +193,23 @@ export class Draws {
   private modelOf(box: number, d: Drawn): HeatModel {
     const { a } = this.p;
     const loss = a.boxSigma * d.boxes[box % BOX_SLOTS]! + a.boxKindSigma * d.boxKinds[this.boxKind[box]!]!;
+    if (this.coarse) return this.modelAt(box, Math.round(loss / COARSE_LOSS) * (COARSE_LOSS / LOSS_NODE));
     const at = loss / LOSS_NODE;
     const node = Math.floor(at);
     const f = at - node;
     return f === 0 ? this.modelAt(box, node) : modelBetween(this.modelAt(box, node), this.modelAt(box, node + 1), f);
   }
 
-  /** What the weather is warmer than foretold in a piece of the journey. */
-  private warmer(d: Drawn): (piece: Piece) => number {
-    const { stepH } = this.p;
-    return (piece) => {
-      const at = ((piece.step + 0.5) * stepH) / WEATHER_NODE_H;
-      const n = Math.min(this.nodes - 2, Math.floor(at));
-      const f = at - n;
-      const of = (e: Float64Array): number => e[n]! + f * (e[n + 1]! - e[n]!);
-      const { toDestination: to } = piece;
-      return (to < 1 ? (1 - to) * of(d.originErrorC) : 0) + (to > 0 ? to * of(d.destinationErrorC) : 0);
-    };
-  }
-
-  /** One journey with these numbers; lost is what fails before `openH`. Writes the hours of every bag into `firstH`. */
-  private run(d: Drawn, steps: number, openH: number, keep: boolean): Outcome {
-    const p = this.journeyOf(d);
+  /** The boxes' heat with these numbers; `each` is called for every bag with its water, as soon as its box is computed. */
+  private heat(
+    p: Prepared,
+    d: Drawn,
+    steps: number,
+    each: (box: number, bag: number, tempC: Float64Array) => void,
+  ): void {
     const { stepH, a } = p;
     const meanC = this.meanC.subarray(0, steps);
-    meansOf(p.ambient.pieces, this.climatesOf(p, d), this.warmer(d), meanC);
-    const o: Outcome = { lost: false, factor: null, bag: -1, coldestC: Infinity, warmestC: -Infinity };
-    const openSteps = Math.min(steps, Math.ceil(openH / stepH) + 1);
+    meansOf(p.ambient.pieces, this.climatesOf(p, d), warmerBy(d, stepH), meanC);
     let slot = 0;
     for (let b = 0; b < p.boxes.length; b++) {
       const load = this.loads[b]!;
@@ -215,18 +218,54 @@ export class Draws {
         pack.strength = d.packs[slot++ % PACK_SLOTS]! * Math.exp(a.packKindSigma * d.packKinds[kinds[q]!]!);
       });
       const curves = simulateBox(load, meanC, steps, stepH, a, this.boxes[b], false, this.modelOf(b, d));
-      for (let i = 0; i < curves.bagC.length; i++) {
-        const tempC = curves.bagC[i]!;
-        for (let s = 0; s < openSteps; s++) {
-          const t = tempC[s]!;
-          if (t < o.coldestC) o.coldestC = t;
-          if (t > o.warmestC) o.warmestC = t;
-        }
-        if (!this.onlyLost) continue;
-        const fatalH = thermalDose(tempC, openSteps, stepH, p.boxes[b]!.bags[i]!.limits);
-        if (fatalH !== null && fatalH < openH) o.lost = true;
-      }
+      for (let i = 0; i < curves.bagC.length; i++) each(b, i, curves.bagC[i]!);
     }
+  }
+
+  /**
+   * Warmth alone, for a first sieve among many ways to heat a box: of the first `n` draws, how many lose a bag to cold or
+   * heat before opening, and the mean of the worst bag's dose a wanted delay beyond the deadline (1 is all it bears).
+   */
+  sieve(n: number): { lost: number; dose: number } {
+    const sieved = this.sieved;
+    const { p } = this;
+    const { stepH } = p;
+    this.coarse = true;
+    for (; sieved.draws < n; sieved.draws++) {
+      const d = this.luck.draw(sieved.draws);
+      const openH = Math.min(p.horizonH, p.openH + d.delayH);
+      const wantedH = Math.max(openH, Math.min(p.horizonH, p.deadlineH + p.a.wantedSlackH));
+      const steps = Math.min(p.steps, Math.ceil(wantedH / stepH) + 1);
+      let first = Infinity;
+      let most = 0;
+      this.heat(this.journeyOf(d), d, steps, (b, k, tempC) => {
+        const fatalH = thermalDose(tempC, steps, stepH, p.boxes[b]!.bags[k]!.limits, this.dose);
+        if (fatalH !== null) first = Math.min(first, fatalH);
+        most = Math.max(most, this.dose[steps - 1]!);
+      });
+      if (first < openH) sieved.lost++;
+      sieved.dose += Math.min(2, most);
+    }
+    this.coarse = false;
+    return { lost: sieved.lost, dose: sieved.draws > 0 ? sieved.dose / sieved.draws : 0 };
+  }
+
+  /** One journey with these numbers; lost is what fails before `openH`. Writes the hours of every bag into `firstH`. */
+  private run(d: Drawn, steps: number, openH: number, keep: boolean): Outcome {
+    const p = this.journeyOf(d);
+    const { stepH, a } = p;
+    const o: Outcome = { lost: false, factor: null, bag: -1, coldestC: Infinity, warmestC: -Infinity };
+    const openSteps = Math.min(steps, Math.ceil(openH / stepH) + 1);
+    this.heat(p, d, steps, (b, i, tempC) => {
+      for (let s = 0; s < openSteps; s++) {
+        const t = tempC[s]!;
+        if (t < o.coldestC) o.coldestC = t;
+        if (t > o.warmestC) o.warmestC = t;
+      }
+      if (!this.onlyLost) return;
+      const fatalH = thermalDose(tempC, openSteps, stepH, p.boxes[b]!.bags[i]!.limits);
+      if (fatalH !== null && fatalH < openH) o.lost = true;
+    });
     if (o.lost) return { ...o, factor: 'temperature' };
     let firstH = Infinity;
     let n = 0;
@@ -239,9 +278,12 @@ export class Draws {
         for (let j = 0; j < use.length; j++) use[j] = d.speciesUse[species[j]!]!;
         const { pressureKPa } = p.ambient;
         const { gasTransferMPerH } = p;
-        const during = { tempC, steps, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
+        // Once it is too cold or too hot nothing that comes later is first.
+        const doseH = thermalDose(tempC, steps, stepH, bag.limits);
+        const till = doseH === null ? steps : Math.min(steps, Math.ceil(doseH / stepH) + 1);
+        const during = { tempC, steps: till, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
         simulateBag(bag.contents, during, a, this.bag);
-        const first = firstToFail(safeHours(this.bag, tempC, bag.limits, stepH, steps));
+        const first = firstToFail(safeHours(this.bag, tempC, bag.limits, stepH, till, doseH));
         const fails = first !== null && first.hours < openH;
         this.firstH[n] = first ? first.hours : Infinity;
         this.firstBy[n] = first?.factor ?? null;
@@ -255,7 +297,8 @@ export class Draws {
         if (keep && bag.bag.id === this.followBagId)
           this.followed.push(Float32Array.from(tempC.subarray(0, this.followedSteps)));
       }
-    if (keep && this.followBagId !== null) this.outside.push(Float32Array.from(meanC.subarray(0, this.followedSteps)));
+    if (keep && this.followBagId !== null)
+      this.outside.push(Float32Array.from(this.meanC.subarray(0, Math.min(steps, this.followedSteps))));
     return o;
   }
 

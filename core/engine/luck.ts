@@ -1,11 +1,13 @@
 import type { DelayPlace } from '@/core/calendar/legs';
 import type { Cause } from './causes';
-import type { Delays } from './delays';
+import { delaysOf, type Delays } from './delays';
 import type { Prepared } from './prepare';
-import { streamOf } from './random';
+import { BLOCK, streamOf } from './random';
+import type { Holiday } from '@/core/calendar/schema';
+import type { Ambient, Piece } from '@/core/weather/ambient';
 
 /** Hours between the points at which a forecast's error is drawn; straight lines between. */
-export const WEATHER_NODE_H = 6;
+const WEATHER_NODE_H = 6;
 
 /** The luck of one draw. What is as planned is 0, or 1 where it multiplies. */
 export interface Drawn {
@@ -40,9 +42,26 @@ export function slotOfKind(id: string): number {
   return (h >>> 0) % KIND_SLOTS;
 }
 
+/** Draws whose luck is kept. */
+const KEPT_DRAWS = 4 * BLOCK;
+
+/** Luck by the air of its journey: other packs and boxes on the same one meet the same. */
+const known = new WeakMap<Ambient, { luck: Luck; seed: number; holidays: readonly Holiday[]; species: number }[]>();
+
+export function luckOf(p: Prepared, seed: number, holidays: readonly Holiday[], species: number): Luck {
+  let here = known.get(p.ambient);
+  if (!here) known.set(p.ambient, (here = []));
+  const same = here.find((x) => x.seed === seed && x.holidays === holidays && x.species === species);
+  if (same) return same.luck;
+  const luck = new Luck(p, seed, delaysOf(p, holidays), species);
+  here.push({ luck, seed, holidays, species });
+  return luck;
+}
+
 /** Deals the luck of a journey: draw d of any alternative with the same seed meets the same. */
 export class Luck {
   private readonly nodes: number;
+  private readonly dealt: Drawn[] = [];
 
   constructor(
     private readonly p: Prepared,
@@ -53,8 +72,14 @@ export class Luck {
     this.nodes = Math.ceil(p.horizonH / WEATHER_NODE_H) + 2;
   }
 
-  /** The random numbers of one draw, in an order that no alternative changes. */
+  /** The luck of one draw; the first ones are kept, since many alternatives meet them. Not to be written into. */
   draw(index: number): Drawn {
+    if (index >= KEPT_DRAWS) return this.deal(index);
+    return (this.dealt[index] ??= this.deal(index));
+  }
+
+  /** The random numbers of one draw, in an order that no alternative changes. */
+  private deal(index: number): Drawn {
     const { a } = this.p;
     const s = streamOf(this.seed, index);
     const normals = (n: number): Float64Array => {
@@ -76,8 +101,7 @@ export class Luck {
     const legOwn = normals(LEG_SLOTS);
     const legCoupling = normals(LEG_SLOTS);
     const speciesUse = normals(this.species).map((z) => Math.exp(a.metabolismSigma * z));
-    const originErrorC = this.weather(s.normal);
-    const destinationErrorC = this.samePlace() ? originErrorC : this.weather(s.normal);
+    const [originErrorC, destinationErrorC] = this.weather(s.normal);
     return {
       delayH,
       place,
@@ -98,20 +122,27 @@ export class Luck {
     return sender.place.name === receiver.place.name;
   }
 
-  /** An error of the forecast over the journey: first-order autoregressive, with a spread that grows by lead time. */
-  private weather(normal: () => number): Float64Array {
+  /**
+   * Errors of the forecast at both ends over the journey: first-order autoregressive, with a spread that grows by lead
+   * time. Dealt node by node, so that a longer look meets the same weather and then more of it.
+   */
+  private weather(normal: () => number): [origin: Float64Array, destination: Float64Array] {
     const { a, forecast, instants } = this.p;
     const keep = Math.exp(-WEATHER_NODE_H / a.forecastErrorMemoryH);
     const fresh = Math.sqrt(1 - keep * keep);
     const leadH = (instants.sealMs - Date.parse(forecast.madeAt)) / 3600_000;
-    const out = new Float64Array(this.nodes);
-    let z = normal();
+    const ends = this.samePlace() ? 1 : 2;
+    const out = Array.from({ length: ends }, () => new Float64Array(this.nodes));
+    const z = [0, 0];
     for (let i = 0; i < this.nodes; i++) {
-      if (i > 0) z = keep * z + fresh * normal();
       const days = Math.max(0, leadH + i * WEATHER_NODE_H) / 24;
-      out[i] = z * Math.min(a.forecastErrorMostC, a.forecastErrorC + a.forecastErrorCPerDay * days);
+      const spreadC = Math.min(a.forecastErrorMostC, a.forecastErrorC + a.forecastErrorCPerDay * days);
+      for (let end = 0; end < ends; end++) {
+        z[end] = i > 0 ? keep * z[end]! + fresh * normal() : normal();
+        out[end]![i] = z[end]! * spreadC;
+      }
     }
-    return out;
+    return [out[0]!, out[ends - 1]!];
   }
 }
 
@@ -137,4 +168,20 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
     case 'boxKind':
       return { ...d, boxKinds: none(d.boxKinds) };
   }
+}
+
+/** A value between two nodes. */
+const along = (e: Float64Array, n: number, f: number): number => e[n]! + f * (e[n + 1]! - e[n]!);
+
+/** What the weather of a draw is warmer than foretold in a piece of the journey, °C: straight lines between its nodes. */
+export function warmerBy(d: Drawn, stepH: number): (piece: Piece) => number {
+  const { originErrorC, destinationErrorC } = d;
+  return (piece) => {
+    const at = ((piece.step + 0.5) * stepH) / WEATHER_NODE_H;
+    const n = Math.min(originErrorC.length - 2, Math.floor(at));
+    const to = piece.toDestination;
+    return (
+      (to < 1 ? (1 - to) * along(originErrorC, n, at - n) : 0) + (to > 0 ? to * along(destinationErrorC, n, at - n) : 0)
+    );
+  };
 }

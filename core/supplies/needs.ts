@@ -1,5 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { layersOf } from '@/core/bag/geometry';
+import { bandsOf, layersOf } from '@/core/bag/making';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -25,8 +25,9 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
   };
   for (const bag of c.bags) {
     const type = row(catalogue.bags, bag.bagTypeId, 'bag');
-    add(`bag:${bag.bagTypeId}`, layersOf(type));
-    add('band', (a.bandsPerBag * layersOf(type)) / 2);
+    add(`bag:${bag.bagTypeId}`, layersOf(type, bag));
+    // The house's own figure is for a doubled bag as usual, which takes four.
+    add('band', (a.bandsPerBag * bandsOf(type, bag)) / 4);
     if (!type.breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
     if (bag.binderMgN !== null) add(BINDER, 1);
   }

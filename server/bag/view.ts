@@ -1,5 +1,7 @@
+import { SLACK_BEYOND_H } from '@/core/engine/draws';
 import { sampled } from '@/core/quantities/sample';
 import type { Evaluation } from '@/core/evaluate/evaluate';
+import type { BagResult, Forward } from '@/core/engine/forward';
 import { standingOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -13,32 +15,61 @@ import { catalogueOf } from '@/server/consignment/result';
 /** Hours between two points that are drawn. */
 const EVERY_H = 0.5;
 
+/** What the curves show and no limit says: what the gas does to the measured pH, and ammonia that is borne, but not for long. */
+function waterWords(r: BagResult, e: Forward): string[] {
+  const said: string[] = [];
+  const measured = r.curves.pH[0]!;
+  const { settledPh, nh3MgNL } = r.curves;
+  if (Math.abs(settledPh - measured) >= 0.05)
+    said.push(
+      `Measured pH ${measured.toFixed(2)}; beside its gas the water settles at ${settledPh.toFixed(2)} at once, before the fish breathe it down again: carbon dioxide ${settledPh > measured ? 'leaves' : 'enters'} it.`,
+    );
+  const line = e.assumptions.longTermNh3MgNL;
+  const over = nh3MgNL.findIndex((x) => x > line);
+  if (over >= 0 && over * e.stepH < e.deadlineH)
+    said.push(
+      `Un-ionized ammonia is above ${line} mg N/L from ${(over * e.stepH).toFixed(0)} h on: fish bear that for a journey, not for weeks (EIFAC).`,
+    );
+  return said;
+}
+
+/** The hours of a bag as they are drawn. */
+function hoursOf(r: BagResult, curve: (values: ArrayLike<number>, decimals: number) => number[]) {
+  const oxygenMgL = curve(r.curves.oxygenMgL, 2);
+  const nh3 = curve(r.curves.nh3MgNL, 5);
+  const times = curve(r.curves.timesAcute, 4);
+  const dose = curve(r.dose, 4);
+  const tan = curve(r.curves.tanMgNL, 3);
+  const pH = curve(r.curves.pH, 3);
+  const co2 = curve(r.curves.co2MgL, 1);
+  return curve(r.tempC, 2).map((tempC, k) => ({
+    h: k * EVERY_H,
+    tempC,
+    oxygenMgL: oxygenMgL[k]!,
+    nh3: nh3[k]!,
+    times: times[k]!,
+    dose: dose[k]!,
+    tan: tan[k]!,
+    pH: pH[k]!,
+    co2: co2[k]!,
+  }));
+}
+
 /** What the Bag station shows of every bag, thinned to half hours. */
-export function bagViews(house: House, c: Consignment, e: Evaluation) {
+export function bagViews(
+  house: House,
+  c: Consignment,
+  e: Evaluation,
+  /** Bags whose hours are wanted: hundreds of them would be megabytes. */
+  withHours: (bagId: string) => boolean = () => true,
+) {
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
   return c.bags.map((bag) => {
     const r = e.bags.find((b) => b.id === bag.id)!;
     const curve = (values: ArrayLike<number>, decimals: number): number[] =>
       sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
-    const oxygenMgL = curve(r.curves.oxygenMgL, 2);
-    const nh3 = curve(r.curves.nh3MgNL, 5);
-    const times = curve(r.curves.timesAcute, 4);
-    const dose = curve(r.dose, 4);
-    const tan = curve(r.curves.tanMgNL, 3);
-    const pH = curve(r.curves.pH, 3);
-    const co2 = curve(r.curves.co2MgL, 1);
-    const hours = curve(r.tempC, 2).map((tempC, k) => ({
-      h: k * EVERY_H,
-      tempC,
-      oxygenMgL: oxygenMgL[k]!,
-      nh3: nh3[k]!,
-      times: times[k]!,
-      dose: dose[k]!,
-      tan: tan[k]!,
-      pH: pH[k]!,
-      co2: co2[k]!,
-    }));
+    const hours = withHours(bag.id) ? hoursOf(r, curve) : [];
     const water = waterOfBag(c, bag);
     return {
       bag,
@@ -50,6 +81,8 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
       }),
       fishG: r.fishG,
       safeH: r.slackH === null ? null : r.slackH + e.deadlineH,
+      /** Where no hour is known it is more than this. */
+      safeBeyondH: e.deadlineH + SLACK_BEYOND_H,
       worstSafeH: r.worstSlackH === null ? null : r.worstSlackH + e.deadlineH,
       chance: r.chance,
       animals: r.animals,
@@ -58,6 +91,7 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
       factor: r.factor,
       state: r.state,
       warnings: r.warnings,
+      told: waterWords(r, e),
       hours,
       limits: {
         tempMin: r.limits.cold24C,
@@ -72,8 +106,14 @@ export function bagViews(house: House, c: Consignment, e: Evaluation) {
 }
 export type BagView = ReturnType<typeof bagViews>[number];
 
-export const bagStationView = ({ h, c, e, catalogue }: Station) => ({
-  views: e ? bagViews(h, c, e) : [],
+/** Up to so many bags have their hours on the page from the start. */
+const FEW_BAGS = 12;
+
+/** The Bag station; of many bags only the chosen one comes with its hours. */
+export const bagStationView = ({ h, c, e, catalogue }: Station, chosen: string | null = null) => ({
+  views: e
+    ? bagViews(h, c, e, (id) => c.bags.length <= FEW_BAGS || id === (chosen ?? e.overall.bagId ?? c.bags[0]!.id))
+    : [],
   bags: c.bags,
   lines: c.lines.map((l) => ({
     id: l.id,
@@ -83,6 +123,6 @@ export const bagStationView = ({ h, c, e, catalogue }: Station) => ({
   bagTypes: catalogue.bags,
   water: c.sourceWater,
   deadlineH: e?.deadlineH ?? 0,
-  chosen: e?.overall.bagId ?? null,
+  chosen: chosen ?? e?.overall.bagId ?? null,
 });
 export type BagStationProps = ReturnType<typeof bagStationView> & { code: string; version: number };

@@ -1,5 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import { freightPrice } from '@/core/box/freight';
+import { ballastWords, breathersIn, breatherWords, linerWords, liningWords } from '@/core/box/contents';
 import { arrangementSentence, companionsIn } from '@/core/box/arrange';
 import { planName } from '@/core/choose/packs';
 import type { Consignment } from '@/core/consignment/schema';
@@ -15,9 +16,15 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
     const n = e.boxes.length > 1 ? ` ${b.id}` : '';
     const wide = [...b.arrangement.placed].sort((x, y) => x.xCm - y.xCm || x.yCm - y.yCm).map((x) => x.bagId);
     const packs = c.boxes.find((x) => x.id === b.id)!;
+    const breathers = breathersIn(
+      c.bags.filter((x) => x.boxId === b.id),
+      catalogue,
+    );
     return [
-      `Box${n}: absorbent on the floor, one liner bag round everything`,
+      `Box${n}: ${[...liningWords(packs), linerWords(wide.length, breathers)].join('; ')}`,
       `Bags from left to right: ${wide.join(', ')}; necks folded, paper in the gaps`,
+      ...breatherWords(breathers),
+      ...ballastWords(packs).map((x) => `${x} upright in the gaps between the bags`),
       ...companionsIn(c, b.id).map(
         (x) => `${[x.amount, x.name].filter(Boolean).join(' ')}, wrapped damp, far from the packs`,
       ),
@@ -36,6 +43,7 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
         box,
         type: row(catalogue.boxes, box.boxTypeId, 'box'),
         outsideCm: b.outsideCm,
+        liningCm: (box.lining ?? []).reduce((cm, x) => cm + x.thicknessCm, 0),
         arrangement: b.arrangement,
         sentences: b.arrangement.problems.map(arrangementSentence),
         weights: b.weights,

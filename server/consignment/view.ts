@@ -2,6 +2,7 @@ import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { factors, usedShare, type Factor } from '@/core/bag/slack';
+import { SLACK_BEYOND_H } from '@/core/engine/draws';
 import { sampled } from '@/core/quantities/sample';
 import { stateOf } from '@/core/engine/forward';
 import type { PackOption } from '@/core/choose/packs';
@@ -13,7 +14,7 @@ import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { asStored, catalogueOf, drawsStillWanted, tryEvaluate } from './result';
+import { asStored, catalogueOf, drawsStillWanted, stepOf, tryEvaluate } from './result';
 import { positionOf } from '@/server/arrive/run';
 
 export const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
@@ -70,7 +71,7 @@ export function evaluationOf(house: House, stored: StoredConsignment): ReturnTyp
   let e = cache.get(key);
   if (!e) {
     if (cache.size > 40) cache.delete(cache.keys().next().value!);
-    e = tryEvaluate(house, c, { draws: drawsStillWanted(result, c, house.thinker) });
+    e = tryEvaluate(house, c, { draws: drawsStillWanted(result, c, house.thinker), stepH: stepOf(c) });
     if (e.ok) e = { ok: true, value: asStored(e.value, result) };
     cache.set(key, e);
   }
@@ -84,7 +85,15 @@ export function packOptionsOf(house: House, stored: StoredConsignment, boxId: st
   let options = packCache.get(key);
   if (!options) {
     if (packCache.size > 20) packCache.delete(packCache.keys().next().value!);
-    const e = tryEvaluate(house, stored.document, {
+    const { document: c } = stored;
+    // Packs of one box warm no other: of a large order that box alone is computed.
+    const alone = {
+      ...c,
+      boxes: c.boxes.filter((b) => b.id === boxId),
+      bags: c.bags.filter((b) => b.boxId === boxId),
+      companions: [],
+    };
+    const e = tryEvaluate(house, alone, {
       stepH: 0.5,
       beyondH: 0,
       draws: 0,
@@ -128,10 +137,12 @@ export function ribbonOf(
       Float64Array.from({ length: e.steps }, (_, i) => Math.min(1.2, usedShare(factor, tightest, i))),
       { stepH: e.stepH, everyH: RIBBON_H, decimals: 3 },
     );
+    const slackH = safe === null ? null : safe - e.deadlineH;
     return {
       factor,
       bagId: safe === null ? null : tightest.id,
-      slackH: safe === null ? null : safe - e.deadlineH,
+      // No figure is told further than the draws look.
+      slackH: slackH !== null && slackH > SLACK_BEYOND_H ? null : slackH,
       used,
     };
   });

@@ -3,10 +3,20 @@ import type { Consignment } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/duties/schedule';
 import { exampleConsignment } from '@/tests/example';
 import { openHouse, type House } from '@/server/house';
-import { catalogueOf, chanceOf, jobRows, resultOf, tryEvaluate, usedRows, plainSurroundings } from './result';
+import {
+  catalogueOf,
+  chanceOf,
+  drawsOf,
+  jobRows,
+  resultOf,
+  stepOf,
+  tryEvaluate,
+  usedRows,
+  plainSurroundings,
+} from './result';
 import { exportConsignment, importConsignment } from './files';
 import { recordEvent } from '@/server/pack/events';
-import { bagViews } from '@/server/bag/view';
+import { bagStationView, bagViews } from '@/server/bag/view';
 import { benchView } from '@/server/bench/view';
 import { stationOf } from './station';
 import { consignmentView, ribbonOf } from './view';
@@ -32,6 +42,56 @@ beforeAll(() => {
   must(importConsignment(house, JSON.stringify(example), 'ask'));
 });
 afterAll(() => house.db.close());
+
+describe('what the curves of a bag show and no limit says', () => {
+  const toldWith = (assumptions: Consignment['assumptions'], pH = 6.6): string => {
+    const frost = exampleConsignment();
+    const c = { ...frost, sourceWater: { ...frost.sourceWater, pH, khDkh: 4 }, waters: [], assumptions };
+    return bagViews(house, c, evaluated(c))[0]!.told.join(' ');
+  };
+  test('water rich in carbon dioxide loses it to the gas at once; what was measured stays the first point', () => {
+    const [, measured, settled] = toldWith({}).match(/Measured pH ([\d.]+); .* settles at ([\d.]+) at once/)!;
+    expect(Number(measured)).toBe(6.6);
+    // pH 6.6 at 4 °dKH holds about 20 mg/L; twice as much gas as water takes most of it: more than a third of a unit up.
+    expect(Number(settled)).toBeGreaterThan(6.9);
+    expect(toldWith({})).toMatch(/carbon dioxide leaves it/);
+  });
+  test('ammonia above what fish bear for long is told with its hour, by the line that is assumed', () => {
+    expect(toldWith({ longTermNh3MgNL: 0.0001 }, 8)).toMatch(/above 0.0001 mg N\/L from \d+ h on: .* not for weeks/);
+    expect(toldWith({ longTermNh3MgNL: 5 }, 8)).not.toMatch(/Un-ionized/);
+  });
+});
+
+describe('orders of many bags and boxes', () => {
+  const many = (): Consignment => {
+    const [first] = example.bags;
+    const bags = Array.from({ length: 14 }, (_, i) => ({ ...first!, id: `M${i}`, boxId: i < 9 ? '1' : '2' }));
+    const lines = example.lines.map((l) => ({ ...l, count: 60 }));
+    return { ...example, lines, bags, boxes: [example.boxes[0]!, { ...example.boxes[0]!, id: '2' }] };
+  };
+  const station = (c: Consignment) => ({ ...stationOf(house, example.code)!, c, e: evaluated(c) });
+  test('only the chosen bag comes with its hours; of few bags all do', () => {
+    const hours = (chosen: string | null) =>
+      bagStationView(station(many()), chosen)
+        .views.filter((v) => v.hours.length > 0)
+        .map((v) => v.bag.id);
+    expect(hours('M11')).toEqual(['M11']);
+    expect(hours(null)).toHaveLength(1);
+    expect(bagStationView(station(example), null).views.every((v) => v.hours.length > 0)).toBe(true);
+  });
+  test('Heat looks at one box, the first where another is not there', () => {
+    const heat = (asked: string | null) => heatView(station(many()), asked)!;
+    expect(heat('2').boxes.map((b) => b.id)).toEqual(['2']);
+    expect(heat('2').boxIds).toEqual(['1', '2']);
+    for (const asked of [null, 'nine']) expect(heat(asked).boxId).toBe('1');
+  });
+  test('hundreds of bags are computed on quarter hours and with fewer draws, never with none', () => {
+    const of = (n: number): Consignment => ({ ...example, bags: Array.from({ length: n }, () => example.bags[0]!) });
+    expect([stepOf(of(5)), stepOf(of(200))]).toEqual([1 / 12, 1 / 4]);
+    expect([drawsOf(of(5), 600), drawsOf(of(200), 600), drawsOf(of(2000), 600)]).toEqual([600, 200, 150]);
+    expect(drawsOf(of(200), 20)).toBe(20);
+  });
+});
 
 describe('the ribbon', () => {
   test('its rows stand tightest first, and what is used of a limit never leaves the drawing', () => {

@@ -11,6 +11,7 @@ import { finishStep, startRun } from '@/server/arrive/run';
 import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
 import { type OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
+import { takePlan } from '@/server/plan/compare';
 import { recordEvent, tick, type EventName } from '@/server/pack/events';
 import { stockTheRoom } from './room';
 import { place, room, stories, type Story } from './stories';
@@ -212,7 +213,11 @@ export function seedDemo(folder: string, draws?: number): void {
   travelled(coming);
   ticked(coming, ['moment:mix-salt:Q4'], now - 7.5 * HOUR);
 
-  make('fasting');
+  // Asked whether it goes in a small box without packs, the owner has tried: the stations say why it does not.
+  const asked = make('fasting');
+  const { document, version } = house.consignments.byCode(asked)!;
+  const boxes = document.boxes.map(({ id }) => ({ id, boxTypeId: 'box-s', packs: [], ventHoles: 0 }));
+  must(takePlan(house, { code: asked, version, bags: document.bags, boxes }));
   make('byCar');
   clock = now;
   house.db.close();

@@ -130,6 +130,7 @@ export const stories: Record<string, Story> = {
     transitH: 15,
     water: soft,
     tank: { name: 'Salotto', volumeL: 240 },
+    note: 'Nico asks whether it goes in a small box without heat packs: it would be half the price.',
     lines: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2, tank: '7' }],
   },
   byCar: {

@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { sampled } from '@/core/quantities/sample';
 import { planName } from '@/core/choose/packs';
-import { least } from '@/core/engine/forward';
+import { least, type State } from '@/core/engine/forward';
 import { jobRows } from '@/server/consignment/result';
 import type { Station } from '@/server/consignment/station';
 import { packOptionsOf } from '@/server/consignment/view';
@@ -16,13 +16,21 @@ const localTime = (ms: number, zone: string): string => {
   return `${String(d.getHours()).padStart(2, '0')}:${String(d.getMinutes()).padStart(2, '0')}`;
 };
 
+const worstState = (states: readonly State[]): State =>
+  states.includes('stop') ? 'stop' : states.includes('watch') ? 'watch' : 'fine';
+
 /** The Heat station: every pack set of every box on the same clock and forecast. */
-export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone } }: Station) {
+export function heatView(
+  { h: house, c, e, view, nowMs, catalogue, home: { zone } }: Station,
+  asked: string | null = null,
+) {
   if (!e || !c.forecast) return null;
   const { stored, schedule } = view;
   const thinned = (v: Float64Array, stepH: number): number[] => sampled(v, { stepH, everyH: STEP_H, decimals: 2 });
-  const boxes = c.boxes
-    .filter((b) => c.bags.some((x) => x.boxId === b.id))
+  const filled = c.boxes.filter((b) => c.bags.some((x) => x.boxId === b.id));
+  const shown = filled.find((b) => b.id === asked) ?? filled[0];
+  const boxes = filled
+    .filter((b) => b === shown)
     .map((b) => ({
       id: b.id,
       firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
@@ -30,6 +38,11 @@ export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone 
       chosen: planName(b, catalogue),
       // What heading and Bag tell of the plan in use: the table tells the same.
       told: {
+        state:
+          filled.length === 1
+            ? e.overall.state
+            : worstState(e.bags.filter((x) => x.boxId === b.id).map((x) => x.state)),
+        ...(filled.length === 1 && stored.result?.chance != null ? { chance: stored.result.chance } : {}),
         slackH: least(e.bags.filter((x) => x.boxId === b.id).map((x) => x.slackH)),
         worstSlackH: least(e.bags.filter((x) => x.boxId === b.id).map((x) => x.worstSlackH)),
       },
@@ -47,6 +60,11 @@ export function heatView({ h: house, c, e, view, nowMs, catalogue, home: { zone 
     // What the page's own workers compute the chances from.
     job: { consignment: c, catalogue: jobRows(c, house), calendar: house.calendar(c) },
     boxes,
+    /** Of several boxes one is looked at. */
+    boxId: shown?.id ?? '1',
+    boxIds: filled.map((b) => b.id),
+    /** Chance of the plan in use; null before it is known. */
+    chance: stored.result?.chance ?? null,
     packTypes: catalogue.packs.map((p) => ({ id: p.id, name: p.name, kind: p.kind, surfaceC: p.surfaceC })),
     clock: {
       sealMs: e.instants.sealMs,

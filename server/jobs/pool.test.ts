@@ -28,7 +28,12 @@ class Fake implements Thread {
 }
 
 const c = exampleConsignment();
-const asks = (n: number) => ({ consignment: { ...c, note: String(n) }, catalogue: null as never, draws: n });
+const asks = (n: number) => ({
+  kind: 'bags' as const,
+  consignment: { ...c, note: String(n) },
+  catalogue: null as never,
+  roomy: n,
+});
 let threads: Fake[];
 const made = (most = 2, patienceMs = 1000): Pool => {
   threads = [];
@@ -74,7 +79,7 @@ describe('threads for heavy work', () => {
     expect(said(await second)).toBe(OVERTAKEN);
     for (const value of ['a', 'b', 'c']) threads[0]!.answer(value);
     expect(await Promise.all([first, other, third])).toEqual(['a', 'b', 'c'].map((value) => ({ ok: true, value })));
-    expect(threads[0]!.asked.map((x) => (x as { draws: number }).draws)).toEqual([1, 3, 4]);
+    expect(threads[0]!.asked.map((x) => (x as { roomy: number }).roomy)).toEqual([1, 3, 4]);
   });
 
   test('a queue that is full refuses, and nothing that waits is lost', async () => {

@@ -1,7 +1,7 @@
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Job } from '@/core/evaluate/job';
-import { catalogueOf } from '@/server/consignment/result';
+import { catalogueOf, drawsOf, isLarge, stepOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { undone } from './pool';
 import { doWork, type Works } from './work';
@@ -10,7 +10,7 @@ const jobOf = (house: House, c: Consignment): Job => ({
   consignment: c,
   catalogue: catalogueOf(c, house),
   calendar: house.calendar(c),
-  options: { draws: c.actual.openedAt ? 0 : house.draws },
+  options: { draws: c.actual.openedAt ? 0 : drawsOf(c, house.draws), stepH: stepOf(c) },
 });
 
 const unexpected = (what: string) => (error: unknown) => console.error(`${what} could not be computed.`, error);
@@ -50,6 +50,8 @@ export async function figuresReady(house: House, code: string): Promise<void> {
   if (!stored || (stored.result?.draws ?? 0) > 0 || stored.document.actual.openedAt) return;
   const { id } = stored.document;
   if (!underWay.has(id)) figuresFollow(house, id, stored.version);
+  // Those of hundreds of bags take longer than anybody waits.
+  if (isLarge(stored.document)) return;
   const patience = new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS).unref());
   await Promise.race([underWay.get(id), patience]);
 }
@@ -59,7 +61,7 @@ export async function figuresReady(house: House, code: string): Promise<void> {
  * the same transaction: a server that dies in between computes it from that when it starts again.
  */
 export function foretell(house: House, c: Consignment, moment: Prediction['moment'], at: string): void {
-  const asks = { ...jobOf(house, c), moment, at, options: { draws: house.draws } };
+  const asks = { ...jobOf(house, c), moment, at, options: { draws: drawsOf(c, house.draws), stepH: stepOf(c) } };
   if (!house.thinker) {
     const r = doWork('foretell', asks);
     if (r.ok) house.facts.predict(c.id, r.value);

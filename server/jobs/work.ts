@@ -1,5 +1,5 @@
 import type { Catalogue } from '@/core/catalogue/schema';
-import { planConsignment } from '@/core/choose/plan';
+import { answerQuestion, planConsignment, type Answer, type Question } from '@/core/choose/plan';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
@@ -21,7 +21,8 @@ export interface Works {
   evaluate: { asks: Job; gives: JobResult };
   figures: { asks: Job; gives: StoredResult };
   foretell: { asks: Job & { moment: Prediction['moment']; at: string }; gives: Prediction };
-  plan: { asks: { consignment: Consignment; catalogue: Catalogue; draws: number }; gives: FirstPlan };
+  /** One question of a plan. */
+  plan: { asks: Question; gives: Answer };
 }
 export type Kind = keyof Works;
 
@@ -56,7 +57,7 @@ const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives'
     const e = evaluated(job);
     return e.ok ? { ok: true, value: predictionOf(e.value, moment, at) } : e;
   },
-  plan: ({ consignment, catalogue, draws }) => ({ ok: true, value: firstPlan(consignment, catalogue, draws) }),
+  plan: (question) => ({ ok: true, value: answerQuestion(question) }),
 };
 
 export function doWork<K extends Kind>(kind: K, asks: Works[K]['asks']): Outcome<Works[K]['gives']> {

@@ -16,7 +16,7 @@ export async function saveOrder(
 ): Promise<Outcome<{ code: string; reasons: string[] }>> {
   return writeAfter(
     press,
-    (h) => order.planAhead(h, input),
+    (h) => order.planAhead(h, input, press),
     (h, ahead) => {
       const r = order.saveOrder(h, input, ahead);
       // The form compares drafts with drafts.

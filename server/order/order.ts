@@ -14,7 +14,10 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import { adoptProfile, type House } from '@/server/house';
 import { instantAt } from '@/server/instants';
 import { fetchForecast, forecastFor } from '@/server/outside';
+import { undone } from '@/server/jobs/pool';
 import { firstPlan, type FirstPlan } from '@/server/jobs/work';
+import { makePlan } from '@/server/plan/plan';
+import { PLAN_DRAWS } from '@/core/choose/plan';
 import { adoptReceiver } from './book';
 import { bareConsignment, fromInput, orderInput, type Order } from './input';
 
@@ -144,9 +147,6 @@ export const revive = (house: House, code: string, version: number | null = null
     { kind: 'no longer cancelled', subject: code },
   );
 
-/** Runs behind each set of packs while a plan is made: a second of patience. */
-const PLAN_DRAWS = 50;
-
 /** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
 const planned = (house: House, c: Consignment): FirstPlan =>
   firstPlan(c, catalogueOf(c, house), Math.min(PLAN_DRAWS, house.draws));
@@ -164,14 +164,18 @@ function unplanned(house: House, input: unknown): Consignment | null {
 }
 
 /** Thinks the first plan of an order out before it is saved, so that saving it takes no time; null where there is none to make. */
-export async function planAhead(house: House, input: unknown): Promise<Outcome<FirstPlan | null>> {
+export async function planAhead(house: House, input: unknown, press: string): Promise<Outcome<FirstPlan | null>> {
   const c = house.thinker ? unplanned(house, input) : null;
   if (!c || !house.thinker) return { ok: true, value: null };
-  return house.thinker.run('plan', {
-    consignment: c,
-    catalogue: catalogueOf(c, house),
-    draws: Math.min(PLAN_DRAWS, house.draws),
-  });
+  const r = await makePlan(house.thinker, c, catalogueOf(c, house), house.draws, press);
+  if (r.ok) {
+    const { bags, boxes } = r.value.consignment;
+    return { ok: true, value: { bags, boxes, reasons: r.value.reasons } };
+  }
+  // What the core refuses leaves the order as it is, with the reason.
+  return undone(r)
+    ? r
+    : { ok: true, value: { bags: c.bags, boxes: c.boxes, reasons: r.problems.map((p) => p.message) } };
 }
 
 /** The aggregate speaks of instants, the form of local times. */

@@ -1,6 +1,6 @@
 'use server';
 
-import { write, writeAfter } from '@/server/write';
+import { write, writeAfter, writeInSlices } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import * as assumptions from './assumptions';
 import { renewFeedKey } from '@/server/bench/feed-key';
@@ -17,7 +17,7 @@ export async function setKeys(press: string, on: boolean): Promise<Outcome<null>
   return write(press, (h) => settings.setKeys(h, on === true));
 }
 export async function setAssumption(press: string, input: assumptions.AssumptionInput): Promise<Outcome<number>> {
-  return write(press, (h) => assumptions.setAssumption(h, input));
+  return writeInSlices(press, (h) => assumptions.setAssumptionInSlices(h, input));
 }
 export async function keepBackupNow(press: string): Promise<Outcome<string>> {
   return writeAfter(press, keepBackup, (_, file) => ({ ok: true, value: file }));

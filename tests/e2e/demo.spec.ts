@@ -145,6 +145,25 @@ test('the odds run in this browser’s own worker, give the number a server thre
   expect((await page.request.get(`${app.address}/consignments/KC-9999/chance`)).status()).toBe(404);
 });
 
+test('whole plans are compared, taken once their changes are read, and undone', async ({ page }) => {
+  const heading = async (): Promise<string> => (await page.getByTestId('chance').innerText()).replace(/\s+/g, ' ');
+  await open(page, `${app.address}/consignments/KC-0108/heat`);
+  const before = await heading();
+  await page.getByRole('button', { name: 'Compare whole plans' }).click();
+  const plans = page.getByRole('region', { name: 'Whole plans' });
+  await expect(plans.getByRole('heading', { name: /Plan \d would change/ })).toBeVisible({ timeout: 60_000 });
+  await expect(plans.getByText(/Box 1: Small foam box → .*\.|Packs of box 1: no pack → /).first()).toBeVisible();
+  // Looking changes nothing.
+  expect(await heading()).toBe(before);
+  await plans.getByRole('button', { name: /^Take plan/ }).click();
+  await expect(plans.getByRole('button', { name: 'Compare whole plans' })).toBeVisible();
+  await expect(page.getByTestId('pack-in-use')).not.toContainText('No pack');
+  await page.getByRole('button', { name: 'More for KC-0108' }).click();
+  await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
+  await expect(page.getByText('Undone: the whole plan.')).toBeVisible();
+  await expect(page.getByTestId('pack-in-use')).toContainText('No pack');
+});
+
 test('an own assumption is checked, moves the slack of what is still here, and goes back to its default', async ({
   page,
 }) => {
@@ -154,12 +173,12 @@ test('an own assumption is checked, moves the slack of what is still here, and g
   };
   const before = await slack();
   await open(page, `${app.address}/species/assumptions`);
-  await page.getByLabel('Find a figure').fill('stress settled');
-  const field = page.getByLabel('Your own stress settled');
+  await page.getByLabel('Find a figure').fill('wall heat');
+  const field = page.getByLabel(/^Your own wall heat/);
   await field.fill('-1');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('This cannot be less than 0.')).toBeVisible();
-  await field.fill('4');
+  await field.fill('100');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Default' })).toBeVisible();
   await expect(page.getByText(/consignments? follows?\./)).toBeVisible();

@@ -1,3 +1,4 @@
+import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
 import type { Bag, WaterReading } from '@/core/consignment/schema';
 import type { Difference } from '@/records/field';
 import { num } from '@/ui/fields/fields';
@@ -14,7 +15,16 @@ export interface Draft {
   oxygenPct: string;
   binder: string;
   sedated: boolean;
+  /** How it is made; empty where it is done as usual. */
+  layers: string;
+  corners: string;
+  closure: string;
+  cover: string;
+  lies: boolean;
 }
+
+/** A bag made as usual. */
+export const asUsual = { layers: '', corners: '', closure: '', cover: '', lies: false } as const;
 
 const draftOf = (b: Bag): Draft => ({
   id: b.id,
@@ -26,6 +36,11 @@ const draftOf = (b: Bag): Draft => ({
   oxygenPct: String(Math.round(b.oxygenFraction * 100)),
   binder: b.binderMgN === null ? '' : String(b.binderMgN),
   sedated: b.sedated,
+  layers: b.layers === undefined ? '' : String(b.layers),
+  corners: b.corners ?? '',
+  closure: b.closure ?? '',
+  cover: b.cover ?? '',
+  lies: b.lies ?? false,
 });
 
 export const bagOf = (d: Draft): Partial<Bag> => ({
@@ -40,6 +55,12 @@ export const bagOf = (d: Draft): Partial<Bag> => ({
   oxygenFraction: num(d.oxygenPct) / 100,
   binderMgN: d.binder.trim() === '' ? null : num(d.binder),
   sedated: d.sedated,
+  // What was typed before a reload by an older page may lack these.
+  layers: d.layers ? num(d.layers) : undefined,
+  corners: (d.corners || undefined) as Bag['corners'],
+  closure: (d.closure || undefined) as Bag['closure'],
+  cover: (d.cover || undefined) as Bag['cover'],
+  lies: d.lies || undefined,
 });
 
 export type WaterDraft = Record<keyof WaterReading, string>;
@@ -58,9 +79,21 @@ const idsOf = (mine: Plan, theirs: Plan): string[] => [
   ...new Set([...mine.bags.map((b) => b.id!), ...theirs.bags.map((b) => b.id!)]),
 ];
 
+const madeText = (b: Partial<Bag>): string =>
+  [
+    b.layers && `${b.layers} layers`,
+    b.corners && cornerWords[b.corners],
+    b.closure && closureWords[b.closure],
+    b.cover && coverWords[b.cover],
+    b.lies && 'lying',
+  ]
+    .filter(Boolean)
+    .map((x) => `; ${x}`)
+    .join('');
+
 const bagText = (b: Partial<Bag> | undefined): string =>
   b?.animals
-    ? `${b.animals.map((a) => `${a.count} of ${a.lineId}`).join(', ')}; ${b.waterL} L water, ${b.gasL} L gas, ${Math.round(100 * (b.oxygenFraction ?? 0))} %; ${b.bagTypeId}`
+    ? `${b.animals.map((a) => `${a.count} of ${a.lineId}`).join(', ')}; ${b.waterL} L water, ${b.gasL} L gas, ${Math.round(100 * (b.oxygenFraction ?? 0))} %; ${b.bagTypeId}${madeText(b)}`
     : '';
 
 /** Two plans bag by bag, where they differ. */

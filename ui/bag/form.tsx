@@ -3,7 +3,8 @@ import { Table } from '@/ui/kit/table';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, OtherProblems, SelectField } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
-import { type Draft, type WaterDraft } from './draft';
+import { asUsual, type Draft, type WaterDraft } from './draft';
+import { MakingForm } from './making-form';
 import type { BagStationProps } from '@/server/bag/view';
 
 /** The bag plan as a table that can be typed in, and the shipping water. */
@@ -46,7 +47,7 @@ export function BagForm({
         head={
           <>
             <th>Bag</th>
-            <th className="w-[120px]">Size</th>
+            <th className="min-w-[124px]">Size</th>
             {lines.map((l) => (
               <th key={l.id}>{l.name}</th>
             ))}
@@ -75,6 +76,7 @@ export function BagForm({
       <Button type="button" className="mt-2" onClick={() => setDrafts([...drafts, nextBag(drafts, bagTypes[0]!.id)])}>
         Add a bag
       </Button>
+      <MakingForm drafts={drafts} setDrafts={setDrafts} />
       <h3 className="mb-2 mt-5">Shipping water</h3>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-6">
         {waterKeys.map(([k, label, unit]) => (
@@ -126,7 +128,16 @@ function nextBag(drafts: readonly Draft[], bagTypeId: string): Draft {
   const letter = last?.id.replace(/\d+/, '') ?? 'A';
   let n = 1;
   while (drafts.some((d) => d.id === `${letter}${n}`)) n++;
-  const first = { boxId: '1', bagTypeId, waterL: '1', gasL: '2', oxygenPct: '95', binder: '', sedated: false };
+  const first = {
+    ...asUsual,
+    boxId: '1',
+    bagTypeId,
+    waterL: '1',
+    gasL: '2',
+    oxygenPct: '95',
+    binder: '',
+    sedated: false,
+  };
   return { ...(last ?? first), id: `${letter}${n}`, counts: {} };
 }
 
@@ -162,7 +173,7 @@ function BagRow({
         />
       </td>
       {lines.map((l) => (
-        <td key={l.id} className="w-[84px]">
+        <td key={l.id} className="w-[72px] min-w-[64px]">
           <NumberField
             hideLabel
             label={`${l.name} in bag ${d.id}`}
@@ -173,7 +184,7 @@ function BagRow({
         </td>
       ))}
       {figures.map(([name, path, key]) => (
-        <td key={key}>
+        <td key={key} className="min-w-[76px]">
           <NumberField
             hideLabel
             label={`${name} in bag ${d.id}`}

@@ -183,6 +183,11 @@ export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number
           {table ? 'Hide the table' : 'Show as table'}
         </Button>
       </figcaption>
+      {view.told.map((x) => (
+        <p key={x} className="note mt-1">
+          {x}
+        </p>
+      ))}
       {table && <HoursTable data={data} />}
     </figure>
   );

@@ -27,7 +27,7 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
   ],
   ['Water', (v) => unit(v.bag.waterL, 'L')],
   ['Gas', (v) => unit(v.bag.gasL, `L ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
-  ['Safe for', (v) => unit(v.safeH === null ? '>120' : Math.round(v.safeH), 'h')],
+  ['Safe for', (v) => unit(v.safeH === null ? `> ${Math.floor(v.safeBeyondH)}` : Math.round(v.safeH), 'h')],
   ['Slack', (v) => <b className="num">{slackWords(v.slackH)}</b>],
   [
     'Holds in',

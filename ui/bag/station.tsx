@@ -4,6 +4,7 @@ import { Button } from '@/ui/kit/button';
 import { replanBags, saveBags } from '@/server/bag/actions';
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { waterNumbers } from '@/ui/fields/water';
@@ -24,6 +25,7 @@ const BagHours = dynamic(() => import('./hours').then((m) => m.BagHours), {
 
 /** Bags drawn to scale on a 5 cm mat, a table under them, one bag hour by hour beside. */
 export function BagStation(p: BagStationProps) {
+  const router = useRouter();
   const [chosen, setChosen] = useState(p.chosen ?? p.views[0]?.bag.id ?? '');
   const [editing, setEditing] = useState(p.views.length === 0);
   const [said, setSaid] = useState<string[]>([]);
@@ -33,6 +35,12 @@ export function BagStation(p: BagStationProps) {
   const setWater = (next: WaterDraft): void => plan.setDraft((x) => ({ ...x, water: next }));
   const { save, busy, problems, conflict } = useSave();
   const view = p.views.find((v) => v.bag.id === chosen) ?? p.views[0];
+
+  /** Of many bags only the chosen one came with its hours: the others are fetched when looked at. */
+  const choose = (id: string): void => {
+    setChosen(id);
+    if (p.views.find((v) => v.bag.id === id)?.hours.length === 0) router.replace(`?bag=${id}`, { scroll: false });
+  };
 
   // What the table does not show of a bag (tablet, kind of binder) stays as it was.
   const mine = (): Plan => ({
@@ -91,7 +99,7 @@ export function BagStation(p: BagStationProps) {
             ))}
           </ul>
         )}
-        {p.views.length > 0 && <Mat views={p.views} chosen={chosen} choose={setChosen} />}
+        {p.views.length > 0 && <Mat views={p.views} chosen={chosen} choose={choose} />}
         {editing && (
           <BagForm
             lines={p.lines}
@@ -114,7 +122,13 @@ export function BagStation(p: BagStationProps) {
             <h2>Bag {view.bag.id}, hour by hour</h2>
             <span className="mute ml-auto text-13">at the end of the window</span>
           </div>
-          <BagHours view={view} deadlineH={p.deadlineH} />
+          {view.hours.length > 0 ? (
+            <BagHours view={view} deadlineH={p.deadlineH} />
+          ) : (
+            <p className="note h-[240px]" role="status">
+              Its hours are being fetched …
+            </p>
+          )}
           {view.warnings.length > 0 && (
             <ul className="mt-3 border-t border-rule">
               {view.warnings.map((w) => (

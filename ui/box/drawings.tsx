@@ -49,6 +49,7 @@ export function FromAbove({ v }: { v: BoxView }) {
             stroke="var(--c-temp)"
           />
         ))}
+        <Inside v={v} s={s} />
         {v.box.bottle && (
           <circle cx={(t + w - 4.5) * s} cy={(t + d / 2) * s} r={4 * s} fill="#E9C3A4" stroke="var(--c-temp)" />
         )}
@@ -57,7 +58,7 @@ export function FromAbove({ v }: { v: BoxView }) {
           const bag = v.bags.find((x) => x.id === b.bagId)!;
           const first = v.firstToFail === b.bagId;
           return (
-            <g key={b.bagId} transform={`translate(${(t + b.xCm) * s} ${(t + b.yCm) * s})`}>
+            <g key={b.bagId} transform={`translate(${(t + v.liningCm + b.xCm) * s} ${(t + v.liningCm + b.yCm) * s})`}>
               <circle
                 r={r - 0.8}
                 fill="var(--water)"
@@ -101,6 +102,41 @@ export function FromAbove({ v }: { v: BoxView }) {
   );
 }
 
+/** What lines the box, and bottles of plain water in the gaps, from above. */
+function Inside({ v, s }: { v: BoxView; s: number }) {
+  const [w, d] = v.type.insideCm;
+  const t = v.type.wallCm;
+  return (
+    <>
+      {v.liningCm > 0 && (
+        <rect
+          x={(t + v.liningCm / 2) * s}
+          y={(t + v.liningCm / 2) * s}
+          width={(w - v.liningCm) * s}
+          height={(d - v.liningCm) * s}
+          fill="none"
+          stroke="var(--rule-strong)"
+          strokeWidth={v.liningCm * s}
+          strokeOpacity=".5"
+        />
+      )}
+      {v.arrangement.bottles.map((b, i) => (
+        <g key={`bottle${i}`} transform={`translate(${(t + v.liningCm + b.xCm) * s} ${(t + v.liningCm + b.yCm) * s})`}>
+          <circle
+            r={(b.diameterCm / 2) * s - 0.8}
+            fill="var(--surface)"
+            stroke="var(--water-line)"
+            strokeDasharray="4 3"
+          />
+          <text y="4" textAnchor="middle" className="rb-ax">
+            {v.box.ballast!.litres} L
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
 /** A cut through it, with what is clear under packs and lid. */
 export function FromTheSide({ v }: { v: BoxView }) {
   const [w, , h] = v.type.insideCm;
@@ -108,13 +144,13 @@ export function FromTheSide({ v }: { v: BoxView }) {
   const s = Math.min(352 / (w + 2 * t), 250 / (h + 2 * t));
   const W = (w + 2 * t) * s;
   const H = (h + 2 * t) * s;
-  const floor = (t + h) * s;
+  const floor = (t + h - v.liningCm) * s;
   const front = [...v.arrangement.placed].sort((a, b) => b.yCm - a.yCm);
   const tall = Math.max(0, ...front.map((b) => b.standing.heightCm));
   const lids = v.packs.filter((p) => p.at === 'lid');
   const packCm = Math.max(0, ...lids.map((p) => p.thicknessCm));
   // From the lid down: the packs and what is kept free under them.
-  const keptCm = Math.max(0, h - v.arrangement.roomCm);
+  const keptCm = Math.max(0, h - v.liningCm - v.arrangement.roomCm);
   const fits = v.arrangement.clearCm >= 0;
   const count = lids.reduce((n, p) => n + p.count, 0);
   const packW = Math.max(0, ...lids.map((p) => p.sizeCm[0]));
@@ -144,7 +180,7 @@ export function FromTheSide({ v }: { v: BoxView }) {
           <BagBeside
             key={b.bagId}
             b={b}
-            x={(t + b.xCm - b.standing.diameterCm / 2) * s}
+            x={(t + v.liningCm + b.xCm - b.standing.diameterCm / 2) * s}
             floor={floor}
             s={s}
             first={v.firstToFail === b.bagId ? v.firstColour : null}

@@ -22,7 +22,7 @@ const ground: Record<Verdict, string> = { go: 'bg-fine-pale', care: 'bg-watch-pa
 export type DayPickerProps = NonNullable<FastStationView['days']> & { code: string; version: number };
 
 const noon = (date: string): number => Date.parse(`${date}T12:00:00Z`);
-const degrees = (c: number): string => c.toFixed(0).replace('-', '−');
+const degrees = (c: number): string => String(Math.round(c) || 0).replace('-', '−');
 
 /** One day of one service: what it offers, or why it does not. */
 function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; choose: () => void }) {

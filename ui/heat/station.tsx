@@ -2,6 +2,7 @@
 
 import { Button } from '@/ui/kit/button';
 import { savePacks } from '@/server/heat/actions';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/outcome';
@@ -14,7 +15,9 @@ import { ForecastPanel } from './forecast';
 import { HeatChart } from './chart';
 import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
+import { HolesByHand, oneMore, Tray, usualHoles } from './tray';
 import { Threats } from './threats';
+import { WholePlans } from './whole-plans';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
 
@@ -85,62 +88,13 @@ function WhatIf(p: {
 
 function BoxPick({ ids, on, pick }: { ids: string[]; on: string; pick: (id: string) => void }) {
   return (
-    <div className="mt-3 flex gap-2" role="group" aria-label="Box">
+    <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Box">
       {ids.map((id) => (
         <Button key={id} tone={id === on ? 'go' : 'plain'} onClick={() => pick(id)}>
           Box {id}
         </Button>
       ))}
     </div>
-  );
-}
-
-/** What lies on the shelf, and how many of each are in the box. */
-function Tray({
-  types,
-  count,
-  busy,
-  add,
-}: {
-  types: HeatStationProps['packTypes'];
-  count: (id: string) => number;
-  busy: boolean;
-  add: (id: string, by: number) => void;
-}) {
-  return (
-    <ul>
-      {types.map((t) => (
-        <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
-          <svg width="26" height="32" viewBox="0 0 26 32" aria-hidden="true">
-            <path
-              d="M2 4l2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2 2-2 2 2v24l-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2-2 2-2-2Z"
-              fill={count(t.id) > 0 ? (t.kind === 'heat' ? '#E9C3A4' : 'var(--water)') : 'var(--surface)'}
-              stroke={t.kind === 'heat' ? 'var(--c-temp)' : 'var(--water-line)'}
-            />
-          </svg>
-          <span className="flex-1">{t.name}</span>
-          <Button
-            className="!px-3"
-            aria-label={`One ${t.name} less`}
-            disabled={busy || count(t.id) === 0}
-            onClick={() => add(t.id, -1)}
-          >
-            −
-          </Button>
-          <b className="num w-6 text-center" data-testid={`packs-${t.id}`}>
-            {count(t.id)}
-          </b>
-          <Button
-            className="!px-3"
-            aria-label={`One ${t.name} more`}
-            disabled={busy || count(t.id) >= 6}
-            onClick={() => add(t.id, 1)}
-          >
-            +
-          </Button>
-        </li>
-      ))}
-    </ul>
   );
 }
 
@@ -180,8 +134,8 @@ function Odds({
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
   const { save, busy, problems, setProblems } = useSave();
-  const [boxId, setBoxId] = useState(p.boxes[0]?.id ?? '1');
-  const box = p.boxes.find((b) => b.id === boxId) ?? p.boxes[0]!;
+  const router = useRouter();
+  const box = p.boxes[0]!;
   const [looked, setLooked] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const [stopped, setStopped] = useState(false);
@@ -198,7 +152,11 @@ export function HeatStation(p: HeatStationProps) {
       (press) => savePacks(press, { code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
       () => setLooked(null),
     );
-  const use = ({ packs, ventHoles, bottle }: HeatOption): void => pack({ packs, ventHoles, bottle });
+  const holesFor = (set: PackSet): number => usualHoles(set, p.packTypes);
+  /** Holes that a hand has set stay; others go with the packs. */
+  const byHand = box.ventHoles !== holesFor(inUse.packs);
+  const holesWith = (set: PackSet): number => (byHand ? box.ventHoles : holesFor(set));
+  const take = ({ packs, bottle }: HeatOption): void => pack({ packs, ventHoles: holesWith(packs), bottle });
   /** What the shelf lacks for a set, the other boxes as they are. */
   const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
   const short = (o: HeatOption): string => {
@@ -208,33 +166,14 @@ export function HeatStation(p: HeatStationProps) {
     return missing > 0 ? `the shelf lacks ${missing}` : '';
   };
   const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
-  const add = (id: string, by: number): void => {
-    const heats = (x: string): boolean => p.packTypes.find((t) => t.id === x)?.kind === 'heat';
-    // One more goes under the lid; one less comes from there first.
-    const spot =
-      by > 0 ? 'lid' : inUse.packs.some((x) => x.packId === id && (x.at ?? 'lid') === 'lid') ? 'lid' : 'side';
-    const here = (x: PackSet[number]): boolean => x.packId === id && (x.at ?? 'lid') === spot;
-    const next = inUse.packs
-      .map((x) => (here(x) ? { ...x, count: x.count + by } : x))
-      .concat(inUse.packs.some(here) || by < 0 ? [] : [{ packId: id, count: 1 }])
-      .filter((x) => x.count > 0);
-    const heat = next.reduce((n, x) => n + (heats(x.packId) ? x.count : 0), 0);
-    pack({ packs: next, ventHoles: Math.min(8, 2 * heat), bottle: inUse.bottle });
-  };
+  const add = (id: string, by: number): void => take({ ...inUse, packs: oneMore(inUse.packs, id, by) });
   return (
     <div>
       <div className="-mx-6 -mt-4 hidden md:block">
         <HeatChart p={p} box={box} drawn={drawn} chosen={chosen} fan={chosen === inUse ? fan : null} />
       </div>
-      {p.boxes.length > 1 && (
-        <BoxPick
-          ids={p.boxes.map((b) => b.id)}
-          on={box.id}
-          pick={(id) => {
-            setBoxId(id);
-            setLooked(null);
-          }}
-        />
+      {p.boxIds.length > 1 && (
+        <BoxPick ids={p.boxIds} on={box.id} pick={(id) => router.replace(`?box=${id}`, { scroll: false })} />
       )}
       <div className="mt-4 grid gap-8 lg:grid-cols-[328px_1fr]">
         <section>
@@ -248,6 +187,14 @@ export function HeatStation(p: HeatStationProps) {
             busy={busy}
             compute={(ventHoles, shiftC) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles }, shiftC)}
           />
+          {byHand && (
+            <HolesByHand
+              have={box.ventHoles}
+              usual={holesFor(inUse.packs)}
+              busy={busy}
+              set={(ventHoles) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles })}
+            />
+          )}
           <p className="note mt-3">
             Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
             beside them.
@@ -260,17 +207,17 @@ export function HeatStation(p: HeatStationProps) {
         <section className="min-w-0">
           <div className="mb-1 flex flex-wrap items-center gap-3">
             <h2>
-              {options.length} ways to heat {p.boxes.length > 1 ? `box ${box.id}` : 'this box'}
+              {options.length} ways to heat {p.boxIds.length > 1 ? `box ${box.id}` : 'this box'}
             </h2>
             <span className="mute mr-auto flex items-center gap-2 text-13" role="status" data-testid="chances">
               {problem ?? <Odds complete={complete} stopped={stopped} share={share} stop={setStopped} />}
             </span>
             {chosen.name !== box.chosen ? (
-              <Button tone="go" disabled={busy} onClick={() => use(chosen)}>
+              <Button tone="go" disabled={busy} onClick={() => take(chosen)}>
                 Use {chosen.name}
               </Button>
             ) : best.name !== box.chosen ? (
-              <Button tone="go" disabled={busy} onClick={() => use(best)}>
+              <Button tone="go" disabled={busy} onClick={() => take(best)}>
                 Use {best.name}
               </Button>
             ) : (
@@ -291,6 +238,7 @@ export function HeatStation(p: HeatStationProps) {
               Show all {options.length}
             </Button>
           )}
+          <WholePlans code={p.code} version={p.version} chance={p.chance} />
           <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
           <OtherProblems
             problems={problems}

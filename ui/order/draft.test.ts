@@ -164,6 +164,17 @@ test('delivery and opening follow from the promise of the service', () => {
     opening: '2026-11-27T10:30',
   });
   expect(follow('soon', [s], s.id)).toEqual({});
+  // Own car: 1,000 km of road and more are no afternoon, whatever the row says is usual.
+  const car = row(services, 'own-car', 'service');
+  const coimbra = { name: 'Coimbra', lat: 40.2, lon: -8.4 };
+  const far = follow('2026-11-26T06:00', [car], car.id, { from: coimbra, to: { name: 'Bari', lat: 41.1, lon: 16.9 } });
+  expect(far.windowStart! > '2026-11-28').toBe(true);
+  const near = follow('2026-11-26T06:00', [car], car.id, {
+    from: coimbra,
+    to: { name: 'Porto', lat: 41.15, lon: -8.6 },
+  });
+  expect(near.windowStart!.startsWith('2026-11-26')).toBe(true);
+  expect(near.windowStart! < far.windowStart!).toBe(true);
   expect(follow('2026-11-26T19:00', [s], 'another')).toEqual({});
 });
 

@@ -1,3 +1,5 @@
+import { wayOf, type Spot } from '@/core/calendar/reach';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
@@ -32,16 +34,33 @@ export const waterOfLine = (d: OrderDraft, tank: string): WaterDraft => d.waters
 export const tankInto = (d: OrderDraft, into: string): WaterDraft =>
   d.tanks.find((t) => t.name === into) ?? d.tanks[0]!;
 
-/** Delivery and opening follow from the hand-over and the service's usual hours. */
-export function follow(handOver: string, services: readonly Service[], serviceId: string): Partial<OrderDraft> {
+/** Where it goes from and to, once both are known. */
+export function endsOf(d: Pick<OrderDraft, 'sender' | 'receiver'>): { from: Spot; to: Spot } | null {
+  const spot = (p: PartyDraft): Spot | null => {
+    const [lat, lon] = [num(p.lat), num(p.lon)];
+    return Number.isFinite(lat) && Number.isFinite(lon) ? { name: p.town, lat, lon, country: p.country } : null;
+  };
+  const [from, to] = [spot(d.sender), spot(d.receiver)];
+  return from && to ? { from, to } : null;
+}
+
+/** Delivery and opening follow from the hand-over and the hours the service takes from one place to the other. */
+export function follow(
+  handOver: string,
+  services: readonly Service[],
+  serviceId: string,
+  ends: { from: Spot; to: Spot } | null = null,
+): Partial<OrderDraft> {
   const service = services.find((s) => s.id === serviceId);
   const ms = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(handOver) ? Date.parse(`${handOver}:00Z`) : NaN;
   if (!service || !Number.isFinite(ms)) return {};
   const at = (h: number): string => localInput(ms + h * 3600_000, 'UTC');
+  const whole = (h: number): number => Math.ceil(h * 4) / 4;
+  const hours = ends ? whole(wayOf(service, ends.from, ends.to, defaultAssumptions).hours) : service.usualH;
   return {
-    windowStart: at(service.usualH),
-    windowEnd: at(service.usualH + service.windowH),
-    opening: at(service.usualH + service.windowH / 2),
+    windowStart: at(hours),
+    windowEnd: at(hours + service.windowH),
+    opening: at(hours + service.windowH / 2),
   };
 }
 

@@ -11,10 +11,13 @@ import type { Problem } from '@/core/consignment/outcome';
 import { saving } from '@/ui/fields/saving';
 import { OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { useDraft } from '@/ui/use-draft';
+import { MakingPlan } from '@/ui/kit/making-plan';
+import { usePlanProgress } from '@/ui/use-progress';
 import { useSave } from '@/ui/use-save';
 import {
   apart,
   emptyLine,
+  endsOf,
   follow,
   inputOf,
   mix,
@@ -63,7 +66,7 @@ function useSpecies(list: readonly Species[]): [Species[], (s: Species) => void]
 /** The order: who gets what, from which tank, to where, by which service, until when; and what a careful shipper says to it. */
 export function OrderStation(p: OrderStationProps) {
   const router = useRouter();
-  const { save, busy, problems, conflict } = useSave();
+  const { save, busy, press, problems, conflict } = useSave();
   const {
     draft: d,
     setDraft: setD,
@@ -77,7 +80,7 @@ export function OrderStation(p: OrderStationProps) {
   const [timeTyped, setTimeTyped] = useState(p.code !== null);
   const isNew = p.code === null;
   const set = (change: Partial<OrderDraft>): void => setD((x) => ({ ...x, ...change }));
-  const usual = (handOver: string, id: string): Partial<OrderDraft> => follow(handOver, p.services, id);
+  const usual = (handOver: string, id: string): Partial<OrderDraft> => follow(handOver, p.services, id, endsOf(d));
   const incoming = d.direction === 'incoming';
 
   const setLines = (lines: LineDraft[]): void =>
@@ -178,11 +181,18 @@ export function OrderStation(p: OrderStationProps) {
             told={problems.length > 0 && !conflict}
             reasons={reasons}
             anew={restored ? reset : null}
+            planning={<PlanningNow press={press} />}
           />
         </aside>
       </div>
     </form>
   );
+}
+
+/** Shown once a plan takes longer than a moment. */
+function PlanningNow({ press }: { press: string | null }) {
+  const { progress, stop } = usePlanProgress(press);
+  return progress && <MakingPlan progress={progress} stop={stop} />;
 }
 
 function Direction({ value, onChange }: { value: string; onChange: (direction: string) => void }) {
@@ -213,8 +223,11 @@ function Foot({
   told,
   reasons,
   anew,
+  planning,
 }: {
   isNew: boolean;
+  /** How far a plan is that is being made. */
+  planning: ReactNode;
   busy: boolean;
   problems: readonly Problem[];
   told: boolean;
@@ -240,6 +253,7 @@ function Foot({
       <Button tone="go" className="w-full !min-h-11" disabled={busy}>
         {busy ? 'Computing the plan …' : isNew ? 'Make the consignment' : 'Save the order'}
       </Button>
+      {planning}
       {reasons.length > 0 && (
         <ul className="note" role="status">
           {reasons.map((s) => (

@@ -2,7 +2,11 @@ import { bagStationView } from '@/server/bag/view';
 import { openStation } from '@/server/consignment/open';
 import { BagStation } from '@/ui/bag/station';
 
-export default async function BagPage({ params }: { params: Promise<{ code: string }> }) {
+type Asked = { params: Promise<{ code: string }>; searchParams: Promise<{ bag?: string }> };
+
+export default async function BagPage({ params, searchParams }: Asked) {
   const s = await openStation(params);
-  return <BagStation {...s.base} {...bagStationView(s)} />;
+  const { bag } = await searchParams;
+  const known = s.c.bags.some((b) => b.id === bag) ? bag! : null;
+  return <BagStation {...s.base} {...bagStationView(s, known)} />;
 }

@@ -3,8 +3,15 @@ import { missingWords } from '@/server/consignment/station';
 import { heatView } from '@/server/heat/view';
 import { HeatStation } from '@/ui/heat/station';
 
-export default async function HeatPage({ params }: { params: Promise<{ code: string }> }) {
+type Asked = { params: Promise<{ code: string }>; searchParams: Promise<{ box?: string }> };
+
+export default async function HeatPage({ params, searchParams }: Asked) {
   const s = await openStation(params);
-  const view = heatView(s);
-  return view ? <HeatStation {...s.base} {...view} /> : <p className="note max-w-[640px]">{missingWords(s)}</p>;
+  const { box } = await searchParams;
+  const view = heatView(s, typeof box === 'string' ? box : null);
+  return view ? (
+    <HeatStation key={view.boxId} {...s.base} {...view} />
+  ) : (
+    <p className="note max-w-[640px]">{missingWords(s)}</p>
+  );
 }

@@ -1,0 +1,69 @@
+import type { Closure, Corners, Cover } from '@/core/catalogue/making';
+import type { BagType } from '@/core/catalogue/schema';
+
+/** How a bag is made, as far as hands have said it; what is absent is done as usual. */
+export interface Making {
+  layers?: number | undefined;
+  corners?: Corners | undefined;
+  closure?: Closure | undefined;
+  cover?: Cover | undefined;
+  lies?: boolean | undefined;
+}
+
+/** Bags one in another: two of ordinary film, one of breather film, which must breathe, where nothing else was said (common practice †). */
+export const layersOf = (type: Pick<BagType, 'breather'>, bag: Making = {}): number =>
+  bag.layers ?? (type.breather ? 1 : 2);
+
+/** Rubber bands a bag takes: two for each neck that bands close, and two for banded corners of each layer. */
+export function bandsOf(type: Pick<BagType, 'breather'>, bag: Making = {}): number {
+  const layers = layersOf(type, bag);
+  const closed = (bag.closure ?? 'bands') === 'knot' ? 0 : 2;
+  return layers * (closed + (bag.corners === 'banded' ? 2 : 0));
+}
+
+export const cornerWords: Record<Corners, string> = {
+  square: 'corners as they are',
+  taped: 'both corners folded up and taped',
+  banded: 'both corners tied off with bands',
+  inverted: 'second bag the other way up, so that no corner is left',
+};
+export const closureWords: Record<Closure, string> = {
+  bands: 'twist, two bands',
+  knot: 'twist, knot',
+  'knot-bands': 'twist, knot, two bands over it',
+  gooseneck: 'twist, fold the neck over, two bands',
+};
+export const coverWords: Record<Cover, string> = {
+  shred: 'a handful of rinsed plastic shred',
+  moss: 'a tuft of rinsed moss',
+  mesh: 'a piece of soft mesh',
+};
+
+const ordinal = ['', '', 'second', 'third'] as const;
+
+/** The steps of closing a bag, in the order of the hands. Breather film has its own: loose, no gas, sealed, stood, in paper. */
+export function makingSteps(type: Pick<BagType, 'breather'>, bag: Making, gasL: number, oxygen: boolean): string[] {
+  const cover = bag.cover ? [`Put in ${coverWords[bag.cover]}`] : [];
+  if (type.breather)
+    return [
+      ...cover,
+      'Breather film: loosely full of water, no gas, sealed, or twisted and banded',
+      'Stands ten minutes on paper for its seam; then wrapped by itself in a sheet of paper, touching no plastic and no foam',
+    ];
+  const layers = layersOf(type, bag);
+  const corners = bag.corners ?? (layers > 1 ? 'inverted' : 'square');
+  const steps = [...cover];
+  if (corners === 'taped' || corners === 'banded') steps.push(`First ${cornerWords[corners]}`);
+  steps.push(gasL > 0 ? `Press out the air, ${gasL} L ${oxygen ? 'oxygen' : 'air'}` : 'No gas');
+  steps.push(sentence(closureWords[bag.closure ?? 'bands']));
+  for (let n = 2; n <= layers; n++)
+    steps.push(
+      n === 2 && corners === 'inverted'
+        ? sentence(cornerWords.inverted)
+        : `${sentence(ordinal[n]!)} bag over it, closed alike`,
+    );
+  if (bag.lies) steps.push('Laid on its side in the box');
+  return steps;
+}
+
+const sentence = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);

@@ -1,0 +1,32 @@
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Bag, Box } from '@/core/consignment/schema';
+
+/** What lines a box, wall inwards: "walls, floor and lid lined with foam sheet, 2 cm". */
+export const liningWords = (box: Box): string[] =>
+  (box.lining ?? []).map((x) => `walls, floor and lid lined with ${x.name.toLowerCase()}`);
+
+/** "4 bottles of 1 L plain water at room temperature". */
+export const ballastWords = (box: Box): string[] =>
+  box.ballast
+    ? [
+        `${box.ballast.count === 1 ? 'A bottle' : `${box.ballast.count} bottles`} of ${box.ballast.litres} L plain water at room temperature`,
+      ]
+    : [];
+
+/** Names of the bags of film that breathes. */
+export const breathersIn = (bags: readonly Bag[], catalogue: Catalogue): string[] =>
+  bags.filter((b) => row(catalogue.bags, b.bagTypeId, 'bag').breather).map((b) => b.id);
+
+/** How bags that breathe lie in a box. */
+export const breatherWords = (breathers: readonly string[]): string[] =>
+  breathers.length > 0
+    ? [`${breathers.join(', ')} flat, a sheet of paper round each, no plastic and no foam against the film`]
+    : [];
+
+/** What goes round the bags of a box. Film that breathes must not be shut in: a liner would suffocate what is in it. */
+export function linerWords(bags: number, breathers: readonly string[]): string {
+  if (breathers.length === 0) return 'absorbent at the bottom, one liner bag round everything';
+  if (breathers.length === bags) return 'absorbent at the bottom, no liner bag: breather film has to breathe';
+  return `absorbent at the bottom, a liner bag round the ordinary bags only: ${breathers.join(', ')} must breathe outside it`;
+}

@@ -1,0 +1,9 @@
+/** Corners of a bag's floor, in which small fish are trapped: left square, taped, banded, or rounded by an inverted second bag. */
+export const cornerKinds = ['square', 'taped', 'banded', 'inverted'] as const;
+export type Corners = (typeof cornerKinds)[number];
+/** How a neck is closed after its twist. */
+export const closureKinds = ['bands', 'knot', 'knot-bands', 'gooseneck'] as const;
+export type Closure = (typeof closureKinds)[number];
+/** What goes in for the fish to hide in, or between those that bite. */
+export const coverKinds = ['shred', 'moss', 'mesh'] as const;
+export type Cover = (typeof coverKinds)[number];

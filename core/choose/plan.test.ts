@@ -1,0 +1,203 @@
+import fc from 'fast-check';
+import { catalogue } from '@/core/catalogue';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import type { Consignment } from '@/core/consignment/schema';
+import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
+import { prepare, withBox } from '@/core/engine/prepare';
+import { evaluate } from '@/core/evaluate/evaluate';
+import { exampleConsignment } from '@/tests/example';
+import { makingsOf } from './boxes';
+import { candidatePlans, packless, plansFor, sievePlans, type HeatPlan } from './packs';
+import {
+  answerQuestion,
+  cheapestSure,
+  frontier,
+  planBy,
+  planConsignment,
+  planning,
+  type Answer,
+  type BoxQuestion,
+  type Question,
+} from './plan';
+
+const frost = exampleConsignment();
+const shifted = (c: Consignment, shiftC: number): Consignment => ({
+  ...c,
+  bags: [],
+  forecast: { ...c.forecast!, shiftC },
+});
+const heat = exampleConsignment('cool-water-by-car-in-heat');
+const luck = { seed: 1, holidays: [] };
+const prepared = (c: Consignment) => {
+  const r = prepare(c, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+  if (!r.ok) throw new Error(r.problems[0]!.message);
+  return r.value;
+};
+/** The lean bags in their everyday box. */
+const leanBox = (c: Consignment): Consignment => {
+  const { consignment } = answerQuestion({ kind: 'bags', consignment: c, catalogue, roomy: 1 }) as Extract<
+    Answer,
+    { kind: 'bags' }
+  >;
+  return consignment;
+};
+
+describe('which of several plans', () => {
+  const any = fc.record({
+    chance: fc.integer({ min: 0, max: 100 }).map((x) => x / 100),
+    cost: fc.integer({ min: 1, max: 60 }),
+  });
+  test('the frontier holds what nothing beats in both, cheapest first (property)', () => {
+    fc.assert(
+      fc.property(fc.array(any, { minLength: 1, maxLength: 12 }), (options) => {
+        const kept = frontier(options);
+        const beaten = (x: (typeof options)[number]): boolean =>
+          options.some((y) => y.chance >= x.chance && y.cost <= x.cost && (y.chance > x.chance || y.cost < x.cost));
+        for (const x of options)
+          if (!beaten(x)) expect(kept.some((y) => y.chance === x.chance && y.cost === x.cost)).toBe(true);
+        for (const x of kept) expect(beaten(x)).toBe(false);
+        expect(kept.map((x) => x.cost)).toEqual(kept.map((x) => x.cost).sort((x, y) => x - y));
+      }),
+    );
+  });
+  test('the cheapest that reaches the chance; where none does a dearer one only for what it brings', () => {
+    const plan = (chance: number, cost: number) => ({ chance, cost });
+    expect(cheapestSure([plan(0.99, 30), plan(0.96, 20), plan(0.9, 5)], 0.95)).toEqual(plan(0.96, 20));
+    expect(cheapestSure([plan(0.8, 20), plan(0.9, 30)], 0.95)).toEqual(plan(0.9, 30));
+    // Twice the money for a point in a hundred is not worth it: a tenth more costs a point.
+    expect(cheapestSure([plan(0.8, 20), plan(0.81, 40)], 0.95)).toEqual(plan(0.8, 20));
+  });
+});
+
+describe('the sieve of warmth', () => {
+  const p = prepared(leanBox(shifted(frost, 0)));
+  test('what it finds lost in every draw is lost in whole draws too, and its best is not', () => {
+    const whole = (plan: HeatPlan): number => {
+      const { packs, ventHoles, bottle } = plan;
+      const d = new Draws(withBox(p, { ...p.boxes[0]!.box, packs, ventHoles, bottle }), 1, null, luck.holidays);
+      d.more(24);
+      return d.result(false).lost;
+    };
+    const none = { packs: [], ventHoles: 0, bottle: null };
+    expect(sievePlans(p, [none], luck)[0]!.lost).toBe(24);
+    expect(whole(none)).toBe(24);
+    const best = sievePlans(p, candidatePlans(catalogue, null, a), luck)[0]!;
+    // Warmth alone finds fewer lost than warmth and water together, but for its coarser loss.
+    expect(whole(best.plan)).toBeGreaterThanOrEqual(best.lost - 1);
+    expect(whole(best.plan)).toBeLessThan(12);
+  });
+  test('a hot bottle is only for the cold', () => {
+    const bottles = (c: Consignment): number =>
+      plansFor(prepared(leanBox(shifted(c, 0))), null).filter((x) => x.bottle).length;
+    expect(bottles(frost)).toBeGreaterThan(0);
+    expect(bottles(heat)).toBe(0);
+  });
+  test('a box that needs no pack is found without trying any', () => {
+    expect(packless(prepared(leanBox(shifted(frost, 0))), 50, luck)).toBeNull();
+    expect(packless(prepared(leanBox(shifted(heat, 0))), 60, luck)).toMatchObject({ packs: [], lost: 0, draws: 60 });
+  });
+});
+
+describe('planning together', () => {
+  test('in hard frost walls and bottles of water save what no pack could in the everyday box', () => {
+    const cold = shifted(frost, 0);
+    const plain = answerQuestion({
+      kind: 'box',
+      consignment: leanBox(cold),
+      catalogue,
+      draws: 100,
+      plainFirst: true,
+      like: null,
+    }) as Extract<Answer, { kind: 'box' }>;
+    const everyday = plain.ways[0]!;
+    const plan = planConsignment(cold, catalogue, 100);
+    const best = plan.curve[plan.curve.length - 1]!;
+    expect(everyday.option.chance!).toBeLessThan(a.wantedChance);
+    expect(best.chance!).toBeGreaterThanOrEqual(a.wantedChance);
+    // The plan taken is the cheapest of those that reach it, and says why it is not the plain one.
+    const enough = plan.curve.filter((o) => o.chance! >= a.wantedChance);
+    expect(plan.consignment.boxes).toEqual(enough[0]!.consignment.boxes);
+    expect(plan.reasons.join(' ')).toMatch(/of 100 runs arrive within limits, \d+ of 100 runs with/);
+    for (const [i, o] of plan.curve.entries()) if (i > 0) expect(o.chance!).toBeGreaterThan(plan.curve[i - 1]!.chance!);
+  });
+  test('in mild weather the everyday box is fine, and nothing dearer is asked about', () => {
+    const asked: Question[] = [];
+    const plan = planning(shifted(heat, 0), catalogue, 50);
+    let step = plan.next();
+    while (!step.done) {
+      asked.push(...step.value);
+      step = plan.next(step.value.map(answerQuestion));
+    }
+    expect(asked.map((q) => q.kind)).toEqual(['bags', 'box']);
+    expect(step.value.curve).toHaveLength(1);
+    expect(step.value.consignment.boxes[0]).toMatchObject({ packs: [] });
+  });
+  test('boxes with the same bags are asked about once, others of about the same warmth with what was found for the first', () => {
+    const line = frost.lines[0]!;
+    const big = { ...shifted(frost, 20), lines: [{ ...line, count: 100 }] };
+    const asked: BoxQuestion[][] = [];
+    const plan = planning(big, catalogue, 20);
+    let step = plan.next();
+    while (!step.done) {
+      const boxes = step.value.filter((q) => q.kind === 'box');
+      if (boxes.length > 0) asked.push(boxes);
+      step = plan.next(step.value.map(answerQuestion));
+    }
+    const { boxes, bags } = step.value.consignment;
+    expect(boxes.length).toBeGreaterThan(3);
+    const whole = evaluate(step.value.consignment, catalogue, big.forecast, { draws: 0, stepH: 0.5 });
+    expect(whole.ok ? [] : whole.problems).toEqual([]);
+    expect(bags.reduce((n, b) => n + b.animals[0]!.count, 0)).toBe(100);
+    const all = asked.flat();
+    expect(all.length).toBeLessThan(boxes.length);
+    expect(all[0]!.like).toBeNull();
+    for (const q of asked[1] ?? []) expect(q.like).not.toBeNull();
+    // Alike in, alike out.
+    const inBox = (id: string): string =>
+      JSON.stringify(bags.filter((b) => b.boxId === id).map((b) => [b.animals[0]!.count, b.waterL]));
+    for (const x of boxes) for (const y of boxes) if (inBox(x.id) === inBox(y.id)) expect(x.packs).toEqual(y.packs);
+  });
+  test('what travels along is weighed in its own box, and in no other', () => {
+    const line = frost.lines[0]!;
+    const heavy = {
+      id: 'P1',
+      kind: 'plant' as const,
+      name: 'Fern',
+      amount: '',
+      vessel: 'bag' as const,
+      weightKg: 7,
+      boxId: null,
+    };
+    const big = { ...shifted(frost, 20), lines: [{ ...line, count: 60 }], companions: [heavy] };
+    const plan = planning(big, catalogue, 0);
+    let step = plan.next();
+    const weighs: number[] = [];
+    while (!step.done) {
+      for (const q of step.value) if (q.kind === 'box') weighs.push(q.consignment.companions?.length ?? 0);
+      step = plan.next(step.value.map(answerQuestion));
+    }
+    expect(step.value.consignment.boxes.length).toBeGreaterThan(1);
+    expect(weighs.reduce((s, n) => s + n, 0)).toBe(1);
+  });
+  test('answered elsewhere and out of order it is the same plan, and tells how far it is', async () => {
+    const c = shifted(frost, 15);
+    const told: string[] = [];
+    const away = await planBy(
+      planning(c, catalogue, 20),
+      async (q) => {
+        for (let i = q.kind === 'box' ? 3 : 0; i > 0; i--) await Promise.resolve();
+        return answerQuestion(q);
+      },
+      (done, of) => told.push(`${done}/${of}`),
+    );
+    expect(away).toEqual(planConsignment(c, catalogue, 20));
+    expect(told[0]).toBe('0/1');
+    const [done, of] = told[told.length - 1]!.split('/');
+    expect(done).toBe(of);
+  });
+  test('what is offered for a box takes its bags, lining and bottles included', () => {
+    const c = leanBox(shifted(frost, 0));
+    for (const { box } of makingsOf(c, c.boxes[0]!, catalogue))
+      expect(prepared({ ...c, boxes: [box] }).boxes[0]!.arrangement.problems).toEqual([]);
+  });
+});
