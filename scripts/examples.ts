@@ -8,7 +8,11 @@ import { usedRows, plainSurroundings } from '@/server/consignment/result';
 for (const file of process.argv.slice(2)) {
   const read = readConsignment(JSON.parse(readFileSync(file, 'utf8')));
   if (!read.ok) throw new Error(read.problems.map((p) => `${file}: ${p.path}: ${p.message}`).join('\n'));
-  const { consignment } = planConsignment({ ...read.value, bags: [], catalogue: null }, catalogue);
+  const { consignment } = planConsignment({
+    consignment: { ...read.value, bags: [], catalogue: null },
+    catalogue,
+    holidays: [],
+  });
   writeFileSync(
     file,
     `${JSON.stringify({ ...consignment, catalogue: usedRows(consignment, plainSurroundings) }, null, 2)}\n`,

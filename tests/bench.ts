@@ -94,7 +94,11 @@ say(`  ${cells} cells`);
 const order = largeOrder();
 let large = order;
 const planned = performance.now();
-for (let plan = planning(order, catalogue), step = plan.next(); ; step = plan.next(step.value.map(answerQuestion)))
+for (
+  let plan = planning({ consignment: order, catalogue, holidays: [] }), step = plan.next();
+  ;
+  step = plan.next(step.value.map(answerQuestion))
+)
   if (step.done) {
     large = step.value.consignment;
     break;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import type { Holiday } from '@/core/calendar/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
 import { prepare, withBox } from '@/core/engine/prepare';
@@ -105,12 +106,13 @@ describe('planning together', () => {
       kind: 'box',
       consignment: leanBox(cold),
       catalogue,
+      holidays: [],
       draws: 100,
       plainFirst: true,
       like: null,
     }) as Extract<Answer, { kind: 'box' }>;
     const everyday = plain.ways[0]!;
-    const plan = planConsignment(cold, catalogue, 100);
+    const plan = planConsignment({ consignment: cold, catalogue, holidays: [] }, 100);
     const best = plan.curve[plan.curve.length - 1]!;
     expect(everyday.option.chance!).toBeLessThan(a.wantedChance);
     expect(best.chance!).toBeGreaterThanOrEqual(a.wantedChance);
@@ -122,7 +124,7 @@ describe('planning together', () => {
   });
   test('in mild weather the everyday box is fine, and nothing dearer is asked about', () => {
     const asked: Question[] = [];
-    const plan = planning(shifted(heat, 0), catalogue, 50);
+    const plan = planning({ consignment: shifted(heat, 0), catalogue, holidays: [] }, 50);
     let step = plan.next();
     while (!step.done) {
       asked.push(...step.value);
@@ -136,7 +138,7 @@ describe('planning together', () => {
     const line = frost.lines[0]!;
     const big = { ...shifted(frost, 20), lines: [{ ...line, count: 100 }] };
     const asked: BoxQuestion[][] = [];
-    const plan = planning(big, catalogue, 20);
+    const plan = planning({ consignment: big, catalogue, holidays: [] }, 20);
     let step = plan.next();
     while (!step.done) {
       const boxes = step.value.filter((q) => q.kind === 'box');
@@ -169,7 +171,7 @@ describe('planning together', () => {
       boxId: null,
     };
     const big = { ...shifted(frost, 20), lines: [{ ...line, count: 60 }], companions: [heavy] };
-    const plan = planning(big, catalogue, 0);
+    const plan = planning({ consignment: big, catalogue, holidays: [] }, 0);
     let step = plan.next();
     const weighs: number[] = [];
     while (!step.done) {
@@ -179,18 +181,30 @@ describe('planning together', () => {
     expect(step.value.consignment.boxes.length).toBeGreaterThan(1);
     expect(weighs.reduce((s, n) => s + n, 0)).toBe(1);
   });
+  test('where nobody delivers for days, what is late is later still, and no plan is as sure', () => {
+    const c = shifted(frost, 8);
+    const open = Date.parse(c.openingAt);
+    const holidays = [1, 2, 3, 4, 5, 6].map((days) => ({
+      date: new Date(open + days * 24 * 3600_000).toISOString().slice(0, 10),
+      name: 'Feast',
+      place: c.receiver.place.name,
+    }));
+    const surest = (days: Holiday[]): number =>
+      Math.max(...planConsignment({ consignment: c, catalogue, holidays: days }, 100).curve.map((o) => o.chance!));
+    expect(surest(holidays)).toBeLessThan(surest([]));
+  });
   test('answered elsewhere and out of order it is the same plan, and tells how far it is', async () => {
     const c = shifted(frost, 15);
     const told: string[] = [];
     const away = await planBy(
-      planning(c, catalogue, 20),
+      planning({ consignment: c, catalogue, holidays: [] }, 20),
       async (q) => {
         for (let i = q.kind === 'box' ? 3 : 0; i > 0; i--) await Promise.resolve();
         return answerQuestion(q);
       },
       (done, of) => told.push(`${done}/${of}`),
     );
-    expect(away).toEqual(planConsignment(c, catalogue, 20));
+    expect(away).toEqual(planConsignment({ consignment: c, catalogue, holidays: [] }, 20));
     expect(told[0]).toBe('0/1');
     const [done, of] = told[told.length - 1]!.split('/');
     expect(done).toBe(of);

@@ -23,6 +23,13 @@ const ROOMY = [1, 2, 4] as const;
 /** Beyond so many boxes more water only makes more boxes. */
 const FEW_BOXES = 3;
 
+/** What is to be planned, of what, and when nobody works. */
+export interface Order {
+  consignment: Consignment;
+  catalogue: Catalogue;
+  holidays: readonly Holiday[];
+}
+
 /** What bags and boxes an order takes, with so many times the least water. */
 export interface BagsQuestion {
   kind: 'bags';
@@ -41,6 +48,8 @@ export interface BoxQuestion {
   kind: 'box';
   consignment: Consignment;
   catalogue: Catalogue;
+  /** Days on which nobody delivers: what is late then is later still. */
+  holidays: readonly Holiday[];
   draws: number;
   /** The everyday box is looked at first, and where that is fine nothing dearer is. */
   plainFirst: boolean;
@@ -103,8 +112,6 @@ export function cheapestSure<T extends { chance: number | null; cost: number }>(
     : options.reduce((x, y) => (sure(y) > sure(x) + worthIt(x, y) ? y : x));
 }
 
-const NO_HOLIDAYS: readonly Holiday[] = [];
-
 /** Makings whose sieve loses this many draws more than the best one's are not looked at closer († ours: of 24 draws). */
 const SIEVED_CLOSE = 1;
 
@@ -120,7 +127,7 @@ export function answerQuestion(q: Question): Answer {
 function answerBox(q: BoxQuestion): BoxAnswer[] {
   const { consignment: c, catalogue, draws } = q;
   const first = c.boxes[0]!;
-  const luck = { seed: 1, holidays: NO_HOLIDAYS };
+  const luck = { seed: 1, holidays: q.holidays };
   const at = (box: Box): Prepared | null => {
     const p = prepare({ ...c, boxes: [box] }, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
     return p.ok ? p.value : null;
@@ -205,7 +212,7 @@ function warmthOf(c: Consignment, box: Box, catalogue: Catalogue): string {
 /** Asks about the boxes of an order: of boxes of about the same warmth one first, then the others whether that does for them. */
 function* boxesOf(
   boxed: Consignment,
-  catalogue: Catalogue,
+  { catalogue, holidays }: Order,
   draws: number,
   plainFirst: boolean,
 ): Generator<Question[], BoxAnswer[][], Answer[]> {
@@ -222,6 +229,7 @@ function* boxesOf(
       companions: companionsIn(boxed, box.id).map((x) => ({ ...x, boxId: box.id })),
     },
     catalogue,
+    holidays,
     // The luck of many boxes is told by all of them together.
     draws: boxed.boxes.length > FEW_BOXES ? Math.min(draws, MANY_DRAWS) : draws,
     plainFirst,
@@ -253,11 +261,8 @@ const chanced = (x: BoxAnswer): BoxAnswer & { chance: number | null } => ({ ...x
  * the packs of every box, chosen together: the cheapest that reaches the wanted chance. Asks as it goes; the answers, in
  * the same order, may come from anywhere (`answerQuestion`).
  */
-export function* planning(
-  c: Consignment,
-  catalogue: Catalogue,
-  draws = PLAN_DRAWS,
-): Generator<Question[], Plan, Answer[]> {
+export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[], Plan, Answer[]> {
+  const { consignment: c, catalogue } = order;
   const { wantedChance } = withOverrides(c.assumptions);
   const options: Candidate[] = [];
   let water = '';
@@ -267,7 +272,7 @@ export function* planning(
     const filled = JSON.stringify(boxed.bags.map((b) => [b.waterL, b.bagTypeId, b.animals]));
     if (filled === water) continue;
     water = filled;
-    const ways = yield* boxesOf(boxed, catalogue, draws, roomy === 1);
+    const ways = yield* boxesOf(boxed, order, draws, roomy === 1);
     options.push(...together(boxed, ways, reasons, roomy, wantedChance));
     if (options.some((o) => o.plain) || boxed.boxes.length > FEW_BOXES) break;
     // Where walls or bottles were needed a little more water may be the cheaper way; much more is for what nothing else saves.
@@ -322,8 +327,8 @@ function becauseOf(best: PlanOption, plain: PlanOption): string[] {
 }
 
 /** The same, answered here and now. */
-export function planConsignment(c: Consignment, catalogue: Catalogue, draws = PLAN_DRAWS): Plan {
-  const plan = planning(c, catalogue, draws);
+export function planConsignment(order: Order, draws = PLAN_DRAWS): Plan {
+  const plan = planning(order, draws);
   let step = plan.next();
   while (!step.done) step = plan.next(step.value.map(answerQuestion));
   return step.value;

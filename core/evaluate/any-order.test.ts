@@ -140,7 +140,7 @@ test('any order can be planned: every animal is bagged once, and the plan can be
       const order = orderOf(typed);
       const first = evaluate(order, catalogue, order.forecast, { stepH: 0.5, draws: 0 });
       if (!first.ok) return;
-      const { consignment } = planConsignment({ ...order, bags: [] }, catalogue, 2);
+      const { consignment } = planConsignment({ consignment: { ...order, bags: [] }, catalogue, holidays: [] }, 2);
       for (const line of consignment.lines) {
         const bagged = consignment.bags.flatMap((b) => b.animals).filter((x) => x.lineId === line.id);
         expect(bagged.reduce((n, x) => n + x.count, 0)).toBe(line.count);

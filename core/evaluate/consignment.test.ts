@@ -278,7 +278,7 @@ describe('choosers', () => {
       lines: [{ ...c.lines[0]!, speciesId: 'siamese-fighter', count: 5, lengthCm: 5 }],
       bags: [],
     };
-    const { consignment } = planConsignment(fighters, catalogue);
+    const { consignment } = planConsignment({ consignment: fighters, catalogue, holidays: [] });
     expect(consignment.bags).toHaveLength(5);
     for (const b of consignment.bags) expect(b.animals[0]!.count).toBe(1);
     for (const box of consignment.boxes)

@@ -67,6 +67,8 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
       job: e && !c.actual.openedAt ? { consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) } : null,
       stored: chanceOf(view.stored.result),
     },
+    /** The journey is told as planned, and its odds are on their way. */
+    oddsFollow: Boolean(e && h.thinker && !c.actual.openedAt && (view.stored.result?.draws ?? 0) === 0),
     archived: view.stored.archivedAt !== null,
     left: c.actual.handedOverAt !== null,
     /** Animals that were ordered and have no bag. */

@@ -1,5 +1,5 @@
 import type { Catalogue } from '@/core/catalogue/schema';
-import { answerQuestion, planConsignment, type Answer, type Question } from '@/core/choose/plan';
+import { answerQuestion, planConsignment, type Answer, type Order, type Question } from '@/core/choose/plan';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
@@ -27,9 +27,10 @@ export interface Works {
 export type Kind = keyof Works;
 
 /** A first plan; what the core refuses leaves the order as it is, with the reason. */
-export function firstPlan(c: Consignment, catalogue: Catalogue, draws: number): FirstPlan {
+export function firstPlan(order: Order, draws: number): FirstPlan {
+  const c = order.consignment;
   try {
-    const { consignment, reasons } = planConsignment(c, catalogue, draws);
+    const { consignment, reasons } = planConsignment(order, draws);
     return { bags: consignment.bags, boxes: consignment.boxes, reasons };
   } catch (error) {
     if (error instanceof Refusal) return { bags: c.bags, boxes: c.boxes, reasons: [error.message] };

@@ -16,7 +16,7 @@ import { instantAt } from '@/server/instants';
 import { fetchForecast, forecastFor } from '@/server/outside';
 import { undone } from '@/server/jobs/pool';
 import { firstPlan, type FirstPlan } from '@/server/jobs/work';
-import { makePlan } from '@/server/plan/plan';
+import { makePlan, toPlan } from '@/server/plan/plan';
 import { PLAN_DRAWS } from '@/core/choose/plan';
 import { adoptReceiver } from './book';
 import { bareConsignment, fromInput, orderInput, type Order } from './input';
@@ -149,7 +149,7 @@ export const revive = (house: House, code: string, version: number | null = null
 
 /** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
 const planned = (house: House, c: Consignment): FirstPlan =>
-  firstPlan(c, catalogueOf(c, house), Math.min(PLAN_DRAWS, house.draws));
+  firstPlan(toPlan(house, c), Math.min(PLAN_DRAWS, house.draws));
 
 /** An order as a consignment with its forecast, where it still wants a first plan; null where it does not, or is refused anyway. */
 function unplanned(house: House, input: unknown): Consignment | null {
@@ -167,7 +167,7 @@ function unplanned(house: House, input: unknown): Consignment | null {
 export async function planAhead(house: House, input: unknown, press: string): Promise<Outcome<FirstPlan | null>> {
   const c = house.thinker ? unplanned(house, input) : null;
   if (!c || !house.thinker) return { ok: true, value: null };
-  const r = await makePlan(house.thinker, c, catalogueOf(c, house), house.draws, press);
+  const r = await makePlan(house.thinker, toPlan(house, c), house.draws, press);
   if (r.ok) {
     const { bags, boxes } = r.value.consignment;
     return { ok: true, value: { bags, boxes, reasons: r.value.reasons } };

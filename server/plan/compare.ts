@@ -11,7 +11,8 @@ import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { makePlan } from './plan';
+import { lacking } from '@/server/stock/supplies';
+import { makePlan, toPlan } from './plan';
 
 /** A whole plan beside the one in use. */
 export interface PlanRow extends Pick<PlanOption, 'name' | 'chance' | 'draws' | 'cost' | 'kg'> {
@@ -19,6 +20,8 @@ export interface PlanRow extends Pick<PlanOption, 'name' | 'chance' | 'draws' | 
   boxes: Box[];
   /** What taking it would change; none where it is the one in use. */
   changes: string[];
+  /** What the shelf has too little of for it. */
+  lacks: string[];
 }
 
 export interface Comparison {
@@ -41,8 +44,8 @@ export async function comparePlans(house: House, press: string, code: string): P
   const catalogue = catalogueOf(c, house);
   const bare: Consignment = { ...c, bags: [] };
   const made: Outcome<Plan> = house.thinker
-    ? await makePlan(house.thinker, bare, catalogue, house.draws, press)
-    : { ok: true, value: planConsignment(bare, catalogue, house.draws) };
+    ? await makePlan(house.thinker, toPlan(house, bare), house.draws, press)
+    : { ok: true, value: planConsignment(toPlan(house, bare), house.draws) };
   if (!made.ok) return made;
   const each = c.boxes.map((b) => ({ packs: packsCost(b, catalogue), ...costOfBox(c, b, catalogue) }));
   return {
@@ -59,6 +62,7 @@ export async function comparePlans(house: House, press: string, code: string): P
         bags,
         boxes,
         changes: changesTo(c, { bags, boxes }, catalogue),
+        lacks: lacking(house, { ...c, bags, boxes }),
       })),
     },
   };

@@ -4,9 +4,10 @@ import { catalogueOf } from '@/server/consignment/result';
 import { openHouse, type House } from '@/server/house';
 import { doWork, type Thinker } from '@/server/jobs/work';
 import { planAhead, saveOrder } from '@/server/order/order';
+import { setCount } from '@/server/records/records';
 import { recordEvent } from '@/server/pack/events';
 import { comparePlans, takePlan } from './compare';
-import { makePlan, progressOf, stopPlan } from './plan';
+import { makePlan, progressOf, stopPlan, toPlan } from './plan';
 
 jest.setTimeout(30_000);
 let house: House;
@@ -46,6 +47,17 @@ describe('whole plans of an order', () => {
     expect(must(await comparePlans(house, PRESS, code)).options.some((o) => o.changes.length === 0)).toBe(true);
     expect(must(undo(house, code))).toBe('the whole plan');
     expect(documentOf(code).boxes).toEqual(bare);
+  });
+  test('what the shelf has too little of is told beside each', async () => {
+    house = openHouse(null, () => NOON, 20);
+    const { code } = must(saveOrder(house, orderInput(house)));
+    const { bags } = documentOf(code);
+    const kind = bags[0]!.bagTypeId;
+    const name = catalogueOf(documentOf(code), house).bags.find((b) => b.id === kind)!.name;
+    must(setCount(house, kind, '1'));
+    const told = must(await comparePlans(house, PRESS, code)).options[0]!;
+    const layers = told.bags.filter((b) => b.bagTypeId === kind).length * 2;
+    expect(told.lacks).toEqual([`${name}: ${layers} needed, 1 free`]);
   });
   test('a plan that was looked at before somebody else changed the order is not taken', async () => {
     house = openHouse(null, () => NOON, 0);
@@ -89,8 +101,7 @@ describe('a plan in the making', () => {
       asked++;
       stopPlan(PRESS);
     });
-    const catalogue = catalogueOf(c, house);
-    const plan = must(await makePlan(thinker, c, catalogue, 20, PRESS));
+    const plan = must(await makePlan(thinker, toPlan(house, c), 20, PRESS));
     expect(plan.curve.map((o) => o.chance)).toEqual([null]);
     expect(plan.consignment.bags.length).toBeGreaterThan(0);
     // The question under way, then the two of a plan without odds.
@@ -102,7 +113,9 @@ describe('a plan in the making', () => {
     const { code } = must(saveOrder(house, orderInput(house)));
     const c = documentOf(code);
     const empty = { ...catalogueOf(c, house), species: [] };
-    expect(said(await makePlan(thread(), { ...c, bags: [] }, empty, 0, PRESS))).toMatch(/lemon-tetra/);
+    expect(
+      said(await makePlan(thread(), { ...toPlan(house, { ...c, bags: [] }), catalogue: empty }, 0, PRESS)),
+    ).toMatch(/lemon-tetra/);
     expect(progressOf(PRESS)).toBeNull();
   });
 });

@@ -1,7 +1,8 @@
-import { planBy, planning, PLAN_DRAWS, type Answer, type Plan, type Question } from '@/core/choose/plan';
-import type { Catalogue } from '@/core/catalogue/schema';
+import { planBy, planning, PLAN_DRAWS, type Answer, type Order, type Plan, type Question } from '@/core/choose/plan';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
 import type { Thinker } from '@/server/jobs/work';
 
 /** A plan that is being made: how many of its questions are answered. */
@@ -13,6 +14,13 @@ interface Running {
 
 /** Plans that are being made, by the press that asked for them. */
 const running = new Map<string, Running>();
+
+/** What a house plans an order with: the rows it may choose from, and the days on which nobody works. */
+export const toPlan = (house: House, consignment: Consignment): Order => ({
+  consignment,
+  catalogue: catalogueOf(consignment, house),
+  holidays: house.calendar(consignment).holidays,
+});
 
 /** How far a plan is; null where none of this press is being made. */
 export const progressOf = (press: string): { done: number; of: number } | null => {
@@ -38,13 +46,7 @@ class Stopped extends Error {}
  * Makes a whole plan on the threads of the server, box by box as many at once as there are threads. Told to stop it is
  * made again without odds, which takes no time.
  */
-export async function makePlan(
-  thinker: Thinker,
-  c: Consignment,
-  catalogue: Catalogue,
-  draws: number,
-  press: string,
-): Promise<Outcome<Plan>> {
+export async function makePlan(thinker: Thinker, order: Order, draws: number, press: string): Promise<Outcome<Plan>> {
   const at: Running = { done: 0, of: 1, stopped: false };
   running.set(press, at);
   const ask = async (q: Question): Promise<Answer> => {
@@ -54,13 +56,13 @@ export async function makePlan(
     return r.value;
   };
   try {
-    const value = await planBy(planning(c, catalogue, Math.min(PLAN_DRAWS, draws)), ask, (done, of) =>
+    const value = await planBy(planning(order, Math.min(PLAN_DRAWS, draws)), ask, (done, of) =>
       Object.assign(at, { done, of }),
     );
     return { ok: true, value };
   } catch (error) {
     if (error instanceof Refused) return { ok: false, problems: error.problems };
-    if (error instanceof Stopped) return await makePlan(thinker, c, catalogue, 0, press);
+    if (error instanceof Stopped) return await makePlan(thinker, order, 0, press);
     throw error;
   } finally {
     running.delete(press);

@@ -1,5 +1,6 @@
 import { supplyKinds, type Supply } from '@/records/supply';
 import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/outlook';
+import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
@@ -51,11 +52,8 @@ const plannedNeeds = (house: House, planned = house.consignments.planned()): Dat
     }))
     .sort((x, y) => (x.atIso < y.atIso ? -1 : 1));
 
-/**
- * Packs that a planned consignment may take: what is usable of each type less what those take that are packed before it;
- * types nobody counted are left out.
- */
-export function packsFor(house: House, code: string): Record<string, number> {
+/** What is left of each counted thing for a planned consignment, once those are packed that are packed before it. */
+function freeFor(house: House, code: string): Map<string, number> {
   const shelf = house.records.list('supply', 'active').map(shelfRow);
   const planned = plannedNeeds(house);
   const before = planned.slice(
@@ -65,11 +63,31 @@ export function packsFor(house: House, code: string): Record<string, number> {
       planned.findIndex((p) => p.code === code),
     ),
   );
-  return Object.fromEntries(
-    outlook(shelf, before, house.nowIso()).flatMap((o) =>
-      o.key.startsWith('pack:') && o.free !== null ? [[o.key.slice('pack:'.length), o.free]] : [],
+  return new Map(
+    outlook(shelf, before, house.nowIso()).flatMap((o) => (o.free === null ? [] : [[o.key, o.free] as const])),
+  );
+}
+
+/** Packs that a planned consignment may take; types nobody counted are left out. */
+export const packsFor = (house: House, code: string): Record<string, number> =>
+  Object.fromEntries(
+    [...freeFor(house, code)].flatMap(([key, free]) =>
+      key.startsWith('pack:') ? [[key.slice('pack:'.length), free]] : [],
     ),
   );
+
+/** What the shelf has too little of for a consignment planned like this, in words; what nobody counted is never short. */
+export function lacking(house: House, c: Consignment): string[] {
+  const free = freeFor(house, c.code);
+  const names = new Map(
+    house.records
+      .list('supply', 'active')
+      .map((r) => [shelfKey(r.id, r.document as Supply), (r.document as Supply).name]),
+  );
+  return needsOf(house, c).flatMap(({ key, amount }) => {
+    const left = Math.max(0, free.get(key) ?? Infinity);
+    return amount > left + 1e-9 ? [`${names.get(key) ?? key}: ${amount} needed, ${left} free`] : [];
+  });
 }
 
 /** The whole shelf against every planned consignment; they may be given where they were read already. */

@@ -146,7 +146,11 @@ test('the odds run in this browser’s own worker, give the number a server thre
 });
 
 test('whole plans are compared, taken once their changes are read, and undone', async ({ page }) => {
-  const heading = async (): Promise<string> => (await page.getByTestId('chance').innerText()).replace(/\s+/g, ' ');
+  const heading = async (): Promise<string> => {
+    const chance = page.getByTestId('chance');
+    await expect(chance).toHaveAttribute('data-final', 'yes', { timeout: 60_000 });
+    return (await chance.innerText()).replace(/\s+/g, ' ');
+  };
   await open(page, `${app.address}/consignments/KC-0108/heat`);
   const before = await heading();
   await page.getByRole('button', { name: 'Compare whole plans' }).click();
@@ -169,7 +173,7 @@ test('an own assumption is checked, moves the slack of what is still here, and g
 }) => {
   const slack = async (): Promise<number> => {
     await open(page, `${app.address}/consignments/KC-0108/bag`);
-    return Number(await page.locator('[data-worst-h]').getAttribute('data-worst-h'));
+    return Number(await page.locator('[data-odds="told"]').getAttribute('data-worst-h'));
   };
   const before = await slack();
   await open(page, `${app.address}/species/assumptions`);

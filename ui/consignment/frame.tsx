@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import type { FrameView } from '@/server/consignment/station';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { useLookAgain } from '@/ui/use-look-again';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { Chance } from './chance';
 import { Heading } from './heading';
@@ -26,6 +27,7 @@ const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
 /** Heading, ribbon and stations over the one that is open. */
 export function Frame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
   const open = useSelectedLayoutSegment() ?? '';
+  useLookAgain(v.oddsFollow, v);
   return (
     <>
       <Heading
@@ -37,6 +39,7 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
         }
         line2={v.when}
         overall={v.overall}
+        oddsFollow={v.oddsFollow}
         problem={v.problem}
         chance={<Chance {...v.chance} />}
         actions={

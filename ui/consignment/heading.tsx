@@ -14,13 +14,15 @@ export interface HeadingProps {
     state: 'fine' | 'watch' | 'stop';
   } | null;
   problem: string | null;
+  /** The slack is of the journey as planned; that of the draws is being computed. */
+  oddsFollow: boolean;
   /** The odds, refined while one looks. */
   chance: React.ReactNode;
   actions: React.ReactNode;
 }
 
 /** Slack is the answer: the median of the draws large, what fails first, the worst tenth under it. */
-export function Heading({ code, line1, line2, overall, problem, chance, actions }: HeadingProps) {
+export function Heading({ code, line1, line2, overall, problem, oddsFollow, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
     <section className="chead">
@@ -37,6 +39,7 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
               className="slack-n"
               data-slack-h={overall.slackH ?? 'none'}
               data-worst-h={overall.worstSlackH ?? 'none'}
+              data-odds={oddsFollow ? 'follow' : 'told'}
             >
               <span className="mr-3.5 font-head text-15 font-semibold">Slack</span>
               {s ? (
@@ -59,6 +62,7 @@ export function Heading({ code, line1, line2, overall, problem, chance, actions 
                 ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first${overall.worstSlackH === overall.slackH ? '' : `; worst tenth ${slackWords(overall.worstSlackH)}`}`
                 : 'nothing fails within two days of the window'}
             </p>
+            {oddsFollow && <p className="text-13 text-ink-2">as planned; the odds are being computed …</p>}
             {chance}
           </>
         ) : (

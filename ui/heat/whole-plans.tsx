@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { comparePlans, takePlan } from '@/server/plan/actions';
 import type { Comparison, PlanRow } from '@/server/plan/compare';
+import { StateMark } from '@/ui/drawings/state-mark';
 import { Button } from '@/ui/kit/button';
 import { MakingPlan } from '@/ui/kit/making-plan';
 import { Table } from '@/ui/kit/table';
@@ -185,6 +186,14 @@ export function WholePlans({ code, version, chance }: { code: string; version: n
                     <li key={s}>{s}</li>
                   ))}
                 </ul>
+                {chosen.lacks.length > 0 && (
+                  <p className="mb-2 flex items-start gap-1.5 text-13">
+                    <StateMark mark="watch" size={15} />
+                    <span>
+                      Your shelf is short for it: <b>{chosen.lacks.join('; ')}</b>.
+                    </span>
+                  </p>
+                )}
                 <Button tone="go" disabled={busy} onClick={() => take(chosen)}>
                   Take plan {at + 1}
                 </Button>
