@@ -50,13 +50,21 @@ export function thermalDose(
 ): number | null {
   let dose = 0;
   let fatalH: number | null = null;
+  const perC = Math.LN10 / l.zC;
+  // The product of both sides is the same at every temperature: one power a point gives both.
+  const product = 10 ** ((l.cold24C - l.warm24C) / l.zC) / 24 ** 2;
   let warm = warmSide(tempC[0]!, l);
-  let cold = coldSide(tempC[0]!, l);
+  let cold = product / warm;
   if (out) out[0] = 0;
   for (let i = 1; i < steps; i++) {
+    const rise = (tempC[i]! - tempC[i - 1]!) * perC;
     const nextWarm = warmSide(tempC[i]!, l);
-    const nextCold = coldSide(tempC[i]!, l);
-    const more = stepH * (between(warm, nextWarm) + between(cold, nextCold));
+    const nextCold = product / nextWarm;
+    const mean =
+      rise > -1e-3 && rise < 1e-3
+        ? (warm + nextWarm + cold + nextCold) / 2
+        : (nextWarm - warm - nextCold + cold) / rise;
+    const more = stepH * mean;
     if (fatalH === null && dose + more >= 1) {
       fatalH = (i - 1) * stepH + hoursTo(1 - dose, tempC[i - 1]!, tempC[i]!, stepH, l);
       if (!out) return fatalH;

@@ -1,8 +1,7 @@
-import type { Catalogue } from '@/core/catalogue/schema';
 import { answerQuestion, planConsignment, type Answer, type Order, type Question } from '@/core/choose/plan';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Prediction } from '@/core/consignment/prediction';
-import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+import type { Bag, Box } from '@/core/consignment/schema';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { runJob, type Job, type JobResult } from '@/core/evaluate/job';
 import { predictionOf } from '@/core/evaluate/prediction';
