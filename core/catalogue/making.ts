@@ -7,3 +7,6 @@ export type Closure = (typeof closureKinds)[number];
 /** What goes in for the fish to hide in, or between those that bite. */
 export const coverKinds = ['shred', 'moss', 'mesh'] as const;
 export type Cover = (typeof coverKinds)[number];
+/** How much water: shares of the bag, depths in it, or what snails and breather film want. */
+export const waterSchools = ['third', 'half', 'fin', 'ten-cm', 'little', 'moist', 'full'] as const;
+export type WaterSchool = (typeof waterSchools)[number];

@@ -221,6 +221,35 @@ function rankedTrials(
   return { t, tried };
 }
 
+/** What a plan is made for: the lightest that stands a day, the surest, as few bags as may be, or one animal a bag. */
+export const goals = ['lightest', 'surest', 'fewest', 'single'] as const;
+export type Goal = (typeof goals)[number];
+
+/** More slack than this in the worst tenth makes a plan no surer, h († ours). */
+export const SURE_H = 72;
+
+/** The trial that serves a goal best; trials come lightest first. */
+function bestFor(goal: Goal, tried: readonly Tried[], t: Trial): Tried {
+  const first = tried[0]!;
+  const pick = (of: readonly Tried[], better: (x: Tried['o'], y: Tried['o']) => boolean): Tried =>
+    of.length === 0 ? first : of.reduce((x, y) => (better(y.o, x.o) ? y : x));
+  switch (goal) {
+    case 'lightest':
+      return first;
+    case 'surest':
+      return pick(tried, (x, y) => Math.min(SURE_H, x.worstSlackH) > Math.min(SURE_H, y.worstSlackH) + 0.5);
+    case 'fewest': {
+      const stands = tried.filter((x) => x.o.worstSlackH >= t.a.wantedSlackH);
+      return pick(stands.length > 0 ? stands : tried.slice(0, 1), (x, y) => x.bags < y.bags);
+    }
+    case 'single':
+      return pick(
+        tried.filter((x) => x.o.perBag === 1),
+        () => false,
+      );
+  }
+}
+
 /** A to Z, then AA, AB …: the letter of a line's bags. */
 const letterOf = (i: number): string =>
   (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
@@ -233,7 +262,7 @@ export function suggestBags(
   c: Consignment,
   catalogue: Catalogue,
   boxId: string,
-  roomy = 1,
+  { roomy = 1, goal = 'lightest' }: { roomy?: number; goal?: Goal } = {},
 ): { bags: Bag[]; reasons: string[] } {
   const a = withOverrides(c.assumptions);
   const bags: Bag[] = [];
@@ -245,7 +274,7 @@ export function suggestBags(
     // The lightest with the water that is wanted; where none has it, the one that comes nearest.
     const { o: best } =
       roomy === 1
-        ? tried[0]!
+        ? bestFor(goal, tried, t)
         : (tried.find((x) => litres(x) >= 0.9 * enough) ?? tried.reduce((x, y) => (litres(y) > litres(x) ? y : x)));
     const letter = letterOf(index);
     let left = line.count;
@@ -264,7 +293,7 @@ export function suggestBags(
         binderMgN: null,
       });
     }
-    reasons.push(reasonOf(best, true, t, roomy));
+    reasons.push(reasonOf(best, best === tried[0]!.o, t, roomy));
   });
   return { bags, reasons };
 }

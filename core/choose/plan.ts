@@ -118,7 +118,7 @@ const SIEVED_CLOSE = 1;
 /** Answers one question of a plan: on a thread, in a test, anywhere. Pure. */
 export function answerQuestion(q: Question): Answer {
   if (q.kind === 'box') return { kind: 'box', ways: answerBox(q) };
-  const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', q.roomy);
+  const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', { roomy: q.roomy });
   const boxed = suggestBoxes({ ...q.consignment, bags }, q.catalogue, KEEP_ROOM);
   return { kind: 'bags', consignment: { ...q.consignment, ...boxed }, reasons };
 }

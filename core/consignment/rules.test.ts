@@ -1,5 +1,5 @@
 import { exampleConsignment } from '@/tests/example';
-import { crossChecks, unbagged } from './rules';
+import { crossChecks, miscounts, miscountWords } from './rules';
 import type { Consignment } from './schema';
 
 const c = exampleConsignment();
@@ -21,11 +21,14 @@ describe('rules across the fields of a consignment', () => {
     ['an assumption beyond its range', 'assumptions.outcomeCut', { assumptions: { outcomeCut: 1e9 } as never }],
   ])('%s', (_, path, change) => expect(told(change)).toContain(path));
 
-  test('more animals in bags than were ordered are told, as many as ordered are not', () => {
+  test('more animals in bags than were ordered stand in the way of nothing: they are told beside the figures', () => {
     const inBags = c.bags.flatMap((b) => b.animals).reduce((n, a) => n + (a.lineId === line.id ? a.count : 0), 0);
     const of = (count: number): string[] => told({ lines: [{ ...line, count }, ...c.lines.slice(1)] });
     expect(of(inBags)).toEqual([]);
-    expect(of(inBags - 1)).toEqual(['bags']);
+    expect(of(inBags - 1)).toEqual([]);
+    expect(miscounts({ ...c, lines: [{ ...line, count: inBags - 1 }, ...c.lines.slice(1)] })).toEqual([
+      { lineId: line.id, ordered: inBags - 1, bagged: inBags },
+    ]);
     expect(told({ lines: [{ ...line, count: 1 }], bags: [] })).toEqual([]);
   });
 
@@ -51,11 +54,19 @@ describe('rules across the fields of a consignment', () => {
 
 describe('animals without a bag', () => {
   test('are none before any bag is planned, and none when all are in', () => {
-    expect(unbagged({ ...c, bags: [] })).toEqual([]);
-    expect(unbagged(c)).toEqual([]);
+    expect(miscounts({ ...c, bags: [] })).toEqual([]);
+    expect(miscounts(c)).toEqual([]);
   });
   test('are counted by line', () => {
     const more = { ...c, lines: c.lines.map((l) => (l === line ? { ...l, count: l.count + 3 } : l)) };
-    expect(unbagged(more)).toEqual([{ lineId: line.id, count: line.count + 3, missing: 3 }]);
+    expect(miscounts(more)).toEqual([{ lineId: line.id, ordered: line.count + 3, bagged: line.count }]);
+  });
+  test('are worded, and so are too many', () => {
+    expect(miscountWords({ lineId: 'a', ordered: 8, bagged: 6 }, 'Lemon tetra')).toBe(
+      '2 of 8 Lemon tetra without a bag',
+    );
+    expect(miscountWords({ lineId: 'a', ordered: 8, bagged: 9 }, 'Lemon tetra')).toBe(
+      '9 Lemon tetra bagged, 8 ordered',
+    );
   });
 });

@@ -1,6 +1,6 @@
 import { assumptionProblem, type AssumptionName } from '@/core/catalogue/assumptions';
 import type { Problem } from './outcome';
-import type { Consignment } from './schema';
+import type { Bag, Consignment } from './schema';
 import { waterOfTank } from './waters';
 
 /** Rules that span fields: what points where, and what comes after what. */
@@ -17,11 +17,6 @@ export function crossChecks(c: Consignment): Problem[] {
     for (const a of b.animals)
       if (!lineIds.has(a.lineId)) say(`bags.${i}.animals`, `Bag ${b.id} holds line ${a.lineId}, which is not ordered.`);
   });
-  for (const l of c.lines) {
-    const bagged = c.bags.flatMap((b) => b.animals).filter((a) => a.lineId === l.id);
-    const sum = bagged.reduce((n, a) => n + a.count, 0);
-    if (c.bags.length > 0 && sum > l.count) say('bags', `Line ${l.id} has ${l.count} animals, but ${sum} are bagged.`);
-  }
   c.bags.forEach((b, i) => {
     const tanks = c.lines.filter((l) => b.animals.some((a) => a.lineId === l.id)).map((l) => l.tank);
     const [first, ...rest] = tanks.map((t) => ({ t, salinity: waterOfTank(c, t).salinity }));
@@ -51,13 +46,20 @@ export function crossChecks(c: Consignment): Problem[] {
   return problems;
 }
 
-/** Lines of which some animals have no bag yet, once any bag is planned. */
-export const unbagged = (
-  c: Pick<Consignment, 'lines' | 'bags'>,
-): { lineId: string; count: number; missing: number }[] =>
+/** Lines whose animals are not all in a bag, or of which more are bagged than ordered, once any bag is planned. */
+export const miscounts = (c: {
+  lines: readonly { id: string; count: number }[];
+  bags: readonly Pick<Bag, 'animals'>[];
+}): { lineId: string; ordered: number; bagged: number }[] =>
   c.bags.length === 0
     ? []
     : c.lines.flatMap((l) => {
-        const inBags = c.bags.flatMap((b) => b.animals).reduce((n, a) => n + (a.lineId === l.id ? a.count : 0), 0);
-        return inBags < l.count ? [{ lineId: l.id, count: l.count, missing: l.count - inBags }] : [];
+        const bagged = c.bags.flatMap((b) => b.animals).reduce((n, a) => n + (a.lineId === l.id ? a.count : 0), 0);
+        return bagged === l.count ? [] : [{ lineId: l.id, ordered: l.count, bagged }];
       });
+
+/** Counts that do not add up, in words: "2 of 8 Lemon tetra without a bag", "9 Lemon tetra bagged, 8 ordered". */
+export const miscountWords = (m: ReturnType<typeof miscounts>[number], name: string): string =>
+  m.bagged < m.ordered
+    ? `${m.ordered - m.bagged} of ${m.ordered} ${name} without a bag`
+    : `${m.bagged} ${name} bagged, ${m.ordered} ordered`;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { closureKinds, cornerKinds, coverKinds } from '@/core/catalogue/making';
+import { closureKinds, cornerKinds, coverKinds, waterSchools } from '@/core/catalogue/making';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
@@ -138,6 +138,15 @@ export const bagSchema = z.object({
   corners: z.enum(cornerKinds).optional(),
   closure: z.enum(closureKinds).optional(),
   cover: z.enum(coverKinds).optional(),
+  /** School its water was filled by; litres of one's own where absent. */
+  school: z.enum(waterSchools).optional(),
+  /** A hand wants it to stay: neither suggestions nor changes of many touch it. */
+  locked: z.boolean().optional(),
+  /** Broken rules that somebody took on knowingly, by their sentence. */
+  accepted: z
+    .array(z.object({ rule: text(240), reason: text(300).min(1, 'Say why.') }))
+    .max(20)
+    .optional(),
 });
 export type Bag = z.infer<typeof bagSchema>;
 

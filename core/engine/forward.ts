@@ -176,18 +176,27 @@ function bagResult(p: Prepared, box: PreparedBox, bag: PreparedBag, tempC: Float
 export const least = (values: readonly (number | null)[]): number | null =>
   values.reduce((m, v) => (v === null ? m : m === null ? v : Math.min(m, v)), null);
 
+export function weakest<T extends { slackH: number | null; worstSlackH: number | null }>(
+  bags: readonly T[],
+): { tightest: T; slackH: number | null; worstSlackH: number | null } {
+  const worst = (b: T): number => b.worstSlackH ?? Infinity;
+  const tightest = bags.reduce((x, b) =>
+    worst(b) < worst(x) || (worst(b) === worst(x) && (b.slackH ?? Infinity) < (x.slackH ?? Infinity)) ? b : x,
+  );
+  return {
+    tightest,
+    slackH: least(bags.map((b) => b.slackH)),
+    worstSlackH: least(bags.map((b) => b.worstSlackH)),
+  };
+}
+
 export function overallOf(
   bags: readonly BagResult[],
   deadlineH: number,
   a: Assumptions,
   chance: number | null = null,
 ): Overall {
-  const worst = (b: BagResult): number => b.worstSlackH ?? Infinity;
-  const tightest = bags.reduce((x, b) =>
-    worst(b) < worst(x) || (worst(b) === worst(x) && (b.slackH ?? Infinity) < (x.slackH ?? Infinity)) ? b : x,
-  );
-  const slackH = least(bags.map((b) => b.slackH));
-  const worstSlackH = least(bags.map((b) => b.worstSlackH));
+  const { tightest, slackH, worstSlackH } = weakest(bags);
   return {
     bagId: tightest.factor ? tightest.id : null,
     factor: tightest.factor,

@@ -106,13 +106,6 @@ describe('the open file', () => {
       'bags.0.boxId',
     ],
     [
-      'more bagged than ordered',
-      (x: Consignment) => {
-        x.bags[0]!.animals[0]!.count = 99;
-      },
-      'bags',
-    ],
-    [
       'an opening before the hand-over',
       (x: Consignment) => {
         x.openingAt = x.handOverAt;

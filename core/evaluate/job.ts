@@ -5,7 +5,7 @@ import type { DayOption } from '@/core/choose/days';
 import type { PackOption } from '@/core/choose/packs';
 import type { Risk } from '@/core/engine/risk';
 import type { Fan } from '@/core/engine/fan';
-import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
+import { evaluation, type Alternative, type EvaluateOptions, type Progress } from './evaluate';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 
@@ -26,6 +26,8 @@ export interface JobResult {
   risk: Risk | null;
   fans: { water: Fan; outside: Fan } | null;
   packs: Record<string, PackRow[]>;
+  /** Plans of bags for several goals. */
+  plans: Alternative[];
   /** Ship days × services, best first; null where they were not asked for. */
   days: DayOption[] | null;
 }
@@ -50,9 +52,9 @@ export function* runJob(job: Job): Generator<JobReport> {
       step = work.next();
     }
     if (!step.value.ok) return yield { kind: 'refused', problems: step.value.problems };
-    const { risk, fans, packs, days } = step.value.value;
+    const { risk, fans, packs, plans, days } = step.value.value;
     const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
-    yield { kind: 'done', result: { risk, fans, packs: rows, days } };
+    yield { kind: 'done', result: { risk, fans, packs: rows, plans, days } };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     yield { kind: 'refused', problems: [{ path: '', message: error.message }] };

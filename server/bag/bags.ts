@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
-import { suggestBags } from '@/core/choose/bags';
-import { suggestBoxes } from '@/core/choose/boxes';
+import { planFor } from '@/core/choose/alternatives';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
-import { bagSchema, waterSchema, type Box } from '@/core/consignment/schema';
+import { bagSchema, waterSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -29,15 +28,9 @@ export function saveBags(house: House, input: unknown): Outcome<StoredConsignmen
 export function replanBags(house: House, code: string, version: number): Outcome<string[]> {
   let reasons: string[] = [];
   const r = change(house, code, version, 'the suggested bag plan', (c) => {
-    const made = suggestBags(c, catalogueOf(c, house), c.boxes[0]!.id);
-    reasons = made.reasons;
-    const boxed = suggestBoxes({ ...c, bags: made.bags }, catalogueOf(c, house), c.boxes[0]!.packs);
-    // Only the bags are planned anew: packs, their places and holes, lining and bottles stay as they are.
-    const boxes = boxed.boxes.map((b): Box => {
-      const was = c.boxes.find((x) => x.id === b.id) ?? c.boxes[0]!;
-      return { ...was, id: b.id, boxTypeId: b.boxTypeId };
-    });
-    return { ok: true, value: { ...c, bags: boxed.bags, boxes } };
+    const { bags, boxes, reasons: because } = planFor(c, catalogueOf(c, house), 'lightest');
+    reasons = because;
+    return { ok: true, value: { ...c, bags, boxes } };
   });
   return r.ok ? { ok: true, value: reasons } : r;
 }

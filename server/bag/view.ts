@@ -10,7 +10,7 @@ import { waterOfBag } from '@/core/consignment/waters';
 import { oxygenMgLPerKPa } from '@/core/water/oxygen';
 import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
-import { catalogueOf } from '@/server/consignment/result';
+import { catalogueOf, jobRows } from '@/server/consignment/result';
 
 /** Hours between two points that are drawn. */
 const EVERY_H = 0.5;
@@ -119,7 +119,15 @@ export const bagStationView = ({ h, c, e, catalogue }: Station, chosen: string |
     id: l.id,
     name: catalogue.species.find((s) => s.id === l.speciesId)?.name ?? l.speciesId,
     count: l.count,
+    lengthCm: l.lengthCm,
+    species: row(catalogue.species, l.speciesId, 'species'),
   })),
+  /** What a browser computes a changed plan from: every bag of the shelf may come into it. */
+  job: {
+    consignment: c,
+    catalogue: { ...jobRows(c, h), bags: catalogue.bags, boxes: catalogue.boxes },
+    calendar: h.calendar(c),
+  },
   bagTypes: catalogue.bags,
   water: c.sourceWater,
   deadlineH: e?.deadlineH ?? 0,

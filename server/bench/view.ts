@@ -2,7 +2,7 @@ import { TZDate } from '@date-fns/tz';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import { unbagged } from '@/core/consignment/rules';
+import { miscounts } from '@/core/consignment/rules';
 import { counted, durationWords } from '@/core/quantities/words';
 import { forecastAge } from '@/core/weather/forecast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
@@ -77,10 +77,12 @@ function forecastWords(c: Consignment, now: number): string {
   return age.old ? `; its forecast is ${Math.floor(age.hours / 24)} d old` : '';
 }
 
-/** Animals that were ordered and have no bag. */
-function unbaggedWords(c: Consignment): string {
-  const missing = unbagged(c).reduce((n, u) => n + u.missing, 0);
-  return missing > 0 ? `; ${counted(missing, 'animal')} without a bag` : '';
+/** Animals that were ordered and have no bag, or are bagged and were not ordered. */
+function miscountedWords(c: Consignment): string {
+  const off = miscounts(c).map((m) => m.ordered - m.bagged);
+  const missing = off.reduce((n, x) => n + Math.max(0, x), 0);
+  const over = off.reduce((n, x) => n + Math.max(0, -x), 0);
+  return `${missing > 0 ? `; ${counted(missing, 'animal')} without a bag` : ''}${over > 0 ? `; ${counted(over, 'animal')} too many bagged` : ''}`;
 }
 
 /** What is on its way or leaves within two days, with the last evaluation in short. */
@@ -102,13 +104,13 @@ function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | n
           ? incoming
             ? `Coming to you. Prepare tank ${c.tank.name}`
             : 'On the road, on time'
-          : `Leaves soon${unbaggedWords(c)}${forecastWords(c, now)}`;
+          : `Leaves soon${miscountedWords(c)}${forecastWords(c, now)}`;
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
     result: r,
     words,
-    mark: unbagged(c).length > 0 ? 'stop' : late && r.state === 'fine' ? 'watch' : r.state,
+    mark: miscounts(c).length > 0 ? 'stop' : late && r.state === 'fine' ? 'watch' : r.state,
     travelling,
   };
 }

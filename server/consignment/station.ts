@@ -3,7 +3,7 @@ import { consignmentView, ribbonOf, type ConsignmentView } from './view';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
-import { unbagged } from '@/core/consignment/rules';
+import { miscounts, miscountWords } from '@/core/consignment/rules';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { profileOf, type House } from '@/server/house';
 
@@ -71,10 +71,12 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
     oddsFollow: Boolean(e && h.thinker && !c.actual.openedAt && (view.stored.result?.draws ?? 0) === 0),
     archived: view.stored.archivedAt !== null,
     left: c.actual.handedOverAt !== null,
-    /** Animals that were ordered and have no bag. */
-    unbagged: unbagged(c).map(
-      (u) =>
-        `${u.missing} of ${u.count} ${catalogue.species.find((s) => s.id === c.lines.find((l) => l.id === u.lineId)!.speciesId)?.name ?? ''}`,
+    /** Counts that do not add up. */
+    miscounted: miscounts(c).map((m) =>
+      miscountWords(
+        m,
+        catalogue.species.find((s) => s.id === c.lines.find((l) => l.id === m.lineId)!.speciesId)?.name ?? '',
+      ),
     ),
     cancelled: c.cancelled ? { day: day(c.cancelled.at, home.zone), reason: c.cancelled.reason } : null,
     heldSince: c.held ? day(c.held.at, home.zone) : null,

@@ -44,7 +44,7 @@ describe('an order that changes', () => {
     const [first, ...rest] = c.bags;
     const fewer = { ...first!, animals: [{ ...first!.animals[0]!, count: first!.animals[0]!.count - 2 }] };
     must(saveBags(house, { code, version: 1, bags: [fewer, ...rest], sourceWater: c.sourceWater }));
-    expect(frameView(stationOf(house, code)!).unbagged).toEqual(['2 of 8 Lemon tetra']);
+    expect(frameView(stationOf(house, code)!).miscounted).toEqual(['2 of 8 Lemon tetra without a bag']);
     const onBench = benchView(house).onTheWay.find((x) => x.code === code)!;
     expect(onBench.words).toMatch(/2 animals without a bag/);
     expect(onBench.mark).toBe('stop');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { Application, open, reload } from './server';
+import { Application, chooseBag, open, reload } from './server';
 
 const app = new Application(3411);
 test.describe.configure({ mode: 'serial' });
@@ -28,6 +28,7 @@ const coldest = async (page: Page): Promise<number> => {
 async function editBag(page: Page, label: string, value: string): Promise<void> {
   await station(page, 'bag');
   await page.getByRole('button', { name: 'Change the plan' }).click();
+  await chooseBag(page, 'A1');
   const field = page.getByLabel(label, { exact: true }).first();
   await field.fill(value);
   await page.getByRole('button', { name: 'Save and compute' }).click();
@@ -112,6 +113,7 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await station(page, 'bag');
   const safe = await number(page, 'Safe for-A1');
   await page.getByRole('button', { name: 'Change the plan' }).click();
+  await chooseBag(page, 'A1');
   await page.getByLabel('Water in bag A1').fill('-1');
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByText(/Water must be at least/)).toBeVisible();
@@ -177,6 +179,7 @@ test('5 Box: drawings, weights, and a bag too tall for the lid refused with its 
   // 3.2 L in an 18 cm bag stand 35 cm: under the lid of the large box, not of the small one.
   await station(page, 'bag');
   await page.getByRole('button', { name: 'Change the plan' }).click();
+  await chooseBag(page, 'A1');
   await page.getByLabel('Size of bag A1').selectOption('bag-18x40');
   await page.getByLabel('Water in bag A1').fill('1');
   await page.getByLabel('Gas in bag A1').fill('2.2');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { Application, open, reload } from './server';
+import { Application, chooseBag, open, reload } from './server';
 
 /** Records from an empty house: what a new user does in the first hour. */
 const app = new Application(3417);
@@ -259,6 +259,7 @@ test('two tabs edit the bags: mine are shown beside theirs, and a choice saves b
   const at = `${app.address}/consignments/KC-0101/bag`;
   await open(page, at);
   await page.getByRole('button', { name: 'Change the plan' }).click();
+  await chooseBag(page, 'A1');
   const other = await context.newPage();
   await open(other, at);
   await other.getByRole('button', { name: 'Change the plan' }).click();
@@ -280,6 +281,7 @@ test('two tabs edit the bags: mine are shown beside theirs, and a choice saves b
   await expect(both).toHaveCount(0);
   await reload(page);
   await page.getByRole('button', { name: 'Change the plan' }).click();
+  await chooseBag(page, 'A1');
   await expect(page.getByLabel('Water in bag A1')).toHaveValue(more);
   await expect(page.getByLabel('pH', { exact: true })).toHaveValue('7.4');
   await other.close();

@@ -59,11 +59,11 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
           {v.cancelled.reason && `: ${v.cancelled.reason}`}. Its fish and supplies are free again.
         </p>
       )}
-      {v.unbagged.length > 0 && (
+      {v.miscounted.length > 0 && (
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
           <StateMark mark="stop" size={16} />
           <span>
-            <b>{v.unbagged.join(', ')}</b> have no bag yet: the figures tell only of those that have one.
+            <b>{v.miscounted.join('; ')}</b>: the figures tell of what is in the bags.
           </span>
         </p>
       )}

@@ -1,0 +1,56 @@
+import { suggestBags, type Goal } from './bags';
+import { suggestBoxes } from './boxes';
+import type { Catalogue } from '@/core/catalogue/schema';
+import { freeId } from '@/core/bag/by-hand';
+import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+
+/** How a hand makes a bag: what of it is no figure of the plan. */
+const MADE = [
+  'layers',
+  'corners',
+  'closure',
+  'cover',
+  'lies',
+  'sedated',
+  'binderMgN',
+  'binderKind',
+  'reducer',
+] as const satisfies readonly (keyof Bag)[];
+
+function makingOf(bags: readonly Bag[], lineId: string): Partial<Bag> {
+  const like = bags.find((b) => b.animals.length === 1 && b.animals[0]!.lineId === lineId);
+  return like ? Object.fromEntries(MADE.flatMap((key) => (like[key] === undefined ? [] : [[key, like[key]]]))) : {};
+}
+
+/**
+ * A plan of bags and boxes for one goal, beside the one in use. Locked bags stay as they are, and so does how the bags of
+ * a line are made (layers, closure, cover, treatments); boxes keep packs, holes, lining and bottles.
+ */
+export function planFor(
+  c: Consignment,
+  catalogue: Catalogue,
+  goal: Goal,
+  roomy = 1,
+): { bags: Bag[]; boxes: Box[]; reasons: string[] } {
+  const locked = c.bags.filter((b) => b.locked);
+  const held = (lineId: string): number =>
+    locked.flatMap((b) => b.animals).reduce((n, x) => n + (x.lineId === lineId ? x.count : 0), 0);
+  const lines = c.lines.flatMap((l) => (l.count > held(l.id) ? [{ ...l, count: l.count - held(l.id) }] : []));
+  const taken = new Set(locked.map((b) => b.id));
+  // Letters by line, as in a plan of the whole order.
+  const made = suggestBags({ ...c, lines, bags: [] }, catalogue, c.boxes[0]!.id, { goal, roomy });
+  const fresh = made.bags.map((b) => {
+    const id = taken.has(b.id) ? freeId(b.id, taken) : b.id;
+    taken.add(id);
+    return { ...b, ...makingOf(c.bags, b.animals[0]!.lineId), id };
+  });
+  const { boxes, bags } = suggestBoxes({ ...c, bags: [...locked, ...fresh] }, catalogue, c.boxes[0]!.packs);
+  return {
+    bags,
+    boxes: boxes.map((b): Box => {
+      const was = c.boxes.find((x) => x.id === b.id) ?? c.boxes[0]!;
+      return { ...was, id: b.id, boxTypeId: b.boxTypeId };
+    }),
+    reasons: made.reasons,
+  };
+}

@@ -1,0 +1,80 @@
+import { catalogue } from '@/core/catalogue';
+import { row } from '@/core/catalogue/row';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { miscounts } from '@/core/consignment/rules';
+import type { Bag, Consignment } from '@/core/consignment/schema';
+import { planFor } from '@/core/choose/alternatives';
+import { exampleConsignment } from '@/tests/example';
+import { evaluate, noChoosers, type Alternative } from './evaluate';
+
+const c = exampleConsignment();
+const plansOf = (x: Consignment): Map<string, Alternative> => {
+  const e = evaluate(x, catalogue, x.forecast, { draws: 0, choosers: { ...noChoosers, plans: true } });
+  if (!e.ok) throw new Error(e.problems.map((p) => p.message).join(' '));
+  return new Map(e.value.plans.map((p) => [p.goal, p]));
+};
+/** One bag with everything a hand can say of how it is made. */
+const byHand: Bag = { ...c.bags[0]!, id: 'A1', layers: 3, closure: 'knot-bands', cover: 'shred', waterL: 1.23 };
+const inOne = { ...c, bags: [byHand, ...c.bags.slice(1)] };
+
+describe('plans of bags side by side', () => {
+  const plans = plansOf(c);
+  const [now, single] = [plans.get('now')!, plans.get('single')!];
+  test('begin with the one in use, which changes nothing; every other says what it would change', () => {
+    expect([...plans.keys()][0]).toBe('now');
+    expect(now.bags).toEqual(c.bags);
+    for (const p of plans.values()) expect(p.changes.length > 0).toBe(p.goal !== 'now');
+  });
+  test('each holds every animal; one a bag is one a bag, fewest has no more bags than any', () => {
+    for (const p of plans.values()) expect(miscounts({ lines: c.lines, bags: p.bags })).toEqual([]);
+    expect(single.bags.every((b) => b.animals.length === 1 && b.animals[0]!.count === 1)).toBe(true);
+    const planned = [...plans.values()].filter((p) => p.goal !== 'now' && p.goal !== 'surest');
+    const fewest = [...plans.values()].find((p) => p.goal === 'fewest' || p.also.includes('fewest'))!;
+    for (const p of planned) expect(fewest.bags.length).toBeLessThanOrEqual(p.bags.length);
+    expect(single.bags.length).toBe(c.lines.reduce((n, l) => n + l.count, 0));
+  });
+  test('every goal is served by one of them, and the surest is surer than any other', () => {
+    const served = [...plans.values()].flatMap((p) => [p.goal, ...p.also]).sort();
+    expect(served).toEqual(expect.arrayContaining(['now', 'lightest', 'surest', 'fewest', 'single']));
+    expect(new Set(served).size).toBe(served.length);
+    const surest = [...plans.values()].find((p) => p.goal === 'surest' || p.also.includes('surest'))!;
+    for (const p of plans.values()) expect(p.chance).toBeLessThanOrEqual(surest.chance);
+  });
+  test('are computed like the plan itself', () => {
+    const of = { ...c, bags: single.bags, boxes: single.boxes };
+    const e = evaluate(of, catalogue, c.forecast, { stepH: 0.5 });
+    if (!e.ok) throw new Error('refused');
+    expect(single).toMatchObject({ slackH: e.value.overall.slackH, worstSlackH: e.value.overall.worstSlackH });
+    expect(single.expected).toBe(e.value.risk!.expected);
+    expect(single.kg).toBeCloseTo(
+      e.value.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
+      6,
+    );
+  });
+  test('no plan breaks the number rules of its species (common practice)', () => {
+    for (const p of plans.values())
+      for (const b of p.bags)
+        for (const x of b.animals) {
+          const line = c.lines.find((l) => l.id === x.lineId)!;
+          const s = row(catalogue.species, line.speciesId, 'species');
+          if (s.together === 'alone') expect(x.count).toBe(1);
+          if (s.together === 'one-or-four') expect([2, 3]).not.toContain(x.count);
+          expect(x.count).toBeLessThanOrEqual(a.mostInABag);
+        }
+  });
+  test('a locked bag stays as it is; the others keep how their line is made, not how it is filled', () => {
+    const locked = { ...inOne, bags: inOne.bags.map((b, i) => (i === 0 ? { ...b, locked: true } : b)) };
+    const plan = planFor(locked, catalogue, 'single');
+    expect(plan.bags.find((b) => b.id === 'A1')).toMatchObject({ waterL: 1.23, locked: true, animals: byHand.animals });
+    expect(miscounts({ lines: c.lines, bags: plan.bags })).toEqual([]);
+    expect(new Set(plan.bags.map((b) => b.id)).size).toBe(plan.bags.length);
+    const alike = planFor(inOne, catalogue, 'lightest').bags.filter((b) => b.animals[0]!.lineId === c.lines[0]!.id);
+    for (const b of alike) expect(b).toMatchObject({ layers: 3, closure: 'knot-bands', cover: 'shred' });
+    expect(alike.some((b) => b.waterL === 1.23 || 'locked' in b)).toBe(false);
+  });
+  test('boxes keep their packs, lining and holes', () => {
+    const lined = { ...c, boxes: c.boxes.map((b) => ({ ...b, ventHoles: 5 })) };
+    const plan = planFor(lined, catalogue, 'lightest');
+    expect(plan.boxes[0]).toMatchObject({ packs: c.boxes[0]!.packs, ventHoles: 5 });
+  });
+});

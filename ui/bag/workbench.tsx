@@ -1,0 +1,305 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import { addBag, moveAnimals } from '@/core/bag/by-hand';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { miscounts, miscountWords } from '@/core/consignment/rules';
+import type { Problem } from '@/core/consignment/outcome';
+import type { Bag } from '@/core/consignment/schema';
+import { DRAW_STEP_H } from '@/core/engine/draws';
+import { weakest } from '@/core/engine/forward';
+import type { Risk } from '@/core/engine/risk';
+import { wholePercent } from '@/core/quantities/words';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { NumberField, OtherProblems } from '@/ui/fields/fields';
+import { waterKeys, waterNumbers } from '@/ui/fields/water';
+import { factorWords, one, slackWords } from '@/ui/format';
+import { Button } from '@/ui/kit/button';
+import { useAnswer } from '@/ui/use-answer';
+import type { BagStationProps } from '@/server/bag/view';
+import { Board, type Handful } from './board';
+import { Sheet } from './sheet';
+import type { PlanInHand } from './use-plan';
+
+const weakestOf = (risk: Risk | null | undefined) => (risk && risk.bags.length > 0 ? weakest(risk.bags) : null);
+
+/** What the change did to the weakest bag, computed in this browser at every change. */
+function Weakest({ risk, before, problem }: { risk: Risk | null; before: Risk | null; problem: string | null }) {
+  const now = weakestOf(risk);
+  const was = weakestOf(before);
+  if (problem)
+    return (
+      <p className="flex min-w-0 items-center gap-2" role="status">
+        <StateMark mark="stop" size={16} />
+        <span className="min-w-0">{problem}</span>
+      </p>
+    );
+  if (!risk || !now)
+    return (
+      <p className="mute" role="status">
+        Computing …
+      </p>
+    );
+  const gained = now.slackH !== null && was?.slackH != null ? now.slackH - was.slackH : null;
+  return (
+    <p
+      className="flex min-w-0 flex-wrap items-baseline gap-x-3"
+      role="status"
+      data-testid="weakest"
+      data-slack-h={now.slackH ?? 'none'}
+    >
+      <span>
+        Weakest: <b>{now.tightest.id}</b>
+        {now.tightest.factor && ` by ${factorWords[now.tightest.factor]}`}
+      </span>
+      <b className="num text-20">{slackWords(now.slackH)}</b>
+      <span className="text-13 text-ink-2">
+        worst tenth <span className="num">{slackWords(now.worstSlackH)}</span>;{' '}
+        <span className="num">{one(risk.expected)}</span> of <span className="num">{risk.animals}</span> animals,{' '}
+        <span className="num">{wholePercent(risk.chance)}</span> % of runs
+      </span>
+      {gained !== null && Math.abs(gained) >= 1 / 12 && (
+        <b style={{ color: gained > 0 ? 'var(--fine)' : 'var(--stop)' }}>
+          {gained > 0 ? '+' : '−'} {slackWords(Math.abs(gained))}
+        </b>
+      )}
+    </p>
+  );
+}
+
+/** An answer computed once, for the plan as it is stored: what every change is measured against. */
+function useBefore(risk: Risk | null, dirty: boolean): Risk | null {
+  const [before, setBefore] = useState<Risk | null>(null);
+  if (!dirty && risk && before !== risk) setBefore(risk);
+  return before;
+}
+
+/** Ctrl Z and Ctrl Shift Z; a field takes back its own letters. */
+function useUndoKeys(undo: (() => void) | null, redo: (() => void) | null): void {
+  useEffect(() => {
+    const keys = (e: KeyboardEvent): void => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
+      if (e.target instanceof HTMLInputElement && e.target.type !== 'checkbox') return;
+      const deed = e.shiftKey ? redo : undo;
+      if (!deed) return;
+      e.preventDefault();
+      deed();
+    };
+    addEventListener('keydown', keys);
+    return () => removeEventListener('keydown', keys);
+  }, [undo, redo]);
+}
+
+/** The shipping water, and what is said wherever oxygen and drops are handled. */
+function ShippingWater({ plan, problems }: { plan: PlanInHand; problems: readonly Problem[] }) {
+  return (
+    <>
+      <h3 className="mb-2 mt-6">Shipping water</h3>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-6">
+        {waterKeys.map(([k, label, unit]) => (
+          <NumberField
+            key={k}
+            label={label}
+            path={`sourceWater.${k}`}
+            unit={unit}
+            problems={problems}
+            value={plan.water[k]}
+            onChange={(v) => plan.setWater({ ...plan.water, [k]: v })}
+          />
+        ))}
+      </div>
+      <p className="caution mt-3">
+        Compressed oxygen feeds fire: no flame, no smoking, no oil or grease on fittings; cylinder chained, valve opened
+        slowly, room aired. Binders, sedatives and dyes by their own label and local law; ask a veterinarian; never for
+        fish that may be eaten.
+      </p>
+    </>
+  );
+}
+
+/** The first bag of a plan that has none. */
+const blankBag = (p: BagStationProps, oxygenFraction: number): Bag => ({
+  id: 'A1',
+  boxId: p.job.consignment.boxes[0]!.id,
+  bagTypeId: p.bagTypes[0]!.id,
+  animals: [],
+  waterL: 1,
+  gasL: 2,
+  oxygenFraction,
+  sedated: false,
+  binderMgN: null,
+});
+
+/** Animals without a bag, and bags with too many: told until it is mended. */
+function Miscounted({ p, plan, blank }: { p: BagStationProps; plan: PlanInHand; blank: Bag }) {
+  const { bags } = plan;
+  const off =
+    bags.length === 0
+      ? p.lines.map((l) => ({ lineId: l.id, ordered: l.count, bagged: 0 }))
+      : miscounts({ bags, lines: p.lines });
+  return off.map((m) => {
+    const line = p.lines.find((l) => l.id === m.lineId)!;
+    const missing = m.ordered - m.bagged;
+    return (
+      <p key={m.lineId} className="my-1 flex items-center gap-2 text-13" role="status">
+        <StateMark mark="stop" size={15} />
+        <b>{miscountWords(m, line.name)}.</b>
+        {missing > 0 && (
+          <Button
+            type="button"
+            tone="flat"
+            onClick={() => plan.handle(`add ${bags.length}`, addBag(bags, line.id, missing, blank))}
+          >
+            A bag for {missing === 1 ? 'it' : `the ${missing}`}
+          </Button>
+        )}
+      </p>
+    );
+  });
+}
+
+/** How many a drag takes, and all bags at once. */
+function Tools({
+  handful,
+  setHandful,
+  chooseAll,
+}: {
+  handful: Handful;
+  setHandful: (h: Handful) => void;
+  chooseAll: () => void;
+}) {
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-3 text-13">
+      <span className="mute">Drag animals from bag to bag; a drag takes</span>
+      <span className="seg" role="radiogroup" aria-label="A drag takes">
+        {(['one', 'half', 'all'] as const).map((x) => (
+          <button key={x} type="button" role="radio" aria-checked={handful === x} onClick={() => setHandful(x)}>
+            {x}
+          </button>
+        ))}
+      </span>
+      <Button type="button" tone="flat" className="ml-auto" onClick={chooseAll}>
+        Choose all
+      </Button>
+    </div>
+  );
+}
+
+/** Bags as hands work on them: a board of bags to scale, and a sheet for the chosen ones. */
+export function Workbench({
+  p,
+  plan,
+  first,
+  problems,
+  busy,
+  submit,
+  leave,
+}: {
+  p: BagStationProps;
+  plan: PlanInHand;
+  /** The bag that is chosen to begin with. */
+  first: string;
+  problems: readonly Problem[];
+  busy: boolean;
+  submit: () => void;
+  leave: (() => void) | null;
+}) {
+  const { bags, water, handle, undo, redo } = plan;
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set([first]));
+  const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set());
+  const [handful, setHandful] = useState<Handful>('one');
+  const a = useMemo(() => withOverrides(p.job.consignment.assumptions), [p.job.consignment.assumptions]);
+  const key = JSON.stringify([bags, water]);
+  const answer = useAnswer(key, {
+    ...p.job,
+    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water) },
+    options: { stepH: DRAW_STEP_H },
+  });
+  const risk = answer?.result?.risk ?? null;
+  const before = useBefore(answer?.key === key ? risk : null, plan.dirty);
+  const choose = (ids: readonly string[], more: boolean): void =>
+    setChosen((now) => {
+      if (!more) return new Set(ids);
+      const next = new Set(now);
+      const all = ids.every((id) => next.has(id));
+      for (const id of ids)
+        if (all) next.delete(id);
+        else next.add(id);
+      return next;
+    });
+  const here = bags.filter((b) => chosen.has(b.id));
+  useUndoKeys(undo, redo);
+  return (
+    <form
+      aria-label="Bag plan"
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+    >
+      <div className="bagbar">
+        <Weakest risk={risk} before={before} problem={answer?.problem ?? null} />
+        <span className="ml-auto flex flex-wrap gap-2">
+          <Button type="button" disabled={!undo} onClick={() => undo?.()}>
+            Undo
+          </Button>
+          <Button type="button" disabled={!redo} onClick={() => redo?.()}>
+            Redo
+          </Button>
+          {leave && (
+            <Button type="button" onClick={leave}>
+              Leave it as it was
+            </Button>
+          )}
+          <Button tone="go" disabled={busy}>
+            {busy ? 'Computing …' : 'Save and compute'}
+          </Button>
+        </span>
+      </div>
+      <OtherProblems
+        problems={problems}
+        shown={(path) =>
+          /^(bags\.\d+\.(waterL|gasL|oxygenFraction|binderMgN|bagTypeId|tabletOxygenMg)|sourceWater\.)/.test(path)
+        }
+      />
+      <Miscounted p={p} plan={plan} blank={blankBag(p, a.purityFlushed)} />
+      {plan.said && (
+        <p className="note my-1" role="status">
+          {plan.said}
+        </p>
+      )}
+      <div className="grid gap-x-8 lg:grid-cols-[1fr_392px]">
+        <div className="min-w-0">
+          <Tools
+            handful={handful}
+            setHandful={setHandful}
+            chooseAll={() => setChosen(new Set(bags.map((b) => b.id)))}
+          />
+          <Board
+            bags={bags}
+            lines={p.lines}
+            bagTypes={p.bagTypes}
+            a={a}
+            risks={risk?.bags ?? []}
+            chosen={chosen}
+            choose={choose}
+            opened={opened}
+            open={(id) => setOpened(new Set([...opened, id]))}
+            handful={handful}
+            move={(m) => handle(`drag ${m.fromId} ${m.toId} ${bags.length} ${Date.now()}`, moveAnimals(bags, m))}
+          />
+          <ShippingWater plan={plan} problems={problems} />
+        </div>
+        <Sheet
+          bags={bags}
+          chosen={here}
+          lines={p.lines}
+          bagTypes={p.bagTypes}
+          a={a}
+          problems={problems}
+          handle={handle}
+        />
+      </div>
+    </form>
+  );
+}
