@@ -8,6 +8,8 @@ import {
   type BoxType,
   type PackType,
 } from '@/core/catalogue/schema';
+import { doseUnits, shutOut, treatmentKinds, treatmentSchema, type Treatment } from '@/core/catalogue/treatment';
+import { capital } from '@/core/quantities/words';
 import { kind } from './kind';
 import type { Field } from './field';
 
@@ -18,15 +20,17 @@ export const supplyKinds = [
   ['liner', 'Liner'],
   ['band', 'Bands'],
   ['oxygen', 'Oxygen'],
+  ['treatment', 'Treatment of the water'],
   ['additive', 'Additive'],
   ['other', 'Other'],
 ] as const;
 
+type SupplyKind = (typeof supplyKinds)[number][0];
+
 export const supplySchema = z.object({
-  kind: z.enum(
-    supplyKinds.map(([k]) => k) as unknown as ['bag', 'box', 'pack', 'liner', 'band', 'oxygen', 'additive', 'other'],
-    { error: 'Choose what it is.' },
-  ),
+  kind: z.enum(supplyKinds.map(([k]) => k) as unknown as [SupplyKind, ...SupplyKind[]], {
+    error: 'Choose what it is.',
+  }),
   name: named(80, 'Give it a name.'),
   /** Rows of the same type are batches of one thing. */
   typeId: text(80).optional(),
@@ -41,11 +45,13 @@ export const supplySchema = z.object({
   bag: bagTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
   box: boxTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
   pack: packTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
+  /** Its label, for what goes into the water. */
+  label: treatmentSchema.omit({ id: true, name: true }).optional(),
 });
 export type Supply = z.infer<typeof supplySchema>;
 
-const only = (is: string, fields: readonly Field[]): Field[] =>
-  fields.map((f) => ({ ...f, path: `${is}.${f.path}`, when: { path: 'kind', is: [is] }, section: 'Its figures' }));
+const only = (is: string, fields: readonly Field[], part = is): Field[] =>
+  fields.map((f) => ({ ...f, path: `${part}.${f.path}`, when: { path: 'kind', is: [is] }, section: 'Its figures' }));
 
 export const supplies = kind<Supply>({
   id: 'supply',
@@ -149,6 +155,50 @@ export const supplies = kind<Supply>({
       { path: 'sizeCm.1', label: 'Pack width', type: 'number', unit: 'cm' },
       { path: 'surfaceC', label: 'Surface at most', type: 'number', unit: '°C' },
     ]),
+    ...only(
+      'treatment',
+      [
+        {
+          path: 'kind',
+          label: 'What it is for',
+          type: 'choice',
+          options: Object.entries(treatmentKinds).map(([k, words]) => [k, capital(words)] as const),
+        },
+        {
+          path: 'unit',
+          label: 'Dosed in',
+          type: 'choice',
+          options: doseUnits.map((u) => [u, capital(u)] as const),
+        },
+        { path: 'perL', label: 'Ordinary dose a litre', type: 'number', hint: 'By its label, in what it is dosed in.' },
+        { path: 'dropsPerMl', label: 'Drops in a millilitre', type: 'number', optional: true },
+        {
+          path: 'bindingTimes',
+          label: 'Times the dose to bind ammonia',
+          type: 'number',
+          optional: true,
+          hint: 'Labels of binders say four or five.',
+        },
+        {
+          path: 'capacityMgN',
+          label: 'Binds, for each unit dosed',
+          type: 'number',
+          unit: 'mg N',
+          optional: true,
+          hint: 'Where the label has no figure it is counted as nothing.',
+        },
+        { path: 'exchanges', label: 'Ion exchanger: leaves the hardness', type: 'yes', optional: true },
+        { path: 'reducing', label: 'Reducing: takes oxygen', type: 'yes', optional: true },
+        { path: 'stains', label: 'Stains', type: 'yes', optional: true },
+        ...Object.entries(shutOut).map(([who, words]): Field => ({
+          path: `notFor.${who}`,
+          label: `Not for ${words}`,
+          type: 'yes',
+          optional: true,
+        })),
+      ],
+      'label',
+    ),
     { path: 'note', label: 'Note', type: 'long', optional: true, wide: true, section: 'Note' },
   ],
   blank: { kind: 'bag' },
@@ -170,11 +220,15 @@ export const supplies = kind<Supply>({
 export const typeIdOf = (id: string, s: Supply): string => s.typeId ?? id;
 
 /** A shelf row as the planner reads it; null for what has no figures of its own. */
-export function typeOf(id: string, s: Supply): { bag: BagType } | { box: BoxType } | { pack: PackType } | null {
+export function typeOf(
+  id: string,
+  s: Supply,
+): { bag: BagType } | { box: BoxType } | { pack: PackType } | { treatment: Treatment } | null {
   const head = { id: typeIdOf(id, s), name: s.name };
   if (s.kind === 'bag' && s.bag)
     return { bag: { ...head, ...s.bag, ...(s.price === undefined ? {} : { cost: s.price }) } };
   if (s.kind === 'box' && s.box) return { box: { ...head, ...s.box, cost: s.price ?? 0 } };
   if (s.kind === 'pack' && s.pack) return { pack: { ...head, ...s.pack, cost: s.price ?? 0 } };
+  if (s.kind === 'treatment' && s.label) return { treatment: { ...head, ...s.label } };
   return null;
 }

@@ -42,7 +42,12 @@ export const coverWords: Record<Cover, string> = {
 const ordinal = ['', '', 'second', 'third'] as const;
 
 /** The steps of closing a bag, in the order of the hands. Breather film has its own: loose, no gas, sealed, stood, in paper. */
-export function makingSteps(type: Pick<BagType, 'breather'>, bag: Making, gasL: number, oxygen: boolean): string[] {
+export function makingSteps(
+  type: Pick<BagType, 'breather'>,
+  bag: Making & { tabletOxygenMg?: number | undefined },
+  gasL: number,
+  oxygen: boolean,
+): string[] {
   const cover = bag.cover ? [`Put in ${coverWords[bag.cover]}`] : [];
   if (type.breather)
     return [
@@ -54,7 +59,14 @@ export function makingSteps(type: Pick<BagType, 'breather'>, bag: Making, gasL: 
   const corners = bag.corners ?? (layers > 1 ? 'inverted' : 'square');
   const steps = [...cover];
   if (corners === 'taped' || corners === 'banded') steps.push(`First ${cornerWords[corners]}`);
-  steps.push(gasL > 0 ? `Press out the air, ${gasL} L ${oxygen ? 'oxygen' : 'air'}` : 'No gas');
+  if (bag.tabletOxygenMg) steps.push(`Oxygen tablet in, ${bag.tabletOxygenMg} mg of oxygen by its label`);
+  steps.push(
+    gasL <= 0
+      ? 'No gas'
+      : oxygen
+        ? `Press out the air, ${gasL} L oxygen`
+        : `${gasL} L air from a pump, never from the mouth`,
+  );
   steps.push(sentence(closureWords[bag.closure ?? 'bands']));
   for (let n = 2; n <= layers; n++)
     steps.push(

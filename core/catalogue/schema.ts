@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { treatmentSchema } from './treatment';
 import { above0, between, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
@@ -209,5 +210,7 @@ export const catalogueSchema = z.object({
   boxes: z.array(boxTypeSchema).max(2000),
   packs: z.array(packTypeSchema).max(2000),
   services: z.array(serviceSchema).max(2000),
+  /** What goes into the water, by its own labels; none where absent. */
+  treatments: z.array(treatmentSchema).max(500).optional(),
 });
 export type Catalogue = z.infer<typeof catalogueSchema>;

@@ -15,6 +15,7 @@ const MADE = [
   'binderMgN',
   'binderKind',
   'reducer',
+  'treatments',
 ] as const satisfies readonly (keyof Bag)[];
 
 function makingOf(bags: readonly Bag[], lineId: string): Partial<Bag> {

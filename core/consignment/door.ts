@@ -38,7 +38,11 @@ export function unknownRows(c: Consignment, catalogue: Catalogue): Problem[] {
   };
   check('serviceId', catalogue.services, c.serviceId, 'service');
   c.lines.forEach((l, i) => check(`lines.${i}.speciesId`, catalogue.species, l.speciesId, 'species'));
-  c.bags.forEach((b, i) => check(`bags.${i}.bagTypeId`, catalogue.bags, b.bagTypeId, 'bag'));
+  c.bags.forEach((b, i) => {
+    check(`bags.${i}.bagTypeId`, catalogue.bags, b.bagTypeId, 'bag');
+    b.treatments?.forEach((t) => check(`bags.${i}.treatments`, catalogue.treatments ?? [], t.id, 'treatment'));
+  });
+  c.drawn?.forEach((t) => check('drawn', catalogue.treatments ?? [], t.id, 'treatment'));
   c.boxes.forEach((b, i) => {
     check(`boxes.${i}.boxTypeId`, catalogue.boxes, b.boxTypeId, 'box');
     b.packs.forEach((p) => check(`boxes.${i}.packs`, catalogue.packs, p.packId, 'pack'));

@@ -111,6 +111,10 @@ export const companionSchema = z.object({
 });
 export type Companion = z.infer<typeof companionSchema>;
 
+/** A treatment of the shelf, and times the ordinary dose of its label. */
+export const dosedSchema = z.object({ id: text(80).min(1), times: between(0.05, 20, 'Times the dose') });
+export type Dosed = z.infer<typeof dosedSchema>;
+
 export const bagSchema = z.object({
   id: text(8).min(1),
   boxId: text(8).min(1),
@@ -138,6 +142,8 @@ export const bagSchema = z.object({
   corners: z.enum(cornerKinds).optional(),
   closure: z.enum(closureKinds).optional(),
   cover: z.enum(coverKinds).optional(),
+  /** What goes into this bag alone. */
+  treatments: z.array(dosedSchema).max(12).optional(),
   /** School its water was filled by; litres of one's own where absent. */
   school: z.enum(waterSchools).optional(),
   /** A hand wants it to stay: neither suggestions nor changes of many touch it. */
@@ -254,6 +260,8 @@ export const consignmentSchema = z.object({
     .array(z.object({ tank: text(40).min(1), water: waterSchema }))
     .max(40)
     .optional(),
+  /** What goes into all the water that is drawn. */
+  drawn: z.array(dosedSchema).max(12).optional(),
   tank: tankSchema,
   /** Further receiving tanks, named by the `into` of their lines. */
   otherTanks: z.array(tankSchema).max(12).optional(),

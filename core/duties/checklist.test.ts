@@ -1,5 +1,6 @@
 import { catalogue } from '@/core/catalogue';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Treatment } from '@/core/catalogue/treatment';
+import type { Bag, Consignment } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { packingChecklist, type CheckItem } from './checklist';
 
@@ -17,10 +18,12 @@ describe('the packing list', () => {
   test('runs in the order of the work: labels, water, bags, stand, box, papers', () => {
     const order = keys(list({ boxes: withPacks([]) }));
     expect(order[0]).toBe('labels');
-    expect(order[1]).toBe('water');
-    expect(order.slice(2, 2 + c.bags.length)).toEqual(c.bags.map((b) => `bag:${b.id}`));
+    const tanks = [...new Set(c.lines.map((l) => l.tank))];
+    expect(order.slice(1, 1 + tanks.length)).toEqual(tanks.map((t) => `water:${t}`));
+    const bags = 1 + tanks.length;
+    expect(order.slice(bags, bags + c.bags.length)).toEqual(c.bags.map((b) => `bag:${b.id}`));
     const box = c.boxes[0]!.id;
-    expect(order.slice(2 + c.bags.length)).toEqual([
+    expect(order.slice(bags + c.bags.length)).toEqual([
       'stand',
       `line:${box}`,
       `fill:${box}`,
@@ -67,8 +70,13 @@ describe('the packing list', () => {
   });
 
   test('the water to draw is that of all bags, at the temperature of the fish', () => {
+    const one = { lines: c.lines.map((l) => ({ ...l, tank: '7' })) };
     const all = c.bags.reduce((s, b) => s + b.waterL, 0);
-    expect(item(list(), 'water').detail).toMatch(new RegExp(`^${all.toFixed(1)} L at ${c.sourceWater.tempC} °C`));
+    expect(item(list(one), 'water').detail).toMatch(new RegExp(`^${all.toFixed(1)} L at ${c.sourceWater.tempC} °C`));
+    // From several tanks it is drawn tank by tank.
+    const drawn = list().filter((i) => i.key.startsWith('water:'));
+    const litres = drawn.map((i) => Number(/^[\d.]+/.exec(i.detail)![0]));
+    expect(litres.reduce((s, l) => s + l, 0)).toBeCloseTo(all, 0);
   });
 
   test('oxygen is cautioned at the first bag, hands and skin at a hot pack, backs at the carton', () => {
@@ -129,5 +137,67 @@ describe('the packing list', () => {
   test('no two items share a key: a tick belongs to one', () => {
     const two = list({ boxes: [c.boxes[0]!, { ...c.boxes[0]!, id: '2' }] });
     expect(new Set(keys(two)).size).toBe(two.length);
+  });
+
+  describe('what goes into the water', () => {
+    const treatments: Treatment[] = [
+      { id: 'calm', name: 'Calm drops', kind: 'sedative', unit: 'drop', perL: 8, dropsPerMl: 20 },
+      { id: 'bind', name: 'Binder', kind: 'binder', unit: 'mL', perL: 0.1, bindingTimes: 5, capacityMgN: 20 },
+    ];
+    const house = { ...catalogue, treatments };
+    const [first, ...others] = c.bags;
+    const treated = {
+      ...c,
+      drawn: [{ id: 'bind', times: 5 }],
+      bags: [{ ...first!, treatments: [{ id: 'calm', times: 1 }] }, ...others],
+    };
+    const items = packingChecklist(treated, house);
+    test('what all the water gets is dosed for the litres of each tank, with its caution', () => {
+      for (const water of items.filter((i) => i.key.startsWith('water:'))) {
+        const litres = Number(/^[\d.]+/.exec(water.detail)![0]);
+        const mL = Number(/Into all of it: ([\d.]+) mL of Binder/.exec(water.detail)![1]);
+        expect(mL).toBeCloseTo(litres * 0.5, 1);
+      }
+      expect(items.filter((i) => /veterinarian/.test(i.caution ?? '')).map((i) => i.key)).toHaveLength(2);
+    });
+    test('a sedative is a step of its own before its bag is closed: watched, with what to do when it was too much', () => {
+      const at = items.findIndex((i) => i.key === `sedate:${first!.id}`);
+      expect(items[at + 1]!.key).toBe(`bag:${first!.id}`);
+      expect(items[at]!.detail).toContain(`${Math.round(8 * first!.waterL)} drops`);
+      expect(items[at]!.detail).toMatch(/five minutes.*rolls over or gasps.*clean water/);
+      expect(items.filter((i) => i.key.startsWith('sedate:'))).toHaveLength(1);
+      // One sedated without a bottle on the shelf is watched too.
+      const bare = { bags: [{ ...first!, sedated: true }, ...others] };
+      expect(item(list(bare), `sedate:${first!.id}`).detail).toMatch(/^Dose by its label/);
+    });
+    test('nothing that the figures assume is missing from the steps of a bag', () => {
+      const all: Bag = {
+        ...first!,
+        layers: 3,
+        corners: 'taped',
+        closure: 'gooseneck',
+        cover: 'moss',
+        lies: true,
+        oxygenFraction: 0.21,
+        tabletOxygenMg: 90,
+        treatments: [{ id: 'calm', times: 2 }],
+      };
+      const bag = packingChecklist({ ...c, bags: [all] }, house).filter((i) => i.key.endsWith(first!.id));
+      const words = bag.map((i) => i.detail).join(' ');
+      for (const part of [
+        `${all.waterL} L water`,
+        'cm in the standing bag',
+        `${Math.round(16 * all.waterL)} drops`,
+        'moss',
+        'corners folded up and taped',
+        'tablet in, 90 mg',
+        `${all.gasL} L air from a pump, never from the mouth`,
+        'fold the neck over',
+        'Second bag over it',
+        'Third bag over it',
+        'Laid on its side',
+      ])
+        expect(words).toContain(part);
+    });
   });
 });

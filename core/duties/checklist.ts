@@ -1,9 +1,12 @@
 import { capital, counted } from '@/core/quantities/words';
+import { depthOf } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';
+import { doseWords, drawnWith, effectsOf, givenTo } from '@/core/bag/treatments';
 import { ballastWords, breathersIn, breatherWords, linerWords, liningWords } from '@/core/box/contents';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Bag, Consignment } from '@/core/consignment/schema';
+import { waterOfTank } from '@/core/consignment/waters';
 
 export interface CheckItem {
   key: string;
@@ -14,15 +17,54 @@ export interface CheckItem {
   bagId?: string;
 }
 
+/** Water for the bags of each tank: how much, how warm, and what goes into all of it (one step a tank). */
+function waterItems(c: Consignment, catalogue: Catalogue): CheckItem[] {
+  const tankOf = (b: Bag): string => c.lines.find((l) => l.id === b.animals[0]?.lineId)?.tank ?? '';
+  const tanks = [...new Set(c.bags.map(tankOf))];
+  const drawn = drawnWith(c, catalogue);
+  const caution = drawn.length > 0 ? { caution: TREATED } : {};
+  const litres = (bags: readonly Bag[]): number => bags.reduce((s, b) => s + b.waterL, 0);
+  const withWhat = (l: number): string =>
+    drawn.map((g) => ` Into all of it: ${doseWords(g, l)} of ${g.treatment.name}.`).join('');
+  const tools = 'Net, bands, scissors, towel.';
+  if (tanks.length < 2) {
+    const l = litres(c.bags);
+    return [
+      {
+        key: 'water',
+        title: 'Water drawn and treated',
+        detail: `${l.toFixed(1)} L at ${c.sourceWater.tempC} °C.${withWhat(l)} ${tools}`,
+        ...caution,
+      },
+    ];
+  }
+  return tanks.map((tank, i) => {
+    const l = litres(c.bags.filter((b) => tankOf(b) === tank));
+    return {
+      key: `water:${tank}`,
+      title: `Water for tank ${tank} drawn and treated`,
+      detail: `${l.toFixed(1)} L at ${waterOfTank(c, tank).tempC} °C.${withWhat(l)}${i === 0 ? ` ${tools}` : ''}`,
+      ...(i === 0 ? caution : {}),
+    };
+  });
+}
+
+const TREATED =
+  'By its label and local law; ask a veterinarian; never for fish that may be eaten. Gloves for dyes; out of the reach of children.';
+
+/** A dose that is watched before the bag is closed (handbook: open, several minutes, rolling or gasping is too much). */
+const sedation = (bag: Bag, dosed: readonly string[]): CheckItem => ({
+  key: `sedate:${bag.id}`,
+  title: `Sedate bag ${bag.id}, and watch`,
+  detail: `${dosed.length > 0 ? `${dosed.join('. ')}. ` : 'Dose by its label. '}The bag stays open five minutes: slow and upright is right. One that rolls over or gasps has had too much: into clean water at once, and anew with less. Clean water wakes them.`,
+  caution: TREATED,
+});
+
 /** The packing checklist in working order (common practice), with its cautions where they apply. */
 export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckItem[] {
   const items: CheckItem[] = [
     { key: 'labels', title: 'Labels on, hands dry', detail: `${counted(c.bags.length, 'bag')} lined up and labelled.` },
-    {
-      key: 'water',
-      title: 'Water drawn and treated',
-      detail: `${c.bags.reduce((s, b) => s + b.waterL, 0).toFixed(1)} L at ${c.sourceWater.tempC} °C. Net, bands, scissors, towel.`,
-    },
+    ...waterItems(c, catalogue),
   ];
   c.bags.forEach((bag, i) => {
     const what = bag.animals
@@ -33,11 +75,16 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       .join(', ');
     const type = row(catalogue.bags, bag.bagTypeId, 'bag');
     const steps = makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5);
+    const given = givenTo({}, bag, catalogue);
+    const cm = depthOf(type, bag.waterL);
+    const water = `${bag.waterL} L water${type.breather ? '' : ` (${cm.toFixed(cm < 3 ? 1 : 0)} cm in the standing bag)`}`;
+    const dosed = given.map((g) => `${capital(doseWords(g, bag.waterL))} of ${g.treatment.name}`);
+    if (bag.sedated || effectsOf(givenTo(c, bag, catalogue), bag.waterL).sedates) items.push(sedation(bag, dosed));
     items.push({
       key: `bag:${bag.id}`,
       bagId: bag.id,
       title: `Fill and close bag ${bag.id}`,
-      detail: `${[`${bag.waterL} L water, ${what}`, ...steps].join('. ')}.`,
+      detail: `${[water, ...dosed, what, ...steps].join('. ')}.`,
       ...(i === 0
         ? {
             caution:

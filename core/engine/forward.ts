@@ -1,3 +1,5 @@
+import { layersOf } from '@/core/bag/making';
+import { effectsOf, givenTo, unfit } from '@/core/bag/treatments';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service, Species } from '@/core/catalogue/schema';
 import { simulateBag, type BagCurves } from '@/core/bag/simulate';
@@ -124,14 +126,25 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
       );
   });
   if (type.breather && gasL > 0) warnings.push('Breather film is filled with water and no gas, loosely, in paper.');
+  const given = givenTo(p.consignment, bag.bag, p.catalogue);
+  const { sedates, dyes } = effectsOf(given, waterL);
   warnings.push(
+    ...unfit(given, bag.species),
     ...compatibility(
       bag.bag.animals.map((x, i) => ({
         species: bag.species[i]!,
         count: x.count,
         lengthCm: p.consignment.lines.find((l) => l.id === x.lineId)!.lengthCm,
       })),
-      { gasL, sedated: bag.bag.sedated, breather: type.breather === true },
+      {
+        gasL,
+        sedated: bag.bag.sedated || sedates,
+        breather: type.breather === true,
+        dyed: dyes,
+        layers: layersOf(type, bag.bag),
+        corners: bag.bag.corners,
+        cover: bag.bag.cover,
+      },
       a,
     ),
   );
@@ -139,7 +152,8 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
     warnings.push(
       `The water leaves 0 to 35 °C after ${(r.curves.outsideFromStep * stepH).toFixed(1)} h: its chemistry is not known from there on.`,
     );
-  return warnings;
+  // What somebody took on knowingly is told beside its reason, not again.
+  return warnings.filter((w) => !bag.bag.accepted?.some((x) => x.rule === w));
 }
 
 function bagResult(p: Prepared, box: PreparedBox, bag: PreparedBag, tempC: Float64Array): BagResult {

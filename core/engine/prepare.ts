@@ -1,3 +1,4 @@
+import { effectsOf, givenTo } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -102,6 +103,8 @@ export function contentsOf(
   const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const breathes = type.breather === true;
+  const effects = effectsOf(givenTo(c, bag, catalogue), bag.waterL);
+  const capacityMgN = (bag.binderMgN ?? 0) + effects.capacityMgN;
   return {
     waterL: bag.waterL,
     gasL: bag.gasL,
@@ -118,7 +121,7 @@ export function contentsOf(
       usualC: tankC(k.line),
       hoursSinceMeal: hoursWithout(c, catalogue, a, k.line.tank),
     })),
-    sedated: bag.sedated,
+    sedated: bag.sedated || effects.sedates,
     judge: judgeOf(kinds.map((k) => k.species)),
     surfaceM2: freeSurfaceM2({
       widthCm: type.widthCm,
@@ -126,14 +129,17 @@ export function contentsOf(
       gasL: bag.gasL,
       lies: bag.lies ?? false,
     }),
-    binder: bag.binderMgN === null ? null : { capacityMgN: bag.binderMgN, kind: bag.binderKind ?? 'chemical' },
+    binder:
+      capacityMgN > 0
+        ? { capacityMgN, kind: bag.binderKind ?? (effects.exchanges ? 'ion-exchange' : 'chemical') }
+        : null,
     film: {
       areaM2: (2 * type.widthCm * type.heightCm) / 1e4,
       oxygenMmolPerM2HKPa: breathes ? a.breatherOxygenMmolPerM2HKPa : 0,
       co2MmolPerM2HKPa: breathes ? a.breatherCo2MmolPerM2HKPa : a.filmCo2MmolPerM2HKPa,
     },
     tabletOxygenMg: bag.tabletOxygenMg ?? 0,
-    reducer: bag.reducer ?? false,
+    reducer: bag.reducer === true || effects.reducing,
     death: null,
     species: kinds.map((k) => k.species),
   };

@@ -1,5 +1,9 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Corners, Cover } from '@/core/catalogue/making';
 import type { Species } from '@/core/catalogue/schema';
+
+/** Fish up to here wedge themselves into corners, cm († ours). */
+const SMALL_CM = 3;
 
 /** One kind in a bag. */
 export interface Company {
@@ -14,6 +18,10 @@ export interface BagCircumstances {
   breather: boolean;
   /** A dye such as methylene blue is in the water. */
   dyed?: boolean;
+  /** Bags one in another, how the corners are, and what they hide in; as usual where absent. */
+  layers?: number | undefined;
+  corners?: Corners | undefined;
+  cover?: Cover | undefined;
 }
 
 /**
@@ -23,7 +31,7 @@ export interface BagCircumstances {
  */
 export function compatibility(company: readonly Company[], at: BagCircumstances, a: Assumptions): string[] {
   const out: string[] = [];
-  for (const { species: s, count } of company) {
+  for (const { species: s, count, lengthCm } of company) {
     if (s.together === 'alone' && count > 1) out.push(`${s.name}: one to a bag.`);
     if (s.together === 'one-or-four' && (count === 2 || count === 3))
       out.push(`${s.name}: one, or four and more; never two or three.`);
@@ -31,7 +39,12 @@ export function compatibility(company: readonly Company[], at: BagCircumstances,
       out.push(`${s.name} breathes at the surface and needs gas over the water.`);
     if (at.breather && !s.flags.includes('breather-bag'))
       out.push(`${s.name} is too large or too active for breather film.`);
-    if (s.flags.includes('spiny') && at.gasL > 0) out.push(`${s.name} has spines: double or triple the bag.`);
+    if (s.flags.includes('spiny') && at.gasL > 0 && (at.layers ?? 2) < 3)
+      out.push(`${s.name} has spines: double or triple the bag.`);
+    if (at.layers === 1 && at.corners === 'square' && lengthCm < SMALL_CM)
+      out.push(`${s.name} of ${lengthCm} cm is caught in square corners: tape or band them.`);
+    if (at.cover === 'shred' && s.kind === 'fish' && !s.flags.includes('territorial') && s.look.shape !== 'flat')
+      out.push(`Shred is for those that live among rocks or on the ground: ${s.name} swims free.`);
     const soft = s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate');
     if (at.sedated && soft) out.push(`No sedative for ${s.name}.`);
     if (at.dyed && soft) out.push(`No dye for ${s.name}.`);

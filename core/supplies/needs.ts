@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { bandsOf, layersOf } from '@/core/bag/making';
+import { givenTo, stockOf } from '@/core/bag/treatments';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -16,7 +17,7 @@ export const BINDER = 'additive:binder';
 /**
  * What packing a consignment takes from the shelf (common practice †, per the assumptions): every bag doubled but
  * breather bags, bands for each, one liner a box, boxes, packs, oxygen with what flushing loses, a dose of binder for
- * each bag that has one. Litres of oxygen at room pressure; everything else in pieces.
+ * each bag that has one, and of every treatment what its label asks for the litres. Litres of oxygen at room pressure; everything else in pieces.
  */
 export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assumptions): Need[] {
   const needs = new Map<string, number>();
@@ -30,6 +31,7 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
     add('band', (a.bandsPerBag * bandsOf(type, bag)) / 4);
     if (!type.breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
     if (bag.binderMgN !== null) add(BINDER, 1);
+    for (const g of givenTo(c, bag, catalogue)) add(`treatment:${g.treatment.id}`, stockOf(g, bag.waterL).amount);
   }
   for (const box of c.boxes.filter((b) => c.bags.some((bag) => bag.boxId === b.id))) {
     add(`box:${box.boxTypeId}`, 1);

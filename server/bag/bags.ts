@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
 import { planFor } from '@/core/choose/alternatives';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
-import { bagSchema, waterSchema } from '@/core/consignment/schema';
+import { bagSchema, dosedSchema, waterSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -13,6 +13,7 @@ const bagsInput = z.object({
   version,
   bags: z.array(bagSchema),
   sourceWater: waterSchema,
+  drawn: z.array(dosedSchema).max(12).optional(),
 });
 export type BagsInput = z.input<typeof bagsInput>;
 
@@ -20,8 +21,12 @@ export type BagsInput = z.input<typeof bagsInput>;
 export function saveBags(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = bagsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, bags, sourceWater } = parsed.data;
-  return change(house, code, version, 'the bags', (c) => ({ ok: true, value: { ...c, bags, sourceWater } }));
+  const { code, version, bags, sourceWater, drawn } = parsed.data;
+  return change(house, code, version, 'the bags', (c) => {
+    const next = { ...c, bags, sourceWater };
+    if (drawn) next.drawn = drawn.length > 0 ? drawn : undefined;
+    return { ok: true, value: next };
+  });
 }
 
 /** A bag plan as the core would make it, in place of the present one; boxes follow. */

@@ -125,11 +125,17 @@ export const bagStationView = ({ h, c, e, catalogue }: Station, chosen: string |
   /** What a browser computes a changed plan from: every bag of the shelf may come into it. */
   job: {
     consignment: c,
-    catalogue: { ...jobRows(c, h), bags: catalogue.bags, boxes: catalogue.boxes },
+    catalogue: {
+      ...jobRows(c, h),
+      bags: catalogue.bags,
+      boxes: catalogue.boxes,
+      treatments: catalogue.treatments ?? [],
+    },
     calendar: h.calendar(c),
   },
   bagTypes: catalogue.bags,
   water: c.sourceWater,
+  drawn: c.drawn ?? [],
   deadlineH: e?.deadlineH ?? 0,
   chosen: chosen ?? e?.overall.bagId ?? null,
 });

@@ -56,6 +56,7 @@ export const plainSurroundings: Surroundings = {
 };
 
 const idsIn = (c: Consignment): Record<keyof Catalogue, string[]> => ({
+  treatments: [...(c.drawn ?? []), ...c.bags.flatMap((b) => b.treatments ?? [])].map((t) => t.id),
   species: c.lines.map((l) => l.speciesId),
   bags: c.bags.map((b) => b.bagTypeId),
   boxes: c.boxes.map((b) => b.boxTypeId),
@@ -79,6 +80,7 @@ export function catalogueOf(c: Consignment, house: Surroundings): Catalogue {
     boxes: part(c.catalogue?.boxes ?? [], offered.boxes, all.boxes, used.boxes),
     packs: part(c.catalogue?.packs ?? [], offered.packs, all.packs, used.packs),
     services: part(c.catalogue?.services ?? [], offered.services, all.services, used.services),
+    treatments: part(c.catalogue?.treatments ?? [], offered.treatments ?? [], all.treatments ?? [], used.treatments),
   };
 }
 
@@ -94,6 +96,7 @@ export function foreignRows(c: Consignment, house: Surroundings): Catalogue | nu
     boxes: foreign(c.catalogue.boxes, all.boxes),
     packs: foreign(c.catalogue.packs, all.packs),
     services: foreign(c.catalogue.services, all.services),
+    ...(c.catalogue.treatments ? { treatments: foreign(c.catalogue.treatments, all.treatments ?? []) } : {}),
   };
   return Object.values(left).some((rows) => rows.length > 0) ? left : null;
 }
@@ -110,6 +113,7 @@ export function usedRows(c: Consignment, house: Surroundings): Catalogue {
     boxes: of(all.boxes, used.boxes, 'box'),
     packs: of(all.packs, used.packs, 'pack'),
     services: of(all.services, used.services, 'service'),
+    ...(used.treatments.length > 0 ? { treatments: of(all.treatments ?? [], used.treatments, 'treatment') } : {}),
   };
 }
 

@@ -5,7 +5,7 @@ import type { House } from '../house';
 import { placeId } from '../records/seed';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 import { saveReading } from '@/server/stock/readings';
-import { counted, ownFish, ownTanks, place, stories } from './stories';
+import { counted, ownFish, ownTanks, place, stories, treatments } from './stories';
 
 const HOUR = 3600_000;
 
@@ -83,6 +83,8 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
       Object.assign(draft, { batch: '2517', expires: new Date(now + 40 * 24 * HOUR).toISOString().slice(0, 10) });
     must(saveRecord(house, 'supply', { id, version: r.version, draft }));
   }
+  for (const draft of treatments)
+    must(saveRecord(house, 'supply', { id: null, version: null, draft: { ...draft, kind: 'treatment' } }));
   const year = new Date(now).getUTCFullYear();
   const northline = {
     carrier: 'Northline Courier',

@@ -183,6 +183,55 @@ export const ownFish: readonly [
   ['P1', 'goldfish', '14', 'unsexed', 9],
 ];
 
+/** What goes into the water, with invented labels. */
+export const treatments: readonly (Record<string, string> & { name: string; count: string })[] = [
+  {
+    name: 'Stillwater binder',
+    count: '420',
+    unit: 'mL',
+    'label.kind': 'binder',
+    'label.unit': 'mL',
+    'label.perL': '0.1',
+    'label.dropsPerMl': '20',
+    'label.bindingTimes': '5',
+    'label.capacityMgN': '2.4',
+    'label.reducing': 'yes',
+  },
+  {
+    name: 'Zeolite pad',
+    count: '34',
+    unit: 'pieces',
+    'label.kind': 'pad',
+    'label.unit': 'piece',
+    'label.perL': '1',
+    'label.capacityMgN': '6',
+    'label.exchanges': 'yes',
+  },
+  {
+    name: 'Bluebell dye',
+    count: '85',
+    unit: 'mL',
+    'label.kind': 'dye',
+    'label.unit': 'drop',
+    'label.perL': '2',
+    'label.dropsPerMl': '20',
+    'label.stains': 'yes',
+    'label.notFor.scaleless': 'yes',
+    'label.notFor.invertebrates': 'yes',
+  },
+  {
+    name: 'Dormouse drops',
+    count: '50',
+    unit: 'mL',
+    'label.kind': 'sedative',
+    'label.unit': 'drop',
+    'label.perL': '4',
+    'label.dropsPerMl': '20',
+    'label.notFor.scaleless': 'yes',
+    'label.notFor.invertebrates': 'yes',
+  },
+];
+
 /** Counts of the shelf, with batches of packs and their use-by days from today. */
 export const counted: Record<string, { count: number; lowMark?: number; soldBy?: number }> = {
   'bag-13x30': { count: 180, lowMark: 60, soldBy: 100 },

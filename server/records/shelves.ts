@@ -1,6 +1,7 @@
 import { catalogue as shipped } from '@/core/catalogue';
 import type { ZodType } from 'zod';
 import { bagTypeSchema, boxTypeSchema, packTypeSchema, serviceSchema, type Catalogue } from '@/core/catalogue/schema';
+import { treatmentSchema } from '@/core/catalogue/treatment';
 import { speciesOf, withOwnSpecies, type OwnSpecies } from '@/records/species';
 import { typeOf, type Supply } from '@/records/supply';
 import type { ServiceRecord } from '@/records/service';
@@ -16,7 +17,7 @@ export function shelvesOf(records: RecordRepository): Shelves {
     own.filter((r) => archivedToo || !r.archivedAt).map((r) => speciesOf(r.id, r.document));
   const catalogue = (archivedToo: boolean): Catalogue => {
     const species = archivedToo ? [...mine(true), ...shipped.species] : withOwnSpecies(shipped.species, mine(false));
-    const out: Catalogue = { species, bags: [], boxes: [], packs: [], services: [] };
+    const out: Catalogue = { species, bags: [], boxes: [], packs: [], services: [], treatments: [] };
     // A row past its bounds (an earlier version may have taken one) is computed with by nobody: who uses it is named.
     const add = <T extends { id: string }>(schema: ZodType<T>, rows: T[], row: T): void => {
       if (!rows.some((r) => r.id === row.id) && schema.safeParse(row).success) rows.push(row);
@@ -28,7 +29,8 @@ export function shelvesOf(records: RecordRepository): Shelves {
       if (!type) continue;
       if ('bag' in type) add(bagTypeSchema, out.bags, type.bag);
       else if ('box' in type) add(boxTypeSchema, out.boxes, type.box);
-      else add(packTypeSchema, out.packs, type.pack);
+      else if ('pack' in type) add(packTypeSchema, out.packs, type.pack);
+      else add(treatmentSchema, out.treatments!, type.treatment);
     }
     for (const r of services)
       if (archivedToo || !r.archivedAt) add(serviceSchema, out.services, { ...r.document, id: r.id });

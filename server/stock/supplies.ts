@@ -38,6 +38,7 @@ const titles: Record<Supply['kind'], string> = {
   liner: 'Liners',
   band: 'Bands',
   oxygen: 'Oxygen',
+  treatment: 'For the water',
   additive: 'Additives',
   other: 'Other things',
 };

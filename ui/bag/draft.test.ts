@@ -7,7 +7,7 @@ const c = exampleConsignment();
 const mine: Plan = { bags: c.bags, sourceWater: c.sourceWater };
 
 test('the water of a plan put into fields and read back is the same', () => {
-  const plan = planOf({ bags: c.bags, water: c.sourceWater });
+  const plan = planOf({ bags: c.bags, water: c.sourceWater, drawn: [] });
   expect(plan.bags).toEqual(c.bags);
   expect(waterNumbers(plan.water)).toEqual(c.sourceWater);
 });

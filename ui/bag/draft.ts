@@ -1,5 +1,5 @@
 import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
-import type { Bag, WaterReading } from '@/core/consignment/schema';
+import type { Bag, Dosed, WaterReading } from '@/core/consignment/schema';
 import type { Difference } from '@/records/field';
 import { waterKeys, waterText } from '@/ui/fields/water';
 import type { BagStationProps } from '@/server/bag/view';
@@ -10,16 +10,20 @@ export type WaterDraft = Record<keyof WaterReading, string>;
 export interface PlanDraft {
   bags: Bag[];
   water: WaterDraft;
+  /** What goes into all the water. */
+  drawn: Dosed[];
 }
 
-export const planOf = (p: Pick<BagStationProps, 'bags' | 'water'>): PlanDraft => ({
+export const planOf = (p: Pick<BagStationProps, 'bags' | 'water' | 'drawn'>): PlanDraft => ({
   bags: p.bags,
+  drawn: p.drawn,
   water: Object.fromEntries(waterKeys.map(([k]) => [k, String(p.water[k])])) as WaterDraft,
 });
 
 export interface Plan {
   bags: Partial<Bag>[];
   sourceWater: WaterReading;
+  drawn?: Dosed[] | undefined;
 }
 
 const idsOf = (mine: Plan, theirs: Plan): string[] => [
@@ -34,6 +38,7 @@ const madeText = (b: Partial<Bag>): string =>
     b.cover && coverWords[b.cover],
     b.lies && 'lying',
     b.locked && 'locked',
+    ...(b.treatments ?? []).map((t) => `${t.times} × ${t.id}`),
   ]
     .filter(Boolean)
     .map((x) => `; ${x}`)
@@ -43,6 +48,9 @@ const bagText = (b: Partial<Bag> | undefined): string =>
   b?.animals
     ? `${b.animals.map((a) => `${a.count} of ${a.lineId}`).join(', ')}; ${b.waterL} L water, ${b.gasL} L gas, ${Math.round(100 * (b.oxygenFraction ?? 0))} %; ${b.bagTypeId}${madeText(b)}`
     : '';
+
+const drawnText = (p: Plan): string =>
+  [waterText(p.sourceWater), ...(p.drawn ?? []).map((t) => `${t.times} × ${t.id}`)].join('; ');
 
 /** Two plans bag by bag, where they differ. */
 export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>
@@ -56,8 +64,8 @@ export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>
     {
       path: 'water',
       label: 'Shipping water',
-      mine: waterText(mine.sourceWater),
-      theirs: waterText(theirs.sourceWater),
+      mine: drawnText(mine),
+      theirs: drawnText(theirs),
     },
   ].filter((d) => d.mine !== d.theirs);
 
@@ -65,4 +73,5 @@ export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>
 export const mixPlans = (mine: Plan, theirs: Plan, taken: ReadonlySet<string>): Plan => ({
   bags: idsOf(mine, theirs).flatMap((id) => (taken.has(id) ? theirs : mine).bags.find((b) => b.id === id) ?? []),
   sourceWater: taken.has('water') ? theirs.sourceWater : mine.sourceWater,
+  ...((taken.has('water') ? theirs : mine).drawn ? { drawn: (taken.has('water') ? theirs : mine).drawn } : {}),
 });

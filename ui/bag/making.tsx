@@ -1,9 +1,11 @@
 import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
+import type { Bag } from '@/core/consignment/schema';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
+import { Doses } from './doses';
 import { named, options, shared, type Change, type SheetProps } from './sheet-parts';
 
 /** Layers, corners, closure, cover, and what goes in. */
-export function Making({ chosen, whose, change }: SheetProps & { whose: string; change: Change }) {
+export function Making({ chosen, whose, change, shelf }: SheetProps & { whose: string; change: Change }) {
   const pick = (key: 'corners' | 'closure' | 'cover', label: string, none: string, of: Record<string, string>) => {
     const value = shared(chosen, (b) => b[key] ?? '');
     return (
@@ -33,6 +35,8 @@ export function Making({ chosen, whose, change }: SheetProps & { whose: string; 
     </label>
   );
   const binder = shared(chosen, (b) => b.binderMgN);
+  const treated =
+    shared(chosen, (b) => JSON.stringify(b.treatments ?? [])) === undefined ? undefined : (chosen[0]!.treatments ?? []);
   return (
     <>
       <h3 className="mt-4">How it is made</h3>
@@ -64,6 +68,15 @@ export function Making({ chosen, whose, change }: SheetProps & { whose: string; 
           onChange={(v) => change('binder', { binderMgN: v.trim() === '' ? null : num(v) })}
         />
       </div>
+      <h3 className="mb-1 mt-4">Into {chosen.length === 1 ? 'this bag' : 'each of these bags'}</h3>
+      {treated === undefined && <p className="note">They differ: what is ticked here goes into all of them.</p>}
+      <Doses
+        shelf={shelf}
+        given={treated}
+        whose={whose}
+        litres={chosen.map((b) => [b.id, b.waterL] as const)}
+        change={(next) => change('treatments', { treatments: next.length > 0 ? next : undefined } as Partial<Bag>)}
+      />
     </>
   );
 }

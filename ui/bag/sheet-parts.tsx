@@ -1,12 +1,15 @@
 import type { ReactNode } from 'react';
 import type { Handled } from '@/core/bag/by-hand';
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Treatment } from '@/core/catalogue/treatment';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Bag } from '@/core/consignment/schema';
 import { capital } from '@/core/quantities/words';
 import type { BagStationProps } from '@/server/bag/view';
 
 export interface SheetProps extends Pick<BagStationProps, 'lines' | 'bagTypes'> {
+  /** What may go into the water. */
+  shelf: readonly Treatment[];
   bags: readonly Bag[];
   chosen: readonly Bag[];
   a: Assumptions;

@@ -78,10 +78,14 @@ export function BagStation(p: BagStationProps) {
     setChosen(id);
     if (p.views.find((v) => v.bag.id === id)?.hours.length === 0) router.replace(`?bag=${id}`, { scroll: false });
   };
-  const mine = (): Plan => ({ bags: [...plan.bags], sourceWater: waterNumbers(plan.water) });
-  const send = ({ bags, sourceWater }: Plan, version: number): void =>
+  const mine = (): Plan => ({
+    bags: [...plan.bags],
+    sourceWater: waterNumbers(plan.water),
+    drawn: plan.drawn,
+  });
+  const send = ({ bags, sourceWater, drawn }: Plan, version: number): void =>
     void save(
-      (press) => saveBags(press, { code: p.code, version, bags: bags as Bag[], sourceWater }),
+      (press) => saveBags(press, { code: p.code, version, bags: bags as Bag[], sourceWater, drawn: drawn ?? [] }),
       () => {
         plan.kept();
         setEditing(false);

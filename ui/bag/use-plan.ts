@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Handled } from '@/core/bag/by-hand';
-import type { Bag } from '@/core/consignment/schema';
+import type { Bag, Dosed } from '@/core/consignment/schema';
 import { useDraft } from '@/ui/use-draft';
 import type { BagStationProps } from '@/server/bag/view';
 import { planOf, type PlanDraft, type WaterDraft } from './draft';
@@ -9,9 +9,9 @@ import { planOf, type PlanDraft, type WaterDraft } from './draft';
 const REMEMBERED = 100;
 
 /** Bags under the hands: every deed can be undone and done again; typing in one field is one deed. */
-export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'version'>) {
+export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'drawn' | 'version'>) {
   const draft = useDraft<PlanDraft>(planOf(p), p.version);
-  const { bags, water } = draft.draft;
+  const { bags, water, drawn } = draft.draft;
   const [past, setPast] = useState<{ bags: readonly Bag[]; what: string }[]>([]);
   const [ahead, setAhead] = useState<(readonly Bag[])[]>([]);
   const [said, setSaid] = useState('');
@@ -48,6 +48,7 @@ export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'version'>) 
   return {
     bags: bags as readonly Bag[],
     water,
+    drawn,
     version: draft.version,
     dirty: draft.dirty,
     said,
@@ -55,6 +56,7 @@ export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'version'>) 
     undo: past.length > 0 ? undo : null,
     redo: ahead.length > 0 ? redo : null,
     setWater: (next: WaterDraft): void => draft.setDraft((x) => ({ ...x, water: next })),
+    setDrawn: (next: Dosed[]): void => draft.setDraft((x) => ({ ...x, drawn: next })),
     kept: (): void => {
       draft.kept();
       forget();

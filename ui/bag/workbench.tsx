@@ -17,6 +17,7 @@ import { factorWords, one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
 import type { BagStationProps } from '@/server/bag/view';
+import { Doses } from './doses';
 import { Board, type Handful } from './board';
 import { Sheet } from './sheet';
 import type { PlanInHand } from './use-plan';
@@ -90,8 +91,18 @@ function useUndoKeys(undo: (() => void) | null, redo: (() => void) | null): void
   }, [undo, redo]);
 }
 
+/** Litres to draw for the bags of each tank. */
+function litresByTank(p: BagStationProps, bags: readonly Bag[]): [string, number][] {
+  const litres = new Map<string, number>();
+  for (const b of bags) {
+    const tank = p.job.consignment.lines.find((l) => l.id === b.animals[0]?.lineId)?.tank ?? '';
+    litres.set(tank, (litres.get(tank) ?? 0) + b.waterL);
+  }
+  return [...litres].map(([tank, l]) => [litres.size > 1 ? `tank ${tank}, ${l.toFixed(1)} L` : `${l.toFixed(1)} L`, l]);
+}
+
 /** The shipping water, and what is said wherever oxygen and drops are handled. */
-function ShippingWater({ plan, problems }: { plan: PlanInHand; problems: readonly Problem[] }) {
+function ShippingWater({ p, plan, problems }: { p: BagStationProps; plan: PlanInHand; problems: readonly Problem[] }) {
   return (
     <>
       <h3 className="mb-2 mt-6">Shipping water</h3>
@@ -108,6 +119,14 @@ function ShippingWater({ plan, problems }: { plan: PlanInHand; problems: readonl
           />
         ))}
       </div>
+      <h3 className="mb-1 mt-5">Into all of it</h3>
+      <Doses
+        shelf={p.job.catalogue.treatments}
+        given={plan.drawn}
+        whose="all the water"
+        litres={litresByTank(p, plan.bags)}
+        change={plan.setDrawn}
+      />
       <p className="caution mt-3">
         Compressed oxygen feeds fire: no flame, no smoking, no oil or grease on fittings; cylinder chained, valve opened
         slowly, room aired. Binders, sedatives and dyes by their own label and local law; ask a veterinarian; never for
@@ -204,15 +223,15 @@ export function Workbench({
   submit: () => void;
   leave: (() => void) | null;
 }) {
-  const { bags, water, handle, undo, redo } = plan;
+  const { bags, water, drawn, handle, undo, redo } = plan;
   const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set([first]));
   const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set());
   const [handful, setHandful] = useState<Handful>('one');
   const a = useMemo(() => withOverrides(p.job.consignment.assumptions), [p.job.consignment.assumptions]);
-  const key = JSON.stringify([bags, water]);
+  const key = JSON.stringify([bags, water, drawn]);
   const answer = useAnswer(key, {
     ...p.job,
-    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water) },
+    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water), drawn },
     options: { stepH: DRAW_STEP_H },
   });
   const risk = answer?.result?.risk ?? null;
@@ -288,7 +307,7 @@ export function Workbench({
             handful={handful}
             move={(m) => handle(`drag ${m.fromId} ${m.toId} ${bags.length} ${Date.now()}`, moveAnimals(bags, m))}
           />
-          <ShippingWater plan={plan} problems={problems} />
+          <ShippingWater p={p} plan={plan} problems={problems} />
         </div>
         <Sheet
           bags={bags}
@@ -298,6 +317,7 @@ export function Workbench({
           a={a}
           problems={problems}
           handle={handle}
+          shelf={p.job.catalogue.treatments}
         />
       </div>
     </form>
