@@ -15,11 +15,32 @@ export function alike<T>(rows: readonly T[], bagOf: (row: T) => Bag): T[][] {
   return [...groups.values()];
 }
 
-/** "A1", "A1 to A25" where the numbers run on, "A1, A3, B2" where they do not. */
+const parted = (id: string): [letters: string, number: number] => {
+  const p = /^(.*?)(\d*)$/.exec(id)!;
+  return [p[1]!, Number(p[2] || 0)];
+};
+
+/** Up to so many names or runs of names are told. */
+const TOLD = 3;
+
+/** "A1, A2", "A1 to A25" where the numbers run on, "A1, A3, B2 to B5 and 4 more" where they do not. */
 export function namesOf(ids: readonly string[]): string {
-  if (ids.length < 3) return ids.join(', ');
-  const parts = ids.map((id) => /^(.*?)(\d+)$/.exec(id));
-  const runs = parts.every((p, i) => p && p[1] === parts[0]![1] && Number(p[2]) === Number(parts[0]![2]) + i);
-  if (runs) return `${ids[0]} to ${ids[ids.length - 1]}`;
-  return ids.length > 6 ? `${ids.slice(0, 5).join(', ')} and ${ids.length - 5} more` : ids.join(', ');
+  const sorted = [...ids].sort((x, y) => {
+    const [[a, m], [b, n]] = [parted(x), parted(y)];
+    return a < b ? -1 : a > b ? 1 : m - n;
+  });
+  const runs: string[][] = [];
+  for (const id of sorted) {
+    const run = runs[runs.length - 1];
+    const [letters, n] = parted(id);
+    const [before, m] = run ? parted(run[run.length - 1]!) : ['', NaN];
+    if (run && before === letters && n === m + 1) run.push(id);
+    else runs.push([id]);
+  }
+  const words = runs.flatMap((r) =>
+    r.length > 2 ? [{ n: r.length, text: `${r[0]} to ${r[r.length - 1]}` }] : r.map((id) => ({ n: 1, text: id })),
+  );
+  const told = words.slice(0, words.length === TOLD + 1 ? TOLD + 1 : TOLD);
+  const more = words.slice(told.length).reduce((n, w) => n + w.n, 0);
+  return told.map((w) => w.text).join(', ') + (more > 0 ? ` and ${more} more` : '');
 }

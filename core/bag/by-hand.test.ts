@@ -155,6 +155,8 @@ describe('bags that are alike', () => {
     expect(namesOf(['A1', 'A2'])).toBe('A1, A2');
     expect(namesOf(['A3', 'A4', 'A5'])).toBe('A3 to A5');
     expect(namesOf(['A1', 'A3', 'B2'])).toBe('A1, A3, B2');
-    expect(namesOf(['A1', 'A3', 'B2', 'B4', 'C1', 'C3', 'D1'])).toBe('A1, A3, B2, B4, C1 and 2 more');
+    expect(namesOf(['A1', 'A3', 'B2', 'B4', 'C1', 'C3', 'D1'])).toBe('A1, A3, B2 and 4 more');
+    expect(namesOf(['A10', 'A2', 'A1', 'A3', 'B7'])).toBe('A1 to A3, A10, B7');
+    expect(namesOf(['A1', 'A3', 'A5', 'A7'])).toBe('A1, A3, A5, A7');
   });
 });

@@ -5,3 +5,11 @@ export const luck: readonly Cause[] = ['delay', 'weather', 'places', 'fish', 'pa
 /** What is not known about a kind until it was measured: the same on every journey. */
 export const unknown: readonly Cause[] = ['packKind', 'boxKind'];
 export const causes: readonly Cause[] = [...luck, ...unknown];
+
+/** Failing draws that are looked into for their cause; more only cost time. */
+export const EXAMINED = 60;
+/** Draws that tell what measuring a kind would be worth. */
+export const MEASURED_DRAWS = 150;
+
+export const noneSaved = (): Record<Cause, number> =>
+  Object.fromEntries(causes.map((c) => [c, 0])) as Record<Cause, number>;

@@ -3,11 +3,12 @@ import { factors, firstToFail, safeHours, type Factor } from '@/core/bag/slack';
 import { legClimate } from '@/core/calendar/legs';
 import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
+import { twinsOf } from './twins';
 import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf, type Climate } from '@/core/weather/ambient';
-import { causes, type Cause } from './causes';
-import type { BagRisk, Risk } from './risk';
+import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
+import { bagRisk, type Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
 import {
   asPlanned,
@@ -26,10 +27,6 @@ import { heldUp, type Prepared } from './prepare';
 export const DRAW_STEP_H = 0.5;
 /** Slack is looked for this far beyond the deadline; more is told as more. */
 export const SLACK_BEYOND_H = 48;
-/** Failing draws that are looked into for their cause; more only cost time. */
-const EXAMINED = 60;
-/** Draws that tell what measuring a kind would be worth. */
-const MEASURED_DRAWS = 150;
 
 interface Outcome {
   lost: boolean;
@@ -85,6 +82,8 @@ export class Draws {
   private coarse = false;
   private readonly sieved = { draws: 0, lost: 0, dose: 0 };
   private readonly dose: Float64Array;
+  /** An earlier bag that fares alike, or −1. */
+  private readonly twins: Int32Array;
 
   constructor(
     private readonly p: Prepared,
@@ -102,6 +101,7 @@ export class Draws {
     this.animals = bags.map((b) => b.animals);
     this.speciesIds = [...new Set(p.consignment.lines.map((l) => l.speciesId))];
     this.speciesOf = bags.map((b) => Int32Array.from(b.species, (s) => this.speciesIds.indexOf(s.id)));
+    this.twins = twinsOf(p);
     this.use = bags.map((b) => new Float64Array(b.species.length));
     this.boxes = p.boxes.map((b) => boxCurves(b.bags.length, p.steps));
     this.bag = bagCurves(p.steps);
@@ -238,7 +238,9 @@ export class Draws {
       const steps = Math.min(p.steps, Math.ceil(wantedH / stepH) + 1);
       let first = Infinity;
       let most = 0;
+      let n = 0;
       this.heat(this.journeyOf(d), d, steps, (b, k, tempC) => {
+        if (this.twins[n++]! >= 0) return;
         const fatalH = thermalDose(tempC, steps, stepH, p.boxes[b]!.bags[k]!.limits, this.dose);
         if (fatalH !== null) first = Math.min(first, fatalH);
         most = Math.max(most, this.dose[steps - 1]!);
@@ -273,6 +275,16 @@ export class Draws {
       for (let i = 0; i < p.boxes[b]!.bags.length; i++, n++) {
         const bag = p.boxes[b]!.bags[i]!;
         const tempC = this.boxes[b]!.bagC[i]!;
+        if (keep && bag.bag.id === this.followBagId)
+          this.followed.push(Float32Array.from(tempC.subarray(0, this.followedSteps)));
+        const twin = this.twins[n]!;
+        if (twin >= 0) {
+          // It fails when its twin does, which was told already.
+          this.firstH[n] = this.firstH[twin]!;
+          this.firstBy[n] = this.firstBy[twin]!;
+          if (keep && !(this.firstH[n]! < openH)) this.held[n] = this.held[n]! + 1;
+          continue;
+        }
         const use = this.use[n]!;
         const species = this.speciesOf[n]!;
         for (let j = 0; j < use.length; j++) use[j] = d.speciesUse[species[j]!]!;
@@ -294,8 +306,6 @@ export class Draws {
           o.factor = first.factor;
           o.bag = n;
         }
-        if (keep && bag.bag.id === this.followBagId)
-          this.followed.push(Float32Array.from(tempC.subarray(0, this.followedSteps)));
       }
     if (keep && this.followBagId !== null)
       this.outside.push(Float32Array.from(this.meanC.subarray(0, Math.min(steps, this.followedSteps))));
@@ -347,7 +357,18 @@ export class Draws {
     }
     const guarded = (n - lost.length + 2) / (n + 4);
     const chance = n > 0 ? 1 - lost.length / n : 0;
-    const bags = this.hoursOf[0]?.length ? this.bagIds.map((id, i) => this.bagRisk(id, i)) : [];
+    const bags = this.hoursOf[0]?.length
+      ? this.bagIds.map((id, i) =>
+          bagRisk({
+            id,
+            animals: this.animals[i]!,
+            hours: this.hoursOf[i]!,
+            held: this.held[i]!,
+            failedBy: this.failedBy[i]!,
+            deadlineH: this.p.deadlineH,
+          }),
+        )
+      : [];
     const inDepth = withCauses && lost.length > 0;
     return {
       draws: n,
@@ -370,29 +391,9 @@ export class Draws {
     };
   }
 
-  private bagRisk(id: string, i: number): BagRisk {
-    const hours = Float64Array.from(this.hoursOf[i]!).sort();
-    const slack = (share: number): number | null => {
-      const h = percentile(hours, share) - this.p.deadlineH;
-      return Number.isFinite(h) ? h : null;
-    };
-    const by = this.failedBy[i]!;
-    const most = factors.reduce((x, f) => (by[f] > by[x] ? f : x));
-    return {
-      id,
-      animals: this.animals[i]!,
-      chance: hours.length > 0 ? this.held[i]! / hours.length : 0,
-      slackH: slack(0.5),
-      worstSlackH: slack(0.1),
-      factor: by[most] > 0 ? most : null,
-    };
-  }
-
   /** Percentiles over the draws of the followed bag's water and of what the box stands in, to the planned opening. */
   fans(): { water: Fan; outside: Fan } | null {
     if (this.followed.length === 0) return null;
     return { water: fanOf(this.followed, this.p.stepH), outside: fanOf(this.outside, this.p.stepH) };
   }
 }
-
-const noneSaved = (): Record<Cause, number> => Object.fromEntries(causes.map((c) => [c, 0])) as Record<Cause, number>;

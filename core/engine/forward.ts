@@ -15,6 +15,7 @@ import { simulateBox, type BoxCurves } from '@/core/heat/box';
 import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
 import type { Risk } from './risk';
+import { twinsOf } from './twins';
 
 export type State = 'fine' | 'watch' | 'stop';
 
@@ -266,6 +267,7 @@ export function forward(p: Prepared): Forward {
   if (uncoveredFromH !== null && uncoveredFromH < p.deadlineH)
     notes.push(`The forecast ends ${uncoveredFromH.toFixed(0)} h after sealing; after that its last day is repeated.`);
   notes.push(...outOfReach(p, service));
+  const twins = twinsOf(p);
   const boxes: BoxResult[] = [];
   const bags: BagResult[] = [];
   for (const box of p.boxes) {
@@ -277,7 +279,10 @@ export function forward(p: Prepared): Forward {
       outsideCm: outsideCm(box.type),
       ...weighed(c, box.box, service, catalogue, a),
     });
-    box.bags.forEach((bag, i) => bags.push(bagResult(p, box, bag, curves.bagC[i]!)));
+    box.bags.forEach((bag, i) => {
+      const twin = twins[bags.length]!;
+      bags.push(twin < 0 ? bagResult(p, box, bag, curves.bagC[i]!) : { ...bags[twin]!, id: bag.bag.id });
+    });
     notes.push(...sharedBand(box));
   }
   return {

@@ -1,5 +1,6 @@
-import type { Factor } from '@/core/bag/slack';
+import { factors, type Factor } from '@/core/bag/slack';
 import type { Cause } from './causes';
+import { percentile } from './fan';
 
 /** What the draws say of one bag. */
 export interface BagRisk {
@@ -12,6 +13,31 @@ export interface BagRisk {
   worstSlackH: number | null;
   /** What fails first in most draws. */
   factor: Factor | null;
+}
+
+/** A bag's share of a risk: hours to its first failure in every draw, in how many it held, and what failed first. */
+export function bagRisk(b: {
+  id: string;
+  animals: number;
+  hours: readonly number[];
+  held: number;
+  failedBy: Readonly<Record<Factor, number>>;
+  deadlineH: number;
+}): BagRisk {
+  const hours = Float64Array.from(b.hours).sort();
+  const slack = (share: number): number | null => {
+    const h = percentile(hours, share) - b.deadlineH;
+    return Number.isFinite(h) ? h : null;
+  };
+  const most = factors.reduce((x, f) => (b.failedBy[f] > b.failedBy[x] ? f : x));
+  return {
+    id: b.id,
+    animals: b.animals,
+    chance: hours.length > 0 ? b.held / hours.length : 0,
+    slackH: slack(0.5),
+    worstSlackH: slack(0.1),
+    factor: b.failedBy[most] > 0 ? most : null,
+  };
 }
 
 export interface Risk {

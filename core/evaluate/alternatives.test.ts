@@ -3,9 +3,12 @@ import { row } from '@/core/catalogue/row';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { miscounts } from '@/core/consignment/rules';
 import type { Bag, Consignment } from '@/core/consignment/schema';
+import { changesFor } from '@/core/choose/advice';
 import { planFor } from '@/core/choose/alternatives';
+import type { Treatment } from '@/core/catalogue/treatment';
 import { exampleConsignment } from '@/tests/example';
-import { evaluate, noChoosers, type Alternative } from './evaluate';
+import type { Alternative } from './alternatives';
+import { evaluate, noChoosers } from './evaluate';
 
 const c = exampleConsignment();
 const plansOf = (x: Consignment): Map<string, Alternative> => {
@@ -76,5 +79,71 @@ describe('plans of bags side by side', () => {
     const lined = { ...c, boxes: c.boxes.map((b) => ({ ...b, ventHoles: 5 })) };
     const plan = planFor(lined, catalogue, 'lightest');
     expect(plan.boxes[0]).toMatchObject({ packs: c.boxes[0]!.packs, ventHoles: 5 });
+  });
+});
+
+describe('advice of one press', () => {
+  const at = (x: Consignment) => {
+    const e = evaluate(x, house, x.forecast, { choosers: { ...noChoosers, advice: true }, stepH: 0.5 });
+    if (!e.ok) throw new Error(e.problems.map((p) => p.message).join(' '));
+    return e.value;
+  };
+  const binder: Treatment = {
+    id: 'bind',
+    name: 'Binder',
+    kind: 'binder',
+    unit: 'mL',
+    perL: 0.1,
+    bindingTimes: 5,
+    capacityMgN: 20,
+  };
+  const house = { ...catalogue, treatments: [binder] };
+  /** Too many fish in too little water. */
+  const dense = { ...c, bags: c.bags.map((b, i) => (i === 0 ? { ...b, waterL: b.waterL / 3, gasL: b.gasL / 2 } : b)) };
+  test('each says what to do, gains hours or saves weight, and what it tells is what comes of it', () => {
+    const e = at(dense);
+    expect(e.advice.length).toBeGreaterThanOrEqual(2);
+    const was = e.overall.worstSlackH!;
+    for (const x of e.advice) {
+      expect(x.gainsH >= 1 || x.savesKg >= 0.15).toBe(true);
+      expect(miscounts({ lines: c.lines, bags: x.bags })).toEqual([]);
+      const then = evaluate({ ...dense, bags: x.bags }, house, c.forecast, { stepH: 0.5 });
+      if (!then.ok) throw new Error('refused');
+      expect(then.value.overall.worstSlackH).toBe(x.worstSlackH);
+      expect(x.gainsH).toBeCloseTo(Math.min(72, x.worstSlackH ?? 72) - was, 9);
+    }
+    expect(e.advice.map((x) => x.gainsH)).toEqual([...e.advice.map((x) => x.gainsH)].sort((x, y) => y - x));
+  });
+  test('a bag that ammonia ends is offered the binder of the shelf, in the dose that binds, unless its label shuts them out', () => {
+    const [first] = c.bags;
+    const sour = (x: typeof house) => changesFor(c, first!.id, 'ammonia', x, a).find((y) => /Binder/.test(y.said));
+    expect(sour(house)!.bags[0]!.treatments).toEqual([{ id: 'bind', times: 5 }]);
+    expect(sour(catalogue as typeof house)).toBeUndefined();
+    const shrimp = { ...c, lines: c.lines.map((l) => ({ ...l, speciesId: 'cherry-shrimp' })) };
+    const shut = { ...house, treatments: [{ ...binder, notFor: { invertebrates: true } }] };
+    expect(changesFor(shrimp, first!.id, 'ammonia', shut, a).some((y) => /Binder/.test(y.said))).toBe(false);
+    expect(changesFor(shrimp, first!.id, 'ammonia', house, a).some((y) => /Binder/.test(y.said))).toBe(true);
+  });
+  test('air is offered to be oxygen, a bag short of oxygen to lie; a locked bag is left alone', () => {
+    const airy = { ...c, bags: c.bags.map((b, i) => (i === 0 ? { ...b, oxygenFraction: 0.21 } : b)) };
+    const said = changesFor(airy, c.bags[0]!.id, 'oxygen', catalogue, a).map((x) => x.said);
+    expect(said).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^Oxygen in place of air/),
+        expect.stringMatching(/laid on its side/),
+      ]),
+    );
+    const locked = { ...c, bags: c.bags.map((b) => ({ ...b, locked: true })) };
+    expect(changesFor(locked, c.bags[0]!.id, 'oxygen', catalogue, a)).toEqual([]);
+  });
+  test('four cichlids are not split into twos (never two or three)', () => {
+    const line = { ...c.lines[0]!, speciesId: 'angelfish', count: 4 };
+    const of = (count: number) => {
+      const bags = [{ ...c.bags[0]!, animals: [{ lineId: line.id, count }] }];
+      return changesFor({ ...c, lines: [{ ...line, count }], bags }, bags[0]!.id, null, catalogue, a).some((x) =>
+        / in two/.test(x.said),
+      );
+    };
+    expect([of(4), of(7), of(8), of(2)]).toEqual([false, false, true, true]);
   });
 });

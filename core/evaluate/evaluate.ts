@@ -1,9 +1,6 @@
 import type { Catalogue } from '@/core/catalogue/schema';
-import { planFor } from '@/core/choose/alternatives';
-import { chooseBags, goals, SURE_H, type BagPlanOption, type Goal } from '@/core/choose/bags';
-import { costOfBox } from '@/core/choose/boxes';
-import { changesTo } from '@/core/choose/changes';
-import { choosePacks, packsCost, type PackOption } from '@/core/choose/packs';
+import { chooseBags, type BagPlanOption } from '@/core/choose/bags';
+import { choosePacks, type PackOption } from '@/core/choose/packs';
 import { chooseDay, type DayOption } from '@/core/choose/days';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
@@ -15,8 +12,10 @@ import { drain } from '@/core/engine/drain';
 import { forward, toldBy, type Forward } from '@/core/engine/forward';
 import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
+import { whatIf, type Otherwise } from './what-if';
+import { adviceOn, alternatives, type Advice, type Alternative, type Measure } from './alternatives';
 import type { Outcome } from '@/core/consignment/outcome';
-import type { Bag, Box, Consignment, Forecast } from '@/core/consignment/schema';
+import type { Consignment, Forecast } from '@/core/consignment/schema';
 
 /** What is ranked beside the plan itself; each is left out where false or null. */
 export interface Choosers {
@@ -25,6 +24,10 @@ export interface Choosers {
   bags: boolean;
   /** Whole plans of bags for several goals, each computed. */
   plans?: boolean;
+  /** What hands could do about the bag that fails first, each computed. */
+  advice?: boolean;
+  /** A bag whose journey is wanted otherwise, one thing at a time. */
+  whatIf?: string;
   days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
 
@@ -58,34 +61,14 @@ export interface Evaluation extends Forward {
   packs: Record<string, PackOption[]>;
   bagPlans: Record<string, BagPlanOption[]>;
   plans: Alternative[];
+  advice: Advice[];
+  whatIf: Otherwise[];
   days: DayOption[] | null;
-}
-
-/** Bags and boxes planned for one goal, and what comes of them. */
-export interface Alternative {
-  /** `now`: the plan in use. */
-  goal: Goal | 'now';
-  /** Further goals that the same plan serves best. */
-  also: Goal[];
-  bags: Bag[];
-  boxes: Box[];
-  reasons: string[];
-  /** What taking it would change, in sentences. */
-  changes: string[];
-  /** Of the weakest bag: median of the draws and their tenth percentile; null beyond what was computed. */
-  slackH: number | null;
-  worstSlackH: number | null;
-  animals: number;
-  expected: number;
-  chance: number;
-  kg: number;
-  /** Boxes, packs and freight. */
-  cost: number;
 }
 
 /** How far a long evaluation is, with what there is so far. */
 export interface Progress {
-  stage: 'draws' | 'packs' | 'bags' | 'plans' | 'days';
+  stage: 'draws' | 'packs' | 'bags' | 'plans' | 'advice' | 'days';
   done: number;
   of: number;
   risk?: Risk;
@@ -119,7 +102,17 @@ export function* evaluation(
   });
   if (!prepared.ok) return prepared;
   const e = forward(prepared.value);
-  const value: Evaluation = { ...e, risk: null, fans: null, packs: {}, bagPlans: {}, plans: [], days: null };
+  const value: Evaluation = {
+    ...e,
+    risk: null,
+    fans: null,
+    packs: {},
+    bagPlans: {},
+    plans: [],
+    advice: [],
+    whatIf: [],
+    days: null,
+  };
 
   if (draws > 0) {
     const coarse = prepare(c, catalogue, forecast, {
@@ -163,7 +156,10 @@ export function* evaluation(
       yield { stage: 'bags', done: i, of: c.lines.length };
       value.bagPlans[line.id] = chooseBags(c, line, catalogue);
     }
-  if (choosers.plans) value.plans = yield* alternatives(c, catalogue, forecast, options);
+  const other = measure(catalogue, forecast, options);
+  if (choosers.plans) value.plans = yield* alternatives(c, catalogue, other);
+  if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf);
+  if (choosers.advice) value.advice = yield* adviceOn(c, catalogue, other, value);
   if (choosers.days)
     value.days = yield* staged(
       'days',
@@ -172,63 +168,17 @@ export function* evaluation(
   return { ok: true, value };
 }
 
-/** Plans for several goals beside the one in use, each evaluated with as many draws as a keystroke takes; the same plan is told once. */
-function* alternatives(
-  c: Consignment,
-  catalogue: Catalogue,
-  forecast: Forecast | null,
-  { seed, calendar }: EvaluateOptions,
-): Generator<Progress, Alternative[]> {
-  const out: Alternative[] = [];
-  const seen = new Map<string, Alternative>();
-  const candidates = [
-    ...(['now', ...goals] as const).map((goal) => ({ goal, roomy: 1 })),
-    // The surest by its bags alone may want more boxes than its packs keep warm: more water is tried beside it.
-    { goal: 'surest' as const, roomy: 2 },
-  ];
-  for (const [done, { goal, roomy }] of candidates.entries()) {
-    yield { stage: 'plans', done, of: candidates.length };
-    const plan = goal === 'now' ? { bags: c.bags, boxes: c.boxes, reasons: [] } : planFor(c, catalogue, goal, roomy);
-    const { bags, boxes } = plan;
-    const key = JSON.stringify(bags.map(({ id: _, ...b }) => Object.entries(b).sort()).sort());
-    if (bags.length === 0) continue;
-    const same = seen.get(key);
-    if (same) {
-      if (goal !== 'now' && goal !== same.goal && !same.also.includes(goal)) same.also.push(goal);
-      continue;
-    }
-    const of = { ...c, bags, boxes };
-    const e = evaluate(of, catalogue, forecast, {
+/** How another plan of the same order is told: by as many draws as a keystroke takes, of the same luck. */
+const measure =
+  (catalogue: Catalogue, forecast: Forecast | null, { seed, calendar }: EvaluateOptions): Measure =>
+  (c) => {
+    const e = evaluate(c, catalogue, forecast, {
       stepH: DRAW_STEP_H,
       ...(seed === undefined ? {} : { seed }),
       ...(calendar ? { calendar } : {}),
     });
-    if (!e.ok) continue;
-    const { overall, risk } = e.value;
-    const each = boxes.map((b) => ({ packs: packsCost(b, catalogue), ...costOfBox(of, b, catalogue) }));
-    const found: Alternative = {
-      ...plan,
-      goal,
-      also: [],
-      changes: goal === 'now' ? [] : changesTo(c, { bags, boxes }, catalogue),
-      slackH: overall.slackH,
-      worstSlackH: overall.worstSlackH,
-      animals: risk?.animals ?? 0,
-      expected: risk?.expected ?? 0,
-      chance: risk?.chance ?? 0,
-      kg: each.reduce((s, x) => s + x.kg, 0),
-      cost: each.reduce((s, x) => s + x.cost + x.packs, 0),
-    };
-    seen.set(key, found);
-    out.push(found);
-  }
-  // Only the surest of all is called so, whatever it was planned for.
-  const sure = (x: Alternative): number => x.chance * 1000 + Math.min(SURE_H, x.worstSlackH ?? SURE_H);
-  const surest = [...out].sort((x, y) => sure(y) - sure(x))[0];
-  for (const x of out) x.also = x.also.filter((g) => g !== 'surest');
-  if (surest && surest.goal !== 'surest') surest.also.push('surest');
-  return out.filter((x) => x.goal !== 'surest' || x === surest);
-}
+    return e.ok ? e.value : null;
+  };
 
 function* staged<T>(
   stage: Progress['stage'],

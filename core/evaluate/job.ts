@@ -5,7 +5,9 @@ import type { DayOption } from '@/core/choose/days';
 import type { PackOption } from '@/core/choose/packs';
 import type { Risk } from '@/core/engine/risk';
 import type { Fan } from '@/core/engine/fan';
-import { evaluation, type Alternative, type EvaluateOptions, type Progress } from './evaluate';
+import type { Advice, Alternative } from './alternatives';
+import type { Otherwise } from './what-if';
+import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 
@@ -26,8 +28,12 @@ export interface JobResult {
   risk: Risk | null;
   fans: { water: Fan; outside: Fan } | null;
   packs: Record<string, PackRow[]>;
+  /** What speaks against a bag, by its name; bags against which nothing does are left out. */
+  warned: Record<string, string[]>;
   /** Plans of bags for several goals. */
   plans: Alternative[];
+  advice: Advice[];
+  whatIf: Otherwise[];
   /** Ship days × services, best first; null where they were not asked for. */
   days: DayOption[] | null;
 }
@@ -52,9 +58,10 @@ export function* runJob(job: Job): Generator<JobReport> {
       step = work.next();
     }
     if (!step.value.ok) return yield { kind: 'refused', problems: step.value.problems };
-    const { risk, fans, packs, plans, days } = step.value.value;
+    const { risk, fans, packs, plans, advice, whatIf, days, bags } = step.value.value;
+    const warned = Object.fromEntries(bags.flatMap((b) => (b.warnings.length > 0 ? [[b.id, b.warnings]] : [])));
     const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
-    yield { kind: 'done', result: { risk, fans, packs: rows, plans, days } };
+    yield { kind: 'done', result: { risk, fans, packs: rows, warned, plans, advice, whatIf, days } };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     yield { kind: 'refused', problems: [{ path: '', message: error.message }] };

@@ -58,7 +58,7 @@ export function simulateBox(
   withEnergy = true,
   model: HeatModel = heatModel(load, stepH, a),
 ): BoxCurves {
-  const { size, wallToAmbient, airToAmbient, closedInStep } = model;
+  const { size, kinds, kindOf, wallToAmbient, airToAmbient, closedInStep } = model;
   out.uaWPerK = model.uaWPerK;
   out.energy = { packJ: 0, lostJ: 0, storedJ: 0 };
   const bags = load.bags.length;
@@ -76,7 +76,7 @@ export function simulateBox(
     c.startC < 0 ? c.startC * c.massKg * ICE_J_PER_KG_K : c.massKg * (LATENT_J_PER_KG + c.startC * WATER_J_PER_KG_K),
   );
   const towards = (roomC: number, fade: Float64Array): void => {
-    for (let b = 0; b < bags; b++) x[FIRST_BAG + b] = roomC + (x[FIRST_BAG + b]! - roomC) * fade[b]!;
+    for (let k = 0; k < kinds; k++) x[FIRST_BAG + k] = roomC + (x[FIRST_BAG + k]! - roomC) * fade[k]!;
   };
 
   for (let i = 0; i < steps; i++) {
@@ -85,7 +85,7 @@ export function simulateBox(
     // The room is what the bags stood in until then, and what they are boxed in.
     const roomC = closedInStep === 0 ? load.startAirC : ambientMeanC[Math.max(0, Math.min(i, closedInStep) - 1)]!;
     out.airC[i] = i <= closedInStep && i > 0 ? roomC : x[AIR_NODE]!;
-    for (let b = 0; b < bags; b++) out.bagC[b]![i] = x[FIRST_BAG + b]!;
+    for (let b = 0; b < bags; b++) out.bagC[b]![i] = x[FIRST_BAG + kindOf[b]!]!;
     out.packOxygen[i] = air.oxygen;
     if (open) {
       out.lossW[i] = 0;
@@ -105,7 +105,7 @@ export function simulateBox(
       x[AIR_NODE] = roomC;
       x[WALL_NODE] = roomC;
       for (let q = 0; q < packs; q++)
-        x[FIRST_BAG + bags + q] = roomC + model.startC[FIRST_BAG + bags + q]! - load.startAirC;
+        x[FIRST_BAG + kinds + q] = roomC + model.startC[FIRST_BAG + kinds + q]! - load.startAirC;
     }
     if (i === closedInStep) first = Float64Array.from(x);
     const airC = x[AIR_NODE]!;

@@ -50,6 +50,34 @@ export interface BoxLoad {
   closedAtH?: number;
 }
 
+/**
+ * Bags that the box feels alike (water, size, start, how they lean, none of them beside a pack) are as warm as one another
+ * for ever: they are one node of their common heat. For each bag its kind, for each kind one of its bags and their number.
+ */
+export function bagKinds(load: Pick<BoxLoad, 'bags' | 'heatPacks'>): {
+  of: Int32Array;
+  first: number[];
+  count: number[];
+} {
+  const kinds = new Map<string, number>();
+  const first: number[] = [];
+  const count: number[] = [];
+  const of = Int32Array.from(load.bags, (b, i) => {
+    const apart = load.heatPacks.some((p) => p.nearBag === i) ? ` ${i}` : '';
+    const key = `${b.waterL} ${b.volumeL} ${b.startC} ${b.atWall}${apart}`;
+    const known = kinds.get(key);
+    if (known !== undefined) {
+      count[known]!++;
+      return known;
+    }
+    kinds.set(key, first.length);
+    first.push(i);
+    count.push(1);
+    return first.length - 1;
+  });
+  return { of, first, count };
+}
+
 /** Skin of a bag or bottle of so many litres to the air around it, W/K. */
 const skinWPerK = (volumeL: number, a: Assumptions): number => a.bagToAirWPerM2K * 6 * (volumeL / 1000) ** (2 / 3);
 
@@ -58,12 +86,13 @@ export const WALL_NODE = 1;
 export const FIRST_BAG = 2;
 
 /**
- * The box as a linear network: air, the middle of the wall, every bag, every heat pack, and the bottle. A bag that
+ * The box as a linear network: air, the middle of the wall, every kind of bag, every heat pack, and the bottle. A bag that
  * leans on a wall gives part of its heat to the wall; the bag nearest a pack takes part of the pack's.
  */
 export function boxNetwork(
   load: BoxLoad,
   a: Assumptions,
+  kinds = bagKinds(load),
 ): { net: ThermalNetwork; startC: number[]; uaWPerK: number; airL: number; freshLPerH: number } {
   if (load.bags.some((b) => !(b.waterL > 0))) throw new RangeError('Every bag needs more than 0 L of water.');
   const [l, w, h] = load.shell.insideCm;
@@ -81,22 +110,24 @@ export function boxNetwork(
   const heatJPerK = [insideL * a.airHeatPerL, shell.outsideM2 * a.wallHeatJPerKPerM2];
   const startC = [load.startAirC, load.startAirC];
   const links: [number, number, number][] = [[AIR_NODE, WALL_NODE, shell.innerWPerK * load.lossFactor]];
-  for (const b of load.bags) {
-    const node = heatJPerK.push(b.waterL * WATER_J_PER_KG_K) - 1;
+  kinds.first.forEach((i, kind) => {
+    const b = load.bags[i]!;
+    const n = kinds.count[kind]!;
+    const node = heatJPerK.push(n * b.waterL * WATER_J_PER_KG_K) - 1;
     startC.push(b.startC);
-    const skin = skinWPerK(b.volumeL, a);
+    const skin = n * skinWPerK(b.volumeL, a);
     const wall = a.bagToWallShare * b.atWall;
     links.push([AIR_NODE, node, skin * (1 - wall)]);
     // Through its own film and then the inner half of the wall.
     if (wall > 0) links.push([WALL_NODE, node, (skin * wall) / (1 + a.bagToAirWPerM2K * shell.halfWallM2KPerW)]);
-  }
+  });
   for (const p of load.heatPacks) {
     const node = heatJPerK.push(p.massG * a.packHeatJPerGK) - 1;
     // Proved warm on the bench: it enters the box near the temperature it holds in the open.
     startC.push(load.startAirC + a.packProvedAboveC);
     const near = p.nearBag >= 0 ? a.packNearWPerK : 0;
     links.push([AIR_NODE, node, a.packPlateWPerK - near]);
-    if (near > 0) links.push([FIRST_BAG + p.nearBag, node, near]);
+    if (near > 0) links.push([FIRST_BAG + kinds.of[p.nearBag]!, node, near]);
   }
   const standing = (litres: number, count: number, warmC: number, share: number): void => {
     const node = heatJPerK.push(count * litres * WATER_J_PER_KG_K) - 1;
@@ -138,6 +169,9 @@ export interface HeatStep {
 /** A box ready to be stepped: what its network does. Made once, run as often as wanted. */
 export interface HeatModel {
   size: number;
+  /** The kind of every bag, and how many kinds there are: each is a node. */
+  kindOf: Int32Array;
+  kinds: number;
   stepH: number;
   startC: Float64Array;
   heatJPerK: Float64Array;
@@ -208,7 +242,8 @@ function heatStep(
 
 /** Throws RangeError for a bag without water or an empty shell. */
 export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatModel {
-  const { net, startC, uaWPerK, airL, freshLPerH } = boxNetwork(load, a);
+  const kinds = bagKinds(load);
+  const { net, startC, uaWPerK, airL, freshLPerH } = boxNetwork(load, a, kinds);
   const { A, ambientGain, perWatt } = systemOf(net);
   const size = net.heatJPerK.length;
   const coldWPerK = Float64Array.from(load.coldPacks, (c) => a.coldPackWPerK * (c.massKg / 0.5));
@@ -216,7 +251,7 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
   A[airAt] = A[airAt]! - coldWPerK.reduce((sum, w) => sum + w, 0) * perWatt[AIR_NODE]!;
   const wallToAmbient = net.toAmbient[0]![1];
   const airToAmbient = net.toAmbient[1]![1];
-  const firstPack = FIRST_BAG + load.bags.length;
+  const firstPack = FIRST_BAG + kinds.first.length;
   const x = { firstPack, packs: load.heatPacks.length, wallToAmbient, airToAmbient };
   const closedAt = (load.closedAtH ?? 0) / stepH;
   // A minute is no part of a step.
@@ -225,11 +260,14 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
   const closedInStep = onPoint ? near : Math.floor(closedAt);
   const openPartH = onPoint ? 0 : (closedAt - closedInStep) * stepH;
   const fade = (hours: number): Float64Array =>
-    Float64Array.from(load.bags, (b) =>
-      Math.exp((-skinWPerK(b.volumeL, a) * hours * 3600) / (b.waterL * WATER_J_PER_KG_K)),
-    );
+    Float64Array.from(kinds.first, (i) => {
+      const b = load.bags[i]!;
+      return Math.exp((-skinWPerK(b.volumeL, a) * hours * 3600) / (b.waterL * WATER_J_PER_KG_K));
+    });
   return {
     size,
+    kindOf: kinds.of,
+    kinds: kinds.first.length,
     stepH,
     startC: Float64Array.from(startC),
     heatJPerK: Float64Array.from(net.heatJPerK),

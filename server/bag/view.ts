@@ -71,9 +71,11 @@ export function bagViews(
       sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
     const hours = withHours(bag.id) ? hoursOf(r, curve) : [];
     const water = waterOfBag(c, bag);
+    const type = row(catalogue.bags, bag.bagTypeId, 'bag');
     return {
       bag,
-      standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a),
+      standing: standingOf(bag, type, a),
+      breather: type.breather === true,
       inside: bag.animals.map((x) => {
         const line = c.lines.find((l) => l.id === x.lineId)!;
         const species = row(catalogue.species, line.speciesId, 'species');

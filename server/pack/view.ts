@@ -12,6 +12,8 @@ export function sendView({ c, catalogue, nowMs, view, base }: Station) {
     zone: c.sender.place.zone,
     nowMs,
     leaveMs: keyInstants(c, catalogue, a).leaveMs,
+    /** Rules that are broken knowingly: for those who pack, never for the buyer. */
+    accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
     items: packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null })),
     events: [
       {

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { Application, open } from './server';
+import { Application, chooseBag, open } from './server';
 
 /** The demo at a fixed instant, so that what it shows can be named. */
 const app = new Application(3413, { KINDLY_NOW: '2026-11-24T15:20:00Z' });
@@ -250,4 +250,102 @@ test('what is not among the best three ways of opening is told beside them, and 
   const others = page.getByRole('region', { name: 'Other ways' });
   await expect(others.getByRole('row')).toHaveCount(6); // a head, four more ways, one that cannot be
   await expect(others).toContainText('Bag and tank have the same salinity: there is nothing to match.');
+});
+
+test('bags under the hands: keys and mouse move animals, deeds are undone, treatments are dosed, a rule is broken knowingly', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0106/bag`);
+  const shown = Number(await page.locator('[data-odds="told"]').getAttribute('data-slack-h'));
+  await page.getByRole('button', { name: 'Change the plan' }).click();
+  const weakest = page.getByTestId('weakest');
+  await expect(weakest).toBeVisible();
+  // A few dozen draws tell what the full number does, to some hours.
+  expect(Math.abs(Number(await weakest.getAttribute('data-slack-h')) - shown)).toBeLessThan(6);
+  const board = page.getByRole('list', { name: 'Bags' });
+  const names = async (): Promise<string[]> =>
+    (await board.getByRole('button', { name: /^Bag / }).all()).length > 0
+      ? board.getByRole('button', { name: /^Bag / }).evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!))
+      : [];
+  const before = await names();
+  // Split with a press, undone with a key, done again, undone.
+  await chooseBag(page, 'C1');
+  await page.getByRole('button', { name: 'Split in two' }).click();
+  await expect(board.getByRole('button', { name: 'Bag C1, C2', exact: true })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect.poll(names).toEqual(before);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(board.getByRole('button', { name: 'Bag C1, C2', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(names).toEqual(before);
+  // Carried by keys to the next bag on the left.
+  const chip = board.getByRole('button', { name: /Honey gourami of bag C1: pick up/ });
+  await chip.focus();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(300);
+  await page.keyboard.press('ArrowLeft');
+  await page.waitForTimeout(300);
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/^1 animal from C1 to B1\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // By the mouse, all at once: the emptied bag goes.
+  await page.getByRole('radio', { name: 'all' }).click();
+  const from = (await chip.boundingBox())!;
+  const to = (await board.getByRole('button', { name: 'Bag B1', exact: true }).boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(from.x - 20, from.y, { steps: 4 });
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText('6 animals from C1 to B1; C1 is empty and goes.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // Typed counts that do not add up are told at once.
+  await chooseBag(page, 'C1');
+  await page.getByRole('textbox', { name: 'Honey gourami in bag C1' }).fill('4');
+  await expect(page.getByText('2 of 6 Honey gourami without a bag.')).toBeVisible();
+  await page.getByRole('button', { name: 'A bag for the 2' }).click();
+  await expect(board.getByRole('button', { name: 'Bag C2', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // A dose for the real litres, and a rule taken on with a reason.
+  await page.getByLabel('Bluebell dye dye in bag C1').check();
+  await expect(page.getByText(/^\d drops? \(0\.\d+ mL\)$/)).toBeVisible();
+  const rule = page.getByRole('list', { name: 'What speaks against it' }).getByRole('listitem').first();
+  await rule.getByRole('button', { name: 'Accept …' }).click();
+  await page.getByLabel('Why you take it on').fill('They were acclimated to it for a month.');
+  await page.getByRole('button', { name: 'Accept knowingly' }).click();
+  await page.getByRole('button', { name: 'Save and compute' }).click();
+  await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
+  await open(page, `${app.address}/consignments/KC-0106/send`);
+  await expect(page.getByRole('list', { name: 'Taken on knowingly' })).toContainText('acclimated to it for a month');
+  await expect(page.getByText(/drops? \(0\.\d+ mL\) of Bluebell dye/).first()).toBeVisible();
+});
+
+test('bags: what would help is computed and done with a press, plans stand side by side, what-ifs draw over the hours', async ({
+  page,
+}) => {
+  await open(page, `${app.address}/consignments/KC-0106/bag`);
+  const whatIf = page.getByRole('region', { name: 'What if' });
+  await whatIf.getByRole('button', { name: 'Compute' }).click();
+  await expect(whatIf.getByRole('listitem')).toHaveCount(8);
+  await whatIf.getByRole('button', { name: /3 °C colder outside/ }).click();
+  await expect(page.getByText('Drawn over the plan in black dashes.')).toBeVisible();
+  await page.getByRole('button', { name: 'Plans side by side' }).click();
+  const plans = page.getByRole('region', { name: 'Plans side by side' });
+  await plans.getByRole('button', { name: /^One a bag/ }).click({ timeout: 60_000 });
+  await expect(plans.getByRole('heading', { name: 'One a bag would change' })).toBeVisible();
+  const bags = page.getByRole('heading', { name: /^\d+ bags, drawn to scale/ });
+  const was = await bags.innerText();
+  await plans.getByRole('button', { name: 'Take this plan' }).click();
+  await expect(bags).toHaveText(/^18 bags/);
+  await page.getByRole('button', { name: 'More for KC-0106' }).click();
+  await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
+  await expect(bags).toHaveText(was);
+  await page.getByRole('button', { name: 'Change the plan' }).click();
+  const help = page.getByRole('region', { name: 'What would help' });
+  await help.getByRole('button', { name: 'Look for it' }).click();
+  await help.getByRole('button', { name: 'Do it' }).first().click({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await expect(bags).toHaveText(was);
 });

@@ -88,6 +88,8 @@ interface BoardProps extends Pick<BagStationProps, 'lines' | 'bagTypes'> {
   opened: ReadonlySet<string>;
   open: (id: string) => void;
   handful: Handful;
+  /** In how many boxes they travel. */
+  boxes: number;
   move: (m: { fromId: string; toId: string; lineId: string; count: number }) => void;
 }
 
@@ -196,6 +198,7 @@ function Card({ group, scale, highCm, ...p }: BoardProps & { group: readonly Bag
           {name}
           {group.length > 1 && <span className="num text-13 font-normal">× {group.length}</span>}
         </span>
+        {p.boxes > 1 && <span className="block text-12 text-ink-2">box {bag.boxId}</span>}
       </button>
       <label className="bagpick">
         <input

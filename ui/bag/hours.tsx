@@ -5,6 +5,7 @@ import { Plot, quiet, still } from '@/ui/kit/plot';
 import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
 import { Line, ReferenceArea, ReferenceDot, ReferenceLine, XAxis, YAxis } from 'recharts';
+import type { Otherwise } from '@/core/evaluate/what-if';
 import type { BagView } from '@/server/bag/view';
 
 type Hour = BagView['hours'][number];
@@ -74,7 +75,8 @@ function Panel({
   foot: boolean;
 }) {
   const values = data.map((r) => r[panel.key]);
-  const all = [...values, ...panel.lines];
+  const otherwise = data.flatMap((r) => (r as Partial<Record<string, number>>)[`${panel.key}?`] ?? []);
+  const all = [...values, ...otherwise, ...panel.lines];
   const pad = (Math.max(...all) - Math.min(...all)) * 0.12 || 0.1;
   return (
     <div className="grid grid-cols-[124px_1fr_84px] items-center border-b border-rule">
@@ -102,6 +104,9 @@ function Panel({
         ))}
         <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
         <Line dataKey={panel.key} stroke={panel.colour} strokeWidth={2} strokeDasharray={panel.dash} {...still} />
+        {otherwise.length > 0 && (
+          <Line dataKey={`${panel.key}?`} stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="3 3" {...still} />
+        )}
         <ReferenceDot
           x={at.h}
           y={at[panel.key]}
@@ -157,10 +162,32 @@ function HoursTable({ data }: { data: readonly Hour[] }) {
 }
 
 /** Four small panels on one clock: water, oxygen, ammonia, pH; each with its limit. */
-export function BagHours({ view, deadlineH }: { view: BagView; deadlineH: number }) {
+export function BagHours({
+  view,
+  deadlineH,
+  other = null,
+}: {
+  view: BagView;
+  deadlineH: number;
+  /** The same bag otherwise, drawn over it. */
+  other?: Otherwise | null;
+}) {
   const [table, setTable] = useState(false);
   const last = Math.min(view.hours[view.hours.length - 1]?.h ?? 0, Math.ceil((deadlineH + 24) / 6) * 6);
-  const data = view.hours.filter((r) => r.h <= last);
+  const data = view.hours
+    .filter((r) => r.h <= last)
+    .map((r) => {
+      const k = Math.round(r.h * 2);
+      return other
+        ? {
+            ...r,
+            'tempC?': other.curves.tempC[k],
+            'oxygenMgL?': other.curves.oxygenMgL[k],
+            'times?': other.curves.times[k],
+            'pH?': other.curves.pH[k],
+          }
+        : r;
+    });
   const at = data.reduce((x, r) => (Math.abs(r.h - deadlineH) < Math.abs(x.h - deadlineH) ? r : x), data[0]!);
   const panels = panelsOf(view, at);
   const summary = `At ${at.h.toFixed(0)} h: ${at.tempC.toFixed(1)} °C, oxygen ${at.oxygenMgL.toFixed(0)} mg/L, un-ionized ammonia ${at.nh3.toFixed(3)} and total ${at.tan.toFixed(1)} mg N/L (${at.times.toFixed(2)} × the acute criterion), pH ${at.pH.toFixed(2)}, CO₂ ${at.co2.toFixed(0)} mg/L.`;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Alternative } from '@/core/evaluate/evaluate';
+import type { Alternative } from '@/core/evaluate/alternatives';
 import { takePlan } from '@/server/plan/actions';
 import { OtherProblems } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';

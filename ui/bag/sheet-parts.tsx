@@ -14,6 +14,8 @@ export interface SheetProps extends Pick<BagStationProps, 'lines' | 'bagTypes'> 
   chosen: readonly Bag[];
   a: Assumptions;
   problems: readonly Problem[];
+  /** What speaks against a bag as it is now. */
+  warned: Readonly<Record<string, string[]>>;
   handle: (what: string, done: Handled) => void;
 }
 

@@ -17,6 +17,7 @@ import type { Bag } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
+import { Against } from './against';
 import { Filling } from './filling';
 import { Making } from './making';
 import { named, shared, type SheetProps } from './sheet-parts';
@@ -47,6 +48,7 @@ export function Sheet(p: SheetProps) {
         </span>
       </div>
       <Deeds {...p} ids={ids} locked={locked} />
+      <Against {...p} />
       <fieldset disabled={locked} className={locked ? 'opacity-60' : undefined}>
         <Animals {...p} whose={whose} ids={ids} />
         <Filling {...p} whose={whose} change={change} ids={ids} />

@@ -5,6 +5,7 @@ import { saveBags } from '@/server/bag/actions';
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
+import type { Otherwise } from '@/core/evaluate/what-if';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { waterNumbers } from '@/ui/fields/water';
@@ -21,6 +22,7 @@ const Workbench = dynamic(() => import('./workbench').then((m) => m.Workbench), 
   ssr: false,
   loading: () => <div className="h-[420px]" />,
 });
+const WhatIfs = dynamic(() => import('./what-ifs').then((m) => m.WhatIfs), { ssr: false });
 const Plans = dynamic(() => import('./plans').then((m) => m.Plans), { ssr: false });
 
 const BagHours = dynamic(() => import('./hours').then((m) => m.BagHours), {
@@ -29,7 +31,8 @@ const BagHours = dynamic(() => import('./hours').then((m) => m.BagHours), {
 });
 
 /** One bag hour by hour, and what speaks against it. */
-function Hours({ view, deadlineH }: { view: BagStationProps['views'][number]; deadlineH: number }) {
+function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views'][number] }) {
+  const [other, setOther] = useState<Otherwise | null>(null);
   return (
     <section className="min-w-0">
       <div className="flex items-baseline gap-3">
@@ -37,7 +40,7 @@ function Hours({ view, deadlineH }: { view: BagStationProps['views'][number]; de
         <span className="mute ml-auto text-13">at the end of the window</span>
       </div>
       {view.hours.length > 0 ? (
-        <BagHours view={view} deadlineH={deadlineH} />
+        <BagHours view={view} deadlineH={p.deadlineH} other={other} />
       ) : (
         <p className="note h-[240px]" role="status">
           Its hours are being fetched …
@@ -52,6 +55,23 @@ function Hours({ view, deadlineH }: { view: BagStationProps['views'][number]; de
             </li>
           ))}
         </ul>
+      )}
+      {(view.bag.accepted ?? []).map((x) => (
+        <p key={x.rule} className="flex gap-2 border-b border-rule py-1.5 text-13 text-ink-2">
+          <StateMark mark="done" size={15} />
+          <span>
+            {x.rule} <b>Taken on knowingly:</b> {x.reason}
+          </span>
+        </p>
+      ))}
+      {view.hours.length > 0 && (
+        <WhatIfs
+          key={`${p.code} ${p.version} ${view.bag.id}`}
+          p={p}
+          bagId={view.bag.id}
+          show={setOther}
+          shown={other}
+        />
       )}
       <p className="note mt-3">
         Safe hours count from sealing to the first hard limit. The limits and the settling of the fish are common
@@ -163,7 +183,7 @@ export function BagStation(p: BagStationProps) {
         {reasons}
         <Mat views={p.views} chosen={chosen} choose={choose} />
       </section>
-      {view && <Hours view={view} deadlineH={p.deadlineH} />}
+      {view && <Hours key={view.bag.id} p={p} view={view} />}
     </div>
   );
 }

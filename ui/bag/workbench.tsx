@@ -5,7 +5,7 @@ import { addBag, moveAnimals } from '@/core/bag/by-hand';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { miscounts, miscountWords } from '@/core/consignment/rules';
 import type { Problem } from '@/core/consignment/outcome';
-import type { Bag } from '@/core/consignment/schema';
+import type { Bag, Consignment } from '@/core/consignment/schema';
 import { DRAW_STEP_H } from '@/core/engine/draws';
 import { weakest } from '@/core/engine/forward';
 import type { Risk } from '@/core/engine/risk';
@@ -17,6 +17,7 @@ import { factorWords, one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
 import type { BagStationProps } from '@/server/bag/view';
+import { AdviceList } from './advice';
 import { Doses } from './doses';
 import { Board, type Handful } from './board';
 import { Sheet } from './sheet';
@@ -25,7 +26,18 @@ import type { PlanInHand } from './use-plan';
 const weakestOf = (risk: Risk | null | undefined) => (risk && risk.bags.length > 0 ? weakest(risk.bags) : null);
 
 /** What the change did to the weakest bag, computed in this browser at every change. */
-function Weakest({ risk, before, problem }: { risk: Risk | null; before: Risk | null; problem: string | null }) {
+function Weakest({
+  risk,
+  before,
+  box,
+  problem,
+}: {
+  risk: Risk | null;
+  before: Risk | null;
+  /** Only this box is told of. */
+  box: string | null;
+  problem: string | null;
+}) {
   const now = weakestOf(risk);
   const was = weakestOf(before);
   if (problem)
@@ -50,7 +62,7 @@ function Weakest({ risk, before, problem }: { risk: Risk | null; before: Risk | 
       data-slack-h={now.slackH ?? 'none'}
     >
       <span>
-        Weakest: <b>{now.tightest.id}</b>
+        Weakest{box !== null && ` in box ${box}`}: <b>{now.tightest.id}</b>
         {now.tightest.factor && ` by ${factorWords[now.tightest.factor]}`}
       </span>
       <b className="num text-20">{slackWords(now.slackH)}</b>
@@ -68,11 +80,43 @@ function Weakest({ risk, before, problem }: { risk: Risk | null; before: Risk | 
   );
 }
 
+/** From so many bags on only the box of the chosen one is computed at every change: the others do not feel it. */
+const MANY = 60;
+const scopeOf = (bags: readonly Bag[], chosen: ReadonlySet<string>): string | null =>
+  bags.length <= MANY ? null : ((bags.find((b) => chosen.has(b.id)) ?? bags[0])?.boxId ?? null);
+
+const onlyBox = (c: Consignment, boxId: string): Consignment => ({
+  ...c,
+  boxes: c.boxes.filter((b) => b.id === boxId),
+  bags: c.bags.filter((b) => b.boxId === boxId),
+  companions: [],
+});
+
 /** An answer computed once, for the plan as it is stored: what every change is measured against. */
 function useBefore(risk: Risk | null, dirty: boolean): Risk | null {
   const [before, setBefore] = useState<Risk | null>(null);
   if (!dirty && risk && before !== risk) setBefore(risk);
   return before;
+}
+
+/** What the plan under the hands comes to, computed in this browser at every change. */
+function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<string>) {
+  const { bags, water, drawn } = plan;
+  const key = JSON.stringify([bags, water, drawn]);
+  const job = {
+    ...p.job,
+    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water), drawn },
+  };
+  const scope = scopeOf(bags, chosen);
+  const asked = `${key} ${scope ?? ''}`;
+  const answer = useAnswer(asked, {
+    ...job,
+    consignment: scope === null ? job.consignment : onlyBox(job.consignment, scope),
+    options: { stepH: DRAW_STEP_H },
+  });
+  const risk = answer?.result?.risk ?? null;
+  const before = useBefore(answer?.key === asked ? risk : null, plan.dirty || scope !== null);
+  return { key, job, scope, risk, before, problem: answer?.problem ?? null, warned: answer?.result?.warned ?? {} };
 }
 
 /** Ctrl Z and Ctrl Shift Z; a field takes back its own letters. */
@@ -223,19 +267,12 @@ export function Workbench({
   submit: () => void;
   leave: (() => void) | null;
 }) {
-  const { bags, water, drawn, handle, undo, redo } = plan;
+  const { bags, handle, undo, redo } = plan;
   const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set([first]));
   const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set());
   const [handful, setHandful] = useState<Handful>('one');
   const a = useMemo(() => withOverrides(p.job.consignment.assumptions), [p.job.consignment.assumptions]);
-  const key = JSON.stringify([bags, water, drawn]);
-  const answer = useAnswer(key, {
-    ...p.job,
-    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water), drawn },
-    options: { stepH: DRAW_STEP_H },
-  });
-  const risk = answer?.result?.risk ?? null;
-  const before = useBefore(answer?.key === key ? risk : null, plan.dirty);
+  const { key, job, scope, risk, before, problem, warned } = useLive(p, plan, chosen);
   const choose = (ids: readonly string[], more: boolean): void =>
     setChosen((now) => {
       if (!more) return new Set(ids);
@@ -257,7 +294,7 @@ export function Workbench({
       }}
     >
       <div className="bagbar">
-        <Weakest risk={risk} before={before} problem={answer?.problem ?? null} />
+        <Weakest risk={risk} before={before} box={scope} problem={problem} />
         <span className="ml-auto flex flex-wrap gap-2">
           <Button type="button" disabled={!undo} onClick={() => undo?.()}>
             Undo
@@ -287,7 +324,7 @@ export function Workbench({
           {plan.said}
         </p>
       )}
-      <div className="grid gap-x-8 lg:grid-cols-[1fr_392px]">
+      <div className="grid gap-x-8 lg:grid-cols-[1fr_392px] lg:grid-rows-[auto_1fr]">
         <div className="min-w-0">
           <Tools
             handful={handful}
@@ -305,9 +342,9 @@ export function Workbench({
             opened={opened}
             open={(id) => setOpened(new Set([...opened, id]))}
             handful={handful}
+            boxes={p.job.consignment.boxes.length}
             move={(m) => handle(`drag ${m.fromId} ${m.toId} ${bags.length} ${Date.now()}`, moveAnimals(bags, m))}
           />
-          <ShippingWater p={p} plan={plan} problems={problems} />
         </div>
         <Sheet
           bags={bags}
@@ -318,7 +355,12 @@ export function Workbench({
           problems={problems}
           handle={handle}
           shelf={p.job.catalogue.treatments}
+          warned={warned}
         />
+        <div className="min-w-0 lg:col-start-1">
+          <AdviceList planKey={key} job={job} handle={handle} />
+          <ShippingWater p={p} plan={plan} problems={problems} />
+        </div>
       </div>
     </form>
   );

@@ -24,6 +24,18 @@ export function SendStation(p: SendView) {
             <b className="num text-ink">{done}</b> of {p.items.length} done
           </span>
         </div>
+        {p.accepted.length > 0 && (
+          <ul className="mb-2 border-t border-rule text-13" aria-label="Taken on knowingly">
+            {p.accepted.map((x) => (
+              <li key={`${x.bag} ${x.rule}`} className="flex items-start gap-2 border-b border-rule py-1.5">
+                <StateMark mark="watch" size={15} />
+                <span>
+                  <b>Bag {x.bag}.</b> {x.rule} <b>Taken on knowingly:</b> {x.reason}
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
         <ol>
           {p.items.map((i) => (
             <li key={i.key} className={`border-b border-rule ${i === next ? 'bg-hands-pale' : ''}`}>
