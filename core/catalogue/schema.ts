@@ -56,12 +56,22 @@ export const speciesSchema = z.object({
 });
 export type Species = z.infer<typeof speciesSchema>;
 
+/** The thickest film of any bag, mm: what is typed above it was told in mil (a thousandth of an inch). */
+const THICKEST_MM = 0.5;
+const film = z
+  .number({ error: 'The film must be a number.' })
+  .positive({ error: 'The film must be more than 0.' })
+  .max(THICKEST_MM, {
+    error: ({ input }) =>
+      `${String(input)} mm is no bag: is it ${String(input)} mil, which are ${(Number(input) * 0.0254).toFixed(3)} mm? Type “${String(input)} mil”, or the millimetres.`,
+  });
+
 export const bagTypeSchema = z.object({
   id: id(),
   name: id(),
   widthCm: above0(300, 'Width'),
   heightCm: above0(300, 'Height'),
-  filmMm: above0(5, 'The film'),
+  filmMm: film,
   gramsEach: above0(5000, 'The weight of a bag'),
   /** Breather film: oxygen and carbon dioxide pass it; filled with water, no gas. Ordinary film where absent. */
   breather: z.boolean().optional(),

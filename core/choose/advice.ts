@@ -1,10 +1,12 @@
 import { freeId, countOf, splitBag } from '@/core/bag/by-hand';
 import { filledBy } from '@/core/bag/filling';
+import { mostGasAtGroundL, pillowVolumeL } from '@/core/bag/geometry';
 import { givenTo, usualTimes } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
-import type { Catalogue, Species } from '@/core/catalogue/schema';
+import type { BagType, Catalogue, Species } from '@/core/catalogue/schema';
 import type { Bag, Consignment } from '@/core/consignment/schema';
+import { KPA_PER_ATM } from '@/core/quantities/units';
 import type { Factor } from '@/core/bag/slack';
 
 /** A change to the bags, in words: what it does is computed by whoever asks. */
@@ -15,6 +17,22 @@ export interface Change {
 
 const tenth = (x: number): number => Math.round(x * 10) / 10;
 const twentieth = (x: number): number => Math.round(x * 20) / 20;
+
+/** The most gas that fits a bag at cabin altitude, L at the ground, to a tenth below; null where nothing flies. */
+function flightRoom(c: Consignment, bag: Bag, type: BagType, catalogue: Catalogue, a: Assumptions): number | null {
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const flies = service.legs.some((l) => l.kind === 'aircraft-hold');
+  const bagL = pillowVolumeL(type.widthCm, type.heightCm);
+  if (!flies || type.breather || bag.waterL >= bagL) return null;
+  const { moistL } = mostGasAtGroundL({
+    bagL,
+    waterL: bag.waterL,
+    groundKPa: KPA_PER_ATM,
+    lowKPa: a.cabinPressureKPa,
+    tempC: c.sourceWater.tempC,
+  });
+  return Math.floor(moistL * 10) / 10;
+}
 
 /** How a bag may be split by the rules of number: never two or three of those that are one, or four and more. */
 function splits(b: Bag, speciesOf: (lineId: string) => Species): boolean {
@@ -72,6 +90,9 @@ export function changesFor(
         school: undefined,
       } as Partial<Bag>);
   }
+  const most = flightRoom(c, bag, type, catalogue, a);
+  if (most !== null && bag.gasL > most)
+    instead(`Less gas in bag ${bagId}, ${most} L: room for what it swells in the aircraft.`, { gasL: most });
   const less = twentieth(bag.waterL * 0.75);
   if (!type.breather && less >= 0.1)
     instead(`A quarter less water in bag ${bagId}: ${less} L, the gas as much more.`, {

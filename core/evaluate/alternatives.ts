@@ -101,6 +101,8 @@ export interface Advice {
   /** Hours the worst tenth of the weakest bag gains; negative where it loses. */
   gainsH: number;
   savesKg: number;
+  /** So many fewer things speak against the bags. */
+  mends: number;
   slackH: number | null;
   worstSlackH: number | null;
 }
@@ -123,7 +125,8 @@ export function* adviceOn(
   const before = now.risk ? now : other(c);
   if (!before) return [];
   const kgOf = (x: Consignment): number => x.boxes.reduce((s, b) => s + costOfBox(x, b, catalogue).kg, 0);
-  const [was, kg] = [before.overall, kgOf(c)];
+  const warned = (bags: Measured['bags']): number => bags.reduce((n, b) => n + b.warnings.length, 0);
+  const [was, kg, against] = [before.overall, kgOf(c), warned(before.bags)];
   const weakestFirst = [...before.bags].sort((x, y) => hoursOr(x.worstSlackH) - hoursOr(y.worstSlackH));
   // The weakest for hours, the strongest for weight.
   const asked = [...new Set([...weakestFirst.slice(0, 2), ...weakestFirst.slice(-2)])].slice(0, ADVISED);
@@ -140,8 +143,9 @@ export function* adviceOn(
     const savesKg = kg - kgOf(of);
     const keeps =
       (worstSlackH ?? Infinity) >= Math.min(before.assumptions.wantedSlackH, (was.worstSlackH ?? Infinity) - WORTH_H);
-    if (gainsH >= WORTH_H || (savesKg >= WORTH_KG && keeps))
-      out.push({ said, bags, gainsH, savesKg, slackH, worstSlackH });
+    const mends = against - warned(e.bags);
+    if (gainsH >= WORTH_H || (savesKg >= WORTH_KG && keeps) || (mends > 0 && keeps))
+      out.push({ said, bags, gainsH, savesKg, mends, slackH, worstSlackH });
   }
   return out.sort((x, y) => y.gainsH - x.gainsH || y.savesKg - x.savesKg);
 }

@@ -130,7 +130,10 @@ describe('held back', () => {
   const answers =
     (...days: DayOption[]) =>
     (_job: Job): Promise<Outcome<JobResult>> =>
-      Promise.resolve({ ok: true, value: { risk: null, fans: null, packs: {}, warned: {}, plans: [], advice: [], whatIf: [], days } });
+      Promise.resolve({
+        ok: true,
+        value: { risk: null, fans: null, packs: {}, warned: {}, plans: [], advice: [], whatIf: [], days },
+      });
   const holdIt = () =>
     must(
       hold(house, {

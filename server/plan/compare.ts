@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { namesOf } from '@/core/bag/alike';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { costOfBox } from '@/core/choose/boxes';
 import { changesTo } from '@/core/choose/changes';
@@ -40,6 +41,12 @@ export async function comparePlans(house: House, press: string, code: string): P
   if (!stored.ok) return stored;
   const c = stored.value.document;
   if (c.actual.sealedAt) return refuse('', SEALED);
+  const locked = c.bags.filter((b) => b.locked).map((b) => b.id);
+  if (locked.length > 0)
+    return refuse(
+      '',
+      `Whole plans bag everything anew, and ${namesOf(locked)} ${locked.length === 1 ? 'is' : 'are'} locked: unlock first.`,
+    );
   if (!c.forecast) return refuse('forecast', 'There is no forecast yet: fetch one, and whole plans can be compared.');
   const catalogue = catalogueOf(c, house);
   const bare: Consignment = { ...c, bags: [] };

@@ -48,6 +48,14 @@ describe('whole plans of an order', () => {
     expect(must(undo(house, code))).toBe('the whole plan');
     expect(documentOf(code).boxes).toEqual(bare);
   });
+  test('no plan is made over bags that a hand has locked', async () => {
+    house = openHouse(null, () => NOON, 0);
+    const { code } = must(saveOrder(house, orderInput(house)));
+    const { bags, boxes } = documentOf(code);
+    const { version } = house.consignments.byCode(code)!;
+    must(takePlan(house, { code, version, bags: bags.map((b, i) => ({ ...b, locked: i === 0 })), boxes }));
+    expect(said(await comparePlans(house, PRESS, code))).toMatch(new RegExp(`${bags[0]!.id} is locked: unlock first`));
+  });
   test('what the shelf has too little of is told beside each', async () => {
     house = openHouse(null, () => NOON, 20);
     const { code } = must(saveOrder(house, orderInput(house)));

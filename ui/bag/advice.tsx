@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { counted } from '@/core/quantities/words';
 import type { Handled } from '@/core/bag/by-hand';
 import { one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
@@ -54,7 +55,10 @@ export function AdviceList({
         <ul className="border-t border-rule">
           {list.slice(0, TOLD).map((x) => (
             <li key={x.said} className="flex items-center gap-3 border-b border-rule py-1 text-13">
-              <span className="min-w-0 flex-1">{x.said}</span>
+              <span className="min-w-0 flex-1">
+                {x.said}
+                {x.mends > 0 && <span className="text-ink-2"> Mends {counted(x.mends, 'warning')}.</span>}
+              </span>
               <span className="w-[150px] shrink-0 text-right">
                 <b style={{ color: x.gainsH >= 0 ? 'var(--fine)' : 'var(--stop)' }}>
                   {x.gainsH >= 0 ? '+' : '−'}
