@@ -40,11 +40,16 @@ const ONE_IN_TEN = 1.2816;
 /** Hours computed beyond what is wanted: slack above that is told as "more". */
 const BEYOND_H = 12;
 
+/**
+ * How many to a bag, by the rule of the species for every bag that comes of it: spread evenly, bags hold the most or one
+ * less, and of those that are one, or four and more, no bag may come out with two or three.
+ */
 const groupSizes = (s: Species, count: number, most: number): number[] => {
-  const up = Math.min(count, most);
-  const all = Array.from({ length: up }, (_, i) => up - i);
   if (s.together === 'alone') return [1];
-  return s.together === 'one-or-four' ? all.filter((n) => n === 1 || n >= 4) : all;
+  const up = Math.min(count, most);
+  const sizes = Array.from({ length: up }, (_, i) => Math.ceil(count / Math.ceil(count / (up - i))));
+  const allowed = (n: number): boolean => s.together !== 'one-or-four' || n === 1 || n >= 4;
+  return [...new Set(sizes)].filter((n) => allowed(n) && allowed(Math.floor(count / Math.ceil(count / n))));
 };
 
 /** Common shares of water: a third, two fifths, half (the schools of filling). */
@@ -183,16 +188,11 @@ export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue
   return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, chance: x.chance(), reason: reasonOf(x.o, i === 0, t) }));
 }
 
-function rankedTrials(
-  c: Consignment,
-  line: OrderLine,
-  catalogue: Catalogue,
-  kinds = KINDS,
-): { t: Trial; tried: Tried[] } {
+function trialOf(c: Consignment, line: OrderLine, catalogue: Catalogue): Trial {
   const a = withOverrides(c.assumptions);
   const instants = keyInstants({ ...c, bags: [] }, catalogue, a);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
-  const t: Trial = {
+  return {
     c,
     catalogue,
     a,
@@ -202,10 +202,35 @@ function rankedTrials(
     delays: delaysOf({ consignment: c, catalogue, a, instants }, []),
     pricePerKg: row(catalogue.services, c.serviceId, 'service').pricePerKg,
   };
-  const species = row(catalogue.species, line.speciesId, 'species');
+}
+
+/** What comes of so many animals of a line to a bag of a kind, with a share of water: the measure by which plans are ranked. */
+export function tryFilling(
+  c: Consignment,
+  line: OrderLine,
+  catalogue: Catalogue,
+): (type: BagType, perBag: number, waterShare: number) => Tried['o'] {
+  const t = trialOf(c, line, catalogue);
+  return (type, perBag, waterShare) => tryBag(t, type, perBag, waterShare).o;
+}
+
+/** The narrowest kinds of bag that take a fish; the widest of all where none does. */
+function typesFor(line: OrderLine, catalogue: Catalogue, kinds: number): BagType[] {
   const ordinary = catalogue.bags.filter((b) => !b.breather).sort((x, y) => x.widthCm - y.widthCm);
   const wide = ordinary.filter((b) => b.widthCm >= line.lengthCm);
-  const types = wide.length > 0 ? wide.slice(0, kinds) : ordinary.slice(-1);
+  return wide.length > 0 ? wide.slice(0, kinds) : ordinary.slice(-1);
+}
+
+function rankedTrials(
+  c: Consignment,
+  line: OrderLine,
+  catalogue: Catalogue,
+  kinds = KINDS,
+): { t: Trial; tried: Tried[] } {
+  const t = trialOf(c, line, catalogue);
+  const { a } = t;
+  const species = row(catalogue.species, line.speciesId, 'species');
+  const types = typesFor(line, catalogue, kinds);
   const tried = groupSizes(species, line.count, a.mostInABag).flatMap((n) =>
     types.flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share))),
   );
@@ -219,6 +244,45 @@ function rankedTrials(
       x.waterL - y.waterL,
   );
   return { t, tried };
+}
+
+/** What one bag weighs in the hand without its animals, kg, and the trouble of filling it. */
+const loadOf = (o: Tried['o'], a: Assumptions): number => o.waterL + (2 * o.type.gramsEach) / 1000 + a.handsKgPerBag;
+
+/** Up to so many animals of a line unequal bags are tried too: four and one may weigh less than five by themselves. */
+const FEW = 6;
+
+/** Bags of a line one by one, each with its filling: the lightest of all ways to share few animals, where every bag stands the wanted day. */
+function unequal(t: Trial, catalogue: Catalogue): { n: number; o: Tried['o'] }[] | null {
+  const { a, line } = t;
+  if (line.count > FEW) return null;
+  const species = row(catalogue.species, line.speciesId, 'species');
+  const types = typesFor(line, catalogue, Infinity);
+  const allowed = (n: number): boolean =>
+    n <= a.mostInABag &&
+    (species.together === 'alone' ? n === 1 : species.together === 'one-or-four' ? n === 1 || n >= 4 : true);
+  // The lightest bag for each number, then the lightest sum.
+  const best: { load: number; bags: { n: number; o: Tried['o'] }[] }[] = [{ load: 0, bags: [] }];
+  const single: ({ load: number; o: Tried['o'] } | null)[] = [null];
+  for (let n = 1; n <= line.count; n++) {
+    const fit = allowed(n)
+      ? types
+          .flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share).o))
+          .filter((o) => o.worstSlackH >= a.wantedSlackH)
+          .sort((x, y) => loadOf(x, a) - loadOf(y, a))[0]
+      : undefined;
+    single.push(fit ? { load: loadOf(fit, a), o: fit } : null);
+    let least: (typeof best)[0] = { load: Infinity, bags: [] };
+    for (let k = n; k >= 1; k--) {
+      const one = single[k];
+      const rest = best[n - k]!;
+      if (one && rest.load + one.load < least.load)
+        least = { load: rest.load + one.load, bags: [{ n: k, o: one.o }, ...rest.bags] };
+    }
+    best.push(least);
+  }
+  const found = best[line.count]!;
+  return Number.isFinite(found.load) ? found.bags.sort((x, y) => y.n - x.n) : null;
 }
 
 /** What a plan is made for: the lightest that stands a day, the surest, as few bags as may be, or one animal a bag. */
@@ -250,6 +314,22 @@ function bestFor(goal: Goal, tried: readonly Tried[], t: Trial): Tried {
   }
 }
 
+/** The animals of a line spread evenly over the bags of a plan, the larger bags first. */
+function evenly(count: number, o: Tried['o']): { n: number; o: Tried['o'] }[] {
+  let left = count;
+  return Array.from({ length: o.bags }, (_, i) => {
+    const n = Math.ceil(left / (o.bags - i));
+    left -= n;
+    return { n, o };
+  });
+}
+
+function mixedReason(mixed: readonly { n: number; o: Tried['o'] }[], t: Trial): string {
+  const species = row(t.catalogue.species, t.line.speciesId, 'species');
+  const parts = mixed.map(({ n, o }) => `${n} in ${o.type.name}, ${o.waterL} L`).join('; ');
+  return `${species.name}: ${parts}: the lightest way to share them that stands a day of delay in the worst tenth.`;
+}
+
 /** A to Z, then AA, AB …: the letter of a line's bags. */
 const letterOf = (i: number): string =>
   (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
@@ -277,23 +357,25 @@ export function suggestBags(
         ? bestFor(goal, tried, t)
         : (tried.find((x) => litres(x) >= 0.9 * enough) ?? tried.reduce((x, y) => (litres(y) > litres(x) ? y : x)));
     const letter = letterOf(index);
-    let left = line.count;
-    for (let i = 0; i < best.bags; i++) {
-      const n = Math.ceil(left / (best.bags - i));
-      left -= n;
+    const few = roomy === 1 && goal === 'lightest' ? unequal(t, catalogue) : null;
+    const even = evenly(line.count, best);
+    const load = (of: readonly { o: Tried['o'] }[]): number => of.reduce((sum, b) => sum + loadOf(b.o, a), 0);
+    const mixed = few && load(few) < 0.99 * load(even) ? few : null;
+    const each = mixed ?? even;
+    each.forEach(({ n, o }, i) =>
       bags.push({
         id: `${letter}${i + 1}`,
         boxId,
-        bagTypeId: best.type.id,
+        bagTypeId: o.type.id,
         animals: [{ lineId: line.id, count: n }],
-        waterL: best.waterL,
-        gasL: best.gasL,
+        waterL: o.waterL,
+        gasL: o.gasL,
         oxygenFraction: a.purityFlushed,
         sedated: false,
         binderMgN: null,
-      });
-    }
-    reasons.push(reasonOf(best, best === tried[0]!.o, t, roomy));
+      }),
+    );
+    reasons.push(mixed ? mixedReason(mixed, t) : reasonOf(best, best === tried[0]!.o, t, roomy));
   });
   return { bags, reasons };
 }
