@@ -1,3 +1,5 @@
+import { planFor } from '@/core/choose/alternatives';
+import { suggestBoxes } from '@/core/choose/boxes';
 import { atRest } from './one-bag';
 import { answerQuestion, planning } from '@/core/choose/plan';
 import { largeOrder } from '@/tests/large';
@@ -67,7 +69,8 @@ median('the same with energy balance, freight and every curve kept', 100, () => 
 const coarse = prepared(DRAW_STEP_H, 60);
 median('200 draws, first useful answer (aim 250)', 9, () => new Draws(coarse, 1).more(200));
 median('2,000 draws with slack (aim 1,200)', 3, () => new Draws(coarse, 1).more(2000));
-const key = { draws: KEYSTROKE_DRAWS, choosers: noChoosers };
+// As the Bag station asks at every key.
+const key = { draws: KEYSTROKE_DRAWS, choosers: noChoosers, stepH: DRAW_STEP_H };
 const keystrokes = Array.from({ length: 60 }, (_, i) => {
   const c = { ...benchBox, bags: benchBox.bags.map((b) => ({ ...b, waterL: b.waterL + i * 1e-4 })) };
   const from = performance.now();
@@ -78,6 +81,32 @@ say(
   `keystroke: the whole answer with slack by ${KEYSTROKE_DRAWS} draws, p95 of 60 (aim 60)`.padEnd(78) +
     ` ${keystrokes[56]!.toFixed(1)} ms   (median ${keystrokes[30]!.toFixed(1)})`,
 );
+// Ten bags each of three lines, every line filled a little otherwise, in boxes that take them.
+const three = [0, 1, 2].map((i) => ({ ...benchBox.lines[0]!, id: `L${i + 1}`, count: 60, lengthCm: 3 + i / 2 }));
+const orderOfThirty = { ...benchBox, lines: three, bags: [] };
+const thirty = ((): typeof benchBox => {
+  const bags = three.flatMap((l, i) =>
+    Array.from({ length: 10 }, (_, j) => ({
+      ...benchBox.bags[0]!,
+      id: `${'ABC'[i]}${j + 1}`,
+      animals: [{ lineId: l.id, count: 6 }],
+      waterL: 0.9 + i / 10,
+    })),
+  );
+  const boxed = suggestBoxes({ ...orderOfThirty, bags }, catalogue, benchBox.boxes[0]!.packs);
+  return { ...orderOfThirty, ...boxed };
+})();
+median(
+  'an order of three lines, 30 bags, planned anew (aim 300)',
+  5,
+  () => void planFor(thirty, catalogue, 'lightest'),
+);
+let more = 0;
+median(`a change of one of 30 bags, told by ${KEYSTROKE_DRAWS} draws (aim 100)`, 15, () => {
+  more += 1e-4;
+  const bags = thirty.bags.map((b, i) => (i === 0 ? { ...b, waterL: b.waterL + more } : b));
+  evaluate({ ...thirty, bags }, catalogue, thirty.forecast, key);
+});
 let sets = 0;
 median('packs: half of all sets, 200 draws each, as on each of two workers (aim 3,000)', 3, () => {
   sets = drain(choosePacks(coarse, { draws: 200, seed: 1, part: { index: 0, of: 2 } })).length;
