@@ -4,7 +4,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Bag, Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { arrange, boxWeights, companionsIn, innerCm, outsideCm } from './arrange';
+import { arrange, arrangementSentence, boxWeights, companionsIn, innerCm, outsideCm, type PlacedBag } from './arrange';
 
 const c = exampleConsignment();
 const bag = (id: string, change: Partial<Bag> = {}): Bag => ({
@@ -108,5 +108,69 @@ describe('what a box weighs', () => {
   test('outside is inside, two walls and the carton of half a centimetre', () => {
     const type = row(catalogue.boxes, 'box-m', 'box');
     expect(outsideCm(type)).toEqual(type.insideCm.map((cm) => Math.round((cm + 2 * type.wallCm + 1) * 10) / 10));
+  });
+});
+
+describe('bags that lie', () => {
+  const lying = (n: number, change: Partial<Bag> = {}): Bag[] =>
+    Array.from({ length: n }, (_, i) => ({
+      ...c.bags[0]!,
+      id: `Y${i}`,
+      bagTypeId: 'bag-18x40',
+      waterL: 0.8,
+      gasL: 1.6,
+      lies: true,
+      ...change,
+    }));
+  const at = (bags: Bag[], boxTypeId = 'box-l') =>
+    arrange({ id: '1', boxTypeId, packs: [], ventHoles: 0 }, bags, catalogue, a);
+  /** The rectangle a placed bag takes. */
+  const rect = (p: PlacedBag) => {
+    const half = (axis: 'x' | 'y'): number =>
+      (p.lying ? (p.lying.along === axis ? p.lying.lengthCm : p.lying.acrossCm) : p.standing.diameterCm) / 2;
+    return { x0: p.xCm - half('x'), x1: p.xCm + half('x'), y0: p.yCm - half('y'), y1: p.yCm + half('y') };
+  };
+  test('are as high as they are wide, and as long as they would stand', () => {
+    const [p] = at(lying(1)).placed;
+    expect(p!.lying).toMatchObject({ highCm: p!.standing.diameterCm, lengthCm: p!.standing.heightCm });
+    const { clearCm, roomCm } = at(lying(1));
+    expect(clearCm).toBeCloseTo(roomCm - p!.standing.diameterCm, 9);
+    expect(clearCm).toBeGreaterThan(at(lying(1, { lies: false })).clearCm);
+  });
+  test('stay within the walls and never lie through one another or through a bag that stands', () => {
+    const [l, w] = row(catalogue.boxes, 'box-l', 'box').insideCm;
+    for (let n = 1; n < 6; n++) {
+      const { placed } = at([...lying(n), ...lying(2, { lies: false }).map((b, i) => ({ ...b, id: `S${i}` }))]);
+      placed.map(rect).forEach((r) => {
+        expect(Math.min(r.x0, r.y0)).toBeGreaterThan(-1e-6);
+        expect(r.x1).toBeLessThan(l + 1e-6);
+        expect(r.y1).toBeLessThan(w + 1e-6);
+      });
+      // Lying against lying: their middles along the short side are at least a width apart where they overlap lengthwise.
+      const flat = placed.filter((p) => p.lying);
+      flat.forEach((p, i) =>
+        flat.slice(i + 1).forEach((q) => {
+          const [x, y] = [rect(p), rect(q)];
+          const over = Math.min(x.x1, y.x1) - Math.max(x.x0, y.x0);
+          const beside = Math.min(x.y1, y.y1) - Math.max(x.y0, y.y0);
+          // Rounded ends may meet in the corner of their rectangles, by less than a radius.
+          const r = Math.min(p.lying!.acrossCm, q.lying!.acrossCm) / 2;
+          expect(Math.min(over, beside)).toBeLessThan(r);
+        }),
+      );
+    }
+  });
+  test('one longer than the box is refused with its length; when the floor is full the next finds none', () => {
+    expect(at(lying(1, { gasL: 12 }), 'box-s').problems[0]).toMatchObject({ code: 'too-long', bagId: 'Y0' });
+    expect(arrangementSentence(at(lying(1, { gasL: 12 }), 'box-s').problems[0]!)).toMatch(
+      /lies \d+\.\d cm long.*Let it stand/,
+    );
+    expect(at(lying(30)).problems.some((p) => p.code === 'no-room')).toBe(true);
+  });
+  test('film that breathes lies flat, five centimetres high, whatever else was said', () => {
+    const film = catalogue.bags.find((b) => b.breather)!;
+    const [p] = at(lying(1, { bagTypeId: film.id, gasL: 0, lies: false })).placed;
+    expect(p!.lying!.highCm).toBe(5);
+    expect(p!.lying!.lengthCm).toBeGreaterThan(p!.lying!.acrossCm);
   });
 });

@@ -5,12 +5,21 @@ import { bottleCm, standingBag, type StandingBag } from '@/core/bag/geometry';
 import { layersOf } from '@/core/bag/making';
 import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';
 
-/** A bag standing in a box, seen from above; centre from the inner left front corner. */
+/** A bag on its side, or one of film that breathes, flat: as long and as wide as it lies, along the box or across it. */
+export interface LyingBag {
+  lengthCm: number;
+  acrossCm: number;
+  highCm: number;
+  along: 'x' | 'y';
+}
+
+/** A bag standing or lying in a box, seen from above; its middle from the inner left front corner. */
 export interface PlacedBag {
   bagId: string;
   xCm: number;
   yCm: number;
   standing: StandingBag;
+  lying?: LyingBag;
 }
 
 /** A bottle of plain water among the bags. */
@@ -24,6 +33,7 @@ export type ArrangementProblem =
   | { code: 'bottles'; bagId: ''; left: number; litres: number }
   | { code: 'too-tall'; bagId: string; overCm: number; heightCm: number; roomCm: number }
   | { code: 'no-room'; bagId: string }
+  | { code: 'too-long'; bagId: string; lengthCm: number; roomCm: number }
   | { code: 'too-wide'; bagId: string; diameterCm: number; roomCm: number };
 
 export interface Arrangement {
@@ -88,6 +98,59 @@ function place(r: number, w: number, d: number, set: readonly Circle[]): Circle 
   return best;
 }
 
+/** How thick a loosely filled bag of breather film lies, and what of its flat size that leaves (common practice †). */
+const BREATHER_HIGH_CM = 5;
+const BREATHER_FLAT = 0.9;
+
+/** How a bag lies, where it does not stand. */
+export function lyingOf(bag: Bag, type: BagType, standing: StandingBag): Omit<LyingBag, 'along'> | null {
+  if (type.breather)
+    return {
+      lengthCm: BREATHER_FLAT * Math.max(type.heightCm, type.widthCm),
+      acrossCm: BREATHER_FLAT * Math.min(type.heightCm, type.widthCm),
+      highCm: BREATHER_HIGH_CM,
+    };
+  return bag.lies
+    ? {
+        lengthCm: Math.max(standing.heightCm, standing.diameterCm),
+        acrossCm: standing.diameterCm,
+        highCm: standing.diameterCm,
+      }
+    : null;
+}
+
+/** A lying bag is a row of circles, close enough that nothing comes between them. */
+function rowOf(first: Circle, lengthCm: number, along: 'x' | 'y'): Circle[] {
+  const reach = Math.max(0, lengthCm - 2 * first.r);
+  const n = Math.max(1, Math.ceil(reach / first.r) + 1);
+  return Array.from({ length: n }, (_, i) => {
+    const by = n === 1 ? 0 : (reach * i) / (n - 1);
+    return along === 'x' ? { ...first, x: first.x + by } : { ...first, y: first.y + by };
+  });
+}
+
+/** Lays a bag as far left, then front, as it goes, along the box or across it; null if nowhere. */
+function lay(
+  size: Omit<LyingBag, 'along'>,
+  w: number,
+  d: number,
+  set: readonly Circle[],
+): { row: Circle[]; along: 'x' | 'y' } | null {
+  const r = size.acrossCm / 2;
+  let best: { row: Circle[]; along: 'x' | 'y' } | null = null;
+  for (const along of ['x', 'y'] as const)
+    for (const c of candidates(r, w, d, set)) {
+      const row = rowOf(c, size.lengthCm, along);
+      const last = row[row.length - 1]!;
+      if (c.x < r - 1e-6 || c.y < r - 1e-6 || last.x > w - r + 1e-6 || last.y > d - r + 1e-6) continue;
+      if (row.some((x) => set.some((o) => touches(x, o)))) continue;
+      const first = best?.row[0];
+      if (!first || c.x < first.x - 1e-6 || (Math.abs(c.x - first.x) <= 1e-6 && c.y < first.y - 1e-6))
+        best = { row, along };
+    }
+  return best;
+}
+
 /** Clear room inside a box: what its lining leaves. cm. */
 export function innerCm(type: BoxType, box: Box): [number, number, number] {
   const lining = 2 * (box.lining ?? []).reduce((s, l) => s + l.thicknessCm, 0);
@@ -104,7 +167,7 @@ export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag
   });
 
 /**
- * Stands bags upright in a box without overlap: biggest first, each as far into the corner as it goes. A bag that is
+ * Stands bags upright in a box without overlap, and lays those that lie (one layer of them): biggest first, each as far into the corner as it goes. A bag that is
  * too tall under the packs and lid, too wide, or finds no floor is refused with its figures. Lengths in cm.
  */
 export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a: Assumptions): Arrangement {
@@ -119,22 +182,37 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
   const w = inside - thickest('side') - (box.bottle ? a.bottleFloorCm : 0);
   const roomCm = h - thickest('lid');
   const order = bags
-    .map((bag) => ({ bag, standing: standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), a) }))
+    .map((bag) => {
+      const kind = row(catalogue.bags, bag.bagTypeId, 'bag');
+      const standing = standingOf(bag, kind, a);
+      return { bag, standing, lying: lyingOf(bag, kind, standing) };
+    })
     .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || (x.bag.id < y.bag.id ? -1 : 1));
   const set: Circle[] = [];
   const placed: PlacedBag[] = [];
   const problems: ArrangementProblem[] = [];
   let tallest = 0;
-  for (const { bag, standing } of order) {
-    tallest = Math.max(tallest, standing.heightCm);
-    if (standing.heightCm > roomCm + 1e-9)
-      problems.push({
-        code: 'too-tall',
-        bagId: bag.id,
-        overCm: standing.heightCm - roomCm,
-        heightCm: standing.heightCm,
-        roomCm,
-      });
+  for (const { bag, standing, lying } of order) {
+    const heightCm = lying ? lying.highCm : standing.heightCm;
+    tallest = Math.max(tallest, heightCm);
+    if (heightCm > roomCm + 1e-9)
+      problems.push({ code: 'too-tall', bagId: bag.id, overCm: heightCm - roomCm, heightCm, roomCm });
+    if (lying) {
+      if (lying.lengthCm > Math.max(w, d)) {
+        problems.push({ code: 'too-long', bagId: bag.id, lengthCm: lying.lengthCm, roomCm: Math.max(w, d) });
+        continue;
+      }
+      const laid = lay(lying, w, d, set);
+      if (!laid) {
+        problems.push({ code: 'no-room', bagId: bag.id });
+        continue;
+      }
+      set.push(...laid.row);
+      const [first, last] = [laid.row[0]!, laid.row[laid.row.length - 1]!];
+      const middle = { xCm: (first.x + last.x) / 2, yCm: (first.y + last.y) / 2 };
+      placed.push({ bagId: bag.id, ...middle, standing, lying: { ...lying, along: laid.along } });
+      continue;
+    }
     if (standing.diameterCm > Math.min(w, d)) {
       problems.push({ code: 'too-wide', bagId: bag.id, diameterCm: standing.diameterCm, roomCm: Math.min(w, d) });
       continue;
@@ -176,6 +254,8 @@ export function arrangementSentence(p: ArrangementProblem): string {
       return `Bag ${p.bagId} is ${p.overCm.toFixed(1)} cm too tall for the lid: it stands ${p.heightCm.toFixed(1)} cm and has ${p.roomCm.toFixed(1)} cm. Take less gas, a wider bag or a taller box.`;
     case 'too-wide':
       return `Bag ${p.bagId} is ${p.diameterCm.toFixed(1)} cm across and the box only ${p.roomCm.toFixed(1)} cm. Take a larger box.`;
+    case 'too-long':
+      return `Bag ${p.bagId} lies ${p.lengthCm.toFixed(1)} cm long and the box has ${p.roomCm.toFixed(1)} cm. Let it stand, or take a larger box.`;
     case 'bottles':
       return `${p.left === 1 ? 'One bottle' : `${p.left} bottles`} of ${p.litres} L ${p.left === 1 ? 'finds' : 'find'} no place among the bags. Take fewer or smaller ones, or a larger box.`;
     case 'no-room':

@@ -7,7 +7,7 @@ import { massOfLength } from '@/core/catalogue/species';
 import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';
 import { limitsFor, type BagLimits } from '@/core/bag/slack';
-import { arrange, innerCm, type Arrangement } from '@/core/box/arrange';
+import { arrange, type PlacedBag, innerCm, type Arrangement } from '@/core/box/arrange';
 import { gutHours } from '@/core/fish/fasting';
 import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
 import { judgeOf, mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
@@ -233,10 +233,7 @@ export function loadOf(
     ventHoles: box.ventHoles,
     bags: bags.map((b, i) => {
       const placed = at[i];
-      const r = placed ? placed.standing.diameterCm / 2 : 0;
-      const gap = placed
-        ? Math.min(placed.xCm - r, placed.yCm - r, l - placed.xCm - r, w - placed.yCm - r)
-        : p.a.wallReachCm;
+      const gap = placed ? gapToWall(placed, l, w) : p.a.wallReachCm;
       return {
         waterL: b.bag.waterL + b.fishG / 1000,
         volumeL: b.bag.waterL + b.bag.gasL + b.fishG / 1000,
@@ -251,6 +248,13 @@ export function loadOf(
     startAirC: start.airC,
     closedAtH: start.closedAtH,
   };
+}
+
+/** Edge to edge, cm. */
+function gapToWall({ xCm, yCm, standing, lying }: PlacedBag, l: number, w: number): number {
+  const half = (axis: 'x' | 'y'): number =>
+    lying ? (lying.along === axis ? lying.lengthCm : lying.acrossCm) / 2 : standing.diameterCm / 2;
+  return Math.min(xCm - half('x'), yCm - half('y'), l - xCm - half('x'), w - yCm - half('y'));
 }
 
 /** How fast oxygen crosses a free surface over each step: handled after sealing, then by what the box is carried in. */

@@ -54,6 +54,7 @@ export function FromAbove({ v }: { v: BoxView }) {
           <circle cx={(t + w - 4.5) * s} cy={(t + d / 2) * s} r={4 * s} fill="#E9C3A4" stroke="var(--c-temp)" />
         )}
         {v.arrangement.placed.map((b) => {
+          if (b.lying) return <LyingAbove key={b.bagId} b={b} v={v} s={s} />;
           const r = (b.standing.diameterCm / 2) * s;
           const bag = v.bags.find((x) => x.id === b.bagId)!;
           const first = v.firstToFail === b.bagId;
@@ -102,6 +103,83 @@ export function FromAbove({ v }: { v: BoxView }) {
   );
 }
 
+type Placed = BoxView['arrangement']['placed'][number];
+const halfOf = (b: Placed, axis: 'x' | 'y'): number =>
+  b.lying ? (b.lying.along === axis ? b.lying.lengthCm : b.lying.acrossCm) / 2 : b.standing.diameterCm / 2;
+
+/** A lying bag from above. */
+function LyingAbove({ b, v, s }: { b: Placed; v: BoxView; s: number }) {
+  const t = v.type.wallCm + v.liningCm;
+  const [hx, hy] = [halfOf(b, 'x') * s - 0.8, halfOf(b, 'y') * s - 0.8];
+  const bag = v.bags.find((x) => x.id === b.bagId)!;
+  const first = v.firstToFail === b.bagId;
+  return (
+    <g transform={`translate(${(t + b.xCm) * s} ${(t + b.yCm) * s})`}>
+      <rect
+        x={-hx}
+        y={-hy}
+        width={2 * hx}
+        height={2 * hy}
+        rx={Math.min(hx, hy) * 0.7}
+        fill="var(--water)"
+        stroke={first ? v.firstColour : 'var(--water-line)'}
+        strokeWidth={first ? 2.4 : 1.2}
+      />
+      <g style={{ opacity: 'var(--fish, 1)' }} transform={hy > hx ? 'rotate(90)' : undefined}>
+        <FishShape
+          look={bag.species.look}
+          x={0}
+          y={-Math.min(hx, hy) * 0.35}
+          length={Math.min(44, Math.max(hx, hy) * 0.8)}
+        />
+      </g>
+      <text y={Math.min(hy, 16)} textAnchor="middle" style={{ font: '650 14px var(--face-head)', fill: 'var(--ink)' }}>
+        {b.bagId}
+      </text>
+    </g>
+  );
+}
+
+/** A lying bag from the side. */
+function LyingBeside({ b, v, s, floor }: { b: Placed; v: BoxView; s: number; floor: number }) {
+  const hx = halfOf(b, 'x') * s;
+  const h = b.lying!.highCm * s;
+  const cx = (v.type.wallCm + v.liningCm + b.xCm) * s;
+  const share = b.standing.shoulderCm > 0 ? Math.min(0.95, b.standing.waterDepthCm / b.standing.shoulderCm) : 0.9;
+  const first = v.firstToFail === b.bagId;
+  return (
+    <g>
+      <rect
+        x={cx - hx + 1}
+        y={floor - h}
+        width={2 * hx - 2}
+        height={h - 1}
+        rx={h * 0.4}
+        fill="var(--surface)"
+        fillOpacity=".85"
+        stroke={first ? v.firstColour : 'var(--ink)'}
+        strokeWidth={first ? 2 : 1}
+      />
+      <rect
+        x={cx - hx + 4}
+        y={floor - h * share}
+        width={2 * hx - 8}
+        height={h * share - 3}
+        rx={h * 0.3}
+        fill="var(--water)"
+      />
+      <text
+        x={cx}
+        y={floor - h / 2 + 5}
+        textAnchor="middle"
+        style={{ font: '650 13px var(--face-head)', fill: 'var(--ink)' }}
+      >
+        {b.bagId}
+      </text>
+    </g>
+  );
+}
+
 /** What lines the box, and bottles of plain water in the gaps, from above. */
 function Inside({ v, s }: { v: BoxView; s: number }) {
   const [w, d] = v.type.insideCm;
@@ -146,7 +224,7 @@ export function FromTheSide({ v }: { v: BoxView }) {
   const H = (h + 2 * t) * s;
   const floor = (t + h - v.liningCm) * s;
   const front = [...v.arrangement.placed].sort((a, b) => b.yCm - a.yCm);
-  const tall = Math.max(0, ...front.map((b) => b.standing.heightCm));
+  const tall = Math.max(0, ...front.map((b) => b.lying?.highCm ?? b.standing.heightCm));
   const lids = v.packs.filter((p) => p.at === 'lid');
   const packCm = Math.max(0, ...lids.map((p) => p.thicknessCm));
   // From the lid down: the packs and what is kept free under them.
@@ -176,16 +254,20 @@ export function FromTheSide({ v }: { v: BoxView }) {
         <rect width={W} height={H} rx="2" fill="url(#foam)" stroke="var(--ink)" strokeWidth="1.4" />
         <rect x={t * s} y={t * s} width={w * s} height={h * s} fill="var(--surface)" stroke="var(--ink)" />
         <path d={`M0 ${t * s}H${W}`} stroke="var(--ink)" strokeWidth=".8" />
-        {front.map((b) => (
-          <BagBeside
-            key={b.bagId}
-            b={b}
-            x={(t + v.liningCm + b.xCm - b.standing.diameterCm / 2) * s}
-            floor={floor}
-            s={s}
-            first={v.firstToFail === b.bagId ? v.firstColour : null}
-          />
-        ))}
+        {front.map((b) =>
+          b.lying ? (
+            <LyingBeside key={b.bagId} b={b} v={v} s={s} floor={floor} />
+          ) : (
+            <BagBeside
+              key={b.bagId}
+              b={b}
+              x={(t + v.liningCm + b.xCm - b.standing.diameterCm / 2) * s}
+              floor={floor}
+              s={s}
+              first={v.firstToFail === b.bagId ? v.firstColour : null}
+            />
+          ),
+        )}
         {packCm > 0 &&
           Array.from({ length: Math.min(count, 4) }, (_, i) => {
             const slot = (w * s) / Math.min(count, 4);
