@@ -342,7 +342,7 @@ export function suggestBags(
   c: Consignment,
   catalogue: Catalogue,
   boxId: string,
-  { roomy = 1, goal = 'lightest' }: { roomy?: number; goal?: Goal } = {},
+  { roomy = 1, goal = 'lightest', few = true }: { roomy?: number; goal?: Goal; few?: boolean } = {},
 ): { bags: Bag[]; reasons: string[] } {
   const a = withOverrides(c.assumptions);
   const bags: Bag[] = [];
@@ -357,10 +357,10 @@ export function suggestBags(
         ? bestFor(goal, tried, t)
         : (tried.find((x) => litres(x) >= 0.9 * enough) ?? tried.reduce((x, y) => (litres(y) > litres(x) ? y : x)));
     const letter = letterOf(index);
-    const few = roomy === 1 && goal === 'lightest' ? unequal(t, catalogue) : null;
+    const shared = few && roomy === 1 && goal === 'lightest' ? unequal(t, catalogue) : null;
     const even = evenly(line.count, best);
     const load = (of: readonly { o: Tried['o'] }[]): number => of.reduce((sum, b) => sum + loadOf(b.o, a), 0);
-    const mixed = few && load(few) < 0.99 * load(even) ? few : null;
+    const mixed = shared && load(shared) < 0.99 * load(even) ? shared : null;
     const each = mixed ?? even;
     each.forEach(({ n, o }, i) =>
       bags.push({

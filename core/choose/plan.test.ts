@@ -36,10 +36,13 @@ const prepared = (c: Consignment) => {
 };
 /** The lean bags in their everyday box. */
 const leanBox = (c: Consignment): Consignment => {
-  const { consignment } = answerQuestion({ kind: 'bags', consignment: c, catalogue, roomy: 1 }) as Extract<
-    Answer,
-    { kind: 'bags' }
-  >;
+  const { consignment } = answerQuestion({
+    kind: 'bags',
+    consignment: c,
+    catalogue,
+    roomy: 1,
+    unequal: false,
+  }) as Extract<Answer, { kind: 'bags' }>;
   return consignment;
 };
 

@@ -20,6 +20,12 @@ const MANY_DRAWS = 2 * BLOCK;
 /** Water of the bags, times the least that does: what more of it keeps warm is tried where packs alone do not reach. */
 const ROOMY = [1, 2, 4] as const;
 
+/** What is tried in turn: the lightest bags of all, few animals shared as it weighs least; then evenly, with more and more water. */
+const TRIES: readonly { roomy: number; unequal: boolean }[] = [
+  { roomy: 1, unequal: true },
+  ...ROOMY.map((roomy) => ({ roomy, unequal: false })),
+];
+
 /** Beyond so many boxes more water only makes more boxes. */
 const FEW_BOXES = 3;
 
@@ -36,6 +42,8 @@ export interface BagsQuestion {
   consignment: Consignment;
   catalogue: Catalogue;
   roomy: number;
+  /** Few animals of a line may be shared unequally where that is lighter. */
+  unequal: boolean;
 }
 export interface BagsAnswer {
   kind: 'bags';
@@ -118,7 +126,10 @@ const SIEVED_CLOSE = 1;
 /** Answers one question of a plan: on a thread, in a test, anywhere. Pure. */
 export function answerQuestion(q: Question): Answer {
   if (q.kind === 'box') return { kind: 'box', ways: answerBox(q) };
-  const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', { roomy: q.roomy });
+  const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', {
+    roomy: q.roomy,
+    few: q.unequal,
+  });
   const boxed = suggestBoxes({ ...q.consignment, bags }, q.catalogue, KEEP_ROOM);
   return { kind: 'bags', consignment: { ...q.consignment, ...boxed }, reasons };
 }
@@ -266,8 +277,8 @@ export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[
   const { wantedChance } = withOverrides(c.assumptions);
   const options: Candidate[] = [];
   let water = '';
-  for (const roomy of draws === 0 ? ([1] as const) : ROOMY) {
-    const [made] = yield [{ kind: 'bags', consignment: c, catalogue, roomy }];
+  for (const { roomy, unequal } of draws === 0 ? TRIES.slice(0, 1) : TRIES) {
+    const [made] = yield [{ kind: 'bags', consignment: c, catalogue, roomy, unequal }];
     const { consignment: boxed, reasons } = made as BagsAnswer;
     const filled = JSON.stringify(boxed.bags.map((b) => [b.waterL, b.bagTypeId, b.animals]));
     if (filled === water) continue;

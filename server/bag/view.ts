@@ -10,6 +10,8 @@ import { waterOfBag } from '@/core/consignment/waters';
 import { oxygenMgLPerKPa } from '@/core/water/oxygen';
 import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
+import { needsOf } from '@/server/stock/settle';
+import { eveningOf } from '@/server/stock/supplies';
 import { catalogueOf, jobRows } from '@/server/consignment/result';
 
 /** Hours between two points that are drawn. */
@@ -137,6 +139,10 @@ export const bagStationView = ({ h, c, e, catalogue }: Station, chosen: string |
   },
   bagTypes: catalogue.bags,
   water: c.sourceWater,
+  /** Oxygen of these bags and of the evening, L at room pressure, against the cylinder. */
+  oxygen: eveningOf(h, c, 'oxygen'),
+  /** Rubber bands that a shop's cylinder would have to be met with. */
+  bands: needsOf(h, c).find((n) => n.key === 'band')?.amount ?? 0,
   drawn: c.drawn ?? [],
   deadlineH: e?.deadlineH ?? 0,
   chosen: chosen ?? e?.overall.bagId ?? null,

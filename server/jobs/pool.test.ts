@@ -33,6 +33,7 @@ const asks = (n: number) => ({
   consignment: { ...c, note: String(n) },
   catalogue: null as never,
   roomy: n,
+  unequal: false,
 });
 let threads: Fake[];
 const made = (most = 2, patienceMs = 1000): Pool => {

@@ -4,6 +4,7 @@ import { openHouse, type House } from '@/server/house';
 import { cancel, saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { setCount } from '@/server/records/records';
+import { eveningOf } from './supplies';
 import { needsOf, promises, settle, shelfKey, shelfRow } from './settle';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
@@ -165,4 +166,21 @@ test('a consignment whose rows are gone needs nothing; any other fault stays one
   expect(needsOf(house, { ...c, bags: c.bags.map((b) => ({ ...b, bagTypeId: 'gone' })) })).toEqual([]);
   expect(() => needsOf(house, null as never)).toThrow(TypeError);
   expect(said(recordEvent(house, 'KC-9999', 'sealedAt', null))).toContain('no consignment');
+});
+
+describe('oxygen of an evening', () => {
+  test('is that of every box packed the same day, against what is counted in the cylinder', () => {
+    const first = ordered();
+    const alone = eveningOf(house, first, 'oxygen');
+    expect(alone).toMatchObject({ others: [], onHand: null });
+    expect(alone.here).toBeGreaterThan(0);
+    expect(alone.evening).toBe(alone.here);
+    const second = ordered();
+    must(setCount(house, 'oxygen', '500'));
+    const both = eveningOf(house, first, 'oxygen');
+    expect(both).toMatchObject({ here: alone.here, others: [second.code], onHand: 500 });
+    expect(both.evening).toBeCloseTo(2 * alone.here, 6);
+    must(cancelled(second));
+    expect(eveningOf(house, first, 'oxygen').others).toEqual([]);
+  });
 });

@@ -77,6 +77,27 @@ export const packsFor = (house: House, code: string): Record<string, number> =>
     ),
   );
 
+/** What everything that is packed on the day of a consignment takes of one thing, and what is there of it now (null: nobody counted). */
+export function eveningOf(
+  house: House,
+  c: Consignment,
+  key: string,
+): { here: number; evening: number; others: string[]; onHand: number | null } {
+  const amountOf = (needs: DatedNeed['needs']): number => needs.reduce((s, n) => s + (n.key === key ? n.amount : 0), 0);
+  const planned = plannedNeeds(house);
+  const own = planned.find((p) => p.code === c.code);
+  const day = own?.atIso.slice(0, 10);
+  const same = planned.filter((p) => p.atIso.slice(0, 10) === day && p.code !== c.code && amountOf(p.needs) > 0);
+  const here = amountOf(needsOf(house, c));
+  const shelf = house.records.list('supply', 'active').map(shelfRow);
+  return {
+    here,
+    evening: here + same.reduce((s, p) => s + amountOf(p.needs), 0),
+    others: same.map((p) => p.code),
+    onHand: outlook(shelf, [], house.nowIso()).find((o) => o.key === key)?.onHand ?? null,
+  };
+}
+
 /** What the shelf has too little of for a consignment planned like this, in words; what nobody counted is never short. */
 export function lacking(house: House, c: Consignment): string[] {
   const free = freeFor(house, c.code);

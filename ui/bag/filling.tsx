@@ -126,7 +126,7 @@ export function Filling({
         )}
         {gas === 'tablet' && number('tabletOxygenMg', 'Oxygen of the tablet', 'mg')}
       </div>
-      {water !== undefined && width !== undefined && water > 0 && (
+      {water !== undefined && width !== undefined && water > 0 && gas !== 'none' && (
         <p className="note mt-1">
           <span className="num">{one(depthOf({ widthCm: width }, water))}</span> cm of water in the standing bag.
         </p>

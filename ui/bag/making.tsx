@@ -48,7 +48,7 @@ export function Making({ chosen, whose, change, shelf }: SheetProps & { whose: s
           onChange={(v) => v !== '?' && change('layers', { layers: v ? Number(v) : undefined })}
           options={[
             ...(layers === undefined ? [['?', 'They differ'] as [string, string]] : []),
-            ['', 'As usual, two'],
+            ['', 'As usual'],
             ['1', 'One'],
             ['2', 'Two'],
             ['3', 'Three'],

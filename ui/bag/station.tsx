@@ -82,6 +82,34 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
   );
 }
 
+/** Litres against the cylinder, and what to bring where somebody else fills. */
+function OxygenOfTheEvening({ p }: { p: BagStationProps }) {
+  const { here, evening, others, onHand } = p.oxygen;
+  if (here === 0) return null;
+  const short = onHand !== null && evening > onHand;
+  return (
+    <section className="mt-5 text-13" aria-label="Oxygen">
+      <p className="flex items-start gap-2">
+        {short && <StateMark mark="watch" size={15} />}
+        <span>
+          <b>Oxygen:</b> <b className="num">{here.toFixed(0)}</b> L for these bags with what flushing loses
+          {others.length > 0 && (
+            <>
+              , <b className="num">{evening.toFixed(0)}</b> L for the whole evening ({others.join(', ')} too)
+            </>
+          )}
+          {onHand === null ? '; nobody has counted the cylinder.' : `; ${onHand.toFixed(0)} L in the cylinder.`}
+        </span>
+      </p>
+      <p className="note mt-1">
+        Filled by a shop: bring the bags with water and fish, necks loosely closed, {Math.ceil(p.bands)} bands, and
+        these {p.views.length} gas figures. Until then they have air: not longer than the “air instead of oxygen” of
+        What if. The cylinder never goes into the box.
+      </p>
+    </section>
+  );
+}
+
 /** Bags drawn to scale on a 5 cm mat, a table under them, one bag hour by hour beside; a board to change them. */
 export function BagStation(p: BagStationProps) {
   const router = useRouter();
@@ -182,6 +210,7 @@ export function BagStation(p: BagStationProps) {
         {plans}
         {reasons}
         <Mat views={p.views} chosen={chosen} choose={choose} />
+        <OxygenOfTheEvening p={p} />
       </section>
       {view && <Hours key={view.bag.id} p={p} view={view} />}
     </div>

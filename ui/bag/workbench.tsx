@@ -20,6 +20,7 @@ import type { BagStationProps } from '@/server/bag/view';
 import { AdviceList } from './advice';
 import { Doses } from './doses';
 import { Board, type Handful } from './board';
+import { MeetingWater } from './meeting';
 import { Sheet } from './sheet';
 import type { PlanInHand } from './use-plan';
 
@@ -360,6 +361,7 @@ export function Workbench({
         <div className="min-w-0 lg:col-start-1">
           <AdviceList planKey={key} job={job} handle={handle} />
           <ShippingWater p={p} plan={plan} problems={problems} />
+          <MeetingWater p={p} plan={plan} a={a} />
         </div>
       </div>
     </form>

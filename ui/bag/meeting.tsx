@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import { meetingOf, type Hard } from '@/core/acclimation/meeting';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
+import { num, NumberField } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import type { BagStationProps } from '@/server/bag/view';
+import type { PlanInHand } from './use-plan';
+
+const names: Record<keyof Hard, [string, string]> = {
+  ghDgh: ['General hardness', '°dGH'],
+  khDkh: ['Carbonate hardness', '°dKH'],
+  salinity: ['Salinity', ''],
+};
+
+/** How far the water of the fish could be brought towards the receiver's before they are bagged, day by day. */
+export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInHand; a: Assumptions }) {
+  const [litres, setLitres] = useState('60');
+  const { tank } = p.job.consignment;
+  const from = { ghDgh: num(plan.water.ghDgh), khDkh: num(plan.water.khDkh), salinity: num(plan.water.salinity) };
+  const steps = p.lines.map((l) =>
+    l.species.kind === 'fish' ? toleranceLimits(l.species.tolerance, a) : invertebrateSteps(a),
+  );
+  const least = {
+    ghStep: Math.min(...steps.map((s) => s.ghStep)),
+    salinityStep: Math.min(...steps.map((s) => s.salinityStep)),
+  };
+  const l = num(litres);
+  const sound = l > 0 && Object.values(from).every((x) => Number.isFinite(x));
+  const rows = sound ? meetingOf(from, tank, l, least) : [];
+  const wanted = rows.filter((m) => m.towards !== null);
+  return (
+    <section className="mt-5" aria-label="Meeting the receiver’s water">
+      <h3 className="mb-1">Meeting the receiver’s water</h3>
+      {sound && wanted.length === 0 ? (
+        <p className="note">
+          Tank {tank.name} has GH {tank.ghDgh}, KH {tank.khDkh} and salinity {tank.salinity}: every step from here is
+          borne at once, on opening. Nothing is to be done beforehand.
+        </p>
+      ) : (
+        <>
+          <NumberField
+            className="mb-2 w-40"
+            label="Litres they are held in"
+            path="heldL"
+            unit="L"
+            value={litres}
+            onChange={setLitres}
+          />
+          {wanted.map((m) => (
+            <div key={m.what} className="border-t border-rule py-2 text-13">
+              <p>
+                <b>{names[m.what][0]}</b> <span className="num">{m.from}</span> here,{' '}
+                <span className="num">{m.to}</span> in tank {tank.name} {names[m.what][1]}: at once they bear{' '}
+                <span className="num">{m.borne}</span>. Brought to <b className="num">{m.towards}</b> in {m.days}{' '}
+                {m.days === 1 ? 'day' : 'days'}, what is left needs no drip.
+              </p>
+              <ul className="list-disc pl-5 text-ink-2">
+                {m.daily.map((d) => (
+                  <li key={d}>{d}</li>
+                ))}
+              </ul>
+            </div>
+          ))}
+          {wanted.length > 0 && (
+            <Button
+              type="button"
+              onClick={() =>
+                plan.setWater({
+                  ...plan.water,
+                  ...Object.fromEntries(wanted.map((m) => [m.what, String(m.towards)])),
+                })
+              }
+            >
+              Plan with that water
+            </Button>
+          )}
+          <p className="note mt-1">
+            Salts go in dissolved, over an hour, and a test tells whether they came out. Fish that breed soft, or fry:
+            slower.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
