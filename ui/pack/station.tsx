@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@/ui/kit/button';
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { recordEvent, tick } from '@/server/pack/actions';
 import type { SendView } from '@/server/pack/view';
 import { durationWords } from '@/core/quantities/words';
@@ -20,6 +20,9 @@ export function SendStation(p: SendView) {
       <section className="order-2 lg:order-1">
         <div className="mb-2 flex items-baseline gap-3">
           <h2>Packing list</h2>
+          <ButtonLink className="ml-3" href={`/consignments/${p.code}/labels`}>
+            Labels
+          </ButtonLink>
           <span className="mute ml-auto text-13">
             <b className="num text-ink">{done}</b> of {p.items.length} done
           </span>

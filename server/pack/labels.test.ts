@@ -1,0 +1,35 @@
+import { must, NOON, orderInput } from '@/tests/order';
+import { stationOf } from '@/server/consignment/station';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { labelsView } from './labels';
+
+let house: House;
+beforeEach(() => (house = openHouse(null, () => NOON, 50)));
+afterEach(() => house.db.close());
+
+test('every bag has a label, in order: what is in it, how warm it must stay, and until when it is safe on the receiver’s clock', () => {
+  const { code } = must(saveOrder(house, orderInput(house)));
+  const s = stationOf(house, code)!;
+  const labels = labelsView(s);
+  expect(labels.map((x) => x.bag)).toEqual(s.c.bags.map((b) => b.id));
+  labels.forEach((x, i) => {
+    expect(x).toMatchObject({ code, number: i + 1, of: labels.length, to: { phone: s.c.receiver.phone } });
+    expect(x.keepC!.min).toBeLessThan(x.keepC!.max);
+    expect(x.animals.reduce((n, a) => n + a.count, 0)).toBe(s.c.bags[i]!.animals.reduce((n, a) => n + a.count, 0));
+  });
+  const stored = house.consignments.byCode(code)!.result!;
+  for (const x of labels) {
+    const { worstSafeH } = stored.bags.find((b) => b.id === x.bag)!;
+    if (worstSafeH === null) expect(x.openBefore).toBeNull();
+    else {
+      const at = new Date(stored.sealMs + worstSafeH * 3600_000);
+      const hour = new Intl.DateTimeFormat('en-GB', {
+        timeZone: s.c.receiver.place.zone,
+        hour: '2-digit',
+        minute: '2-digit',
+      });
+      expect(x.openBefore!.at).toContain(hour.format(at));
+    }
+  }
+});
