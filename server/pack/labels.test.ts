@@ -23,7 +23,8 @@ test('every bag has a label, in order: what is in it, how warm it must stay, and
     const { worstSafeH } = stored.bags.find((b) => b.id === x.bag)!;
     if (worstSafeH === null) expect(x.openBefore).toBeNull();
     else {
-      const at = new Date(stored.sealMs + worstSafeH * 3600_000);
+      // To ten minutes, and never later than it is.
+      const at = new Date(Math.floor((stored.sealMs + worstSafeH * 3600_000) / 600_000) * 600_000);
       const hour = new Intl.DateTimeFormat('en-GB', {
         timeZone: s.c.receiver.place.zone,
         hour: '2-digit',
