@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { profileOf, type House, type Profile } from '@/server/house';
 import { troubleOf } from '@/server/trouble';
-import { keysOf, unitsOf } from '@/server/settings/settings';
+import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
 import { WishesProvider } from '@/ui/shell/wishes';
 import { TopLine } from '@/ui/shell/top-line';
@@ -46,7 +46,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>
-        <WishesProvider system={unitsOf(h)} keys={keysOf(h)}>
+        <WishesProvider system={unitsOf(h)} keys={keysOf(h)} measures={measuresOf(h)}>
           <TopLine
             room={profile.name}
             town={profile.place.name}

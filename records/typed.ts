@@ -1,3 +1,4 @@
+import { byOwnMeasure, type Measure } from './measures';
 import { salinityFromSg, specificGravity } from '@/core/water/seawater';
 import {
   celsiusToF,
@@ -77,17 +78,21 @@ const tidy = (v: number): string => String(Number(v.toPrecision(5)));
 
 /**
  * What was typed as a figure in our unit: "76 F" of °C is "24.444". Text without a unit, with our own, or with one that
- * is not known comes back as it was, for the reader of the field to judge.
+ * is not known, nor a measure of the house, comes back as it was, for the reader of the field to judge.
  */
-export function inOurUnit(text: string, unit: string): string {
+export function inOurUnit(text: string, unit: string, own: readonly Measure[] = []): string {
   const m = /^\s*([-+−]?\d+(?:[.,]\d+)?)\s*([^\d\s].*?)\s*$/.exec(text);
   if (!m) return text;
   const plain = (name: string): string => name.toLowerCase().replace(/[\s°.]/g, '');
   const name = plain(m[2]!);
   if (name === plain(unit)) return m[1]!;
   const found = others[unit]?.find((o) => o.names.includes(name));
-  if (!found) return text;
-  const ours = found.toOurs(Number(m[1]!.replace('−', '-').replace(',', '.')));
+  const count = Number(m[1]!.replace('−', '-').replace(',', '.'));
+  if (!found) {
+    const held = byOwnMeasure(count, m[2]!, unit, own);
+    return held === null ? text : tidy(held);
+  }
+  const ours = found.toOurs(count);
   return ours === null || !Number.isFinite(ours) ? text : tidy(ours);
 }
 

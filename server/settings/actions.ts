@@ -16,6 +16,9 @@ export async function setUnits(press: string, system: string): Promise<Outcome<n
 export async function setKeys(press: string, on: boolean): Promise<Outcome<null>> {
   return write(press, (h) => settings.setKeys(h, on === true));
 }
+export async function setMeasures(press: string, input: unknown): Promise<Outcome<null>> {
+  return write(press, (h) => settings.setMeasures(h, input));
+}
 export async function setAssumption(press: string, input: assumptions.AssumptionInput): Promise<Outcome<number>> {
   return writeInSlices(press, (h) => assumptions.setAssumptionInSlices(h, input));
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { lines } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { partySchema } from '@/core/consignment/schema';
+import { measuresSchema, type Measure } from '@/records/measures';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 
@@ -39,5 +40,20 @@ export const keysOf = (house: House): boolean => house.arrivals.setting(KEYS) !=
 
 export function setKeys(house: House, on: boolean): Outcome<null> {
   house.arrivals.setSetting(KEYS, on ? 'on' : 'off');
+  return { ok: true, value: null };
+}
+
+const MEASURES = 'own measures';
+
+/** Scoops, squirts and marked buckets of the house. */
+export function measuresOf(house: House): Measure[] {
+  const stored = measuresSchema.safeParse(JSON.parse(house.arrivals.setting(MEASURES) ?? '[]'));
+  return stored.success ? stored.data : [];
+}
+
+export function setMeasures(house: House, input: unknown): Outcome<null> {
+  const parsed = measuresSchema.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  house.arrivals.setSetting(MEASURES, JSON.stringify(parsed.data));
   return { ok: true, value: null };
 }

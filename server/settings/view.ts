@@ -2,7 +2,7 @@ import { profileOf, type House } from '@/server/house';
 import { orderChoices, partyDraft } from '@/server/order/view';
 import { feedPath } from '@/server/bench/feed-key';
 import { ownAssumptions } from './assumptions';
-import { keysOf, unitsOf } from './settings';
+import { keysOf, measuresOf, unitsOf } from './settings';
 
 /** Everything under Settings. */
 export function settingsView(house: House) {
@@ -13,6 +13,7 @@ export function settingsView(house: House) {
     papers: profile.papers ?? '',
     places: orderChoices(house, null).places,
     units: unitsOf(house),
+    measures: measuresOf(house),
     keys: keysOf(house),
     feed: feedPath(house),
   };

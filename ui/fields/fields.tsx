@@ -4,7 +4,7 @@ import { useId, useState, type ReactNode } from 'react';
 import type { Problem } from '@/core/consignment/outcome';
 import { inOurUnit, inUsUnits } from '@/records/typed';
 import { problemAt } from '@/ui/use-save';
-import { useUnits } from '@/ui/shell/wishes';
+import { useMeasures, useUnits } from '@/ui/shell/wishes';
 
 interface Common {
   label: ReactNode;
@@ -56,6 +56,7 @@ export function NumberField({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const system = useUnits();
+  const measures = useMeasures();
   const quantity = unit || (/salinity$/i.test(common.path) ? 'salinity' : '');
   const other = system === 'us' && value.trim() !== '' ? inUsUnits(num(value), quantity) : null;
   return (
@@ -75,7 +76,7 @@ export function NumberField({
               aria-describedby={error ? `${id}-problem` : undefined}
               onChange={(e) => {
                 setTyped(e.target.value);
-                onChange(inOurUnit(e.target.value, quantity));
+                onChange(inOurUnit(e.target.value, quantity, measures));
               }}
               onBlur={() => setTyped(null)}
             />

@@ -3,6 +3,7 @@ import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptio
 import type { SettingsView } from '@/server/settings/view';
 import { AssumptionList } from './assumptions';
 import { FeedAndData } from './feed';
+import { OwnMeasures } from './measures';
 import { KeysChoice } from './keys';
 import { ProfileForm } from './profile';
 import { UnitsChoice } from './units';
@@ -35,7 +36,7 @@ const thresholds: readonly { title: string; names: readonly AssumptionName[] }[]
 ];
 
 /** The house's own name and papers, and the marks by which everything is judged. */
-export function Settings({ own, profile, papers, places, units, keys, feed }: SettingsView) {
+export function Settings({ own, profile, papers, places, units, measures, keys, feed }: SettingsView) {
   return (
     <>
       <section className="chead">
@@ -45,6 +46,7 @@ export function Settings({ own, profile, papers, places, units, keys, feed }: Se
       <section className="work space-y-9 border-t border-rule-strong">
         <ProfileForm profile={profile} papers={papers} places={places} />
         <UnitsChoice system={units} />
+        <OwnMeasures stored={measures} />
         <KeysChoice on={keys} />
         <FeedAndData feed={feed} />
         <section>
