@@ -6,6 +6,15 @@ const steps = (bag: Parameters<typeof makingSteps>[1], type = film, gasL = 2, ox
   makingSteps(type, bag, gasL, oxygen).join('. ');
 
 describe('how a bag is made', () => {
+  test('taped corners and an inverted second bag go together; oxygen may be filled elsewhere, the neck loose until then', () => {
+    expect(steps({ corners: 'taped-inverted' })).toMatch(
+      /^First both corners folded up and taped.*Second bag the other way up/,
+    );
+    expect(bandsOf(film, { corners: 'taped-inverted' })).toBe(4);
+    const shop = makingSteps(film, { filledElsewhere: true }, 3, true).join('. ');
+    expect(shop).toMatch(/loosely closed over air for the way; .*3 L oxygen, and then\. Twist, two bands/);
+    expect(makingSteps(film, { filledElsewhere: true }, 3, false).join()).toMatch(/3 L air from a pump/);
+  });
   test('as usual: two layers, the second the other way up, two bands on each (common practice)', () => {
     expect([layersOf(film), bandsOf(film)]).toEqual([2, 4]);
     expect(steps({})).toBe(

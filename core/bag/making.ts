@@ -26,6 +26,7 @@ export const cornerWords: Record<Corners, string> = {
   taped: 'both corners folded up and taped',
   banded: 'both corners tied off with bands',
   inverted: 'second bag the other way up, so that no corner is left',
+  'taped-inverted': 'both corners taped, and the second bag the other way up',
 };
 export const closureWords: Record<Closure, string> = {
   bands: 'twist, two bands',
@@ -44,7 +45,7 @@ const ordinal = ['', '', 'second', 'third'] as const;
 /** The steps of closing a bag, in the order of the hands. Breather film has its own: loose, no gas, sealed, stood, in paper. */
 export function makingSteps(
   type: Pick<BagType, 'breather'>,
-  bag: Making & { tabletOxygenMg?: number | undefined },
+  bag: Making & { tabletOxygenMg?: number | undefined; filledElsewhere?: boolean | undefined },
   gasL: number,
   oxygen: boolean,
 ): string[] {
@@ -58,19 +59,22 @@ export function makingSteps(
   const layers = layersOf(type, bag);
   const corners = bag.corners ?? (layers > 1 ? 'inverted' : 'square');
   const steps = [...cover];
-  if (corners === 'taped' || corners === 'banded') steps.push(`First ${cornerWords[corners]}`);
+  const taped = corners === 'taped' || corners === 'taped-inverted';
+  if (taped || corners === 'banded') steps.push(`First ${cornerWords[taped ? 'taped' : 'banded']}`);
   if (bag.tabletOxygenMg) steps.push(`Oxygen tablet in, ${bag.tabletOxygenMg} mg of oxygen by its label`);
   steps.push(
     gasL <= 0
       ? 'No gas'
-      : oxygen
-        ? `Press out the air, ${gasL} L oxygen`
-        : `${gasL} L air from a pump, never from the mouth`,
+      : oxygen && bag.filledElsewhere
+        ? `Neck loosely closed over air for the way; where oxygen is, press the air out, ${gasL} L oxygen, and then`
+        : oxygen
+          ? `Press out the air, ${gasL} L oxygen`
+          : `${gasL} L air from a pump, never from the mouth`,
   );
   steps.push(sentence(closureWords[bag.closure ?? 'bands']));
   for (let n = 2; n <= layers; n++)
     steps.push(
-      n === 2 && corners === 'inverted'
+      n === 2 && (corners === 'inverted' || corners === 'taped-inverted')
         ? sentence(cornerWords.inverted)
         : `${sentence(ordinal[n]!)} bag over it, closed alike`,
     );

@@ -1,5 +1,5 @@
-/** Corners of a bag's floor, in which small fish are trapped: left square, taped, banded, or rounded by an inverted second bag. */
-export const cornerKinds = ['square', 'taped', 'banded', 'inverted'] as const;
+/** Corners of a bag's floor, in which small fish are trapped: left square, taped, banded, rounded by an inverted second bag, or both. */
+export const cornerKinds = ['square', 'taped', 'banded', 'inverted', 'taped-inverted'] as const;
 export type Corners = (typeof cornerKinds)[number];
 /** How a neck is closed after its twist. */
 export const closureKinds = ['bands', 'knot', 'knot-bands', 'gooseneck'] as const;

@@ -16,6 +16,7 @@ const MADE = [
   'binderKind',
   'reducer',
   'treatments',
+  'filledElsewhere',
 ] as const satisfies readonly (keyof Bag)[];
 
 function makingOf(bags: readonly Bag[], lineId: string): Partial<Bag> {

@@ -142,6 +142,8 @@ export const bagSchema = z.object({
   corners: z.enum(cornerKinds).optional(),
   closure: z.enum(closureKinds).optional(),
   cover: z.enum(coverKinds).optional(),
+  /** Its oxygen comes from somebody else's cylinder, on the way to the hand-over. */
+  filledElsewhere: z.boolean().optional(),
   /** What goes into this bag alone. */
   treatments: z.array(dosedSchema).max(12).optional(),
   /** School its water was filled by; litres of one's own where absent. */

@@ -29,7 +29,8 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
     add(`bag:${bag.bagTypeId}`, layersOf(type, bag));
     // The house's own figure is for a doubled bag as usual, which takes four.
     add('band', (a.bandsPerBag * bandsOf(type, bag)) / 4);
-    if (!type.breather && bag.oxygenFraction > 0.5) add('oxygen', bag.gasL * a.oxygenFlushFactor);
+    if (!type.breather && bag.oxygenFraction > 0.5 && !bag.filledElsewhere)
+      add('oxygen', bag.gasL * a.oxygenFlushFactor);
     if (bag.binderMgN !== null) add(BINDER, 1);
     for (const g of givenTo(c, bag, catalogue)) add(`treatment:${g.treatment.id}`, stockOf(g, bag.waterL).amount);
   }

@@ -53,6 +53,12 @@ describe('what a consignment takes from the shelf', () => {
     expect(needs.get('oxygen')).toBeCloseTo(1.3 * gas, 0);
   });
 
+  test('oxygen that somebody else fills leaves one’s own cylinder alone', () => {
+    const shop = { ...example, bags: example.bags.map((b) => ({ ...b, filledElsewhere: true })) };
+    const keys = consignmentNeeds(shop, catalogue, defaultAssumptions).map((n) => n.key);
+    expect(keys).not.toContain('oxygen');
+    expect(keys).toContain('band');
+  });
   test('a breather bag is not doubled and takes no oxygen; a binder takes a dose', () => {
     const bags = example.bags.map((b, i) => (i === 0 ? { ...b, bagTypeId: 'breather-18x30', binderMgN: 50 } : b));
     const changed = new Map(

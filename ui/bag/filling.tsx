@@ -10,8 +10,26 @@ import { named, shared, type Change, type SheetProps } from './sheet-parts';
 
 /** What fills a bag in the words of the trade. */
 const gasOf = (b: Bag, type: BagType | undefined): string =>
-  type?.breather || b.gasL === 0 ? 'none' : b.oxygenFraction > 0.5 ? 'oxygen' : b.tabletOxygenMg ? 'tablet' : 'air';
+  type?.breather || b.gasL === 0
+    ? 'none'
+    : b.oxygenFraction > 0.5
+      ? b.filledElsewhere
+        ? 'shop'
+        : 'oxygen'
+      : b.tabletOxygenMg
+        ? 'tablet'
+        : 'air';
 const AIR = 0.21;
+
+/** A bag filled by a school is filled anew, for its kind and its fish. */
+function refilled(b: Bag, { lines, bagTypes, a }: Pick<SheetProps, 'lines' | 'bagTypes' | 'a'>): Bag {
+  const type = bagTypes.find((t) => t.id === b.bagTypeId);
+  const swimmers = b.animals.flatMap((x): Swimmer[] => {
+    const l = lines.find((y) => y.id === x.lineId);
+    return l ? [{ shape: l.species.look.shape, lengthCm: l.lengthCm }] : [];
+  });
+  return type && b.school ? { ...b, ...filledBy(b.school, type, swimmers, a) } : b;
+}
 
 /** Size, water and gas of the chosen bags. */
 export function Filling({
@@ -28,21 +46,12 @@ export function Filling({
 }: SheetProps & { whose: string; change: Change; ids: string[] }) {
   const index = bags.findIndex((b) => b.id === ids[0]);
   const typeOf = (b: Bag): BagType | undefined => bagTypes.find((t) => t.id === b.bagTypeId);
-  const swimmers = (b: Bag): Swimmer[] =>
-    b.animals.flatMap((x) => {
-      const l = lines.find((y) => y.id === x.lineId);
-      return l ? [{ shape: l.species.look.shape, lengthCm: l.lengthCm }] : [];
-    });
-  const filled = (b: Bag): Bag => {
-    const type = typeOf(b);
-    return type && b.school ? { ...b, ...filledBy(b.school, type, swimmers(b), a) } : b;
-  };
   /** A change after which a bag filled by a school is filled anew. */
   const refill = (key: string, to: Partial<Bag>): void => {
     const r = changeBags(bags, ids, to);
     handle(`${key} ${ids.join()}`, {
       ...r,
-      bags: r.bags.map((b) => (ids.includes(b.id) && !b.locked ? filled(b) : b)),
+      bags: r.bags.map((b) => (ids.includes(b.id) && !b.locked ? refilled(b, { lines, bagTypes, a }) : b)),
     });
   };
   const number = (key: 'waterL' | 'gasL' | 'tabletOxygenMg', label: string, unit: string, more: Partial<Bag> = {}) => {
@@ -62,11 +71,16 @@ export function Filling({
   const gas = shared(chosen, (b) => gasOf(b, typeOf(b))) ?? '';
   const setGas = (kind: string): void => {
     if (kind === 'none') return refill('gas', { gasL: 0, school: 'full', tabletOxygenMg: undefined } as Partial<Bag>);
-    const oxygenFraction = kind === 'oxygen' ? a.purityFlushed : AIR;
+    const oxygenFraction = kind === 'oxygen' || kind === 'shop' ? a.purityFlushed : AIR;
     const back = chosen.every((b) => b.gasL > 0) ? {} : { school: 'third' as const };
     const tablet =
       kind === 'tablet' ? { tabletOxygenMg: chosen[0]?.tabletOxygenMg ?? 100 } : { tabletOxygenMg: undefined };
-    refill('gas', { oxygenFraction, ...back, ...tablet } as Partial<Bag>);
+    refill('gas', {
+      oxygenFraction,
+      filledElsewhere: kind === 'shop' ? true : undefined,
+      ...back,
+      ...tablet,
+    } as Partial<Bag>);
   };
   const share = shared(chosen, (b) => Math.round(b.oxygenFraction * 100));
   const water = shared(chosen, (b) => b.waterL);
@@ -107,6 +121,7 @@ export function Filling({
           options={[
             ...(gas === '' ? [['', 'They differ'] as [string, string]] : []),
             ['oxygen', 'Oxygen'],
+            ['shop', 'Oxygen, filled elsewhere'],
             ['air', 'Air from a pump'],
             ['tablet', 'Air and an oxygen tablet'],
             ['none', 'None: breather film'],
