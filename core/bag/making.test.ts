@@ -12,7 +12,7 @@ describe('how a bag is made', () => {
     );
     expect(bandsOf(film, { corners: 'taped-inverted' })).toBe(4);
     const shop = makingSteps(film, { filledElsewhere: true }, 3, true).join('. ');
-    expect(shop).toMatch(/loosely closed over air for the way; .*3 L oxygen, and then\. Twist, two bands/);
+    expect(shop).toMatch(/loosely closed over air for the way\. Where the oxygen is: .*3 L oxygen\. Twist, two bands/);
     expect(makingSteps(film, { filledElsewhere: true }, 3, false).join()).toMatch(/3 L air from a pump/);
   });
   test('as usual: two layers, the second the other way up, two bands on each (common practice)', () => {

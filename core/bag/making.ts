@@ -66,7 +66,7 @@ export function makingSteps(
     gasL <= 0
       ? 'No gas'
       : oxygen && bag.filledElsewhere
-        ? `Neck loosely closed over air for the way; where oxygen is, press the air out, ${gasL} L oxygen, and then`
+        ? `Neck loosely closed over air for the way. Where the oxygen is: press the air out, ${gasL} L oxygen`
         : oxygen
           ? `Press out the air, ${gasL} L oxygen`
           : `${gasL} L air from a pump, never from the mouth`,

@@ -71,12 +71,18 @@ export interface KeyInstants {
   openMs: number;
 }
 
-export function keyInstants(c: Consignment, catalogue: Catalogue, a: Assumptions): KeyInstants {
+/** `packed`: bags of the whole evening, where only some of them are looked at: they are sealed no later for that. */
+export function keyInstants(
+  c: Consignment,
+  catalogue: Catalogue,
+  a: Assumptions,
+  packed: number = c.bags.length,
+): KeyInstants {
   const service = row(catalogue.services, c.serviceId, 'service');
   const at = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
   const plannedHandOver = Date.parse(c.handOverAt);
   const leaveMs = plannedHandOver - service.driveMin * MIN;
-  const packing = a.boxingMin + a.packingMinPerBag * Math.max(1, c.bags.length);
+  const packing = a.boxingMin + a.packingMinPerBag * Math.max(1, packed);
   const handOverMs = at(c.actual.handedOverAt) ?? plannedHandOver;
   const plannedOpen = Date.parse(c.openingAt);
   const openMs = at(c.actual.openedAt) ?? plannedOpen;

@@ -4,6 +4,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import type { Holiday } from '@/core/calendar/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
+import { forward } from '@/core/engine/forward';
 import { prepare, withBox } from '@/core/engine/prepare';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { exampleConsignment } from '@/tests/example';
@@ -109,6 +110,7 @@ describe('planning together', () => {
       kind: 'box',
       consignment: leanBox(cold),
       catalogue,
+      packed: cold.bags.length,
       holidays: [],
       draws: 100,
       plainFirst: true,
@@ -217,4 +219,32 @@ describe('planning together', () => {
     for (const { box } of makingsOf(c, c.boxes[0]!, catalogue))
       expect(prepared({ ...c, boxes: [box] }).boxes[0]!.arrangement.problems).toEqual([]);
   });
+});
+
+test('a box looked at alone is sealed no later than in its order, and its water is the same', () => {
+  const c = shifted(frost, 10);
+  const line = c.lines[0]!;
+  const big = { ...c, bags: [], lines: [{ ...line, count: 60 }] };
+  const { consignment: whole } = planConsignment({ consignment: big, catalogue, holidays: [] }, 0);
+  expect(whole.boxes.length).toBeGreaterThan(1);
+  const at = { stepH: 0.5, beyondH: 72 };
+  const one = whole.boxes[1]!;
+  const alone = { ...whole, boxes: [one], bags: whole.bags.filter((b) => b.boxId === one.id) };
+  const [x, y, late] = [
+    prepare(whole, catalogue, whole.forecast, at),
+    prepare(alone, catalogue, whole.forecast, { ...at, packed: whole.bags.length }),
+    prepare(alone, catalogue, whole.forecast, at),
+  ].map((p) => {
+    if (!p.ok) throw new Error(p.problems.map((q) => q.message).join(' '));
+    return p.value;
+  });
+  expect(y!.instants).toEqual(x!.instants);
+  expect(late!.instants.sealMs).toBeGreaterThan(x!.instants.sealMs);
+  const [whole1, alone1] = [forward(x!), forward(y!)];
+  const id = alone.bags[0]!.id;
+  const of = (f: typeof whole1) => f.bags.find((q) => q.id === id)!;
+  expect([...of(alone1).tempC.slice(0, 60)]).toEqual([...of(whole1).tempC.slice(0, 60)]);
+  // Its fast is reckoned from a feeding that may lie a little otherwise.
+  for (const k of [20, 40, 60])
+    expect(of(alone1).curves.timesAcute[k]).toBeCloseTo(of(whole1).curves.timesAcute[k]!, 3);
 });

@@ -56,6 +56,8 @@ export interface BoxQuestion {
   kind: 'box';
   consignment: Consignment;
   catalogue: Catalogue;
+  /** Bags of the whole order: they decide when the first is sealed. */
+  packed: number;
   /** Days on which nobody delivers: what is late then is later still. */
   holidays: readonly Holiday[];
   draws: number;
@@ -140,7 +142,11 @@ function answerBox(q: BoxQuestion): BoxAnswer[] {
   const first = c.boxes[0]!;
   const luck = { seed: 1, holidays: q.holidays };
   const at = (box: Box): Prepared | null => {
-    const p = prepare({ ...c, boxes: [box] }, catalogue, c.forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+    const p = prepare({ ...c, boxes: [box] }, catalogue, c.forecast, {
+      stepH: DRAW_STEP_H,
+      beyondH: 72,
+      packed: q.packed,
+    });
     return p.ok ? p.value : null;
   };
   const bare = at({ ...first, packs: [], ventHoles: 0 });
@@ -240,6 +246,7 @@ function* boxesOf(
       companions: companionsIn(boxed, box.id).map((x) => ({ ...x, boxId: box.id })),
     },
     catalogue,
+    packed: boxed.bags.length,
     holidays,
     // The luck of many boxes is told by all of them together.
     draws: boxed.boxes.length > FEW_BOXES ? Math.min(draws, MANY_DRAWS) : draws,

@@ -69,6 +69,8 @@ export interface PrepareOptions {
   beyondH: number;
   /** What-if: an animal of a bag dies at an hour from sealing. */
   deaths?: readonly { bagId: string; atH: number }[];
+  /** Bags that are packed in all, where only some boxes of them are computed. */
+  packed?: number;
 }
 
 /** Longest that is computed from sealing. */
@@ -284,7 +286,7 @@ export function prepare(
 ): Outcome<Prepared> {
   const a = withOverrides(c.assumptions);
   if (c.bags.length === 0) return refuse('bags', 'There are no bags yet: make a bag plan first.');
-  const instants = keyInstants(c, catalogue, a);
+  const instants = keyInstants(c, catalogue, a, options.packed);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
   const deadlineH = hours(instants.deadlineMs);
   if (!(deadlineH > 0))

@@ -51,6 +51,8 @@ export interface EvaluateOptions {
   stock?: Readonly<Record<string, number>> | null;
   /** What-if: an animal of a bag dies at an hour from sealing. */
   deaths?: readonly { bagId: string; atH: number }[];
+  /** Bags that are packed in all, where only some boxes of them are computed. */
+  packed?: number;
 }
 
 export interface Evaluation extends Forward {
@@ -99,6 +101,7 @@ export function* evaluation(
     stepH: options.stepH ?? 1 / 12,
     beyondH: options.beyondH ?? 120,
     ...(options.deaths ? { deaths: options.deaths } : {}),
+    ...(options.packed ? { packed: options.packed } : {}),
   });
   if (!prepared.ok) return prepared;
   const e = forward(prepared.value);
@@ -119,6 +122,7 @@ export function* evaluation(
       stepH: DRAW_STEP_H,
       beyondH: 100,
       ...(options.deaths ? { deaths: options.deaths } : {}),
+      ...(options.packed ? { packed: options.packed } : {}),
     });
     if (!coarse.ok) return coarse;
     const follow = options.follow ?? e.overall.bagId ?? e.bags[0]!.id;
@@ -137,7 +141,12 @@ export function* evaluation(
     for (const box of c.boxes.filter((b) => boxId === null || b.id === boxId)) {
       const bags = c.bags.filter((b) => b.boxId === box.id);
       if (bags.length === 0) continue;
-      const only = prepare({ ...c, boxes: [box], bags }, catalogue, forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+      const packed = options.packed ?? c.bags.length;
+      const only = prepare({ ...c, boxes: [box], bags }, catalogue, forecast, {
+        stepH: DRAW_STEP_H,
+        beyondH: 72,
+        packed,
+      });
       if (!only.ok) return only;
       value.packs[box.id] = yield* staged(
         'packs',

@@ -55,6 +55,7 @@ export function whatIf(c: Consignment, catalogue: Catalogue, forecast: Forecast 
   const alone = { ...c, boxes, bags: c.bags.filter((b) => b.boxId === bag.boxId), companions: [] };
   const of = (x: Consignment, air: Forecast | null, deathAtH: number | null = null): Prepared | null => {
     const p = prepare(x, catalogue, air, {
+      packed: c.bags.length,
       stepH: EVERY_H,
       beyondH: 96,
       ...(deathAtH === null ? {} : { deaths: [{ bagId, atH: deathAtH }] }),

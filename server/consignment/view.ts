@@ -96,6 +96,7 @@ export function packOptionsOf(house: House, stored: StoredConsignment, boxId: st
     const e = tryEvaluate(house, alone, {
       stepH: 0.5,
       beyondH: 0,
+      packed: c.bags.length,
       draws: 0,
       choosers: { packs: { boxId, draws: 0 }, bags: false, days: null },
     });

@@ -113,7 +113,8 @@ function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<strin
   const answer = useAnswer(asked, {
     ...job,
     consignment: scope === null ? job.consignment : onlyBox(job.consignment, scope),
-    options: { stepH: DRAW_STEP_H },
+    // They are sealed no later for being looked at alone.
+    options: { stepH: DRAW_STEP_H, packed: bags.length },
   });
   const risk = answer?.result?.risk ?? null;
   const before = useBefore(answer?.key === asked ? risk : null, plan.dirty || scope !== null);
