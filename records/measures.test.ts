@@ -1,4 +1,5 @@
-import { byOwnMeasure, measuresSchema, type Measure } from './measures';
+import { measuresSchema } from './measures';
+import { byOwnMeasure, type Measure } from './own-measure';
 import { inOurUnit } from './typed';
 
 const own: Measure[] = [

@@ -1,4 +1,4 @@
-import { byOwnMeasure, type Measure } from './measures';
+import { byOwnMeasure, type Measure } from './own-measure';
 import { salinityFromSg, specificGravity } from '@/core/water/seawater';
 import {
   celsiusToF,

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { lines } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { partySchema } from '@/core/consignment/schema';
-import { measuresSchema, type Measure } from '@/records/measures';
+import { measuresSchema } from '@/records/measures';
+import type { Measure } from '@/records/own-measure';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 

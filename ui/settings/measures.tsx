@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Measure } from '@/records/measures';
+import type { Measure } from '@/records/own-measure';
 import { setMeasures } from '@/server/settings/actions';
 import { num, NumberField, OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { Measure } from '@/records/measures';
+import type { Measure } from '@/records/own-measure';
 import { createContext, useContext, type ReactNode } from 'react';
 
 /** How the house wants its screens: a second unit beside every figure or not, single-letter keys or not. */
