@@ -116,7 +116,7 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await chooseBag(page, 'A1');
   await page.getByLabel('Water in bag A1').fill('-1');
   await page.getByRole('button', { name: 'Save and compute' }).click();
-  await expect(page.getByText(/Water must be at least/)).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /Water must be at least/ })).toBeVisible();
   await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
   await reload(page);
   expect(await number(page, 'Safe for-A1')).toBe(safe);
