@@ -6,7 +6,6 @@ import { lookUp, onceInSlices } from '@/server/write';
 import { undo } from '@/server/consignment/change';
 import { archive, exportConsignment, importConsignment } from '@/server/consignment/files';
 import { instantAt } from './instants';
-import { replanBags } from '@/server/bag/bags';
 import { duplicate, saveOrder } from '@/server/order/order';
 import { saveBags } from '@/server/bag/bags';
 import { saveBoxes } from '@/server/box/boxes';
@@ -172,9 +171,6 @@ describe('changes', () => {
     const text = `time,place,temperature,zone\n${['Coimbra', 'Kraków'].flatMap((p) => ['2026-11-26 00:00', '2026-11-29 00:00'].map((t) => `${t},${p},-9,UTC`)).join('\n')}\n`;
     must(importForecast(house, code, text, 'frost.csv'));
     expect(stored(code).document.forecast!.source).toBe('file frost.csv');
-  });
-  test('a new bag plan replaces the old one and tells why', () => {
-    expect(must(replanBags(house, code, stored(code).version))[0]).toMatch(/Lemon tetra/);
   });
   test('ticks keep their instant, and taking one back leaves both in the journal', () => {
     now = NOW + 1000;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { Job, JobReport, JobResult } from '@/core/evaluate/job';
 
 export interface Answer {
@@ -20,7 +20,8 @@ export function useAnswer(key: string, job: Job | null): Answer | null {
   const running = useRef<string | null>(null);
   const waiting = useRef<{ key: string; job: Job } | null>(null);
 
-  useEffect(() => {
+  // The key stands for the job, which is made anew with every render.
+  const ask = useEffectEvent((): void => {
     const begin = (next: { key: string; job: Job }): void => {
       running.current = next.key;
       worker.current!.postMessage(next.job);
@@ -44,9 +45,8 @@ export function useAnswer(key: string, job: Job | null): Answer | null {
     if (!job) return;
     if (running.current === null) begin({ key, job });
     else waiting.current = { key, job };
-    // The key stands for the job, which is made anew with every render.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
+  });
+  useEffect(() => ask(), [key]);
 
   useEffect(
     () => () => {

@@ -1,6 +1,6 @@
 import type { Bag } from '@/core/consignment/schema';
 
-/** What is done to one of them is done to all: everything but the name of a bag, and the box it lies in. */
+/** Everything of a bag but its name: in another box it is as warm as others are not. */
 const likeness = (b: Bag): string => JSON.stringify(Object.entries({ ...b, id: '' }).sort());
 
 /** Bags that are alike in everything, in the order of the first of each: what a long row of bags is shown as. */

@@ -18,7 +18,7 @@ const depthShare: Partial<Record<Species['look']['shape'], number>> = { deep: 0.
 /** Water over the back of a fish that stands "just over the dorsal fin", and the least that any stands in, cm (†). */
 const OVER_FIN_CM = 1.5;
 const LEAST_CM = 3;
-/** A finger of water for snails, and what wets a pad of paper or moss, L a bag of 18 cm width (†). */
+/** A finger of water for snails, and what wets a pad of paper or moss, cm (†). */
 const SNAIL_CM = 2;
 const MOIST_CM = 0.4;
 

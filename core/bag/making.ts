@@ -1,5 +1,6 @@
 import type { Closure, Corners, Cover } from '@/core/catalogue/making';
 import type { BagType } from '@/core/catalogue/schema';
+import { capital } from '@/core/quantities/words';
 
 /** How a bag is made, as far as hands have said it; what is absent is done as usual. */
 export interface Making {
@@ -71,15 +72,13 @@ export function makingSteps(
           ? `Press out the air, ${gasL} L oxygen`
           : `${gasL} L air from a pump, never from the mouth`,
   );
-  steps.push(sentence(closureWords[bag.closure ?? 'bands']));
+  steps.push(capital(closureWords[bag.closure ?? 'bands']));
   for (let n = 2; n <= layers; n++)
     steps.push(
       n === 2 && (corners === 'inverted' || corners === 'taped-inverted')
-        ? sentence(cornerWords.inverted)
-        : `${sentence(ordinal[n]!)} bag over it, closed alike`,
+        ? capital(cornerWords.inverted)
+        : `${capital(ordinal[n]!)} bag over it, closed alike`,
     );
   if (bag.lies) steps.push('Laid on its side in the box');
   return steps;
 }
-
-const sentence = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);

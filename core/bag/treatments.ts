@@ -1,4 +1,4 @@
-import { doseUnits, shutOut, treatmentKinds, type ShutOut, type Treatment } from '@/core/catalogue/treatment';
+import { doseUnits, shutOut, type ShutOut, type Treatment } from '@/core/catalogue/treatment';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Species } from '@/core/catalogue/schema';
 import type { Bag, Consignment, Dosed } from '@/core/consignment/schema';
@@ -59,10 +59,10 @@ export function doseWords(g: Given, litres: number): string {
 }
 
 /** What it takes from the shelf for so many litres: millilitres where the label says how many drops they are, else its unit. */
-export const stockOf = (g: Given, litres: number): { amount: number; unit: string } => {
+export const stockOf = (g: Given, litres: number): number => {
   const n = measured(g.treatment.unit, amountFor(g, litres));
   const { unit, dropsPerMl } = g.treatment;
-  return unit === 'drop' && dropsPerMl ? { amount: n / dropsPerMl, unit: 'mL' } : { amount: n, unit };
+  return unit === 'drop' && dropsPerMl ? n / dropsPerMl : n;
 };
 
 /** What the treatments of a bag do to its water, as far as it is computed. */
@@ -83,13 +83,22 @@ const belongs: Record<ShutOut, (s: Species) => boolean> = {
   labyrinth: (s) => s.flags.includes('labyrinth'),
 };
 
+/** Whom of these the label of a treatment shuts out. */
+const shutBy = (t: Treatment, species: readonly Species[]): { who: ShutOut; species: Species }[] =>
+  species.flatMap((s) =>
+    (Object.keys(shutOut) as ShutOut[]).flatMap((who) =>
+      t.notFor?.[who] && belongs[who](s) ? [{ who, species: s }] : [],
+    ),
+  );
+
+/** Whether a label has nothing against any of these. */
+export const isFor = (t: Treatment, species: readonly Species[]): boolean => shutBy(t, species).length === 0;
+
 /** Why these treatments should not meet these animals, by their labels; and what a reducing one does. */
 export function unfit(list: readonly Given[], species: readonly Species[]): string[] {
   const out: string[] = [];
   for (const { treatment: t } of list) {
-    for (const s of species)
-      for (const who of Object.keys(shutOut) as ShutOut[])
-        if (t.notFor?.[who] && belongs[who](s)) out.push(`${t.name} is not for ${shutOut[who]}: ${s.name}.`);
+    for (const { who, species: s } of shutBy(t, species)) out.push(`${t.name} is not for ${shutOut[who]}: ${s.name}.`);
     if (t.reducing)
       out.push(`${t.name} takes a little oxygen and turns copper poisonous: none where the tank holds copper.`);
     if (t.kind === 'binder' && t.capacityMgN === undefined)
@@ -101,5 +110,3 @@ export function unfit(list: readonly Given[], species: readonly Species[]): stri
 /** "ammonia binder, 5 times the label" for a label or a list. */
 export const givenWords = ({ treatment: t, times }: Given): string =>
   `${t.name}${times === 1 ? '' : `, ${times} times the label’s dose`}`;
-
-export const kindWords = (t: Treatment): string => treatmentKinds[t.kind];

@@ -1,7 +1,7 @@
-import { freeId, countOf, splitBag } from '@/core/bag/by-hand';
+import { changeBags, countOf, freeId, splitBag } from '@/core/bag/by-hand';
 import { filledBy } from '@/core/bag/filling';
 import { mostGasAtGroundL, pillowVolumeL } from '@/core/bag/geometry';
-import { givenTo, usualTimes } from '@/core/bag/treatments';
+import { givenTo, isFor, usualTimes } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BagType, Catalogue, Species } from '@/core/catalogue/schema';
@@ -59,7 +59,7 @@ export function changesFor(
   const inside = bag.animals.map((x) => speciesOf(x.lineId));
   const out: Change[] = [];
   const instead = (said: string, next: Partial<Bag>): void =>
-    void out.push({ said, bags: c.bags.map((b) => (b.id === bagId ? { ...b, ...next } : b)) });
+    void out.push({ said, bags: [...changeBags(c.bags, [bagId], next).bags] });
   if (splits(bag, speciesOf))
     out.push({
       said: `Bag ${bagId} in two, ${freeId(bagId, new Set(c.bags.map((b) => b.id)))} filled alike.`,
@@ -107,11 +107,7 @@ export function changesFor(
   if (factor === 'ammonia') {
     const has = givenTo(c, bag, catalogue);
     const binder = (catalogue.treatments ?? []).find(
-      (t) =>
-        (t.capacityMgN ?? 0) > 0 &&
-        !has.some((g) => g.treatment.id === t.id) &&
-        !(t.notFor?.invertebrates && inside.some((s) => s.kind !== 'fish')) &&
-        !(t.notFor?.scaleless && inside.some((s) => s.flags.includes('dye-sensitive'))),
+      (t) => (t.capacityMgN ?? 0) > 0 && !has.some((g) => g.treatment.id === t.id) && isFor(t, inside),
     );
     if (binder)
       instead(`${binder.name} in bag ${bagId}.`, {

@@ -1,4 +1,4 @@
-import { suggestBags, type Goal } from './bags';
+import { letterOf, suggestBags, type Goal } from './bags';
 import { suggestBoxes } from './boxes';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { freeId } from '@/core/bag/by-hand';
@@ -39,10 +39,10 @@ export function planFor(
     locked.flatMap((b) => b.animals).reduce((n, x) => n + (x.lineId === lineId ? x.count : 0), 0);
   const lines = c.lines.flatMap((l) => (l.count > held(l.id) ? [{ ...l, count: l.count - held(l.id) }] : []));
   const taken = new Set(locked.map((b) => b.id));
-  // Letters by line, as in a plan of the whole order.
   const made = suggestBags({ ...c, lines, bags: [] }, catalogue, c.boxes[0]!.id, { goal, roomy });
   const fresh = made.bags.map((b) => {
-    const id = taken.has(b.id) ? freeId(b.id, taken) : b.id;
+    // The letter of its line in the whole order, whatever of it is locked.
+    const id = freeId(letterOf(c.lines.findIndex((l) => l.id === b.animals[0]!.lineId)), taken);
     taken.add(id);
     return { ...b, ...makingOf(c.bags, b.animals[0]!.lineId), id };
   });

@@ -331,7 +331,7 @@ function mixedReason(mixed: readonly { n: number; o: Tried['o'] }[], t: Trial): 
 }
 
 /** A to Z, then AA, AB …: the letter of a line's bags. */
-const letterOf = (i: number): string =>
+export const letterOf = (i: number): string =>
   (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
 
 /**

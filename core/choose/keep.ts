@@ -1,6 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { freeId } from '@/core/bag/by-hand';
 import { arrange } from '@/core/box/arrange';
 import type { Bag, Box, Consignment, OrderLine } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';
@@ -10,15 +11,6 @@ import { suggestBoxes } from './boxes';
 /** Animals of every line that have a bag. */
 const baggedOf = (bags: readonly Bag[], lineId: string): number =>
   bags.flatMap((b) => b.animals).reduce((n, a) => n + (a.lineId === lineId ? a.count : 0), 0);
-
-/** An id that no bag has: that of the plan where it is free, else the next number of its letter. */
-function freeId(wanted: string, taken: ReadonlySet<string>): string {
-  if (!taken.has(wanted)) return wanted;
-  const letter = wanted.replace(/\d+$/, '');
-  let n = 1;
-  while (taken.has(`${letter}${n}`)) n++;
-  return `${letter}${n}`;
-}
 
 /** Takes animals out of the last bags of a line until it holds no more than are ordered; empty bags go. */
 function lessen(bags: Bag[], line: OrderLine, name: string, said: string[]): Bag[] {
@@ -98,7 +90,7 @@ export function keepBags(
   if (missing.length === 0) return { consignment: { ...next, bags }, said };
   const taken = new Set(bags.map((b) => b.id));
   const fresh = suggestBags({ ...next, lines: missing, bags: [] }, catalogue, next.boxes[0]!.id).bags.map((b) => {
-    const id = freeId(b.id, taken);
+    const id = taken.has(b.id) ? freeId(b.id, taken) : b.id;
     taken.add(id);
     return { ...b, id };
   });

@@ -72,6 +72,13 @@ describe('plans of bags side by side', () => {
     expect(plan.bags.find((b) => b.id === 'A1')).toMatchObject({ waterL: 1.23, locked: true, animals: byHand.animals });
     expect(miscounts({ lines: c.lines, bags: plan.bags })).toEqual([]);
     expect(new Set(plan.bags.map((b) => b.id)).size).toBe(plan.bags.length);
+    // A line keeps its letter, though one before it is locked as a whole.
+    const whole = {
+      ...c,
+      bags: c.bags.map((b) => (b.animals[0]!.lineId === c.lines[0]!.id ? { ...b, locked: true } : b)),
+    };
+    for (const b of planFor(whole, catalogue, 'single').bags.filter((x) => !x.locked))
+      expect(b.id[0]).toBe('ABCDEFG'[c.lines.findIndex((l) => l.id === b.animals[0]!.lineId)]);
     const alike = planFor(inOne, catalogue, 'lightest').bags.filter((b) => b.animals[0]!.lineId === c.lines[0]!.id);
     for (const b of alike) expect(b).toMatchObject({ layers: 3, closure: 'knot-bands', cover: 'shred' });
     expect(alike.some((b) => b.waterL === 1.23 || 'locked' in b)).toBe(false);

@@ -32,7 +32,7 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
     if (!type.breather && bag.oxygenFraction > 0.5 && !bag.filledElsewhere)
       add('oxygen', bag.gasL * a.oxygenFlushFactor);
     if (bag.binderMgN !== null) add(BINDER, 1);
-    for (const g of givenTo(c, bag, catalogue)) add(`treatment:${g.treatment.id}`, stockOf(g, bag.waterL).amount);
+    for (const g of givenTo(c, bag, catalogue)) add(`treatment:${g.treatment.id}`, stockOf(g, bag.waterL));
   }
   for (const box of c.boxes.filter((b) => c.bags.some((bag) => bag.boxId === b.id))) {
     add(`box:${box.boxTypeId}`, 1);

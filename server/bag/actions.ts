@@ -8,6 +8,3 @@ import * as bags from './bags';
 export async function saveBags(press: string, input: bags.BagsInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(bags.saveBags(h, input)));
 }
-export async function replanBags(press: string, code: string, version: number): Promise<Outcome<string[]>> {
-  return write(press, (h) => bags.replanBags(h, code, version));
-}

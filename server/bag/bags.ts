@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
-import { planFor } from '@/core/choose/alternatives';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { bagSchema, dosedSchema, waterSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
-import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
@@ -27,15 +25,4 @@ export function saveBags(house: House, input: unknown): Outcome<StoredConsignmen
     if (drawn) next.drawn = drawn.length > 0 ? drawn : undefined;
     return { ok: true, value: next };
   });
-}
-
-/** A bag plan as the core would make it, in place of the present one; boxes follow. */
-export function replanBags(house: House, code: string, version: number): Outcome<string[]> {
-  let reasons: string[] = [];
-  const r = change(house, code, version, 'the suggested bag plan', (c) => {
-    const { bags, boxes, reasons: because } = planFor(c, catalogueOf(c, house), 'lightest');
-    reasons = because;
-    return { ok: true, value: { ...c, bags, boxes } };
-  });
-  return r.ok ? { ok: true, value: reasons } : r;
 }

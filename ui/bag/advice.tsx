@@ -20,7 +20,7 @@ export function AdviceList({
   /** Stands for the plan under the hands. */
   planKey: string;
   job: Omit<Job, 'options'>;
-  handle: (what: string, done: Handled) => void;
+  handle: (what: string | null, done: Handled) => void;
 }) {
   const [asked, setAsked] = useState<string | null>(null);
   const looked = asked === planKey;
@@ -68,10 +68,7 @@ export function AdviceList({
                   , <span className="num">{one(Math.abs(x.savesKg))}</span> kg {x.savesKg >= 0 ? 'less' : 'more'}
                 </span>
               </span>
-              <Button
-                type="button"
-                onClick={() => handle(`advice ${x.said} ${planKey.length}`, { bags: x.bags, said: x.said })}
-              >
+              <Button type="button" onClick={() => handle(null, { bags: x.bags, said: x.said })}>
                 Do it
               </Button>
             </li>

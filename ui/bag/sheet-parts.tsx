@@ -16,7 +16,7 @@ export interface SheetProps extends Pick<BagStationProps, 'lines' | 'bagTypes'> 
   problems: readonly Problem[];
   /** What speaks against a bag as it is now. */
   warned: Readonly<Record<string, string[]>>;
-  handle: (what: string, done: Handled) => void;
+  handle: (what: string | null, done: Handled) => void;
 }
 
 /** The value that all of them share; undefined where they differ. */

@@ -62,25 +62,25 @@ export function Sheet(p: SheetProps) {
 function Deeds({ bags, chosen, handle, ids, locked }: SheetProps & { ids: string[]; locked: boolean }) {
   const many = chosen.length > 1;
   const animals = chosen.reduce((n, b) => n + countOf(b), 0);
-  const do_ = (what: string, done: Handled): void => handle(`${what} ${ids.join()} ${bags.length}`, done);
+  const deed = (done: Handled): void => handle(null, done);
   return (
     <div className="my-2 flex flex-wrap gap-2" role="group" aria-label="What to do with them">
       {!many && animals > 1 && (
-        <Button type="button" disabled={locked} onClick={() => do_('split', splitBag(bags, ids[0]!))}>
+        <Button type="button" disabled={locked} onClick={() => deed(splitBag(bags, ids[0]!))}>
           Split in two
         </Button>
       )}
       {animals > chosen.length && (
-        <Button type="button" disabled={locked} onClick={() => do_('each', oneEach(bags, ids))}>
+        <Button type="button" disabled={locked} onClick={() => deed(oneEach(bags, ids))}>
           One to a bag
         </Button>
       )}
       {many && (
         <>
-          <Button type="button" disabled={locked} onClick={() => do_('merge', mergeBags(bags, ids))}>
+          <Button type="button" disabled={locked} onClick={() => deed(mergeBags(bags, ids))}>
             Together in one
           </Button>
-          <Button type="button" disabled={locked} onClick={() => do_('even', spreadEvenly(bags, ids))}>
+          <Button type="button" disabled={locked} onClick={() => deed(spreadEvenly(bags, ids))}>
             Spread evenly
           </Button>
         </>
@@ -88,11 +88,11 @@ function Deeds({ bags, chosen, handle, ids, locked }: SheetProps & { ids: string
       <Button
         type="button"
         aria-pressed={locked}
-        onClick={() => do_('lock', changeBags(bags, ids, { locked: locked ? undefined : true } as Partial<Bag>))}
+        onClick={() => deed(changeBags(bags, ids, { locked: locked ? undefined : true } as Partial<Bag>))}
       >
         {locked ? 'Unlock' : 'Lock'}
       </Button>
-      <Button type="button" tone="flat" disabled={locked} onClick={() => do_('away', removeBags(bags, ids))}>
+      <Button type="button" tone="flat" disabled={locked} onClick={() => deed(removeBags(bags, ids))}>
         Take away
       </Button>
     </div>
@@ -162,7 +162,7 @@ function Animals({ bags, chosen, lines, handle, problems, whose, ids }: SheetPro
             type="button"
             onClick={() =>
               handle(
-                `move ${Math.random()}`,
+                null,
                 moveAnimals(bags, {
                   fromId: only.id,
                   toId: target.id,

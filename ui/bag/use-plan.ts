@@ -12,16 +12,16 @@ const REMEMBERED = 100;
 export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'drawn' | 'version'>) {
   const draft = useDraft<PlanDraft>(planOf(p), p.version);
   const { bags, water, drawn } = draft.draft;
-  const [past, setPast] = useState<{ bags: readonly Bag[]; what: string }[]>([]);
+  const [past, setPast] = useState<{ bags: readonly Bag[]; what: string | null }[]>([]);
   const [ahead, setAhead] = useState<(readonly Bag[])[]>([]);
   const [said, setSaid] = useState('');
   const setBags = (next: readonly Bag[]): void => draft.setDraft((x) => ({ ...x, bags: [...next] }));
 
-  /** A deed; `what` names it, so that one field typed in letter by letter is one of them. */
-  const handle = (what: string, { bags: next, said: words }: Handled): void => {
+  /** A deed; `what` names the field it was typed in, so that letter by letter it is one of them; null where it stands by itself. */
+  const handle = (what: string | null, { bags: next, said: words }: Handled): void => {
     setSaid(words);
     if (next === bags) return;
-    setPast((x) => (x[x.length - 1]?.what === what ? x : [...x.slice(-REMEMBERED), { bags, what }]));
+    setPast((x) => (what !== null && x[x.length - 1]?.what === what ? x : [...x.slice(-REMEMBERED), { bags, what }]));
     setAhead([]);
     setBags(next);
   };
@@ -37,7 +37,7 @@ export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'drawn' | 'v
     const next = ahead[ahead.length - 1];
     if (!next) return;
     setAhead(ahead.slice(0, -1));
-    setPast([...past, { bags, what: '' }]);
+    setPast([...past, { bags, what: null }]);
     setBags(next);
   };
   const forget = (): void => {

@@ -210,11 +210,7 @@ function Miscounted({ p, plan, blank }: { p: BagStationProps; plan: PlanInHand; 
         <StateMark mark="stop" size={15} />
         <b>{miscountWords(m, line.name)}.</b>
         {missing > 0 && (
-          <Button
-            type="button"
-            tone="flat"
-            onClick={() => plan.handle(`add ${bags.length}`, addBag(bags, line.id, missing, blank))}
-          >
+          <Button type="button" tone="flat" onClick={() => plan.handle(null, addBag(bags, line.id, missing, blank))}>
             A bag for {missing === 1 ? 'it' : `the ${missing}`}
           </Button>
         )}
@@ -345,7 +341,7 @@ export function Workbench({
             open={(id) => setOpened(new Set([...opened, id]))}
             handful={handful}
             boxes={p.job.consignment.boxes.length}
-            move={(m) => handle(`drag ${m.fromId} ${m.toId} ${bags.length} ${Date.now()}`, moveAnimals(bags, m))}
+            move={(m) => handle(null, moveAnimals(bags, m))}
           />
         </div>
         <Sheet
