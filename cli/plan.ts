@@ -1,4 +1,4 @@
-import type { BagPlanOption } from '@/core/choose/bags';
+import type { BagPlanOption } from '@/core/choose/trial';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
 import type { PackOption } from '@/core/choose/packs';

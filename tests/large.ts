@@ -13,6 +13,8 @@ export function largeOrder(): Consignment {
   return {
     ...c,
     bags: [],
+    // Six pack it in an evening.
+    assumptions: { ...c.assumptions, packers: 6 },
     // A mild week: what is packed by the hundred does not go out in frost.
     forecast: { ...c.forecast!, shiftC: 8 },
     lines: [

@@ -287,3 +287,15 @@ test('three litres in an 18 cm bag stand 11.5 cm wide', () => {
 function pw(t: number): number {
   return Math.exp(11.8571 - 3840.7 / (t + 273.15) - 216961 / (t + 273.15) ** 2) * 101.325;
 }
+
+test('a bag that is sealed later is the same bag, later', () => {
+  const hours = 48;
+  const late = 6.2;
+  const first = run(oneFish, steady(hours, 24));
+  const second = run({ ...oneFish, sealedAtH: late }, steady(hours, 24));
+  const by = Math.floor(late / STEP_H + 1e-6);
+  for (const curve of ['pH', 'oxygenMgL', 'co2MgL', 'tanMgNL', 'gasL', 'timesAcute'] as const) {
+    expect(second[curve][by + 400]).toBeCloseTo(first[curve][400]!, 6);
+    for (const i of [0, 30, by]) expect(second[curve][i]).toBe(first[curve][0]);
+  }
+});

@@ -33,6 +33,8 @@ export interface BagContents {
   salinity: number;
   animals: readonly BagAnimals[];
   sedated: boolean;
+  /** Hours on the clock of the journey when it is sealed: until then its water is as it was drawn. 0 where absent. */
+  sealedAtH?: number;
   /** Whose acute criterion the ammonia is measured by. */
   judge: AmmoniaJudge;
   /** Free surface between water and gas as the bag stands or lies, m². */
@@ -49,7 +51,7 @@ export interface BagContents {
   death: { atH: number; massG: number; kind: number } | null;
 }
 
-/** Everything the water does, one value a step. Step 0 is the sealing. */
+/** Everything the water does, one value a step. Step 0 is the first sealing of the journey; until its own it is as drawn. */
 export interface BagCurves {
   oxygenKPa: Float64Array;
   oxygenMgL: Float64Array;
@@ -104,6 +106,11 @@ export interface BagConditions {
   oxygenUse: number;
   /** In a draw: times the oxygen use of each entry of `animals`; absent otherwise. */
   useOfKind?: Float64Array;
+}
+
+/** Before it is sealed the water is what it is at its sealing. */
+function asDrawn(out: BagCurves, sealed: number): void {
+  for (const curve of Object.values(out)) if (curve instanceof Float64Array) curve.fill(curve[sealed]!, 0, sealed);
 }
 
 const AT_LEAST_PH = 10 ** -6.5;
@@ -162,8 +169,9 @@ export function simulateBag(
   out.outsideFromStep = -1;
 
   // At sealing.
+  const sealed = Math.min(steps - 1, Math.floor((bag.sealedAtH ?? 0) / h + 1e-6));
   const table = waterTable(bag.salinity);
-  const startC = Math.min(maxC, Math.max(minC, tempC[0]!));
+  const startC = Math.min(maxC, Math.max(minC, tempC[sealed]!));
   const k = table.at(startC);
   let alkalinity = bag.alkalinityMeqL / 1000;
   let tan = bag.tanMgNL / 1000 / N_G_PER_MOL;
@@ -173,7 +181,7 @@ export function simulateBag(
   const perGamma2 = 1 / gamma2;
   const dic = dicFromPh(alkalinity, bag.pH, tan, k, activity);
   if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The water’s', pH: bag.pH });
-  const gas0Mol = ((pressureKPa[0]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
+  const gas0Mol = ((pressureKPa[sealed]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
   const airCo2 = fillCo2(bag.oxygenFraction);
   const inertGas = gas0Mol * (1 - bag.oxygenFraction - airCo2);
   let carbon = dic * waterL + gas0Mol * airCo2;
@@ -182,7 +190,8 @@ export function simulateBag(
     // Tank water comes in equilibrium with air; mol/L.
     waterMolL: Math.max(
       0,
-      (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (pressureKPa[0]! - k.vapourKPa) - (bag.reducer ? a.reducerOxygenMgL : 0)) *
+      (k.oxygenMgLPerKPa * OXYGEN_IN_AIR * (pressureKPa[sealed]! - k.vapourKPa) -
+        (bag.reducer ? a.reducerOxygenMgL : 0)) *
         MOL_PER_MG_O2,
     ),
     usedMol: 0,
@@ -241,7 +250,7 @@ export function simulateBag(
   const death = bag.death;
   let allAlive = true;
 
-  for (let i = 0; i < steps; i++) {
+  for (let i = sealed; i < steps; i++) {
     const actualC = tempC[i]!;
     const t = actualC < minC ? minC : actualC > maxC ? maxC : actualC;
     if (t !== actualC && out.outsideFromStep < 0) out.outsideFromStep = i;
@@ -263,8 +272,8 @@ export function simulateBag(
     const gasMol = oxygen.gasMol + inertGas + co2GasMol;
     gasL = gasMol * litresPerMol;
     // The first point is what was measured before the gas came to it.
-    if (i === 0) out.settledPh = lnH * -LOG10_E;
-    const hNow = i === 0 ? 10 ** -bag.pH : hPlus;
+    if (i === sealed) out.settledPh = lnH * -LOG10_E;
+    const hNow = i === sealed ? 10 ** -bag.pH : hPlus;
     const Ka = k.Ka * gamma1;
     const oxygenMgL = oxygen.waterMolL * MG_O2_PER_MOL;
     const tanMgNL = tan * MG_N_PER_MOL;
@@ -272,8 +281,8 @@ export function simulateBag(
     out.oxygenMgL[i] = oxygenMgL;
     out.oxygenKPa[i] = oxygenMgL / k.oxygenMgLPerKPa;
     out.co2MgL[i] =
-      (i === 0 ? dic / (1 + k.K1 / hNow / gamma1 + (k.K1 * k.K2) / hNow / hNow / gamma2) : co2) * MG_CO2_PER_MOL;
-    out.pH[i] = i === 0 ? bag.pH : lnH * -LOG10_E;
+      (i === sealed ? dic / (1 + k.K1 / hNow / gamma1 + (k.K1 * k.K2) / hNow / hNow / gamma2) : co2) * MG_CO2_PER_MOL;
+    out.pH[i] = i === sealed ? bag.pH : lnH * -LOG10_E;
     out.tanMgNL[i] = tanMgNL;
     out.nh3MgNL[i] = nh3MgNL;
     out.alkalinityMeqL[i] = alkalinity * 1000;
@@ -351,5 +360,6 @@ export function simulateBag(
     if (tan < 0) tan = 0;
     alkalinity += (bindsAlkalinity ? tanGain : ammoniaMol) * perWaterL;
   }
+  if (sealed > 0) asDrawn(out, sealed);
   return out;
 }

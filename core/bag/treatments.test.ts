@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Treatment } from '@/core/catalogue/treatment';
-import { contentsOf } from '@/core/engine/prepare';
+import { contentsOf } from '@/core/engine/contents';
 import { bagLabel } from '@/core/papers/bag-label';
 import { exampleConsignment } from '@/tests/example';
 import { doseWords, effectsOf, stockOf, unfit, usualTimes } from './treatments';

@@ -1,6 +1,6 @@
 import { feltStep } from './felt';
 import { defaultAssumptions, withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { drivingWords, wayOf } from './reach';
+import { drivenTooFast, wayOf } from './reach';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -220,12 +220,8 @@ export function orderAdvice(
   if (way.refused) say('stop', 'serviceId', way.refused);
   const promisedMs = handOverMs + way.hours * HOUR;
   const latestMs = c.window ? Date.parse(c.window.endAt) : Date.parse(c.openingAt);
-  if (service.kind === 'own-car' && latestMs < promisedMs - 2 * HOUR)
-    say(
-      'stop',
-      'openingLocal',
-      `By car ${c.receiver.place.name} is ${way.roadKm.toFixed(0)} km away: ${drivingWords(way)}. This is planned in ${((latestMs - handOverMs) / HOUR).toFixed(0)} h.`,
-    );
+  const tooFast = drivenTooFast(service, way, c.receiver.place.name, (latestMs - handOverMs) / HOUR);
+  if (tooFast) say('stop', 'openingLocal', tooFast);
   if (c.window && Date.parse(c.window.startAt) < promisedMs - 2 * HOUR)
     say('mind', 'windowStartLocal', `${service.name} promises ${way.hours.toFixed(0)} h; this window opens sooner.`);
   if (c.direction !== 'incoming' && c.actual.sealedAt === null) {

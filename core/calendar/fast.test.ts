@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { contentsOf } from '@/core/engine/prepare';
+import { contentsOf } from '@/core/engine/contents';
 import { crossChecks } from '@/core/consignment/rules';
 import type { Consignment, OrderLine } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';

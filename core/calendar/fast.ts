@@ -154,9 +154,9 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
   };
 }
 
-/** The sealing as planned, whatever has happened since. */
-export const plannedSealMs = (c: Consignment, catalogue: Catalogue, a: Assumptions): number =>
-  keyInstants({ ...c, actual: { ...c.actual, sealedAt: null, handedOverAt: null } }, catalogue, a).sealMs;
+/** The first sealing as planned, whatever has happened since; `bags` are those of the whole evening. */
+export const plannedSealMs = (c: Consignment, catalogue: Catalogue, a: Assumptions, bags = c.bags.length): number =>
+  keyInstants({ ...c, actual: { ...c.actual, sealedAt: null, handedOverAt: null } }, catalogue, a, bags).sealMs;
 
 /** Source tanks in the order of their lines. */
 export const sourceTanks = (c: Pick<Consignment, 'lines'>): string[] => [...new Set(c.lines.map((l) => l.tank))];

@@ -71,18 +71,44 @@ export interface KeyInstants {
   openMs: number;
 }
 
-/** `packed`: bags of the whole evening, where only some of them are looked at: they are sealed no later for that. */
+/**
+ * An evening at the bench: box after box, in the order of the consignment. How many bags there are in all, and how many
+ * of them are sealed before the first of each box.
+ */
+export interface Packing {
+  bags: number;
+  before: Readonly<Record<string, number>>;
+}
+
+export function packingOf(c: Pick<Consignment, 'boxes' | 'bags'>): Packing {
+  const before: Record<string, number> = {};
+  let n = 0;
+  for (const box of c.boxes) {
+    before[box.id] = n;
+    n += c.bags.filter((b) => b.boxId === box.id).length;
+  }
+  return { bags: c.bags.length, before };
+}
+
+/** Hours from the first bag's sealing to that of a box's first: the bench takes boxes in turn until the first is closed. */
+export function boxSealedAtH(k: KeyInstants, packing: Packing, boxId: string, a: Assumptions): number {
+  const bagging = Math.min(k.leaveMs, k.handOverMs) - k.sealMs - a.boxingMin * MIN;
+  const share = (packing.before[boxId] ?? 0) / Math.max(1, packing.bags);
+  return (Math.max(0, bagging) * share) / (60 * MIN);
+}
+
+/** `bags`: of the whole evening, where only some of them are looked at: they are sealed no later for that. */
 export function keyInstants(
   c: Consignment,
   catalogue: Catalogue,
   a: Assumptions,
-  packed: number = c.bags.length,
+  bags: number = c.bags.length,
 ): KeyInstants {
   const service = row(catalogue.services, c.serviceId, 'service');
   const at = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
   const plannedHandOver = Date.parse(c.handOverAt);
   const leaveMs = plannedHandOver - service.driveMin * MIN;
-  const packing = a.boxingMin + a.packingMinPerBag * Math.max(1, packed);
+  const packing = a.boxingMin + (a.packingMinPerBag * Math.max(1, bags)) / Math.max(1, a.packers);
   const handOverMs = at(c.actual.handedOverAt) ?? plannedHandOver;
   const plannedOpen = Date.parse(c.openingAt);
   const openMs = at(c.actual.openedAt) ?? plannedOpen;

@@ -110,6 +110,15 @@ export function wayOf(service: Service, from: Spot, to: Spot, a: Assumptions): W
   return { ...base, hours: service.usualH + later, refused };
 }
 
+/** Hours of a plan that may be short of the way before it is told: traffic is not known to them. */
+const SHORT_BY_H = 2;
+
+/** Says where nobody drives a way in the hours that are planned for it; null where they do, or others carry it. */
+export function drivenTooFast(service: Service, way: Way, to: string, plannedH: number): string | null {
+  if (service.kind !== 'own-car' || plannedH >= way.hours - SHORT_BY_H) return null;
+  return `By car ${to} is ${way.roadKm.toFixed(0)} km away: ${drivingWords(way)}. This is planned in ${plannedH.toFixed(0)} h.`;
+}
+
 /** "53 h of driving: 6 days with 5 nights". */
 export function drivingWords(way: Pick<Way, 'hours' | 'legs'>): string {
   const nights = way.legs.filter((l) => l.kind === 'room').length;

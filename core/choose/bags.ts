@@ -1,44 +1,10 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BagType, Catalogue, Species } from '@/core/catalogue/schema';
-import { contentsOf, massOfLine } from '@/core/engine/prepare';
+import { massOfLine } from '@/core/engine/contents';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
-import { waterOfTank } from '@/core/consignment/waters';
-import { mostDelicate, toleranceLimits } from '@/core/fish/tolerance';
-import type { Delays } from '@/core/engine/delays';
-import { delaysOf } from '@/core/engine/delays';
-import { keyInstants } from '@/core/calendar/legs';
-import { normalShare } from '@/core/engine/random';
-import { pillowVolumeL } from '@/core/bag/geometry';
-import { bagCurves, simulateBag } from '@/core/bag/simulate';
-import { SEA_JUDGED_FROM } from '@/core/water/criteria';
-import { firstToFail, limitsFor, safeHours, type Factor } from '@/core/bag/slack';
 
-/** Bags of one kind filled alike for one order line. */
-export interface BagPlanOption {
-  lineId: string;
-  type: BagType;
-  perBag: number;
-  bags: number;
-  waterL: number;
-  gasL: number;
-  /** Share of journeys on which none of these bags fails: fish as they vary, delays as they come; warmth as planned. */
-  chance: number;
-  slackH: number;
-  worstSlackH: number;
-  /** What fails first in the worst tenth; null when nothing does within the computed time. */
-  factor: Factor | null;
-  weightKg: number;
-  /** Bags and the freight of their weight. */
-  cost: number;
-  reason: string;
-}
-
-const STEP_H = 0.5;
-/** The standard normal that one in ten exceeds: one bag in ten of its kind breathes more than this. */
-const ONE_IN_TEN = 1.2816;
-/** Hours computed beyond what is wanted: slack above that is told as "more". */
-const BEYOND_H = 12;
+import { trialOf, tryBag, type BagPlanOption, type Trial, type Tried } from './trial';
 
 /**
  * How many to a bag, by the rule of the species for every bag that comes of it: spread evenly, bags hold the most or one
@@ -58,107 +24,6 @@ const WATER_SHARES = [1 / 3, 0.42, 0.5] as const;
 /** Kinds of bag looked at, from the narrowest that takes the fish; more of them where more water is wanted. */
 const KINDS = 4;
 const KINDS_ROOMY = 7;
-
-interface Trial {
-  c: Consignment;
-  catalogue: Catalogue;
-  a: Assumptions;
-  line: OrderLine;
-  deadlineH: number;
-  openH: number;
-  delays: Delays;
-  pricePerKg: number;
-}
-
-/** Room that every trial uses again. */
-let room = bagCurves(1);
-
-/** A trial and how to ask it for its chance, which takes a dozen more computations. */
-interface Tried {
-  o: Omit<BagPlanOption, 'reason' | 'chance'>;
-  chance: () => number;
-}
-
-function tryBag(t: Trial, type: BagType, perBag: number, waterShare: number): Tried {
-  const { a, line } = t;
-  const species = row(t.catalogue.species, line.speciesId, 'species');
-  const total = a.bagFillShare * pillowVolumeL(type.widthCm, type.heightCm);
-  const waterL = Math.round(total * waterShare * 20) / 20;
-  const gasL = Math.round((total - waterL) * 10) / 10;
-  const bag: Bag = {
-    id: 'X',
-    boxId: '',
-    bagTypeId: type.id,
-    animals: [{ lineId: line.id, count: perBag }],
-    waterL,
-    gasL,
-    oxygenFraction: a.purityFlushed,
-    sedated: false,
-    binderMgN: null,
-  };
-  const contents = contentsOf(t.c, bag, t.catalogue, a);
-  const longestH = Math.max(t.deadlineH + a.wantedSlackH, t.openH + t.delays.longestH) + BEYOND_H;
-  const steps = Math.round(longestH / STEP_H) + 1;
-  if (room.pH.length < steps) room = bagCurves(steps);
-  const source = waterOfTank(t.c, line.tank);
-  const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, source.tempC) + a.planWarmerC));
-  // pH and hardness were measured in the tank: the bag is sealed at its temperature.
-  tempC[0] = source.tempC;
-  const pressureKPa = new Float64Array(steps).fill(101.325);
-  // At rest all the way: what is carried or driven breathes better.
-  const gasTransferMPerH = new Float64Array(steps).fill(a.gasTransferRestMPerH);
-  const limits = limitsFor(
-    toleranceLimits(mostDelicate([species.tolerance]), a),
-    { pH: source.pH, sea: source.salinity >= SEA_JUDGED_FROM },
-    { cold24C: -99, warm24C: 99, zC: a.harmZC },
-    a,
-  );
-  const firstAt = (oxygenUse: number): { factor: Factor; hours: number } | null => {
-    simulateBag(contents, { tempC, steps, stepH: STEP_H, pressureKPa, gasTransferMPerH, oxygenUse }, a, room);
-    return firstToFail(safeHours(room, tempC, limits, STEP_H, steps));
-  };
-  const hoursAt = (use: number): number => firstAt(use)?.hours ?? longestH;
-  const central = hoursAt(1);
-  const worst = firstAt(Math.exp(a.metabolismSigma * ONE_IN_TEN));
-  const worstH = worst?.hours ?? longestH;
-  const bags = Math.ceil(line.count / perBag);
-  const weightKg = bags * (waterL + (2 * type.gramsEach) / 1000) + (line.count * contents.animals[0]!.massG) / 1000;
-  const o = {
-    lineId: line.id,
-    type,
-    perBag,
-    bags,
-    waterL,
-    gasL,
-    slackH: central - t.deadlineH,
-    worstSlackH: worstH - t.deadlineH,
-    factor: worst?.factor ?? null,
-    weightKg,
-    cost: 2 * bags * (type.cost ?? 0) + weightKg * t.pricePerKg,
-  };
-  return { o, chance: () => chanceOf(t, hoursAt, central) };
-}
-
-/**
- * Safe hours fall as oxygen use rises, and use is lognormal: the chance to last T hours is Φ(ln u/σ) with u the use
- * at which the bag lasts just T (found by halving ln u within four σ). Summed over on time and every delay.
- */
-function chanceOf(t: Trial, hoursAt: (use: number) => number, central: number): number {
-  const sigma = t.a.metabolismSigma;
-  const lasts = (hours: number): number => {
-    let low = central >= hours ? 0 : -4;
-    let high = central >= hours ? 4 : 0;
-    if (hoursAt(Math.exp(sigma * high)) >= hours) return 1;
-    for (let i = 0; i < 9; i++) {
-      const z = (low + high) / 2;
-      if (hoursAt(Math.exp(sigma * z)) >= hours) low = z;
-      else high = z;
-    }
-    return normalShare((low + high) / 2);
-  };
-  const late = t.delays.list.reduce((s, d) => s + d.share, 0);
-  return t.delays.list.reduce((s, d) => s + d.share * lasts(t.openH + d.hours), (1 - late) * lasts(t.openH));
-}
 
 function reasonOf(o: Tried['o'], best: boolean, t: Trial, roomy = 1): string {
   const species = row(t.catalogue.species, t.line.speciesId, 'species');
@@ -183,35 +48,14 @@ const TOLD = 24;
  * wide as the fish is long × the shares of water. The lightest (a bag more counted as `handsKgPerBag`) that keeps
  * `wantedSlackH` of worst-case slack comes first; below that, the most slack.
  */
-export function chooseBags(c: Consignment, line: OrderLine, catalogue: Catalogue): BagPlanOption[] {
-  const { t, tried } = rankedTrials(c, line, catalogue);
-  return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, chance: x.chance(), reason: reasonOf(x.o, i === 0, t) }));
-}
-
-function trialOf(c: Consignment, line: OrderLine, catalogue: Catalogue): Trial {
-  const a = withOverrides(c.assumptions);
-  const instants = keyInstants({ ...c, bags: [] }, catalogue, a);
-  const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
-  return {
-    c,
-    catalogue,
-    a,
-    line,
-    deadlineH: hours(instants.deadlineMs),
-    openH: hours(instants.openMs),
-    delays: delaysOf({ consignment: c, catalogue, a, instants }, []),
-    pricePerKg: row(catalogue.services, c.serviceId, 'service').pricePerKg,
-  };
-}
-
-/** What comes of so many animals of a line to a bag of a kind, with a share of water: the measure by which plans are ranked. */
-export function tryFilling(
+export function chooseBags(
   c: Consignment,
   line: OrderLine,
   catalogue: Catalogue,
-): (type: BagType, perBag: number, waterShare: number) => Tried['o'] {
-  const t = trialOf(c, line, catalogue);
-  return (type, perBag, waterShare) => tryBag(t, type, perBag, waterShare).o;
+  evening = Math.max(1, c.bags.length),
+): BagPlanOption[] {
+  const { t, tried } = rankedTrials(c, line, catalogue, evening);
+  return tried.slice(0, TOLD).map((x, i) => ({ ...x.o, ...x.told(), reason: reasonOf(x.o, i === 0, t) }));
 }
 
 /** The narrowest kinds of bag that take a fish; the widest of all where none does. */
@@ -225,9 +69,10 @@ function rankedTrials(
   c: Consignment,
   line: OrderLine,
   catalogue: Catalogue,
+  evening: number,
   kinds = KINDS,
 ): { t: Trial; tried: Tried[] } {
-  const t = trialOf(c, line, catalogue);
+  const t = trialOf(c, line, catalogue, evening);
   const { a } = t;
   const species = row(catalogue.species, line.speciesId, 'species');
   const types = typesFor(line, catalogue, kinds);
@@ -330,25 +175,41 @@ function mixedReason(mixed: readonly { n: number; o: Tried['o'] }[], t: Trial): 
   return `${species.name}: ${parts}: the lightest way to share them that stands a day of delay in the worst tenth.`;
 }
 
+/** So much longer on the bench changes no plan, h († ours). */
+const SHORT_EVENING_H = 2;
+
 /** A to Z, then AA, AB …: the letter of a line's bags. */
 export const letterOf = (i: number): string =>
   (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
 
 /**
  * The best plan of every line as bags, named A1, A2 … by line, with the reason of each. `roomy` asks for so many times
- * the water of the lightest plan: water keeps its warmth.
+ * the water of the lightest plan: water keeps its warmth. Many bags take an evening to seal: they are planned again for it.
  */
 export function suggestBags(
   c: Consignment,
   catalogue: Catalogue,
   boxId: string,
-  { roomy = 1, goal = 'lightest', few = true }: { roomy?: number; goal?: Goal; few?: boolean } = {},
+  wanted: { roomy?: number; goal?: Goal; few?: boolean } = {},
+): { bags: Bag[]; reasons: string[] } {
+  const a = withOverrides(c.assumptions);
+  const first = bagsFor(c, catalogue, boxId, 1, wanted);
+  const moreH = ((first.bags.length - 1) * a.packingMinPerBag) / 60 / Math.max(1, a.packers);
+  return moreH > SHORT_EVENING_H ? bagsFor(c, catalogue, boxId, first.bags.length, wanted) : first;
+}
+
+function bagsFor(
+  c: Consignment,
+  catalogue: Catalogue,
+  boxId: string,
+  evening: number,
+  { roomy = 1, goal = 'lightest', few = true }: { roomy?: number; goal?: Goal; few?: boolean },
 ): { bags: Bag[]; reasons: string[] } {
   const a = withOverrides(c.assumptions);
   const bags: Bag[] = [];
   const reasons: string[] = [];
   c.lines.forEach((line, index) => {
-    const { t, tried } = rankedTrials(c, line, catalogue, roomy > 1 ? KINDS_ROOMY : KINDS);
+    const { t, tried } = rankedTrials(c, line, catalogue, evening, roomy > 1 ? KINDS_ROOMY : KINDS);
     const litres = (x: Tried): number => x.o.bags * x.o.waterL;
     const enough = roomy * litres(tried[0]!);
     // The lightest with the water that is wanted; where none has it, the one that comes nearest.

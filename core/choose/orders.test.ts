@@ -7,8 +7,9 @@ import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { exampleConsignment } from '@/tests/example';
-import { massOfLine } from '@/core/engine/prepare';
-import { suggestBags, tryFilling } from './bags';
+import { massOfLine } from '@/core/engine/contents';
+import { suggestBags } from './bags';
+import { tryFilling } from './trial';
 
 jest.setTimeout(120_000);
 const c = exampleConsignment();

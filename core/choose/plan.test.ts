@@ -1,3 +1,4 @@
+import { packingOf } from '@/core/calendar/legs';
 import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
@@ -67,10 +68,10 @@ describe('which of several plans', () => {
   });
   test('the cheapest that reaches the chance; where none does a dearer one only for what it brings', () => {
     const plan = (chance: number, cost: number) => ({ chance, cost });
-    expect(cheapestSure([plan(0.99, 30), plan(0.96, 20), plan(0.9, 5)], 0.95)).toEqual(plan(0.96, 20));
-    expect(cheapestSure([plan(0.8, 20), plan(0.9, 30)], 0.95)).toEqual(plan(0.9, 30));
+    expect(cheapestSure([plan(0.99, 30), plan(0.96, 20), plan(0.9, 5)], a)).toEqual(plan(0.96, 20));
+    expect(cheapestSure([plan(0.8, 20), plan(0.9, 30)], a)).toEqual(plan(0.9, 30));
     // Twice the money for a point in a hundred is not worth it: a tenth more costs a point.
-    expect(cheapestSure([plan(0.8, 20), plan(0.81, 40)], 0.95)).toEqual(plan(0.8, 20));
+    expect(cheapestSure([plan(0.8, 20), plan(0.81, 40)], a)).toEqual(plan(0.8, 20));
   });
 });
 
@@ -110,7 +111,7 @@ describe('planning together', () => {
       kind: 'box',
       consignment: leanBox(cold),
       catalogue,
-      packed: cold.bags.length,
+      packing: packingOf(cold),
       holidays: [],
       draws: 100,
       plainFirst: true,
@@ -232,7 +233,7 @@ test('a box looked at alone is sealed no later than in its order, and its water 
   const alone = { ...whole, boxes: [one], bags: whole.bags.filter((b) => b.boxId === one.id) };
   const [x, y, late] = [
     prepare(whole, catalogue, whole.forecast, at),
-    prepare(alone, catalogue, whole.forecast, { ...at, packed: whole.bags.length }),
+    prepare(alone, catalogue, whole.forecast, { ...at, packing: packingOf(whole) }),
     prepare(alone, catalogue, whole.forecast, at),
   ].map((p) => {
     if (!p.ok) throw new Error(p.problems.map((q) => q.message).join(' '));
@@ -244,7 +245,26 @@ test('a box looked at alone is sealed no later than in its order, and its water 
   const id = alone.bags[0]!.id;
   const of = (f: typeof whole1) => f.bags.find((q) => q.id === id)!;
   expect([...of(alone1).tempC.slice(0, 60)]).toEqual([...of(whole1).tempC.slice(0, 60)]);
-  // Its fast is reckoned from a feeding that may lie a little otherwise.
-  for (const k of [20, 40, 60])
-    expect(of(alone1).curves.timesAcute[k]).toBeCloseTo(of(whole1).curves.timesAcute[k]!, 3);
+  for (const k of [20, 40, 60]) expect(of(alone1).curves.timesAcute[k]).toBe(of(whole1).curves.timesAcute[k]);
+  // Until it is sealed its water is as it was drawn; from there on it goes as that of the first box did.
+  const sealedH = y!.boxes[0]!.load.sealedAtH!;
+  expect(sealedH).toBeGreaterThan(0.5);
+  expect(of(alone1).curves.pH[Math.floor(sealedH / 0.5)]).toBe(of(alone1).curves.pH[0]);
+  expect(of(alone1).curves.oxygenMgL[Math.floor(sealedH / 0.5) + 1]).not.toBe(of(alone1).curves.oxygenMgL[0]);
+});
+
+test('hundreds of bags: two at the bench seal the first half as late, and who is alone for long is told so', () => {
+  const c = shifted(frost, 10);
+  const many = { ...c, bags: [], lines: [{ ...c.lines[0]!, count: 300 }] };
+  const { consignment: whole } = planConsignment({ consignment: many, catalogue, holidays: [] }, 0);
+  const by = (packers: number) => {
+    const p = prepare({ ...whole, assumptions: { packers } }, catalogue, whole.forecast, { stepH: 0.5, beyondH: 72 });
+    if (!p.ok) throw new Error(p.problems[0]!.message);
+    const k = p.value.instants;
+    return { hours: (k.leaveMs - k.sealMs) / 3600_000 - a.boxingMin / 60, notes: forward(p.value).notes.join(' ') };
+  };
+  expect(by(1).hours).toBeCloseTo((whole.bags.length * a.packingMinPerBag) / 60, 9);
+  expect(by(2).hours).toBeCloseTo(by(1).hours / 2, 9);
+  expect(by(1).notes).toContain('one who packs');
+  expect(by(6).notes).not.toContain('bench');
 });

@@ -2,9 +2,10 @@ import { suggestBags } from './bags';
 import { costOfBox, KEEP_ROOM, makingName, makingsOf, suggestBoxes } from './boxes';
 import { bestPacks, packless, plansFor, sievePlans, type HeatPlan, type PackOption } from './packs';
 import { companionsIn } from '@/core/box/arrange';
-import { withOverrides } from '@/core/catalogue/assumptions';
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { packingOf, type Packing } from '@/core/calendar/legs';
 import type { Holiday } from '@/core/calendar/schema';
 import type { Box, Consignment } from '@/core/consignment/schema';
 import { DRAW_STEP_H } from '@/core/engine/draws';
@@ -56,8 +57,8 @@ export interface BoxQuestion {
   kind: 'box';
   consignment: Consignment;
   catalogue: Catalogue;
-  /** Bags of the whole order: they decide when the first is sealed. */
-  packed: number;
+  /** The evening of the whole order: it decides when its bags are sealed. */
+  packing: Packing;
   /** Days on which nobody delivers: what is late then is later still. */
   holidays: readonly Holiday[];
   draws: number;
@@ -106,20 +107,20 @@ export function frontier<T extends { chance: number | null; cost: number }>(opti
     .filter((o) => (o.chance ?? 0) > best && ((best = o.chance ?? 0), true));
 }
 
-/** Points of chance that a dearer choice must bring: one for every tenth it costs more († ours). */
-const worthIt = (x: { cost: number }, y: { cost: number }): number =>
-  Math.max(0, 0.1 * (y.cost / Math.max(1, x.cost) - 1));
+/** Share of chance that a dearer choice must bring to be worth what it costs more. */
+const worthIt = (x: { cost: number }, y: { cost: number }, a: Assumptions): number =>
+  Math.max(0, a.chanceForDouble * (y.cost / Math.max(1, x.cost) - 1));
 
 /** The cheapest that reaches a chance; where none does the surest, a dearer one only for what it brings. */
 export function cheapestSure<T extends { chance: number | null; cost: number }>(
   options: readonly T[],
-  wantedChance: number,
+  a: Assumptions,
 ): T {
   const sure = (x: T): number => x.chance ?? 0;
-  const enough = options.filter((x) => sure(x) >= wantedChance);
+  const enough = options.filter((x) => sure(x) >= a.wantedChance);
   return enough.length > 0
     ? enough.reduce((x, y) => (y.cost < x.cost ? y : x))
-    : options.reduce((x, y) => (sure(y) > sure(x) + worthIt(x, y) ? y : x));
+    : options.reduce((x, y) => (sure(y) > sure(x) + worthIt(x, y, a) ? y : x));
 }
 
 /** Makings whose sieve loses this many draws more than the best one's are not looked at closer († ours: of 24 draws). */
@@ -145,7 +146,7 @@ function answerBox(q: BoxQuestion): BoxAnswer[] {
     const p = prepare({ ...c, boxes: [box] }, catalogue, c.forecast, {
       stepH: DRAW_STEP_H,
       beyondH: 72,
-      packed: q.packed,
+      packing: q.packing,
     });
     return p.ok ? p.value : null;
   };
@@ -233,6 +234,7 @@ function* boxesOf(
   draws: number,
   plainFirst: boolean,
 ): Generator<Question[], BoxAnswer[][], Answer[]> {
+  const packing = packingOf(boxed);
   const keys = boxed.boxes.map((b) => likeness(boxed, b.id));
   const distinct = boxed.boxes.filter((_, i) => keys.indexOf(keys[i]!) === i);
   const warmth = distinct.map((b) => warmthOf(boxed, b, catalogue));
@@ -246,7 +248,7 @@ function* boxesOf(
       companions: companionsIn(boxed, box.id).map((x) => ({ ...x, boxId: box.id })),
     },
     catalogue,
-    packed: boxed.bags.length,
+    packing,
     holidays,
     // The luck of many boxes is told by all of them together.
     draws: boxed.boxes.length > FEW_BOXES ? Math.min(draws, MANY_DRAWS) : draws,
@@ -265,8 +267,7 @@ function* boxesOf(
       yield rest.map((b) => {
         const alike = distinct[warmth.indexOf(warmth[distinct.indexOf(b)]!)]!;
         const found = ways.get(likeness(boxed, alike.id))!;
-        const { wantedChance } = withOverrides(boxed.assumptions);
-        return ask(b, found.length > 0 ? cheapestSure(found.map(chanced), wantedChance).box : null);
+        return ask(b, found.length > 0 ? cheapestSure(found.map(chanced), withOverrides(boxed.assumptions)).box : null);
       }),
     );
   return keys.map((k) => ways.get(k)!);
@@ -281,7 +282,7 @@ const chanced = (x: BoxAnswer): BoxAnswer & { chance: number | null } => ({ ...x
  */
 export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[], Plan, Answer[]> {
   const { consignment: c, catalogue } = order;
-  const { wantedChance } = withOverrides(c.assumptions);
+  const a = withOverrides(c.assumptions);
   const options: Candidate[] = [];
   let water = '';
   for (const { roomy, unequal } of draws === 0 ? TRIES.slice(0, 1) : TRIES) {
@@ -291,12 +292,12 @@ export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[
     if (filled === water) continue;
     water = filled;
     const ways = yield* boxesOf(boxed, order, draws, roomy === 1);
-    options.push(...together(boxed, ways, reasons, roomy, wantedChance));
+    options.push(...together(boxed, ways, reasons, roomy, a));
     if (options.some((o) => o.plain) || boxed.boxes.length > FEW_BOXES) break;
     // Where walls or bottles were needed a little more water may be the cheaper way; much more is for what nothing else saves.
-    if (roomy > 1 && options.some((o) => (o.chance ?? 0) >= wantedChance)) break;
+    if (roomy > 1 && options.some((o) => (o.chance ?? 0) >= a.wantedChance)) break;
   }
-  const best = cheapestSure(options, wantedChance);
+  const best = cheapestSure(options, a);
   const curve = frontier(options).map(({ reasons: _, plain: __, ...o }) => o);
   return { consignment: best.consignment, reasons: [...best.reasons, ...becauseOf(best, options[0]!)], curve };
 }
@@ -310,7 +311,7 @@ function together(
   answers: BoxAnswer[][],
   reasons: string[],
   roomy: number,
-  wantedChance: number,
+  a: Assumptions,
 ): Candidate[] {
   const priced = (boxes: (BoxAnswer | undefined)[]): Candidate => {
     const chances = boxes.map((b) => b?.option.chance ?? null);
@@ -327,13 +328,13 @@ function together(
       cost: boxes.reduce((s, b) => s + (b?.cost ?? 0), 0),
       kg: boxes.reduce((s, b) => s + (b?.kg ?? 0), 0),
       reasons,
-      plain: roomy === 1 && chances.every((x, i) => (x ?? 0) >= wantedChance && answers[i]!.length === 1),
+      plain: roomy === 1 && chances.every((x, i) => (x ?? 0) >= a.wantedChance && answers[i]!.length === 1),
     };
   };
   // One box: each of its makings is a plan. Several: the best of each, and the cheapest of each.
   if (answers.length === 1 && answers[0]!.length > 0) return answers[0]!.map((x) => priced([x]));
-  const best = priced(answers.map((a) => (a.length > 0 ? cheapestSure(a.map(chanced), wantedChance) : undefined)));
-  const least = priced(answers.map((a) => (a.length > 0 ? a.reduce((x, y) => (y.cost < x.cost ? y : x)) : undefined)));
+  const best = priced(answers.map((w) => (w.length > 0 ? cheapestSure(w.map(chanced), a) : undefined)));
+  const least = priced(answers.map((w) => (w.length > 0 ? w.reduce((x, y) => (y.cost < x.cost ? y : x)) : undefined)));
   return [best, least];
 }
 

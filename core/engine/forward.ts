@@ -8,11 +8,12 @@ import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } f
 import { boxWeights, outsideCm, standingOf, type Arrangement, type BoxWeights } from '@/core/box/arrange';
 import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { drivingWords, wayOf } from '@/core/calendar/reach';
+import { drivenTooFast, wayOf } from '@/core/calendar/reach';
 import { compatibility } from '@/core/fish/compatibility';
 import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
-import { massOfLine, type Clock, type Prepared, type PreparedBag, type PreparedBox } from './prepare';
+import { massOfLine } from './contents';
+import type { Clock, Prepared, PreparedBag, PreparedBox } from './prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
 import type { Risk } from './risk';
 import { twinsOf } from './twins';
@@ -266,7 +267,7 @@ export function forward(p: Prepared): Forward {
   const { uncoveredFromH } = p.ambient;
   if (uncoveredFromH !== null && uncoveredFromH < p.deadlineH)
     notes.push(`The forecast ends ${uncoveredFromH.toFixed(0)} h after sealing; after that its last day is repeated.`);
-  notes.push(...outOfReach(p, service));
+  notes.push(...outOfReach(p, service), ...longBench(p));
   const twins = twinsOf(p);
   const boxes: BoxResult[] = [];
   const bags: BagResult[] = [];
@@ -303,16 +304,26 @@ export function forward(p: Prepared): Forward {
   };
 }
 
+/** Says where so many bags are more than an evening's work for those who pack. */
+function longBench(p: Prepared): string[] {
+  const { a, instants } = p;
+  const bagging = (Math.min(instants.leaveMs, instants.handOverMs) - instants.sealMs) / 3600_000 - a.boxingMin / 60;
+  if (p.consignment.actual.sealedAt || bagging <= a.longBenchH) return [];
+  const hands = Math.ceil((Math.max(1, a.packers) * bagging) / a.longBenchH);
+  const who = a.packers > 1 ? `${a.packers} who pack` : 'one who packs';
+  return [
+    `The first bag is closed ${bagging.toFixed(0)} h before the last: that is long for ${who}. ${hands} together are done within ${a.longBenchH} h (Settings, “Who catch and bag together”).`,
+  ];
+}
+
 /** Says where a service does not go, or a car cannot be in the time that is planned. */
 function outOfReach(p: Prepared, service: Service): string[] {
   const { sender, receiver, actual } = p.consignment;
   if (actual.arrivedAt) return [];
   const way = wayOf(service, sender.place, receiver.place, p.a);
   const plannedH = (p.instants.deadlineMs - p.instants.handOverMs) / 3600_000;
-  if (way.refused) return [way.refused];
-  return service.kind === 'own-car' && plannedH < way.hours - 2
-    ? [`By car ${receiver.place.name} is ${drivingWords(way)} away; this is planned in ${plannedH.toFixed(0)} h.`]
-    : [];
+  const why = way.refused ?? drivenTooFast(service, way, receiver.place.name, plannedH);
+  return why ? [why] : [];
 }
 
 /** Species that share a box share its temperature: says where their bands do not meet. */

@@ -1,24 +1,29 @@
-import { effectsOf, givenTo } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue, PackType, Species } from '@/core/catalogue/schema';
-import { massOfLength } from '@/core/catalogue/species';
-import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';
 import { limitsFor, type BagLimits } from '@/core/bag/slack';
 import { arrange, type PlacedBag, innerCm, type Arrangement } from '@/core/box/arrange';
-import { gutHours } from '@/core/fish/fasting';
-import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
-import { judgeOf, mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
+import { mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
 import { SEA_JUDGED_FROM } from '@/core/water/criteria';
-import { freeSurfaceM2 } from '@/core/bag/geometry';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/model';
 import { ambientAlong, type Ambient } from '@/core/weather/ambient';
-import { keyInstants, legsHeldUp, legsOf, type DelayPlace, type KeyInstants, type Leg } from '@/core/calendar/legs';
+import {
+  boxSealedAtH,
+  keyInstants,
+  legsHeldUp,
+  legsOf,
+  packingOf,
+  type DelayPlace,
+  type KeyInstants,
+  type Leg,
+  type Packing,
+} from '@/core/calendar/legs';
+import { contentsOf, type Sealing } from './contents';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import type { Bag, Box, Consignment, Forecast, OrderLine } from '@/core/consignment/schema';
-import { waterOfBag, waterOfTank } from '@/core/consignment/waters';
+import type { Bag, Box, Consignment, Forecast } from '@/core/consignment/schema';
+import { waterOfBag } from '@/core/consignment/waters';
 
 /** A bag ready to be computed as often as wanted. */
 export interface PreparedBag {
@@ -69,99 +74,28 @@ export interface PrepareOptions {
   beyondH: number;
   /** What-if: an animal of a bag dies at an hour from sealing. */
   deaths?: readonly { bagId: string; atH: number }[];
-  /** Bags that are packed in all, where only some boxes of them are computed. */
-  packed?: number;
+  /** The evening they are packed in, where only some boxes of it are computed. */
+  packing?: Packing;
 }
 
 /** Longest that is computed from sealing. */
 const LONGEST_H = 336;
-
-/** Mean mass of an animal of a line, g: weighed, or from its length. */
-export function massOfLine(c: Consignment, lineId: string, catalogue: Catalogue): number {
-  const line = c.lines.find((l) => l.id === lineId)!;
-  return line.massG ?? massOfLength(row(catalogue.species, line.speciesId, 'species'), line.lengthCm);
-}
-
-/** Hours since the fish of a tank ate, when they are sealed: by the plan, and by the sealing that happened. */
-function hoursWithout(c: Consignment, catalogue: Catalogue, a: Assumptions, tank: string): number {
-  const planned = plannedSealMs(c, catalogue, a);
-  const fast = fastOfTank(c, catalogue, a, tank, planned);
-  if (fast.feedMs === null) return 0;
-  return Math.max(0, (Date.parse(c.actual.sealedAt ?? new Date(planned).toISOString()) - fast.feedMs) / 3600_000);
-}
-
-/** What is in a bag when it is sealed, from the plan. */
-export function contentsOf(
-  c: Consignment,
-  bag: Bag,
-  catalogue: Catalogue,
-  a: Assumptions,
-): BagContents & { species: Species[] } {
-  const kinds = bag.animals.map((x) => {
-    const line = c.lines.find((l) => l.id === x.lineId)!;
-    return { count: x.count, line, species: row(catalogue.species, line.speciesId, 'species') };
-  });
-  const water = waterOfBag(c, bag);
-  const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
-  const type = row(catalogue.bags, bag.bagTypeId, 'bag');
-  const breathes = type.breather === true;
-  const effects = effectsOf(givenTo(c, bag, catalogue), bag.waterL);
-  const capacityMgN = (bag.binderMgN ?? 0) + effects.capacityMgN;
-  return {
-    waterL: bag.waterL,
-    gasL: bag.gasL,
-    oxygenFraction: bag.oxygenFraction,
-    pH: water.pH,
-    alkalinityMeqL: dkhToMeqL(water.khDkh),
-    tanMgNL: water.tanMgNL,
-    salinity: water.salinity,
-    animals: kinds.map((k) => ({
-      count: k.count,
-      massG: massOfLine(c, k.line.id, catalogue),
-      metabolismFactor: k.species.metabolismFactor,
-      clearingH: gutHours(k.species, k.line.lengthCm, tankC(k.line), a),
-      usualC: tankC(k.line),
-      hoursSinceMeal: hoursWithout(c, catalogue, a, k.line.tank),
-    })),
-    sedated: bag.sedated || effects.sedates,
-    judge: judgeOf(kinds.map((k) => k.species)),
-    surfaceM2: freeSurfaceM2({
-      widthCm: type.widthCm,
-      waterL: bag.waterL,
-      gasL: bag.gasL,
-      lies: bag.lies ?? false,
-    }),
-    binder:
-      capacityMgN > 0
-        ? { capacityMgN, kind: bag.binderKind ?? (effects.exchanges ? 'ion-exchange' : 'chemical') }
-        : null,
-    film: {
-      areaM2: (2 * type.widthCm * type.heightCm) / 1e4,
-      oxygenMmolPerM2HKPa: breathes ? a.breatherOxygenMmolPerM2HKPa : 0,
-      co2MmolPerM2HKPa: breathes ? a.breatherCo2MmolPerM2HKPa : a.filmCo2MmolPerM2HKPa,
-    },
-    tabletOxygenMg: bag.tabletOxygenMg ?? 0,
-    reducer: bag.reducer === true || effects.reducing,
-    death: null,
-    species: kinds.map((k) => k.species),
-  };
-}
 
 function prepareBag(
   c: Consignment,
   bag: Bag,
   catalogue: Catalogue,
   a: Assumptions,
-  deathAtH: number | null,
+  at: { sealing: Sealing; deathH: number | null },
 ): PreparedBag {
-  const { species, ...contents } = contentsOf(c, bag, catalogue, a);
+  const { species, ...contents } = contentsOf(c, bag, catalogue, a, at.sealing);
   const tolerance = toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), a);
   const heaviest = contents.animals.reduce((x, f, i) => (f.massG > contents.animals[x]!.massG ? i : x), 0);
   const { massG } = contents.animals[heaviest]!;
   return {
     bag,
     species,
-    contents: { ...contents, death: deathAtH === null ? null : { atH: deathAtH, massG, kind: heaviest } },
+    contents: { ...contents, death: at.deathH === null ? null : { atH: at.deathH, massG, kind: heaviest } },
     limits: limitsFor(
       tolerance,
       { pH: contents.pH, sea: contents.salinity >= SEA_JUDGED_FROM },
@@ -198,7 +132,7 @@ export function loadOf(
   box: Box,
   bags: readonly PreparedBag[],
   arrangement: Arrangement,
-  start: { airC: number; closedAtH: number },
+  start: { airC: number; sealedAtH: number; closedAtH: number },
 ): BoxLoad {
   const type = row(p.catalogue.boxes, box.boxTypeId, 'box');
   const [l, w] = innerCm(type, box);
@@ -248,6 +182,7 @@ export function loadOf(
     bottle: box.bottle ?? null,
     ballast: box.ballast ? { ...box.ballast, startC: start.airC } : null,
     startAirC: start.airC,
+    sealedAtH: start.sealedAtH,
     closedAtH: start.closedAtH,
   };
 }
@@ -286,7 +221,8 @@ export function prepare(
 ): Outcome<Prepared> {
   const a = withOverrides(c.assumptions);
   if (c.bags.length === 0) return refuse('bags', 'There are no bags yet: make a bag plan first.');
-  const instants = keyInstants(c, catalogue, a, options.packed);
+  const packing = options.packing ?? packingOf(c);
+  const instants = keyInstants(c, catalogue, a, packing.bags);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
   const deadlineH = hours(instants.deadlineMs);
   if (!(deadlineH > 0))
@@ -299,9 +235,13 @@ export function prepare(
   if (!along.ok)
     return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);
   const boxes = c.boxes.map((box) => {
+    const sealedAtH = boxSealedAtH(instants, packing, box.id, a);
+    const deathOf = (b: Bag): number | null => options.deaths?.find((d) => d.bagId === b.id)?.atH ?? null;
     const bags = c.bags
       .filter((b) => b.boxId === box.id)
-      .map((b) => prepareBag(c, b, catalogue, a, options.deaths?.find((d) => d.bagId === b.id)?.atH ?? null));
+      .map((b) =>
+        prepareBag(c, b, catalogue, a, { sealing: { bags: packing.bags, afterH: sealedAtH }, deathH: deathOf(b) }),
+      );
     const arrangement = arrange(
       box,
       bags.map((b) => b.bag),
@@ -313,13 +253,10 @@ export function prepare(
       type: row(catalogue.boxes, box.boxTypeId, 'box'),
       bags,
       arrangement,
-      load: loadOf(
-        { consignment: c, catalogue, a },
-        box,
-        bags,
-        arrangement,
-        startOf({ ambient: along.value, instants }),
-      ),
+      load: loadOf({ consignment: c, catalogue, a }, box, bags, arrangement, {
+        ...startOf({ ambient: along.value, instants }),
+        sealedAtH,
+      }),
     };
   });
   return {
@@ -355,7 +292,12 @@ export function withBox(p: Prepared, box: Box): Prepared {
         p.catalogue,
         p.a,
       );
-      return { ...b, box, arrangement, load: loadOf(p, box, b.bags, arrangement, startOf(p)) };
+      return {
+        ...b,
+        box,
+        arrangement,
+        load: loadOf(p, box, b.bags, arrangement, { ...startOf(p), sealedAtH: b.load.sealedAtH ?? 0 }),
+      };
     }),
   };
 }

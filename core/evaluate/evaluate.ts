@@ -1,5 +1,7 @@
 import type { Catalogue } from '@/core/catalogue/schema';
-import { chooseBags, type BagPlanOption } from '@/core/choose/bags';
+import { packingOf, type Packing } from '@/core/calendar/legs';
+import { chooseBags } from '@/core/choose/bags';
+import type { BagPlanOption } from '@/core/choose/trial';
 import { choosePacks, type PackOption } from '@/core/choose/packs';
 import { chooseDay, type DayOption } from '@/core/choose/days';
 import { emptyCalendar } from '@/core/calendar/calendar';
@@ -51,8 +53,8 @@ export interface EvaluateOptions {
   stock?: Readonly<Record<string, number>> | null;
   /** What-if: an animal of a bag dies at an hour from sealing. */
   deaths?: readonly { bagId: string; atH: number }[];
-  /** Bags that are packed in all, where only some boxes of them are computed. */
-  packed?: number;
+  /** The evening they are packed in, where only some boxes of it are computed. */
+  packing?: Packing;
 }
 
 export interface Evaluation extends Forward {
@@ -101,7 +103,7 @@ export function* evaluation(
     stepH: options.stepH ?? 1 / 12,
     beyondH: options.beyondH ?? 120,
     ...(options.deaths ? { deaths: options.deaths } : {}),
-    ...(options.packed ? { packed: options.packed } : {}),
+    ...(options.packing ? { packing: options.packing } : {}),
   });
   if (!prepared.ok) return prepared;
   const e = forward(prepared.value);
@@ -122,7 +124,7 @@ export function* evaluation(
       stepH: DRAW_STEP_H,
       beyondH: 100,
       ...(options.deaths ? { deaths: options.deaths } : {}),
-      ...(options.packed ? { packed: options.packed } : {}),
+      ...(options.packing ? { packing: options.packing } : {}),
     });
     if (!coarse.ok) return coarse;
     const follow = options.follow ?? e.overall.bagId ?? e.bags[0]!.id;
@@ -141,11 +143,11 @@ export function* evaluation(
     for (const box of c.boxes.filter((b) => boxId === null || b.id === boxId)) {
       const bags = c.bags.filter((b) => b.boxId === box.id);
       if (bags.length === 0) continue;
-      const packed = options.packed ?? c.bags.length;
+      const packing = options.packing ?? packingOf(c);
       const only = prepare({ ...c, boxes: [box], bags }, catalogue, forecast, {
         stepH: DRAW_STEP_H,
         beyondH: 72,
-        packed,
+        packing,
       });
       if (!only.ok) return only;
       value.packs[box.id] = yield* staged(
@@ -167,7 +169,7 @@ export function* evaluation(
     }
   const other = measure(catalogue, forecast, options);
   if (choosers.plans) value.plans = yield* alternatives(c, catalogue, other);
-  if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf);
+  if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf, options.packing);
   if (choosers.advice) value.advice = yield* adviceOn(c, catalogue, other, value);
   if (choosers.days)
     value.days = yield* staged(

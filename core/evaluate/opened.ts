@@ -1,7 +1,7 @@
 import type { OpenedBag } from '@/core/acclimation/vessel';
 import type { BagContents } from '@/core/bag/simulate';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { contentsOf } from '@/core/engine/prepare';
+import { contentsOf } from '@/core/engine/contents';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import { mostDelicate } from '@/core/fish/tolerance';
 import { row } from '@/core/catalogue/row';

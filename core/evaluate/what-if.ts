@@ -1,4 +1,5 @@
 import type { Factor } from '@/core/bag/slack';
+import { packingOf } from '@/core/calendar/legs';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Consignment, Forecast } from '@/core/consignment/schema';
 import { forward } from '@/core/engine/forward';
@@ -47,7 +48,13 @@ function asks(what: WhatIf, b: Bag): boolean {
 }
 
 /** The bag of a journey on each what-if beside the plan; what cannot be asked of it is left out. */
-export function whatIf(c: Consignment, catalogue: Catalogue, forecast: Forecast | null, bagId: string): Otherwise[] {
+export function whatIf(
+  c: Consignment,
+  catalogue: Catalogue,
+  forecast: Forecast | null,
+  bagId: string,
+  packing = packingOf(c),
+): Otherwise[] {
   const bag = c.bags.find((b) => b.id === bagId);
   if (!bag) return [];
   // The other boxes do not matter to it.
@@ -55,7 +62,7 @@ export function whatIf(c: Consignment, catalogue: Catalogue, forecast: Forecast 
   const alone = { ...c, boxes, bags: c.bags.filter((b) => b.boxId === bag.boxId), companions: [] };
   const of = (x: Consignment, air: Forecast | null, deathAtH: number | null = null): Prepared | null => {
     const p = prepare(x, catalogue, air, {
-      packed: c.bags.length,
+      packing,
       stepH: EVERY_H,
       beyondH: 96,
       ...(deathAtH === null ? {} : { deaths: [{ bagId, atH: deathAtH }] }),

@@ -42,8 +42,8 @@ function coldPackC(heatJ: number, massKg: number): number {
 
 /**
  * Heat of a box, stepped exactly by the matrix exponential of its network. `ambientMeanC[i]` is the mean of the
- * ambient over the step that begins at point i, so that no jump between legs is smeared. Until the box is closed bags
- * stand in the room; then packs go in. Packs burn with the oxygen and warmth they find at the start of a step; cold packs
+ * ambient over the step that begins at point i, so that no jump between legs is smeared. From their sealing until the
+ * box is closed bags stand in the room; then packs go in. Packs burn with the oxygen and warmth they find at the start of a step; cold packs
  * take heat by their own temperature then. °C, W, h; step up to 30 min, at which bag water is within 0.1 °C of a
  * five-minute step. Writes into `out` and allocates nothing per step. `withEnergy` adds the balance since the closing,
  * exact by itself.
@@ -58,7 +58,7 @@ export function simulateBox(
   withEnergy = true,
   model: HeatModel = heatModel(load, stepH, a),
 ): BoxCurves {
-  const { size, kinds, kindOf, wallToAmbient, airToAmbient, closedInStep } = model;
+  const { size, kinds, kindOf, wallToAmbient, airToAmbient, sealedInStep, closedInStep } = model;
   out.uaWPerK = model.uaWPerK;
   out.energy = { packJ: 0, lostJ: 0, storedJ: 0 };
   const bags = load.bags.length;
@@ -90,7 +90,7 @@ export function simulateBox(
     if (open) {
       out.lossW[i] = 0;
       out.packW[i] = 0;
-      towards(outsideC, model.openFade);
+      if (i >= sealedInStep) towards(outsideC, model.openFade);
       if (i + 1 < steps) continue;
       break;
     }

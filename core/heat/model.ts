@@ -46,6 +46,8 @@ export interface BoxLoad {
   /** Bottles of plain water among the bags, as thermal mass; none where absent. */
   ballast?: { litres: number; count: number; startC: number } | null;
   startAirC: number;
+  /** Hours until its own bags are sealed: until then they are as warm as their tanks. 0 where absent. */
+  sealedAtH?: number;
   /** Hours from sealing until the box is closed and its packs go in; until then bags stand in the air. 0 where absent. */
   closedAtH?: number;
 }
@@ -183,6 +185,8 @@ export interface HeatModel {
   /** W/K of every cold pack to the air; they hold their temperature over a step, as the ambient does. */
   coldWPerK: Float64Array;
   whole: HeatStep;
+  /** From this step its bags stand in the room. */
+  sealedInStep: number;
   /** The box is closed inside this step; what is left of it. Null where it is closed at the beginning of a step. */
   closedInStep: number;
   rest: HeatStep | null;
@@ -278,6 +282,7 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
     airToAmbient,
     coldWPerK,
     whole: heatStep(A, ambientGain, perWatt, stepH, x),
+    sealedInStep: Math.min(closedInStep, Math.floor((load.sealedAtH ?? 0) / stepH + 1e-6)),
     closedInStep,
     rest: onPoint ? null : heatStep(A, ambientGain, perWatt, stepH - openPartH, x),
     openFade: fade(stepH),

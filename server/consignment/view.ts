@@ -9,7 +9,7 @@ import type { PackOption } from '@/core/choose/packs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { backwardSchedule, type Moment } from '@/core/duties/schedule';
-import { keyInstants } from '@/core/calendar/legs';
+import { keyInstants, packingOf } from '@/core/calendar/legs';
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -96,7 +96,7 @@ export function packOptionsOf(house: House, stored: StoredConsignment, boxId: st
     const e = tryEvaluate(house, alone, {
       stepH: 0.5,
       beyondH: 0,
-      packed: c.bags.length,
+      packing: packingOf(c),
       draws: 0,
       choosers: { packs: { boxId, draws: 0 }, bags: false, days: null },
     });

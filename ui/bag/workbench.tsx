@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { addBag, moveAnimals } from '@/core/bag/by-hand';
+import { packingOf } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { miscounts, miscountWords } from '@/core/consignment/rules';
 import type { Problem } from '@/core/consignment/outcome';
@@ -114,7 +115,7 @@ function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<strin
     ...job,
     consignment: scope === null ? job.consignment : onlyBox(job.consignment, scope),
     // They are sealed no later for being looked at alone.
-    options: { stepH: DRAW_STEP_H, packed: bags.length },
+    options: { stepH: DRAW_STEP_H, packing: packingOf({ ...p.job.consignment, bags: [...bags] }) },
   });
   const risk = answer?.result?.risk ?? null;
   const before = useBefore(answer?.key === asked ? risk : null, plan.dirty || scope !== null);

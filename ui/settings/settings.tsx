@@ -25,6 +25,7 @@ const thresholds: readonly { title: string; names: readonly AssumptionName[] }[]
     title: 'How you work',
     names: [
       'packingMinPerBag',
+      'packers',
       'boxingMin',
       'packBenchMin',
       'beforeCutOffMin',
