@@ -54,15 +54,16 @@ const rounded = (litres: number): number =>
 
 /**
  * Water and gas of a bag by a school of filling (common practice; litres rounded as a jug measures): shares of what the
- * filled bag holds, or a depth in it as it stands. Breather film is filled to its own share and takes no gas.
+ * filled bag holds (less where it is left soft), or a depth in it as it stands. Breather film is filled to its own share and takes no gas.
  */
 export function filledBy(
   school: WaterSchool,
   type: Pick<BagType, 'widthCm' | 'heightCm' | 'breather'>,
   fish: readonly Swimmer[],
   a: Assumptions,
+  soft = false,
 ): { waterL: number; gasL: number } {
-  const holdsL = a.bagFillShare * pillowVolumeL(type.widthCm, type.heightCm);
+  const holdsL = a.bagFillShare * (soft ? a.softFillShare : 1) * pillowVolumeL(type.widthCm, type.heightCm);
   if (type.breather || school === 'full') return { waterL: rounded(holdsL), gasL: 0 };
   const depthCm = waterCm(school, fish);
   const waterL = rounded(

@@ -9,6 +9,8 @@ export interface Making {
   closure?: Closure | undefined;
   cover?: Cover | undefined;
   lies?: boolean | undefined;
+  /** Left a little slack. */
+  soft?: boolean | undefined;
 }
 
 /** Bags one in another: two of ordinary film, one of breather film, which must breathe, where nothing else was said (common practice †). */
@@ -46,7 +48,11 @@ const ordinal = ['', '', 'second', 'third'] as const;
 /** The steps of closing a bag, in the order of the hands. Breather film has its own: loose, no gas, sealed, stood, in paper. */
 export function makingSteps(
   type: Pick<BagType, 'breather'>,
-  bag: Making & { tabletOxygenMg?: number | undefined; filledElsewhere?: boolean | undefined },
+  bag: Making & {
+    tabletOxygenMg?: number | undefined;
+    filledElsewhere?: boolean | undefined;
+    filledAfterH?: number | undefined;
+  },
   gasL: number,
   oxygen: boolean,
 ): string[] {
@@ -67,11 +73,12 @@ export function makingSteps(
     gasL <= 0
       ? 'No gas'
       : oxygen && bag.filledElsewhere
-        ? `Neck loosely closed over air for the way. Where the oxygen is: press the air out, ${gasL} L oxygen`
+        ? `Neck loosely closed over air for the way${bag.filledAfterH ? `, ${bag.filledAfterH} h` : ''}. Where the oxygen is: press the air out, ${gasL} L oxygen`
         : oxygen
           ? `Press out the air, ${gasL} L oxygen`
           : `${gasL} L air from a pump, never from the mouth`,
   );
+  if (bag.soft) steps.push('Let out a little gas: it gives under the palm');
   steps.push(capital(closureWords[bag.closure ?? 'bands']));
   for (let n = 2; n <= layers; n++)
     steps.push(

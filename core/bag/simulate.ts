@@ -47,6 +47,8 @@ export interface BagContents {
   tabletOxygenMg: number;
   /** A reducing conditioner was dosed: it takes a little oxygen at once. */
   reducer: boolean;
+  /** Closed over air (or another gas) first: so many hours after its sealing its gas is pressed out and filled anew. */
+  refill?: { afterH: number; oxygenFraction: number } | null;
   /** What-if: an animal of this mass, of this entry of `animals`, dies at this hour. */
   death: { atH: number; massG: number; kind: number } | null;
 }
@@ -106,6 +108,13 @@ export interface BagConditions {
   oxygenUse: number;
   /** In a draw: times the oxygen use of each entry of `animals`; absent otherwise. */
   useOfKind?: Float64Array;
+}
+
+/** Whether pH and alkalinity of a bag can be true together; what cannot is refused by `simulateBag`. */
+export function holds(bag: Pick<BagContents, 'salinity' | 'alkalinityMeqL' | 'pH' | 'tanMgNL'>, tempC = 25): boolean {
+  const activity = activityOf(tempC, bag.salinity, bag.alkalinityMeqL / 1000, true);
+  const tan = bag.tanMgNL / 1000 / N_G_PER_MOL;
+  return dicFromPh(bag.alkalinityMeqL / 1000, bag.pH, tan, waterTable(bag.salinity).at(tempC), activity) !== null;
 }
 
 /** Before it is sealed the water is what it is at its sealing. */
@@ -183,7 +192,7 @@ export function simulateBag(
   if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The water’s', pH: bag.pH });
   const gas0Mol = ((pressureKPa[sealed]! - k.vapourKPa) * bag.gasL) / (R_L_KPA * (startC + ZERO_C_IN_K));
   const airCo2 = fillCo2(bag.oxygenFraction);
-  const inertGas = gas0Mol * (1 - bag.oxygenFraction - airCo2);
+  let inertGas = gas0Mol * (1 - bag.oxygenFraction - airCo2);
   let carbon = dic * waterL + gas0Mol * airCo2;
   const oxygen = {
     gasMol: gas0Mol * bag.oxygenFraction,
@@ -248,6 +257,7 @@ export function simulateBag(
   let gutWarmth = 1;
   let warmthOfC = startC;
   const death = bag.death;
+  const refillAt = bag.refill && hasGas ? sealed + Math.round(bag.refill.afterH / h) : -1;
   let allAlive = true;
 
   for (let i = sealed; i < steps; i++) {
@@ -258,6 +268,15 @@ export function simulateBag(
     const p = pressureKPa[i]!;
     const dryKPa = p - k.vapourKPa;
     const litresPerMol = (R_L_KPA * (t + ZERO_C_IN_K)) / dryKPa;
+    if (i === refillAt) {
+      const filledMol = bag.gasL / litresPerMol;
+      const share = bag.refill!.oxygenFraction;
+      const fresh = filledMol * fillCo2(share);
+      carbon += fresh - co2GasMol;
+      co2GasMol = fresh;
+      oxygen.gasMol = filledMol * share;
+      inertGas = filledMol - oxygen.gasMol - fresh;
+    }
     const room = (oxygen.gasMol + inertGas + co2GasMol) * litresPerMol * perWaterL;
     // Water goes on as it went: the guess is on the line through the last two.
     const guess = (hPlus * hPlus) / hBefore;

@@ -184,7 +184,9 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
   const order = bags
     .map((bag) => {
       const kind = row(catalogue.bags, bag.bagTypeId, 'bag');
-      const standing = standingOf(bag, kind, a);
+      const full = standingOf(bag, kind, a);
+      // A soft bag gives way to its neighbours.
+      const standing = bag.soft ? { ...full, diameterCm: full.diameterCm * (1 - a.softYields) } : full;
       return { bag, standing, lying: lyingOf(bag, kind, standing) };
     })
     .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || (x.bag.id < y.bag.id ? -1 : 1));

@@ -92,6 +92,17 @@ export const boxes: readonly BoxType[] = [
     massKg: 1.1,
     cost: 5.2,
   },
+  // Corrugated board, k about 0.06 † from memory; its flaps leak.
+  {
+    id: 'box-flat',
+    name: 'Flat carton',
+    insideCm: [44, 32, 9],
+    wallCm: 0.5,
+    kWPerMK: 0.06,
+    leakLPerH: 40,
+    massKg: 0.35,
+    cost: 1.4,
+  },
 ];
 
 /** What is laid round the inside of a box for the cold; cost of a square metre. Figures from memory. */

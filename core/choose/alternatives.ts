@@ -17,6 +17,9 @@ const MADE = [
   'reducer',
   'treatments',
   'filledElsewhere',
+  'filledAfterH',
+  'soft',
+  'labelNotes',
 ] as const satisfies readonly (keyof Bag)[];
 
 function makingOf(bags: readonly Bag[], lineId: string): Partial<Bag> {

@@ -6,6 +6,7 @@ import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
 import { companionKinds } from './companions';
 import { actualSchema, eventSchema, observationSchema } from './facts';
+import { guessable } from '@/core/water/guess';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';
@@ -60,6 +61,8 @@ export const waterSchema = z.object({
   ghDgh: between(0, 60, 'General hardness'),
   salinity: between(0, 42, 'Salinity'),
   tanMgNL: between(0, 50, 'Ammonia'),
+  /** Figures that nobody measured: they stand at what is usual, and are computed with its spread. */
+  guessed: z.array(z.enum(guessable)).max(guessable.length).optional(),
 });
 export type WaterReading = z.infer<typeof waterSchema>;
 
@@ -142,8 +145,13 @@ export const bagSchema = z.object({
   corners: z.enum(cornerKinds).optional(),
   closure: z.enum(closureKinds).optional(),
   cover: z.enum(coverKinds).optional(),
-  /** Its oxygen comes from somebody else's cylinder, on the way to the hand-over. */
+  /** Its oxygen comes from somebody else's cylinder, so many hours after it was closed over air; as usual where absent. */
   filledElsewhere: z.boolean().optional(),
+  filledAfterH: between(0, 12, 'Hours until it is filled').optional(),
+  /** Left a little slack, so that it gives way among others. Full where absent. */
+  soft: z.boolean().optional(),
+  /** What else stands on its label; lines parted by semicolons. */
+  labelNotes: lines(200).optional(),
   /** What goes into this bag alone. */
   treatments: z.array(dosedSchema).max(12).optional(),
   /** School its water was filled by; litres of one's own where absent. */

@@ -8,6 +8,7 @@ import type { BagContents } from '@/core/bag/simulate';
 import { gutHours } from '@/core/fish/fasting';
 import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
 import { judgeOf } from '@/core/fish/tolerance';
+import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { freeSurfaceM2 } from '@/core/bag/geometry';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
 import { waterOfBag, waterOfTank } from '@/core/consignment/waters';
@@ -50,10 +51,11 @@ export function contentsOf(
   const breathes = type.breather === true;
   const effects = effectsOf(givenTo(c, bag, catalogue), bag.waterL);
   const capacityMgN = (bag.binderMgN ?? 0) + effects.capacityMgN;
+  const elsewhere = bag.filledElsewhere === true && bag.gasL > 0;
   return {
     waterL: bag.waterL,
     gasL: bag.gasL,
-    oxygenFraction: bag.oxygenFraction,
+    oxygenFraction: elsewhere ? OXYGEN_IN_AIR : bag.oxygenFraction,
     pH: water.pH,
     alkalinityMeqL: dkhToMeqL(water.khDkh),
     tanMgNL: water.tanMgNL,
@@ -84,6 +86,9 @@ export function contentsOf(
       oxygenMmolPerM2HKPa: breathes ? a.breatherOxygenMmolPerM2HKPa : 0,
       co2MmolPerM2HKPa: breathes ? a.breatherCo2MmolPerM2HKPa : a.filmCo2MmolPerM2HKPa,
     },
+    refill: elsewhere
+      ? { afterH: bag.filledAfterH ?? a.filledElsewhereAfterH, oxygenFraction: bag.oxygenFraction }
+      : null,
     tabletOxygenMg: bag.tabletOxygenMg ?? 0,
     reducer: bag.reducer === true || effects.reducing,
     death: null,

@@ -1,26 +1,16 @@
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
-import { factors, firstToFail, safeHours, type Factor } from '@/core/bag/slack';
-import { legClimate } from '@/core/calendar/legs';
+import { factors, firstToFail, safeHours, type Factor, type SafeHours } from '@/core/bag/slack';
 import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { twinsOf } from './twins';
 import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
-import { meansOf, type Climate } from '@/core/weather/ambient';
+import { meansOf } from '@/core/weather/ambient';
 import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
+import { climatesOf, filledAs } from './drawn';
 import { bagRisk, type Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
-import {
-  asPlanned,
-  slotOfKind,
-  BOX_SLOTS,
-  LEG_SLOTS,
-  luckOf,
-  PACK_SLOTS,
-  type Luck,
-  warmerBy,
-  type Drawn,
-} from './luck';
+import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
 import { heldUp, type Prepared } from './prepare';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
@@ -78,6 +68,8 @@ export class Draws {
   /** Hours to the first limit of every bag in the run at hand, and which. */
   private readonly firstH: Float64Array;
   private readonly firstBy: (Factor | null)[];
+  /** Every limit of the followed bag by itself, in each draw without its delay; null where nobody reads it. */
+  private read: { all: SafeHours[]; now: SafeHours | null } | null = null;
   private onlyLost = false;
   private coarse = false;
   private readonly sieved = { draws: 0, lost: 0, dose: 0 };
@@ -150,7 +142,18 @@ export class Draws {
     return this.run(d, toOpening, openH, true);
   }
 
+  /** From now on every limit of the followed bag is looked at by itself, whatever fails first. */
+  readFollowed(): void {
+    this.read = { all: [], now: null };
+  }
+
+  /** Hours to each limit of the followed bag, a row a draw. */
+  safeOfFollowed(): readonly SafeHours[] {
+    return this.read?.all ?? [];
+  }
+
   private keepSlack(): void {
+    if (this.read?.now) this.read.all.push(this.read.now);
     for (let i = 0; i < this.hoursOf.length; i++) {
       this.hoursOf[i]!.push(this.firstH[i]!);
       const by = this.firstBy[i];
@@ -165,18 +168,6 @@ export class Draws {
     let p = this.late.get(key);
     if (!p) this.late.set(key, (p = heldUp(this.p, d.delayH, d.place)));
     return p;
-  }
-
-  /** The climates of the legs as this draw has them; out of doors is out of doors. */
-  private climatesOf(p: Prepared, d: Drawn): Climate[] {
-    const { a } = p;
-    return p.legs.map((l, i) => {
-      const { ownC, coupling } = legClimate(l.kind, a);
-      if (coupling >= 1) return { ownC, coupling };
-      const s = i % LEG_SLOTS;
-      const follows = coupling + a.legCouplingSigma * d.legCoupling[s]!;
-      return { ownC: ownC + a.legOwnSigmaC * d.legOwn[s]!, coupling: Math.min(1, Math.max(0, follows)) };
-    });
   }
 
   private modelAt(box: number, node: number): HeatModel {
@@ -209,7 +200,7 @@ export class Draws {
   ): void {
     const { stepH, a } = p;
     const meanC = this.meanC.subarray(0, steps);
-    meansOf(p.ambient.pieces, this.climatesOf(p, d), warmerBy(d, stepH), meanC);
+    meansOf(p.ambient.pieces, climatesOf(p, d), warmerBy(d, stepH), meanC);
     let slot = 0;
     for (let b = 0; b < p.boxes.length; b++) {
       const load = this.loads[b]!;
@@ -292,10 +283,13 @@ export class Draws {
         const { gasTransferMPerH } = p;
         // Once it is too cold or too hot nothing that comes later is first.
         const doseH = thermalDose(tempC, steps, stepH, bag.limits);
-        const till = doseH === null ? steps : Math.min(steps, Math.ceil(doseH / stepH) + 1);
+        const reads = this.read !== null && bag.bag.id === this.followBagId;
+        const till = doseH === null || reads ? steps : Math.min(steps, Math.ceil(doseH / stepH) + 1);
         const during = { tempC, steps: till, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
-        simulateBag(bag.contents, during, a, this.bag);
-        const first = firstToFail(safeHours(this.bag, tempC, bag.limits, stepH, till, doseH));
+        simulateBag(filledAs(bag, d), during, a, this.bag);
+        const safe = safeHours(this.bag, tempC, bag.limits, stepH, till, doseH);
+        if (reads) this.read!.now = safe;
+        const first = firstToFail(safe);
         const fails = first !== null && first.hours < openH;
         this.firstH[n] = first ? first.hours : Infinity;
         this.firstBy[n] = first?.factor ?? null;
@@ -385,6 +379,8 @@ export class Draws {
       measured: {
         packs: inDepth && this.packKind.some((k) => k.length > 0) ? this.ifMeasured('packKind', chance) : null,
         boxes: inDepth ? this.ifMeasured('boxKind', chance) : null,
+        water:
+          inDepth && this.p.boxes.some((b) => b.bags.some((x) => x.unsure)) ? this.ifMeasured('water', chance) : null,
       },
       coldestC: percentile(Float64Array.from(this.outcomes, (o) => o.coldestC).sort(), 0.1),
       warmestC: percentile(Float64Array.from(this.outcomes, (o) => o.warmestC).sort(), 0.9),

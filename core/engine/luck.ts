@@ -24,6 +24,8 @@ export interface Drawn {
   packKinds: Float64Array;
   boxes: Float64Array;
   boxKinds: Float64Array;
+  /** Normal numbers: pH and hardness of a water that nobody measured. */
+  water: Float64Array;
   /** Error of the forecast at either end, °C, at nodes `WEATHER_NODE_H` apart. */
   originErrorC: Float64Array;
   destinationErrorC: Float64Array;
@@ -41,6 +43,9 @@ export function slotOfKind(id: string): number {
   for (let i = 0; i < id.length; i++) h = Math.imul(h ^ id.charCodeAt(i), 0x01000193);
   return (h >>> 0) % KIND_SLOTS;
 }
+
+/** Apart from the seeds that anybody takes. */
+const WATER_STREAM = 0x3f00000;
 
 /** Draws whose luck is kept. */
 const KEPT_DRAWS = 4 * BLOCK;
@@ -101,6 +106,9 @@ export class Luck {
     const legOwn = normals(LEG_SLOTS);
     const legCoupling = normals(LEG_SLOTS);
     const speciesUse = normals(this.species).map((z) => Math.exp(a.metabolismSigma * z));
+    // A stream of its own: what was measured since meets the same of everything else.
+    const unsure = streamOf(this.seed + WATER_STREAM, index);
+    const water = Float64Array.of(unsure.normal(), unsure.normal());
     const [originErrorC, destinationErrorC] = this.weather(s.normal);
     return {
       delayH,
@@ -112,6 +120,7 @@ export class Luck {
       packKinds,
       boxes,
       boxKinds,
+      water,
       originErrorC,
       destinationErrorC,
     };
@@ -167,6 +176,8 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
       return { ...d, packKinds: none(d.packKinds) };
     case 'boxKind':
       return { ...d, boxKinds: none(d.boxKinds) };
+    case 'water':
+      return { ...d, water: none(d.water) };
   }
 }
 

@@ -22,7 +22,7 @@ import {
 } from '@/core/calendar/legs';
 import { contentsOf, type Sealing } from './contents';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import type { Bag, Box, Consignment, Forecast } from '@/core/consignment/schema';
+import type { Bag, Box, Consignment, Forecast, WaterReading } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
 
 /** A bag ready to be computed as often as wanted. */
@@ -34,6 +34,8 @@ export interface PreparedBag {
   easeC: { min: number; max: number };
   animals: number;
   fishG: number;
+  /** Spread of what nobody measured of its water: of its pH, and of the logarithm of its alkalinity; null where all was. */
+  unsure: { pH: number; logKh: number } | null;
 }
 
 export interface PreparedBox {
@@ -81,6 +83,12 @@ export interface PrepareOptions {
 /** Longest that is computed from sealing. */
 const LONGEST_H = 336;
 
+function unsureOf(guessed: WaterReading['guessed'], a: Assumptions): PreparedBag['unsure'] {
+  const pH = guessed?.includes('pH') ? a.guessPhSigma : 0;
+  const logKh = guessed?.includes('khDkh') ? a.guessKhSigma : 0;
+  return pH > 0 || logKh > 0 ? { pH, logKh } : null;
+}
+
 function prepareBag(
   c: Consignment,
   bag: Bag,
@@ -108,6 +116,7 @@ function prepareBag(
     },
     animals: bag.animals.reduce((n, x) => n + x.count, 0),
     fishG: contents.animals.reduce((n, x) => n + x.count * x.massG, 0),
+    unsure: unsureOf(waterOfBag(c, bag).guessed, a),
   };
 }
 

@@ -12,10 +12,10 @@ export function twinsOf(p: Pick<Prepared, 'boxes'>): Int32Array {
   p.boxes.forEach((box, b) => {
     const { of } = bagKinds(box.load);
     box.bags.forEach((bag, i) => {
-      const { contents, limits, easeC, species } = bag;
+      const { contents, limits, easeC, species, unsure } = bag;
       const { species: _, ...rest } = contents as typeof contents & { species?: unknown };
       const { id: __, locked: ___, ...made } = bag.bag;
-      const key = JSON.stringify([b, of[i], rest, limits, easeC, species.map((s) => s.id), made]);
+      const key = JSON.stringify([b, of[i], rest, limits, easeC, unsure, species.map((s) => s.id), made]);
       const twin = known.get(key);
       if (twin === undefined) known.set(key, out.length);
       out.push(twin ?? -1);

@@ -14,6 +14,7 @@ import { drain } from '@/core/engine/drain';
 import { forward, toldBy, type Forward } from '@/core/engine/forward';
 import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
+import { readingOf, type BagReading } from './reading';
 import { whatIf, type Otherwise } from './what-if';
 import { adviceOn, alternatives, type Advice, type Alternative, type Measure } from './alternatives';
 import type { Outcome } from '@/core/consignment/outcome';
@@ -30,6 +31,8 @@ export interface Choosers {
   advice?: boolean;
   /** A bag whose journey is wanted otherwise, one thing at a time. */
   whatIf?: string;
+  /** A bag that is read closely: every limit by itself, with what it is made of. */
+  reading?: string;
   days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
 
@@ -67,6 +70,7 @@ export interface Evaluation extends Forward {
   plans: Alternative[];
   advice: Advice[];
   whatIf: Otherwise[];
+  reading: BagReading | null;
   days: DayOption[] | null;
 }
 
@@ -116,6 +120,7 @@ export function* evaluation(
     plans: [],
     advice: [],
     whatIf: [],
+    reading: null,
     days: null,
   };
 
@@ -170,6 +175,8 @@ export function* evaluation(
   const other = measure(catalogue, forecast, options);
   if (choosers.plans) value.plans = yield* alternatives(c, catalogue, other);
   if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf, options.packing);
+  if (choosers.reading)
+    value.reading = readingOf(c, catalogue, forecast, choosers.reading, { ...options, calendar, seed });
   if (choosers.advice) value.advice = yield* adviceOn(c, catalogue, other, value);
   if (choosers.days)
     value.days = yield* staged(

@@ -18,6 +18,8 @@ export interface BagLabel {
   treated: string[];
   /** What whoever opens it must know first. */
   heed: string[];
+  /** What the sender wants on it besides. */
+  notes: string[];
 }
 
 /** The label of a bag as data. Knows nothing of paper. */
@@ -30,6 +32,7 @@ export function bagLabel(c: Consignment, bag: Bag, catalogue: Catalogue): BagLab
   if (effects.dyes) heed.push('The water is dyed.');
   if (type.breather) heed.push('Breathing film: never float it, never lay it on plastic.');
   if (bag.lies) heed.push('Lies on its side.');
+  if (bag.soft) heed.push('Left soft: it has not leaked.');
   const gas =
     bag.gasL > 0
       ? `${bag.gasL} L ${bag.oxygenFraction > 0.5 ? 'oxygen' : bag.tabletOxygenMg ? 'air, oxygen tablet' : 'air'}`
@@ -58,5 +61,9 @@ export function bagLabel(c: Consignment, bag: Bag, catalogue: Catalogue): BagLab
     ].join('; '),
     treated: [...given.map(givenWords), ...(bag.binderMgN ? [`ammonia binder for ${bag.binderMgN} mg N`] : [])],
     heed,
+    notes: (bag.labelNotes ?? '')
+      .split(/[\n;]/)
+      .map((x) => x.trim())
+      .filter(Boolean),
   };
 }

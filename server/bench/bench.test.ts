@@ -132,7 +132,17 @@ describe('held back', () => {
     (_job: Job): Promise<Outcome<JobResult>> =>
       Promise.resolve({
         ok: true,
-        value: { risk: null, fans: null, packs: {}, warned: {}, plans: [], advice: [], whatIf: [], days },
+        value: {
+          risk: null,
+          fans: null,
+          packs: {},
+          warned: {},
+          plans: [],
+          advice: [],
+          whatIf: [],
+          reading: null,
+          days,
+        },
       });
   const holdIt = () =>
     must(

@@ -1,6 +1,6 @@
 import { blankLine } from '@/records/order-line';
 import type { Place } from '@/core/catalogue/places';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import type { Receiver } from '@/records/people';
 import type { Lot } from '@/records/tank';
 import { paperText } from '@/core/papers/confirmation';
@@ -23,9 +23,13 @@ const placeDraft = (p: Party['place']) => ({
   altitudeM: text(p.altitudeM),
 });
 export const partyDraft = (p: Party) => ({ name: p.name, address: p.address, phone: p.phone, ...placeDraft(p.place) });
-const waterDraft = (w: object): Record<string, string> =>
+/** A water as it was typed: what nobody measured was not. */
+const waterDraft = ({ guessed = [], ...w }: Partial<ReceivingTank>): Record<string, string> =>
   Object.fromEntries(
-    Object.entries(w).map(([k, v]) => [k, typeof v === 'boolean' ? (v ? 'yes' : '') : v == null ? '' : String(v)]),
+    Object.entries(w).map(([k, v]) => [
+      k,
+      (guessed as string[]).includes(k) || v == null ? '' : typeof v === 'boolean' ? (v ? 'yes' : '') : String(v),
+    ]),
   );
 
 /** The order form's draft speaks in typed text; times in the local clock of each end. */
@@ -72,12 +76,12 @@ export function draftOf(c: Consignment) {
 }
 export type OrderDraftView = ReturnType<typeof draftOf>;
 
-/** A new order: two evenings from now, the first live service, the fish room's own place, sensible water. */
+/** A new order: two evenings from now, the first live service, the fish room's own place; of its water nothing is measured yet. */
 export function newDraft(house: House, profile: Profile): OrderDraftView {
   const zone = profile.place.zone;
   const day = localAt(house.nowMs() + 2 * 864e5, zone).slice(0, 10);
   const next = localAt(house.nowMs() + 3 * 864e5, zone).slice(0, 10);
-  const water = { tempC: '25', pH: '7.2', khDkh: '5', ghDgh: '8', salinity: '0', tanMgNL: '0' };
+  const water = { tempC: '25', pH: '', khDkh: '', ghDgh: '', salinity: '0', tanMgNL: '' };
   const { services } = house.shelves().offered;
   return {
     direction: 'outgoing',

@@ -1,10 +1,10 @@
 import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
 import type { Bag, Dosed, WaterReading } from '@/core/consignment/schema';
 import type { Difference } from '@/records/field';
-import { waterKeys, waterText } from '@/ui/fields/water';
+import { waterText, waterTyped, type WaterKey } from '@/ui/fields/water';
 import type { BagStationProps } from '@/server/bag/view';
 
-export type WaterDraft = Record<keyof WaterReading, string>;
+export type WaterDraft = Record<WaterKey, string>;
 
 /** The bags under the hands, and the shipping water as it is typed. */
 export interface PlanDraft {
@@ -17,7 +17,7 @@ export interface PlanDraft {
 export const planOf = (p: Pick<BagStationProps, 'bags' | 'water' | 'drawn'>): PlanDraft => ({
   bags: p.bags,
   drawn: p.drawn,
-  water: Object.fromEntries(waterKeys.map(([k]) => [k, String(p.water[k])])) as WaterDraft,
+  water: waterTyped(p.water),
 });
 
 export interface Plan {
@@ -37,6 +37,9 @@ const madeText = (b: Partial<Bag>): string =>
     b.closure && closureWords[b.closure],
     b.cover && coverWords[b.cover],
     b.lies && 'lying',
+    b.soft && 'soft',
+    b.filledAfterH && `filled after ${b.filledAfterH} h`,
+    b.labelNotes && `label: ${b.labelNotes}`,
     b.locked && 'locked',
     ...(b.treatments ?? []).map((t) => `${t.times} × ${t.id}`),
   ]
@@ -50,7 +53,7 @@ const bagText = (b: Partial<Bag> | undefined): string =>
     : '';
 
 const drawnText = (p: Plan): string =>
-  [waterText(p.sourceWater), ...(p.drawn ?? []).map((t) => `${t.times} × ${t.id}`)].join('; ');
+  [waterText(waterTyped(p.sourceWater)), ...(p.drawn ?? []).map((t) => `${t.times} × ${t.id}`)].join('; ');
 
 /** Two plans bag by bag, where they differ. */
 export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>

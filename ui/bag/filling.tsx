@@ -28,7 +28,73 @@ function refilled(b: Bag, { lines, bagTypes, a }: Pick<SheetProps, 'lines' | 'ba
     const l = lines.find((y) => y.id === x.lineId);
     return l ? [{ shape: l.species.look.shape, lengthCm: l.lengthCm }] : [];
   });
-  return type && b.school ? { ...b, ...filledBy(b.school, type, swimmers, a) } : b;
+  return type && b.school ? { ...b, ...filledBy(b.school, type, swimmers, a, b.soft) } : b;
+}
+
+/** When somebody else fills it, and whether it is left soft. */
+function Slack({
+  bags,
+  chosen,
+  lines,
+  bagTypes,
+  a,
+  problems,
+  handle,
+  ids,
+  index,
+  whose,
+  change,
+  gas,
+}: Omit<SheetProps, 'shelf' | 'warned'> & {
+  ids: string[];
+  index: number;
+  whose: string;
+  change: Change;
+  gas: string;
+}) {
+  /** Less gas, or as much as before: by its school, or by what it holds now. */
+  const setSoft = (soft: boolean): void => {
+    const next = bags.map((b) => {
+      if (!ids.includes(b.id) || b.locked || Boolean(b.soft) === soft) return b;
+      const { soft: _, ...rest } = b;
+      const made: Bag = soft ? { ...rest, soft } : rest;
+      if (b.school) return refilled(made, { lines, bagTypes, a });
+      const holds = (b.waterL + b.gasL) * (soft ? a.softFillShare : 1 / a.softFillShare);
+      return { ...made, gasL: b.gasL === 0 ? 0 : Math.max(0, Math.round((holds - b.waterL) * 10) / 10) };
+    });
+    handle(`soft ${ids.join()}`, { bags: next, said: '' });
+  };
+  return (
+    <>
+      {gas === 'shop' && (
+        <NumberField
+          label={named('Filled after', `closing ${whose}`)}
+          path={`bags.${index}.filledAfterH`}
+          unit="h"
+          problems={problems}
+          value={String(shared(chosen, (b) => b.filledAfterH) ?? '')}
+          expected={String(a.filledElsewhereAfterH)}
+          onChange={(v) =>
+            change('filledAfterH', { filledAfterH: v.trim() === '' ? undefined : num(v) } as Partial<Bag>)
+          }
+        />
+      )}
+      {gas !== 'none' && (
+        <label className="flex min-h-9 items-center gap-2 self-end">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={shared(chosen, (b) => Boolean(b.soft)) ?? false}
+            onChange={(e) => setSoft(e.target.checked)}
+          />
+          Left soft
+        </label>
+      )}
+      {gas === 'shop' && (
+        <p className="note col-span-2">Until then it has air: the curve shows both. Closed loosely on the way there.</p>
+      )}
+    </>
+  );
 }
 
 /** Size, water and gas of the chosen bags. */
@@ -78,6 +144,7 @@ export function Filling({
     refill('gas', {
       oxygenFraction,
       filledElsewhere: kind === 'shop' ? true : undefined,
+      filledAfterH: undefined,
       ...back,
       ...tablet,
     } as Partial<Bag>);
@@ -140,6 +207,7 @@ export function Filling({
           />
         )}
         {gas === 'tablet' && number('tabletOxygenMg', 'Oxygen of the tablet', 'mg')}
+        <Slack {...{ bags, chosen, lines, bagTypes, a, problems, handle, ids, index, whose, change, gas }} />
       </div>
       {water !== undefined && width !== undefined && water > 0 && gas !== 'none' && (
         <p className="note mt-1">

@@ -1,6 +1,6 @@
 import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
 import type { Bag } from '@/core/consignment/schema';
-import { num, NumberField, SelectField } from '@/ui/fields/fields';
+import { num, NumberField, SelectField, TextField } from '@/ui/fields/fields';
 import { Doses } from './doses';
 import { named, options, shared, type Change, type SheetProps } from './sheet-parts';
 
@@ -68,6 +68,13 @@ export function Making({ chosen, whose, change, shelf }: SheetProps & { whose: s
           onChange={(v) => change('binder', { binderMgN: v.trim() === '' ? null : num(v) })}
         />
       </div>
+      <TextField
+        className="mt-2"
+        label={named('Also on the label', `of ${whose}`)}
+        path="labelNotes"
+        value={shared(chosen, (b) => b.labelNotes ?? '') ?? ''}
+        onChange={(v) => change('labelNotes', { labelNotes: v === '' ? undefined : v } as Partial<Bag>)}
+      />
       <h3 className="mb-1 mt-4">Into {chosen.length === 1 ? 'this bag' : 'each of these bags'}</h3>
       {treated === undefined && <p className="note">They differ: what is ticked here goes into all of them.</p>}
       <Doses

@@ -22,6 +22,7 @@ const Workbench = dynamic(() => import('./workbench').then((m) => m.Workbench), 
   ssr: false,
   loading: () => <div className="h-[420px]" />,
 });
+const Reading = dynamic(() => import('./reading').then((m) => m.Reading), { ssr: false });
 const WhatIfs = dynamic(() => import('./what-ifs').then((m) => m.WhatIfs), { ssr: false });
 const Plans = dynamic(() => import('./plans').then((m) => m.Plans), { ssr: false });
 
@@ -64,6 +65,7 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
           </span>
         </p>
       ))}
+      {view.hours.length > 0 && <Reading key={view.bag.id} p={p} bagId={view.bag.id} />}
       {view.hours.length > 0 && (
         <WhatIfs
           key={`${p.code} ${p.version} ${view.bag.id}`}

@@ -13,7 +13,7 @@ import type { Risk } from '@/core/engine/risk';
 import { wholePercent } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
-import { waterKeys, waterNumbers } from '@/ui/fields/water';
+import { guessedWords, waterExpected, waterKeys, waterNumbers } from '@/ui/fields/water';
 import { factorWords, one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
@@ -162,10 +162,12 @@ function ShippingWater({ p, plan, problems }: { p: BagStationProps; plan: PlanIn
             unit={unit}
             problems={problems}
             value={plan.water[k]}
+            expected={waterExpected(k)}
             onChange={(v) => plan.setWater({ ...plan.water, [k]: v })}
           />
         ))}
       </div>
+      {guessedWords(plan.water) && <p className="note mt-1">{guessedWords(plan.water)}</p>}
       <h3 className="mb-1 mt-5">Into all of it</h3>
       <Doses
         shelf={p.job.catalogue.treatments}
@@ -314,7 +316,9 @@ export function Workbench({
       <OtherProblems
         problems={problems}
         shown={(path) =>
-          /^(bags\.\d+\.(waterL|gasL|oxygenFraction|binderMgN|bagTypeId|tabletOxygenMg)|sourceWater\.)/.test(path)
+          /^(bags\.\d+\.(waterL|gasL|oxygenFraction|filledAfterH|binderMgN|bagTypeId|tabletOxygenMg)|sourceWater\.)/.test(
+            path,
+          )
         }
       />
       <Miscounted p={p} plan={plan} blank={blankBag(p, a.purityFlushed)} />

@@ -1,5 +1,10 @@
+import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
 import type { WaterReading } from '@/core/consignment/schema';
+import { guessable, guessOf, guessRange, type Guessable } from '@/core/water/guess';
 import { num } from './fields';
+
+/** A figure of a water; which of them were guessed is no figure. */
+export type WaterKey = Exclude<keyof WaterReading, 'guessed'>;
 
 /** The figures of a water as they stand in every form: key, name, unit, decimals. */
 export const waterKeys = [
@@ -9,11 +14,45 @@ export const waterKeys = [
   ['ghDgh', 'GH', '°dGH', 0],
   ['salinity', 'Salinity', '', 0],
   ['tanMgNL', 'Ammonia', 'mg N/L', 1],
-] as const satisfies readonly (readonly [keyof WaterReading, string, string, number])[];
+] as const satisfies readonly (readonly [WaterKey, string, string, number])[];
 
-/** Typed text as numbers; what is empty is no number, and the schema says so beside its field. */
-export const waterNumbers = (w: Partial<Record<keyof WaterReading, string>>): WaterReading =>
-  Object.fromEntries(waterKeys.map(([k]) => [k, num(w[k] ?? '')])) as unknown as WaterReading;
+const mayBeGuessed = (k: WaterKey): k is Guessable => (guessable as readonly string[]).includes(k);
 
-export const waterText = (w: Partial<Record<keyof WaterReading, string | number>>): string =>
+/**
+ * Typed text as numbers. What was left empty and may be guessed stands at what is usual and says so; what else is empty is
+ * no number, and the schema says so beside its field.
+ */
+export function waterNumbers(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): WaterReading {
+  const guessed = guessable.filter((k) => (w[k] ?? '').trim() === '');
+  const figures = Object.fromEntries(
+    waterKeys.map(([k]) => [k, mayBeGuessed(k) && guessed.includes(k) ? guessOf(k, a) : num(w[k] ?? '')]),
+  );
+  return { ...figures, ...(guessed.length > 0 ? { guessed } : {}) } as WaterReading;
+}
+
+/** The figures of a water as they were typed: what was guessed was not. */
+export const waterTyped = (w: WaterReading): Record<WaterKey, string> =>
+  Object.fromEntries(
+    waterKeys.map(([k]) => [k, mayBeGuessed(k) && w.guessed?.includes(k) ? '' : String(w[k])]),
+  ) as Record<WaterKey, string>;
+
+/** What an empty field is reckoned with. */
+export const waterExpected = (k: WaterKey, a: Assumptions = defaultAssumptions): string =>
+  mayBeGuessed(k) ? `${guessOf(k, a)}?` : '';
+
+/** What is told beside a water that nobody measured; null where it was. */
+export function guessedWords(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): string | null {
+  const parts = waterKeys.flatMap(([k, name, unit]) => {
+    if (!mayBeGuessed(k) || (w[k] ?? '').trim() !== '') return [];
+    const value = `${name} ${guessOf(k, a)}${unit ? ` ${unit}` : ''}`;
+    if (k !== 'pH' && k !== 'khDkh') return [value];
+    const [low, high] = guessRange(k, a);
+    return [`${value} (${low.toFixed(k === 'pH' ? 1 : 0)} to ${high.toFixed(k === 'pH' ? 1 : 0)})`];
+  });
+  return parts.length > 0
+    ? `Not measured, reckoned with what is usual, and the odds with its spread: ${parts.join(', ')}. A strip tells it.`
+    : null;
+}
+
+export const waterText = (w: Partial<Record<WaterKey, string | number>>): string =>
   waterKeys.map(([k, label]) => `${label} ${w[k] ?? ''}`).join(', ');

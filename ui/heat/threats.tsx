@@ -10,6 +10,7 @@ const words: Record<Cause, string> = {
   box: 'the box had been as tight as its kind',
   packKind: 'this kind of pack gave what is told of it',
   boxKind: 'this kind of box held what is told of it',
+  water: 'the water had been what is usual',
 };
 
 const rising = (from: number, to: number): string =>
@@ -22,6 +23,11 @@ function measuredWords({ chance, measured }: Risk): string[] {
     ...(gain(measured.boxes)
       ? [
           `Your kind of box has not been measured: a logger in one would raise the chance ${rising(chance, measured.boxes)}, if it holds what is told of it.`,
+        ]
+      : []),
+    ...(gain(measured.water)
+      ? [
+          `Nobody measured the shipping water: a strip for pH and hardness would raise the chance ${rising(chance, measured.water)}, if it is what is usual.`,
         ]
       : []),
     ...(gain(measured.packs)
@@ -50,6 +56,7 @@ export function Threats({ risk }: { risk: Risk }) {
           <h3 className="text-12 font-semibold text-ink-2">{title}</h3>
           <ul>
             {[...of]
+              .filter((cause) => cause !== 'water' || risk.measured.water != null)
               .sort((x, y) => saved[y] - saved[x])
               .map((cause) => (
                 <li key={cause} className="grid grid-cols-[1fr_auto_28px] items-center gap-2 py-0.5 text-13">

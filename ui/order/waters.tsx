@@ -5,7 +5,7 @@ import { Table } from '@/ui/kit/table';
 import { feltStep } from '@/core/calendar/felt';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
-import { waterKeys } from '@/ui/fields/water';
+import { guessedWords, waterExpected, waterKeys } from '@/ui/fields/water';
 import { ownTank, tankInto, waterOfLine, type OrderDraft, type TankOption, type WaterDraft } from './draft';
 
 /** The sender's water above the receiver's, with the step between; one pair for each way fish go. */
@@ -106,6 +106,7 @@ export function Waters({
         ))}
         <Steps d={d} />
       </Table>
+      <Guessed d={d} />
       <Choices
         d={d}
         apart={sources.length > 1 ? common : []}
@@ -115,6 +116,12 @@ export function Waters({
       />
     </section>
   );
+}
+
+/** Says what stands in for figures that nobody measured. */
+function Guessed({ d }: { d: OrderDraft }) {
+  const ours = [d.source, ...Object.values(d.waters)].map((w) => guessedWords(w)).find((x) => x !== null);
+  return ours ? <p className="note mt-1">{ours}</p> : null;
 }
 
 /** The figures of one water, a field each. */
@@ -140,6 +147,7 @@ function Cells({
         path={`${path}.${k}`}
         problems={problems}
         value={w[k] ?? ''}
+        expected={waterExpected(k)}
         onChange={(v) => set({ [k]: v })}
       />
     </td>

@@ -72,6 +72,13 @@ function Label({ x }: { x: PrintedLabel }) {
           </p>
         )}
       </section>
+      {x.notes.length > 0 && (
+        <section>
+          {x.notes.map((n) => (
+            <p key={n}>{n}</p>
+          ))}
+        </section>
+      )}
       {x.openBefore && (
         <section className="row">
           <span>Open before, in {x.openBefore.town}</span>
