@@ -45,9 +45,7 @@ describe('one bad document', () => {
         code,
         version: stored(code).version,
         boxId: '1',
-        packs,
-        ventHoles: 2,
-        bottle: null,
+        box: { packs, ventHoles: 2, bottle: null },
         shiftC: 0,
       });
     must(use([{ packId, count: 1 }]));

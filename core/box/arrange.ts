@@ -1,7 +1,9 @@
+import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
 import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { bottleCm, standingBag, type StandingBag } from '@/core/bag/geometry';
+import type { PackPlace } from '@/core/catalogue/making';
 import { layersOf } from '@/core/bag/making';
 import type { Bag, Box, Consignment, Companion } from '@/core/consignment/schema';
 
@@ -32,6 +34,7 @@ export interface PlacedBottle {
 export type ArrangementProblem =
   | { code: 'bottles'; bagId: ''; left: number; litres: number }
   | { code: 'too-tall'; bagId: string; overCm: number; heightCm: number; roomCm: number }
+  | { code: 'no-void'; bagId: ''; left: number }
   | { code: 'no-room'; bagId: string }
   | { code: 'too-long'; bagId: string; lengthCm: number; roomCm: number }
   | { code: 'too-wide'; bagId: string; diameterCm: number; roomCm: number };
@@ -40,6 +43,8 @@ export interface Arrangement {
   placed: PlacedBag[];
   /** Bottles of plain water, in the gaps the bags leave. */
   bottles: PlacedBottle[];
+  /** Packs that stand in the gaps. */
+  voids: PlacedBottle[];
   problems: ArrangementProblem[];
   /** Clear height under the packs above the tallest bag; negative when it does not fit. */
   clearCm: number;
@@ -171,7 +176,7 @@ export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag
  * too tall under the packs and lid, too wide, or finds no floor is refused with its figures. Lengths in cm.
  */
 export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a: Assumptions): Arrangement {
-  const type: BoxType = row(catalogue.boxes, box.boxTypeId, 'box');
+  const type: BoxType = madeOf(catalogue, box);
   const [inside, d, h] = innerCm(type, box);
   const thickest = (at: 'lid' | 'side'): number => {
     const cm = box.packs
@@ -228,9 +233,12 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
     placed.push({ bagId: bag.id, xCm: spot.x, yCm: spot.y, standing });
   }
   const bottles = standBottles(box, roomCm, w, d, set);
+  const voids = standPacks(box, catalogue, w, d, set);
+  const wanted = box.packs.reduce((n, p) => n + (p.at === 'void' ? p.count : 0), 0);
+  if (wanted > voids.length) problems.push({ code: 'no-void', bagId: '', left: wanted - voids.length });
   const left = (box.ballast?.count ?? 0) - bottles.length;
   if (left > 0) problems.push({ code: 'bottles', bagId: '', left, litres: box.ballast!.litres });
-  return { placed, bottles, problems, clearCm: roomCm - tallest, roomCm };
+  return { placed, bottles, voids, problems, clearCm: roomCm - tallest, roomCm };
 }
 
 /** Stands the bottles of a box in the gaps between its bags, as many as find a place. */
@@ -249,6 +257,60 @@ function standBottles(box: Box, roomCm: number, w: number, d: number, set: Circl
   return bottles;
 }
 
+/** Stands packs on edge in the gaps between the bags: each takes a circle a little wider than it is thick. */
+function standPacks(box: Box, catalogue: Catalogue, w: number, d: number, set: Circle[]): PlacedBottle[] {
+  const out: PlacedBottle[] = [];
+  for (const p of box.packs) {
+    if (p.at !== 'void') continue;
+    const diameterCm = row(catalogue.packs, p.packId, 'pack').thicknessCm + VOID_CLEAR_CM;
+    for (let i = 0; i < p.count; i++) {
+      const spot = place(diameterCm / 2, w, d, set);
+      if (!spot) break;
+      set.push(spot);
+      out.push({ xCm: spot.x, yCm: spot.y, diameterCm });
+    }
+  }
+  return out;
+}
+
+/** Paper round a pack that stands between bags, cm (†). */
+const VOID_CLEAR_CM = 2;
+
+/** Where one pack of a box lies, cm from the inner left front corner. */
+export interface PackSpot {
+  packId: string;
+  at: PackPlace;
+  /** Which entry of the box's packs it is. */
+  entry: number;
+  x: number;
+  y: number;
+  openedMin?: number | undefined;
+}
+
+/** Where the packs of a box lie: spread along the lid, down the right-hand side, or in the gaps that were found. */
+export function packSpots(box: Box, type: BoxType, arrangement: Pick<Arrangement, 'voids'>): PackSpot[] {
+  const [l, w] = innerCm(type, box);
+  const each = box.packs.flatMap((p, entry) =>
+    Array.from({ length: p.count }, () => ({
+      packId: p.packId,
+      at: p.at ?? ('lid' as const),
+      entry,
+      openedMin: p.openedMin,
+    })),
+  );
+  const of = (at: PackPlace): number => each.filter((p) => p.at === at).length;
+  const [lids, sides] = [of('lid'), of('side')];
+  const seen = { lid: 0, side: 0, void: 0 };
+  return each.map((p) => {
+    const n = ++seen[p.at];
+    if (p.at === 'lid') return { ...p, x: (l * n) / (lids + 1), y: w / 2 };
+    if (p.at === 'side') return { ...p, x: l, y: (w * n) / (sides + 1) };
+    // One that found no gap is told as such; it is computed in the corner.
+    const gap = arrangement.voids[n - 1];
+    return { ...p, x: gap?.xCm ?? l, y: gap?.yCm ?? w };
+  });
+}
+
 /** What to do about it, in words. */
 export function arrangementSentence(p: ArrangementProblem): string {
   switch (p.code) {
@@ -260,6 +322,8 @@ export function arrangementSentence(p: ArrangementProblem): string {
       return `Bag ${p.bagId} lies ${p.lengthCm.toFixed(1)} cm long and the box has ${p.roomCm.toFixed(1)} cm. Let it stand, or take a larger box.`;
     case 'bottles':
       return `${p.left === 1 ? 'One bottle' : `${p.left} bottles`} of ${p.litres} L ${p.left === 1 ? 'finds' : 'find'} no place among the bags. Take fewer or smaller ones, or a larger box.`;
+    case 'no-void':
+      return `${p.left === 1 ? 'A pack finds' : `${p.left} packs find`} no gap between the bags. Lay ${p.left === 1 ? 'it' : 'them'} under the lid or at the side.`;
     case 'no-room':
       return `There is no floor left for bag ${p.bagId}. Take a larger box or a second one.`;
   }
@@ -284,7 +348,7 @@ export const liningM2 = ({ insideCm: [l, w, h] }: BoxType): number => (2 * (l * 
 
 /** Weight of what lines a box, kg, by thickness. */
 function liningKg(box: Box, catalogue: Catalogue, a: Assumptions): number {
-  const areaM2 = liningM2(row(catalogue.boxes, box.boxTypeId, 'box'));
+  const areaM2 = liningM2(madeOf(catalogue, box));
   return (box.lining ?? []).reduce((kg, x) => kg + areaM2 * (x.thicknessCm / 100) * a.liningKgPerM3, 0);
 }
 
@@ -299,7 +363,7 @@ export function boxWeights(
   const bags = c.bags.filter((b) => b.boxId === box.id);
   const waterKg = bags.reduce((s, b) => s + b.waterL, 0);
   const fishKg = bags.flatMap((b) => b.animals).reduce((s, x) => s + (x.count * massOf(x.lineId)) / 1000, 0);
-  const boxKg = row(catalogue.boxes, box.boxTypeId, 'box').massKg;
+  const boxKg = madeOf(catalogue, box).massKg;
   const packsKg = box.packs.reduce((s, p) => s + (p.count * row(catalogue.packs, p.packId, 'pack').massG) / 1000, 0);
   const bottleKg = (box.bottle?.litres ?? 0) + (box.ballast ? box.ballast.litres * box.ballast.count : 0);
   const bagsKg = bags.reduce((s, b) => {

@@ -1,3 +1,4 @@
+import { holesWords, tapeWords } from './made';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box } from '@/core/consignment/schema';
@@ -13,6 +14,29 @@ export const ballastWords = (box: Box): string[] =>
         `${box.ballast.count === 1 ? 'A bottle' : `${box.ballast.count} bottles`} of ${box.ballast.litres} L plain water at room temperature`,
       ]
     : [];
+
+/** Where the packs of a box go, place by place: "2 × 72 h heat pack taped under the lid, air side to the bags". */
+export function packWords(box: Box, catalogue: Catalogue): string[] {
+  return box.packs.map((p) => {
+    const type = row(catalogue.packs, p.packId, 'pack');
+    const at = p.at ?? 'lid';
+    const where =
+      at === 'side'
+        ? 'wrapped, on edge at the side, held by paper'
+        : at === 'void'
+          ? 'wrapped, on edge in a gap between the bags, paper on both faces'
+          : p.onPaper
+            ? 'wrapped, laid on the paper over the bags'
+            : 'wrapped, taped under the lid';
+    const heat = type.kind === 'heat' ? ', air side inward, dry' : '';
+    const opened = p.openedMin === undefined ? '' : `, opened ${p.openedMin} min before`;
+    return `${p.count} × ${type.name} ${where}${heat}${opened}`;
+  });
+}
+
+/** How the box is closed: joint and holes. */
+export const closedWords = (box: Box): string[] =>
+  [holesWords(box), box.tape ? `Lid ${tapeWords[box.tape]}` : ''].filter((x) => x !== '');
 
 /** Names of the bags of film that breathes. */
 export const breathersIn = (bags: readonly Bag[], catalogue: Catalogue): string[] =>

@@ -1,7 +1,7 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Consignment, Road } from '@/core/consignment/schema';
 import { wayOf } from './reach';
 
 export const legWords: Readonly<Record<LegKind, string>> = {
@@ -34,6 +34,10 @@ export const legClimate = (kind: LegKind, a: Assumptions): { ownC: number; coupl
   coupling: a[`${parameter[kind]}Coupling`],
 });
 
+/** How the place of a leg answers the weather: one that is kept at a temperature follows it as little as a heated van. */
+export const climateOf = (l: Pick<Leg, 'kind' | 'heldC'>, a: Assumptions): { ownC: number; coupling: number } =>
+  l.heldC === undefined ? legClimate(l.kind, a) : { ownC: l.heldC, coupling: a.vanConditionedCoupling };
+
 export interface Leg {
   kind: LegKind;
   label: string;
@@ -44,6 +48,8 @@ export interface Leg {
   flight: boolean;
   /** Of a leg between: how far along the way it begins and ends, 0…1; the whole way where absent. */
   part?: readonly [from: number, to: number];
+  /** Kept at so many degrees by whoever carries it; by its kind where absent. */
+  heldC?: number;
 }
 
 /** Kinds in which a bag is carried or driven: its water moves. Hold, ramp and doorstep are at rest. */
@@ -142,17 +148,46 @@ export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, unt
   const leaveMs = Math.min(k.leaveMs, k.handOverMs);
   add('room', 'Bench', k.sealMs, leaveMs, 'origin');
   add('own-car', 'Drive', Math.max(k.sealMs, leaveMs), k.handOverMs, 'origin');
-  const way = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions)).legs;
-  const total = way.reduce((sum, l) => sum + l.share, 0);
   let from = Math.max(k.handOverMs, k.sealMs);
-  const span = k.arriveMs - from;
-  for (const l of way) {
-    const to = from + (span * l.share) / total;
-    add(l.kind, l.label, from, to, l.at, l.part);
-    from = to;
+  if (c.road?.serviceId === c.serviceId) from = byHand(c.road, from, k.arriveMs, legs);
+  else {
+    const way = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions)).legs;
+    const total = way.reduce((sum, l) => sum + l.share, 0);
+    const span = k.arriveMs - from;
+    for (const l of way) {
+      const to = from + (span * l.share) / total;
+      add(l.kind, l.label, from, to, l.at, l.part);
+      from = to;
+    }
   }
   add(service.waitsAt, legWords[service.waitsAt], Math.max(from, k.arriveMs), untilMs, 'destination');
   return legs;
+}
+
+/** Legs that a hand has set, from hand-over on; the last lasts until delivery, and what comes after it is cut. */
+function byHand(road: Road, handOverMs: number, arriveMs: number, legs: Leg[]): number {
+  const between = road.legs.reduce((h, l) => h + (l.at === 'between' ? l.hours : 0), 0);
+  let from = handOverMs;
+  let gone = 0;
+  road.legs.forEach((l, i) => {
+    const last = i === road.legs.length - 1;
+    const to = last ? arriveMs : Math.min(arriveMs, from + l.hours * 60 * MIN);
+    const part = l.at === 'between' ? ([gone / between, (gone + l.hours) / between] as const) : undefined;
+    if (l.at === 'between') gone += l.hours;
+    if (to > from)
+      legs.push({
+        kind: l.kind,
+        label: l.label || legWords[l.kind],
+        startMs: from,
+        endMs: to,
+        at: l.at,
+        flight: l.kind === 'aircraft-hold',
+        ...(part ? { part } : {}),
+        ...(l.heldC === undefined ? {} : { heldC: l.heldC }),
+      });
+    from = to;
+  });
+  return from;
 }
 
 /** Where the hours of a delay are spent. */

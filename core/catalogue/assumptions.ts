@@ -181,6 +181,8 @@ export const assumptionTable = {
   guessKhSigma: ours(0.55, 'Lognormal spread of such a hardness'),
   guessGhDgh: ours(10, 'General hardness that nobody measured, °dGH'),
   guessTanMgNL: ours(0.2, 'Ammonia of kept water that nobody measured, mg N/L'),
+  tapeAllRound: ours(0.35, 'Of the leak of a lid whose corners are free, what tape all round leaves'),
+  tapeStrips: ours(2, 'Times that leak, where two strips leave the joint open'),
   longBenchH: ours(8, 'Beyond this the first bags wait long for the last'),
   boxingMin: practice(45, 'Standing for leaks, lining and filling the box, closing'),
   beforeCutOffMin: practice(50, 'Be at the counter this long before the cut-off'),

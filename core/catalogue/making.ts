@@ -10,3 +10,12 @@ export type Cover = (typeof coverKinds)[number];
 /** How much water: shares of the bag, depths in it, or what snails and breather film want. */
 export const waterSchools = ['third', 'half', 'fin', 'ten-cm', 'little', 'moist', 'full'] as const;
 export type WaterSchool = (typeof waterSchools)[number];
+/** How a box by own measures is built. */
+export const builds = ['moulded', 'cut', 'cool', 'carton'] as const;
+export type Build = (typeof builds)[number];
+/** How the joint of its lid is closed. */
+export const tapes = ['all-round', 'corners', 'strips'] as const;
+export type Tape = (typeof tapes)[number];
+/** Where a pack lies: under the lid, at the side, or in a gap between the bags. */
+export const packPlaces = ['lid', 'side', 'void'] as const;
+export type PackPlace = (typeof packPlaces)[number];

@@ -1,3 +1,4 @@
+import { madeOf } from '@/core/box/made';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { ballastBottle, linings } from '@/core/catalogue/gear';
 import { row } from '@/core/catalogue/row';
@@ -11,7 +12,10 @@ import { counted } from '@/core/quantities/words';
 const volume = (t: BoxType): number => outsideCm(t).reduce((p, s) => p * s, 1);
 
 /** Cut sheet and winter walls are chosen for a reason, never as a matter of course. */
-const isEveryday = (t: BoxType): boolean => t.id !== 'box-cut' && t.wallCm < THICK_CM;
+const isEveryday = (t: BoxType): boolean => t.id !== 'box-cut' && t.wallCm >= THIN_CM && t.wallCm < THICK_CM;
+
+/** Thinner than this is a carton. */
+const THIN_CM = 1;
 
 /** Walls from here on are for winter. */
 const THICK_CM = 5;
@@ -31,17 +35,14 @@ export interface Making {
 
 /** "Winter foam box, double wall, foam sheet, 2 cm, 4 bottles of 1 L water". */
 export function makingName(box: Box, catalogue: Catalogue): string {
-  const words = [
-    row(catalogue.boxes, box.boxTypeId, 'box').name,
-    ...(box.lining ?? []).map((x) => x.name.toLowerCase()),
-  ];
+  const words = [madeOf(catalogue, box).name, ...(box.lining ?? []).map((x) => x.name.toLowerCase())];
   if (box.ballast) words.push(`${counted(box.ballast.count, 'bottle')} of ${box.ballast.litres} L water`);
   return words.join(' + ');
 }
 
 /** What a box costs with all that is in it, and its freight; packs not counted. */
 export function costOfBox(c: Consignment, box: Box, catalogue: Catalogue): { cost: number; kg: number } {
-  const type = row(catalogue.boxes, box.boxTypeId, 'box');
+  const type = madeOf(catalogue, box);
   const service = row(catalogue.services, c.serviceId, 'service');
   const { freight, weights } = weighed(c, box, service, catalogue, withOverrides(c.assumptions));
   const lined = (box.lining ?? []).reduce((sum, x) => {
@@ -60,13 +61,23 @@ export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Mak
   const a = withOverrides(c.assumptions);
   const bags = c.bags.filter((b) => b.boxId === first.id);
   const thick = catalogue.boxes.filter((t) => t.wallCm >= THICK_CM && t.id !== first.boxTypeId);
-  const types = [row(catalogue.boxes, first.boxTypeId, 'box'), ...thick];
+  const types = [madeOf(catalogue, first), ...thick];
   const walls = [[], ...linings.map((x) => [x])];
   return types
     .flatMap((type) =>
       walls.flatMap((lining) =>
         BOTTLES.map((count): Making => {
-          const box: Box = { id: first.id, boxTypeId: type.id, packs: [], ventHoles: 0 };
+          // Its own measures, and how its lid is taped, are a hand's: they stay with the box itself.
+          const { own, tape, ventMm } = first;
+          const box: Box = {
+            id: first.id,
+            boxTypeId: type.id,
+            packs: [],
+            ventHoles: 0,
+            ...(own && type === types[0] ? { own } : {}),
+            ...(tape ? { tape } : {}),
+            ...(ventMm ? { ventMm } : {}),
+          };
           if (lining.length > 0) box.lining = lining.map(({ costPerM2: _, ...x }) => x);
           if (count > 0) box.ballast = { litres: ballastBottle.litres, count };
           return { box, ...costOfBox(c, box, catalogue) };

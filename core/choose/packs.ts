@@ -69,8 +69,12 @@ export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'
   const names = ids.reverse().map((id) => {
     const type = row(catalogue.packs, id, 'pack');
     const short = type.name.replace(' heat pack', '').replace('Cold pack, ', 'cold ');
-    const sides = plan.packs.reduce((n, p) => n + (p.packId === id && p.at === 'side' ? p.count : 0), 0);
-    return `${countOf(plan.packs, id)} × ${short}${sides > 0 ? ` (${sides} side)` : ''}`;
+    const at = (place: 'side' | 'void'): number =>
+      plan.packs.reduce((n, p) => n + (p.packId === id && p.at === place ? p.count : 0), 0);
+    const where = (['side', 'void'] as const).flatMap((x) =>
+      at(x) > 0 ? [`${at(x)} ${x === 'void' ? 'between bags' : x}`] : [],
+    );
+    return `${countOf(plan.packs, id)} × ${short}${where.length > 0 ? ` (${where.join(', ')})` : ''}`;
   });
   if (plan.bottle) names.push(`${plan.bottle.litres} L bottle`);
   return names.length > 0 ? names.join(' + ') : 'No pack';

@@ -1,3 +1,4 @@
+import { madeOf } from '@/core/box/made';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -67,7 +68,7 @@ function contradiction(c: Consignment, w: WaterReading, path: string): Problem[]
 function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
   return c.boxes.flatMap((b, i) => {
     const thickCm = (b.lining ?? []).reduce((sum, l) => sum + l.thicknessCm, 0);
-    const inside = Math.min(...row(catalogue.boxes, b.boxTypeId, 'box').insideCm);
+    const inside = Math.min(...madeOf(catalogue, b).insideCm);
     return inside - 2 * thickCm >= LEAST_ROOM_CM
       ? []
       : [

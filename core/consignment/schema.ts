@@ -1,7 +1,15 @@
 import { z } from 'zod';
-import { closureKinds, cornerKinds, coverKinds, waterSchools } from '@/core/catalogue/making';
+import {
+  builds,
+  closureKinds,
+  cornerKinds,
+  coverKinds,
+  packPlaces,
+  tapes,
+  waterSchools,
+} from '@/core/catalogue/making';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
-import { catalogueSchema } from '@/core/catalogue/schema';
+import { catalogueSchema, legKinds } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
 import { companionKinds } from './companions';
@@ -166,6 +174,21 @@ export const bagSchema = z.object({
 });
 export type Bag = z.infer<typeof bagSchema>;
 
+/** A box as somebody measured it. Inside, cm; wall, cm; weighed, kg, or left to follow from its walls. */
+export const ownBoxSchema = z.object({
+  name: text(60),
+  build: z.enum(builds, { error: 'Say how it is built.' }),
+  insideCm: z.tuple([
+    between(8, 150, 'The length inside'),
+    between(8, 150, 'The width inside'),
+    between(5, 150, 'The height inside'),
+  ]),
+  wallCm: between(0.2, 15, 'The wall'),
+  kWPerMK: between(0.018, 0.3, 'Conductivity'),
+  massKg: between(0.05, 40, 'The weight').optional(),
+});
+export type OwnBox = z.infer<typeof ownBoxSchema>;
+
 export const boxSchema = z.object({
   id: text(8).min(1),
   boxTypeId: text(80).min(1),
@@ -175,11 +198,21 @@ export const boxSchema = z.object({
       z.object({
         packId: text(80).min(1),
         count: z.number().int().min(1).max(6),
-        at: z.enum(['lid', 'side']).optional(),
+        at: z.enum(packPlaces).optional(),
+        /** Laid on the paper over the bags instead of taped to the lid. */
+        onPaper: z.boolean().optional(),
+        /** Opened so many minutes before the box is closed; the house's usual ones where absent. */
+        openedMin: between(0, 1440, 'Minutes open').optional(),
       }),
     )
     .max(12),
   ventHoles: z.number().int().min(0).max(8),
+  /** How wide each hole is, mm; 6 where absent. */
+  ventMm: between(1, 40, 'The hole').optional(),
+  /** How the lid joint is closed; corners left free where absent. */
+  tape: z.enum(tapes).optional(),
+  /** The box by own measures, in place of those of its kind. */
+  own: ownBoxSchema.optional(),
   /** Paper, bubble wrap or sheet inside the foam, from the wall inwards. */
   lining: z
     .array(
@@ -246,6 +279,30 @@ export const fastSchema = z.object({
 });
 export type FastChoice = z.infer<typeof fastSchema>;
 
+/** The road as a hand knows it, from hand-over to delivery: where it is, for how long, and what holds it warm. */
+export const roadSchema = z.object({
+  /** The service it was told of: another one goes its own way. */
+  serviceId: text(80).min(1),
+  legs: z
+    .array(
+      z.object({
+        kind: z.enum(legKinds, { error: 'Say what carries it.' }),
+        label: text(60),
+        at: z.enum(['origin', 'between', 'destination']),
+        /** The last leg lasts until delivery, whatever stands here. */
+        hours: z
+          .number({ error: 'The hours of a leg must be a number.' })
+          .gt(0, 'A leg takes time: give its hours, or take it away.')
+          .max(336, 'A leg takes two weeks at most.'),
+        /** Kept at so many degrees by whoever carries it. */
+        heldC: between(-30, 45, 'Kept at').optional(),
+      }),
+    )
+    .min(1, 'A road has a leg.')
+    .max(24, 'At most 24 legs.'),
+});
+export type Road = z.infer<typeof roadSchema>;
+
 /** The code of an order that is still being typed: it is told as "this order". */
 export const UNNAMED = 'KC-0000';
 
@@ -261,6 +318,8 @@ export const consignmentSchema = z.object({
   sender: partySchema,
   receiver: partySchema,
   serviceId: text(80).min(1),
+  /** Legs by hand; those of the service where absent. */
+  road: roadSchema.optional(),
   handOverAt: instant,
   window: z.object({ startAt: instant, endAt: instant }).nullable(),
   openingAt: instant,

@@ -2,7 +2,16 @@ import { capital, counted } from '@/core/quantities/words';
 import { depthOf } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';
 import { doseWords, drawnWith, effectsOf, givenTo } from '@/core/bag/treatments';
-import { ballastWords, breathersIn, breatherWords, linerWords, liningWords } from '@/core/box/contents';
+import {
+  ballastWords,
+  breathersIn,
+  breatherWords,
+  closedWords,
+  linerWords,
+  liningWords,
+  packWords,
+} from '@/core/box/contents';
+import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Consignment } from '@/core/consignment/schema';
@@ -142,16 +151,18 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       },
       {
         key: `lid:${box.id}`,
-        title: `Packs under the lid, close box${n}`,
-        detail:
-          box.packs.length > 0
-            ? `Wrapped, taped under the lid, air side inward.${box.ventHoles > 0 ? ` ${box.ventHoles} holes of 6 mm beside the packs.` : ''}`
-            : 'No pack: tape the joint all round.',
+        title: box.packs.length > 0 ? `Packs in, close box${n}` : `Close box${n}`,
+        detail: `${[
+          ...packWords(box, catalogue),
+          ...(box.bottle ? [`A bottle of ${box.bottle.litres} L at ${box.bottle.startC} °C, wrapped, upright`] : []),
+          ...closedWords(box),
+          ...(box.packs.length === 0 && !box.tape ? ['No pack: tape the joint all round'] : []),
+        ].join('. ')}.`,
       },
       {
         key: `out:${box.id}`,
         title: `Carton, labels, weight${n}`,
-        detail: 'Live fish, this way up, both phone numbers. Old labels struck out. Weigh it.',
+        detail: `${capital(madeOf(catalogue, box).name)}. Live fish, this way up, both phone numbers. Old labels struck out. Weigh it.`,
         caution: 'Over 23 kg two people lift.',
       },
     );

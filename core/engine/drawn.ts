@@ -1,5 +1,5 @@
 import { holds, type BagContents } from '@/core/bag/simulate';
-import { legClimate } from '@/core/calendar/legs';
+import { climateOf } from '@/core/calendar/legs';
 import type { Climate } from '@/core/weather/ambient';
 import { LEG_SLOTS, type Drawn } from './luck';
 import type { Prepared, PreparedBag } from './prepare';
@@ -8,7 +8,7 @@ import type { Prepared, PreparedBag } from './prepare';
 export function climatesOf(p: Prepared, d: Drawn): Climate[] {
   const { a } = p;
   return p.legs.map((l, i) => {
-    const { ownC, coupling } = legClimate(l.kind, a);
+    const { ownC, coupling } = climateOf(l, a);
     if (coupling >= 1) return { ownC, coupling };
     const s = i % LEG_SLOTS;
     const follows = coupling + a.legCouplingSigma * d.legCoupling[s]!;

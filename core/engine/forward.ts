@@ -1,3 +1,4 @@
+import { madeOf } from '@/core/box/made';
 import { layersOf } from '@/core/bag/making';
 import { effectsOf, givenTo, unfit } from '@/core/bag/treatments';
 import { row } from '@/core/catalogue/row';
@@ -246,7 +247,7 @@ export function weighed(
   return {
     weights,
     freight: chargeable({
-      sides: outsideCm(row(catalogue.boxes, box.boxTypeId, 'box')),
+      sides: outsideCm(madeOf(catalogue, box)),
       actual: Math.round(weights.totalKg * 100) / 100,
       divisor: service.divisor,
       step: service.stepKg,

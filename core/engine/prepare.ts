@@ -1,10 +1,11 @@
+import { holesOf6mm, madeOf, tapeFactor } from '@/core/box/made';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue, PackType, Species } from '@/core/catalogue/schema';
 import type { BagContents } from '@/core/bag/simulate';
 import { limitsFor, type BagLimits } from '@/core/bag/slack';
-import { arrange, type PlacedBag, innerCm, type Arrangement } from '@/core/box/arrange';
+import { arrange, packSpots, type PlacedBag, innerCm, type Arrangement } from '@/core/box/arrange';
 import { mostDelicate, thermalLimitsOf, toleranceLimits } from '@/core/fish/tolerance';
 import { SEA_JUDGED_FROM } from '@/core/water/criteria';
 import type { BoxLoad, HeatPackLoad } from '@/core/heat/model';
@@ -120,21 +121,6 @@ function prepareBag(
   };
 }
 
-/** Where the packs of a box lie: spread along the lid, or down the right-hand side. cm from the inner left front corner. */
-function packSpots(box: Box, type: BoxType): { packId: string; x: number; y: number }[] {
-  const [l, w] = innerCm(type, box);
-  const each = box.packs.flatMap((p) => Array.from({ length: p.count }, () => ({ id: p.packId, at: p.at ?? 'lid' })));
-  const lids = each.filter((p) => p.at === 'lid').length;
-  const sides = each.length - lids;
-  let lid = 0;
-  let side = 0;
-  return each.map((p) =>
-    p.at === 'lid'
-      ? { packId: p.id, x: (l * ++lid) / (lids + 1), y: w / 2 }
-      : { packId: p.id, x: l, y: (w * ++side) / (sides + 1) },
-  );
-}
-
 /** The heat of a box with its packs, bags where they stand. */
 export function loadOf(
   p: { consignment: Consignment; catalogue: Catalogue; a: Assumptions },
@@ -143,12 +129,12 @@ export function loadOf(
   arrangement: Arrangement,
   start: { airC: number; sealedAtH: number; closedAtH: number },
 ): BoxLoad {
-  const type = row(p.catalogue.boxes, box.boxTypeId, 'box');
+  const type = madeOf(p.catalogue, box);
   const [l, w] = innerCm(type, box);
   const at = bags.map((b) => arrangement.placed.find((x) => x.bagId === b.bag.id));
   const heatPacks: HeatPackLoad[] = [];
   const coldPacks: BoxLoad['coldPacks'][number][] = [];
-  for (const spot of packSpots(box, type)) {
+  for (const spot of packSpots(box, type, arrangement)) {
     const pack: PackType = row(p.catalogue.packs, spot.packId, 'pack');
     if (pack.kind === 'cold') {
       coldPacks.push({ massKg: pack.massG / 1000, startC: p.a.coldPackStartC });
@@ -163,7 +149,14 @@ export function loadOf(
         nearBag = i;
       }
     });
-    heatPacks.push({ kindId: pack.id, curve: pack, massG: pack.massG, strength: 1, nearBag });
+    heatPacks.push({
+      kindId: pack.id,
+      curve: pack,
+      massG: pack.massG,
+      strength: 1,
+      nearBag,
+      ...(spot.openedMin === undefined ? {} : { openedH: spot.openedMin / 60 }),
+    });
   }
   return {
     shell: {
@@ -174,8 +167,8 @@ export function loadOf(
       ...(type.cartonCm === undefined ? {} : { cartonCm: type.cartonCm }),
     },
     lossFactor: 1,
-    leakLPerH: type.leakLPerH,
-    ventHoles: box.ventHoles,
+    leakLPerH: type.leakLPerH * tapeFactor(box.tape, p.a),
+    ventHoles: holesOf6mm(box),
     bags: bags.map((b, i) => {
       const placed = at[i];
       const gap = placed ? gapToWall(placed, l, w) : p.a.wallReachCm;
@@ -259,7 +252,7 @@ export function prepare(
     );
     return {
       box,
-      type: row(catalogue.boxes, box.boxTypeId, 'box'),
+      type: madeOf(catalogue, box),
       bags,
       arrangement,
       load: loadOf({ consignment: c, catalogue, a }, box, bags, arrangement, {

@@ -15,6 +15,7 @@ import { forward, toldBy, type Forward } from '@/core/engine/forward';
 import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
 import { readingOf, type BagReading } from './reading';
+import { boxReadingOf, type BoxReading } from './wall';
 import { whatIf, type Otherwise } from './what-if';
 import { adviceOn, alternatives, type Advice, type Alternative, type Measure } from './alternatives';
 import type { Outcome } from '@/core/consignment/outcome';
@@ -33,6 +34,8 @@ export interface Choosers {
   whatIf?: string;
   /** A bag that is read closely: every limit by itself, with what it is made of. */
   reading?: string;
+  /** A box that is read closely: every bag's curve, and what each thing of its wall is worth. */
+  box?: string;
   days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
 
@@ -71,6 +74,7 @@ export interface Evaluation extends Forward {
   advice: Advice[];
   whatIf: Otherwise[];
   reading: BagReading | null;
+  box: BoxReading | null;
   days: DayOption[] | null;
 }
 
@@ -121,6 +125,7 @@ export function* evaluation(
     advice: [],
     whatIf: [],
     reading: null,
+    box: null,
     days: null,
   };
 
@@ -177,6 +182,7 @@ export function* evaluation(
   if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf, options.packing);
   if (choosers.reading)
     value.reading = readingOf(c, catalogue, forecast, choosers.reading, { ...options, calendar, seed });
+  if (choosers.box) value.box = boxReadingOf(c, catalogue, forecast, choosers.box, options.packing);
   if (choosers.advice) value.advice = yield* adviceOn(c, catalogue, other, value);
   if (choosers.days)
     value.days = yield* staged(

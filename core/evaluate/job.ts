@@ -7,6 +7,7 @@ import type { Risk } from '@/core/engine/risk';
 import type { Fan } from '@/core/engine/fan';
 import type { Advice, Alternative } from './alternatives';
 import type { BagReading } from './reading';
+import type { BoxReading } from './wall';
 import type { Otherwise } from './what-if';
 import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
 import type { Problem } from '@/core/consignment/outcome';
@@ -36,6 +37,7 @@ export interface JobResult {
   advice: Advice[];
   whatIf: Otherwise[];
   reading: BagReading | null;
+  box: BoxReading | null;
   /** Ship days × services, best first; null where they were not asked for. */
   days: DayOption[] | null;
 }
@@ -60,10 +62,10 @@ export function* runJob(job: Job): Generator<JobReport> {
       step = work.next();
     }
     if (!step.value.ok) return yield { kind: 'refused', problems: step.value.problems };
-    const { risk, fans, packs, plans, advice, whatIf, reading, days, bags } = step.value.value;
+    const { risk, fans, packs, plans, advice, whatIf, reading, box, days, bags } = step.value.value;
     const warned = Object.fromEntries(bags.flatMap((b) => (b.warnings.length > 0 ? [[b.id, b.warnings]] : [])));
     const rows = Object.fromEntries(Object.entries(packs).map(([id, list]) => [id, list.map(rowOf)]));
-    yield { kind: 'done', result: { risk, fans, packs: rows, warned, plans, advice, whatIf, reading, days } };
+    yield { kind: 'done', result: { risk, fans, packs: rows, warned, plans, advice, whatIf, reading, box, days } };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     yield { kind: 'refused', problems: [{ path: '', message: error.message }] };

@@ -22,6 +22,8 @@ export interface HeatPackLoad {
   massG: number;
   /** Times the rated power: 1, or what a draw made of it; 0 for a dud. */
   strength: number;
+  /** Hours it has lain open when the box is closed; the usual ones where absent. */
+  openedH?: number;
   /** Index of the bag that lies nearest, or −1 when none is near. */
   nearBag: number;
 }
@@ -37,6 +39,7 @@ export interface BoxLoad {
   lossFactor: number;
   /** Fresh air by leaks alone, L/h. */
   leakLPerH: number;
+  /** Holes of 6 mm, or as many of another width as that. */
   ventHoles: number;
   bags: readonly BagMass[];
   heatPacks: readonly HeatPackLoad[];

@@ -78,13 +78,16 @@ export interface BurningPacks {
 }
 
 /** Packs that have lain open on the bench for their time. */
-export function lightPacks(packs: readonly { curve: PackCurve; strength: number }[], a: Assumptions): BurningPacks {
+export function lightPacks(
+  packs: readonly { curve: PackCurve; strength: number; openedH?: number }[],
+  a: Assumptions,
+): BurningPacks {
   return {
     curves: packs.map((p) => ({
       hours: Float64Array.from(p.curve.ratedW, (x) => x[0]),
       watts: Float64Array.from(p.curve.ratedW, (x) => x[1]),
     })),
-    clockH: new Float64Array(packs.length).fill(a.packBenchMin / 60),
+    clockH: Float64Array.from(packs, (p) => p.openedH ?? a.packBenchMin / 60),
     stretch: new Int32Array(packs.length).fill(1),
     strength: Float64Array.from(packs, (p) => p.strength),
     powerW: new Float64Array(packs.length),

@@ -3,7 +3,7 @@ import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { seriesOf, weatherAt, type WeatherSeries } from './forecast';
-import { destinationPart, legClimate, movingKinds, type Leg } from '@/core/calendar/legs';
+import { destinationPart, climateOf, movingKinds, type Leg } from '@/core/calendar/legs';
 
 const HOUR = 3600_000;
 
@@ -102,7 +102,7 @@ function along(
   const of = (): Float64Array => new Float64Array(time.steps);
   const pieces: Piece[] = [];
   const out: Ambient = { pointC: of(), meanC: of(), pieces, pressureKPa: of(), moving: of(), uncoveredFromH: null };
-  const climates = legs.map((l) => legClimate(l.kind, a));
+  const climates = legs.map((l) => climateOf(l, a));
   const groundKPa = {
     origin: isaPressureKPa(ends.origin.altitudeM ?? 0),
     destination: isaPressureKPa(ends.destination.altitudeM ?? 0),

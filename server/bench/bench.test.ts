@@ -141,6 +141,7 @@ describe('held back', () => {
           advice: [],
           whatIf: [],
           reading: null,
+          box: null,
           days,
         },
       });

@@ -1,8 +1,16 @@
+import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
 import { freightPrice } from '@/core/box/freight';
-import { ballastWords, breathersIn, breatherWords, linerWords, liningWords } from '@/core/box/contents';
+import {
+  ballastWords,
+  breathersIn,
+  breatherWords,
+  closedWords,
+  linerWords,
+  liningWords,
+  packWords,
+} from '@/core/box/contents';
 import { arrangementSentence, companionsIn } from '@/core/box/arrange';
-import { planName } from '@/core/choose/packs';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { catalogueOf } from '@/server/consignment/result';
@@ -29,11 +37,11 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
         (x) => `${[x.amount, x.name].filter(Boolean).join(' ')}, wrapped damp, far from the packs`,
       ),
       packs.packs.length > 0
-        ? `Paper over the bags; ${planName(packs, catalogue)} proved warm, wrapped, taped under the lid${packs.packs.some((p) => p.at === 'side') ? ' and at the side' : ''}`
+        ? `Paper over the bags; proved warm: ${packWords(packs, catalogue).join('; ')}`
         : packs.bottle
           ? `A wrapped bottle of ${packs.bottle.litres} L at ${packs.bottle.startC} °C among the bags, upright; paper over all`
           : 'Paper over the bags, no pack: tape the joint all round',
-      packs.ventHoles > 0 ? `Lid on; ${packs.ventHoles} holes of 6 mm beside the packs` : 'Lid on',
+      ['Lid on', ...closedWords(packs)].join('; '),
     ];
   });
   return {
@@ -41,7 +49,7 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
       const box = c.boxes.find((x) => x.id === b.id)!;
       return {
         box,
-        type: row(catalogue.boxes, box.boxTypeId, 'box'),
+        type: madeOf(catalogue, box),
         outsideCm: b.outsideCm,
         liningCm: (box.lining ?? []).reduce((cm, x) => cm + x.thicknessCm, 0),
         arrangement: b.arrangement,

@@ -5,9 +5,13 @@ import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as forecast from './forecast';
 import * as packs from './packs';
+import * as road from './road';
 
 export async function savePacks(press: string, input: packs.PacksInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(packs.savePacks(h, input)));
+}
+export async function saveRoad(press: string, input: road.RoadInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(road.saveRoad(h, input)));
 }
 export async function importForecast(
   press: string,

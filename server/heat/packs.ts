@@ -10,26 +10,42 @@ const packsInput = z.object({
   code: id(20),
   version,
   boxId: id(),
-  packs: boxSchema.shape.packs,
-  ventHoles: boxSchema.shape.ventHoles,
-  bottle: boxSchema.shape.bottle,
+  /** What of the box is changed; what is left out stays, null takes it away. */
+  box: z.object({
+    packs: boxSchema.shape.packs.optional(),
+    ventHoles: boxSchema.shape.ventHoles.optional(),
+    ventMm: boxSchema.shape.ventMm.nullable(),
+    tape: boxSchema.shape.tape.nullable(),
+    lining: boxSchema.shape.lining.nullable(),
+    own: boxSchema.shape.own.nullable(),
+    bottle: boxSchema.shape.bottle,
+    ballast: boxSchema.shape.ballast,
+  }),
   shiftC: z
     .number({ error: 'The shift must be a number.' })
     .min(-30, 'At most 30 °C colder.')
-    .max(30, 'At most 30 °C warmer.'),
+    .max(30, 'At most 30 °C warmer.')
+    .optional(),
 });
 export type PacksInput = z.input<typeof packsInput>;
+
+/** A box with some of it changed; what was taken away is no longer there. */
+function changed<T extends object>(box: T, to: object): T {
+  const next = { ...box, ...to };
+  return Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined && v !== null)) as T;
+}
 
 export function savePacks(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = packsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, boxId, packs, ventHoles, bottle, shiftC } = parsed.data;
-  return change(house, code, version, 'the packs', (c) => ({
+  const { code, version, boxId, box, shiftC } = parsed.data;
+  const what = 'packs' in box || Object.keys(box).length === 0 ? 'the packs' : 'the box';
+  return change(house, code, version, what, (c) => ({
     ok: true,
     value: {
       ...c,
-      boxes: c.boxes.map((b) => (b.id === boxId ? { ...b, packs, ventHoles, bottle: bottle ?? null } : b)),
-      forecast: c.forecast ? { ...c.forecast, shiftC } : null,
+      boxes: c.boxes.map((b) => (b.id === boxId ? changed(b, box) : b)),
+      forecast: c.forecast && shiftC !== undefined ? { ...c.forecast, shiftC } : c.forecast,
     },
   }));
 }

@@ -1,5 +1,12 @@
 import { TZDate } from '@date-fns/tz';
 import { sampled } from '@/core/quantities/sample';
+import { innerCm, packSpots } from '@/core/box/arrange';
+import { madeOf } from '@/core/box/made';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Box, Consignment } from '@/core/consignment/schema';
+import type { Evaluation } from '@/core/evaluate/evaluate';
 import { planName } from '@/core/choose/packs';
 import { least, type State } from '@/core/engine/forward';
 import { jobRows } from '@/server/consignment/result';
@@ -19,6 +26,45 @@ const localTime = (ms: number, zone: string): string => {
 const worstState = (states: readonly State[]): State =>
   states.includes('stop') ? 'stop' : states.includes('watch') ? 'watch' : 'fine';
 
+/** The box as it is drawn: clear inside, cm, its bags, and every pack with the bag that it warms. */
+function crateOf(box: Box, c: Consignment, e: Evaluation, catalogue: Catalogue) {
+  const type = madeOf(catalogue, box);
+  const a = withOverrides(c.assumptions);
+  const { arrangement } = e.boxes.find((b) => b.id === box.id)!;
+  return {
+    name: type.name,
+    insideCm: innerCm(type, box),
+    /** What its kind or own measures say, before any lining. */
+    typeCm: type.insideCm,
+    wallOnlyCm: type.wallCm,
+    kWPerMK: type.kWPerMK,
+    wallCm: type.wallCm + (box.lining ?? []).reduce((cm, l) => cm + l.thicknessCm, 0),
+    bags: arrangement.placed.map((b) => ({
+      id: b.bagId,
+      x: b.xCm,
+      y: b.yCm,
+      lies: Boolean(b.lying),
+      halfX: (b.lying ? (b.lying.along === 'x' ? b.lying.lengthCm : b.lying.acrossCm) : b.standing.diameterCm) / 2,
+      halfY: (b.lying ? (b.lying.along === 'y' ? b.lying.lengthCm : b.lying.acrossCm) : b.standing.diameterCm) / 2,
+    })),
+    spots: packSpots(box, type, arrangement).map((x) => {
+      const pack = row(catalogue.packs, x.packId, 'pack');
+      const far = (b: (typeof arrangement.placed)[number]): number => Math.hypot(b.xCm - x.x, b.yCm - x.y);
+      const nearest = [...arrangement.placed].sort((p, q) => far(p) - far(q))[0];
+      return {
+        at: x.at,
+        x: x.x,
+        y: x.y,
+        name: pack.name,
+        cold: pack.kind === 'cold',
+        sizeCm: pack.sizeCm,
+        thickCm: pack.thicknessCm,
+        near: nearest && pack.kind === 'heat' && far(nearest) < a.packReachCm ? nearest.bagId : null,
+      };
+    }),
+  };
+}
+
 /** The Heat station: every pack set of every box on the same clock and forecast. */
 export function heatView(
   { h: house, c, e, view, nowMs, catalogue, home: { zone } }: Station,
@@ -35,6 +81,8 @@ export function heatView(
       id: b.id,
       firstBagId: c.bags.find((x) => x.boxId === b.id)!.id,
       ventHoles: b.ventHoles,
+      box: b,
+      crate: crateOf(b, c, e, catalogue),
       chosen: planName(b, catalogue),
       // What heading and Bag tell of the plan in use: the table tells the same.
       told: {
@@ -66,6 +114,10 @@ export function heatView(
     /** Chance of the plan in use; null before it is known. */
     chance: stored.result?.chance ?? null,
     packTypes: catalogue.packs.map((p) => ({ id: p.id, name: p.name, kind: p.kind, surfaceC: p.surfaceC })),
+    /** Minutes that packs lie open unless a hand says otherwise. */
+    usualOpenMin: withOverrides(c.assumptions).packBenchMin,
+    /** From hand-over to delivery the legs can be set by hand. */
+    road: { byHand: c.road?.serviceId === c.serviceId, fromMs: e.instants.handOverMs, toMs: e.instants.arriveMs },
     clock: {
       sealMs: e.instants.sealMs,
       deadlineMs: e.instants.deadlineMs,
@@ -80,6 +132,9 @@ export function heatView(
       const part = e.ambient.pointC.subarray(from, Math.max(from + 1, to));
       return {
         label: l.label,
+        kind: l.kind,
+        at: l.at,
+        heldC: l.heldC ?? null,
         startMs: l.startMs,
         endMs: l.endMs,
         minC: part.length > 0 ? Math.min(...part) : 0,

@@ -48,9 +48,7 @@ test('packs that a consignment may take are those on the shelf less what is pack
         code,
         version: at(code).version,
         boxId: at(code).document.boxes[0]!.id,
-        packs: [{ packId: 'heat-72h', count }],
-        ventHoles: 2,
-        bottle: null,
+        box: { packs: [{ packId: 'heat-72h', count }], ventHoles: 2, bottle: null },
         shiftC: 0,
       }),
     );

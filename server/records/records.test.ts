@@ -199,9 +199,7 @@ describe('what is counted', () => {
         code,
         version: 1,
         boxId: box.id,
-        packs: [{ packId: type, count: 3 }],
-        ventHoles: 2,
-        bottle: null,
+        box: { packs: [{ packId: type, count: 3 }], ventHoles: 2, bottle: null },
         shiftC: 0,
       }),
     );

@@ -1,4 +1,5 @@
 import type { Fan } from '@/core/engine/fan';
+import type { BoxReading } from '@/core/evaluate/wall';
 import { one } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
 import type { HeatOption, HeatStationProps } from './props';
@@ -115,7 +116,20 @@ function Band({
 }
 
 /** What the packs give and the walls lose, in watts. */
-function Balance({ set, p, s, end }: { set: HeatOption; p: HeatStationProps; s: Scale; end: number }) {
+function Balance({
+  set,
+  p,
+  s,
+  end,
+  oxygen,
+}: {
+  set: HeatOption;
+  p: HeatStationProps;
+  s: Scale;
+  end: number;
+  /** Of the box's air, as a share of fresh air. */
+  oxygen: number[] | null;
+}) {
   const maxW = Math.max(4, ...set.packW, ...set.lossW.slice(0, end)) * 1.1;
   const yw = (w: number): number => B_TOP + B_H - (Math.max(0, w) / maxW) * B_H;
   const path = (v: number[]): string => pathOf(v.slice(0, end + 1), yw, p, s);
@@ -146,7 +160,58 @@ function Balance({ set, p, s, end }: { set: HeatOption; p: HeatStationProps; s: 
       <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
         given by the packs
       </text>
+      {oxygen && set.packs.length > 0 && (
+        <>
+          <path
+            d={path(oxygen.map((x) => x * maxW))}
+            fill="none"
+            stroke="var(--c-oxy)"
+            strokeDasharray="9 4"
+            strokeWidth="1.2"
+          />
+          <text x={RIGHT + 12} y={B_TOP + 52} className="rb-s" style={{ fill: 'var(--c-oxy)' }}>
+            their air, top is fresh
+          </text>
+        </>
+      )}
     </>
+  );
+}
+
+/** All bags of the box, thin; the coldest and the warmest by name at the end of the window. */
+function EveryBag({
+  reading,
+  at,
+  x,
+  y,
+  path,
+}: {
+  reading: BoxReading;
+  at: number;
+  x: number;
+  y: (t: number) => number;
+  path: (v: number[]) => string;
+}) {
+  const by = [...reading.bags].sort((p, q) => p.tempC[at]! - q.tempC[at]!);
+  const [coldest, warmest] = [by[0]!, by[by.length - 1]!];
+  return (
+    <g aria-hidden="true">
+      {reading.bags.map((b) => (
+        <path key={b.id} d={path(b.tempC)} fill="none" stroke="var(--c-temp)" strokeOpacity=".35" strokeWidth="1" />
+      ))}
+      {warmest.tempC[at]! - coldest.tempC[at]! > 0.3 &&
+        [coldest, warmest].map((b, i) => (
+          <text
+            key={b.id}
+            x={x + 8}
+            y={y(b.tempC[at]!) + (i === 0 ? 16 : -6)}
+            className="rb-s"
+            style={{ fill: 'var(--c-temp)' }}
+          >
+            {i === 0 ? 'coldest' : 'warmest'} {b.id}, {one(b.tempC[at]!)}
+          </text>
+        ))}
+    </g>
   );
 }
 
@@ -157,6 +222,7 @@ export function HeatChart({
   drawn,
   chosen,
   fan,
+  reading,
 }: {
   p: HeatStationProps;
   box: HeatStationProps['boxes'][number];
@@ -164,6 +230,8 @@ export function HeatChart({
   chosen: HeatOption;
   /** Percentiles of the chosen set's draws; null where it is not the plan in use. */
   fan: { water: Fan; outside: Fan } | null;
+  /** Every bag of the plan in use; null where another set is looked at. */
+  reading: BoxReading | null;
 }) {
   const s = ribbonScale(p.clock);
   const end = Math.min(p.ambientC.length - 1, Math.floor((s.endMs - p.clock.sealMs) / p.stepMs));
@@ -230,6 +298,7 @@ export function HeatChart({
           <path d={between(fan.water.p25, fan.water.p75)} fill="var(--c-temp)" fillOpacity=".18" />
         </>
       )}
+      {reading && <EveryBag reading={reading} at={deadlineI} x={deadlineX} y={y} path={(v) => path(v, y)} />}
       <path d={path(chosen.tempC, y)} fill="none" stroke="var(--c-temp)" strokeWidth="2.6" />
       <circle
         cx={deadlineX}
@@ -259,7 +328,7 @@ export function HeatChart({
           {e.name}
         </text>
       ))}
-      <Balance set={chosen} p={p} s={s} end={end} />
+      <Balance set={chosen} p={p} s={s} end={end} oxygen={reading?.oxygen ?? null} />
       <path d={`M${deadlineX} ${TOP}V${B_TOP + B_H}`} stroke="var(--ink)" strokeDasharray="2 2" />
       {s.x(p.clock.nowMs) > LEFT && (
         <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />

@@ -6,6 +6,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/outcome';
+import type { BoxReading } from '@/core/evaluate/wall';
+import type { PacksInput } from '@/server/heat/packs';
+import type { Risk } from '@/core/engine/risk';
 import type { Job } from '@/core/evaluate/job';
 import { shortfall } from '@/core/supplies/outlook';
 import { rankPacks } from '@/core/choose/rank';
@@ -15,7 +18,12 @@ import { ForecastPanel } from './forecast';
 import { HeatChart } from './chart';
 import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
-import { HolesByHand, oneMore, Tray, usualHoles } from './tray';
+import { Bottles } from './bottles';
+import { Crate } from './crate';
+import { Late } from './late';
+import { Legs } from './legs';
+import { HolesByHand, usualHoles } from './tray';
+import { Wall } from './wall';
 import { Threats } from './threats';
 import { WholePlans } from './whole-plans';
 import { useEvaluation } from '@/ui/use-evaluation';
@@ -54,25 +62,17 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
   return { options, complete, share, problem: run.problem, fan: first?.fans ?? null, risk: first?.risk ?? null };
 }
 
-/** Other holes, other weather: typed, then computed. */
-function WhatIf(p: {
-  ventHoles: number;
-  shiftC: number;
-  problems: readonly Problem[];
-  busy: boolean;
-  compute: (ventHoles: number, shiftC: number) => void;
-}) {
-  const [vents, setVents] = useState(String(p.ventHoles));
+/** Other weather: typed, then computed. */
+function WhatIf(p: { shiftC: number; problems: readonly Problem[]; busy: boolean; compute: (shiftC: number) => void }) {
   const [shift, setShift] = useState(String(p.shiftC));
   return (
     <form
-      className="mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
+      className="mt-3 grid grid-cols-[1fr_auto] items-end gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        p.compute(num(vents), num(shift));
+        p.compute(num(shift));
       }}
     >
-      <NumberField label="Holes of 6 mm" path="ventHoles" problems={p.problems} value={vents} onChange={setVents} />
       <NumberField
         label="If it is warmer by"
         unit="°C"
@@ -131,6 +131,91 @@ function Odds({
   );
 }
 
+/** The box in use read closely, in this browser's own worker. */
+function useReading(p: HeatStationProps, boxId: string): BoxReading | null {
+  const { results } = useEvaluation(`box ${p.code}:${p.version}:${boxId}`, [
+    { ...p.job, options: { draws: 0, stepH: 0.5, choosers: { packs: null, bags: false, box: boxId, days: null } } },
+  ]);
+  return results[0]?.box ?? null;
+}
+
+/** What is in the box: its packs, bottles and wall, and what threatens it. */
+function InTheBox({
+  p,
+  risk,
+  busy,
+  problems,
+  byHand,
+  usual,
+  take,
+  change,
+}: {
+  p: HeatStationProps;
+  risk: Risk | null;
+  busy: boolean;
+  problems: readonly Problem[];
+  /** Its holes were set by a hand, and how many would go with its packs. */
+  byHand: boolean;
+  usual: number;
+  take: (x: Pick<HeatOption, 'packs' | 'bottle'>) => void;
+  change: (to: PacksInput['box'], shiftC?: number) => void;
+}) {
+  const box = p.boxes[0]!;
+  return (
+    <section>
+      <h2 className="mb-2">Pack tray</h2>
+      <Crate
+        p={p}
+        set={box.box.packs}
+        busy={busy}
+        change={(packs) => take({ packs, bottle: box.box.bottle ?? null })}
+      />
+      <Bottles box={box.box} busy={busy} change={change} />
+      <WhatIf
+        key={`${box.id} ${p.shiftC}`}
+        shiftC={p.shiftC}
+        problems={problems}
+        busy={busy}
+        compute={(shiftC) => change({}, shiftC)}
+      />
+      {byHand && (
+        <HolesByHand have={box.ventHoles} usual={usual} busy={busy} set={(ventHoles) => change({ ventHoles })} />
+      )}
+      <p className="note mt-3">
+        Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
+        beside them. Below about 0 °C in the box they burn at half their strength and less; wet they set hard and die.
+      </p>
+      <p className="caution mt-2">
+        Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
+      </p>
+      {risk && <Threats risk={risk} />}
+    </section>
+  );
+}
+
+/** Takes the set that is looked at, or the best. */
+function Use({
+  chosen,
+  best,
+  inUse,
+  busy,
+  take,
+}: {
+  chosen: HeatOption;
+  best: HeatOption;
+  inUse: string;
+  busy: boolean;
+  take: (o: HeatOption) => void;
+}) {
+  const next = chosen.name !== inUse ? chosen : best;
+  if (next.name === inUse) return <span className="note">{best.name} is in use: the best here.</span>;
+  return (
+    <Button tone="go" disabled={busy} onClick={() => take(next)}>
+      Use {next.name}
+    </Button>
+  );
+}
+
 /** The bag's temperature for every pack set on the ribbon's own clock, the heat balance, and the ways ranked. */
 export function HeatStation(p: HeatStationProps) {
   const { save, busy, problems, setProblems } = useSave();
@@ -140,6 +225,7 @@ export function HeatStation(p: HeatStationProps) {
   const [all, setAll] = useState(false);
   const [stopped, setStopped] = useState(false);
   const { options, complete, share, problem, fan, risk } = useChances(p, box, stopped);
+  const reading = useReading(p, box.id);
   const best = options[0]!;
   const inUse = options.find((o) => o.name === box.chosen) ?? best;
   const chosen = options.find((o) => o.name === (looked ?? box.chosen)) ?? best;
@@ -147,16 +233,24 @@ export function HeatStation(p: HeatStationProps) {
   const list = all ? options : options.filter((o, i) => i < 5 || o === chosen || o === none || o === inUse);
   const drawn = list.slice(0, 7);
 
-  const pack = (set: Pick<HeatOption, 'packs' | 'ventHoles' | 'bottle'>, shiftC = p.shiftC): void =>
+  const change = (to: PacksInput['box'], shiftC?: number): void =>
     void save(
-      (press) => savePacks(press, { code: p.code, version: p.version, boxId: box.id, ...set, shiftC }),
+      (press) =>
+        savePacks(press, {
+          code: p.code,
+          version: p.version,
+          boxId: box.id,
+          box: to,
+          ...(shiftC === undefined ? {} : { shiftC }),
+        }),
       () => setLooked(null),
     );
   const holesFor = (set: PackSet): number => usualHoles(set, p.packTypes);
   /** Holes that a hand has set stay; others go with the packs. */
   const byHand = box.ventHoles !== holesFor(inUse.packs);
   const holesWith = (set: PackSet): number => (byHand ? box.ventHoles : holesFor(set));
-  const take = ({ packs, bottle }: HeatOption): void => pack({ packs, ventHoles: holesWith(packs), bottle });
+  const take = ({ packs, bottle }: Pick<HeatOption, 'packs' | 'bottle'>): void =>
+    change({ packs, ventHoles: holesWith(packs), bottle });
   /** What the shelf lacks for a set, the other boxes as they are. */
   const elsewhere = p.job.consignment.boxes.filter((b) => b.id !== box.id).flatMap((b) => b.packs);
   const short = (o: HeatOption): string => {
@@ -165,45 +259,32 @@ export function HeatStation(p: HeatStationProps) {
     const missing = shortfall([...o.packs, ...elsewhere], p.freePacks).reduce((n, x) => n + x.short, 0);
     return missing > 0 ? `the shelf lacks ${missing}` : '';
   };
-  const count = (id: string): number => inUse.packs.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);
-  const add = (id: string, by: number): void => take({ ...inUse, packs: oneMore(inUse.packs, id, by) });
   return (
     <div>
       <div className="-mx-6 -mt-4 hidden md:block">
-        <HeatChart p={p} box={box} drawn={drawn} chosen={chosen} fan={chosen === inUse ? fan : null} />
+        <HeatChart
+          p={p}
+          box={box}
+          drawn={drawn}
+          chosen={chosen}
+          fan={chosen === inUse ? fan : null}
+          reading={chosen === inUse ? reading : null}
+        />
       </div>
       {p.boxIds.length > 1 && (
         <BoxPick ids={p.boxIds} on={box.id} pick={(id) => router.replace(`?box=${id}`, { scroll: false })} />
       )}
       <div className="mt-4 grid gap-8 lg:grid-cols-[328px_1fr]">
-        <section>
-          <h2 className="mb-2">Pack tray</h2>
-          <Tray types={p.packTypes} count={count} busy={busy} add={add} />
-          <WhatIf
-            key={`${box.id} ${box.ventHoles} ${p.shiftC}`}
-            ventHoles={box.ventHoles}
-            shiftC={p.shiftC}
-            problems={problems}
-            busy={busy}
-            compute={(ventHoles, shiftC) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles }, shiftC)}
-          />
-          {byHand && (
-            <HolesByHand
-              have={box.ventHoles}
-              usual={holesFor(inUse.packs)}
-              busy={busy}
-              set={(ventHoles) => pack({ packs: inUse.packs, bottle: inUse.bottle, ventHoles })}
-            />
-          )}
-          <p className="note mt-3">
-            Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
-            beside them.
-          </p>
-          <p className="caution mt-2">
-            Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
-          </p>
-          {risk && <Threats risk={risk} />}
-        </section>
+        <InTheBox
+          p={p}
+          risk={risk}
+          busy={busy}
+          problems={problems}
+          byHand={byHand}
+          usual={holesFor(inUse.packs)}
+          take={take}
+          change={change}
+        />
         <section className="min-w-0">
           <div className="mb-1 flex flex-wrap items-center gap-3">
             <h2>
@@ -212,17 +293,7 @@ export function HeatStation(p: HeatStationProps) {
             <span className="mute mr-auto flex items-center gap-2 text-13" role="status" data-testid="chances">
               {problem ?? <Odds complete={complete} stopped={stopped} share={share} stop={setStopped} />}
             </span>
-            {chosen.name !== box.chosen ? (
-              <Button tone="go" disabled={busy} onClick={() => take(chosen)}>
-                Use {chosen.name}
-              </Button>
-            ) : best.name !== box.chosen ? (
-              <Button tone="go" disabled={busy} onClick={() => take(best)}>
-                Use {best.name}
-              </Button>
-            ) : (
-              <span className="note">{best.name} is in use: the best here.</span>
-            )}
+            <Use chosen={chosen} best={best} inUse={box.chosen} busy={busy} take={take} />
           </div>
           <HeatTable
             list={list}
@@ -238,11 +309,24 @@ export function HeatStation(p: HeatStationProps) {
               Show all {options.length}
             </Button>
           )}
+          <div className="mt-5 grid gap-x-8 gap-y-5 xl:grid-cols-[1fr_1fr]">
+            <Wall
+              key={`${p.version} ${box.id}`}
+              p={p}
+              box={box.box}
+              reading={reading}
+              busy={busy}
+              problems={problems}
+              save={(to) => change(to as PacksInput['box'])}
+            />
+            {reading && <Late reading={reading} />}
+          </div>
+          <Legs key={`${p.version} ${p.boxes[0]!.id}`} p={p} save={save} busy={busy} problems={problems} />
           <WholePlans code={p.code} version={p.version} chance={p.chance} />
           <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
           <OtherProblems
             problems={problems}
-            shown={(x) => x === 'ventHoles' || x === 'shiftC' || x.startsWith('places')}
+            shown={(x) => x === 'shiftC' || x.startsWith('places') || x.startsWith('box.') || x.startsWith('legs.')}
           />
         </section>
       </div>

@@ -1,0 +1,81 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/row';
+import type { Build, Tape } from '@/core/catalogue/making';
+import type { BoxType, Catalogue } from '@/core/catalogue/schema';
+import type { Box } from '@/core/consignment/schema';
+
+export const buildWords: Record<Build, string> = {
+  moulded: 'moulded foam in a carton',
+  cut: 'cut sheet, interlocked, in a carton',
+  cool: 'cool box',
+  carton: 'carton alone',
+};
+
+/** How the lid joint is closed, and what of its leak that leaves. */
+export const tapeWords: Record<Tape, string> = {
+  'all-round': 'taped all round',
+  corners: 'taped, corners left free',
+  strips: 'two strips across, joint open',
+};
+
+/** What walls are made of, W/(m K) († from memory; EPS and XPS by ASTM C578). */
+export const materials = [
+  { name: 'EPS, moulded or cut', kWPerMK: 0.037 },
+  { name: 'XPS', kWPerMK: 0.029 },
+  { name: 'PUR in a shell', kWPerMK: 0.025 },
+  { name: 'Corrugated board', kWPerMK: 0.06 },
+] as const;
+
+/** What is laid inside a wall, thickness of one layer and W/(m K) († from memory). */
+export const liningKinds = [
+  { name: 'Newspaper, ten sheets', thicknessCm: 0.2, kWPerMK: 0.06 },
+  { name: 'Bubble wrap', thicknessCm: 0.4, kWPerMK: 0.045 },
+  { name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035 },
+  { name: 'Foil film on bubbles', thicknessCm: 0.4, kWPerMK: 0.035 },
+] as const;
+
+/** Air through the lid joint of a box, L/h for a metre of joint († ours: taped, corners free). */
+const LEAK_L_PER_H_M: Record<Build, number> = { moulded: 3, cut: 18, cool: 1.5, carton: 26 };
+/** Kilograms of a cubic metre of wall, and of a square metre of carton round it († from memory). */
+const WALL_KG_PER_M3: Record<Build, number> = { moulded: 22, cut: 24, cool: 90, carton: 110 };
+const CARTON_KG_PER_M2 = 0.5;
+
+/**
+ * A box as it stands on the bench: its kind, or its own measures where a hand has given them. Price stays that of the
+ * kind; leak and weight of own measures follow from how it is built, unless it was weighed.
+ */
+export function madeOf(catalogue: Pick<Catalogue, 'boxes'>, box: Box): BoxType {
+  const kind = row(catalogue.boxes, box.boxTypeId, 'box');
+  const { own } = box;
+  if (!own) return kind;
+  const [l, w, h] = own.insideCm.map((cm) => cm / 100) as [number, number, number];
+  const t = own.wallCm / 100;
+  const outsideM2 = 2 * ((l + 2 * t) * (w + 2 * t) + (l + 2 * t) * (h + 2 * t) + (w + 2 * t) * (h + 2 * t));
+  const wallM3 = (l + 2 * t) * (w + 2 * t) * (h + 2 * t) - l * w * h;
+  const bare = own.build === 'carton' || own.build === 'cool';
+  const weighed = WALL_KG_PER_M3[own.build] * wallM3 + (bare ? 0 : CARTON_KG_PER_M2 * outsideM2);
+  return {
+    ...kind,
+    name: own.name || `Own box, ${buildWords[own.build]}`,
+    insideCm: own.insideCm,
+    wallCm: own.wallCm,
+    kWPerMK: own.kWPerMK,
+    leakLPerH: LEAK_L_PER_H_M[own.build] * 2 * (l + w),
+    massKg: own.massKg ?? Math.round(weighed * 100) / 100,
+    ...(bare ? { cartonCm: 0 } : {}),
+  };
+}
+
+/** Times the leak of a box, by how its joint is taped. */
+export const tapeFactor = (tape: Tape | undefined, a: Assumptions): number =>
+  tape === 'all-round' ? a.tapeAllRound : tape === 'strips' ? a.tapeStrips : 1;
+
+/** Air through the holes of a box, in holes of 6 mm: flow goes with their area. */
+export const holesOf6mm = (box: Pick<Box, 'ventHoles' | 'ventMm'>): number =>
+  box.ventHoles * ((box.ventMm ?? 6) / 6) ** 2;
+
+/** "2 holes of 6 mm beside the packs"; nothing where there is none. */
+export const holesWords = (box: Pick<Box, 'ventHoles' | 'ventMm' | 'packs'>): string =>
+  box.ventHoles > 0
+    ? `${box.ventHoles} ${box.ventHoles === 1 ? 'hole' : 'holes'} of ${box.ventMm ?? 6} mm${box.packs.length > 0 ? ' beside the packs' : ''}`
+    : '';

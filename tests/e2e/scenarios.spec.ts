@@ -1,0 +1,252 @@
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import type { Companion } from '@/core/consignment/schema';
+import { Application, open } from './server';
+
+/** Ways of bagging, each planned by hand on the board; as many interactions are allowed as a new user is asked for. */
+const MOST = 15;
+type Line = [speciesId: string, count: number, lengthCm: number];
+interface Scenario {
+  name: string;
+  lines: Line[];
+  companions?: Companion[];
+  hands: (h: Hands) => Promise<void>;
+  /** What the packing steps and the labels must say. */
+  steps: RegExp[];
+  label: RegExp[];
+}
+
+/** Hands in a browser that count what they do. */
+class Hands {
+  count = 0;
+  constructor(readonly page: Page) {}
+  private async does(what: Promise<unknown>): Promise<void> {
+    this.count++;
+    await what;
+  }
+  press = (name: string | RegExp): Promise<void> =>
+    this.does(this.page.getByRole('button', { name, exact: true }).first().click());
+  tick = (name: string | RegExp): Promise<void> => this.does(this.page.getByLabel(name).first().check());
+  pick = (name: string | RegExp, label: string): Promise<void> =>
+    this.does(this.page.getByRole('combobox', { name }).first().selectOption({ label }));
+  type = (name: string | RegExp, text: string): Promise<void> =>
+    this.does(this.page.getByLabel(name).first().fill(text));
+  /** The bags of a line, alike ones in one press. */
+  bag = (first: string): Promise<void> => this.does(this.bagOf(first).click());
+  private bagOf = (first: string): Locator =>
+    this.page
+      .getByRole('list', { name: 'Bags' })
+      .getByRole('button', { name: new RegExp(`^Bag ${first}\\b`) })
+      .first();
+}
+
+const scenarios: Scenario[] = [
+  {
+    name: 'large fish with hard fins, three layers, dye, sedative drops, lying',
+    lines: [['jack-dempsey', 3, 13]],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick(/^Layers/, 'Three');
+      await h.pick(/^Closure/, 'Twist, knot, two bands over it');
+      await h.tick('Lies on its side');
+      await h.tick(/^Bluebell dye/);
+      await h.tick(/^Dormouse drops/);
+    },
+    steps: [
+      /Third bag over it/,
+      /Laid on its side/,
+      /drops? .*Bluebell dye/,
+      /drops? .*Dormouse drops/,
+      /roll/i,
+      /knot, two bands/,
+    ],
+    label: [/3 layers/, /Bluebell dye/, /Dormouse drops/, /asleep/, /Lies on its side/],
+  },
+  {
+    name: 'two dozen small fish one by one, plants beside',
+    lines: [['guppy', 24, 3]],
+    companions: [
+      { id: 'c1', kind: 'plant', name: 'Hornwort', amount: '3 bunches', vessel: 'bag', weightKg: 0.2, boxId: null },
+    ],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.press('One to a bag');
+    },
+    steps: [/A24/, /Hornwort/, /damp/i],
+    label: [/bag 24 of 24/, /1 Guppy/],
+  },
+  {
+    name: 'territorial fish dense in several bags, shred, ten centimetres of water',
+    lines: [['yellow-labidochromis', 16, 7]],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick(/^Cover/, 'A handful of rinsed plastic shred');
+      await h.pick('Water by', 'Ten centimetres deep');
+    },
+    steps: [/plastic shred/, /10(\.\d)? cm|ten centimetres/i],
+    label: [/ten centimetres deep/],
+  },
+  {
+    name: 'snails in little water, tiny fish with a pad, shrimp in breather film',
+    lines: [
+      ['ramshorn-snail', 12, 1.5],
+      ['chili-rasbora', 20, 1.8],
+      ['cherry-shrimp', 15, 2.2],
+    ],
+    hands: async (h) => {
+      await h.bag('A1');
+      await h.pick('Water by', 'Very little, for snails');
+      await h.bag('B1');
+      await h.tick(/^Zeolite pad/);
+      await h.bag('C1');
+      await h.pick(/^Size/, '18 × 30 cm breather');
+      await h.pick('Gas', 'None: breather film');
+      await h.pick(/^Cover/, 'A tuft of rinsed moss');
+    },
+    steps: [
+      /pieces? .*Zeolite pad/,
+      /Breather film: loosely full of water, no gas/,
+      /ten minutes on paper/,
+      /rinsed moss/,
+    ],
+    label: [/very little, for snails/, /Zeolite pad/, /never float it/],
+  },
+  {
+    name: 'scaleless and scaled in one box, half and half, taped corners, sedative for one and refused for the other',
+    lines: [
+      ['bristlenose', 4, 7],
+      ['lemon-tetra', 10, 3.2],
+    ],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick('Water by', 'Half water, half gas');
+      await h.pick(/^Corners/, 'Both corners folded up and taped');
+      await h.bag('A1');
+      await h.tick(/^Dormouse drops/);
+      await expect(h.page.getByRole('list', { name: 'What speaks against it' })).toContainText(/not for|scaleless/i);
+      await h.press('Undo');
+      await h.bag('B1');
+      await h.tick(/^Dormouse drops/);
+    },
+    steps: [/corners folded up and taped/, /Dormouse drops/],
+    label: [/half water, half gas/, /Dormouse drops/],
+  },
+  {
+    name: 'an oxygen tablet with air',
+    lines: [['white-cloud', 6, 3.5]],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick('Gas', 'Air and an oxygen tablet');
+      await h.type(/^Oxygen of the tablet/, '150');
+    },
+    steps: [/Oxygen tablet in, 150 mg/, /air from a pump/],
+    label: [/air, oxygen tablet/],
+  },
+  {
+    name: 'breather bags in a flat carton',
+    lines: [['crystal-shrimp', 10, 2.5]],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick(/^Size/, '18 × 30 cm breather');
+      await h.pick('Gas', 'None: breather film');
+      await h.press('Save and compute');
+      await expect(h.page.getByRole('button', { name: 'Change the plan' })).toBeVisible({ timeout: 30_000 });
+      await open(h.page, h.page.url().replace('/bag', '/box'));
+      h.count++;
+      await h.pick('Box', 'Flat carton, 44 × 32 × 9 cm inside');
+      await expect(h.page.getByText(/The tallest|clear/).first()).toBeVisible();
+    },
+    steps: [/Flat carton/, /no plastic and no foam/, /wrapped by itself in a sheet of paper/],
+    label: [/no gas/, /1 layer/],
+  },
+  {
+    name: 'air by pump, taped corners under an inverted second bag',
+    lines: [['zebra-danio', 8, 3.5]],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick('Gas', 'Air from a pump');
+      await h.pick(/^Corners/, 'Both corners taped, and the second bag the other way up');
+    },
+    steps: [/air from a pump, never from the mouth/, /folded up and taped/, /the other way up/],
+    label: [/L air/],
+  },
+  {
+    name: 'large cool-water fish one a bag with filter media, oxygen filled elsewhere',
+    lines: [['koi', 2, 18]],
+    companions: [
+      {
+        id: 'c1',
+        kind: 'filter-media',
+        name: 'Sponge',
+        amount: 'half a sponge',
+        vessel: 'bag',
+        weightKg: 0.3,
+        boxId: null,
+      },
+    ],
+    hands: async (h) => {
+      await h.press('Choose all');
+      await h.pick('Gas', 'Oxygen, filled elsewhere');
+      await h.type(/^Filled after/, '2');
+      await h.type(/^Also on the label/, 'photo 12');
+    },
+    steps: [/loosely closed over air for the way, 2 h/, /Where the oxygen is/, /Sponge/],
+    label: [/oxygen/, /photo 12/],
+  },
+];
+
+const app = new Application(3471, { KINDLY_NOW: '2026-11-24T12:00:00.000Z' });
+let codes: string[] = [];
+test.beforeAll(() => {
+  app.prepare(false);
+  const orders = scenarios.map(({ lines, companions = [] }) => ({
+    companions,
+    lines: lines.map(([speciesId, count, lengthCm], i) => ({
+      id: `L${i + 1}`,
+      speciesId,
+      count,
+      lengthCm,
+      massG: null,
+      sex: 'unsexed',
+      tank: `${i + 1}`,
+    })),
+  }));
+  const seeded = spawnSync(
+    'node',
+    ['--import', 'tsx', 'tests/e2e/seed-orders.ts', app.folder, JSON.stringify(orders)],
+    {
+      env: app.environment(),
+      encoding: 'utf8',
+    },
+  );
+  if (seeded.status !== 0) throw new Error(seeded.stderr);
+  codes = JSON.parse(seeded.stdout) as string[];
+  return app.start();
+});
+test.afterAll(() => app.end());
+
+for (const [i, s] of scenarios.entries())
+  test(`${s.name}: by hand in at most ${MOST} interactions, and every word of it in steps and on labels`, async ({
+    page,
+  }) => {
+    const at = (place: string): string => `${app.address}/consignments/${codes[i]}/${place}`;
+    await open(page, at('bag'));
+    const hands = new Hands(page);
+    await hands.press('Change the plan');
+    await expect(page.getByRole('list', { name: 'Bags' })).toBeVisible();
+    await s.hands(hands);
+    const save = page.getByRole('button', { name: /^Save/ });
+    if (await save.first().isVisible()) await hands.press(/^Save/);
+    expect(hands.count).toBeLessThanOrEqual(MOST);
+    await expect(
+      page.getByRole('button', { name: 'Change the plan' }).or(page.getByRole('combobox', { name: 'Box' }).first()),
+    ).toBeVisible({
+      timeout: 30_000,
+    });
+    await open(page, at('send'));
+    const steps = await page.locator('main').innerText();
+    for (const word of s.steps) expect(steps).toMatch(word);
+    await open(page, at('labels'));
+    const labels = (await page.locator('main').innerText()).replace(/\s+/g, ' ');
+    for (const word of s.label) expect(labels).toMatch(word);
+  });
