@@ -127,6 +127,8 @@ export const supplies = kind<Supply>({
       { path: 'kWPerMK', label: 'Foam conducts', type: 'number', unit: 'W/(m K)' },
       { path: 'leakLPerH', label: 'Air leak', type: 'number', unit: 'L/h' },
       { path: 'massKg', label: 'Box weight', type: 'number', unit: 'kg' },
+      { path: 'measured.factor', label: 'Own test: times the loss', type: 'number', optional: true },
+      { path: 'measured.sigma', label: 'Spread of the test', type: 'number', optional: true },
     ]),
     ...only('pack', [
       {
@@ -154,6 +156,8 @@ export const supplies = kind<Supply>({
       { path: 'sizeCm.0', label: 'Pack length', type: 'number', unit: 'cm' },
       { path: 'sizeCm.1', label: 'Pack width', type: 'number', unit: 'cm' },
       { path: 'surfaceC', label: 'Surface at most', type: 'number', unit: '°C' },
+      { path: 'measured.factor', label: 'Own test: times the power', type: 'number', optional: true },
+      { path: 'measured.sigma', label: 'Spread of its test', type: 'number', optional: true },
     ]),
     ...only(
       'treatment',

@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
-import { keyInstants, legsHeldUp, legsOf, delayPlaces } from './legs';
+import { climateOf, keyInstants, legsHeldUp, legsOf, delayPlaces } from './legs';
 import { emptyCalendar } from './calendar';
 import { orderAdvice } from './departure';
 import { row } from '@/core/catalogue/row';
@@ -102,4 +102,48 @@ describe('a journey that is held up', () => {
       if (where === 'hub') expect(added('depot', 'between')).toBeCloseTo(24, 9);
     },
   );
+});
+
+describe('the road by hand', () => {
+  const c = exampleConsignment();
+  const H = 3600_000;
+  const road = (legs: NonNullable<typeof c.road>['legs']) => ({ ...c, road: { serviceId: c.serviceId, legs } });
+  const k = keyInstants(c, catalogue, a);
+  const of = (x: typeof c) =>
+    legsOf(x, catalogue, k, k.openMs + 24 * H).filter((l) => l.startMs >= k.handOverMs && l.endMs <= k.arriveMs);
+  const three: NonNullable<typeof c.road>['legs'] = [
+    { kind: 'depot', label: 'Sorting', at: 'origin', hours: 3 },
+    { kind: 'van-conditioned', label: '', at: 'between', hours: 4, heldC: 18 },
+    { kind: 'doorstep', label: '', at: 'destination', hours: 1 },
+  ];
+  test('goes from hand-over to delivery without a gap; the last leg lasts until delivery', () => {
+    const legs = of(road(three));
+    expect(legs.map((l) => l.label)).toEqual(['Sorting', 'Heated van', 'Doorstep']);
+    expect(legs[0]!.startMs).toBe(k.handOverMs);
+    expect(legs[2]!.endMs).toBe(k.arriveMs);
+    for (let i = 1; i < legs.length; i++) expect(legs[i]!.startMs).toBe(legs[i - 1]!.endMs);
+    expect(legs[1]!.endMs - legs[1]!.startMs).toBe(4 * H);
+  });
+  test('what is kept at a temperature follows the weather little; another service goes its own way', () => {
+    expect(climateOf(of(road(three))[1]!, a)).toEqual({ ownC: 18, coupling: a.vanConditionedCoupling });
+    expect(climateOf({ kind: 'doorstep' }, a).coupling).toBe(1);
+    const other = { ...c, road: { serviceId: 'another', legs: three } };
+    expect(of(other)).toEqual(of(c));
+  });
+  test('legs between take the weather from one end to the other once, by their hours', () => {
+    const two = of(
+      road([
+        { kind: 'van-unconditioned', label: '', at: 'between', hours: 1 },
+        { kind: 'van-unconditioned', label: '', at: 'between', hours: 3 },
+        { kind: 'depot', label: '', at: 'destination', hours: 1 },
+      ]),
+    );
+    expect(two[0]!.part).toEqual([0, 0.25]);
+    expect(two[1]!.part).toEqual([0.25, 1]);
+  });
+  test('what comes after delivery is cut', () => {
+    const legs = of(road([{ ...three[0]!, hours: 300 }, three[2]!]));
+    expect(legs).toHaveLength(1);
+    expect(legs[0]!.endMs).toBe(k.arriveMs);
+  });
 });

@@ -79,6 +79,9 @@ export const bagTypeSchema = z.object({
 });
 export type BagType = z.infer<typeof bagTypeSchema>;
 
+/** A figure of one's own out of a test: times what is reckoned, and how well it is known. */
+const measuredSchema = z.object({ factor: between(0.1, 10, 'The factor'), sigma: between(0.001, 1, 'Its spread') });
+
 export const boxTypeSchema = z.object({
   id: id(),
   name: id(),
@@ -90,6 +93,8 @@ export const boxTypeSchema = z.object({
   cost,
   /** Carton round the foam; the house's usual one where absent, 0 for a bare box. */
   cartonCm: upTo(5, 'The carton').optional(),
+  /** What a test at home found: times the loss that its measures say, and the spread of its logarithm. */
+  measured: measuredSchema.optional(),
 });
 export type BoxType = z.infer<typeof boxTypeSchema>;
 
@@ -105,6 +110,8 @@ export const packTypeSchema = z.object({
   sizeCm: z.tuple([side, side]),
   surfaceC: between(-80, 150, 'Surface temperature'),
   cost,
+  /** What a test at home found: times the rated power. */
+  measured: measuredSchema.optional(),
 });
 export type PackType = z.infer<typeof packTypeSchema>;
 

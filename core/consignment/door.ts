@@ -65,7 +65,7 @@ function contradiction(c: Consignment, w: WaterReading, path: string): Problem[]
 }
 
 /** Linings that leave no room in their box. */
-function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
+export function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
   return c.boxes.flatMap((b, i) => {
     const thickCm = (b.lining ?? []).reduce((sum, l) => sum + l.thicknessCm, 0);
     const inside = Math.min(...madeOf(catalogue, b).insideCm);

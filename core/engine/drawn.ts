@@ -2,7 +2,7 @@ import { holds, type BagContents } from '@/core/bag/simulate';
 import { climateOf } from '@/core/calendar/legs';
 import type { Climate } from '@/core/weather/ambient';
 import { LEG_SLOTS, type Drawn } from './luck';
-import type { Prepared, PreparedBag } from './prepare';
+import type { Prepared, PreparedBag, PreparedBox } from './prepare';
 
 /** The climates of the legs as this draw has them; out of doors is out of doors. */
 export function climatesOf(p: Prepared, d: Drawn): Climate[] {
@@ -28,4 +28,22 @@ export function filledAs({ contents, unsure }: PreparedBag, d: Drawn): BagConten
     alkalinityMeqL: contents.alkalinityMeqL * Math.exp(unsure.logKh * d.water[1]!),
   };
   return holds(drawn) ? drawn : contents;
+}
+
+/** What is known of a box and its packs before any draw: the middle, and how far the kind may lie from it. */
+export interface KnownBox {
+  loss: number;
+  sigma: number;
+  packs: { strength: number; sigma: number }[];
+}
+
+/** A kind that was tested at home is known as well as its test; any other as little as the assumptions say. */
+export function knownOf({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a'>, b: PreparedBox): KnownBox {
+  const tested = (id: string | undefined): number | undefined =>
+    catalogue.packs.find((x) => x.id === id)?.measured?.sigma;
+  return {
+    loss: b.load.lossFactor,
+    sigma: (b.box.own ? undefined : b.type.measured?.sigma) ?? a.boxKindSigma,
+    packs: b.load.heatPacks.map((h) => ({ strength: h.strength, sigma: tested(h.kindId) ?? a.packKindSigma })),
+  };
 }

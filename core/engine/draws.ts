@@ -7,7 +7,7 @@ import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf } from '@/core/weather/ambient';
 import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
-import { climatesOf, filledAs } from './drawn';
+import { climatesOf, filledAs, knownOf, type KnownBox } from './drawn';
 import { bagRisk, type Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
 import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
@@ -49,6 +49,7 @@ export class Draws {
   /** Place of each heat pack's kind, and of each box's, among the numbers of a draw. */
   private readonly packKind: number[][];
   private readonly boxKind: number[];
+  private readonly known: readonly KnownBox[];
   /** Heat models by box and step of loss. */
   private readonly models: Map<number, HeatModel>[];
   private readonly late = new Map<string, Prepared>();
@@ -102,6 +103,7 @@ export class Draws {
     this.loads = p.boxes.map((b) => ({ ...b.load, heatPacks: b.load.heatPacks.map((h) => ({ ...h })) }));
     this.packKind = p.boxes.map((b) => b.load.heatPacks.map((h) => slotOfKind(h.kindId ?? '')));
     this.boxKind = p.boxes.map((b) => slotOfKind(b.box.boxTypeId));
+    this.known = p.boxes.map((b) => knownOf(p, b));
     this.models = p.boxes.map(() => new Map());
     this.luck = luckOf(p, seed, holidays, this.speciesIds.length);
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
@@ -174,7 +176,7 @@ export class Draws {
     const made = this.models[box]!.get(node);
     if (made) return made;
     const load = this.loads[box]!;
-    load.lossFactor = Math.exp(node * LOSS_NODE);
+    load.lossFactor = this.known[box]!.loss * Math.exp(node * LOSS_NODE);
     const model = heatModel(load, this.p.stepH, this.p.a);
     this.models[box]!.set(node, model);
     return model;
@@ -183,7 +185,7 @@ export class Draws {
   /** The box with what it loses in this draw. */
   private modelOf(box: number, d: Drawn): HeatModel {
     const { a } = this.p;
-    const loss = a.boxSigma * d.boxes[box % BOX_SLOTS]! + a.boxKindSigma * d.boxKinds[this.boxKind[box]!]!;
+    const loss = a.boxSigma * d.boxes[box % BOX_SLOTS]! + this.known[box]!.sigma * d.boxKinds[this.boxKind[box]!]!;
     if (this.coarse) return this.modelAt(box, Math.round(loss / COARSE_LOSS) * (COARSE_LOSS / LOSS_NODE));
     const at = loss / LOSS_NODE;
     const node = Math.floor(at);
@@ -206,7 +208,8 @@ export class Draws {
       const load = this.loads[b]!;
       const kinds = this.packKind[b]!;
       load.heatPacks.forEach((pack, q) => {
-        pack.strength = d.packs[slot++ % PACK_SLOTS]! * Math.exp(a.packKindSigma * d.packKinds[kinds[q]!]!);
+        const { strength, sigma } = this.known[b]!.packs[q]!;
+        pack.strength = strength * d.packs[slot++ % PACK_SLOTS]! * Math.exp(sigma * d.packKinds[kinds[q]!]!);
       });
       const curves = simulateBox(load, meanC, steps, stepH, a, this.boxes[b], false, this.modelOf(b, d));
       for (let i = 0; i < curves.bagC.length; i++) each(b, i, curves.bagC[i]!);

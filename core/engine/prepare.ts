@@ -153,7 +153,7 @@ export function loadOf(
       kindId: pack.id,
       curve: pack,
       massG: pack.massG,
-      strength: 1,
+      strength: pack.measured?.factor ?? 1,
       nearBag,
       ...(spot.openedMin === undefined ? {} : { openedH: spot.openedMin / 60 }),
     });
@@ -166,7 +166,7 @@ export function loadOf(
       lining: box.lining ?? [],
       ...(type.cartonCm === undefined ? {} : { cartonCm: type.cartonCm }),
     },
-    lossFactor: 1,
+    lossFactor: box.own ? 1 : (type.measured?.factor ?? 1),
     leakLPerH: type.leakLPerH * tapeFactor(box.tape, p.a),
     ventHoles: holesOf6mm(box),
     bags: bags.map((b, i) => {

@@ -4,6 +4,7 @@ import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as forecast from './forecast';
+import * as homeTest from './home-test';
 import * as packs from './packs';
 import * as road from './road';
 
@@ -12,6 +13,9 @@ export async function savePacks(press: string, input: packs.PacksInput): Promise
 }
 export async function saveRoad(press: string, input: road.RoadInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(road.saveRoad(h, input)));
+}
+export async function saveTest(press: string, input: homeTest.TestInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(homeTest.saveTest(h, input)));
 }
 export async function importForecast(
   press: string,

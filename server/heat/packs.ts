@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { boxSchema } from '@/core/consignment/schema';
+import { overlined } from '@/core/consignment/door';
+import { catalogueOf } from '@/server/consignment/result';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -40,12 +42,13 @@ export function savePacks(house: House, input: unknown): Outcome<StoredConsignme
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, version, boxId, box, shiftC } = parsed.data;
   const what = 'packs' in box || Object.keys(box).length === 0 ? 'the packs' : 'the box';
-  return change(house, code, version, what, (c) => ({
-    ok: true,
-    value: {
+  return change(house, code, version, what, (c) => {
+    const next = {
       ...c,
       boxes: c.boxes.map((b) => (b.id === boxId ? changed(b, box) : b)),
       forecast: c.forecast && shiftC !== undefined ? { ...c.forecast, shiftC } : c.forecast,
-    },
-  }));
+    };
+    const problems = overlined(next, catalogueOf(next, house));
+    return problems.length > 0 ? { ok: false, problems } : { ok: true, value: next };
+  });
 }

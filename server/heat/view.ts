@@ -36,6 +36,10 @@ function crateOf(box: Box, c: Consignment, e: Evaluation, catalogue: Catalogue) 
     insideCm: innerCm(type, box),
     /** What its kind or own measures say, before any lining. */
     typeCm: type.insideCm,
+    boxTypeId: box.boxTypeId,
+    leakLPerH: type.leakLPerH,
+    cartonCm: type.cartonCm ?? null,
+    measured: box.own ? null : (type.measured ?? null),
     wallOnlyCm: type.wallCm,
     kWPerMK: type.kWPerMK,
     wallCm: type.wallCm + (box.lining ?? []).reduce((cm, l) => cm + l.thicknessCm, 0),
@@ -113,7 +117,15 @@ export function heatView(
     boxIds: filled.map((b) => b.id),
     /** Chance of the plan in use; null before it is known. */
     chance: stored.result?.chance ?? null,
-    packTypes: catalogue.packs.map((p) => ({ id: p.id, name: p.name, kind: p.kind, surfaceC: p.surfaceC })),
+    packTypes: catalogue.packs.map((p) => ({
+      id: p.id,
+      name: p.name,
+      kind: p.kind,
+      surfaceC: p.surfaceC,
+      massG: p.massG,
+      ratedW: p.ratedW,
+      measured: p.measured ?? null,
+    })),
     /** Minutes that packs lie open unless a hand says otherwise. */
     usualOpenMin: withOverrides(c.assumptions).packBenchMin,
     /** From hand-over to delivery the legs can be set by hand. */

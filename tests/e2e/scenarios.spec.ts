@@ -31,6 +31,25 @@ class Hands {
     this.does(this.page.getByRole('combobox', { name }).first().selectOption({ label }));
   type = (name: string | RegExp, text: string): Promise<void> =>
     this.does(this.page.getByLabel(name).first().fill(text));
+  /** So many packs of a kind out of the tray; what is there already from the first plan is taken away before and not counted. */
+  pack = async (name: string, n = 1): Promise<void> => {
+    for (let i = 0; i < n; i++) {
+      await this.press(`One ${name} more`);
+      await this.settled();
+    }
+  };
+  /** What was pressed is saved and computed. */
+  settled = async (): Promise<void> => {
+    const station = this.page.locator('[data-version]');
+    await expect(station).not.toHaveAttribute('data-version', this.version, { timeout: 45_000 });
+    await this.looks();
+  };
+  private version = '';
+  /** Sees the page as it is: what is pressed from here on is saved over it. */
+  looks = async (): Promise<void> => {
+    this.version = (await this.page.locator('[data-version]').getAttribute('data-version'))!;
+    await expect(this.page.getByRole('button', { name: 'Make them' })).toBeEnabled({ timeout: 45_000 });
+  };
   /** The bags of a line, alike ones in one press. */
   bag = (first: string): Promise<void> => this.does(this.bagOf(first).click());
   private bagOf = (first: string): Locator =>
@@ -195,11 +214,109 @@ const scenarios: Scenario[] = [
   },
 ];
 
+/** Ways of heating, by hand on Heat; each deed is saved and computed before the next. */
+const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; steps: RegExp[] }[] = [
+  {
+    name: 'a long pack under the lid, short ones at the side, a lined box',
+    lines: [['lemon-tetra', 10, 3.2]],
+    hands: async (h) => {
+      await h.pack('72 h heat pack');
+      await h.pack('20 h heat pack', 2);
+      await h.press(/^20 h heat pack under the lid/);
+      await h.pick('Lies', 'at the side');
+      await h.settled();
+      await h.pick('Line it with', 'Newspaper, ten sheets');
+      await h.settled();
+    },
+    steps: [
+      /1 × 72 h heat pack wrapped, taped under the lid/,
+      /2 × 20 h heat pack wrapped, on edge at the side/,
+      /newspaper, ten sheets/,
+    ],
+  },
+  {
+    name: 'two kinds for bitter cold, one opened earlier',
+    lines: [['lemon-tetra', 8, 3.2]],
+    hands: async (h) => {
+      await h.pack('72 h heat pack', 2);
+      await h.pack('40 h heat pack');
+      await h.press(/^40 h heat pack under the lid/);
+      await h.type('Opened before closing', '20');
+      await h.press('Set');
+      await h.settled();
+    },
+    steps: [/2 × 72 h heat pack/, /1 × 40 h heat pack .*opened 20 min before/],
+  },
+  {
+    name: 'one short pack, wrapped, a lined carton',
+    lines: [['platy', 6, 4]],
+    hands: async (h) => {
+      await h.press('Own measures');
+      await h.pick('Built of', 'Carton alone');
+      await h.press('Take these measures');
+      await h.settled();
+      await h.pick('Line it with', 'Bubble wrap');
+      await h.settled();
+      await h.pack('20 h heat pack');
+      await h.press(/^20 h heat pack under the lid/);
+      await h.pick('Held', 'on the paper');
+      await h.settled();
+    },
+    steps: [/Own box, carton alone/, /bubble wrap/, /laid on the paper over the bags/],
+  },
+  {
+    name: 'a hole of a size of one’s own beside the pack, tape all round',
+    lines: [['platy', 6, 4]],
+    hands: async (h) => {
+      await h.pack('72 h heat pack');
+      await h.type('Holes by the packs', '1');
+      await h.type('Each wide', '10');
+      await h.press('Make them');
+      await h.settled();
+      await h.pick('Lid', 'Taped all round');
+      await h.settled();
+    },
+    steps: [/1 hole of 10 mm beside the packs/, /Lid taped all round/],
+  },
+  {
+    name: 'a cold pack for cool-water fish',
+    lines: [['goldfish', 2, 12]],
+    hands: (h) => h.pack('Cold pack, 0.5 kg'),
+    steps: [/Cold pack, 0\.5 kg wrapped/],
+  },
+  {
+    name: 'a wrapped bottle of hot water as a stop-gap',
+    lines: [['guppy', 8, 3]],
+    hands: async (h) => {
+      await h.type('Its water', '50');
+      await h.press('Put in');
+      await h.settled();
+    },
+    steps: [/A bottle of 0\.5 L at 50 °C, wrapped, upright/],
+  },
+  {
+    name: 'a box of cut sheet by own measures, one of them in inches',
+    lines: [['guppy', 8, 3]],
+    hands: async (h) => {
+      await h.press('Own measures');
+      await h.type('Long inside', '34');
+      await h.type('Wide inside', '26');
+      await h.type('High inside', '30');
+      await h.pick('Built of', 'Cut sheet, interlocked, in a carton');
+      await h.type('Wall, cm', '0.75 in');
+      await h.press('Take these measures');
+      await h.settled();
+    },
+    steps: [/Own box, cut sheet, interlocked/],
+  },
+];
+
 const app = new Application(3471, { KINDLY_NOW: '2026-11-24T12:00:00.000Z' });
 let codes: string[] = [];
 test.beforeAll(() => {
   app.prepare(false);
-  const orders = scenarios.map(({ lines, companions = [] }) => ({
+  const all: { lines: Line[]; companions?: Companion[] }[] = [...scenarios, ...heats];
+  const orders = all.map(({ lines, companions = [] }) => ({
     companions,
     lines: lines.map(([speciesId, count, lengthCm], i) => ({
       id: `L${i + 1}`,
@@ -249,4 +366,24 @@ for (const [i, s] of scenarios.entries())
     await open(page, at('labels'));
     const labels = (await page.locator('main').innerText()).replace(/\s+/g, ' ');
     for (const word of s.label) expect(labels).toMatch(word);
+  });
+
+for (const [i, s] of heats.entries())
+  test(`heat: ${s.name}: by hand in at most 20 interactions, and in the packing steps`, async ({ page }) => {
+    const at = (place: string): string => `${app.address}/consignments/${codes[scenarios.length + i]}/${place}`;
+    await open(page, at('heat'));
+    const hands = new Hands(page);
+    await hands.looks();
+    // Each begins with a box without packs.
+    const less = page.getByRole('button', { name: /^One .* less$/ });
+    for (let k = 0; k < (await less.count()); k++)
+      while (await less.nth(k).isEnabled()) {
+        await less.nth(k).click();
+        await hands.settled();
+      }
+    await s.hands(hands);
+    expect(hands.count).toBeLessThanOrEqual(20);
+    await open(page, at('send'));
+    const steps = await page.locator('main').innerText();
+    for (const word of s.steps) expect(steps).toMatch(word);
   });

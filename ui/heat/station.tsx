@@ -20,6 +20,7 @@ import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
 import { Bottles } from './bottles';
 import { Crate } from './crate';
+import { HomeTest } from './home-test';
 import { Late } from './late';
 import { Legs } from './legs';
 import { HolesByHand, usualHoles } from './tray';
@@ -260,7 +261,7 @@ export function HeatStation(p: HeatStationProps) {
     return missing > 0 ? `the shelf lacks ${missing}` : '';
   };
   return (
-    <div>
+    <div data-version={p.version}>
       <div className="-mx-6 -mt-4 hidden md:block">
         <HeatChart
           p={p}
@@ -319,7 +320,10 @@ export function HeatStation(p: HeatStationProps) {
               problems={problems}
               save={(to) => change(to as PacksInput['box'])}
             />
-            {reading && <Late reading={reading} />}
+            <div className="min-w-0">
+              {reading && <Late reading={reading} />}
+              <HomeTest p={p} a={withOverrides(p.job.consignment.assumptions)} save={save} busy={busy} />
+            </div>
           </div>
           <Legs key={`${p.version} ${p.boxes[0]!.id}`} p={p} save={save} busy={busy} problems={problems} />
           <WholePlans code={p.code} version={p.version} chance={p.chance} />

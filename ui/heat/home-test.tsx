@@ -1,0 +1,187 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { fitBox, readingsFromText, testProblem, type BoxTest, type BoxTestResult } from '@/core/heat/box-test';
+import { saveTest } from '@/server/heat/actions';
+import { num, NumberField, SelectField } from '@/ui/fields/fields';
+import { LARGEST_FILE, readFileText } from '@/ui/fields/file';
+import { Button } from '@/ui/kit/button';
+import type { useSave } from '@/ui/use-save';
+import type { HeatStationProps } from './props';
+
+/** Readings as dots, and the curve that was found. */
+function Found({ test, r }: { test: BoxTest; r: BoxTestResult }) {
+  const last = test.readings[test.readings.length - 1]!.h;
+  const all = [...test.readings.flatMap((x) => [x.waterC, x.roomC]), ...r.fittedC];
+  const [lo, hi] = [Math.min(...all) - 1, Math.max(...all) + 1];
+  const x = (h: number): number => 4 + (392 * h) / last;
+  const y = (t: number): number => 116 - (108 * (t - lo)) / (hi - lo);
+  const line = (of: (i: number) => number): string =>
+    test.readings.map((p, i) => `${i ? 'L' : 'M'}${x(p.h).toFixed(1)} ${y(of(i)).toFixed(1)}`).join('');
+  return (
+    <svg viewBox="0 0 400 120" className="mt-2 w-full" role="img" aria-label="Readings and the curve that was found">
+      <path d={line((i) => test.readings[i]!.roomC)} fill="none" stroke="var(--c-amb)" strokeDasharray="3 3" />
+      <path d={line((i) => r.fittedC[i]!)} fill="none" stroke="var(--c-temp)" strokeWidth="2" />
+      {test.readings.map((p) => (
+        <circle key={p.h} cx={x(p.h)} cy={y(p.waterC)} r="2.2" fill="var(--surface)" stroke="var(--c-temp)" />
+      ))}
+    </svg>
+  );
+}
+
+/** Readings typed, or out of the file of a logger. */
+function Readings({
+  text,
+  setText,
+  tell,
+}: {
+  text: string;
+  setText: (text: string) => void;
+  tell: (words: string) => void;
+}) {
+  return (
+    <>
+      <label className="mt-2 block text-13">
+        <span className="font-semibold">Readings</span>
+        <textarea
+          className="in mt-1 !h-28 w-full"
+          value={text}
+          placeholder={'0, 40.0, 19.5\n0.5, 39.4, 19.5\n1, 38.8, 19.4'}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <label className="btn mt-1 inline-flex cursor-pointer items-center">
+        File of a logger
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          className="sr-only"
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            if (!file) return;
+            if (file.size > LARGEST_FILE) tell('This file is larger than any logger writes.');
+            else void readFileText(file).then((t) => setText(t.text));
+            e.target.value = '';
+          }}
+        />
+      </label>
+    </>
+  );
+}
+
+/** A box, or a pack, tested at home: a bottle of water in the closed box, read for some hours; what comes of it is kept as the house's own figure. */
+export function HomeTest({
+  p,
+  a,
+  save,
+  busy,
+}: {
+  p: HeatStationProps;
+  a: Assumptions;
+} & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
+  const [open, setOpen] = useState(false);
+  const [what, setWhat] = useState('box');
+  const [litres, setLitres] = useState('2');
+  const [room, setRoom] = useState('20');
+  const [text, setText] = useState('');
+  const [told, setTold] = useState<string | null>(null);
+  const { crate } = p.boxes[0]!;
+  const pack = p.packTypes.find((t) => t.id === what);
+  const read = useMemo(() => readingsFromText(text, num(room)), [text, room]);
+  const test: BoxTest = {
+    shell: {
+      insideCm: crate.typeCm,
+      wallCm: crate.wallOnlyCm,
+      kWPerMK: crate.kWPerMK,
+      ...(crate.cartonCm === null ? {} : { cartonCm: crate.cartonCm }),
+    },
+    leakLPerH: crate.leakLPerH,
+    litres: num(litres),
+    readings: read.readings,
+    ...(pack ? { pack: { curve: { ratedW: pack.ratedW }, massG: pack.massG } } : {}),
+    lossFactor: crate.measured?.factor ?? 1,
+  };
+  const problem = text.trim() === '' ? null : (read.problems[0] ?? testProblem(test));
+  const r = text.trim() === '' || problem ? null : fitBox(test, a);
+  const figure = (f: number): string =>
+    pack ? `× ${f.toFixed(2)}` : `${((r?.reckonedWPerK ?? 0) * f).toFixed(2)} W/K`;
+  const keep = (found: { factor: number; sigma: number } | null): void =>
+    void save(
+      (press) => saveTest(press, { kind: pack ? 'pack' : 'box', typeId: pack ? pack.id : crate.boxTypeId, found }),
+      () => {
+        setTold(found ? 'Kept: the odds are computed with it.' : 'Taken away: the figure of its kind holds again.');
+        setText('');
+      },
+    );
+  const known = pack ? pack.measured : crate.measured;
+  if (!open)
+    return (
+      <p className="mt-2 text-13">
+        {crate.measured ? 'Its loss was tested at home. ' : 'Its loss is reckoned from its measures. '}
+        <Button tone="flat" aria-expanded={false} onClick={() => setOpen(true)}>
+          Test it at home
+        </Button>
+      </p>
+    );
+  return (
+    <div className="mt-3 border-l-4 border-rule-strong pl-3" role="group" aria-label="Test at home">
+      <h3>Test at home</h3>
+      <p className="note">
+        {pack
+          ? 'A bottle of water as warm as the room and the pack, just opened, in the closed box.'
+          : 'A bottle of warm water (40 °C or so), nothing else, in the closed box.'}{' '}
+        Read the water every half hour or so, or let a logger do it: over a night is well. Lines of hour, water, room;
+        or date and time, water, room.
+      </p>
+      <div className="mt-2 grid grid-cols-[1fr_84px_84px] gap-2">
+        <SelectField
+          label="What is tested"
+          path="test.what"
+          value={what}
+          onChange={setWhat}
+          options={[
+            ['box', crate.name],
+            ...p.packTypes.filter((t) => t.kind === 'heat').map((t): [string, string] => [t.id, t.name]),
+          ]}
+        />
+        <NumberField label="Water" unit="L" path="test.litres" value={litres} onChange={setLitres} />
+        <NumberField label="Room" unit="°C" path="test.room" value={room} onChange={setRoom} />
+      </div>
+      <Readings text={text} setText={setText} tell={setTold} />
+      {problem && <p className="problem mt-1">{problem}</p>}
+      {told && (
+        <p className="note mt-1" role="status">
+          {told}
+        </p>
+      )}
+      {r && (
+        <>
+          <Found test={test} r={r} />
+          <p className="mt-1 text-13" data-testid="test-found">
+            <b className="num">{figure(r.factor)}</b>, nine times in ten between <b className="num">{figure(r.low)}</b>{' '}
+            and <b className="num">{figure(r.high)}</b>;{' '}
+            {pack ? 'its rating says × 1' : `its measures say ${figure(1)}`}. The readings scatter by{' '}
+            {r.scatterC.toFixed(1)} °C.
+          </p>
+        </>
+      )}
+      <p className="mt-2 flex flex-wrap gap-2">
+        {r && (
+          <Button tone="go" disabled={busy} onClick={() => keep({ factor: r.factor, sigma: r.sigma })}>
+            Keep it as my figure of {pack ? pack.name : crate.name}
+          </Button>
+        )}
+        {known && (
+          <Button disabled={busy} onClick={() => keep(null)}>
+            Take my figure away
+          </Button>
+        )}
+        <Button tone="flat" onClick={() => setOpen(false)}>
+          Leave
+        </Button>
+      </p>
+      <p className="caution mt-2">Hot water scalds, a pack burns: keep both from children.</p>
+    </div>
+  );
+}
