@@ -1,4 +1,3 @@
-import { madeOf } from '@/core/box/made';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -68,7 +67,7 @@ function contradiction(c: Consignment, w: WaterReading, path: string): Problem[]
 export function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
   return c.boxes.flatMap((b, i) => {
     const thickCm = (b.lining ?? []).reduce((sum, l) => sum + l.thicknessCm, 0);
-    const inside = Math.min(...madeOf(catalogue, b).insideCm);
+    const inside = Math.min(...(b.own?.insideCm ?? row(catalogue.boxes, b.boxTypeId, 'box').insideCm));
     return inside - 2 * thickCm >= LEAST_ROOM_CM
       ? []
       : [

@@ -67,6 +67,7 @@ export type Observation = z.infer<typeof observationSchema>;
 
 export const eventKinds = [
   'ticked',
+  'activated',
   'sealed',
   'handed-over',
   'scanned',

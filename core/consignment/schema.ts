@@ -14,7 +14,7 @@ import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
 import { companionKinds } from './companions';
 import { actualSchema, eventSchema, observationSchema } from './facts';
-import { guessable } from '@/core/water/guess';
+import { guessable } from '@/core/consignment/guess';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';

@@ -11,6 +11,8 @@ import {
   liningWords,
   packWords,
 } from '@/core/box/contents';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { expectedSurfaceC } from '@/core/heat/proof';
 import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -112,6 +114,7 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
           : `Damp, not under water, with air, in a ${x.vessel} of its own. Away from packs: they cook it.`,
     });
   items.push({ key: 'stand', title: 'Leak stand, ten minutes', detail: 'Bags on paper. A wet ring means a new bag.' });
+  const a = withOverrides(c.assumptions);
   const counts = new Map<string, number>();
   for (const p of c.boxes.flatMap((b) => b.packs)) counts.set(p.packId, (counts.get(p.packId) ?? 0) + p.count);
   const packs = [...counts].map(([packId, count]) => ({ packId, count, type: row(catalogue.packs, packId, 'pack') }));
@@ -122,7 +125,7 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
         p.type.kind === 'heat' ? `Open and prove ${p.count} × ${p.type.name}` : `Take out ${p.count} × ${p.type.name}`,
       detail:
         p.type.kind === 'heat'
-          ? `Shake, lie flat in air, dry. Each one must read 38 °C or more before it goes in.`
+          ? `Shake, lie flat in air, dry. After ${a.packBenchMin} min in a room of 20 °C each should read about ${expectedSurfaceC(p.type, a.packBenchMin, 20, a).toFixed(0)} °C before it goes in.`
           : 'Wrapped in newspaper, never against a bag.',
       ...(p.type.kind === 'heat'
         ? { caution: `This pack can reach ${p.type.surfaceC} °C: keep it from skin and from children.` }

@@ -3,7 +3,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { factors } from '@/core/bag/slack';
 import { packingOf } from '@/core/calendar/legs';
 import { contentsOf } from '@/core/engine/contents';
-import { guessRange } from '@/core/water/guess';
+import { guessRange } from '@/core/consignment/guess';
 import { arrange } from '@/core/box/arrange';
 import { filledBy } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';

@@ -147,6 +147,17 @@ export function factRepository(db: Db) {
     /** One thing that happened, told by hand; it stands by itself, whatever is undone of the plan. */
     happened: (id: string, e: Pick<Event, 'at' | 'kind' | 'subject' | 'note'>): void =>
       append(id, { observations: [], events: [{ ...e, n: next(id), by: '', strikes: null }] }, 0, e.at),
+    /** One figure that was read, told by hand; it stands by itself, whatever is undone of the plan. */
+    read: (
+      id: string,
+      o: Pick<Observation, 'at' | 'subject' | 'quantity' | 'value' | 'unit' | 'method' | 'note'>,
+    ): void =>
+      append(
+        id,
+        { observations: [{ ...o, n: next(id), word: '', photo: null, by: '', strikes: null }], events: [] },
+        0,
+        o.at,
+      ),
     /** Steps that are ticked, with their instants. */
     ticks: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.at])),
     tick: (id: string, key: string, at: string): void => {

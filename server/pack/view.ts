@@ -1,10 +1,15 @@
 import { keyInstants } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
+import { numberedPacks } from '@/core/heat/numbered';
+import { expectedSurfaceC } from '@/core/heat/proof';
 import type { Station } from '@/server/consignment/station';
 
+/** The room that a reading is taken in, until another is typed, °C. */
+const ROOM_C = 20;
+
 /** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
-export function sendView({ c, catalogue, nowMs, view, base }: Station) {
+export function sendView({ h, c, catalogue, nowMs, view, base }: Station) {
   const a = withOverrides(c.assumptions);
   const unsealed = { ...c, actual: { ...c.actual, sealedAt: null } };
   return {
@@ -14,6 +19,12 @@ export function sendView({ c, catalogue, nowMs, view, base }: Station) {
     leaveMs: keyInstants(c, catalogue, a).leaveMs,
     /** Rules that are broken knowingly: for those who pack, never for the buyer. */
     accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
+    packs: numberedPacks(c, catalogue, h.facts.of(c.id), a).map(({ type, ...p }) => ({
+      ...p,
+      typeId: type.id,
+      name: type.name,
+      rightNowC: p.openedAt ? expectedSurfaceC(type, (nowMs - Date.parse(p.openedAt)) / 60_000, ROOM_C, a) : null,
+    })),
     items: packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null })),
     events: [
       {

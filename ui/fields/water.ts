@@ -1,6 +1,6 @@
 import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
 import type { WaterReading } from '@/core/consignment/schema';
-import { guessable, guessOf, guessRange, type Guessable } from '@/core/water/guess';
+import { guessable, guessOf, guessRange, type Guessable } from '@/core/consignment/guess';
 import { num } from './fields';
 
 /** A figure of a water; which of them were guessed is no figure. */

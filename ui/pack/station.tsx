@@ -6,6 +6,7 @@ import type { SendView } from '@/server/pack/view';
 import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayClock } from '@/ui/format';
+import { Proving } from './proving';
 import { useSave } from '@/ui/use-save';
 
 /** The packing list in working order: one wet-hands button a line, each tick with its instant. */
@@ -57,6 +58,16 @@ export function SendStation(p: SendView) {
                 </span>
                 {i.at && <span className="num shrink-0 text-15 text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
               </button>
+              {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
+                <Proving
+                  packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
+                  code={p.code}
+                  zone={p.zone}
+                  save={save}
+                  busy={busy}
+                  problems={problems}
+                />
+              )}
               {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
             </li>
           ))}

@@ -1,0 +1,70 @@
+import { row } from '@/core/catalogue/row';
+import type { Catalogue, PackType } from '@/core/catalogue/schema';
+import { standing, type Facts } from '@/core/consignment/facts';
+import type { Consignment } from '@/core/consignment/schema';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { proofOf, type Proof } from './proof';
+
+/** A heat pack of the evening as a thing with a number, when it was opened, and what it read. */
+export interface NumberedPack {
+  /** Box, kind and place in the row: what facts name it by. */
+  id: string;
+  number: number;
+  boxId: string;
+  type: PackType;
+  openedAt: string | null;
+  /** Times it was opened: more than once where a dud was replaced. */
+  opened: number;
+  readings: { at: string; surfaceC: number; roomC: number; proof: Proof }[];
+}
+
+/** The room a reading was taken in, as its note tells it, °C. */
+const roomOf = (note: string): number | null => {
+  const found = /^room (-?[\d.]+)$/.exec(note);
+  return found ? Number(found[1]) : null;
+};
+export const roomNote = (roomC: number): string => `room ${roomC}`;
+
+/** Every heat pack of a consignment, numbered box by box, with what was told of it. */
+export function numberedPacks(
+  c: Pick<Consignment, 'boxes'>,
+  catalogue: Catalogue,
+  facts: Facts,
+  a: Assumptions,
+): NumberedPack[] {
+  const out: NumberedPack[] = [];
+  const events = standing(facts.events).filter((e) => e.kind === 'activated');
+  const readings = standing(facts.observations).filter((o) => o.subject.kind === 'pack' && o.quantity === 'surfaceC');
+  for (const box of c.boxes) {
+    const seen = new Map<string, number>();
+    for (const p of box.packs) {
+      const type = row(catalogue.packs, p.packId, 'pack');
+      if (type.kind !== 'heat') continue;
+      for (let i = 0; i < p.count; i++) {
+        const n = (seen.get(p.packId) ?? 0) + 1;
+        seen.set(p.packId, n);
+        const id = `${box.id}/${p.packId}/${n}`;
+        const own = events.filter((e) => e.subject.kind === 'pack' && e.subject.id === id);
+        const openedAt = own[own.length - 1]?.at ?? null;
+        out.push({
+          id,
+          number: out.length + 1,
+          boxId: box.id,
+          type,
+          openedAt,
+          opened: own.length,
+          readings: readings.flatMap((o) => {
+            const roomC = roomOf(o.note);
+            if (o.subject.id !== id || o.value === null || roomC === null || openedAt === null || o.at < openedAt)
+              return [];
+            const ageMin = (Date.parse(o.at) - Date.parse(openedAt)) / 60_000;
+            return [
+              { at: o.at, surfaceC: o.value, roomC, proof: proofOf(type, { surfaceC: o.value, ageMin, roomC }, a) },
+            ];
+          }),
+        });
+      }
+    }
+  }
+  return out;
+}

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { between, id } from '@/core/quantities/shapes';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { numberedPacks, roomNote, type NumberedPack } from '@/core/heat/numbered';
+import { find } from '@/server/consignment/change';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+
+const packOf = (house: House, code: string, packId: string): Outcome<{ id: string; pack: NumberedPack }> => {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const pack = numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)).find(
+    (p) => p.id === packId,
+  );
+  return pack
+    ? { ok: true, value: { id: c.id, pack } }
+    : refuse('pack', 'There is no such pack in this plan any more.');
+};
+
+/** A pack is opened now; opened again it is another one, which took the place of a dud. */
+export function openPack(house: House, code: string, packId: string): Outcome<string> {
+  const found = packOf(house, code, packId);
+  if (!found.ok) return found;
+  const { id, pack } = found.value;
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    house.facts.happened(id, {
+      at,
+      kind: 'activated',
+      subject: { kind: 'pack', id: packId },
+      note: pack.opened > 0 ? 'another in its place' : '',
+    });
+    house.consignments.journal(id, at, 'opened', `pack ${pack.number}, ${pack.type.name}`);
+  })();
+  return { ok: true, value: at };
+}
+
+const readInput = z.object({
+  code: id(20),
+  packId: id(),
+  surfaceC: z
+    .number({ error: 'The surface must be a number.' })
+    .min(-30, 'Colder than any pack.')
+    .max(120, 'Hotter than any pack.'),
+  roomC: between(-10, 45, 'The room'),
+});
+export type ReadInput = z.input<typeof readInput>;
+
+/** What an infrared thermometer, or a hand with another, read on a pack that is open. */
+export function readPack(house: House, input: unknown): Outcome<string> {
+  const parsed = readInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, packId, surfaceC, roomC } = parsed.data;
+  const found = packOf(house, code, packId);
+  if (!found.ok) return found;
+  const { id: consignment, pack } = found.value;
+  if (!pack.openedAt)
+    return refuse('surfaceC', 'Open it first: what it should read depends on how long it has been open.');
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    house.facts.read(consignment, {
+      at,
+      subject: { kind: 'pack', id: packId },
+      quantity: 'surfaceC',
+      value: surfaceC,
+      unit: '°C',
+      method: 'typed',
+      note: roomNote(roomC),
+    });
+    house.consignments.journal(consignment, at, 'read', `pack ${pack.number}: ${surfaceC} °C`);
+  })();
+  return { ok: true, value: at };
+}
