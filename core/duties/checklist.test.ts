@@ -97,7 +97,9 @@ describe('the packing list', () => {
       ]),
     });
     expect(item(items, `pack:${heat.id}`).title).toBe(`Open and prove 3 × ${heat.name}`);
-    expect(item(items, `pack:${heat.id}`).detail).toMatch(/After 45 min in a room of 20 °C each should read about \d+ °C/);
+    expect(item(items, `pack:${heat.id}`).detail).toMatch(
+      /After 45 min in a room of 20 °C each should read about \d+ °C/,
+    );
     expect(item(items, `pack:${cold.id}`).title).toBe(`Take out 1 × ${cold.name}`);
     expect(item(items, `pack:${cold.id}`).caution).toBeUndefined();
     expect(items.filter((i) => i.key === `pack:${heat.id}`)).toHaveLength(1);

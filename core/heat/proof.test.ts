@@ -23,6 +23,7 @@ test('a long pack that reads 30 °C after three quarters of an hour is fine; one
 });
 test('cold is a dud once there was time, before that too early; half warm is slow; far too hot is another type', () => {
   expect(read('heat-40h', 20.5, 5)).toBe('early');
+  expect(read('heat-40h', 24, 0)).toBe('early');
   expect(read('heat-40h', 20.5, 45)).toBe('dud');
   expect(read('heat-40h', 29, 45)).toBe('slow');
   expect(read('heat-72h', 60, 60)).toBe('hot');

@@ -59,10 +59,10 @@ export function proofOf(
   const verdict: Verdict =
     share > HOT && read.surfaceC - expectedC > LEAST_K
       ? 'hot'
-      : share >= SLOW
-        ? 'fine'
-        : read.ageMin < EARLY_MIN || wanted < LEAST_K
-          ? 'early'
+      : wanted < LEAST_K || (read.ageMin < EARLY_MIN && share < SLOW)
+        ? 'early'
+        : share >= SLOW
+          ? 'fine'
           : share < DUD
             ? 'dud'
             : 'slow';

@@ -3,7 +3,6 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { legWords } from '@/core/calendar/legs';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
-import { legKinds } from '@/core/catalogue/schema';
 import type { Problem } from '@/core/consignment/outcome';
 import { saveRoad } from '@/server/heat/actions';
 import { num, NumberField, OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
@@ -103,7 +102,7 @@ function Row({
         problems={problems}
         value={l.kind}
         onChange={(v) => set({ kind: v as Leg['kind'], label: '' })}
-        options={legKinds.map((k) => [k, legWords[k]])}
+        options={Object.entries(legWords)}
       />
       <TextField
         hideLabel

@@ -2,6 +2,7 @@
 
 import { Button } from '@/ui/kit/button';
 import { savePacks } from '@/server/heat/actions';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -19,16 +20,24 @@ import { HeatChart } from './chart';
 import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
 import { Bottles } from './bottles';
-import { Crate } from './crate';
-import { HomeTest } from './home-test';
 import { Late } from './late';
-import { Legs } from './legs';
 import { HolesByHand, usualHoles } from './tray';
-import { Wall } from './wall';
 import { Threats } from './threats';
 import { WholePlans } from './whole-plans';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
+
+/** What hands change comes after what the eye reads. */
+const Crate = dynamic(() => import('./crate').then((m) => m.Crate), {
+  ssr: false,
+  loading: () => <div className="h-[460px]" />,
+});
+const Wall = dynamic(() => import('./wall').then((m) => m.Wall), {
+  ssr: false,
+  loading: () => <div className="h-[320px]" />,
+});
+const Legs = dynamic(() => import('./legs').then((m) => m.Legs), { ssr: false });
+const HomeTest = dynamic(() => import('./home-test').then((m) => m.HomeTest), { ssr: false });
 
 /** Runs of every pack set; two workers share the sets. */
 const RUNS = 200;
