@@ -6,6 +6,7 @@ import {
   addBag,
   changeBags,
   countOf,
+  duplicateBags,
   mergeBags,
   moveAnimals,
   oneEach,
@@ -159,4 +160,16 @@ describe('bags that are alike', () => {
     expect(namesOf(['A10', 'A2', 'A1', 'A3', 'B7'])).toBe('A1 to A3, A10, B7');
     expect(namesOf(['A1', 'A3', 'A5', 'A7'])).toBe('A1, A3, A5, A7');
   });
+});
+
+test('another like it: made and peopled alike under a free name, never locked; the counts are told as too many', () => {
+  const two = [bag('A1', { a: 3 }, { layers: 3, locked: true }), bag('A2', { a: 2 })];
+  const r = duplicateBags(two, ['A1', 'A2']);
+  expect(counts(r.bags)).toEqual(['A1:3a', 'A3:3a', 'A2:2a', 'A4:2a']);
+  expect(r.bags[1]).toMatchObject({ layers: 3 });
+  expect(r.bags[1]).not.toHaveProperty('locked');
+  expect(miscounts({ bags: r.bags, lines: [{ id: 'a', count: 5 }] as never })).toMatchObject([
+    { ordered: 5, bagged: 10 },
+  ]);
+  expect(duplicateBags(two, ['Z9']).bags).toEqual(two);
 });

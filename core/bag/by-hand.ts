@@ -95,6 +95,23 @@ export function splitBag(bags: readonly Bag[], id: string, into = 2): Handled {
   };
 }
 
+/** Another bag like each of these: made, filled and peopled alike. Whether the counts then add up is told elsewhere, at once. */
+export function duplicateBags(bags: readonly Bag[], ids: readonly string[]): Handled {
+  const taken = new Set(bags.map((b) => b.id));
+  const made: string[] = [];
+  const next = bags.flatMap((b) => {
+    if (!ids.includes(b.id)) return [b];
+    const { locked: _, ...like } = b;
+    const id = freeId(b.id, taken);
+    taken.add(id);
+    made.push(id);
+    return [b, { ...like, id }];
+  });
+  return made.length === 0
+    ? refused(bags, 'This bag is not there any more.')
+    : { bags: next, said: `${namesOf(made)} ${made.length === 1 ? 'is' : 'are'} like ${namesOf([...ids])}.` };
+}
+
 /** Every animal of these bags in one of its own. */
 export function oneEach(bags: readonly Bag[], ids: readonly string[]): Handled {
   let next = bags;

@@ -1,5 +1,5 @@
 import { holesOf6mm } from '@/core/box/made';
-import { packingOf, type Packing } from '@/core/calendar/legs';
+import { delayPlaces, packingOf, type DelayPlace, type Packing } from '@/core/calendar/legs';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Box, Consignment, Forecast } from '@/core/consignment/schema';
 import { DRAW_STEP_H } from '@/core/engine/draws';
@@ -34,8 +34,8 @@ export interface BoxReading {
   oxygen: number[];
   packW: number[];
   without: Without[];
-  /** Late by so many hours: the figures then. */
-  delays: { hours: number; figures: BoxFigures }[];
+  /** Late by so many hours at a place on the way: the figures then. */
+  delays: Record<DelayPlace, { hours: number; figures: BoxFigures }[]>;
 }
 
 /** Delays that are looked at, h: the slider's stops. */
@@ -107,9 +107,14 @@ export function boxReadingOf(
     ),
     packW: curve(f.boxes[0]!.curves.packW, 2),
     without: otherwise(box).map(({ what, box: other }) => ({ what, figures: figuresOf(withBox(p, other), boxId) })),
-    delays: DELAYS.map((hours) => ({
-      hours,
-      figures: figuresOf(hours === 0 ? p : heldUp(p, hours, 'hub'), boxId, hours),
-    })),
+    delays: Object.fromEntries(
+      delayPlaces.map((where) => [
+        where,
+        DELAYS.map((hours) => ({
+          hours,
+          figures: figuresOf(hours === 0 ? p : heldUp(p, hours, where), boxId, hours),
+        })),
+      ]),
+    ) as BoxReading['delays'],
   };
 }

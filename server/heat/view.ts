@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import { sampled } from '@/core/quantities/sample';
 import { innerCm, packSpots } from '@/core/box/arrange';
-import { madeOf } from '@/core/box/made';
+import { madeOf, tapeFactor } from '@/core/box/made';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -38,6 +38,7 @@ function crateOf(box: Box, c: Consignment, e: Evaluation, catalogue: Catalogue) 
     typeCm: type.insideCm,
     boxTypeId: box.boxTypeId,
     leakLPerH: type.leakLPerH,
+    tapeFactor: tapeFactor(box.tape, a),
     cartonCm: type.cartonCm ?? null,
     measured: box.own ? null : (type.measured ?? null),
     wallOnlyCm: type.wallCm,
@@ -156,6 +157,11 @@ export function heatView(
     band: {
       min: Math.max(...e.bags.map((b) => b.limits.cold24C)),
       max: Math.min(...e.bags.map((b) => b.limits.warm24C)),
+    },
+    /** Where all of them are at ease; nothing where their bands do not meet. */
+    ease: {
+      min: Math.max(...e.bags.map((b) => b.easeC.min)),
+      max: Math.min(...e.bags.map((b) => b.easeC.max)),
     },
     shiftC: c.forecast?.shiftC ?? 0,
     forecast: forecastView(c, e, nowMs, zone),

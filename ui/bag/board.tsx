@@ -1,5 +1,6 @@
 'use client';
 
+import { memo } from 'react';
 import {
   DndContext,
   KeyboardSensor,
@@ -133,17 +134,67 @@ export function Board(p: BoardProps) {
   );
 }
 
+/** A bag to scale: drawn anew only where the bag itself has changed. */
+const Picture = memo(function Picture({
+  bag,
+  scale,
+  w,
+  h,
+  many,
+  chosen,
+  ...p
+}: Pick<BoardProps, 'lines' | 'bagTypes' | 'a'> & {
+  bag: Bag;
+  scale: number;
+  w: number;
+  h: number;
+  many: boolean;
+  chosen: boolean;
+}) {
+  const { type, standing } = drawnOf(bag, p);
+  const inside = bag.animals.flatMap((x) => {
+    const line = p.lines.find((l) => l.id === x.lineId);
+    return line ? [{ species: line.species, lengthCm: line.lengthCm, count: x.count }] : [];
+  });
+  return (
+    <svg viewBox={`0 0 ${w} ${h}`} width={w} height={h} aria-hidden="true" className="mx-auto block">
+      {many && standing && (
+        <g opacity=".35">
+          <BagDrawing
+            standing={standing}
+            inside={[]}
+            x={w / 2 + 7}
+            ground={h - 8}
+            scale={scale}
+            made={bag}
+            breather={type?.breather === true}
+          />
+        </g>
+      )}
+      {standing && (
+        <BagDrawing
+          standing={standing}
+          inside={inside}
+          x={w / 2}
+          ground={h - 3}
+          scale={scale}
+          chosen={chosen}
+          made={bag}
+          breather={type?.breather === true}
+        />
+      )}
+      <path d={`M0 ${h - 2}H${w}`} stroke="var(--ink)" strokeWidth="1.4" />
+    </svg>
+  );
+});
+
 function Card({ group, scale, highCm, ...p }: BoardProps & { group: readonly Bag[]; scale: number; highCm: number }) {
   const bag = group[0]!;
   // What is dragged out of a group leaves its last bag.
   const last = group[group.length - 1]!;
   const ids = group.map((b) => b.id);
   const { setNodeRef, isOver } = useDroppable({ id: bag.id, disabled: bag.locked === true });
-  const { type, standing, size } = drawnOf(bag, p);
-  const inside = bag.animals.flatMap((x) => {
-    const line = p.lines.find((l) => l.id === x.lineId);
-    return line ? [{ species: line.species, lengthCm: line.lengthCm, count: x.count }] : [];
-  });
+  const { size } = drawnOf(bag, p);
   const w = Math.max(112, size.wideCm * scale + 26);
   const h = highCm * scale + 26;
   const chosen = ids.every((id) => p.chosen.has(id));
@@ -165,34 +216,17 @@ function Card({ group, scale, highCm, ...p }: BoardProps & { group: readonly Bag
         aria-label={`Bag ${name}`}
         onClick={(e) => p.choose(ids, e.shiftKey || e.ctrlKey || e.metaKey)}
       >
-        <svg viewBox={`0 0 ${w} ${h}`} width={w} height={h} aria-hidden="true" className="mx-auto block">
-          {group.length > 1 && standing && (
-            <g opacity=".35">
-              <BagDrawing
-                standing={standing}
-                inside={[]}
-                x={w / 2 + 7}
-                ground={h - 8}
-                scale={scale}
-                made={bag}
-                breather={type?.breather === true}
-              />
-            </g>
-          )}
-          {standing && (
-            <BagDrawing
-              standing={standing}
-              inside={inside}
-              x={w / 2}
-              ground={h - 3}
-              scale={scale}
-              chosen={chosen}
-              made={bag}
-              breather={type?.breather === true}
-            />
-          )}
-          <path d={`M0 ${h - 2}H${w}`} stroke="var(--ink)" strokeWidth="1.4" />
-        </svg>
+        <Picture
+          bag={bag}
+          lines={p.lines}
+          bagTypes={p.bagTypes}
+          a={p.a}
+          scale={scale}
+          w={w}
+          h={h}
+          many={group.length > 1}
+          chosen={chosen}
+        />
         <span className="mt-1 flex items-center justify-center gap-1 font-head text-15 font-semibold">
           {bag.locked && <Lock size={13} aria-label="locked" />}
           {name}

@@ -5,6 +5,7 @@ import { namesOf } from '@/core/bag/alike';
 import {
   changeBags,
   countOf,
+  duplicateBags,
   mergeBags,
   moveAnimals,
   oneEach,
@@ -85,6 +86,9 @@ function Deeds({ bags, chosen, handle, ids, locked }: SheetProps & { ids: string
           </Button>
         </>
       )}
+      <Button type="button" onClick={() => deed(duplicateBags(bags, ids))}>
+        Duplicate
+      </Button>
       <Button
         type="button"
         aria-pressed={locked}

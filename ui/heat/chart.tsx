@@ -103,6 +103,21 @@ function Band({
         fill="var(--band-safe)"
       />
       <path d={`M${LEFT} ${y(p.band.max)}H${RIGHT}M${LEFT} ${y(p.band.min)}H${RIGHT}`} stroke="var(--tide)" />
+      {p.ease.min < p.ease.max && (
+        <>
+          <rect
+            x={LEFT}
+            y={y(p.ease.max)}
+            width={RIGHT - LEFT}
+            height={y(p.ease.min) - y(p.ease.max)}
+            fill="var(--tide)"
+            fillOpacity=".07"
+          />
+          <text x="32" y={TOP + 86} className="rb-s">
+            at ease {p.ease.min} to {p.ease.max} °C
+          </text>
+        </>
+      )}
       {[p.band.max, p.band.min, 10, 0]
         .filter((t, i) => t > lo && t < hi && (i < 2 || Math.abs(y(t) - y(p.band.min)) > 14))
         .map((t) => (

@@ -1,19 +1,36 @@
 'use client';
 
 import { useState } from 'react';
+import type { DelayPlace } from '@/core/calendar/legs';
 import type { BoxReading } from '@/core/evaluate/wall';
+import { SelectField } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';
 
-/** The box when it is held up at the hub: a slider over the hours, and what its water comes to. */
+const placeWords: Record<DelayPlace, string> = {
+  origin: 'in the last depot of the origin',
+  hub: 'at a hub half way',
+  destination: 'in the depot of the destination',
+  door: 'where it was delivered',
+};
+
+/** The box when it is held up somewhere: a slider over the hours, and what its water comes to. */
 export function Late({ reading }: { reading: BoxReading }) {
   const [i, setI] = useState(0);
-  const { hours, figures } = reading.delays[i]!;
-  const last = reading.delays.length - 1;
+  const [where, setWhere] = useState<DelayPlace>('hub');
+  const { hours, figures } = reading.delays[where][i]!;
+  const last = reading.delays[where].length - 1;
   return (
     <section className="min-w-0" aria-label="If it is late">
       <h2 className="mb-1">If it is late</h2>
-      <label className="grid grid-cols-[auto_1fr_64px] items-center gap-3 text-13">
-        <span>Held up at the hub</span>
+      <SelectField
+        label="Held up"
+        path="late.where"
+        value={where}
+        onChange={(v) => setWhere(v as DelayPlace)}
+        options={Object.entries(placeWords)}
+      />
+      <label className="mt-1 grid grid-cols-[auto_1fr_64px] items-center gap-3 text-13">
+        <span>for</span>
         <input
           type="range"
           className="min-h-9"

@@ -260,7 +260,8 @@ export function Wall({
         <span className="num">{crate.wallOnlyCm}</span> cm.{' '}
         {reading && (
           <>
-            It loses <b className="num">{reading.figures.uaWPerK.toFixed(2)}</b> W for each degree.
+            It loses <b className="num">{reading.figures.uaWPerK.toFixed(2)}</b> W for each degree; its lid joint lets
+            about {(crate.leakLPerH * crate.tapeFactor).toFixed(1)} L of air through in an hour.
           </>
         )}{' '}
         <Button tone="flat" onClick={() => setMeasuring(!measuring)} aria-expanded={measuring}>
