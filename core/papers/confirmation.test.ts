@@ -68,6 +68,13 @@ describe('the confirmation for the buyer', () => {
   test('steps between the waters are told; waters that are alike are told to be', () => {
     const alike = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water } });
     expect(section(alike, /two waters/).lines[0]).toMatch(/alike: the fish can go straight across/);
+    const guess = { ...water, guessed: ['pH' as const] };
+    const unsure = section(
+      paper({ sourceWater: guess, waters: undefined, tank: { ...c.tank, ...water } }),
+      /two waters/,
+    );
+    expect(unsure.lines.join(' ')).toMatch(/was not measured.*As far as is known/);
+    expect(unsure.table!.find((r) => r[0] === 'pH')![1]).toMatch(/ \?$/);
     const apart = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water, pH: 8.2, tempC: 22 } });
     expect(section(apart, /two waters/).lines[0]).toMatch(/^Between them: .*25.* to 22.*pH 7\.2 to 8\.2/);
   });

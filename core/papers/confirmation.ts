@@ -1,7 +1,8 @@
 import { counted } from '@/core/quantities/words';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Guessable } from '@/core/consignment/guess';
+import type { Consignment, WaterReading } from '@/core/consignment/schema';
 import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { waterSteps } from '@/core/calendar/departure';
@@ -17,6 +18,10 @@ export interface Paper {
 const RESERVE_L = 4;
 
 const one = (v: number): string => v.toFixed(1);
+
+/** A figure of a water; one that nobody measured has a ? behind it. */
+const figure = (w: WaterReading, k: Guessable): string => `${one(w[k])}${w.guessed?.includes(k) ? ' ?' : ''}`;
+const guessed = (w: WaterReading): boolean => Boolean(w.guessed?.some((k) => k !== 'tanMgNL'));
 
 /**
  * The confirmation that goes to the receiver when the order is placed, not in the box: what comes when and why then,
@@ -43,19 +48,24 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
     const rows: string[][] = [
       ['', `Ours, tank ${from}`, `Yours, ${into}`],
       ['Temperature, °C', one(ours.tempC), one(yours.tempC)],
-      ['pH', one(ours.pH), one(yours.pH)],
-      ['KH, °dKH', one(ours.khDkh), one(yours.khDkh)],
+      ['pH', figure(ours, 'pH'), figure(yours, 'pH')],
+      ['KH, °dKH', figure(ours, 'khDkh'), figure(yours, 'khDkh')],
       ...(ours.salinity > 1 || yours.salinity > 1
         ? [['Salinity', one(ours.salinity), one(yours.salinity)]]
-        : [['GH, °dGH', one(ours.ghDgh), one(yours.ghDgh)]]),
+        : [['GH, °dGH', figure(ours, 'ghDgh'), figure(yours, 'ghDgh')]]),
     ];
     const steps = waterSteps(ours, yours);
     return {
       heading: `The two waters${pairs.size > 1 ? `, ${into}` : ''}`,
       lines: [
+        ...(guessed(ours) || guessed(yours)
+          ? ['What has a ? behind it was not measured: a strip at either end tells what the step really is.']
+          : []),
         steps.length > 0
           ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the fish.`
-          : 'The two are alike: the fish can go straight across once the temperature is even.',
+          : guessed(ours) || guessed(yours)
+            ? 'As far as is known the two are alike.'
+            : 'The two are alike: the fish can go straight across once the temperature is even.',
       ],
       table: rows,
     };

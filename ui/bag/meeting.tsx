@@ -3,6 +3,7 @@ import { meetingOf, type Hard } from '@/core/acclimation/meeting';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
 import { num, NumberField } from '@/ui/fields/fields';
+import { waterNumbers } from '@/ui/fields/water';
 import { Button } from '@/ui/kit/button';
 import type { BagStationProps } from '@/server/bag/view';
 import type { PlanInHand } from './use-plan';
@@ -17,7 +18,9 @@ const names: Record<keyof Hard, [string, string]> = {
 export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInHand; a: Assumptions }) {
   const [litres, setLitres] = useState('60');
   const { tank } = p.job.consignment;
-  const from = { ghDgh: num(plan.water.ghDgh), khDkh: num(plan.water.khDkh), salinity: num(plan.water.salinity) };
+  const { ghDgh, khDkh, salinity, guessed } = waterNumbers(plan.water);
+  const from = { ghDgh, khDkh, salinity };
+  const unsure = [...(guessed ?? []), ...(tank.guessed ?? [])].some((k) => k === 'ghDgh' || k === 'khDkh');
   const steps = p.lines.map((l) =>
     l.species.kind === 'fish' ? toleranceLimits(l.species.tolerance, a) : invertebrateSteps(a),
   );
@@ -32,6 +35,11 @@ export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInH
   return (
     <section className="mt-5" aria-label="Meeting the receiver’s water">
       <h3 className="mb-1">Meeting the receiver’s water</h3>
+      {unsure && (
+        <p className="note mb-1">
+          Hardness was not measured at both ends: this goes by what is usual. A strip tells it.
+        </p>
+      )}
       {sound && wanted.length === 0 ? (
         <p className="note">
           Tank {tank.name} has GH {tank.ghDgh}, KH {tank.khDkh} and salinity {tank.salinity}: every step from here is
