@@ -128,9 +128,11 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
   await station(page, 'heat');
   await expect(page.getByText('ways to heat this box')).toBeVisible();
   const before = await coldest(page);
-  await page.getByLabel('If it is warmer by').fill('-8');
   // Packs share the air of the box: one more tells only where there is enough of it.
-  await page.getByLabel('Holes of 6 mm').fill('8');
+  await page.getByLabel('Holes by the packs').fill('8');
+  await page.getByRole('button', { name: 'Make them' }).click();
+  await expect(page.getByText(/8 holes were set by hand and stay/)).toBeVisible();
+  await page.getByLabel('If it is warmer by').fill('-8');
   await page.getByRole('button', { name: 'Compute' }).click();
   await expect.poll(() => coldest(page)).toBeLessThan(before);
 
