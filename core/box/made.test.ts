@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packPlaces } from '@/core/catalogue/making';
 import type { Box } from '@/core/consignment/schema';
-import { boxReadingOf } from '@/core/evaluate/wall';
+import { boxReadingOf } from '@/core/evaluate/box-reading';
 import { judgedR, typedCm } from '@/core/heat/typed';
 import { boxConductance } from '@/core/heat/insulation';
 import { exampleConsignment } from '@/tests/example';

@@ -15,7 +15,7 @@ import { forward, toldBy, type Forward } from '@/core/engine/forward';
 import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
 import { readingOf, type BagReading } from './reading';
-import { boxReadingOf, type BoxReading } from './wall';
+import { boxReadingOf, type BoxReading } from './box-reading';
 import { whatIf, type Otherwise } from './what-if';
 import { adviceOn, alternatives, type Advice, type Alternative, type Measure } from './alternatives';
 import type { Outcome } from '@/core/consignment/outcome';

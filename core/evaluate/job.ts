@@ -7,7 +7,7 @@ import type { Risk } from '@/core/engine/risk';
 import type { Fan } from '@/core/engine/fan';
 import type { Advice, Alternative } from './alternatives';
 import type { BagReading } from './reading';
-import type { BoxReading } from './wall';
+import type { BoxReading } from './box-reading';
 import type { Otherwise } from './what-if';
 import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
 import type { Problem } from '@/core/consignment/outcome';

@@ -1,5 +1,5 @@
 import type { Fan } from '@/core/engine/fan';
-import type { BoxReading } from '@/core/evaluate/wall';
+import type { BoxReading } from '@/core/evaluate/box-reading';
 import { one } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
 import type { HeatOption, HeatStationProps } from './props';

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { DelayPlace } from '@/core/calendar/legs';
-import type { BoxReading } from '@/core/evaluate/wall';
+import type { BoxReading } from '@/core/evaluate/box-reading';
 import { SelectField } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';
 

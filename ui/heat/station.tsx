@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/outcome';
-import type { BoxReading } from '@/core/evaluate/wall';
+import type { BoxReading } from '@/core/evaluate/box-reading';
 import type { PacksInput } from '@/server/heat/packs';
 import type { Risk } from '@/core/engine/risk';
 import type { Job } from '@/core/evaluate/job';

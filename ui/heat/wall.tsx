@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { buildWords, liningKinds, materials, tapeWords } from '@/core/box/made';
 import { builds, tapes, type Build, type Tape } from '@/core/catalogue/making';
-import type { BoxReading, Without } from '@/core/evaluate/wall';
+import type { BoxReading, Without } from '@/core/evaluate/box-reading';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Box, OwnBox } from '@/core/consignment/schema';
 import { judgedR, typedCm } from '@/core/heat/typed';
