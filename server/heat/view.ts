@@ -113,6 +113,8 @@ export function heatView(
     // What the page's own workers compute the chances from.
     job: { consignment: c, catalogue: jobRows(c, house), calendar: house.calendar(c) },
     boxes,
+    /** Changes when a row of the shelf does: a test at home moves the odds without a new version of the plan. */
+    shelf: house.shelfStamp,
     /** Of several boxes one is looked at. */
     boxId: shown?.id ?? '1',
     boxIds: filled.map((b) => b.id),

@@ -55,7 +55,7 @@ function useChances(p: HeatStationProps, box: HeatStationProps['boxes'][number],
       choosers: { packs: { boxId: box.id, draws: RUNS, part: { index, of: WORKERS } }, bags: false, days: null },
     },
   }));
-  const key = `${p.code}:${p.version}:${box.id}:${stopped ? 'stopped' : 'running'}`;
+  const key = `${p.code}:${p.version}:${p.shelf}:${box.id}:${stopped ? 'stopped' : 'running'}`;
   const run = useEvaluation(key, stopped ? [] : jobs);
   const rows = run.results.flatMap((r) => r.packs[box.id] ?? []);
   const known = new Map(rows.map((r) => [r.name, r]));
@@ -143,7 +143,7 @@ function Odds({
 
 /** The box in use read closely, in this browser's own worker. */
 function useReading(p: HeatStationProps, boxId: string): BoxReading | null {
-  const { results } = useEvaluation(`box ${p.code}:${p.version}:${boxId}`, [
+  const { results } = useEvaluation(`box ${p.code}:${p.version}:${p.shelf}:${boxId}`, [
     { ...p.job, options: { draws: 0, stepH: 0.5, choosers: { packs: null, bags: false, box: boxId, days: null } } },
   ]);
   return results[0]?.box ?? null;
