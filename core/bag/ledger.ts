@@ -3,6 +3,7 @@ import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptio
 import { mealLevel, restingOxygenMmolH } from '@/core/fish/metabolism';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
+import { SEA_JUDGED_FROM } from '@/core/water/criteria';
 import type { BagContents, BagCurves } from './simulate';
 import type { BagLimits, Factor } from './slack';
 
@@ -21,6 +22,8 @@ export interface Computed {
   limits: BagLimits;
   stepH: number;
   deadlineH: number;
+  /** Nobody measured its hardness. */
+  guessedKh: boolean;
 }
 
 const grams = (mg: number): string =>
@@ -44,6 +47,12 @@ const meanTo = (x: Float64Array, to: number): number => {
   return sum / (to + 1);
 };
 
+/** Which criterion judges the ammonia of a bag. */
+const criterionOf = ({ salinity, judge }: BagContents): string =>
+  salinity >= SEA_JUDGED_FROM
+    ? 'sea water, un-ionized'
+    : { fish: 'EPA 1999', mollusc: 'EPA 2013', both: 'the stricter of EPA 1999 and 2013' }[judge];
+
 const endOf = (r: Computed): number => Math.min(r.tempC.length - 1, Math.round(r.deadlineH / r.stepH));
 
 function oxygenRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[] {
@@ -59,7 +68,7 @@ function oxygenRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[] 
   );
   const fedMost = Math.max(0, ...bag.animals.map((f) => mealLevel(f.hoursSinceMeal, f.clearingH)));
   const animals = bag.animals.reduce((n, f) => n + f.count, 0);
-  const grams_ = bag.animals.reduce((m, f) => m + f.count * f.massG, 0);
+  const fishG = bag.animals.reduce((m, f) => m + f.count * f.massG, 0);
   return [
     {
       name: `In ${bag.gasL} L of gas, ${(100 * bag.oxygenFraction).toFixed(0)} % oxygen`,
@@ -82,7 +91,7 @@ function oxygenRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[] 
         ]
       : []),
     {
-      name: `${animals} at rest, ${grams_.toFixed(grams_ < 10 ? 1 : 0)} g at ${meanC.toFixed(1)} °C`,
+      name: `${animals} at rest, ${fishG.toFixed(fishG < 10 ? 1 : 0)} g at ${meanC.toFixed(1)} °C`,
       value: `${restingMg.toFixed(1)} mg/h`,
       from: 'Clarke & Johnston 1999, published; times the factor of the species',
     },
@@ -117,7 +126,7 @@ function carbonRows(_bag: BagContents, r: Computed, a: Assumptions): LedgerRow[]
     {
       name: 'Alkalinity that holds the pH',
       value: `${curves.alkalinityMeqL[0]!.toFixed(2)} to ${curves.alkalinityMeqL[end]!.toFixed(2)} meq/L`,
-      from: 'as entered; ammonia adds to it',
+      from: r.guessedKh ? 'not measured: what is usual †; ammonia adds to it' : 'as entered; ammonia adds to it',
     },
     {
       name: `pH at sealing, after ${hours.toFixed(0)} h, and its floor`,
@@ -164,7 +173,7 @@ function ammoniaRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[]
     {
       name: 'Times the acute criterion then, and the most it bears',
       value: `${curves.timesAcute[end]!.toFixed(2)} of ${limits.timesAcute}`,
-      from: `${bag.judge === 'fish' ? 'EPA 1999' : 'EPA 2013'}, published; mean of an hour`,
+      from: `${criterionOf(bag)}, published; mean of an hour`,
     },
   ];
 }

@@ -111,8 +111,12 @@ export interface BagConditions {
 }
 
 /** Whether pH and alkalinity of a bag can be true together; what cannot is refused by `simulateBag`. */
-export function holds(bag: Pick<BagContents, 'salinity' | 'alkalinityMeqL' | 'pH' | 'tanMgNL'>, tempC = 25): boolean {
-  const activity = activityOf(tempC, bag.salinity, bag.alkalinityMeqL / 1000, true);
+export function holds(
+  bag: Pick<BagContents, 'salinity' | 'alkalinityMeqL' | 'pH' | 'tanMgNL'>,
+  tempC: number,
+  a: Assumptions,
+): boolean {
+  const activity = activityOf(tempC, bag.salinity, bag.alkalinityMeqL / 1000, a.activityCorrection > 0);
   const tan = bag.tanMgNL / 1000 / N_G_PER_MOL;
   return dicFromPh(bag.alkalinityMeqL / 1000, bag.pH, tan, waterTable(bag.salinity).at(tempC), activity) !== null;
 }

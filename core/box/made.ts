@@ -26,14 +26,6 @@ export const materials = [
   { name: 'Corrugated board', kWPerMK: 0.06 },
 ] as const;
 
-/** What is laid inside a wall, thickness of one layer and W/(m K) († from memory). */
-export const liningKinds = [
-  { name: 'Newspaper, ten sheets', thicknessCm: 0.2, kWPerMK: 0.06 },
-  { name: 'Bubble wrap', thicknessCm: 0.4, kWPerMK: 0.045 },
-  { name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035 },
-  { name: 'Foil film on bubbles', thicknessCm: 0.4, kWPerMK: 0.035 },
-] as const;
-
 /** Air through the lid joint of a box, L/h for a metre of joint († ours: taped, corners free). */
 const LEAK_L_PER_H_M: Record<Build, number> = { moulded: 3, cut: 18, cool: 1.5, carton: 26 };
 /** Kilograms of a cubic metre of wall, and of a square metre of carton round it († from memory). */

@@ -105,8 +105,16 @@ export const boxes: readonly BoxType[] = [
   },
 ];
 
-/** What is laid round the inside of a box for the cold; cost of a square metre. Figures from memory. */
-export const linings = [{ name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035, costPerM2: 3.2 }] as const;
+/** What is laid round the inside of a box for the cold, a layer each; cost of a square metre. Figures from memory (†). */
+export const linings = [
+  { name: 'Newspaper, ten sheets', thicknessCm: 0.2, kWPerMK: 0.06, costPerM2: 0 },
+  { name: 'Bubble wrap', thicknessCm: 0.4, kWPerMK: 0.045, costPerM2: 0.5 },
+  { name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035, costPerM2: 3.2 },
+  { name: 'Foil film on bubbles', thicknessCm: 0.4, kWPerMK: 0.035, costPerM2: 2.1 },
+] as const;
+
+/** The one that a plan reaches for by itself; the others are for the hand. */
+export const plannedLining = linings[2];
 
 /** A bottle of plain water that goes along for its warmth: a used one, washed. */
 export const ballastBottle = { litres: 1, cost: 0.2 } as const;

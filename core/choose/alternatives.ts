@@ -53,8 +53,8 @@ export function planFor(
   return {
     bags,
     boxes: boxes.map((b): Box => {
-      const was = c.boxes.find((x) => x.id === b.id) ?? c.boxes[0]!;
-      return { ...was, id: b.id, boxTypeId: b.boxTypeId };
+      const { own: _, ...was } = c.boxes.find((x) => x.id === b.id) ?? c.boxes[0]!;
+      return { ...was, id: b.id, boxTypeId: b.boxTypeId, ...(b.own ? { own: b.own } : {}) };
     }),
     reasons: made.reasons,
   };

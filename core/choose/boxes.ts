@@ -1,6 +1,6 @@
 import { madeOf } from '@/core/box/made';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { ballastBottle, linings } from '@/core/catalogue/gear';
+import { ballastBottle, linings, plannedLining } from '@/core/catalogue/gear';
 import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
@@ -62,7 +62,7 @@ export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Mak
   const bags = c.bags.filter((b) => b.boxId === first.id);
   const thick = catalogue.boxes.filter((t) => t.wallCm >= THICK_CM && t.id !== first.boxTypeId);
   const types = [madeOf(catalogue, first), ...thick];
-  const walls = [[], ...linings.map((x) => [x])];
+  const walls = [[], [plannedLining]];
   return types
     .flatMap((type) =>
       walls.flatMap((lining) =>
@@ -89,6 +89,20 @@ export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Mak
 }
 
 /**
+ * A suggested box with what a hand has made of the one that it stands for: how its lid is taped, how wide its holes are, and
+ * its own measures where it is of the same kind and takes these bags in them.
+ */
+function byHand(c: Consignment, box: Box, bags: readonly Bag[], catalogue: Catalogue): Box {
+  const was = c.boxes.find((b) => b.id === box.id);
+  if (!was) return box;
+  const { tape, ventMm, own } = was;
+  const made: Box = { ...box, ...(tape ? { tape } : {}), ...(ventMm ? { ventMm } : {}) };
+  const measured: Box = { ...made, ...(own && was.boxTypeId === box.boxTypeId ? { own } : {}) };
+  const fits = arrange(measured, bags, catalogue, withOverrides(c.assumptions)).problems.length === 0;
+  return fits ? measured : made;
+}
+
+/**
  * Boxes for a set of bags: the smallest single box that takes them all with room for packs; where none does, the
  * largest is filled and the rest goes into a next one. Bags that fit nowhere stay in the last box, to be refused there.
  */
@@ -107,7 +121,7 @@ export function suggestBoxes(c: Consignment, catalogue: Catalogue, packs: Box['p
     const refused = new Set(fits(type.id).problems.map((p) => p.bagId));
     const taken = single ? left : left.filter((b) => !refused.has(b.id));
     const put = taken.length > 0 ? taken : left;
-    boxes.push({ id, boxTypeId: type.id, packs, ventHoles: packs.length > 0 ? 2 : 0 });
+    boxes.push(byHand(c, { id, boxTypeId: type.id, packs, ventHoles: packs.length > 0 ? 2 : 0 }, put, catalogue));
     bags.push(...put.map((b) => ({ ...b, boxId: id })));
     left = left.filter((b) => !put.includes(b));
   }

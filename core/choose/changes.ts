@@ -1,4 +1,5 @@
 import { planName, ventHolesFor } from './packs';
+import { tapeWords } from '@/core/box/made';
 import { makingName } from './boxes';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -33,6 +34,10 @@ function boxChanges(id: string, from: Box | undefined, to: Box | undefined, cata
     const byHand = from.ventHoles !== ventHolesFor(from.packs, catalogue) ? ', which a hand has set,' : '';
     said.push(`Holes of box ${id}: ${from.ventHoles}${byHand} → ${to.ventHoles}.`);
   }
+  const lid = (x: Box): string => tapeWords[x.tape ?? 'corners'];
+  if (lid(from) !== lid(to)) said.push(`Lid of box ${id}: ${lid(from)} → ${lid(to)}.`);
+  const mm = (x: Box): number => x.ventMm ?? 6;
+  if (mm(from) !== mm(to)) said.push(`Each hole of box ${id}: ${mm(from)} mm → ${mm(to)} mm.`);
   return said;
 }
 

@@ -1,4 +1,5 @@
 import { holds, type BagContents } from '@/core/bag/simulate';
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { climateOf } from '@/core/calendar/legs';
 import type { Climate } from '@/core/weather/ambient';
 import { LEG_SLOTS, type Drawn } from './luck';
@@ -20,14 +21,14 @@ export function climatesOf(p: Prepared, d: Drawn): Climate[] {
 const GUESSED_PH = [5.5, 8.8] as const;
 
 /** A bag with its water as this draw has it: where nobody measured it, another each time. */
-export function filledAs({ contents, unsure }: PreparedBag, d: Drawn): BagContents {
+export function filledAs({ contents, unsure }: PreparedBag, d: Drawn, startC: number, a: Assumptions): BagContents {
   if (!unsure) return contents;
   const drawn = {
     ...contents,
     pH: Math.min(GUESSED_PH[1], Math.max(GUESSED_PH[0], contents.pH + unsure.pH * d.water[0]!)),
     alkalinityMeqL: contents.alkalinityMeqL * Math.exp(unsure.logKh * d.water[1]!),
   };
-  return holds(drawn) ? drawn : contents;
+  return holds(drawn, startC, a) ? drawn : contents;
 }
 
 /** What is known of a box and its packs before any draw: the middle, and how far the kind may lie from it. */

@@ -289,7 +289,7 @@ export class Draws {
         const reads = this.read !== null && bag.bag.id === this.followBagId;
         const till = doseH === null || reads ? steps : Math.min(steps, Math.ceil(doseH / stepH) + 1);
         const during = { tempC, steps: till, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
-        simulateBag(filledAs(bag, d), during, a, this.bag);
+        simulateBag(filledAs(bag, d, Math.min(35, Math.max(0, tempC[0]!)), a), during, a, this.bag);
         const safe = safeHours(this.bag, tempC, bag.limits, stepH, till, doseH);
         if (reads) this.read!.now = safe;
         const first = firstToFail(safe);

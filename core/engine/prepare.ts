@@ -22,6 +22,7 @@ import {
   type Packing,
 } from '@/core/calendar/legs';
 import { contentsOf, type Sealing } from './contents';
+import { guessesFor } from '@/core/consignment/guess';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Bag, Box, Consignment, Forecast, WaterReading } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
@@ -84,9 +85,10 @@ export interface PrepareOptions {
 /** Longest that is computed from sealing. */
 const LONGEST_H = 336;
 
-function unsureOf(guessed: WaterReading['guessed'], a: Assumptions): PreparedBag['unsure'] {
-  const pH = guessed?.includes('pH') ? a.guessPhSigma : 0;
-  const logKh = guessed?.includes('khDkh') ? a.guessKhSigma : 0;
+function unsureOf({ guessed, salinity }: WaterReading, a: Assumptions): PreparedBag['unsure'] {
+  const { phSigma, khSigma } = guessesFor(salinity, a);
+  const pH = guessed?.includes('pH') ? phSigma : 0;
+  const logKh = guessed?.includes('khDkh') ? khSigma : 0;
   return pH > 0 || logKh > 0 ? { pH, logKh } : null;
 }
 
@@ -117,7 +119,7 @@ function prepareBag(
     },
     animals: bag.animals.reduce((n, x) => n + x.count, 0),
     fishG: contents.animals.reduce((n, x) => n + x.count * x.massG, 0),
-    unsure: unsureOf(waterOfBag(c, bag).guessed, a),
+    unsure: unsureOf(waterOfBag(c, bag), a),
   };
 }
 

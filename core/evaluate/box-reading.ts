@@ -14,7 +14,7 @@ export interface BoxFigures {
   warmestC: number;
   /** Hours beyond the deadline of its weakest bag; null beyond what was computed. */
   slackH: number | null;
-  /** Least oxygen of the box's air, as a share of fresh air, and the hour of it. */
+  /** Least oxygen of the box's air, as a share of fresh air. */
   leastOxygen: number;
   uaWPerK: number;
 }
@@ -71,12 +71,12 @@ function otherwise(box: Box): { what: string; box: Box }[] {
   if (holesOf6mm(box) > 0) out.push({ what: 'without holes', box: { ...box, ventHoles: 0 } });
   if (box.ballast) out.push({ what: 'without the bottles of water', box: { ...box, ballast: null } });
   if (box.bottle) out.push({ what: 'without the hot bottle', box: { ...box, bottle: null } });
-  box.packs.forEach((p, i) => {
-    if ((p.at ?? 'lid') === 'lid') return;
-    const packs = box.packs.map((x, k) => (k === i ? { ...x, at: 'lid' as const } : x));
-    out.push({ what: 'with all packs under the lid', box: { ...box, packs } });
-  });
-  return out.filter((x, i) => out.findIndex((y) => y.what === x.what) === i);
+  if (box.packs.some((p) => (p.at ?? 'lid') !== 'lid'))
+    out.push({
+      what: 'with all packs under the lid',
+      box: { ...box, packs: box.packs.map((p) => ({ ...p, at: 'lid' as const })) },
+    });
+  return out;
 }
 
 /** Reads one box of a journey; null where nothing can be computed of it. Its bags are sealed when they are in their order. */

@@ -3,7 +3,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { factors } from '@/core/bag/slack';
 import { packingOf } from '@/core/calendar/legs';
 import { contentsOf } from '@/core/engine/contents';
-import { guessRange } from '@/core/consignment/guess';
+import { guessRange, withGuesses } from '@/core/consignment/guess';
 import { arrange } from '@/core/box/arrange';
 import { filledBy } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';
@@ -76,10 +76,18 @@ describe('water that nobody measured', () => {
     expect(risk.lost).toBeGreaterThan(0);
   });
   test('lies nine times in ten where it is told to', () => {
-    const [low, high] = guessRange('khDkh', a);
+    const [low, high] = guessRange('khDkh', 0, a);
     expect(low).toBeCloseTo(a.guessKhDkh * Math.exp(-1.645 * a.guessKhSigma), 9);
     expect(low * high).toBeCloseTo(a.guessKhDkh ** 2, 9);
-    expect(guessRange('pH', a)).toEqual([a.guessPh - 1.645 * a.guessPhSigma, a.guessPh + 1.645 * a.guessPhSigma]);
+    // The sea is buffered and known better (common practice: pH 8.1, 8 °dKH).
+    const sea = guessRange('pH', 34, a);
+    expect(sea[1] - sea[0]).toBeLessThan(0.6);
+    expect((sea[0] + sea[1]) / 2).toBeCloseTo(8.1, 9);
+    expect(withGuesses({ salinity: 34, pH: 7.9, khDkh: 3, guessed: ['khDkh'] }, a)).toMatchObject({
+      pH: 7.9,
+      khDkh: 8,
+    });
+    expect(guessRange('pH', 0, a)).toEqual([a.guessPh - 1.645 * a.guessPhSigma, a.guessPh + 1.645 * a.guessPhSigma]);
   });
 });
 

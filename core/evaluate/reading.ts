@@ -71,6 +71,15 @@ export function readingOf(
     draws: READING_DRAWS,
     beyondH,
     hours: Object.fromEntries(factors.map((f) => [f, hoursOf(f)])) as Record<Factor, FactorHours>,
-    ledger: ledgerOf(prepared.contents, { ...told, stepH: DRAW_STEP_H, deadlineH: p.value.deadlineH }, p.value.a),
+    ledger: ledgerOf(
+      prepared.contents,
+      {
+        ...told,
+        stepH: DRAW_STEP_H,
+        deadlineH: p.value.deadlineH,
+        guessedKh: (prepared.unsure?.logKh ?? 0) > 0,
+      },
+      p.value.a,
+    ),
   };
 }

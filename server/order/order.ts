@@ -88,7 +88,7 @@ export function saveOrder(
   const stored = house.consignments.byCode(o.code);
   const before = stored ? momentsOf(house, stored.document) : [];
   const changed = change(house, o.code, o.version, 'the order', (c) => {
-    const next: Consignment = { ...c, ...fromInput(o) };
+    const next: Consignment = { ...c, ...fromInput(o, c.assumptions) };
     const cross = crossChecks({ ...next, bags: [] });
     if (cross.length > 0) return { ok: false, problems: localPaths(cross) };
     const placesChanged =
@@ -158,7 +158,9 @@ function unplanned(house: House, input: unknown): Consignment | null {
   const o = parsed.data;
   const stored = o.code === null ? null : house.consignments.byCode(o.code)?.document;
   if (stored && stored.bags.length > 0) return null;
-  const c: Consignment = stored ? { ...stored, ...fromInput(o), bags: [] } : bareConsignment(house, o, UNNAMED);
+  const c: Consignment = stored
+    ? { ...stored, ...fromInput(o, stored.assumptions), bags: [] }
+    : bareConsignment(house, o, UNNAMED);
   if (crossChecks(c).length > 0) return null;
   return { ...c, forecast: forecastFor(c, Date.parse(c.handOverAt), house.nowMs()) };
 }

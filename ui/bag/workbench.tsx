@@ -107,7 +107,12 @@ function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<strin
   const key = JSON.stringify([bags, water, drawn]);
   const job = {
     ...p.job,
-    consignment: { ...p.job.consignment, bags: [...bags], sourceWater: waterNumbers(water), drawn },
+    consignment: {
+      ...p.job.consignment,
+      bags: [...bags],
+      sourceWater: waterNumbers(water, withOverrides(p.job.consignment.assumptions)),
+      drawn,
+    },
   };
   const scope = scopeOf(bags, chosen);
   const asked = `${key} ${scope ?? ''}`;
@@ -150,6 +155,7 @@ function litresByTank(p: BagStationProps, bags: readonly Bag[]): [string, number
 
 /** The shipping water, and what is said wherever oxygen and drops are handled. */
 function ShippingWater({ p, plan, problems }: { p: BagStationProps; plan: PlanInHand; problems: readonly Problem[] }) {
+  const a = withOverrides(p.job.consignment.assumptions);
   return (
     <>
       <h3 className="mb-2 mt-6">Shipping water</h3>
@@ -162,12 +168,12 @@ function ShippingWater({ p, plan, problems }: { p: BagStationProps; plan: PlanIn
             unit={unit}
             problems={problems}
             value={plan.water[k]}
-            expected={waterExpected(k)}
+            expected={waterExpected(k, plan.water, a)}
             onChange={(v) => plan.setWater({ ...plan.water, [k]: v })}
           />
         ))}
       </div>
-      {guessedWords(plan.water) && <p className="note mt-1">{guessedWords(plan.water)}</p>}
+      {guessedWords(plan.water, a) && <p className="note mt-1">{guessedWords(plan.water, a)}</p>}
       <h3 className="mb-1 mt-5">Into all of it</h3>
       <Doses
         shelf={p.job.catalogue.treatments}

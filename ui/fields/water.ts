@@ -1,6 +1,6 @@
 import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
 import type { WaterReading } from '@/core/consignment/schema';
-import { guessable, guessOf, guessRange, type Guessable } from '@/core/consignment/guess';
+import { guessable, guessesFor, guessRange, withGuesses, type Guessable } from '@/core/consignment/guess';
 import { num } from './fields';
 
 /** A figure of a water; which of them were guessed is no figure. */
@@ -24,10 +24,8 @@ const mayBeGuessed = (k: WaterKey): k is Guessable => (guessable as readonly str
  */
 export function waterNumbers(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): WaterReading {
   const guessed = guessable.filter((k) => (w[k] ?? '').trim() === '');
-  const figures = Object.fromEntries(
-    waterKeys.map(([k]) => [k, mayBeGuessed(k) && guessed.includes(k) ? guessOf(k, a) : num(w[k] ?? '')]),
-  );
-  return { ...figures, ...(guessed.length > 0 ? { guessed } : {}) } as WaterReading;
+  const figures = Object.fromEntries(waterKeys.map(([k]) => [k, num(w[k] ?? '')])) as unknown as WaterReading;
+  return guessed.length > 0 ? withGuesses({ ...figures, guessed }, a) : figures;
 }
 
 /** The figures of a water as they were typed: what was guessed was not. */
@@ -37,16 +35,20 @@ export const waterTyped = (w: WaterReading): Record<WaterKey, string> =>
   ) as Record<WaterKey, string>;
 
 /** What an empty field is reckoned with. */
-export const waterExpected = (k: WaterKey, a: Assumptions = defaultAssumptions): string =>
-  mayBeGuessed(k) ? `${guessOf(k, a)}?` : '';
+export const waterExpected = (
+  k: WaterKey,
+  w: Partial<Record<WaterKey, string>>,
+  a: Assumptions = defaultAssumptions,
+): string => (mayBeGuessed(k) ? `${guessesFor(num(w.salinity ?? ''), a)[k]}?` : '');
 
 /** What is told beside a water that nobody measured; null where it was. */
 export function guessedWords(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): string | null {
   const parts = waterKeys.flatMap(([k, name, unit]) => {
     if (!mayBeGuessed(k) || (w[k] ?? '').trim() !== '') return [];
-    const value = `${name} ${guessOf(k, a)}${unit ? ` ${unit}` : ''}`;
+    const salinity = num(w.salinity ?? '');
+    const value = `${name} ${guessesFor(salinity, a)[k]}${unit ? ` ${unit}` : ''}`;
     if (k !== 'pH' && k !== 'khDkh') return [value];
-    const [low, high] = guessRange(k, a);
+    const [low, high] = guessRange(k, salinity, a);
     return [`${value} (${low.toFixed(k === 'pH' ? 1 : 0)} to ${high.toFixed(k === 'pH' ? 1 : 0)})`];
   });
   return parts.length > 0

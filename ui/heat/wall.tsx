@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { buildWords, liningKinds, materials, tapeWords } from '@/core/box/made';
+import { buildWords, materials, tapeWords } from '@/core/box/made';
+import { linings } from '@/core/catalogue/gear';
 import { builds, tapes, type Build, type Tape } from '@/core/catalogue/making';
 import type { BoxReading, Without } from '@/core/evaluate/box-reading';
 import type { Problem } from '@/core/consignment/outcome';
@@ -287,12 +288,14 @@ export function Wall({
           path="lining"
           value=""
           onChange={(v) => {
-            const kind = liningKinds.find((x) => x.name === v);
-            if (kind) save({ lining: [...lining, { ...kind }] });
+            const kind = linings.find((x) => x.name === v);
+            if (!kind) return;
+            const { name, thicknessCm, kWPerMK } = kind;
+            save({ lining: [...lining, { name, thicknessCm, kWPerMK }] });
           }}
           options={[
             ['', lining.length > 0 ? 'Another layer …' : 'Nothing yet …'],
-            ...liningKinds.map((x): [string, string] => [x.name, x.name]),
+            ...linings.map((x): [string, string] => [x.name, x.name]),
           ]}
         />
         <SelectField

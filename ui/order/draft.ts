@@ -21,8 +21,8 @@ export type LotOption = OrderChoices['lots'][number];
 export type TankOption = OrderChoices['tanks'][number];
 export type ReceiverOption = Receivers[number];
 
-/** Sea water as it usually is kept (common practice †). */
-export const marine: WaterDraft = { tempC: '25.5', pH: '8.1', khDkh: '8', ghDgh: '60', salinity: '34', tanMgNL: '0' };
+/** Sea water as it usually is kept (common practice †); what a test tells of it nobody has told yet. */
+export const marine: WaterDraft = { tempC: '25.5', pH: '', khDkh: '', ghDgh: '', salinity: '34', tanMgNL: '' };
 
 export const emptyLine = (lines: readonly LineDraft[]): LineDraft => {
   let n = lines.length + 1;

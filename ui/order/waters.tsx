@@ -147,7 +147,7 @@ function Cells({
         path={`${path}.${k}`}
         problems={problems}
         value={w[k] ?? ''}
-        expected={waterExpected(k)}
+        expected={waterExpected(k, w)}
         onChange={(v) => set({ [k]: v })}
       />
     </td>
