@@ -9,7 +9,7 @@ import { restoreGood, unsound } from './consignment/sound';
 import { openHouse, type House } from './house';
 import { lookForBetterDays } from './day/day';
 import { suppliesView } from './stock/supplies';
-import { savePacks } from './heat/packs';
+import { changeBox } from './heat/box';
 import { saveOrder } from './order/order';
 import { importCsv } from './records/csv';
 import { draftOfRecord, removeRecord } from './records/records';
@@ -41,7 +41,7 @@ describe('one bad document', () => {
   test('what an earlier state names is put away, not deleted, so that undo finds it', () => {
     const { code, packId } = withOwnPack();
     const use = (packs: { packId: string; count: number }[]) =>
-      savePacks(house, {
+      changeBox(house, {
         code,
         version: stored(code).version,
         boxId: '1',

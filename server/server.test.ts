@@ -10,7 +10,7 @@ import { duplicate, saveOrder } from '@/server/order/order';
 import { saveBags } from '@/server/bag/bags';
 import { saveBoxes } from '@/server/box/boxes';
 import { importForecast } from '@/server/heat/forecast';
-import { savePacks } from '@/server/heat/packs';
+import { changeBox } from '@/server/heat/box';
 import { recordEvent, tick } from '@/server/pack/events';
 
 let now = NOW;
@@ -141,7 +141,7 @@ describe('changes', () => {
   test('packs and a colder forecast change the stored result', () => {
     const coldest = (): number => Math.min(...stored(code).result!.bags.map((b) => b.coldestC));
     const packs = (list: object[], shiftC: number) =>
-      savePacks(house, { code, version: stored(code).version, boxId: '1', box: { packs: list, ventHoles: 4 }, shiftC });
+      changeBox(house, { code, version: stored(code).version, boxId: '1', box: { packs: list, ventHoles: 4 }, shiftC });
     must(packs([{ packId: 'heat-72h', count: 2 }], 0));
     const two = coldest();
     must(packs([], 0));

@@ -6,6 +6,8 @@ import { boxReadingOf } from '@/core/evaluate/box-reading';
 import { judgedR, typedCm } from '@/core/heat/typed';
 import { boxConductance } from '@/core/heat/insulation';
 import { exampleConsignment } from '@/tests/example';
+import { changesTo } from '@/core/choose/changes';
+import { suggestBoxes } from '@/core/choose/boxes';
 import { arrange, outsideCm, packSpots } from './arrange';
 import { closedWords, packWords } from './contents';
 import { holesOf6mm, madeOf, tapeFactor } from './made';
@@ -44,6 +46,39 @@ describe('a box by own measures', () => {
     const carton = madeOf(catalogue, { ...box, own: { ...own, build: 'carton' as never, wallCm: 0.5, kWPerMK: 0.06 } });
     expect(boxConductance(carton, a).uaWPerK).toBeGreaterThan(2.5 * ua({}));
     expect(carton.cartonCm).toBe(0);
+  });
+});
+
+test.each([
+  ['box-m', 'moulded'],
+  ['box-l', 'moulded'],
+  ['box-cut', 'cut'],
+  ['box-flat', 'carton'],
+] as const)('own measures of %s, built alike, leak and weigh about what the shelf says of it', (id, build) => {
+  const kind = catalogue.boxes.find((b) => b.id === id)!;
+  const { insideCm, wallCm, kWPerMK } = kind;
+  const made = madeOf(catalogue, { ...box, boxTypeId: id, own: { name: '', build, insideCm, wallCm, kWPerMK } });
+  expect(made.leakLPerH / kind.leakLPerH).toBeGreaterThan(0.8);
+  expect(made.leakLPerH / kind.leakLPerH).toBeLessThan(1.25);
+  expect(made.massKg / kind.massKg).toBeGreaterThan(0.75);
+  expect(made.massKg / kind.massKg).toBeLessThan(1.35);
+});
+
+describe('a plan of boxes beside what a hand made of them', () => {
+  const c2 = { ...c, boxes: [{ ...box, own, tape: 'all-round' as const, ventMm: 9 }] };
+  test('how the lid is taped and how wide its holes are stays; own measures stay where the bags fit them', () => {
+    const kind = suggestBoxes(c2, catalogue, []).boxes[0]!;
+    expect(kind).toMatchObject({ tape: 'all-round', ventMm: 9 });
+    const roomy = { ...own, insideCm: [60, 40, 45] as [number, number, number] };
+    const same = (x: typeof own) => ({ ...c2, boxes: [{ ...c2.boxes[0]!, boxTypeId: kind.boxTypeId, own: x }] });
+    expect(suggestBoxes(same(roomy), catalogue, []).boxes[0]!.own).toEqual(roomy);
+    expect(suggestBoxes(same({ ...own, insideCm: [9, 9, 9] }), catalogue, []).boxes[0]).not.toHaveProperty('own');
+  });
+  test('what another plan would change of tape and holes is told before it is taken', () => {
+    const said = changesTo(c2, { bags: c2.bags, boxes: [box] }, catalogue).join(' ');
+    expect(said).toMatch(/Lid of box 1: taped all round → taped, corners left free\./);
+    expect(said).toMatch(/Each hole of box 1: 9 mm → 6 mm\./);
+    expect(said).toMatch(/Own box, moulded foam in a carton → /);
   });
 });
 
@@ -121,6 +156,16 @@ describe('what each thing of a box is worth', () => {
     // Where it waits is told apart.
     expect(delays.hub[4]!.figures).not.toEqual(delays.door[4]!.figures);
   });
+});
+
+test('packs at the side and between bags are set against all of them under the lid, at once', () => {
+  const packs = [
+    { packId: 'heat-72h', count: 1, at: 'side' as const },
+    { packId: 'heat-40h', count: 1, at: 'void' as const },
+  ];
+  const under = { ...box, packs: packs.map((p) => ({ ...p, at: 'lid' as const })) };
+  const told = read({ ...box, packs }).without.filter((x) => x.what === 'with all packs under the lid');
+  expect(told).toEqual([{ what: 'with all packs under the lid', figures: read(under).figures }]);
 });
 
 describe('places of packs', () => {

@@ -28,8 +28,8 @@ export const materials = [
 
 /** Air through the lid joint of a box, L/h for a metre of joint († ours: taped, corners free). */
 const LEAK_L_PER_H_M: Record<Build, number> = { moulded: 3, cut: 18, cool: 1.5, carton: 26 };
-/** Kilograms of a cubic metre of wall, and of a square metre of carton round it († from memory). */
-const WALL_KG_PER_M3: Record<Build, number> = { moulded: 22, cut: 24, cool: 90, carton: 110 };
+/** Kilograms of a cubic metre of wall (a carton's with its doubled flaps), and of a square metre of carton round it († from memory). */
+const WALL_KG_PER_M3: Record<Build, number> = { moulded: 22, cut: 24, cool: 90, carton: 150 };
 const CARTON_KG_PER_M2 = 0.5;
 
 /**

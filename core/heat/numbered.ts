@@ -18,13 +18,6 @@ export interface NumberedPack {
   readings: { at: string; surfaceC: number; roomC: number; proof: Proof }[];
 }
 
-/** The room a reading was taken in, as its note tells it, °C. */
-const roomOf = (note: string): number | null => {
-  const found = /^room (-?[\d.]+)$/.exec(note);
-  return found ? Number(found[1]) : null;
-};
-export const roomNote = (roomC: number): string => `room ${roomC}`;
-
 /** Every heat pack of a consignment, numbered box by box, with what was told of it. */
 export function numberedPacks(
   c: Pick<Consignment, 'boxes'>,
@@ -34,7 +27,7 @@ export function numberedPacks(
 ): NumberedPack[] {
   const out: NumberedPack[] = [];
   const events = standing(facts.events).filter((e) => e.kind === 'activated');
-  const readings = standing(facts.observations).filter((o) => o.subject.kind === 'pack' && o.quantity === 'surfaceC');
+  const read = standing(facts.observations).filter((o) => o.subject.kind === 'pack');
   for (const box of c.boxes) {
     const seen = new Map<string, number>();
     for (const p of box.packs) {
@@ -53,10 +46,12 @@ export function numberedPacks(
           type,
           openedAt,
           opened: own.length,
-          readings: readings.flatMap((o) => {
-            const roomC = roomOf(o.note);
-            if (o.subject.id !== id || o.value === null || roomC === null || openedAt === null || o.at < openedAt)
-              return [];
+          readings: read.flatMap((o) => {
+            if (o.subject.id !== id || o.quantity !== 'surfaceC' || o.value === null) return [];
+            // The air it lay in was read with it.
+            const room = read.find((r) => r.subject.id === id && r.quantity === 'tempC' && r.at === o.at);
+            if (room?.value == null || openedAt === null || o.at < openedAt) return [];
+            const roomC = room.value;
             const ageMin = (Date.parse(o.at) - Date.parse(openedAt)) / 60_000;
             return [
               { at: o.at, surfaceC: o.value, roomC, proof: proofOf(type, { surfaceC: o.value, ageMin, roomC }, a) },

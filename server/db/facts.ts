@@ -113,6 +113,25 @@ export function factRepository(db: Db) {
     for (const e of facts.events) happen.run({ ...row(e), kind: e.kind, ...rest });
   };
 
+  /** Strikes out an event, or a reading (`quantity`): it stays written, and no longer stands. */
+  const takeBack = (
+    id: string,
+    fact: Pick<Event, 'n' | 'subject'> & Partial<Pick<Observation, 'quantity' | 'unit' | 'method'>>,
+    at: string,
+    version = 0,
+  ): void => {
+    const { n: strikes, subject, quantity, unit = '', method = 'typed' } = fact;
+    const base = { n: next(id), at, subject, note: '', by: '', strikes };
+    append(
+      id,
+      quantity === undefined
+        ? { observations: [], events: [{ ...base, kind: 'taken-back' }] }
+        : { observations: [{ ...base, quantity, value: null, unit, method, word: '', photo: null }], events: [] },
+      version,
+      at,
+    );
+  };
+
   return {
     of,
     append,
@@ -171,19 +190,10 @@ export function factRepository(db: Db) {
       );
     },
     untick: (id: string, key: string, at: string): void => {
-      for (const t of ticks.all(id).filter((x) => x.key === key)) {
-        const subject = { kind: 'step' as const, id: key };
-        append(
-          id,
-          {
-            observations: [],
-            events: [{ n: next(id), at, kind: 'taken-back', subject, note: '', by: '', strikes: t.n }],
-          },
-          versionOf.get(id)!.version,
-          at,
-        );
-      }
+      for (const t of ticks.all(id).filter((x) => x.key === key))
+        takeBack(id, { n: t.n, subject: { kind: 'step', id: key } }, at, versionOf.get(id)!.version);
     },
+    takeBack,
     /**
      * Takes back what came with a state of the plan: what was told then is struck out, and what was struck out then is
      * told again. Ticks stay: each is taken back by its own press.

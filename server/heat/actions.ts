@@ -5,11 +5,11 @@ import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as forecast from './forecast';
 import * as homeTest from './home-test';
-import * as packs from './packs';
+import * as box from './box';
 import * as road from './road';
 
-export async function savePacks(press: string, input: packs.PacksInput): Promise<Outcome<null>> {
-  return write(press, (h) => plain(packs.savePacks(h, input)));
+export async function changeBox(press: string, input: box.BoxInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(box.changeBox(h, input)));
 }
 export async function saveRoad(press: string, input: road.RoadInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(road.saveRoad(h, input)));

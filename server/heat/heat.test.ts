@@ -4,7 +4,7 @@ import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { undo } from '@/server/consignment/change';
 import { saveTest } from './home-test';
-import { savePacks } from './packs';
+import { changeBox } from './box';
 import { saveRoad, type RoadInput } from './road';
 
 let house: House;
@@ -17,7 +17,7 @@ afterEach(() => house.db.close());
 
 const stored = () => house.consignments.byCode(code)!;
 const box = () => stored().document.boxes[0]!;
-const change = (to: object) => savePacks(house, { code, version: stored().version, boxId: '1', box: to });
+const change = (to: object) => changeBox(house, { code, version: stored().version, boxId: '1', box: to });
 
 test('what is changed of a box is changed, what is not named stays, null takes it away', () => {
   must(change({ packs: [{ packId: 'heat-72h', count: 2, at: 'void', openedMin: 30 }], ventHoles: 3, ventMm: 9 }));

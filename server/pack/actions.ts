@@ -24,3 +24,6 @@ export async function openPack(press: string, code: string, packId: string): Pro
 export async function readPack(press: string, input: proving.ReadInput): Promise<Outcome<string>> {
   return write(press, (h) => proving.readPack(h, input));
 }
+export async function takeBackPack(press: string, code: string, packId: string): Promise<Outcome<string>> {
+  return write(press, (h) => proving.takeBackPack(h, code, packId));
+}

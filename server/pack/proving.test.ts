@@ -1,11 +1,11 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { numberedPacks } from '@/core/heat/numbered';
 import { must, NOON, orderInput, said } from '@/tests/order';
-import { savePacks } from '@/server/heat/packs';
+import { changeBox } from '@/server/heat/box';
 import { catalogueOf } from '@/server/consignment/result';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { openPack, readPack } from './proving';
+import { openPack, readPack, takeBackPack } from './proving';
 
 let house: House;
 let code: string;
@@ -20,7 +20,7 @@ beforeEach(() => {
     { packId: 'heat-40h', count: 1, at: 'side' as const },
     { packId: 'cold-500', count: 1 },
   ];
-  must(savePacks(house, { code, version, boxId: '1', box: { packs } }));
+  must(changeBox(house, { code, version, boxId: '1', box: { packs } }));
 });
 afterEach(() => house.db.close());
 
@@ -55,4 +55,20 @@ test('a reading is judged at its own age; a dud is replaced, what it read stays 
   expect(replaced.readings).toEqual([]);
   const { observations } = house.facts.of(house.consignments.byCode(code)!.document.id);
   expect(observations.filter((o) => o.quantity === 'surfaceC').map((o) => o.value)).toEqual([45, 21]);
+});
+
+test('a slip is taken back, the reading first and then the opening; both stay written', () => {
+  const [first] = packs();
+  must(openPack(house, code, first!.id));
+  now += 45 * 60_000;
+  must(readPack(house, { code, packId: first!.id, surfaceC: 21, roomC: 0 }));
+  expect(packs()[0]!.readings).toMatchObject([{ surfaceC: 21, roomC: 0 }]);
+  must(takeBackPack(house, code, first!.id));
+  expect(packs()[0]).toMatchObject({ readings: [], opened: 1 });
+  must(takeBackPack(house, code, first!.id));
+  expect(packs()[0]).toMatchObject({ openedAt: null, opened: 0 });
+  expect(said(takeBackPack(house, code, first!.id))).toMatch(/Nothing was told/);
+  const { events, observations } = house.facts.of(house.consignments.byCode(code)!.document.id);
+  expect(events.map((e) => e.kind)).toEqual(['activated', 'taken-back']);
+  expect(observations.filter((o) => o.value === 21)).toHaveLength(1);
 });

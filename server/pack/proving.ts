@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { standing, type Event, type Observation } from '@/core/consignment/facts';
 import { between, id } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { numberedPacks, roomNote, type NumberedPack } from '@/core/heat/numbered';
+import { numberedPacks, type NumberedPack } from '@/core/heat/numbered';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -60,16 +61,31 @@ export function readPack(house: House, input: unknown): Outcome<string> {
     return refuse('surfaceC', 'Open it first: what it should read depends on how long it has been open.');
   const at = house.nowIso();
   house.db.transaction(() => {
-    house.facts.read(consignment, {
-      at,
-      subject: { kind: 'pack', id: packId },
-      quantity: 'surfaceC',
-      value: surfaceC,
-      unit: '°C',
-      method: 'typed',
-      note: roomNote(roomC),
-    });
+    const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method: 'typed' as const, note: '' };
+    house.facts.read(consignment, { ...read, quantity: 'tempC', value: roomC });
+    house.facts.read(consignment, { ...read, quantity: 'surfaceC', value: surfaceC });
     house.consignments.journal(consignment, at, 'read', `pack ${pack.number}: ${surfaceC} °C`);
+  })();
+  return { ok: true, value: at };
+}
+
+/** Takes back what was told last of a pack: its reading, or where there is none since, its opening. */
+export function takeBackPack(house: House, code: string, packId: string): Outcome<string> {
+  const found = packOf(house, code, packId);
+  if (!found.ok) return found;
+  const { id, pack } = found.value;
+  if (!pack.openedAt) return refuse('pack', 'Nothing was told of this pack.');
+  const at = house.nowIso();
+  const { events, observations } = house.facts.of(id);
+  const of = <T extends Event | Observation>(facts: readonly T[]): T[] =>
+    standing(facts).filter((f) => f.subject.kind === 'pack' && f.subject.id === packId);
+  const last = pack.readings[pack.readings.length - 1];
+  const struck: (Event | Observation)[] = last
+    ? of(observations).filter((o) => o.at === last.at)
+    : of(events).slice(-1);
+  house.db.transaction(() => {
+    for (const f of struck) house.facts.takeBack(id, f, at);
+    house.consignments.journal(id, at, 'taken back', `pack ${pack.number}, ${pack.type.name}`);
   })();
   return { ok: true, value: at };
 }

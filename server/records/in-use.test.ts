@@ -15,7 +15,7 @@ import { checkOrder } from '@/server/order/advice';
 import { saveOrder } from '@/server/order/order';
 import { confirmationOf } from '@/server/papers/confirmation';
 import { saveBags } from '@/server/bag/bags';
-import { savePacks } from '@/server/heat/packs';
+import { changeBox } from '@/server/heat/box';
 import { recordEvent } from '@/server/pack/events';
 import { archiveRecord, removeRecord, setCount } from './records';
 
@@ -44,7 +44,7 @@ test('packs that a consignment may take are those on the shelf less what is pack
   const at = (code: string) => house.consignments.byCode(code)!;
   const packs = (code: string, count: number) =>
     must(
-      savePacks(house, {
+      changeBox(house, {
         code,
         version: at(code).version,
         boxId: at(code).document.boxes[0]!.id,

@@ -7,7 +7,7 @@ import { suppliesView } from '@/server/stock/supplies';
 import { undo } from '@/server/consignment/change';
 import { checkOrder } from '@/server/order/advice';
 import { cancel, revive, saveOrder } from '@/server/order/order';
-import { savePacks } from '@/server/heat/packs';
+import { changeBox } from '@/server/heat/box';
 import { recordEvent } from '@/server/pack/events';
 import { saveReading, strikeReading } from '@/server/stock/readings';
 import { draftOfRecord, moveCount, removeRecord, restoreRecord, saveRecord, setCount, undoRecord } from './records';
@@ -195,7 +195,7 @@ describe('what is counted', () => {
     const type = 'heat-40h';
     const box = house.consignments.byCode(code)!.document.boxes[0]!;
     must(
-      savePacks(house, {
+      changeBox(house, {
         code,
         version: 1,
         boxId: box.id,

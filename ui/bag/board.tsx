@@ -1,17 +1,8 @@
 'use client';
 
 import { memo } from 'react';
-import {
-  DndContext,
-  KeyboardSensor,
-  MouseSensor,
-  TouchSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-  type KeyboardCoordinateGetter,
-} from '@dnd-kit/core';
+import { DndContext, useDraggable, useDroppable } from '@dnd-kit/core';
+import { carried, useHands } from '@/ui/kit/carry';
 import { Lock } from 'lucide-react';
 import { alike, namesOf } from '@/core/bag/alike';
 import type { Species } from '@/core/catalogue/schema';
@@ -28,19 +19,6 @@ export type Handful = 'one' | 'half' | 'all';
 
 const taken = (handful: Handful, there: number): number =>
   handful === 'one' ? 1 : handful === 'half' ? Math.ceil(there / 2) : there;
-
-/** Arrow keys carry what was picked up from bag to bag, in the order they stand. */
-const fromBagToBag: KeyboardCoordinateGetter = (event, { context }) => {
-  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.code];
-  if (!step) return undefined;
-  event.preventDefault();
-  const bags = context.droppableContainers.getEnabled();
-  const at = bags.findIndex((d) => d.id === (context.over?.id ?? context.active?.data.current?.bag));
-  const next = bags[(at + step + bags.length) % bags.length];
-  const to = next && context.droppableRects.get(next.id);
-  const own = context.collisionRect;
-  return to && own ? { x: to.left + (to.width - own.width) / 2, y: to.top + (to.height - own.height) / 2 } : undefined;
-};
 
 /** The animals of one line in a bag, to be picked up. */
 function Chip({
@@ -66,10 +44,7 @@ function Chip({
       type="button"
       ref={setNodeRef}
       className="bagchip"
-      style={{
-        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
-        zIndex: isDragging ? 30 : undefined,
-      }}
+      style={carried(transform, isDragging)}
       {...listeners}
       {...attributes}
       aria-label={`${count} ${name} of bag ${bag.id}: pick up`}
@@ -110,11 +85,7 @@ export function Board(p: BoardProps) {
   const scale = scaleFor(groups.length);
   // All stand on one line.
   const highCm = Math.max(12, ...groups.map((g) => drawnOf(g[0]!, p).size.highCm));
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 160, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: fromBagToBag }),
-  );
+  const sensors = useHands('bag');
   return (
     <DndContext
       id="bags"

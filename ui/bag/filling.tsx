@@ -32,33 +32,16 @@ function refilled(b: Bag, { lines, bagTypes, a }: Pick<SheetProps, 'lines' | 'ba
 }
 
 /** When somebody else fills it, and whether it is left soft. */
-function Slack({
-  bags,
-  chosen,
-  lines,
-  bagTypes,
-  a,
-  problems,
-  handle,
-  ids,
-  index,
-  whose,
-  change,
-  gas,
-}: Omit<SheetProps, 'shelf' | 'warned'> & {
-  ids: string[];
-  index: number;
-  whose: string;
-  change: Change;
-  gas: string;
-}) {
+function Slack(p: SheetProps & { ids: string[]; whose: string; change: Change; gas: string }) {
+  const { bags, chosen, a, problems, handle, ids, whose, change, gas } = p;
+  const index = bags.findIndex((b) => b.id === ids[0]);
   /** Less gas, or as much as before: by its school, or by what it holds now. */
   const setSoft = (soft: boolean): void => {
     const next = bags.map((b) => {
       if (!ids.includes(b.id) || b.locked || Boolean(b.soft) === soft) return b;
       const { soft: _, ...rest } = b;
       const made: Bag = soft ? { ...rest, soft } : rest;
-      if (b.school) return refilled(made, { lines, bagTypes, a });
+      if (b.school) return refilled(made, p);
       const holds = (b.waterL + b.gasL) * (soft ? a.softFillShare : 1 / a.softFillShare);
       return { ...made, gasL: b.gasL === 0 ? 0 : Math.max(0, Math.round((holds - b.waterL) * 10) / 10) };
     });
@@ -98,18 +81,8 @@ function Slack({
 }
 
 /** Size, water and gas of the chosen bags. */
-export function Filling({
-  bags,
-  chosen,
-  lines,
-  bagTypes,
-  a,
-  problems,
-  handle,
-  whose,
-  change,
-  ids,
-}: SheetProps & { whose: string; change: Change; ids: string[] }) {
+export function Filling(p: SheetProps & { whose: string; change: Change; ids: string[] }) {
+  const { bags, chosen, bagTypes, a, problems, handle, whose, change, ids } = p;
   const index = bags.findIndex((b) => b.id === ids[0]);
   const typeOf = (b: Bag): BagType | undefined => bagTypes.find((t) => t.id === b.bagTypeId);
   /** A change after which a bag filled by a school is filled anew. */
@@ -117,7 +90,7 @@ export function Filling({
     const r = changeBags(bags, ids, to);
     handle(`${key} ${ids.join()}`, {
       ...r,
-      bags: r.bags.map((b) => (ids.includes(b.id) && !b.locked ? refilled(b, { lines, bagTypes, a }) : b)),
+      bags: r.bags.map((b) => (ids.includes(b.id) && !b.locked ? refilled(b, p) : b)),
     });
   };
   const number = (key: 'waterL' | 'gasL' | 'tabletOxygenMg', label: string, unit: string, more: Partial<Bag> = {}) => {
@@ -207,7 +180,7 @@ export function Filling({
           />
         )}
         {gas === 'tablet' && number('tabletOxygenMg', 'Oxygen of the tablet', 'mg')}
-        <Slack {...{ bags, chosen, lines, bagTypes, a, problems, handle, ids, index, whose, change, gas }} />
+        <Slack {...p} gas={gas} />
       </div>
       {water !== undefined && width !== undefined && water > 0 && gas !== 'none' && (
         <p className="note mt-1">

@@ -5,6 +5,7 @@ import { saveBags } from '@/server/bag/actions';
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
+import { namesOf } from '@/core/bag/alike';
 import type { Otherwise } from '@/core/evaluate/what-if';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -84,6 +85,13 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
   );
 }
 
+/** "4.7 L in A1 to A3, 2.6 L in B1": what a shop is asked for. */
+function gasByBag(bags: readonly Bag[]): string {
+  const by = new Map<number, string[]>();
+  for (const b of bags) if (b.gasL > 0) by.set(b.gasL, [...(by.get(b.gasL) ?? []), b.id]);
+  return [...by].map(([litres, ids]) => `${litres} L in ${namesOf(ids)}`).join(', ');
+}
+
 /** Litres against the cylinder, and what to bring where somebody else fills. */
 function OxygenOfTheEvening({ p }: { p: BagStationProps }) {
   const { here, evening, others, onHand } = p.oxygen;
@@ -104,9 +112,9 @@ function OxygenOfTheEvening({ p }: { p: BagStationProps }) {
         </span>
       </p>
       <p className="note mt-1">
-        Filled by a shop: bring the bags with water and fish, necks loosely closed, {Math.ceil(p.bands)} bands, and
-        these {p.views.length} gas figures. Until then they have air: not longer than the “air instead of oxygen” of
-        What if. The cylinder never goes into the box.
+        Filled by a shop: bring the bags with water and fish, necks loosely closed, and {Math.ceil(p.bands)} bands; ask
+        for {gasByBag(p.bags)}. Until then they have air: choose “Oxygen, filled elsewhere” for them, and the hours
+        until it is done stand on the curve. The cylinder never goes into the box.
       </p>
     </section>
   );

@@ -8,13 +8,10 @@ import { miscounts, miscountWords } from '@/core/consignment/rules';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Bag, Consignment } from '@/core/consignment/schema';
 import { DRAW_STEP_H } from '@/core/engine/draws';
-import { weakest } from '@/core/engine/forward';
 import type { Risk } from '@/core/engine/risk';
-import { wholePercent } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
 import { guessedWords, waterExpected, waterKeys, waterNumbers } from '@/ui/fields/water';
-import { factorWords, one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
 import type { BagStationProps } from '@/server/bag/view';
@@ -24,63 +21,7 @@ import { Board, type Handful } from './board';
 import { MeetingWater } from './meeting';
 import { Sheet } from './sheet';
 import type { PlanInHand } from './use-plan';
-
-const weakestOf = (risk: Risk | null | undefined) => (risk && risk.bags.length > 0 ? weakest(risk.bags) : null);
-
-/** What the change did to the weakest bag, computed in this browser at every change. */
-function Weakest({
-  risk,
-  before,
-  box,
-  problem,
-}: {
-  risk: Risk | null;
-  before: Risk | null;
-  /** Only this box is told of. */
-  box: string | null;
-  problem: string | null;
-}) {
-  const now = weakestOf(risk);
-  const was = weakestOf(before);
-  if (problem)
-    return (
-      <p className="flex min-w-0 items-center gap-2" role="status">
-        <StateMark mark="stop" size={16} />
-        <span className="min-w-0">{problem}</span>
-      </p>
-    );
-  if (!risk || !now)
-    return (
-      <p className="mute" role="status">
-        Computing …
-      </p>
-    );
-  const gained = now.slackH !== null && was?.slackH != null ? now.slackH - was.slackH : null;
-  return (
-    <p
-      className="flex min-w-0 flex-wrap items-baseline gap-x-3"
-      role="status"
-      data-testid="weakest"
-      data-slack-h={now.slackH ?? 'none'}
-    >
-      <span>
-        Weakest{box !== null && ` in box ${box}`}: <b>{now.tightest.id}</b>
-        {now.tightest.factor && ` by ${factorWords[now.tightest.factor]}`}
-      </span>
-      <b className="num text-20">{slackWords(now.slackH)}</b>
-      <span className="text-13 text-ink-2">
-        worst tenth <span className="num">{slackWords(now.worstSlackH)}</span>;{' '}
-        <span className="num">{one(risk.expected)}</span> of <span className="num">{risk.animals}</span> animals,{' '}
-        <span className="num">{wholePercent(risk.chance)}</span> % of runs
-      </span>
-      {gained !== null && Math.abs(gained) >= 1 / 12 && (
-        <b style={{ color: gained > 0 ? 'var(--fine)' : 'var(--stop)' }}>
-          {gained > 0 ? '+' : '−'} {slackWords(Math.abs(gained))}
-        </b>
-      )}
-    </p>
-  );
-}
+import { toldOf, Weakest } from './weakest';
 
 /** From so many bags on only the box of the chosen one is computed at every change: the others do not feel it. */
 const MANY = 60;
@@ -124,7 +65,18 @@ function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<strin
   });
   const risk = answer?.result?.risk ?? null;
   const before = useBefore(answer?.key === asked ? risk : null, plan.dirty || scope !== null);
-  return { key, job, scope, risk, before, problem: answer?.problem ?? null, warned: answer?.result?.warned ?? {} };
+  // While nothing is changed the page's own figure stands: a few dozen draws would tell another of the same plan.
+  const told = plan.dirty || scope !== null ? null : toldOf(p);
+  return {
+    key,
+    job,
+    scope,
+    risk,
+    told,
+    before,
+    problem: answer?.problem ?? null,
+    warned: answer?.result?.warned ?? {},
+  };
 }
 
 /** Ctrl Z and Ctrl Shift Z; a field takes back its own letters. */
@@ -279,7 +231,7 @@ export function Workbench({
   const [opened, setOpened] = useState<ReadonlySet<string>>(() => new Set());
   const [handful, setHandful] = useState<Handful>('one');
   const a = useMemo(() => withOverrides(p.job.consignment.assumptions), [p.job.consignment.assumptions]);
-  const { key, job, scope, risk, before, problem, warned } = useLive(p, plan, chosen);
+  const { key, job, scope, risk, told, before, problem, warned } = useLive(p, plan, chosen);
   const choose = (ids: readonly string[], more: boolean): void =>
     setChosen((now) => {
       if (!more) return new Set(ids);
@@ -301,7 +253,7 @@ export function Workbench({
       }}
     >
       <div className="bagbar">
-        <Weakest risk={risk} before={before} box={scope} problem={problem} />
+        <Weakest risk={risk} told={told} before={before} box={scope} problem={problem} />
         <span className="ml-auto flex flex-wrap gap-2">
           <Button type="button" disabled={!undo} onClick={() => undo?.()}>
             Undo
@@ -345,7 +297,7 @@ export function Workbench({
             lines={p.lines}
             bagTypes={p.bagTypes}
             a={a}
-            risks={risk?.bags ?? []}
+            risks={told ?? risk?.bags ?? []}
             chosen={chosen}
             choose={choose}
             opened={opened}

@@ -2,12 +2,12 @@
 
 import { useState } from 'react';
 import type { Box } from '@/core/consignment/schema';
-import type { PacksInput } from '@/server/heat/packs';
+import type { BoxInput } from '@/server/heat/box';
 import { num, NumberField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 
 /** A wrapped bottle of hot water as a stop-gap, and bottles of plain water that keep warmth. */
-export function Bottles({ box, busy, change }: { box: Box; busy: boolean; change: (to: PacksInput['box']) => void }) {
+export function Bottles({ box, busy, change }: { box: Box; busy: boolean; change: (to: BoxInput['box']) => void }) {
   const [litres, setLitres] = useState(String(box.bottle?.litres ?? 0.5));
   const [warm, setWarm] = useState(String(box.bottle?.startC ?? 45));
   const [count, setCount] = useState(String(box.ballast?.count ?? 2));

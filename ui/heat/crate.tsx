@@ -1,16 +1,7 @@
 'use client';
 
-import {
-  DndContext,
-  KeyboardSensor,
-  MouseSensor,
-  TouchSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-  type KeyboardCoordinateGetter,
-} from '@dnd-kit/core';
+import { DndContext, useDraggable, useDroppable } from '@dnd-kit/core';
+import { carried, useHands } from '@/ui/kit/carry';
 import { useState, type ReactNode } from 'react';
 import type { PackSet } from '@/core/choose/packs';
 import { packPlaces, type PackPlace } from '@/core/catalogue/making';
@@ -23,18 +14,6 @@ export const placeWords: Record<PackPlace, string> = {
   lid: 'under the lid',
   side: 'at the side',
   void: 'between bags',
-};
-
-/** Arrow keys carry a pack from place to place. */
-const fromPlaceToPlace: KeyboardCoordinateGetter = (event, { context }) => {
-  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.code];
-  if (!step) return undefined;
-  event.preventDefault();
-  const places = context.droppableContainers.getEnabled();
-  const at = places.findIndex((d) => d.id === (context.over?.id ?? context.active?.data.current?.at));
-  const to = context.droppableRects.get(places[(at + step + places.length) % places.length]!.id);
-  const own = context.collisionRect;
-  return to && own ? { x: to.left + (to.width - own.width) / 2, y: to.top + (to.height - own.height) / 2 } : undefined;
 };
 
 /** A pack that can be picked up: one in the box, or one of the shelf. */
@@ -61,10 +40,7 @@ function PackChip({
       type="button"
       ref={setNodeRef}
       className={`packchip ${cold ? 'cold' : ''}`}
-      style={{
-        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
-        zIndex: isDragging ? 30 : undefined,
-      }}
+      style={carried(transform, isDragging)}
       {...listeners}
       {...attributes}
       aria-pressed={pressed}
@@ -250,11 +226,7 @@ export function Crate({
 }) {
   const [open, setOpen] = useState<number | null>(null);
   const { crate } = p.boxes[0]!;
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 160, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: fromPlaceToPlace }),
-  );
+  const sensors = useHands('at');
   const typeOf = (id: string) => p.packTypes.find((t) => t.id === id);
   const short = (id: string): string => (typeOf(id)?.name ?? id).replace(' heat pack', '').replace('Cold pack, ', '');
   const count = (id: string): number => set.reduce((n, x) => n + (x.packId === id ? x.count : 0), 0);

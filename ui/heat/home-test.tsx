@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { fitBox, readingsFromText, testProblem, type BoxTest, type BoxTestResult } from '@/core/heat/box-test';
+import { fitTest, readingsFromText, testProblem, type HomeTest as Test, type TestResult } from '@/core/heat/home-test';
 import { saveTest } from '@/server/heat/actions';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { LARGEST_FILE, readFileText } from '@/ui/fields/file';
@@ -11,7 +11,7 @@ import type { useSave } from '@/ui/use-save';
 import type { HeatStationProps } from './props';
 
 /** Readings as dots, and the curve that was found. */
-function Found({ test, r }: { test: BoxTest; r: BoxTestResult }) {
+function Found({ test, r }: { test: Test; r: TestResult }) {
   const last = test.readings[test.readings.length - 1]!.h;
   const all = [...test.readings.flatMap((x) => [x.waterC, x.roomC]), ...r.fittedC];
   const [lo, hi] = [Math.min(...all) - 1, Math.max(...all) + 1];
@@ -89,7 +89,7 @@ export function HomeTest({
   const { crate } = p.boxes[0]!;
   const pack = p.packTypes.find((t) => t.id === what);
   const read = useMemo(() => readingsFromText(text, num(room)), [text, room]);
-  const test: BoxTest = {
+  const test: Test = {
     shell: {
       insideCm: crate.typeCm,
       wallCm: crate.wallOnlyCm,
@@ -103,7 +103,7 @@ export function HomeTest({
     lossFactor: crate.measured?.factor ?? 1,
   };
   const problem = text.trim() === '' ? null : (read.problems[0] ?? testProblem(test));
-  const r = text.trim() === '' || problem ? null : fitBox(test, a);
+  const r = text.trim() === '' || problem ? null : fitTest(test, a);
   const figure = (f: number): string =>
     pack ? `× ${f.toFixed(2)}` : `${((r?.reckonedWPerK ?? 0) * f).toFixed(2)} W/K`;
   const keep = (found: { factor: number; sigma: number } | null): void =>

@@ -1,14 +1,14 @@
 'use client';
 
 import { Button } from '@/ui/kit/button';
-import { savePacks } from '@/server/heat/actions';
+import { changeBox } from '@/server/heat/actions';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Problem } from '@/core/consignment/outcome';
 import type { BoxReading } from '@/core/evaluate/box-reading';
-import type { PacksInput } from '@/server/heat/packs';
+import type { BoxInput } from '@/server/heat/box';
 import type { Risk } from '@/core/engine/risk';
 import type { Job } from '@/core/evaluate/job';
 import { shortfall } from '@/core/supplies/outlook';
@@ -168,7 +168,7 @@ function InTheBox({
   byHand: boolean;
   usual: number;
   take: (x: Pick<HeatOption, 'packs' | 'bottle'>) => void;
-  change: (to: PacksInput['box'], shiftC?: number) => void;
+  change: (to: BoxInput['box'], shiftC?: number) => void;
 }) {
   const box = p.boxes[0]!;
   return (
@@ -243,10 +243,10 @@ export function HeatStation(p: HeatStationProps) {
   const list = all ? options : options.filter((o, i) => i < 5 || o === chosen || o === none || o === inUse);
   const drawn = list.slice(0, 7);
 
-  const change = (to: PacksInput['box'], shiftC?: number): void =>
+  const change = (to: BoxInput['box'], shiftC?: number): void =>
     void save(
       (press) =>
-        savePacks(press, {
+        changeBox(press, {
           code: p.code,
           version: p.version,
           boxId: box.id,
@@ -327,7 +327,7 @@ export function HeatStation(p: HeatStationProps) {
               reading={reading}
               busy={busy}
               problems={problems}
-              save={(to) => change(to as PacksInput['box'])}
+              save={(to) => change(to as BoxInput['box'])}
             />
             <div className="min-w-0">
               {reading && <Late reading={reading} />}

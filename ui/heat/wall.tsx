@@ -89,6 +89,13 @@ function OwnMeasures({
   return (
     <div className="mt-2" role="group" aria-label="Own measures of the box">
       <div className="grid grid-cols-3 gap-2">
+        <TextField
+          className="col-span-3"
+          label="What you call it"
+          path="own.name"
+          value={d.name}
+          onChange={(name) => set({ name })}
+        />
         {cm('Long inside, cm', 'l', 'own.insideCm.0')}
         {cm('Wide inside, cm', 'w', 'own.insideCm.1')}
         {cm('High inside, cm', 'h', 'own.insideCm.2')}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { openPack, readPack } from '@/server/pack/actions';
+import { openPack, readPack, takeBackPack } from '@/server/pack/actions';
 import type { SendView } from '@/server/pack/view';
 import type { Problem } from '@/core/consignment/outcome';
 import { StateMark, type Mark } from '@/ui/drawings/state-mark';
@@ -63,6 +63,16 @@ function Proved({
         ) : (
           <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id))}>
             Opened now
+          </Button>
+        )}
+        {p.openedAt && (
+          <Button
+            tone="flat"
+            disabled={busy}
+            aria-label={`Take back the last of No. ${p.number}`}
+            onClick={() => void save((press) => takeBackPack(press, code, p.id))}
+          >
+            Take back
           </Button>
         )}
         {last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow') && (

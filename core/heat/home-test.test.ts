@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { streamOf } from '@/core/engine/random';
 import { simulateBox } from './box';
-import { fitBox, readingsFromText, t95, testProblem, type BoxTest } from './box-test';
+import { fitTest, readingsFromText, t95, testProblem, type HomeTest } from './home-test';
 import { boxConductance } from './insulation';
 
 const shell = { insideCm: [38, 28, 36] as const, wallCm: 3, kWPerMK: 0.036 };
@@ -11,7 +11,7 @@ const pack = { curve: kind, massG: kind.massG };
 const reckoned = boxConductance(shell, a).uaWPerK;
 
 /** A logger that reads every 20 minutes with so much noise, in a box that loses `factor` times what is reckoned; with a pack of a strength where one is given. */
-function logged(factor: number, seed: number, noiseC = 0.5, hours = 16, strength: number | null = null): BoxTest {
+function logged(factor: number, seed: number, noiseC = 0.5, hours = 16, strength: number | null = null): HomeTest {
   const s = streamOf(seed, 7);
   const steps = hours * 12 + 2;
   const room = (h: number): number => 19 + 1.5 * Math.sin(h / 4);
@@ -40,7 +40,7 @@ describe('a box tested at home with a bottle of warm water', () => {
     'a box that loses %s times what is reckoned is found within 10 % under half a degree of noise',
     (factor) => {
       for (let seed = 1; seed <= 10; seed++) {
-        const r = fitBox(logged(factor, seed), a);
+        const r = fitTest(logged(factor, seed), a);
         expect(r.uaWPerK / (factor * reckoned)).toBeGreaterThan(0.9);
         expect(r.uaWPerK / (factor * reckoned)).toBeLessThan(1.1);
         expect(r.scatterC).toBeGreaterThan(0.35);
@@ -49,22 +49,22 @@ describe('a box tested at home with a bottle of warm water', () => {
     },
   );
   test('intervals of nine in ten hold the truth in 83 to 97 of 100 seeds', () => {
-    const held = Array.from({ length: 100 }, (_, seed) => fitBox(logged(1.2, 100 + seed), a)).filter(
+    const held = Array.from({ length: 100 }, (_, seed) => fitTest(logged(1.2, 100 + seed), a)).filter(
       (r) => r.low < 1.2 && 1.2 < r.high,
     ).length;
     expect(held).toBeGreaterThanOrEqual(83);
     expect(held).toBeLessThanOrEqual(97);
   });
   test('a pack tested beside a bottle: its strength is found, and its intervals hold in 83 to 97 of 100 seeds', () => {
-    const found = Array.from({ length: 100 }, (_, seed) => fitBox(logged(1.1, 300 + seed, 0.5, 24, 0.8), a));
+    const found = Array.from({ length: 100 }, (_, seed) => fitTest(logged(1.1, 300 + seed, 0.5, 24, 0.8), a));
     for (const r of found) expect(Math.abs(r.factor - 0.8)).toBeLessThan(0.1);
     const held = found.filter((r) => r.low < 0.8 && 0.8 < r.high).length;
     expect(held).toBeGreaterThanOrEqual(83);
     expect(held).toBeLessThanOrEqual(97);
   });
   test('more noise is a wider interval, more hours a narrower one', () => {
-    expect(fitBox(logged(1, 3, 1), a).sigma).toBeGreaterThan(1.4 * fitBox(logged(1, 3, 0.5), a).sigma);
-    expect(fitBox(logged(1, 3, 0.5, 24), a).sigma).toBeLessThan(fitBox(logged(1, 3, 0.5, 8), a).sigma);
+    expect(fitTest(logged(1, 3, 1), a).sigma).toBeGreaterThan(1.4 * fitTest(logged(1, 3, 0.5), a).sigma);
+    expect(fitTest(logged(1, 3, 0.5, 24), a).sigma).toBeLessThan(fitTest(logged(1, 3, 0.5, 8), a).sigma);
   });
   test('the quantiles are those of the printed table of Student', () => {
     for (const [n, t] of [
@@ -86,7 +86,7 @@ describe('a box tested at home with a bottle of warm water', () => {
     expect(testProblem({ ...t, readings: t.readings.map((r) => ({ ...r, roomC: r.waterC - 3 })) })).toMatch(
       /8 °C warmer/,
     );
-    expect(() => fitBox({ ...t, readings: [] }, a)).toThrow(RangeError);
+    expect(() => fitTest({ ...t, readings: [] }, a)).toThrow(RangeError);
   });
 });
 

@@ -5,24 +5,24 @@ import { boxConductance, type BoxShell } from './insulation';
 import type { BoxLoad } from './model';
 
 /** What was read while a bottle of warm water stood in a closed box: hours from closing, water and room, °C. */
-export interface BoxTestReading {
+export interface TestReading {
   h: number;
   waterC: number;
   roomC: number;
 }
 
-export interface BoxTest {
+export interface HomeTest {
   shell: BoxShell;
   leakLPerH: number;
   litres: number;
-  readings: readonly BoxTestReading[];
+  readings: readonly TestReading[];
   /** A pack that lay beside the bottle, opened when the box was closed: then its strength is looked for, and the loss is taken as told. */
   pack?: { curve: PackCurve; massG: number };
   /** Times the loss of the shell: what a test of the box found; 1 where absent. */
   lossFactor?: number;
 }
 
-export interface BoxTestResult {
+export interface TestResult {
   /** Times what is reckoned: of the loss of the box, or of the power of the pack. The true figure lies between these nine times in ten. */
   factor: number;
   low: number;
@@ -59,7 +59,7 @@ export function t95(n: number): number {
 }
 
 /** The water of a bottle in the closed box, °C, at the hours of the readings: the box of the engine with one bag, and the pack that is tested. */
-function waterAt(t: BoxTest, factor: number, startC: number, a: Assumptions): number[] {
+function waterAt(t: HomeTest, factor: number, startC: number, a: Assumptions): number[] {
   const last = t.readings[t.readings.length - 1]!.h;
   const steps = Math.ceil(last / STEP_H) + 2;
   const room = Float64Array.from({ length: steps }, (_, i) => roomAt(t.readings, (i + 0.5) * STEP_H));
@@ -83,7 +83,7 @@ function waterAt(t: BoxTest, factor: number, startC: number, a: Assumptions): nu
 }
 
 /** Room at an hour, straight lines between the readings. */
-function roomAt(r: readonly BoxTestReading[], h: number): number {
+function roomAt(r: readonly TestReading[], h: number): number {
   if (h <= r[0]!.h) return r[0]!.roomC;
   for (let i = 1; i < r.length; i++) {
     const [p, q] = [r[i - 1]!, r[i]!];
@@ -93,7 +93,7 @@ function roomAt(r: readonly BoxTestReading[], h: number): number {
 }
 
 /** Why nothing can be said from some readings; null where something can. */
-export function testProblem({ litres, readings, pack }: Pick<BoxTest, 'litres' | 'readings' | 'pack'>): string | null {
+export function testProblem({ litres, readings, pack }: Pick<HomeTest, 'litres' | 'readings' | 'pack'>): string | null {
   if (!(litres > 0)) return 'Say how many litres of warm water stood in the box.';
   if (readings.some((r) => ![r.h, r.waterC, r.roomC].every(Number.isFinite)))
     return 'Every reading needs its hour, the water and the room.';
@@ -115,7 +115,7 @@ export function testProblem({ litres, readings, pack }: Pick<BoxTest, 'litres' |
  * water at closing (Gauss–Newton with numeric slopes), with the interval that the scatter of the readings leaves. Needs
  * readings without `testProblem`. W/K, °C.
  */
-export function fitBox(t: BoxTest, a: Assumptions): BoxTestResult {
+export function fitTest(t: HomeTest, a: Assumptions): TestResult {
   const problem = testProblem(t);
   if (problem) throw new RangeError(problem);
   const measured = t.readings.map((r) => r.waterC);
@@ -161,11 +161,8 @@ export function fitBox(t: BoxTest, a: Assumptions): BoxTestResult {
 }
 
 /** Readings out of lines of hour, water and room, or of clock time, water and room; decimal commas are read where the columns are parted by semicolons or tabs. */
-export function readingsFromText(
-  text: string,
-  roomC: number | null,
-): { readings: BoxTestReading[]; problems: string[] } {
-  const readings: BoxTestReading[] = [];
+export function readingsFromText(text: string, roomC: number | null): { readings: TestReading[]; problems: string[] } {
+  const readings: TestReading[] = [];
   const problems: string[] = [];
   let firstMs: number | null = null;
   text.split(/\r?\n/).forEach((line, i) => {

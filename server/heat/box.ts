@@ -8,7 +8,7 @@ import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
-const packsInput = z.object({
+const boxInput = z.object({
   code: id(20),
   version,
   boxId: id(),
@@ -29,7 +29,7 @@ const packsInput = z.object({
     .max(30, 'At most 30 °C warmer.')
     .optional(),
 });
-export type PacksInput = z.input<typeof packsInput>;
+export type BoxInput = z.input<typeof boxInput>;
 
 /** A box with some of it changed; what was taken away is no longer there. */
 function changed<T extends object>(box: T, to: object): T {
@@ -37,8 +37,8 @@ function changed<T extends object>(box: T, to: object): T {
   return Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined && v !== null)) as T;
 }
 
-export function savePacks(house: House, input: unknown): Outcome<StoredConsignment> {
-  const parsed = packsInput.safeParse(input);
+export function changeBox(house: House, input: unknown): Outcome<StoredConsignment> {
+  const parsed = boxInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, version, boxId, box, shiftC } = parsed.data;
   const what = 'packs' in box || Object.keys(box).length === 0 ? 'the packs' : 'the box';
