@@ -18,13 +18,13 @@ import { catalogueOf, jobRows } from '@/server/consignment/result';
 const EVERY_H = 0.5;
 
 /** What the curves show and no limit says: what the gas does to the measured pH, and ammonia that is borne, but not for long. */
-function waterWords(r: BagResult, e: Forward): string[] {
+function waterWords(r: BagResult, e: Forward, guessed: boolean): string[] {
   const said: string[] = [];
   const measured = r.curves.pH[0]!;
   const { settledPh, nh3MgNL } = r.curves;
   if (Math.abs(settledPh - measured) >= 0.05)
     said.push(
-      `Measured pH ${measured.toFixed(2)}; beside its gas the water settles at ${settledPh.toFixed(2)} at once, before the fish breathe it down again: carbon dioxide ${settledPh > measured ? 'leaves' : 'enters'} it.`,
+      `${guessed ? `Nobody measured its pH: ${measured.toFixed(2)} is what is usual` : `Measured pH ${measured.toFixed(2)}`}; beside its gas the water settles at ${settledPh.toFixed(2)} at once, before the fish breathe it down again: carbon dioxide ${settledPh > measured ? 'leaves' : 'enters'} it.`,
     );
   const line = e.assumptions.longTermNh3MgNL;
   const over = nh3MgNL.findIndex((x) => x > line);
@@ -95,7 +95,7 @@ export function bagViews(
       factor: r.factor,
       state: r.state,
       warnings: r.warnings,
-      told: waterWords(r, e),
+      told: waterWords(r, e, water.guessed?.includes('pH') ?? false),
       hours,
       limits: {
         tempMin: r.limits.cold24C,

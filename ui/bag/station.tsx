@@ -95,27 +95,37 @@ function gasByBag(bags: readonly Bag[]): string {
 /** Litres against the cylinder, and what to bring where somebody else fills. */
 function OxygenOfTheEvening({ p }: { p: BagStationProps }) {
   const { here, evening, others, onHand } = p.oxygen;
-  if (here === 0) return null;
+  const elsewhere = p.bags.filter((b) => b.filledElsewhere && b.gasL > 0);
+  if (here === 0 && elsewhere.length === 0) return null;
   const short = onHand !== null && evening > onHand;
   return (
     <section className="mt-5 text-13" aria-label="Oxygen">
-      <p className="flex items-start gap-2">
-        {short && <StateMark mark="watch" size={15} />}
-        <span>
-          <b>Oxygen:</b> <b className="num">{here.toFixed(0)}</b> L for these bags with what flushing loses
-          {others.length > 0 && (
-            <>
-              , <b className="num">{evening.toFixed(0)}</b> L for the whole evening ({others.join(', ')} too)
-            </>
-          )}
-          {onHand === null ? '; nobody has counted the cylinder.' : `; ${onHand.toFixed(0)} L in the cylinder.`}
-        </span>
-      </p>
-      <p className="note mt-1">
-        Filled by a shop: bring the bags with water and fish, necks loosely closed, and {Math.ceil(p.bands)} bands; ask
-        for {gasByBag(p.bags)}. Until then they have air: choose “Oxygen, filled elsewhere” for them, and the hours
-        until it is done stand on the curve. The cylinder never goes into the box.
-      </p>
+      {here > 0 && (
+        <p className="flex items-start gap-2">
+          {short && <StateMark mark="watch" size={15} />}
+          <span>
+            <b>Oxygen:</b> <b className="num">{here.toFixed(0)}</b> L for these bags with what flushing loses
+            {others.length > 0 && (
+              <>
+                , <b className="num">{evening.toFixed(0)}</b> L for the whole evening ({others.join(', ')} too)
+              </>
+            )}
+            {onHand === null ? '; nobody has counted the cylinder.' : `; ${onHand.toFixed(0)} L in the cylinder.`}
+          </span>
+        </p>
+      )}
+      {elsewhere.length > 0 ? (
+        <p className="mt-1">
+          <b>Filled elsewhere:</b> bring the bags with water and fish, necks loosely closed, and {Math.ceil(p.bands)}{' '}
+          bands; ask for {gasByBag(elsewhere)}. Until then they have air, as their curves show.
+        </p>
+      ) : (
+        <p className="note mt-1">
+          A shop may fill them too: {gasByBag(p.bags)}, {Math.ceil(p.bands)} bands. Choose “Oxygen, filled elsewhere”
+          for them, and the hours on air stand on the curve.
+        </p>
+      )}
+      <p className="note mt-1">The cylinder never goes into the box.</p>
     </section>
   );
 }
