@@ -1,6 +1,7 @@
 /** The one place where the server meets the outside world; all of it is simulated. */
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { simulatedForecast } from '@/standins/forecast';
+import { standIn } from '@/standins/devices';
 
 const SIMULATED = 'simulated forecast service';
 
@@ -38,3 +39,6 @@ export function forecastFor(c: Consignment, fromMs: number, nowMs: number, days?
     places: [...own.places, ...missing],
   };
 }
+
+/** Instruments to practise with; no real one is joined yet but by the files it writes. */
+export const practiceDevice = standIn;

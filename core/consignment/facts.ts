@@ -35,7 +35,18 @@ const subjectSchema = z.object({ kind: z.enum(subjectKinds), id: text(80) });
 export type Subject = z.infer<typeof subjectSchema>;
 
 /** How a figure came about. Computed is not among them: a computed figure is no observation. */
-export const methods = ['typed', 'probe', 'drop-test', 'infrared', 'counted', 'seen', 'file'] as const;
+export const methods = [
+  'typed',
+  'probe',
+  'drop-test',
+  'infrared',
+  'scale',
+  'counted',
+  'seen',
+  'file',
+  // A simulated device: practice, never a measurement.
+  'stand-in',
+] as const;
 
 const factSchema = z.object({
   /** Number within its consignment, from 1 on; what strikes a fact out names it by this. */

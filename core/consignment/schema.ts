@@ -255,7 +255,14 @@ export const forecastSchema = z.object({
       z.object({
         name: text(80).min(1),
         points: z
-          .array(z.object({ at: instant, tempC: between(-60, 60, 'Air temperature') }))
+          .array(
+            z.object({
+              at: instant,
+              tempC: between(-60, 60, 'Air temperature'),
+              /** Standard spread that the forecast itself tells, °C: of its runs, or from its tenths. */
+              spreadC: between(0, 30, 'Spread').optional(),
+            }),
+          )
           .min(2)
           .max(FORECAST_POINTS, 'A forecast may hold 400 days of hours at most.')
           .refine((points) => span(points) <= FORECAST_DAYS * 864e5, {

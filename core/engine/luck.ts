@@ -3,6 +3,7 @@ import type { Cause } from './causes';
 import { delaysOf, type Delays } from './delays';
 import type { Prepared } from './prepare';
 import { BLOCK, streamOf } from './random';
+import { spreadOf } from '@/core/weather/forecast';
 import type { Holiday } from '@/core/calendar/schema';
 import type { Ambient, Piece } from '@/core/weather/ambient';
 
@@ -47,6 +48,8 @@ export function slotOfKind(id: string): number {
 /** Apart from the seeds that anybody takes. */
 const WATER_STREAM = 0x3f00000;
 
+const none = (): null => null;
+
 /** Draws whose luck is kept. */
 const KEPT_DRAWS = 4 * BLOCK;
 
@@ -67,6 +70,8 @@ export function luckOf(p: Prepared, seed: number, holidays: readonly Holiday[], 
 export class Luck {
   private readonly nodes: number;
   private readonly dealt: Drawn[] = [];
+  /** What the forecast tells of its own spread, by place. */
+  private readonly told: Record<string, (ms: number) => number | null> = {};
 
   constructor(
     private readonly p: Prepared,
@@ -133,7 +138,7 @@ export class Luck {
 
   /**
    * Errors of the forecast at both ends over the journey: first-order autoregressive, with a spread that grows by lead
-   * time. Dealt node by node, so that a longer look meets the same weather and then more of it.
+   * time, or as the forecast itself tells. Dealt node by node, so that a longer look meets the same weather and then more of it.
    */
   private weather(normal: () => number): [origin: Float64Array, destination: Float64Array] {
     const { a, forecast, instants } = this.p;
@@ -141,6 +146,8 @@ export class Luck {
     const fresh = Math.sqrt(1 - keep * keep);
     const leadH = (instants.sealMs - Date.parse(forecast.madeAt)) / 3600_000;
     const ends = this.samePlace() ? 1 : 2;
+    const { sender, receiver } = this.p.consignment;
+    const told = [sender, receiver].map((x) => (this.told[x.place.name] ??= spreadOf(forecast, x.place.name) ?? none));
     const out = Array.from({ length: ends }, () => new Float64Array(this.nodes));
     const z = [0, 0];
     for (let i = 0; i < this.nodes; i++) {
@@ -148,7 +155,7 @@ export class Luck {
       const spreadC = Math.min(a.forecastErrorMostC, a.forecastErrorC + a.forecastErrorCPerDay * days);
       for (let end = 0; end < ends; end++) {
         z[end] = i > 0 ? keep * z[end]! + fresh * normal() : normal();
-        out[end]![i] = z[end]! * spreadC;
+        out[end]![i] = z[end]! * (told[end]!(instants.sealMs + i * WEATHER_NODE_H * 3600_000) ?? spreadC);
       }
     }
     return [out[0]!, out[ends - 1]!];

@@ -166,6 +166,25 @@ describe('Monte Carlo', () => {
     expect(lostWith({ ...c, assumptions: { packDudShare: 0.5 } })).toBeGreaterThan(base);
     expect(lostWith({ ...c, forecast: { ...c.forecast!, shiftC: -8 } })).toBeGreaterThan(base);
   });
+  test('a forecast that tells its own spread is believed: none leaves the outside as foretold, more widens the fan', () => {
+    const c = exampleConsignment('tropical-overnight-in-frost');
+    const still = { legOwnSigmaC: 0, legCouplingSigma: 0 };
+    const widthWith = (spreadC: number | null): number => {
+      const places = c.forecast!.places.map((p) => ({
+        ...p,
+        points: p.points.map((x) => (spreadC === null ? x : { ...x, spreadC })),
+      }));
+      const p = prepared({ ...c, assumptions: { ...c.assumptions, ...still }, forecast: { ...c.forecast!, places } });
+      const d = new Draws(p, 1, p.boxes[0]!.bags[0]!.bag.id);
+      d.more(80);
+      const { outside } = d.fans()!;
+      return outside.p90.reduce((s, v, i) => s + v - outside.p10[i]!, 0) / outside.p90.length;
+    };
+    const [none, little, wide] = [widthWith(0), widthWith(null), widthWith(6)];
+    expect(none).toBeLessThan(0.2);
+    expect(little).toBeGreaterThan(none);
+    expect(wide).toBeGreaterThan(2 * little);
+  });
   test('once the box has arrived nothing can be late any more', () => {
     const c = exampleConsignment();
     const p = prepared({ ...c, actual: { ...c.actual, arrivedAt: c.window!.startAt } });

@@ -1,6 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, PackType } from '@/core/catalogue/schema';
-import { standing, type Facts } from '@/core/consignment/facts';
+import { standing, type Facts, type Observation } from '@/core/consignment/facts';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { proofOf, type Proof } from './proof';
@@ -15,8 +15,22 @@ export interface NumberedPack {
   openedAt: string | null;
   /** Times it was opened: more than once where a dud was replaced. */
   opened: number;
-  readings: { at: string; surfaceC: number; roomC: number; proof: Proof }[];
+  readings: PackReading[];
+  /** Every opening, the one that lies in the box last, with the batch it was of. */
+  openings: { at: string; batch: string; readings: PackReading[] }[];
 }
+
+export interface PackReading {
+  at: string;
+  surfaceC: number;
+  roomC: number;
+  method: Observation['method'];
+  proof: Proof;
+}
+
+/** How the batch of a pack that is opened is written, and read again. */
+export const batchNote = (batch: string): string => (batch ? `batch ${batch}` : '');
+const batchOf = (note: string): string => /^batch (.+)$/.exec(note)?.[1] ?? '';
 
 /** Every heat pack of a consignment, numbered box by box, with what was told of it. */
 export function numberedPacks(
@@ -38,28 +52,45 @@ export function numberedPacks(
         seen.set(p.packId, n);
         const id = `${box.id}/${p.packId}/${n}`;
         const own = events.filter((e) => e.subject.kind === 'pack' && e.subject.id === id);
-        const openedAt = own[own.length - 1]?.at ?? null;
+        const openings = own.map((e, k) => ({
+          at: e.at,
+          batch: batchOf(e.note),
+          readings: readingsOf(id, type, e.at, own[k + 1]?.at ?? null, read, a),
+        }));
+        const last = openings[openings.length - 1];
         out.push({
           id,
           number: out.length + 1,
           boxId: box.id,
           type,
-          openedAt,
+          openedAt: last?.at ?? null,
           opened: own.length,
-          readings: read.flatMap((o) => {
-            if (o.subject.id !== id || o.quantity !== 'surfaceC' || o.value === null) return [];
-            // The air it lay in was read with it.
-            const room = read.find((r) => r.subject.id === id && r.quantity === 'tempC' && r.at === o.at);
-            if (room?.value == null || openedAt === null || o.at < openedAt) return [];
-            const roomC = room.value;
-            const ageMin = (Date.parse(o.at) - Date.parse(openedAt)) / 60_000;
-            return [
-              { at: o.at, surfaceC: o.value, roomC, proof: proofOf(type, { surfaceC: o.value, ageMin, roomC }, a) },
-            ];
-          }),
+          readings: last?.readings ?? [],
+          openings,
         });
       }
     }
   }
   return out;
+}
+
+/** What was read of a pack between its opening and the next one in its place, judged. */
+function readingsOf(
+  id: string,
+  type: PackType,
+  openedAt: string,
+  until: string | null,
+  read: readonly Observation[],
+  a: Assumptions,
+): PackReading[] {
+  return read.flatMap((o) => {
+    if (o.subject.id !== id || o.quantity !== 'surfaceC' || o.value === null) return [];
+    if (o.at < openedAt || (until !== null && o.at >= until)) return [];
+    // The air it lay in was read with it.
+    const room = read.find((r) => r.subject.id === id && r.quantity === 'tempC' && r.at === o.at);
+    if (room?.value == null) return [];
+    const ageMin = (Date.parse(o.at) - Date.parse(openedAt)) / 60_000;
+    const proof = proofOf(type, { surfaceC: o.value, ageMin, roomC: room.value }, a);
+    return [{ at: o.at, surfaceC: o.value, roomC: room.value, method: o.method, proof }];
+  });
 }

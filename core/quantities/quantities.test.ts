@@ -1,3 +1,4 @@
+import { wilson } from './wilson';
 import fc from 'fast-check';
 import { expNear, logNear } from './near';
 import * as u from './units';
@@ -36,5 +37,24 @@ describe('small steps', () => {
       { numRuns: 500 },
     );
     expect(expNear(5)).toBe(Math.exp(5));
+  });
+});
+
+describe('the interval of a share (Wilson 1927)', () => {
+  test('agrees with its roots: the share lies z standard errors from either end', () => {
+    const z = 1.6448536;
+    for (const [k, n] of [
+      [2, 31],
+      [5, 10],
+      [30, 31],
+    ] as const) {
+      const { low, high } = wilson(k, n);
+      for (const p of [low, high]) expect(Math.abs(k / n - p)).toBeCloseTo(z * Math.sqrt((p * (1 - p)) / n), 9);
+    }
+  });
+  test('none of ten is not none for ever; of nothing, nothing is known', () => {
+    expect(wilson(0, 10).low).toBe(0);
+    expect(wilson(0, 10).high).toBeCloseTo(0.213, 3);
+    expect(wilson(0, 0)).toEqual({ low: 0, high: 1 });
   });
 });

@@ -38,6 +38,21 @@ export function weatherAt(series: WeatherSeries, ms: number): { tempC: number; c
   return { tempC: series.tempC[low]! + f * (series.tempC[high]! - series.tempC[low]!), covered };
 }
 
+/** Hours from a point that tells its spread within which that holds. */
+const SPREAD_REACH_MS = 6 * 3600_000;
+
+/** The spread that the forecast itself tells for a place and instant, °C; null where it tells none. Points need not be in order. */
+export function spreadOf(forecast: Forecast, place: string): ((ms: number) => number | null) | null {
+  const points = (forecast.places.find((p) => p.name === place)?.points ?? []).flatMap((p) =>
+    p.spreadC === undefined ? [] : [{ ms: Date.parse(p.at), spreadC: p.spreadC }],
+  );
+  if (points.length === 0) return null;
+  return (ms) => {
+    const nearest = points.reduce((x, y) => (Math.abs(y.ms - ms) < Math.abs(x.ms - ms) ? y : x));
+    return Math.abs(nearest.ms - ms) <= SPREAD_REACH_MS ? nearest.spreadC : null;
+  };
+}
+
 export interface ForecastAge {
   hours: number;
   /** Older than a forecast is trusted; an assumption. */

@@ -1,6 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { extremesOf, hourlyOf, midnightOf } from './days';
-import { forecastAge, seriesOf, weatherAt } from './forecast';
+import { forecastFromRows } from './csv';
+import { forecastAge, seriesOf, spreadOf, weatherAt } from './forecast';
 import { sunHours } from './sun';
 
 const HOUR = 3600_000;
@@ -131,5 +132,37 @@ describe('how far and how fresh', () => {
     expect(at(25)).toMatchObject({ old: true, words: 'made 25 h ago' });
     expect(at(80)).toMatchObject({ old: true, words: '3 days old' });
     expect(at(-3)).toMatchObject({ hours: 0, old: false });
+  });
+});
+
+describe('a forecast file that tells its own spread', () => {
+  const read = (header: string, ...lines: string[]) =>
+    forecastFromRows(
+      [header, ...lines].map((l) => l.split(',')),
+      { iso: '2026-11-24T00:00:00Z', source: 'file' },
+    );
+  const points = (r: ReturnType<typeof read>) => (r.ok ? r.value.places[0]!.points : []);
+  const at = '2026-11-25T00:00Z';
+  const next = '2026-11-25T01:00Z';
+  test('by tenths: a normal spread of 2 °C has them 5.13 °C apart (tables of the normal distribution)', () => {
+    const [p] = points(read('time,place,temp,p10,p90', `${at},Ulm,3,0.437,5.563`, `${next},Ulm,3,1,5`));
+    expect(p).toMatchObject({ tempC: 3, spreadC: 2 });
+  });
+  test('by its runs: their mean is the temperature, their scatter the spread', () => {
+    const [p] = points(read('time,place,run 1,run 2,run 3', `${at},Ulm,1,2,3`, `${next},Ulm,1,2,3`));
+    expect(p).toMatchObject({ tempC: 2, spreadC: 1 });
+  });
+  test('by lowest and highest, in Fahrenheit too; crossed ends tell nothing', () => {
+    const [p, q] = points(read('time,place,temp_f,min,max', `${at},Ulm,50,46.4,53.6`, `${next},Ulm,50,60,40`));
+    expect(p).toMatchObject({ tempC: 10, spreadC: 1 });
+    expect(q).toEqual({ at: '2026-11-25T01:00:00.000Z', tempC: 10 });
+  });
+  test('holds six hours about its points, and is nothing where it is not told', () => {
+    const r = read('time,place,min,max', `${at},Ulm,0,4`, `${next},Ulm,0,8`);
+    const of = spreadOf(r.ok ? r.value : (null as never), 'Ulm')!;
+    expect(of(Date.parse(at))).toBe(1);
+    expect(of(Date.parse('2026-11-25T05:00Z'))).toBe(2);
+    expect(of(Date.parse('2026-11-25T09:00Z'))).toBeNull();
+    expect(spreadOf(r.ok ? r.value : (null as never), 'Graz')).toBeNull();
   });
 });

@@ -85,6 +85,9 @@ export function factRepository(db: Db) {
   const photoIn = db.prepare(
     `INSERT OR IGNORE INTO photo (hash, bytes, width, height, at) VALUES (@hash, @bytes, @width, @height, @at)`,
   );
+  const withPacks = db.prepare<[], { id: string }>(
+    `SELECT DISTINCT consignment_id AS id FROM observation WHERE quantity = 'surfaceC'`,
+  );
   const predict = db.prepare(
     `INSERT INTO prediction (consignment_id, at, moment, engine, document) VALUES (?, ?, ?, ?, ?)`,
   );
@@ -177,6 +180,8 @@ export function factRepository(db: Db) {
         0,
         o.at,
       ),
+    /** Consignments of which packs were proved. */
+    withPacks: (): string[] => withPacks.all().map((r) => r.id),
     /** Steps that are ticked, with their instants. */
     ticks: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.at])),
     tick: (id: string, key: string, at: string): void => {

@@ -20,6 +20,8 @@ export function forecastView(c: Consignment, e: Evaluation, nowMs: number, zone:
     madeAt: `${dayWords(Date.parse(f.madeAt), zone)} ${clockWords(Date.parse(f.madeAt), zone)}`,
     words,
     old,
+    /** It tells its own spread: the odds go by that. */
+    ownSpread: f.places.some((p) => p.points.some((x) => x.spreadC !== undefined)),
     endsMs: uncoveredFromH !== null && uncoveredFromH < e.deadlineH ? e.instants.sealMs + uncoveredFromH * HOUR : null,
     places: ends.map((p) => {
       const known = extremesOf(f.places.find((x) => x.name === p.name)?.points ?? [], p.zone);

@@ -18,8 +18,8 @@ export async function recordEvent(
 ): Promise<Outcome<null>> {
   return write(press, (h) => plain(events.recordEvent(h, code, name, done ? h.nowIso() : null, version)));
 }
-export async function openPack(press: string, code: string, packId: string): Promise<Outcome<string>> {
-  return write(press, (h) => proving.openPack(h, code, packId));
+export async function openPack(press: string, code: string, packId: string, batch: string): Promise<Outcome<string>> {
+  return write(press, (h) => proving.openPack(h, code, packId, batch));
 }
 export async function readPack(press: string, input: proving.ReadInput): Promise<Outcome<string>> {
   return write(press, (h) => proving.readPack(h, input));

@@ -5,7 +5,8 @@ import { changeBox } from '@/server/heat/box';
 import { catalogueOf } from '@/server/consignment/result';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { openPack, readPack, takeBackPack } from './proving';
+import { readDevice, setPractises } from '@/server/devices/devices';
+import { dudsHere, openPack, readPack, takeBackPack } from './proving';
 
 let house: House;
 let code: string;
@@ -71,4 +72,39 @@ test('a slip is taken back, the reading first and then the opening; both stay wr
   const { events, observations } = house.facts.of(house.consignments.byCode(code)!.document.id);
   expect(events.map((e) => e.kind)).toEqual(['activated', 'taken-back']);
   expect(observations.filter((o) => o.value === 21)).toHaveLength(1);
+});
+
+test('duds are counted by kind and batch over every consignment; practice does not count', () => {
+  const [first, second, third] = packs();
+  must(openPack(house, code, first!.id, '7C'));
+  must(openPack(house, code, second!.id, '7C'));
+  must(openPack(house, code, third!.id, '8A'));
+  now += 45 * 60_000;
+  must(readPack(house, { code, packId: first!.id, surfaceC: 45, roomC: 20 }));
+  must(readPack(house, { code, packId: second!.id, surfaceC: 21, roomC: 20, method: 'infrared' }));
+  must(readPack(house, { code, packId: third!.id, surfaceC: 21, roomC: 20, method: 'stand-in' }));
+  now += 60_000;
+  // Another in its place is another opening, and the dud that it replaced still counts.
+  must(openPack(house, code, second!.id, '7C'));
+  expect(dudsHere(house)).toMatchObject([{ typeId: 'heat-40h', batch: '7C', proved: 2, duds: 1, slow: 0 }]);
+});
+
+test('a stand-in reads what is computed of the pack, and only where it was chosen', () => {
+  const [first] = packs();
+  const point = { code, kind: 'infrared' as const, subject: { kind: 'pack' as const, id: first!.id } };
+  expect(said(readDevice(house, point))).toMatch(/No device is joined/);
+  must(setPractises(house, true));
+  expect(said(readDevice(house, point))).toMatch(/nothing to read/);
+  must(openPack(house, code, first!.id));
+  now += 45 * 60_000;
+  const told = must(readDevice(house, point));
+  expect(told).toMatchObject({ method: 'stand-in' });
+  const { surfaceC, tempC } = told.values;
+  must(readPack(house, { code, packId: first!.id, surfaceC: surfaceC!, roomC: tempC!, method: 'stand-in' }));
+  expect(packs()[0]!.readings[0]!.proof.verdict).toBe('fine');
+  expect(must(readDevice(house, point)).values).toEqual(told.values);
+  const scale = must(readDevice(house, { code, kind: 'scale', subject: { kind: 'box', id: '1' } }));
+  expect(scale.values.weightKg).toBeGreaterThan(1);
+  const probe = must(readDevice(house, { code, kind: 'probe', subject: { kind: 'bag', id: 'A1' } }));
+  expect(Math.abs(probe.values.tempC! - 25)).toBeLessThan(1);
 });

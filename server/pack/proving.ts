@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { standing, type Event, type Observation } from '@/core/consignment/facts';
-import { between, id } from '@/core/quantities/shapes';
+import { between, id, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { numberedPacks, type NumberedPack } from '@/core/heat/numbered';
+import { dudsOf, type Duds } from '@/core/heat/duds';
+import { batchNote, numberedPacks, type NumberedPack } from '@/core/heat/numbered';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -21,7 +22,7 @@ const packOf = (house: House, code: string, packId: string): Outcome<{ id: strin
 };
 
 /** A pack is opened now; opened again it is another one, which took the place of a dud. */
-export function openPack(house: House, code: string, packId: string): Outcome<string> {
+export function openPack(house: House, code: string, packId: string, batch = ''): Outcome<string> {
   const found = packOf(house, code, packId);
   if (!found.ok) return found;
   const { id, pack } = found.value;
@@ -31,9 +32,14 @@ export function openPack(house: House, code: string, packId: string): Outcome<st
       at,
       kind: 'activated',
       subject: { kind: 'pack', id: packId },
-      note: pack.opened > 0 ? 'another in its place' : '',
+      note: batchNote(text(40).catch('').parse(batch)),
     });
-    house.consignments.journal(id, at, 'opened', `pack ${pack.number}, ${pack.type.name}`);
+    house.consignments.journal(
+      id,
+      at,
+      'opened',
+      `pack ${pack.number}, ${pack.type.name}${pack.opened > 0 ? ', in place of another' : ''}`,
+    );
   })();
   return { ok: true, value: at };
 }
@@ -46,6 +52,7 @@ const readInput = z.object({
     .min(-30, 'Colder than any pack.')
     .max(120, 'Hotter than any pack.'),
   roomC: between(-10, 45, 'The room'),
+  method: z.enum(['typed', 'infrared', 'stand-in']).default('typed'),
 });
 export type ReadInput = z.input<typeof readInput>;
 
@@ -53,7 +60,7 @@ export type ReadInput = z.input<typeof readInput>;
 export function readPack(house: House, input: unknown): Outcome<string> {
   const parsed = readInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, packId, surfaceC, roomC } = parsed.data;
+  const { code, packId, surfaceC, roomC, method } = parsed.data;
   const found = packOf(house, code, packId);
   if (!found.ok) return found;
   const { id: consignment, pack } = found.value;
@@ -61,7 +68,7 @@ export function readPack(house: House, input: unknown): Outcome<string> {
     return refuse('surfaceC', 'Open it first: what it should read depends on how long it has been open.');
   const at = house.nowIso();
   house.db.transaction(() => {
-    const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method: 'typed' as const, note: '' };
+    const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method, note: '' };
     house.facts.read(consignment, { ...read, quantity: 'tempC', value: roomC });
     house.facts.read(consignment, { ...read, quantity: 'surfaceC', value: surfaceC });
     house.consignments.journal(consignment, at, 'read', `pack ${pack.number}: ${surfaceC} °C`);
@@ -88,4 +95,15 @@ export function takeBackPack(house: House, code: string, packId: string): Outcom
     house.consignments.journal(id, at, 'taken back', `pack ${pack.number}, ${pack.type.name}`);
   })();
   return { ok: true, value: at };
+}
+
+/** How packs proved in this house, by kind and batch, over every consignment. */
+export function dudsHere(house: House): Duds[] {
+  return dudsOf(
+    house.consignments
+      .some(house.facts.withPacks())
+      .read.flatMap(({ document: c }) =>
+        numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)),
+      ),
+  );
 }

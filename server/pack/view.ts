@@ -1,6 +1,10 @@
 import { keyInstants } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
+import { practises } from '@/server/devices/devices';
+import { dudWords } from '@/core/heat/duds';
+import { batchesOf } from '@/server/stock/supplies';
+import { dudsHere } from './proving';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
 import type { Station } from '@/server/consignment/station';
@@ -11,20 +15,28 @@ const ROOM_C = 20;
 /** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
 export function sendView({ h, c, catalogue, nowMs, view, base }: Station) {
   const a = withOverrides(c.assumptions);
+  const packs = numberedPacks(c, catalogue, h.facts.of(c.id), a);
+  const kindsHere = new Set(packs.map((p) => p.type.id));
   const unsealed = { ...c, actual: { ...c.actual, sealedAt: null } };
   return {
     ...base,
     zone: c.sender.place.zone,
+    practises: practises(h),
     nowMs,
     leaveMs: keyInstants(c, catalogue, a).leaveMs,
     /** Rules that are broken knowingly: for those who pack, never for the buyer. */
     accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
-    packs: numberedPacks(c, catalogue, h.facts.of(c.id), a).map(({ type, ...p }) => ({
+    packs: packs.map(({ type, openings: _, ...p }) => ({
       ...p,
       typeId: type.id,
       name: type.name,
       rightNowC: p.openedAt ? expectedSurfaceC(type, (nowMs - Date.parse(p.openedAt)) / 60_000, ROOM_C, a) : null,
     })),
+    /** How packs of these kinds proved so far, and the batches that lie on the shelf. */
+    duds: dudsHere(h)
+      .filter((d) => kindsHere.has(d.typeId))
+      .map((d) => ({ typeId: d.typeId, words: dudWords(d) })),
+    batches: batchesOf(h).filter((b) => kindsHere.has(b.typeId)),
     items: packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null })),
     events: [
       {

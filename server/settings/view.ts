@@ -2,6 +2,7 @@ import { profileOf, type House } from '@/server/house';
 import { orderChoices, partyDraft } from '@/server/order/view';
 import { feedPath } from '@/server/bench/feed-key';
 import { ownAssumptions } from './assumptions';
+import { practises } from '@/server/devices/devices';
 import { keysOf, measuresOf, unitsOf } from './settings';
 
 /** Everything under Settings. */
@@ -15,6 +16,7 @@ export function settingsView(house: House) {
     units: unitsOf(house),
     measures: measuresOf(house),
     keys: keysOf(house),
+    practises: practises(house),
     feed: feedPath(house),
   };
 }

@@ -1,4 +1,4 @@
-import { supplyKinds, type Supply } from '@/records/supply';
+import { supplyKinds, typeIdOf, type Supply } from '@/records/supply';
 import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/outlook';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -153,3 +153,10 @@ export function suppliesView(
     low: all.filter((t) => t.low),
   };
 }
+
+/** Batches of the shelf that have a name, by what they are of. */
+export const batchesOf = (house: House): { typeId: string; batch: string }[] =>
+  house.records.list('supply').flatMap((r) => {
+    const s = r.document as unknown as Supply;
+    return s.batch ? [{ typeId: typeIdOf(r.id, s), batch: s.batch }] : [];
+  });

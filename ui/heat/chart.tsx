@@ -1,7 +1,9 @@
 import type { Fan } from '@/core/engine/fan';
 import type { BoxReading } from '@/core/evaluate/box-reading';
-import { one } from '@/ui/format';
+import { clock, one, weekday } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
+import { Looked, scrubbing } from '@/ui/ribbon/scrub';
+import { Borne } from './borne';
 import type { HeatOption, HeatStationProps } from './props';
 
 const TOP = 34;
@@ -254,6 +256,19 @@ export function HeatChart({
   const lo = Math.min(...values) - 1;
   const hi = Math.max(...values) + 1;
   const y = (t: number): number => TOP + H - ((t - lo) / (hi - lo)) * H;
+  const figuresAt = (ms: number): string => {
+    const i = Math.round((ms - p.clock.sealMs) / p.stepMs);
+    const at = `${weekday(ms, p.zone)} ${clock(ms, p.zone)}`;
+    if (i < 0 || i >= chosen.tempC.length) return at;
+    const air = reading?.oxygen[i];
+    return [
+      at,
+      `water ${one(chosen.tempC[i]!)}`,
+      `outside ${one(p.ambientC[i]!)} °C`,
+      `packs ${one(chosen.packW[i]!)} W`,
+      ...(air !== undefined && chosen.packs.length > 0 ? [`their air ${Math.round(100 * air)} %`] : []),
+    ].join(', ');
+  };
   const path = (v: number[], yOf: (x: number) => number): string => pathOf(v.slice(0, end + 1), yOf, p, s);
   const between = (low: Float64Array, high: Float64Array): string => {
     const point = (v: number, i: number): string =>
@@ -281,6 +296,7 @@ export function HeatChart({
     <svg
       viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
       className="w-full"
+      {...scrubbing(s, p.clock.sealMs)}
       role="img"
       aria-label={`Bag water in box ${box.id}: with ${chosen.name} as planned from ${one(chosen.planned.coldestC)} to ${one(chosen.planned.warmestC)} °C until the end of the window. ${chosen.reason}`}
     >
@@ -314,6 +330,7 @@ export function HeatChart({
         </>
       )}
       {reading && <EveryBag reading={reading} at={deadlineI} x={deadlineX} y={y} path={(v) => path(v, y)} />}
+      <Borne p={p} set={chosen} s={s} y={y} foot={TOP + H} end={end} deadlineI={deadlineI} />
       <path d={path(chosen.tempC, y)} fill="none" stroke="var(--c-temp)" strokeWidth="2.6" />
       <circle
         cx={deadlineX}
@@ -349,6 +366,7 @@ export function HeatChart({
         <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />
       )}
       <path d={`M0 ${B_TOP + B_H + 7}H1280`} className="hair" />
+      <Looked s={s} from={TOP} to={B_TOP + B_H} words={figuresAt} />
     </svg>
   );
 }

@@ -61,14 +61,17 @@ export function ForecastPanel(p: Props) {
               {f.words}
               {f.old ? ': fetch it anew, or bring your own' : ''}
             </span>
-            .
+            .{f.ownSpread && ' It tells its own spread, and the odds go by that.'}
           </p>
           {f.endsMs !== null && (
             <p className="font-semibold text-watch">
               It ends {dayClock(f.endsMs, p.zone)}; from then on its last day is repeated.
             </p>
           )}
-          <p role="status">{said || 'A file with time, place, temperature and zone can be dropped here.'}</p>
+          <p role="status">
+            {said ||
+              'A file with time, place, temperature and zone can be dropped here; with lowest and highest, or several runs, the odds go by its own spread.'}
+          </p>
         </div>
         <FilePick accept=".csv,text/csv" onFile={(f) => void take(f)}>
           Choose a file

@@ -1,11 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import { readDevice } from '@/server/devices/actions';
 import { openPack, readPack, takeBackPack } from '@/server/pack/actions';
 import type { SendView } from '@/server/pack/view';
 import type { Problem } from '@/core/consignment/outcome';
 import { StateMark, type Mark } from '@/ui/drawings/state-mark';
-import { num, NumberField } from '@/ui/fields/fields';
+import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { clock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import type { useSave } from '@/ui/use-save';
@@ -20,14 +21,24 @@ function Proved({
   code,
   zone,
   room,
+  batch,
+  practises,
   busy,
   save,
   problems,
-}: { p: Pack; code: string; zone: string; room: string; problems: readonly Problem[] } & Pick<
-  ReturnType<typeof useSave>,
-  'save' | 'busy'
->) {
+}: {
+  p: Pack;
+  code: string;
+  zone: string;
+  room: string;
+  batch: string;
+  practises: boolean;
+  problems: readonly Problem[];
+} & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
   const [surface, setSurface] = useState('');
+  /** The device whose figure stands in the field; a figure typed over it is typed. */
+  const [by, setBy] = useState<{ name: string; surface: string } | null>(null);
+  const read = by?.surface === surface ? 'stand-in' : 'typed';
   const last = p.readings[p.readings.length - 1];
   return (
     <li className="border-t border-rule px-2 py-2">
@@ -52,16 +63,34 @@ function Proved({
               disabled={busy || surface.trim() === ''}
               onClick={() =>
                 void save(
-                  (press) => readPack(press, { code, packId: p.id, surfaceC: num(surface), roomC: num(room) }),
+                  (press) =>
+                    readPack(press, { code, packId: p.id, surfaceC: num(surface), roomC: num(room), method: read }),
                   () => setSurface(''),
                 )
               }
             >
               Read
             </Button>
+            {practises && (
+              <Button
+                disabled={busy}
+                onClick={() =>
+                  void save(
+                    (press) => readDevice(press, { code, kind: 'infrared', subject: { kind: 'pack', id: p.id } }),
+                    (told) => {
+                      const now = String(told.values.surfaceC ?? '');
+                      setSurface(now);
+                      setBy({ name: told.name, surface: now });
+                    },
+                  )
+                }
+              >
+                Point at it
+              </Button>
+            )}
           </>
         ) : (
-          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id))}>
+          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id, batch))}>
             Opened now
           </Button>
         )}
@@ -76,16 +105,18 @@ function Proved({
           </Button>
         )}
         {last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow') && (
-          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id))}>
+          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id, batch))}>
             Another in its place
           </Button>
         )}
       </div>
+      {by?.surface === surface && <p className="note mt-1">Read by the {by.name}: kept as practice.</p>}
       {last && (
         <p className="mt-1 flex gap-2 text-13" role="status">
           <StateMark mark={marks[last.proof.verdict]} size={16} />
           <span>
-            <b className="num">{last.surfaceC}</b> °C at {clock(Date.parse(last.at), zone)}; {last.proof.words}.
+            <b className="num">{last.surfaceC}</b> °C{last.method === 'stand-in' && ' (practice)'} at{' '}
+            {clock(Date.parse(last.at), zone)}; {last.proof.words}.
           </span>
         </p>
       )}
@@ -98,20 +129,58 @@ export function Proving({
   packs,
   code,
   zone,
+  practises,
+  duds,
+  batches,
   save,
   busy,
   problems,
-}: { packs: Pack[]; code: string; zone: string; problems: readonly Problem[] } & Pick<
-  ReturnType<typeof useSave>,
-  'save' | 'busy'
->) {
+}: {
+  packs: Pack[];
+  code: string;
+  zone: string;
+  practises: boolean;
+  /** How packs of this kind proved so far, in words. */
+  duds: string[];
+  batches: string[];
+  problems: readonly Problem[];
+} & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
   const [room, setRoom] = useState('20');
+  const [batch, setBatch] = useState(batches.length === 1 ? batches[0]! : '');
   return (
     <div className="mb-2 ml-10" role="group" aria-label={`Prove ${packs[0]?.name ?? ''}`}>
-      <NumberField className="mb-2 w-28" label="The room" unit="°C" path="room" value={room} onChange={setRoom} />
+      <div className="mb-2 flex gap-3">
+        <NumberField className="w-28" label="The room" unit="°C" path="room" value={room} onChange={setRoom} />
+        {batches.length > 0 && (
+          <SelectField
+            className="w-40"
+            label="Out of batch"
+            path="batch"
+            value={batch}
+            onChange={setBatch}
+            options={[['', 'not told'], ...batches.map((b): [string, string] => [b, b])]}
+          />
+        )}
+      </div>
+      {duds.map((words) => (
+        <p key={words} className="note mb-1">
+          {words}
+        </p>
+      ))}
       <ul>
         {packs.map((p) => (
-          <Proved key={p.id} p={p} code={code} zone={zone} room={room} save={save} busy={busy} problems={problems} />
+          <Proved
+            key={p.id}
+            p={p}
+            code={code}
+            zone={zone}
+            room={room}
+            batch={batch}
+            practises={practises}
+            save={save}
+            busy={busy}
+            problems={problems}
+          />
         ))}
       </ul>
     </div>

@@ -63,6 +63,9 @@ export function SendStation(p: SendView) {
                   packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
                   code={p.code}
                   zone={p.zone}
+                  practises={p.practises}
+                  duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
+                  batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
                   save={save}
                   busy={busy}
                   problems={problems}

@@ -1,9 +1,10 @@
 import type { RibbonData } from '@/server/consignment/view';
 import { KraftDefs } from '@/ui/drawings/kraft';
-import { clock, factorWords, one, slackWords } from '@/ui/format';
+import { clock, factorWords, one, slackWords, weekday } from '@/ui/format';
 import { LANE_Y, ROW_H, ROWS_Y, TAPE_H, TAPE_Y, momentsOf, placedLabels, ribbonDrawing } from './drawing';
 import { Lane } from './lane';
 import { Moments } from './moments';
+import { Looked, scrubbing } from './scrub';
 import { Rows } from './rows';
 import { Tape } from './tape';
 
@@ -23,6 +24,13 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
   const summary = shown
     ? `Bag ${data.bagId}: water ${one(Math.min(...until))} to ${one(Math.max(...until))} °C until the end of the window; ${data.rows.map((r) => `${factorWords[r.factor]} slack ${slackWords(r.slackH)}`).join(', ')}.`
     : 'Nothing is computed yet.';
+  const figuresAt = (ms: number): string => {
+    const i = shown ? Math.round((ms - data.sealMs!) / data.stepMs) : -1;
+    const at = `${weekday(ms, zone)} ${clock(ms, zone)}`;
+    return i < 0 || i >= data.tempC.length
+      ? at
+      : `${at}, water ${one(data.tempC[i]!)}, outside ${one(data.ambientC[i]!)} °C`;
+  };
   const nights = d.ticks.filter((t) => t.hour === 18 || (s.perHour < 4.5 && t.midnight));
   return (
     <>
@@ -32,6 +40,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
         role="img"
         aria-label={`Time ribbon. ${summary}`}
         style={{ overflow: 'visible' }}
+        {...scrubbing(s, data.nowMs)}
       >
         <KraftDefs />
         {nights.map((t) => {
@@ -75,6 +84,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
             now {clock(data.nowMs, zone)}
           </text>
         </g>
+        <Looked s={s} from={full ? TAPE_Y + TAPE_H + 2 : TAPE_Y - 4} to={height} words={full ? figuresAt : null} />
       </svg>
       <Moments moments={moments} data={data} zone={zone} />
     </>

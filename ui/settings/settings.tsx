@@ -4,6 +4,7 @@ import type { SettingsView } from '@/server/settings/view';
 import { AssumptionList } from './assumptions';
 import { FeedAndData } from './feed';
 import { OwnMeasures } from './measures';
+import { DevicesChoice } from './devices';
 import { KeysChoice } from './keys';
 import { ProfileForm } from './profile';
 import { UnitsChoice } from './units';
@@ -37,7 +38,7 @@ const thresholds: readonly { title: string; names: readonly AssumptionName[] }[]
 ];
 
 /** The house's own name and papers, and the marks by which everything is judged. */
-export function Settings({ own, profile, papers, places, units, measures, keys, feed }: SettingsView) {
+export function Settings({ own, profile, papers, places, units, measures, keys, practises, feed }: SettingsView) {
   return (
     <>
       <section className="chead">
@@ -49,6 +50,7 @@ export function Settings({ own, profile, papers, places, units, measures, keys, 
         <UnitsChoice system={units} />
         <OwnMeasures stored={measures} />
         <KeysChoice on={keys} />
+        <DevicesChoice on={practises} />
         <FeedAndData feed={feed} />
         <section>
           <h2 className="mb-1 text-22">Marks</h2>

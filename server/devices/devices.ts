@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { deviceKinds, type Device } from '@/core/consignment/device';
+import { subjectKinds, type Observation, type Quantity, type Subject } from '@/core/consignment/facts';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
+import { evaluate } from '@/core/evaluate/evaluate';
+import { numberedPacks } from '@/core/heat/numbered';
+import { expectedSurfaceC } from '@/core/heat/proof';
+import { id } from '@/core/quantities/shapes';
+import { find } from '@/server/consignment/change';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+import { practiceDevice } from '@/server/outside';
+
+const SETTING = 'devices';
+/** The room that packs are proved in, as the stand-ins have it, °C. */
+const ROOM_C = 20;
+
+/** Whether stand-ins take the place of instruments, to practise with. */
+export const practises = (house: House): boolean => house.arrivals.setting(SETTING) === 'stand-in';
+
+export function setPractises(house: House, on: boolean): Outcome<null> {
+  house.arrivals.setSetting(SETTING, on ? 'stand-in' : 'none');
+  return { ok: true, value: null };
+}
+
+/** What the house computes of a thing now: what a stand-in is held to. */
+function computed(house: House, c: Consignment, subject: Subject, quantity: Quantity): number | null {
+  const catalogue = catalogueOf(c, house);
+  const a = withOverrides(c.assumptions);
+  if (subject.kind === 'pack') {
+    const pack = numberedPacks(c, catalogue, house.facts.of(c.id), a).find((p) => p.id === subject.id);
+    if (!pack?.openedAt) return null;
+    if (quantity === 'tempC') return ROOM_C;
+    return expectedSurfaceC(pack.type, (house.nowMs() - Date.parse(pack.openedAt)) / 60_000, ROOM_C, a);
+  }
+  const e = evaluate(c, catalogue, c.forecast, { draws: 0, stepH: 0.5 });
+  if (!e.ok) return null;
+  if (subject.kind === 'box' && quantity === 'weightKg')
+    return e.value.boxes.find((b) => b.id === subject.id)?.weights.totalKg ?? null;
+  const bag = e.value.bags.find((b) => b.id === subject.id);
+  if (subject.kind !== 'bag' || !bag) return null;
+  const i = Math.round((house.nowMs() - e.value.instants.sealMs) / 3600_000 / e.value.stepH);
+  const at = Math.min(e.value.steps - 1, Math.max(0, i));
+  return quantity === 'tempC' ? bag.tempC[at]! : quantity === 'pH' ? bag.curves.pH[at]! : null;
+}
+
+const asked = z.object({
+  code: id(20),
+  kind: z.enum(deviceKinds, { error: 'There is no such device.' }),
+  subject: z.object({ kind: z.enum(subjectKinds), id: id() }),
+});
+export type DeviceInput = z.input<typeof asked>;
+
+export interface Told {
+  name: string;
+  method: Observation['method'];
+  /** By quantity. */
+  values: Partial<Record<Quantity, number>>;
+}
+
+/** What a device reads of a thing now; nothing is stored by reading. */
+export function readDevice(house: House, input: unknown): Outcome<Told> {
+  const parsed = asked.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, kind, subject } = parsed.data;
+  if (!practises(house))
+    return refuse('device', 'No device is joined: type what you read, or choose stand-ins in Settings.');
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const device: Device = practiceDevice(kind, (s, q) => computed(house, c, s, q), house.nowMs());
+  const readings = device.read(subject);
+  if (readings.length === 0) return refuse('device', 'It has nothing to read there yet.');
+  return {
+    ok: true,
+    value: {
+      name: device.name,
+      method: device.method,
+      values: Object.fromEntries(readings.map((r) => [r.quantity, r.value])),
+    },
+  };
+}
