@@ -44,6 +44,7 @@ function crateOf(box: Box, c: Consignment, e: Evaluation, catalogue: Catalogue) 
     wallOnlyCm: type.wallCm,
     kWPerMK: type.kWPerMK,
     wallCm: type.wallCm + (box.lining ?? []).reduce((cm, l) => cm + l.thicknessCm, 0),
+    kinds: e.bags.filter((b) => b.boxId === box.id).flatMap((b) => b.species.map((s) => s.name.toLowerCase())),
     bags: arrangement.placed.map((b) => ({
       id: b.bagId,
       x: b.xCm,
@@ -106,6 +107,8 @@ export function heatView(
         lossW: thinned(o.lossW, STEP_H),
       })),
     }));
+  /** The bags of the box that is looked at: other boxes have their own bands. */
+  const here = shown ? e.bags.filter((b) => b.boxId === shown.id) : e.bags;
   const feeds = schedule.filter((m) => m.kind === 'last-feed').map((m) => m.atMs);
   const openPacks = schedule.find((m) => m.kind === 'open-packs');
   return {
@@ -157,13 +160,13 @@ export function heatView(
       };
     }),
     band: {
-      min: Math.max(...e.bags.map((b) => b.limits.cold24C)),
-      max: Math.min(...e.bags.map((b) => b.limits.warm24C)),
+      min: Math.max(...here.map((b) => b.limits.cold24C)),
+      max: Math.min(...here.map((b) => b.limits.warm24C)),
     },
     /** Where all of them are at ease; nothing where their bands do not meet. */
     ease: {
-      min: Math.max(...e.bags.map((b) => b.easeC.min)),
-      max: Math.min(...e.bags.map((b) => b.easeC.max)),
+      min: Math.max(...here.map((b) => b.easeC.min)),
+      max: Math.min(...here.map((b) => b.easeC.max)),
     },
     shiftC: c.forecast?.shiftC ?? 0,
     forecast: forecastView(c, e, nowMs, zone),

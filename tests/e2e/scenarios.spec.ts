@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { spawnSync } from 'node:child_process';
 import type { Companion } from '@/core/consignment/schema';
+import type { OrderInput } from '@/server/order/input';
+import { seedOrders } from './seed';
 import { Application, open } from './server';
 
 /** Ways of bagging, each planned by hand on the board; as many interactions are allowed as a new user is asked for. */
@@ -328,16 +329,7 @@ test.beforeAll(() => {
       tank: `${i + 1}`,
     })),
   }));
-  const seeded = spawnSync(
-    'node',
-    ['--import', 'tsx', 'tests/e2e/seed-orders.ts', app.folder, JSON.stringify(orders)],
-    {
-      env: app.environment(),
-      encoding: 'utf8',
-    },
-  );
-  if (seeded.status !== 0) throw new Error(seeded.stderr);
-  codes = JSON.parse(seeded.stdout) as string[];
+  codes = seedOrders(app, orders as Partial<OrderInput>[]);
   return app.start();
 });
 test.afterAll(() => app.end());

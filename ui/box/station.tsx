@@ -169,7 +169,9 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
             <b>On the scale</b>
           </td>
           <td className="r !border-t !border-t-ink">
-            <b className="num">{two(v.weights.totalKg)}</b>
+            <b className="num" data-testid="on-the-scale">
+              {two(v.weights.totalKg)}
+            </b>
             <span className="u">kg</span>
           </td>
         </tr>

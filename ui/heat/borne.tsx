@@ -1,6 +1,6 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { thermalDose } from '@/core/fish/thermal-dose';
-import { LEFT, type RibbonScale } from '@/ui/ribbon/scale';
+import { RIGHT, type RibbonScale } from '@/ui/ribbon/scale';
 import type { HeatOption, HeatStationProps } from './props';
 
 /** Where the water leaves what the fish are at ease in, and what they bear for a day; and how much of what they can bear is used so far. */
@@ -49,16 +49,16 @@ export function Borne({
           <rect
             key={i}
             x={x(i)}
-            y={foot + 4}
+            y={foot + 1}
             width={x(i + 1) - x(i) + 0.4}
-            height="7"
+            height="5"
             fill={d >= 1 ? 'var(--stop)' : 'var(--watch)'}
             fillOpacity={Math.min(1, 0.12 + 0.88 * d)}
           />
         ) : null,
       )}
-      <text x={LEFT - 8} y={foot + 11} textAnchor="end" className="rb-s">
-        {used >= 100 ? 'all that kills, borne' : `${used} % of what kills, borne`}
+      <text x={RIGHT + 12} y={foot + 4} className="rb-s" style={{ fill: used >= 100 ? 'var(--stop)' : undefined }}>
+        {used >= 100 ? 'all harm borne' : `harm borne ${used} %`}
       </text>
     </g>
   );

@@ -232,6 +232,51 @@ function EveryBag({
   );
 }
 
+/** What stands at an instant that is looked at. */
+function figuresAt(ms: number, p: HeatStationProps, set: HeatOption, reading: BoxReading | null): string {
+  const i = Math.round((ms - p.clock.sealMs) / p.stepMs);
+  const at = `${weekday(ms, p.zone)} ${clock(ms, p.zone)}`;
+  if (i < 0 || i >= set.tempC.length) return at;
+  const air = reading?.oxygen[i];
+  return [
+    at,
+    `water ${one(set.tempC[i]!)}`,
+    `outside ${one(p.ambientC[i]!)} °C`,
+    `packs ${one(set.packW[i]!)} W`,
+    ...(air !== undefined && set.packs.length > 0 ? [`their air ${Math.round(100 * air)} %`] : []),
+  ].join(', ');
+}
+
+/** Every line by its name, at its end. */
+function Names({
+  drawn,
+  chosen,
+  at,
+}: {
+  drawn: readonly HeatOption[];
+  chosen: HeatOption;
+  /** Where the line of a set ends, px; of the outside for null. */
+  at: (o: HeatOption | null) => number;
+}) {
+  const ends = apart(
+    [
+      ...drawn.map((o) => ({
+        name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
+        at: at(o),
+        bold: o === chosen,
+        colour: 'var(--c-temp)',
+      })),
+      { name: 'outside', at: at(null), bold: false, colour: 'var(--c-amb)' },
+    ],
+    TOP + H,
+  );
+  return ends.map((e) => (
+    <text key={e.name} x={RIGHT + 12} y={e.at + 4} className={e.bold ? 'rb-n b' : 'rb-s'} style={{ fill: e.colour }}>
+      {e.name}
+    </text>
+  ));
+}
+
 /** The bag's water for every drawn set on the ribbon's own clock, the odds of the plan in use as a fan, and the heat balance. */
 export function HeatChart({
   p,
@@ -256,19 +301,6 @@ export function HeatChart({
   const lo = Math.min(...values) - 1;
   const hi = Math.max(...values) + 1;
   const y = (t: number): number => TOP + H - ((t - lo) / (hi - lo)) * H;
-  const figuresAt = (ms: number): string => {
-    const i = Math.round((ms - p.clock.sealMs) / p.stepMs);
-    const at = `${weekday(ms, p.zone)} ${clock(ms, p.zone)}`;
-    if (i < 0 || i >= chosen.tempC.length) return at;
-    const air = reading?.oxygen[i];
-    return [
-      at,
-      `water ${one(chosen.tempC[i]!)}`,
-      `outside ${one(p.ambientC[i]!)} °C`,
-      `packs ${one(chosen.packW[i]!)} W`,
-      ...(air !== undefined && chosen.packs.length > 0 ? [`their air ${Math.round(100 * air)} %`] : []),
-    ].join(', ');
-  };
   const path = (v: number[], yOf: (x: number) => number): string => pathOf(v.slice(0, end + 1), yOf, p, s);
   const between = (low: Float64Array, high: Float64Array): string => {
     const point = (v: number, i: number): string =>
@@ -279,19 +311,6 @@ export function HeatChart({
   };
   const deadlineX = s.x(p.clock.deadlineMs);
   const deadlineI = Math.min(end, Math.round((p.clock.deadlineMs - p.clock.sealMs) / p.stepMs));
-  const ends = apart(
-    [
-      ...drawn.map((o) => ({
-        name: o.name.length > 22 ? `${o.name.slice(0, 21)}…` : o.name,
-        at: y(o.tempC[end] ?? lo),
-        bold: o === chosen,
-        colour: 'var(--c-temp)',
-      })),
-      { name: 'outside', at: y(p.ambientC[end] ?? lo), bold: false, colour: 'var(--c-amb)' },
-    ],
-    TOP + H,
-  );
-
   return (
     <svg
       viewBox={`0 0 1280 ${B_TOP + B_H + 8}`}
@@ -349,24 +368,14 @@ export function HeatChart({
       >
         {one(chosen.tempC[deadlineI]!)}
       </text>
-      {ends.map((e) => (
-        <text
-          key={e.name}
-          x={RIGHT + 12}
-          y={e.at + 4}
-          className={e.bold ? 'rb-n b' : 'rb-s'}
-          style={{ fill: e.colour }}
-        >
-          {e.name}
-        </text>
-      ))}
+      <Names drawn={drawn} chosen={chosen} at={(o) => y((o ? o.tempC[end] : p.ambientC[end]) ?? lo)} />
       <Balance set={chosen} p={p} s={s} end={end} oxygen={reading?.oxygen ?? null} />
       <path d={`M${deadlineX} ${TOP}V${B_TOP + B_H}`} stroke="var(--ink)" strokeDasharray="2 2" />
       {s.x(p.clock.nowMs) > LEFT && (
         <path d={`M${s.x(p.clock.nowMs)} 0V${B_TOP + B_H}`} stroke="var(--ink)" strokeWidth="1.8" />
       )}
       <path d={`M0 ${B_TOP + B_H + 7}H1280`} className="hair" />
-      <Looked s={s} from={TOP} to={B_TOP + B_H} words={figuresAt} />
+      <Looked s={s} from={TOP} to={B_TOP + B_H} words={(ms) => figuresAt(ms, p, chosen, reading)} />
     </svg>
   );
 }

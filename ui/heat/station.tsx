@@ -23,6 +23,7 @@ import { Bottles } from './bottles';
 import { Late } from './late';
 import { HolesByHand, usualHoles } from './tray';
 import { Threats } from './threats';
+import { Verdict } from './verdict';
 import { WholePlans } from './whole-plans';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
@@ -305,6 +306,7 @@ export function HeatStation(p: HeatStationProps) {
             </span>
             <Use chosen={chosen} best={best} inUse={box.chosen} busy={busy} take={take} />
           </div>
+          <Verdict p={p} best={best} complete={complete} />
           <HeatTable
             list={list}
             best={best}

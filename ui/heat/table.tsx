@@ -72,7 +72,12 @@ export function HeatTable({
             {' to '}
             <span style={{ color: o.warmestC > band.max ? 'var(--stop)' : undefined }}>{one(o.warmestC)}</span>
           </td>
-          <td className="r num whitespace-nowrap font-semibold">
+          <td
+            className="r num whitespace-nowrap font-semibold"
+            data-testid="slack-told"
+            data-slack-h={o.slackH ?? 'none'}
+            data-worst-h={o.worstSlackH ?? 'none'}
+          >
             {slackWords(o.slackH).replace(OVER, '> 2 days')}
             {o.worstSlackH !== o.slackH && (
               <span className="block text-12 font-normal leading-none text-ink-2">
@@ -102,7 +107,7 @@ function ChanceBar({ option: o }: { option: HeatOption }) {
         <rect x=".5" y=".5" width="55" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />
         <rect x="1" y="1" width={54 * o.chance} height="6" fill={colour} />
       </svg>
-      <b className="num">{Math.round(100 * o.chance)}</b>
+      <b className="num">{Math.floor(100 * o.chance + 1e-9)}</b>
       <span className="u">%</span>
     </span>
   );

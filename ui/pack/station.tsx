@@ -9,6 +9,54 @@ import { clock, dayClock } from '@/ui/format';
 import { Proving } from './proving';
 import { useSave } from '@/ui/use-save';
 
+/** One step: a wet-hands button, and under it what is told or warned of at that step. */
+function Step({
+  p,
+  i,
+  isNext,
+  save,
+  busy,
+  problems,
+}: {
+  p: SendView;
+  i: SendView['items'][number];
+  isNext: boolean;
+} & Pick<ReturnType<typeof useSave>, 'save' | 'busy' | 'problems'>) {
+  return (
+    <li className={`border-b border-rule ${isNext ? 'bg-hands-pale' : ''}`}>
+      <button
+        className="flex min-h-16 w-full items-center gap-4 px-2 py-2 text-left"
+        disabled={busy}
+        aria-pressed={i.at !== null}
+        aria-label={i.at ? `Take back: ${i.title}` : i.title}
+        onClick={() => void save((press) => tick(press, p.code, i.key, !i.at))}
+      >
+        <StateMark mark={i.at ? 'done' : isNext ? 'now' : 'ahead'} size={26} />
+        <span className="min-w-0 flex-1">
+          <b className={`font-head text-16 ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
+          <br />
+          <span className="note">{i.detail}</span>
+        </span>
+        {i.at && <span className="num shrink-0 text-15 text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
+      </button>
+      {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
+        <Proving
+          packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
+          code={p.code}
+          zone={p.zone}
+          practises={p.practises}
+          duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
+          batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
+          save={save}
+          busy={busy}
+          problems={problems}
+        />
+      )}
+      {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
+    </li>
+  );
+}
+
 /** The packing list in working order: one wet-hands button a line, each tick with its instant. */
 export function SendStation(p: SendView) {
   const { save, busy, problems } = useSave();
@@ -42,37 +90,7 @@ export function SendStation(p: SendView) {
         )}
         <ol>
           {p.items.map((i) => (
-            <li key={i.key} className={`border-b border-rule ${i === next ? 'bg-hands-pale' : ''}`}>
-              <button
-                className="flex min-h-16 w-full items-center gap-4 px-2 py-2 text-left"
-                disabled={busy}
-                aria-pressed={i.at !== null}
-                aria-label={i.at ? `Take back: ${i.title}` : i.title}
-                onClick={() => save((press) => tick(press, p.code, i.key, !i.at))}
-              >
-                <StateMark mark={i.at ? 'done' : i === next ? 'now' : 'ahead'} size={26} />
-                <span className="min-w-0 flex-1">
-                  <b className={`font-head text-16 ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
-                  <br />
-                  <span className="note">{i.detail}</span>
-                </span>
-                {i.at && <span className="num shrink-0 text-15 text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
-              </button>
-              {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
-                <Proving
-                  packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
-                  code={p.code}
-                  zone={p.zone}
-                  practises={p.practises}
-                  duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
-                  batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
-                  save={save}
-                  busy={busy}
-                  problems={problems}
-                />
-              )}
-              {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
-            </li>
+            <Step key={i.key} p={p} i={i} isNext={i === next} save={save} busy={busy} problems={problems} />
           ))}
         </ol>
       </section>

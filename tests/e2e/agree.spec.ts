@@ -1,0 +1,86 @@
+import { expect, test, type Page } from '@playwright/test';
+import { slackWords } from '@/ui/format';
+import { Application, open } from './server';
+import { seedOrders } from './seed';
+
+/** Heading, Heat, Box and Bench are places where one evaluation is told: whatever is changed, they tell the same. */
+const app = new Application(3481, { KINDLY_NOW: '2026-11-25T12:00:00.000Z' });
+let codes: string[] = [];
+test.beforeAll(() => {
+  app.prepare(false);
+  const line = { id: 'L1', massG: null, sex: 'unsexed' as const, tank: '1' };
+  codes = seedOrders(app, [
+    { lines: [{ ...line, speciesId: 'lemon-tetra', count: 12, lengthCm: 3 }] },
+    { lines: [{ ...line, speciesId: 'discus', count: 14, lengthCm: 12 }] },
+  ]);
+  return app.start();
+});
+test.afterAll(() => app.end());
+
+interface Told {
+  slackH: number | null;
+  worstSlackH: number | null;
+}
+const hours = (x: string | null): number | null => (x === 'none' || x === null ? null : Number(x));
+
+/** The heading of the page that is open, once its odds are in. */
+async function heading(page: Page): Promise<Told> {
+  const n = page.getByTestId('slack').locator('.slack-n');
+  await expect(n).toHaveAttribute('data-odds', 'told', { timeout: 60_000 });
+  return {
+    slackH: hours(await n.getAttribute('data-slack-h')),
+    worstSlackH: hours(await n.getAttribute('data-worst-h')),
+  };
+}
+
+const least = (list: (number | null)[]): number | null => {
+  const known = list.filter((x) => x !== null);
+  return known.length > 0 ? Math.min(...known) : null;
+};
+
+/** Reads every place and holds them against one another; gives back the heading's figures. */
+async function allAgree(page: Page, code: string, boxes: number): Promise<Told> {
+  const at = (place: string): string => `${app.address}/consignments/${code}/${place}`;
+  await open(page, at('heat'));
+  const told = await heading(page);
+  const here: string[][] = [];
+  for (let b = 1; b <= boxes; b++) {
+    if (boxes > 1) {
+      await page.getByRole('button', { name: `Box ${b}`, exact: true }).click();
+      await expect(page.getByRole('heading', { name: new RegExp(`ways to heat box ${b}`) })).toBeVisible();
+    }
+    const cell = page.getByTestId('pack-in-use').getByTestId('slack-told');
+    here.push([await cell.getAttribute('data-slack-h'), await cell.getAttribute('data-worst-h')].map(String));
+  }
+  expect(least(here.map(([s]) => hours(s!)))).toBe(told.slackH);
+  expect(least(here.map(([, w]) => hours(w!)))).toBe(told.worstSlackH);
+  const tab = page.getByRole('navigation', { name: 'Stations' });
+  const kg = (await tab.getByRole('link', { name: /Box/ }).innerText()).match(/[\d.]+ kg/)![0];
+  await open(page, at('box'));
+  expect(await heading(page)).toEqual(told);
+  let sum = 0;
+  for (let b = 1; b <= boxes; b++) {
+    if (boxes > 1) await page.getByRole('button', { name: new RegExp(`^${b}$`) }).click();
+    sum += Number((await page.getByTestId('on-the-scale').innerText()).replace(/[^\d.]/g, ''));
+  }
+  expect(Math.abs(sum - Number(kg.replace(' kg', '')))).toBeLessThan(0.06);
+  await open(page, `${app.address}/`);
+  const row = page.getByRole('listitem', { name: new RegExp(`^${code} `) });
+  await expect(row.first()).toHaveAttribute('aria-label', new RegExp(`Slack ${slackWords(told.slackH)}$`));
+  return told;
+}
+
+for (const [i, boxes] of [1, 3].entries())
+  test(`${boxes === 1 ? 'one box' : `${boxes} boxes`}: heading, Heat, Box and Bench tell the same, before and after hands`, async ({
+    page,
+  }) => {
+    const first = await allAgree(page, codes[i]!, boxes);
+    await open(page, `${app.address}/consignments/${codes[i]}/heat`);
+    const station = page.locator('[data-version]');
+    const version = (await station.getAttribute('data-version'))!;
+    await page.getByRole('button', { name: 'One 20 h heat pack more' }).click();
+    await expect(station).not.toHaveAttribute('data-version', version, { timeout: 45_000 });
+    const second = await allAgree(page, codes[i]!, boxes);
+    // A hot short pack is not nothing: what all tell is of the plan as it is now.
+    expect(second).not.toEqual(first);
+  });
