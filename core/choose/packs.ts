@@ -59,13 +59,21 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
     2 * packs.reduce((n, p) => n + (row(catalogue.packs, p.packId, 'pack').kind === 'heat' ? p.count : 0), 0),
   );
 
+/** Kinds of pack by how long they last, however a shelf or a file orders them: names and sets are the same everywhere. */
+function shortestFirst(packs: readonly PackType[]): PackType[] {
+  const lastsH = (p: PackType): number => p.ratedW[p.ratedW.length - 1]?.[0] ?? 0;
+  return [...packs].sort((x, y) => lastsH(x) - lastsH(y) || (x.id < y.id ? -1 : 1));
+}
+
 /** How many things a hand has to bring. */
 export const thingsIn = (plan: Pick<HeatPlan, 'packs' | 'bottle'>): number =>
   plan.packs.reduce((n, p) => n + p.count, 0) + (plan.bottle ? 1 : 0);
 
 /** "3 × 72 h + 1 × 40 h (1 side)": what is not at the side lies under the lid. */
 export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'] }, catalogue: Catalogue): string {
-  const ids = catalogue.packs.map((t) => t.id).filter((id) => countOf(plan.packs, id) > 0);
+  const ids = shortestFirst(catalogue.packs)
+    .map((t) => t.id)
+    .filter((id) => countOf(plan.packs, id) > 0);
   const names = ids.reverse().map((id) => {
     const type = row(catalogue.packs, id, 'pack');
     const short = type.name.replace(' heat pack', '').replace('Cold pack, ', 'cold ');
@@ -102,8 +110,8 @@ export function candidatePlans(
   a: Assumptions,
 ): HeatPlan[] {
   const stopGap = { litres: a.stopGapBottleL, startC: a.stopGapBottleC };
-  const heat = catalogue.packs.filter((p) => p.kind === 'heat');
-  const cold = catalogue.packs.filter((p) => p.kind === 'cold');
+  const heat = shortestFirst(catalogue.packs).filter((p) => p.kind === 'heat');
+  const cold = shortestFirst(catalogue.packs).filter((p) => p.kind === 'cold');
   const plan = (each: readonly PackType[], sides: number, bottle: HeatPlan['bottle'] = null): HeatPlan => {
     const packs: PackSet = [];
     each.forEach((p, i) => {

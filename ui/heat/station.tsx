@@ -21,7 +21,7 @@ import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
 import { Bottles } from './bottles';
 import { Late } from './late';
-import { HolesByHand, usualHoles } from './tray';
+import { fadesWords, HolesByHand, usualHoles } from './tray';
 import { Threats } from './threats';
 import { Verdict } from './verdict';
 import { WholePlans } from './whole-plans';
@@ -314,6 +314,7 @@ export function HeatStation(p: HeatStationProps) {
             inUse={inUse}
             band={p.band}
             short={short}
+            fades={(o) => fadesWords(o, p)}
             look={setLooked}
           />
           {options.length > list.length && (

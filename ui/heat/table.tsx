@@ -11,6 +11,7 @@ export function HeatTable({
   inUse,
   band,
   short,
+  fades,
   look,
 }: {
   list: readonly HeatOption[];
@@ -20,6 +21,8 @@ export function HeatTable({
   band: HeatStationProps['band'];
   /** What the shelf lacks for a set; nothing where it has enough. */
   short: (o: HeatOption) => string;
+  /** When its packs have fallen to half; nothing without packs. */
+  fades: (o: HeatOption) => string;
   look: (name: string) => void;
 }) {
   return (
@@ -60,6 +63,7 @@ export function HeatTable({
             <span className="block whitespace-nowrap text-12 leading-none text-tide">
               {[o === best ? 'best' : '', o === inUse ? 'in use' : ''].filter(Boolean).join(', ')}
             </span>
+            {fades(o) && <span className="block whitespace-nowrap text-12 leading-tight text-ink-2">{fades(o)}</span>}
             {short(o) && <span className="block text-12 leading-tight text-stop">{short(o)}</span>}
           </td>
           <td>

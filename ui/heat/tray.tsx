@@ -1,7 +1,8 @@
 import { Button } from '@/ui/kit/button';
 import type { PackSet } from '@/core/choose/packs';
 import type { PackPlace } from '@/core/catalogue/making';
-import type { HeatStationProps } from './props';
+import { clock, weekday } from '@/ui/format';
+import type { HeatOption, HeatStationProps } from './props';
 
 /** Holes of 6 mm that go with a set: two beside every heat pack. */
 export function usualHoles(set: PackSet, types: HeatStationProps['packTypes']): number {
@@ -42,4 +43,15 @@ export function HolesByHand(p: { have: number; usual: number; busy: boolean; set
       </Button>
     </p>
   );
+}
+
+/** When what the packs of a set give has fallen to half of its most; nothing without heat packs, or where it does not within the picture. */
+export function fadesWords(o: HeatOption, p: Pick<HeatStationProps, 'clock' | 'stepMs' | 'zone'>): string {
+  const most = Math.max(...o.packW);
+  if (!(most > 0)) return '';
+  let last = o.packW.length - 1;
+  while (last > 0 && o.packW[last]! < most / 2) last--;
+  if (last === o.packW.length - 1) return '';
+  const ms = p.clock.sealMs + last * p.stepMs;
+  return `fade ${weekday(ms, p.zone)} ${clock(ms, p.zone)}`;
 }

@@ -71,7 +71,7 @@ export function Looked({
   if (ms === null || ms < s.startMs || ms > s.endMs) return null;
   const x = s.x(ms);
   const told = words?.(ms) ?? '';
-  const width = told.length * 8 + 20;
+  const width = told.length * 7.4 + 20;
   const at = Math.max(LEFT, Math.min(x - width / 2, WIDTH - width - 8));
   return (
     <g data-testid="looked" aria-hidden="true" pointerEvents="none">
