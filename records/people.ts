@@ -1,6 +1,7 @@
 import { waterFields } from './water';
 import { z } from 'zod';
 import { lines, named, text } from '@/core/quantities/shapes';
+import { languageIds, languageNames } from '@/core/consignment/languages';
 import { kind } from './kind';
 
 const told = (min: number, max: number, what: string) =>
@@ -38,6 +39,8 @@ export const receiverSchema = z.object({
       }),
     )
     .max(40),
+  /** Their papers are written in it. */
+  language: z.enum(languageIds).optional(),
   note: lines(2000),
 });
 export type Receiver = z.infer<typeof receiverSchema>;
@@ -76,6 +79,15 @@ export const receivers = kind<Receiver>({
       section: 'Who',
       aliases: ['delivery', 'collection'],
       hint: 'In winter a box held at the depot is kinder than a doorstep.',
+    },
+    {
+      path: 'language',
+      label: 'Papers in',
+      type: 'choice',
+      options: Object.entries(languageNames),
+      optional: true,
+      section: 'Who',
+      aliases: ['language'],
     },
     {
       path: 'tanks',

@@ -220,6 +220,28 @@ export const services = kind<ServiceRecord>({
         { path: 'price', label: 'Price', type: 'number' },
       ],
     },
+    {
+      path: 'zones',
+      label: 'Zones',
+      type: 'rows',
+      one: 'zone',
+      optional: true,
+      section: 'Price',
+      hint: 'Countries as two letters, such as EE LV LT: there these prices hold.',
+      of: [
+        { path: 'countries', label: 'Countries', type: 'text' },
+        { path: 'pricePerKg', label: 'Price per kg', type: 'number' },
+        { path: 'minimumCharge', label: 'Least charge', type: 'number', optional: true },
+      ],
+    },
+    {
+      path: 'surchargeShare',
+      label: 'Surcharge',
+      type: 'number',
+      optional: true,
+      section: 'Price',
+      hint: 'As a share: 0.15 adds 15 % for fuel, winter or live animals.',
+    },
   ],
   blank: {
     ...journeys.overnight.row,

@@ -2,6 +2,7 @@ import type { Calendar } from '@/core/calendar/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Db } from './db/db';
 import { openDatabase } from './db/open';
+import { certificateRepository, type CertificateRepository } from './db/certificates';
 import { benchRepository, type BenchRepository } from './db/bench';
 import { arrivalRepository, type ArrivalRepository } from './db/arrivals';
 import { demandRepository, type DemandRepository } from './db/demand';
@@ -34,6 +35,7 @@ export interface House {
   bench: BenchRepository;
   receipts: ReceiptRepository;
   owed: OwedRepository;
+  certificates: CertificateRepository;
   /** Why nothing can be written any more, where the data folder has gone or was replaced; null while it is there. */
   gone: () => string | null;
   nowMs: () => number;
@@ -78,6 +80,7 @@ export function openHouse(
     bench: benchRepository(db),
     receipts: receiptRepository(db),
     owed: owedRepository(db),
+    certificates: certificateRepository(db),
     gone: watchFile(folder),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
@@ -105,6 +108,10 @@ export interface Profile {
   place: Consignment['sender']['place'];
   /** What goes with every box: permit numbers, terms, a line for the buyer. */
   papers?: string;
+  /** Licence of the sender, for certificates of origin. */
+  licence?: string;
+  /** Money of the house, ISO 4217; euro where absent. */
+  currency?: string;
 }
 
 const PROFILE = 'profile';

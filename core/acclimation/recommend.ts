@@ -143,11 +143,18 @@ const figures = (j: Judged): string => {
   return `${m < 10 ? m.toFixed(1) : m.toFixed(0)} criterion-minutes of ammonia with a pH step of ${phStep.toFixed(1)}, of which another buffer makes ${Math.min(bufferStep, phStep).toFixed(1)} and leaving CO₂ the rest`;
 };
 
-/** The two schools in figures: straight across against the best way of mixing. */
-function against(best: Judged, ranked: readonly Judged[], telling: readonly Weighed[]): string {
+/** The best way of the other school: who nets across is told of mixing, who mixes of netting across. */
+export function otherSchool(ranked: readonly Judged[]): Judged | null {
+  const best = ranked[0];
+  if (!best) return null;
   const across = ['float-transfer', 'scoop', 'straight', 'staged'];
   const school = across.includes(best.course.id) ? ['drip', 'cups', 'degas'] : ['float-transfer', 'straight'];
-  const other = ranked.find((j) => school.includes(j.course.id)) ?? ranked[1]!;
+  return ranked.find((j) => school.includes(j.course.id)) ?? ranked[1] ?? null;
+}
+
+/** The two schools in figures: straight across against the best way of mixing. */
+function against(best: Judged, ranked: readonly Judged[], telling: readonly Weighed[]): string {
+  const other = otherSchool(ranked)!;
   const price = telling.reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m), telling[0]!);
   return `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
 }

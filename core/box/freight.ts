@@ -26,13 +26,15 @@ const roundUp = (r: Rational, step: Rational): Rational => times({ num: ceil(ove
 
 /**
  * Price of one box at a chargeable weight: the first price step that reaches it, beyond the last step that price and
- * a price per kilogram; never below the minimum charge. Steps in any order; kg and the carrier's own money.
+ * a price per kilogram; never below the minimum charge; the
+ * surcharge on top. Steps in any order; kg and the carrier's own money.
  */
 export function freightPrice(
   service: {
     pricePerKg: number;
     minimumCharge?: number | undefined;
     priceSteps?: readonly { toKg: number; price: number }[] | undefined;
+    surchargeShare?: number | undefined;
   },
   chargeableKg: number,
 ): number {
@@ -40,7 +42,26 @@ export function freightPrice(
   const step = steps.find((s) => chargeableKg <= s.toKg);
   const last = steps[steps.length - 1];
   const price = step ? step.price : (last?.price ?? 0) + (chargeableKg - (last?.toKg ?? 0)) * service.pricePerKg;
-  return Math.max(service.minimumCharge ?? 0, price);
+  return Math.max(service.minimumCharge ?? 0, price) * (1 + (service.surchargeShare ?? 0));
+}
+
+interface Zoned extends Tariff {
+  zones?: readonly { countries: string; pricePerKg: number; minimumCharge?: number | undefined }[] | undefined;
+}
+type Tariff = Parameters<typeof freightPrice>[0];
+
+/** What a service asks to a country: the zone that names it, in place of price, least charge and steps; else its own. */
+export function tariffTo(service: Zoned, country: string | undefined): Tariff {
+  const zone = (service.zones ?? []).find(
+    (z) =>
+      country &&
+      z.countries
+        .toUpperCase()
+        .split(/[\s,;]+/)
+        .includes(country),
+  );
+  if (!zone) return service;
+  return { pricePerKg: zone.pricePerKg, minimumCharge: zone.minimumCharge, surchargeShare: service.surchargeShare };
 }
 
 export type DimensionRounding = 'none' | 'nearest' | 'up';

@@ -260,6 +260,13 @@ export const assumptionTable = {
   pinholeHandsMin: ours(30, 'Hands-on minutes of sampling and matching a tank'),
   straightHandsMin: ours(3, 'Hands-on minutes of opening and netting'),
   // Supplies
+  hourPrice: ours(15, 'An hour of packing, in the money of the house'),
+  kmPrice: practice(0.3, 'A kilometre by own car, fuel and wear'),
+  oxygenPricePerL: ours(0.01, 'A litre of oxygen out of a cylinder, with its hire'),
+  bandPrice: ours(0.02, 'A band'),
+  paperPrice: ours(1.2, 'Absorbent, liner, tape, paper and labels of a box'),
+  claimHours: practice(24, 'A buyer tells of losses within so many hours of delivery'),
+  scaleToleranceKg: ours(0.2, 'So much over the booked weight is let pass at a counter'),
   bandsPerBag: practice(4, 'Bands of a doubled bag: two on each'),
   linersPerBox: practice(1, 'One liner bag round everything in a box'),
   oxygenFlushFactor: ours(1.3, 'Oxygen drawn from the cylinder, times what stays in the bag: flushing loses some'),
@@ -282,6 +289,7 @@ export const assumptionGroups: readonly { title: string; from: AssumptionName }[
   { title: 'Risk and state', from: 'metabolismSigma' },
   { title: 'Planning', from: 'wantedSlackH' },
   { title: 'Floating and opening', from: 'floatWPerM2K' },
+  { title: 'Money and terms', from: 'hourPrice' },
   { title: 'Supplies', from: 'bandsPerBag' },
 ];
 export type Assumptions = Readonly<Record<AssumptionName, number>>;

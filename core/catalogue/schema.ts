@@ -194,6 +194,13 @@ export const serviceSchema = z.object({
     .array(z.object({ toKg: above0(1000, 'The weight'), price: cost }))
     .max(40)
     .optional(),
+  /** Countries where another price holds, two letters each, with blanks between. */
+  zones: z
+    .array(z.object({ countries: text(300), pricePerKg: cost, minimumCharge: cost.optional() }))
+    .max(40)
+    .optional(),
+  /** On top of every price, as a share: fuel, winter, live animals. */
+  surchargeShare: upTo(5, 'The surcharge').optional(),
   live: z.boolean(),
   /** The carrier approved the packaging: insurance of live freight asks for it. */
   packagingApproved: z.boolean().optional(),

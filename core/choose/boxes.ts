@@ -5,7 +5,7 @@ import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
 import { arrange, liningM2, outsideCm } from '@/core/box/arrange';
-import { freightPrice } from '@/core/box/freight';
+import { freightPrice, tariffTo } from '@/core/box/freight';
 import { weighed } from '@/core/engine/forward';
 import { counted } from '@/core/quantities/words';
 
@@ -50,7 +50,10 @@ export function costOfBox(c: Consignment, box: Box, catalogue: Catalogue): { cos
     return sum + (known ? known.costPerM2 * liningM2(type) : 0);
   }, 0);
   const bottles = (box.ballast?.count ?? 0) * ballastBottle.cost;
-  return { cost: type.cost + lined + bottles + freightPrice(service, freight.chargeable), kg: weights.totalKg };
+  return {
+    cost: type.cost + lined + bottles + freightPrice(tariffTo(service, c.receiver.place.country), freight.chargeable),
+    kg: weights.totalKg,
+  };
 }
 
 /**

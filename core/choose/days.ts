@@ -13,7 +13,7 @@ import { ventHolesFor, type PackSet } from './packs';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
 import { wayOf } from '@/core/calendar/reach';
 import { BLOCK } from '@/core/engine/random';
-import { freightPrice } from '@/core/box/freight';
+import { freightPrice, tariffTo } from '@/core/box/freight';
 import {
   atClock,
   embargoOn,
@@ -218,7 +218,9 @@ function frame(
       hoursInBag,
       outsideC: { min: Math.min(...weatherC), max: Math.max(...weatherC) },
       coveredH: uncoveredFromH !== null && uncoveredFromH < hoursInBag ? uncoveredFromH : null,
-      cost: boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
+      cost:
+        boxes.reduce((s, b) => s + freightPrice(tariffTo(service, c.receiver.place.country), b.freight.chargeable), 0) +
+        packCost,
       weightKg: boxes.reduce((s, b) => s + b.weights.totalKg, 0),
       packs: c.boxes.map((b) => ({ boxId: b.id, packs: b.packs })),
     },
@@ -299,7 +301,9 @@ function cell(
     slackH,
     worstSlackH,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
-    cost: e.boxes.reduce((s, b) => s + freightPrice(service, b.freight.chargeable), 0) + packCost,
+    cost:
+      e.boxes.reduce((s, b) => s + freightPrice(tariffTo(service, c.receiver.place.country), b.freight.chargeable), 0) +
+      packCost,
     weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
     reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${wholePercent(r.chance)} %); worst tenth ${slackWords} of slack${said}.`,
   };

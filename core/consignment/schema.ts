@@ -12,7 +12,9 @@ import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptio
 import { catalogueSchema, legKinds } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
+import { bookingSchema, chargesSchema } from './charges';
 import { companionKinds } from './companions';
+import { languageIds } from './languages';
 import { actualSchema, eventSchema, observationSchema } from './facts';
 import { guessable } from '@/core/consignment/guess';
 import { movementSchema } from './movements';
@@ -206,6 +208,8 @@ export const boxSchema = z.object({
       }),
     )
     .max(12),
+  /** Weight that was booked with the carrier, kg. */
+  declaredKg: between(0.1, 1000, 'The booked weight').optional(),
   ventHoles: z.number().int().min(0).max(8),
   /** How wide each hole is, mm; 6 where absent. */
   ventMm: between(1, 40, 'The hole').optional(),
@@ -362,6 +366,10 @@ export const consignmentSchema = z.object({
     .optional(),
   lines: z.array(lineSchema).max(60),
   companions: z.array(companionSchema).max(40).optional(),
+  booking: bookingSchema.optional(),
+  charges: chargesSchema.optional(),
+  /** Of the papers for the receiver; that of the address book, or English, where absent. */
+  language: z.enum(languageIds).optional(),
   fasts: z.array(fastSchema).max(40).optional(),
   boxes: z.array(boxSchema).min(1).max(40),
   bags: z.array(bagSchema).max(400),

@@ -2,7 +2,8 @@ import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { confirmation, paperText, type Paper } from './confirmation';
+import { confirmation, paperText } from './confirmation';
+import type { Paper } from './pages';
 
 const c: Consignment = { ...exampleConsignment(), otherTanks: undefined, companions: undefined };
 const first = { ...c.lines[0]!, into: undefined };

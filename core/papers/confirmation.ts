@@ -6,13 +6,7 @@ import type { Consignment, WaterReading } from '@/core/consignment/schema';
 import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { waterSteps } from '@/core/calendar/departure';
-
-/** Something to print or to send: headings, plain lines, and small tables. */
-export interface Paper {
-  title: string;
-  lead: string[];
-  sections: { heading: string; lines: string[]; table?: string[][]; ticks?: boolean }[];
-}
+import type { Paper } from './pages';
 
 /** Water kept ready for what acclimation takes, L (common practice †). */
 const RESERVE_L = 4;

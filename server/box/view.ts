@@ -1,6 +1,6 @@
 import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
-import { freightPrice } from '@/core/box/freight';
+import { freightPrice, tariffTo } from '@/core/box/freight';
 import {
   ballastWords,
   breathersIn,
@@ -56,7 +56,7 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
         sentences: b.arrangement.problems.map(arrangementSentence),
         weights: b.weights,
         freight: b.freight,
-        price: freightPrice(service, b.freight.chargeable),
+        price: freightPrice(tariffTo(service, c.receiver.place.country), b.freight.chargeable),
         packs: box.packs.map((p) => {
           const t = row(catalogue.packs, p.packId, 'pack');
           return {

@@ -1,50 +1,74 @@
-import { clockWords, dayWords } from '@/core/calendar/calendar';
-import { bagLabel, type BagLabel } from '@/core/papers/bag-label';
+import { bagLabel } from '@/core/papers/bag-label';
+import type { PrintedLabel } from '@/core/papers/bag-sheet';
+import type { BoxLabel } from '@/core/papers/box-sheet';
 import { row } from '@/core/catalogue/row';
-import type { Species } from '@/core/catalogue/schema';
 import type { Station } from '@/server/consignment/station';
-
-/** A label with what only the house knows of it: how warm it must stay, and until when it is safe. */
-export interface PrintedLabel extends BagLabel {
-  number: number;
-  of: number;
-  look: Species['look'];
-  /** Of film that breathes. */
-  breathes: boolean;
-  /** What all in it bear for a day, °C. */
-  keepC: { min: number; max: number } | null;
-  /** The receiver’s clock; null where no hour is known. */
-  openBefore: { town: string; at: string } | null;
-  from: { name: string; phone: string };
-  to: { name: string; phone: string };
-}
 
 /** To ten minutes, and never later than it is. */
 const TEN_MIN = 600_000;
 const down = (ms: number): number => Math.floor(ms / TEN_MIN) * TEN_MIN;
 
+/** Until when some bags are safe at worst, as the stored draws have it; null where no hour is known. */
+function safeUntilMs({ view }: Station, bagIds: readonly string[]): number | null {
+  const result = view.stored.result;
+  if (!result) return null;
+  const hours = result.bags.flatMap((b) => (bagIds.includes(b.id) && b.worstSafeH !== null ? [b.worstSafeH] : []));
+  return hours.length > 0 ? down(result.sealMs + Math.min(...hours) * 3600_000) : null;
+}
+
 /** The labels of every bag of a consignment, in the order they are filled. */
-export function labelsView({ c, e, catalogue, view }: Station): PrintedLabel[] {
+export function labelsOf(s: Station): PrintedLabel[] {
+  const { c, e, catalogue } = s;
   const { zone, name: town } = c.receiver.place;
-  const at = (ms: number): string => `${dayWords(ms, zone)}, ${clockWords(ms, zone)}`;
   return c.bags.map((bag, i) => {
-    const stored = view.stored.result?.bags.find((b) => b.id === bag.id);
     const limits = e?.bags.find((b) => b.id === bag.id)?.limits;
-    const sealMs = view.stored.result?.sealMs;
     const line = c.lines.find((l) => l.id === bag.animals[0]?.lineId);
+    const ms = safeUntilMs(s, [bag.id]);
     return {
       ...bagLabel(c, bag, catalogue),
       number: i + 1,
       of: c.bags.length,
-      look: row(catalogue.species, line?.speciesId ?? '', 'species').look,
+      shape: row(catalogue.species, line?.speciesId ?? '', 'species').look.shape,
       breathes: row(catalogue.bags, bag.bagTypeId, 'bag').breather === true,
       keepC: limits ? { min: limits.cold24C, max: limits.warm24C } : null,
-      openBefore:
-        stored?.worstSafeH != null && sealMs !== undefined
-          ? { town, at: at(down(sealMs + stored.worstSafeH * 3600_000)) }
-          : null,
+      openBefore: ms === null ? null : { town, ms, zone },
       from: { name: c.sender.name, phone: c.sender.phone },
       to: { name: `${c.receiver.name}, ${town}`, phone: c.receiver.phone },
+    };
+  });
+}
+
+/** What stands on the sides of every box that has bags. */
+export function boxLabelsOf(s: Station): BoxLabel[] {
+  const { c, e, catalogue } = s;
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const boxes = c.boxes.filter((b) => c.bags.some((x) => x.boxId === b.id));
+  const { zone, name: town } = c.receiver.place;
+  return boxes.map((box, i) => {
+    const bags = c.bags.filter((b) => b.boxId === box.id);
+    const limits = e?.bags.filter((b) => b.boxId === box.id).map((b) => b.limits) ?? [];
+    const ms = safeUntilMs(
+      s,
+      bags.map((b) => b.id),
+    );
+    const keepC = {
+      min: Math.max(...limits.map((l) => l.cold24C)),
+      max: Math.min(...limits.map((l) => l.warm24C)),
+    };
+    return {
+      code: c.code,
+      box: box.id,
+      number: i + 1,
+      of: boxes.length,
+      kg: e?.boxes.find((b) => b.id === box.id)?.weights.totalKg ?? 0,
+      animals: bags.flatMap((b) => b.animals).reduce((n, x) => n + x.count, 0),
+      from: { name: c.sender.name, address: c.sender.address, phone: c.sender.phone },
+      to: { name: c.receiver.name, address: c.receiver.address, phone: c.receiver.phone, town },
+      depotCode: c.booking?.depotCode ?? '',
+      collection: service.collection ?? (service.kind === 'air' ? 'counter' : 'door'),
+      keepC: limits.length > 0 && keepC.min < keepC.max ? keepC : null,
+      safeUntil: ms === null ? null : { town, ms, zone },
+      reference: c.booking?.reference ?? '',
     };
   });
 }

@@ -1,5 +1,6 @@
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { confirmation, type Paper } from '@/core/papers/confirmation';
+import { confirmation } from '@/core/papers/confirmation';
+import type { Paper } from '@/core/papers/pages';
 import { departure } from '@/core/calendar/departure';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';

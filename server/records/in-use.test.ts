@@ -3,7 +3,9 @@ import type { Consignment } from '@/core/consignment/schema';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
 import { must, said, desk } from '@/tests/order';
-import { paperPdf } from '@/server/papers/pdf';
+import { A4, pagesOf } from '@/core/papers/pages';
+import { sheetsPdf } from '@/server/papers/pdf';
+import { houseType } from '@/server/papers/type';
 import { publicHolidays } from './holidays';
 import { openHouse, type House } from '@/server/house';
 import { draftOf } from '@/server/order/view';
@@ -201,7 +203,7 @@ describe('orders from the records', () => {
     const { code } = must(
       saveOrder(house, order({ receiver: { ...order().receiver, name: 'Żaneta Ιωάννα Łoś 東京' } })),
     );
-    const pdf = await paperPdf(must(confirmationOf(house, code)));
+    const pdf = await sheetsPdf(pagesOf(must(confirmationOf(house, code)), A4, houseType()), 'Confirmation');
     expect(Buffer.from(pdf).subarray(0, 5).toString()).toBe('%PDF-');
     expect(pdf.length).toBeGreaterThan(15_000);
     expect(said(confirmationOf(house, must(saveOrder(house, order({ direction: 'incoming' }))).code))).toContain(

@@ -15,7 +15,7 @@ const pages = [
   '/consignments',
   '/consignments/new',
   ...['order', 'fast', 'bag', 'heat', 'box', 'send'].map((s) => `/consignments/KC-0106/${s}`),
-  '/consignments/KC-0106/labels',
+  '/consignments/KC-0106/papers',
   '/consignments/KC-0103/receive',
   '/consignments/KC-0103/run',
   '/consignments/KC-0102/quarantine',

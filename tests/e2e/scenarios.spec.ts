@@ -355,7 +355,7 @@ for (const [i, s] of scenarios.entries())
     await open(page, at('send'));
     const steps = await page.locator('main').innerText();
     for (const word of s.steps) expect(steps).toMatch(word);
-    await open(page, at('labels'));
+    await open(page, at('papers'));
     const labels = (await page.locator('main').innerText()).replace(/\s+/g, ' ');
     for (const word of s.label) expect(labels).toMatch(word);
   });

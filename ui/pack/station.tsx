@@ -69,8 +69,8 @@ export function SendStation(p: SendView) {
       <section className="order-2 lg:order-1">
         <div className="mb-2 flex items-baseline gap-3">
           <h2>Packing list</h2>
-          <ButtonLink className="ml-3" href={`/consignments/${p.code}/labels`}>
-            Labels
+          <ButtonLink className="ml-3" href={`/consignments/${p.code}/papers`}>
+            Papers
           </ButtonLink>
           <span className="mute ml-auto text-13">
             <b className="num text-ink">{done}</b> of {p.items.length} done

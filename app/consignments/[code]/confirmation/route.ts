@@ -1,5 +1,7 @@
-import { paperPdf } from '@/server/papers/pdf';
+import { A4, pagesOf } from '@/core/papers/pages';
 import { confirmationOf } from '@/server/papers/confirmation';
+import { pdfResponse } from '@/server/papers/response';
+import { houseType } from '@/server/papers/type';
 import { house } from '@/server/wiring';
 
 /** The confirmation with the kit list, as a PDF. */
@@ -7,11 +9,5 @@ export async function GET(_: Request, { params }: { params: Promise<{ code: stri
   const { code } = await params;
   const paper = confirmationOf(house(), code);
   if (!paper.ok) return new Response(paper.problems[0]!.message, { status: 404 });
-  const pdf = await paperPdf(paper.value);
-  return new Response(Buffer.from(pdf), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="${code}-confirmation.pdf"`,
-    },
-  });
+  return pdfResponse(pagesOf(paper.value, A4, houseType()), `${code}-confirmation`);
 }

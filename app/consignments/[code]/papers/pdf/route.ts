@@ -1,0 +1,17 @@
+import { stationOf } from '@/server/consignment/station';
+import { papersOf } from '@/server/papers/papers';
+import { pdfResponse } from '@/server/papers/response';
+import { askedFor } from '@/server/papers/view';
+import { house } from '@/server/wiring';
+
+/** Papers of a consignment as one PDF. */
+export async function GET(request: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {
+  const { code } = await params;
+  const s = stationOf(house(), code);
+  if (!s) return new Response('There is no such consignment.', { status: 404 });
+  const want = askedFor(Object.fromEntries(new URL(request.url).searchParams));
+  const papers = papersOf(s, want);
+  if (!papers.ok) return new Response(papers.problems[0]!.message, { status: 404 });
+  if (papers.value.sheets.length === 0) return new Response('There is nothing of this kind to print.', { status: 404 });
+  return pdfResponse(papers.value.sheets, [code, ...(want.kinds.length === 1 ? want.kinds : ['papers'])].join('-'));
+}

@@ -1,0 +1,91 @@
+import type { MethodId } from '@/core/acclimation/vessel';
+
+/** What a method's steps are told with. Minutes from the first step, mL, °C. */
+export interface MethodFigures {
+  openMin: number;
+  transferMin: number;
+  /** Minutes the closed bag floats. */
+  floatMin: number;
+  /** Minutes it stands in the room before that. */
+  roomMin: number;
+  cupMl: number;
+  mlPerMin: number;
+  dropsPerS: string;
+  salinity: string;
+  /** Film that breathes never floats. */
+  film: boolean;
+}
+
+/** What the opener of a bag must know first. */
+export const heedKeys = ['asleep', 'still', 'dyed', 'breathes', 'lies', 'soft'] as const;
+export type HeedKey = (typeof heedKeys)[number];
+
+/** The texts of every paper that goes to a receiver, in one language. Figures come in as they are printed. */
+export interface Words {
+  /** BCP 47, for dates. */
+  tag: string;
+  name: string;
+  bagOf: (n: number, of: number) => string;
+  boxOf: (n: number, of: number) => string;
+  keepAt: (min: number, max: number) => string;
+  water: string;
+  oxygen: string;
+  air: string;
+  noGas: string;
+  layers: (n: number) => string;
+  fromTank: (tank: string) => string;
+  sexes: Record<'male' | 'female' | 'pair' | 'mixed', string>;
+  inTheWater: string;
+  openBefore: (town: string) => string;
+  whenItArrives: string;
+  arrival: { dim: string; shut: string; noFloat: string; byCard: string };
+  heed: Record<HeedKey, string>;
+  from: string;
+  to: string;
+  phone: string;
+  liveFish: string;
+  thisWayUp: string;
+  keepWarmth: string;
+  outOfSun: string;
+  keepShut: string;
+  urgent: string;
+  hold: string;
+  collect: string;
+  toTheDoor: string;
+  late: string;
+  safeUntil: string;
+  card: {
+    title: string;
+    bags: (list: string) => string;
+    expected: string;
+    yours: string;
+    temperature: string;
+    salinity: string;
+    guess: string;
+    recommended: string;
+    other: string;
+    openAt: (min: number) => string;
+    acrossAt: (min: number) => string;
+    exposure: (criterionMin: string, step: string) => string;
+    doNotTitle: string;
+    doNot: string[];
+    call: string;
+    measuring: string;
+    vet: string;
+  };
+  methods: Record<MethodId, { name: string; steps: (f: MethodFigures) => string[] }>;
+  list: {
+    title: string;
+    thanks: string;
+    what: string;
+    count: string;
+    price: string;
+    sum: string;
+    packing: string;
+    freight: string;
+    total: string;
+    claimTitle: string;
+    claim: (hours: number) => string[];
+    companions: string;
+  };
+}

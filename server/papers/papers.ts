@@ -1,0 +1,207 @@
+import { otherSchool } from '@/core/acclimation/recommend';
+import { outsideCm } from '@/core/box/arrange';
+import { cutFrom, piecesOf } from '@/core/box/cutting';
+import { freightPrice, tariffTo } from '@/core/box/freight';
+import { madeOf } from '@/core/box/made';
+import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/row';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { waterOfTank } from '@/core/consignment/waters';
+import { bagSheet } from '@/core/papers/bag-sheet';
+import { boxSheet } from '@/core/papers/box-sheet';
+import { acclimationCard, type CardLane } from '@/core/papers/card';
+import { costSheet } from '@/core/papers/cost-sheet';
+import { cuttingList } from '@/core/papers/cutting-sheet';
+import { formatOf, type Format } from '@/core/papers/formats';
+import { paperKinds, type PaperKind } from '@/core/papers/kinds';
+import { packingList } from '@/core/papers/packing-list';
+import { A4, A5, onePage, pagesOf } from '@/core/papers/pages';
+import { ganged, type Sheet, type Type } from '@/core/papers/sheet';
+import { wordsOf, type Words } from '@/core/papers/words';
+import { costsOf, type Costs } from '@/core/supplies/costs';
+import type { Receiver } from '@/records/people';
+import { typeIdOf, type Supply } from '@/records/supply';
+import { methodComparisons } from '@/server/arrive/methods';
+import type { Station } from '@/server/consignment/station';
+import { profileOf, type House } from '@/server/house';
+import { boxLabelsOf, labelsOf } from '@/server/pack/labels';
+import { confirmationOf } from './confirmation';
+import { houseType } from './type';
+
+/** Money as the house counts it. */
+export const moneyOf =
+  (house: House, tag = 'en-GB') =>
+  (amount: number): string =>
+    new Intl.NumberFormat(tag, { style: 'currency', currency: profileOf(house).currency ?? 'EUR' }).format(amount);
+
+/** The language of a receiver’s papers: the consignment’s own, that of the address book, or English. */
+export function languageOf({ h, c }: Pick<Station, 'h' | 'c'>): string {
+  if (c.language) return c.language;
+  const known = c.receiverId ? (h.records.byId(c.receiverId)?.document as Receiver | undefined) : undefined;
+  return known?.language ?? 'en';
+}
+
+/** What a consignment costs, and what is asked for it. */
+export function costsHere({ h, c, e, catalogue }: Pick<Station, 'h' | 'c' | 'e' | 'catalogue'>): Costs {
+  const tariff = tariffTo(row(catalogue.services, c.serviceId, 'service'), c.receiver.place.country);
+  const treatments = Object.fromEntries(
+    h.records.list('supply').flatMap((r) => {
+      const s = r.document as unknown as Supply;
+      return s.kind === 'treatment' && s.price !== undefined ? [[typeIdOf(r.id, s), s.price]] : [];
+    }),
+  );
+  const freight = Object.fromEntries((e?.boxes ?? []).map((b) => [b.id, freightPrice(tariff, b.freight.chargeable)]));
+  return costsOf(c, catalogue, withOverrides(c.assumptions), { freight, treatments });
+}
+
+/** "Box 1: 10.18 kg on the scale, 18.03 kg by size (56 × 46 × 42 cm ÷ 6000): 18.5 kg paid, € 74.00." */
+function freightWords(s: Station): string[] {
+  const { c, e, catalogue, h } = s;
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const tariff = tariffTo(service, c.receiver.place.country);
+  const money = moneyOf(h);
+  return (e?.boxes ?? []).map((b) => {
+    const sides = outsideCm(
+      madeOf(
+        catalogue,
+        c.boxes.find((x) => x.id === b.id)!,
+      ),
+    ).join(' × ');
+    return `Box ${b.id}: ${b.weights.totalKg.toFixed(2)} kg on the scale, ${b.freight.volumetric.toFixed(2)} kg by size (${sides} cm ÷ ${service.divisor}); ${b.freight.chargeable.toFixed(1)} kg are paid, since ${b.freight.chargedBy === 'volume' ? 'size' : 'weight'} decides: ${money(freightPrice(tariff, b.freight.chargeable))}.`;
+  });
+}
+
+function cardLanes(s: Station): CardLane[] {
+  const { c, e, h } = s;
+  if (!e) return [];
+  return methodComparisons(h, c, e, s.nowMs).flatMap((l): CardLane[] => {
+    const best = l.recommendation.ranked[0];
+    if (!best) return [];
+    const bag = c.bags.find((b) => b.id === l.bagIds[0])!;
+    const source = waterOfTank(c, c.lines.find((x) => x.id === bag.animals[0]!.lineId)!.tank);
+    const guess = (w: { guessed?: readonly string[] | undefined }): boolean => w.guessed?.includes('pH') ?? false;
+    return [
+      {
+        bags: l.bagIds,
+        species: l.speciesNames,
+        opened: l.opened,
+        tank: l.tank,
+        guessed: { bag: guess(source), tank: guess(l.tank) },
+        recommended: best.course,
+        other: otherSchool(l.recommendation.ranked)?.course ?? null,
+      },
+    ];
+  });
+}
+
+/** EPS sheets as they are sold, mm (common practice). */
+const FOAM_SHEET = { longMm: 1250, wideMm: 600 };
+
+function cutting(s: Station, type: Type): Sheet[] {
+  return s.c.boxes.flatMap((b) => {
+    if (b.own?.build !== 'cut') return [];
+    const pieces = piecesOf(b.own.insideCm, b.own.wallCm);
+    return cuttingList(
+      {
+        title: `Cutting list, box ${b.id} of ${s.c.code}`,
+        wallCm: b.own.wallCm,
+        pieces,
+        sheets: cutFrom(pieces, FOAM_SHEET),
+        sheetMm: `${FOAM_SHEET.longMm} × ${FOAM_SHEET.wideMm} mm`,
+      },
+      type,
+    );
+  });
+}
+
+/** Bag labels on a paper, several on a sheet where it holds several. */
+function bagSheets(s: Station, format: Format, w: Words, type: Type, bag?: string): Sheet[] {
+  const small = labelsOf(s)
+    .filter((x) => bag === undefined || x.bag === bag)
+    .map((x) => bagSheet(x, format, w, type));
+  return format.sheet ? ganged(small, format.sheet) : small;
+}
+
+/** Sides of a box that carry its label. */
+export const SIDES = 4;
+
+export interface Wanted {
+  kinds: readonly PaperKind[];
+  format: string;
+  /** Labels of these bags only; all where absent. */
+  bag?: string | undefined;
+  /** Each box side once instead of four times: for looking at. */
+  once?: boolean;
+}
+
+export interface Papers {
+  title: string;
+  sheets: Sheet[];
+  /** What did not fit, could not be written, or is missing. */
+  told: string[];
+}
+
+const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) => Sheet[]> = {
+  bags: (s, want, w, type) => bagSheets(s, formatOf(want.format), w, type, want.bag),
+  boxes: (s, want, w, type) =>
+    boxLabelsOf(s).flatMap((x) => {
+      const side = boxSheet(x, w, type);
+      return want.once ? [side] : Array.from({ length: SIDES }, () => side);
+    }),
+  list: (s, _, w, type) => {
+    const { c, h } = s;
+    const there = c.receiver.place;
+    const at = (iso: string): string =>
+      `${dayWords(Date.parse(iso), there.zone)}, ${clockWords(Date.parse(iso), there.zone)}`;
+    const own = (profileOf(h).papers ?? '').split('\n').filter((x) => x.trim());
+    const { claimHours } = withOverrides(c.assumptions);
+    const head = { when: `${c.code}, ${at(c.window?.startAt ?? c.openingAt)}, ${there.name}`, claimHours, own };
+    return pagesOf(packingList(c, s.catalogue, costsHere(s), moneyOf(h, w.tag), w, head), A4, type);
+  },
+  card: (s, _, w, type) => {
+    const { c } = s;
+    const lanes = cardLanes(s);
+    if (lanes.length === 0) return [];
+    const phones = [c.sender, c.receiver].map((p) => `${p.name}, ${p.place.name}${p.phone ? `: ${p.phone}` : ''}`);
+    const receiver = `${w.to} ${c.receiver.name}, ${c.receiver.place.name}`;
+    return onePage(
+      acclimationCard({ code: c.code, receiver, phones }, lanes, w, withOverrides(c.assumptions)),
+      lanes.length > 1 ? A4 : A5,
+      type,
+    );
+  },
+  confirmation: (s, _, __, type) => {
+    const paper = confirmationOf(s.h, s.c.code);
+    return paper.ok ? pagesOf(paper.value, A4, type) : [];
+  },
+  'buyer-costs': (s, _, __, type) => pagesOf(sum(s, 'buyer'), A4, type),
+  'own-costs': (s, _, __, type) => pagesOf(sum(s, 'own'), A4, type),
+  cutting: (s, _, __, type) => cutting(s, type),
+};
+
+const sum = (s: Station, who: 'own' | 'buyer') =>
+  costSheet(
+    {
+      code: s.c.code,
+      who,
+      receiver: `${s.c.receiver.name}, ${s.c.receiver.place.name}`,
+      freightWords: freightWords(s),
+    },
+    costsHere(s),
+    moneyOf(s.h),
+  );
+
+/** Papers of one consignment, laid out, in the order in which they are needed. */
+export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
+  if (s.c.direction === 'incoming')
+    return refuse('code', 'This consignment comes to you: its sender prints its papers.');
+  if (s.c.bags.length === 0) return refuse('code', 'No bag is planned yet: there is nothing to print.');
+  const w = wordsOf(languageOf(s));
+  const type = houseType();
+  const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));
+  return {
+    ok: true,
+    value: { title: `${s.c.code} papers`, sheets, told: [...new Set(sheets.flatMap((x) => x.told))] },
+  };
+}

@@ -1,0 +1,98 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { setLanguage } from '@/server/papers/actions';
+import type { PapersView } from '@/server/papers/view';
+import type { Language } from '@/core/consignment/languages';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { SelectField } from '@/ui/fields/fields';
+import { ButtonLink } from '@/ui/kit/button';
+import { useSave } from '@/ui/use-save';
+import { Sheet } from './sheet';
+
+/** Every paper of a consignment as it will be printed: one kind at a time here, all of them in one PDF. */
+export function Papers(p: PapersView) {
+  const { save, busy, problems } = useSave();
+  const router = useRouter();
+  const here = `/consignments/${p.code}/papers`;
+  const to = (x: { kind?: string; format?: string }): string =>
+    `${here}?kinds=${x.kind ?? p.kind}&format=${x.format ?? p.format}`;
+  const pdf = (kinds: string): string => `${here}/pdf?kinds=${kinds}&format=${p.format}`;
+  const name = p.kinds.find((k) => k.id === p.kind)?.name ?? '';
+  const packed = p.kinds.filter((k) => k.packed).map((k) => k.id);
+  return (
+    <div data-version={p.version}>
+      <div className="flex flex-wrap items-center gap-3 px-6 pt-4">
+        <h1 className="mr-auto font-head text-28 font-semibold">Papers for {p.code}</h1>
+        <ButtonLink href={`/consignments/${p.code}/send`}>Back to Send</ButtonLink>
+        <ButtonLink href={pdf(p.kind)} prefetch={false} target="_blank">
+          PDF of {name.toLowerCase()}
+        </ButtonLink>
+        <ButtonLink tone="go" href={pdf(packed.join(','))} prefetch={false} target="_blank">
+          PDF of all that goes with the boxes
+        </ButtonLink>
+      </div>
+      <nav className="segs mx-6 mt-3 flex flex-wrap gap-2" aria-label="Papers">
+        {p.kinds.map((k) => (
+          <ButtonLink
+            key={k.id}
+            href={to({ kind: k.id })}
+            tone={k.id === p.kind ? 'go' : 'plain'}
+            aria-current={k.id === p.kind ? 'page' : undefined}
+          >
+            {k.name}
+          </ButtonLink>
+        ))}
+      </nav>
+      <div className="mx-6 mt-3 flex flex-wrap items-end gap-4 border-b border-rule pb-3">
+        {p.kind === 'bags' && (
+          <SelectField
+            label="Printed on"
+            path="format"
+            value={p.format}
+            onChange={(format) => router.replace(to({ format }), { scroll: false })}
+            options={p.formats.map((f): [string, string] => [f.id, f.name])}
+          />
+        )}
+        <SelectField
+          label="Language of the receiver’s papers"
+          path="language"
+          value={p.language}
+          problems={problems}
+          onChange={(language) =>
+            void save((press) =>
+              setLanguage(press, { code: p.code, version: p.version, language: language as Language }),
+            )
+          }
+          options={p.languages}
+        />
+        <span className="note" role="status">
+          {busy
+            ? 'Written anew …'
+            : `${p.of === 0 ? 'Nothing of this kind' : p.of === 1 ? 'One sheet' : `${p.of} sheets`}; black only, for thermal printers too. Print at 100 %.`}
+          {p.kind === 'boxes' && ' Each side is printed four times. A reused box: strike out every old label and mark.'}
+          {p.kind === 'boxes' && ' The carrier’s own acceptance mark goes on lid and base where it asks for one.'}
+        </span>
+      </div>
+      {p.told.length > 0 && (
+        <ul className="mx-6 mt-3" aria-label="What to know before printing">
+          {p.told.map((x) => (
+            <li key={x} className="flex items-start gap-2 text-13">
+              <StateMark mark="watch" size={15} /> {x}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="papersheets">
+        {p.sheets.map((s, i) => (
+          <Sheet key={i} sheet={s} name={`${name} ${i + 1}`} />
+        ))}
+      </div>
+      {p.of > p.sheets.length && (
+        <p className="note px-6 pb-6">
+          {p.sheets.length} of {p.of} sheets are shown; the PDF has all.
+        </p>
+      )}
+    </div>
+  );
+}
