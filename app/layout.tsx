@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
-import { profileOf, type House, type Profile } from '@/server/house';
+import { currencyOf, profileOf, type House, type Profile } from '@/server/house';
 import { troubleOf } from '@/server/trouble';
 import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
@@ -46,7 +46,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>
-        <WishesProvider system={unitsOf(h)} keys={keysOf(h)} measures={measuresOf(h)}>
+        <WishesProvider system={unitsOf(h)} keys={keysOf(h)} measures={measuresOf(h)} currency={currencyOf(h)}>
           <TopLine
             room={profile.name}
             town={profile.place.name}

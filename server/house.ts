@@ -127,6 +127,9 @@ export function profileOf(house: House): Profile {
   return stored ? (JSON.parse(stored) as Profile) : unnamed;
 }
 
+/** Money of the house, ISO 4217. */
+export const currencyOf = (house: House): string => profileOf(house).currency ?? 'EUR';
+
 /** The first sender that is typed becomes the fish room, until it is set otherwise. */
 export function adoptProfile(house: House, sender: Profile): void {
   if (house.arrivals.setting(PROFILE) === null) keepProfile(house, sender);

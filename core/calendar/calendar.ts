@@ -75,6 +75,10 @@ export function dayWords(ms: number, zone: string): string {
   return `${weekdays[weekdayOf(ms, zone) - 1]} ${d.getDate()} ${months[d.getMonth()]}`;
 }
 
+/** "24 November 2026" at an instant in a zone: for papers that are kept. */
+export const longDayWords = (ms: number, zone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: zone, day: 'numeric', month: 'long', year: 'numeric' }).format(ms);
+
 /** "19:45" at an instant in a zone. */
 export function clockWords(ms: number, zone: string): string {
   const d = new TZDate(ms, zone);

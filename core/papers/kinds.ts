@@ -7,6 +7,7 @@ export const paperKinds = [
   { id: 'confirmation', name: 'Confirmation and kit list', packed: false },
   { id: 'buyer-costs', name: 'Sum for the buyer', packed: false },
   { id: 'own-costs', name: 'Own costs', packed: false },
+  { id: 'certificate', name: 'Certificate of origin', packed: true },
   { id: 'cutting', name: 'Cutting list', packed: false },
 ] as const;
 export type PaperKind = (typeof paperKinds)[number]['id'];

@@ -3,6 +3,7 @@
 import { write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
+import * as certificates from './certificates';
 import * as papers from './change';
 
 export async function setLanguage(press: string, input: papers.LanguageInput): Promise<Outcome<null>> {
@@ -10,4 +11,7 @@ export async function setLanguage(press: string, input: papers.LanguageInput): P
 }
 export async function saveFreight(press: string, input: papers.FreightInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(papers.saveFreight(h, input)));
+}
+export async function issueCertificate(press: string, input: certificates.CertificateInput): Promise<Outcome<string>> {
+  return write(press, (h) => certificates.issueCertificate(h, input));
 }

@@ -24,7 +24,7 @@ import type { Receiver } from '@/records/people';
 import { typeIdOf, type Supply } from '@/records/supply';
 import { methodComparisons } from '@/server/arrive/methods';
 import type { Station } from '@/server/consignment/station';
-import { profileOf, type House } from '@/server/house';
+import { currencyOf, profileOf, type House } from '@/server/house';
 import { boxLabelsOf, labelsOf } from '@/server/pack/labels';
 import { confirmationOf } from './confirmation';
 import { houseType } from './type';
@@ -33,7 +33,7 @@ import { houseType } from './type';
 export const moneyOf =
   (house: House, tag = 'en-GB') =>
   (amount: number): string =>
-    new Intl.NumberFormat(tag, { style: 'currency', currency: profileOf(house).currency ?? 'EUR' }).format(amount);
+    new Intl.NumberFormat(tag, { style: 'currency', currency: currencyOf(house) }).format(amount);
 
 /** The language of a receiver’s papers: the consignment’s own, that of the address book, or English. */
 export function languageOf({ h, c }: Pick<Station, 'h' | 'c'>): string {
@@ -177,6 +177,11 @@ const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) =
   },
   'buyer-costs': (s, _, __, type) => pagesOf(sum(s, 'buyer'), A4, type),
   'own-costs': (s, _, __, type) => pagesOf(sum(s, 'own'), A4, type),
+  certificate: (s, _, __, type) =>
+    s.h.certificates
+      .all()
+      .filter((x) => x.code === s.c.code)
+      .flatMap((x) => pagesOf(x.paper, A4, type)),
   cutting: (s, _, __, type) => cutting(s, type),
 };
 

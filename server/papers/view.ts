@@ -1,8 +1,13 @@
 import { z } from 'zod';
+import { localDate, longDayWords } from '@/core/calendar/calendar';
+import { row } from '@/core/catalogue/row';
+import { originKinds } from '@/core/papers/certificate';
+import { profileOf, type House } from '@/server/house';
 import { languageIds, languageNames } from '@/core/consignment/languages';
 import { formats } from '@/core/papers/formats';
 import { paperKindIds, paperKinds, type PaperKind } from '@/core/papers/kinds';
 import type { Station } from '@/server/consignment/station';
+import { eveningOf } from './evening';
 import { languageOf, papersOf, type Wanted } from './papers';
 
 const packed = paperKinds.filter((k) => k.packed).map((k) => k.id);
@@ -21,6 +26,42 @@ const query = z.object({
 export function askedFor(search: Record<string, string | string[] | undefined>): Wanted {
   const { kinds, format, bag } = query.parse(search);
   return { kinds: kinds.length > 0 ? kinds : packed, format, ...(bag ? { bag } : {}) };
+}
+
+const day = (iso: string): string => longDayWords(Date.parse(iso), 'UTC');
+
+/** The register of certificates, newest first. */
+export function registerView(house: House) {
+  return {
+    certificates: house.certificates.all().map((x) => ({
+      number: x.number,
+      code: x.code,
+      day: day(x.at),
+      buyer: x.paper.sections.find((s) => s.heading === 'Buyer')?.lines[0] ?? '',
+      animals: (x.paper.sections.find((s) => s.heading === 'Animals')?.table ?? [])
+        .slice(1)
+        .map((r) => `${r[1]} ${r[0]}`)
+        .join('; '),
+    })),
+  };
+}
+export type RegisterView = ReturnType<typeof registerView>;
+
+/** What the form of a certificate starts from. */
+const certifyView = ({ h, c, catalogue }: Station) => ({
+  licence: profileOf(h).licence ?? '',
+  next: h.certificates.next(h.nowIso().slice(0, 4)),
+  kinds: Object.entries(originKinds).map(([id, k]): [string, string] => [id, k.name]),
+  lines: c.lines.map((l) => ({ id: l.id, name: `${l.count} ${row(catalogue.species, l.speciesId, 'species').name}` })),
+  given: h.certificates
+    .all()
+    .filter((x) => x.code === c.code)
+    .map((x) => ({ number: x.number, day: day(x.at) })),
+});
+
+function eveningHere({ h, c }: Station) {
+  const day = localDate(Date.parse(c.handOverAt), profileOf(h).place.zone);
+  return { day, all: eveningOf(h, day) };
 }
 
 /** Sheets that a page shows; the PDF has all. */
@@ -46,6 +87,9 @@ export function papersView(s: Station, search: Record<string, string | string[] 
     of: sheets.length,
     bags: s.c.bags.map((b) => b.id),
     told: made.ok ? made.value.told : [made.problems[0]!.message],
+    certify: certifyView(s),
+    /** What else is packed that evening: its papers come in one PDF, in the order of packing. */
+    evening: eveningHere(s),
   };
 }
 export type PapersView = ReturnType<typeof papersView>;

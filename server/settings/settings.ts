@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lines } from '@/core/quantities/shapes';
+import { lines, text } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { partySchema } from '@/core/consignment/schema';
 import { measuresSchema } from '@/records/measures';
@@ -7,7 +7,15 @@ import type { Measure } from '@/records/own-measure';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 
-const profileSchema = partySchema.extend({ papers: lines(2000).optional() });
+const profileSchema = partySchema.extend({
+  papers: lines(2000).optional(),
+  licence: text(120).optional(),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'Money is three letters, such as EUR or GBP.')
+    .refine((x) => Intl.supportedValuesOf('currency').includes(x), { error: 'This money is not known.' })
+    .optional(),
+});
 export type ProfileInput = z.input<typeof profileSchema>;
 
 /** A clock that was left empty follows from the coordinates. */

@@ -12,6 +12,8 @@ export function settingsView(house: House) {
     own: ownAssumptions(house),
     profile: partyDraft(profile),
     papers: profile.papers ?? '',
+    licence: profile.licence ?? '',
+    currency: profile.currency ?? 'EUR',
     places: orderChoices(house, null).places,
     units: unitsOf(house),
     measures: measuresOf(house),

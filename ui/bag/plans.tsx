@@ -1,5 +1,6 @@
 'use client';
 
+import { useMoney } from '@/ui/shell/wishes';
 import { useState } from 'react';
 import type { Alternative } from '@/core/evaluate/alternatives';
 import { takePlan } from '@/server/plan/actions';
@@ -30,6 +31,7 @@ export function Plans({
   leave: () => void;
   taken: (reasons: string[]) => void;
 }) {
+  const money = useMoney();
   const { save, busy, problems } = useSave();
   const [at, setAt] = useState<string | null>(null);
   const { results, progress, problem, finished } = useEvaluation(`plans ${p.code} ${p.version}`, [
@@ -86,7 +88,7 @@ export function Plans({
               <span className="num">{wholePercent(x.chance)}</span> % of runs
             </span>
             <span className="text-13">
-              <b className="num">{x.cost.toFixed(2)}</b> €
+              <b className="num">{money(x.cost)}</b>
             </span>
           </button>
         ))}

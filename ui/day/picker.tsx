@@ -1,5 +1,6 @@
 'use client';
 
+import { useMoney } from '@/ui/shell/wishes';
 import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { hold, moveDay, release } from '@/server/day/actions';
@@ -27,6 +28,7 @@ const degrees = (c: number): string => String(Math.round(c) || 0).replace('-', '
 /** One day of one service: what it offers, or why it does not. */
 function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; choose: () => void }) {
   const goes = c.handOverAt !== null;
+  const money = useMoney();
   const known = c.chance !== null;
   const verdict = !goes || known ? words[c.verdict] : 'not computed yet';
   return (
@@ -56,7 +58,7 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
             {Math.round(c.hoursInBag!)}
             <span className="u">h in the bag</span>
           </span>
-          {c.cost !== null && c.cost > 0 && <span className="num block">€ {c.cost.toFixed(0)}</span>}
+          {c.cost !== null && c.cost > 0 && <span className="num block">{money(c.cost, 0)}</span>}
         </>
       ) : (
         <span>{c.reason.replace(`${c.serviceName} `, '')}</span>

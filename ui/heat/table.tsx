@@ -1,3 +1,4 @@
+import { useCurrencySign } from '@/ui/shell/wishes';
 import { Table } from '@/ui/kit/table';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { OVER, one, slackWords } from '@/ui/format';
@@ -25,6 +26,7 @@ export function HeatTable({
   fades: (o: HeatOption) => string;
   look: (name: string) => void;
 }) {
+  const sign = useCurrencySign();
   return (
     <Table
       className="min-w-[680px]"
@@ -37,7 +39,7 @@ export function HeatTable({
             Water °C, P10 to P90
           </th>
           <th className="r">Slack</th>
-          <th className="r">Cost €</th>
+          <th className="r">Cost {sign}</th>
           <th className="r">Weight g</th>
           <th>Why</th>
         </>

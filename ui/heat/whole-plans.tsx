@@ -1,5 +1,6 @@
 'use client';
 
+import { useCurrencySign, useMoney } from '@/ui/shell/wishes';
 import { useState } from 'react';
 import { comparePlans, takePlan } from '@/server/plan/actions';
 import type { Comparison, PlanRow } from '@/server/plan/compare';
@@ -31,6 +32,7 @@ function TradeOff({
   chosen: PlanRow | undefined;
   look: (o: PlanRow) => void;
 }) {
+  const money = useMoney();
   const costs = [c.now.cost, ...c.options.map((o) => o.cost)];
   const chances = [c.wantedChance, now ?? 1, ...c.options.map((o) => o.chance ?? 0)];
   const low = Math.max(0, Math.floor(Math.min(...chances) * 10 - 0.5) / 10);
@@ -65,7 +67,7 @@ function TradeOff({
       />
       {[...new Set([Math.min(...costs), Math.max(...costs)])].map((cost) => (
         <text key={cost} x={x(cost)} y={H - 16} textAnchor="middle" className="rb-ax">
-          {cost.toFixed(0)} €
+          {money(cost, 0)}
         </text>
       ))}
       <text x={(LEFT + W) / 2} y={H - 2} textAnchor="middle" className="rb-ax">
@@ -105,6 +107,7 @@ function TradeOff({
 
 /** Whole plans for this order beside the one in use: bags, boxes, lining, bottles and packs chosen together. */
 export function WholePlans({ code, version, chance }: { code: string; version: number; chance: number | null }) {
+  const sign = useCurrencySign();
   const { save, busy, press, problems } = useSave();
   const [found, setFound] = useState<{ of: string; comparison: Comparison } | null>(null);
   const [at, setAt] = useState(0);
@@ -155,7 +158,7 @@ export function WholePlans({ code, version, chance }: { code: string; version: n
                   <th />
                   <th>Plan</th>
                   <th className="r">Chance</th>
-                  <th className="r">Cost €</th>
+                  <th className="r">Cost {sign}</th>
                   <th className="r">Weight kg</th>
                 </>
               }

@@ -8,6 +8,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { SelectField } from '@/ui/fields/fields';
 import { ButtonLink } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
+import { Certify } from './certify';
 import { Sheet } from './sheet';
 
 /** Every paper of a consignment as it will be printed: one kind at a time here, all of them in one PDF. */
@@ -74,6 +75,16 @@ export function Papers(p: PapersView) {
           {p.kind === 'boxes' && ' The carrier’s own acceptance mark goes on lid and base where it asks for one.'}
         </span>
       </div>
+      {p.evening.all.length > 1 && (
+        <p className="mx-6 mt-3 flex flex-wrap items-center gap-3 text-13">
+          <span>
+            Packed the same evening, in this order: {p.evening.all.map((x) => `${x.code} (${x.leaves})`).join(', ')}.
+          </span>
+          <ButtonLink prefetch={false} target="_blank" href={`/papers/${p.evening.day}?format=${p.format}`}>
+            PDF of the evening’s papers
+          </ButtonLink>
+        </p>
+      )}
       {p.told.length > 0 && (
         <ul className="mx-6 mt-3" aria-label="What to know before printing">
           {p.told.map((x) => (
@@ -83,11 +94,14 @@ export function Papers(p: PapersView) {
           ))}
         </ul>
       )}
-      <div className="papersheets">
-        {p.sheets.map((s, i) => (
-          <Sheet key={i} sheet={s} name={`${name} ${i + 1}`} />
-        ))}
-      </div>
+      {p.kind === 'certificate' && <Certify code={p.code} certify={p.certify} />}
+      {p.sheets.length > 0 && (
+        <div className="papersheets">
+          {p.sheets.map((s, i) => (
+            <Sheet key={i} sheet={s} name={`${name} ${i + 1}`} />
+          ))}
+        </div>
+      )}
       {p.of > p.sheets.length && (
         <p className="note px-6 pb-6">
           {p.sheets.length} of {p.of} sheets are shown; the PDF has all.

@@ -4,16 +4,29 @@ import { Button } from '@/ui/kit/button';
 import { saveProfile } from '@/server/settings/actions';
 import { useState } from 'react';
 import type { Place } from '@/core/catalogue/places';
-import { OtherProblems, num } from '@/ui/fields/fields';
+import { OtherProblems, TextField, num } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 import { Party } from '@/ui/order/party';
 import type { PartyDraft } from '@/ui/order/draft';
 
 /** The fish room itself: the sender of every box. */
-export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; papers: string; places: Place[] }) {
+export function ProfileForm({
+  profile,
+  papers,
+  licence,
+  currency,
+  places,
+}: {
+  profile: PartyDraft;
+  papers: string;
+  licence: string;
+  currency: string;
+  places: Place[];
+}) {
   const { save, busy, problems } = useSave();
   const [v, setV] = useState(profile);
   const [text, setText] = useState(papers);
+  const [paper, setPaper] = useState({ licence, currency });
   const [said, setSaid] = useState('');
   return (
     <form
@@ -38,6 +51,8 @@ export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; 
                 ...(v.altitudeM ? { altitudeM: num(v.altitudeM) } : {}),
               },
               papers: text,
+              licence: paper.licence,
+              currency: paper.currency.trim().toUpperCase() || 'EUR',
             }),
           () => setSaid('Saved.'),
         );
@@ -51,6 +66,22 @@ export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; 
         places={places}
         problems={problems.map((p) => ({ ...p, path: `sender.${p.path}` }))}
       />
+      <div className="mt-3 grid grid-cols-[1fr_140px] gap-3">
+        <TextField
+          label="Licence, for certificates of origin"
+          path="licence"
+          problems={problems}
+          value={paper.licence}
+          onChange={(x) => setPaper({ ...paper, licence: x })}
+        />
+        <TextField
+          label="Money (EUR, GBP …)"
+          path="currency"
+          problems={problems}
+          value={paper.currency}
+          onChange={(x) => setPaper({ ...paper, currency: x })}
+        />
+      </div>
       <label className="field mt-3">
         Papers and terms, on every confirmation
         <textarea
@@ -64,7 +95,7 @@ export function ProfileForm({ profile, papers, places }: { profile: PartyDraft; 
         <Button tone="go" className="!min-h-11 min-w-40" disabled={busy}>
           {busy ? 'Saving …' : 'Save'}
         </Button>
-        <OtherProblems problems={problems} shown={(x) => /^(name|phone|address|place)/.test(x)} />
+        <OtherProblems problems={problems} shown={(x) => /^(name|phone|address|place|licence|currency)/.test(x)} />
         <span role="status" className="note">
           {said}
         </span>

@@ -38,7 +38,19 @@ const thresholds: readonly { title: string; names: readonly AssumptionName[] }[]
 ];
 
 /** The house's own name and papers, and the marks by which everything is judged. */
-export function Settings({ own, profile, papers, places, units, measures, keys, practises, feed }: SettingsView) {
+export function Settings({
+  own,
+  profile,
+  papers,
+  licence,
+  currency,
+  places,
+  units,
+  measures,
+  keys,
+  practises,
+  feed,
+}: SettingsView) {
   return (
     <>
       <section className="chead">
@@ -46,7 +58,7 @@ export function Settings({ own, profile, papers, places, units, measures, keys, 
         <p className="c2 pt-2">Your own name and papers, and the marks by which everything is judged.</p>
       </section>
       <section className="work space-y-9 border-t border-rule-strong">
-        <ProfileForm profile={profile} papers={papers} places={places} />
+        <ProfileForm profile={profile} papers={papers} licence={licence} currency={currency} places={places} />
         <UnitsChoice system={units} />
         <OwnMeasures stored={measures} />
         <KeysChoice on={keys} />

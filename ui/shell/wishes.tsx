@@ -9,9 +9,11 @@ export interface Wishes {
   keys: boolean;
   /** Scoops and buckets of the house, which may be typed wherever litres, millilitres or grams are asked. */
   measures: readonly Measure[];
+  /** Money of the house, ISO 4217. */
+  currency: string;
 }
 
-const Context = createContext<Wishes>({ system: 'metric', keys: true, measures: [] });
+const Context = createContext<Wishes>({ system: 'metric', keys: true, measures: [], currency: 'EUR' });
 
 export const WishesProvider = ({ children, ...wishes }: Wishes & { children: ReactNode }) => (
   <Context.Provider value={wishes}>{children}</Context.Provider>
@@ -19,4 +21,22 @@ export const WishesProvider = ({ children, ...wishes }: Wishes & { children: Rea
 
 export const useUnits = (): Wishes['system'] => useContext(Context).system;
 export const useMeasures = (): readonly Measure[] => useContext(Context).measures;
+/** Money as the house counts it, with so many decimals. */
+export function useMoney(): (amount: number, decimals?: number) => string {
+  const { currency } = useContext(Context);
+  return (amount, decimals = 2) =>
+    new Intl.NumberFormat('en-GB', {
+      style: 'currency',
+      currency,
+      minimumFractionDigits: decimals,
+      maximumFractionDigits: decimals,
+    }).format(amount);
+}
+/** Its sign: "€". */
+export function useCurrencySign(): string {
+  const { currency } = useContext(Context);
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency })
+    .formatToParts(0)
+    .find((p) => p.type === 'currency')!.value;
+}
 export const useKeys = (): boolean => useContext(Context).keys;

@@ -1,3 +1,4 @@
+import { useCurrencySign } from '@/ui/shell/wishes';
 import type { ReactNode } from 'react';
 import { Table } from '@/ui/kit/table';
 import { pillowVolumeL, openTube } from '@/core/bag/geometry';
@@ -105,6 +106,7 @@ function Boxes({ rows }: { rows: Catalogue['boxes'] }) {
 }
 
 function Packs({ rows }: { rows: Catalogue['packs'] }) {
+  const sign = useCurrencySign();
   return (
     <Table
       head={
@@ -141,7 +143,7 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
             {p.ironG || '–'}
             <span className="u">{p.ironG ? 'g' : ''}</span>
           </td>
-          <Cell unit="€">{p.cost.toFixed(2)}</Cell>
+          <Cell unit={sign}>{p.cost.toFixed(2)}</Cell>
         </tr>
       ))}
     </Table>

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { standing } from '@/core/consignment/facts';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { between, id } from '@/core/quantities/shapes';
+import { find } from '@/server/consignment/change';
+import type { House } from '@/server/house';
+
+const scaleInput = z.object({
+  code: id(20),
+  boxId: id(8),
+  /** Null takes the last reading back. */
+  kg: between(0.1, 200, 'The weight').nullable(),
+  method: z.enum(['typed', 'scale', 'stand-in']).default('typed'),
+});
+export type ScaleInput = z.input<typeof scaleInput>;
+
+export interface ScaleReading {
+  kg: number;
+  at: string;
+  method: string;
+}
+
+/** The last standing reading of the scale for every box. */
+export function scaleReadings(house: House, consignmentId: string): Map<string, ScaleReading> {
+  const out = new Map<string, ScaleReading>();
+  for (const o of standing(house.facts.of(consignmentId).observations))
+    if (o.subject.kind === 'box' && o.quantity === 'weightKg' && o.value !== null)
+      out.set(o.subject.id, { kg: o.value, at: o.at, method: o.method });
+  return out;
+}
+
+/** What the scale said of a packed box: a fact of its own, whatever becomes of the plan. */
+export function weigh(house: House, input: unknown): Outcome<string> {
+  const parsed = scaleInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const { code, boxId, kg, method } = parsed.data;
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'There is no such box any more.');
+  const at = house.nowIso();
+  const subject = { kind: 'box' as const, id: boxId };
+  return house.db.transaction((): Outcome<string> => {
+    if (kg === null) {
+      const last = standing(house.facts.of(c.id).observations)
+        .filter((o) => o.subject.kind === 'box' && o.subject.id === boxId && o.quantity === 'weightKg')
+        .pop();
+      if (!last) return refuse('kg', 'Nothing was weighed of this box.');
+      house.facts.takeBack(c.id, last, at);
+      house.consignments.journal(c.id, at, 'taken back', `weight of box ${boxId}`);
+    } else {
+      house.facts.read(c.id, { at, subject, quantity: 'weightKg', value: kg, unit: 'kg', method, note: '' });
+      house.consignments.journal(c.id, at, 'read', `box ${boxId}: ${kg} kg`);
+    }
+    return { ok: true, value: at };
+  })();
+}
