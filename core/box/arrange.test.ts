@@ -4,7 +4,8 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Bag, Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { arrange, arrangementSentence, boxWeights, companionsIn, innerCm, outsideCm, type PlacedBag } from './arrange';
+import { arrange, arrangementSentence, innerCm, type PlacedBag } from './arrange';
+import { boxWeights, companionsIn, outsideCm } from './weights';
 
 const c = exampleConsignment();
 const bag = (id: string, change: Partial<Bag> = {}): Bag => ({

@@ -3,7 +3,8 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Box } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { arrange, arrangementSentence, boxWeights, innerCm, outsideCm } from './arrange';
+import { arrange, arrangementSentence, innerCm } from './arrange';
+import { boxWeights, outsideCm } from './weights';
 import { chargeable } from './freight';
 import { makingsOf, suggestBoxes } from '@/core/choose/boxes';
 

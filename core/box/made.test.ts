@@ -8,7 +8,8 @@ import { boxConductance } from '@/core/heat/insulation';
 import { exampleConsignment } from '@/tests/example';
 import { changesTo } from '@/core/choose/changes';
 import { suggestBoxes } from '@/core/choose/boxes';
-import { arrange, outsideCm, packSpots } from './arrange';
+import { arrange, packSpots } from './arrange';
+import { outsideCm } from './weights';
 import { closedWords, packWords } from './contents';
 import { holesOf6mm, madeOf, tapeFactor } from './made';
 

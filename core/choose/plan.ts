@@ -1,7 +1,7 @@
 import { suggestBags } from './bags';
 import { costOfBox, KEEP_ROOM, makingName, makingsOf, suggestBoxes } from './boxes';
 import { bestPacks, packless, plansFor, sievePlans, type HeatPlan, type PackOption } from './packs';
-import { companionsIn } from '@/core/box/arrange';
+import { companionsIn } from '@/core/box/weights';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';

@@ -164,6 +164,14 @@ export const bagSchema = z.object({
   labelNotes: lines(200).optional(),
   /** What goes into this bag alone. */
   treatments: z.array(dosedSchema).max(12).optional(),
+  /** Where a hand stood it in its box: its middle from the inner left front corner, and how it lies. */
+  spot: z
+    .object({
+      xCm: between(0, 200, 'The place'),
+      yCm: between(0, 200, 'The place'),
+      along: z.enum(['x', 'y']).optional(),
+    })
+    .optional(),
   /** School its water was filled by; litres of one's own where absent. */
   school: z.enum(waterSchools).optional(),
   /** A hand wants it to stay: neither suggestions nor changes of many touch it. */
@@ -208,6 +216,11 @@ export const boxSchema = z.object({
       }),
     )
     .max(12),
+  /** Misfits that a hand took on, since bags give way. */
+  accepted: z
+    .array(z.object({ rule: text(40), reason: text(300).min(1, 'Say why.') }))
+    .max(40)
+    .optional(),
   /** Weight that was booked with the carrier, kg. */
   declaredKg: between(0.1, 1000, 'The booked weight').optional(),
   ventHoles: z.number().int().min(0).max(8),

@@ -1,5 +1,5 @@
 import { catalogue } from '@/core/catalogue';
-import { companionsIn, boxWeights } from '@/core/box/arrange';
+import { companionsIn, boxWeights } from '@/core/box/weights';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { evaluate } from '@/core/evaluate/evaluate';

@@ -1,5 +1,5 @@
 import { madeOf } from '@/core/box/made';
-import { liningM2 } from '@/core/box/arrange';
+import { liningM2 } from '@/core/box/weights';
 import { layersOf } from '@/core/bag/making';
 import { givenTo, stockOf } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';

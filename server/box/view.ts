@@ -10,7 +10,8 @@ import {
   liningWords,
   packWords,
 } from '@/core/box/contents';
-import { arrangementSentence, companionsIn } from '@/core/box/arrange';
+import { arrangementSentence } from '@/core/box/arrange';
+import { companionsIn } from '@/core/box/weights';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { catalogueOf } from '@/server/consignment/result';

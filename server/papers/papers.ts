@@ -1,5 +1,5 @@
 import { otherSchool } from '@/core/acclimation/recommend';
-import { outsideCm } from '@/core/box/arrange';
+import { outsideCm } from '@/core/box/weights';
 import { cutFrom, piecesOf } from '@/core/box/cutting';
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import { madeOf } from '@/core/box/made';

@@ -2,7 +2,7 @@ import { useCurrencySign } from '@/ui/shell/wishes';
 import type { ReactNode } from 'react';
 import { Table } from '@/ui/kit/table';
 import { pillowVolumeL, openTube } from '@/core/bag/geometry';
-import { outsideCm } from '@/core/box/arrange';
+import { outsideCm } from '@/core/box/weights';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { boxConductance } from '@/core/heat/insulation';
