@@ -88,7 +88,9 @@ export function splitBag(bags: readonly Bag[], id: string, into = 2): Handled {
     taken.add(next);
     return next;
   });
-  const parts = dealt(bag.animals, n).map((animals, i) => ({ ...bag, id: ids[i]!, animals }));
+  const { spot: _, ...like } = bag;
+  // Only the first stays where a hand put it.
+  const parts = dealt(bag.animals, n).map((animals, i) => ({ ...(i === 0 ? bag : like), id: ids[i]!, animals }));
   return {
     bags: bags.flatMap((b) => (b.id === id ? parts : [b])),
     said: `${id} is ${namesOf(ids)} now, each with the same water and gas.`,
@@ -101,7 +103,7 @@ export function duplicateBags(bags: readonly Bag[], ids: readonly string[]): Han
   const made: string[] = [];
   const next = bags.flatMap((b) => {
     if (!ids.includes(b.id)) return [b];
-    const { locked: _, ...like } = b;
+    const { locked: _, spot: __, ...like } = b;
     const id = freeId(b.id, taken);
     taken.add(id);
     made.push(id);

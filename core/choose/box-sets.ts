@@ -31,24 +31,19 @@ function fill(box: Box, left: readonly Bag[], catalogue: Catalogue, a: ReturnTyp
 }
 
 /** All bags in boxes of one kind, each then in the cheapest kind that takes what is in it; null where a bag fits in none. */
-function setOf(
-  c: Consignment,
-  typeId: string,
-  bags: readonly Bag[],
-  packs: Box['packs'],
-  catalogue: Catalogue,
-): BoxSet | null {
+function setOf(c: Consignment, typeId: string, bags: readonly Bag[], catalogue: Catalogue): BoxSet | null {
   const a = withOverrides(c.assumptions);
   const service = row(catalogue.services, c.serviceId, 'service');
   const tariff = tariffTo(service, c.receiver.place.country);
-  const ventHoles = c.boxes[0]?.ventHoles ?? 0;
   const inBox: Record<string, string> = {};
   const boxes: Box[] = [];
   let left = [...bags];
   let chargeableKg = 0;
   let cost = 0;
   while (left.length > 0) {
-    const first: Box = { id: String(boxes.length + 1), boxTypeId: typeId, packs, ventHoles };
+    // What hands made of a box goes with its number: packs, lining, bottles, tape; own measures are of its kind alone.
+    const { own: _, accepted: __, declaredKg: ___, ...like } = c.boxes[boxes.length] ?? c.boxes[0]!;
+    const first: Box = { ...like, id: String(boxes.length + 1), boxTypeId: typeId };
     const inside = fill(first, left, catalogue, a);
     if (inside.length === 0) return null;
     const alone = { ...c, bags: inside.map((b) => ({ ...b, boxId: first.id })) };
@@ -73,17 +68,17 @@ function setOf(
 }
 
 /**
- * Sets of boxes for the bags as they are, least chargeable weight first, no bag beyond the lid; packs as in the first box.
+ * Sets of boxes for the bags as they are, least chargeable weight first, no bag beyond the lid; packs, lining and bottles as in
+ * the box of the same number.
  * Warmth is not looked at: a smaller box cools faster, and Heat tells.
  */
 export function boxSets(c: Consignment, catalogue: Catalogue): BoxSet[] {
   const bags = c.bags
     .map(({ spot: _, ...b }) => b)
     .sort((x, y) => y.waterL + y.gasL - (x.waterL + x.gasL) || (x.id < y.id ? -1 : 1));
-  const packs = c.boxes[0]?.packs ?? [];
   const found = catalogue.boxes
     .filter((t) => outsideCm(t).every((s) => s > 0))
-    .flatMap((t) => setOf(c, t.id, bags, packs, catalogue) ?? []);
+    .flatMap((t) => setOf(c, t.id, bags, catalogue) ?? []);
   const seen = new Set<string>();
   return found
     .sort((x, y) => x.chargeableKg - y.chargeableKg || x.cost - y.cost || x.boxes.length - y.boxes.length)

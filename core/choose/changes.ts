@@ -37,6 +37,8 @@ function boxChanges(id: string, from: Box | undefined, to: Box | undefined, cata
   const lid = (x: Box): string => tapeWords[x.tape ?? 'corners'];
   if (lid(from) !== lid(to)) said.push(`Lid of box ${id}: ${lid(from)} → ${lid(to)}.`);
   const mm = (x: Box): number => x.ventMm ?? 6;
+  if (from.declaredKg && !to.declaredKg)
+    said.push(`What was booked for box ${id}, ${from.declaredKg} kg, must be booked anew.`);
   if (mm(from) !== mm(to)) said.push(`Each hole of box ${id}: ${mm(from)} mm → ${mm(to)} mm.`);
   return said;
 }
@@ -51,6 +53,11 @@ export function changesTo(now: Planned, next: Pick<Planned, 'bags' | 'boxes'>, c
   const of = (boxes: readonly Box[], id: string): Box | undefined => boxes.find((b) => b.id === id);
   for (const id of new Set([...now.boxes, ...next.boxes].map((b) => b.id)))
     said.push(...boxChanges(id, of(now.boxes, id), of(next.boxes, id), catalogue));
+  const put = (bags: readonly Bag[]): number => bags.filter((b) => b.spot).length;
+  if (put(next.bags) < put(now.bags))
+    said.push(
+      `${counted(put(now.bags) - put(next.bags), 'bag')} that a hand put somewhere in a box will be placed anew.`,
+    );
   if (said.length > 0 && now.boxes.length !== next.boxes.length)
     said.push(`${counted(next.boxes.length, 'box', 'boxes')} in place of ${now.boxes.length}.`);
   return said;

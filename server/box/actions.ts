@@ -12,3 +12,6 @@ export async function saveBoxes(press: string, input: boxes.BoxesInput): Promise
 export async function weigh(press: string, input: scale.ScaleInput): Promise<Outcome<string>> {
   return write(press, (h) => scale.weigh(h, input));
 }
+export async function findBoxes(press: string, code: string): Promise<Outcome<boxes.BoxSetRow[]>> {
+  return write(press, (h) => boxes.findBoxes(h, code));
+}

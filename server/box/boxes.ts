@@ -1,10 +1,13 @@
 import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
-import { arrange, arrangementSentence, type ArrangementProblem } from '@/core/box/arrange';
+import { arrange, arrangementSentence, misfitName, type ArrangementProblem } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { boxSchema, type Consignment } from '@/core/consignment/schema';
-import { change } from '@/server/consignment/change';
+import { bagSchema, boxSchema, type Bag, type Box, type Consignment } from '@/core/consignment/schema';
+import { changesTo } from '@/core/choose/changes';
+import { boxSets, type BoxSet } from '@/core/choose/box-sets';
+import { row } from '@/core/catalogue/row';
+import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -15,6 +18,8 @@ const boxesInput = z.object({
   boxes: z.array(boxSchema),
   /** Box of every bag. */
   inBox: z.record(id(8), id(8)),
+  /** Where hands stand bags now; null gives one back to the plan. Others stay as they are. */
+  spots: z.record(id(8), bagSchema.shape.spot.unwrap().nullable()).optional(),
 });
 export type BoxesInput = z.input<typeof boxesInput>;
 
@@ -25,25 +30,78 @@ export type BoxesInput = z.input<typeof boxesInput>;
 export function saveBoxes(house: House, input: unknown): Outcome<StoredConsignment> {
   const parsed = boxesInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, boxes, inBox } = parsed.data;
+  const { code, version, boxes, inBox, spots = {} } = parsed.data;
   return change(house, code, version, 'the boxes', (c) => {
-    const next = { ...c, boxes, bags: c.bags.map((b) => ({ ...b, boxId: inBox[b.id] ?? b.boxId })) };
+    const bags = c.bags.map((b): Bag => {
+      const boxId = inBox[b.id] ?? b.boxId;
+      const { spot, ...rest } = b;
+      const now = spots[b.id] === undefined ? (boxId === b.boxId ? spot : undefined) : (spots[b.id] ?? undefined);
+      return { ...rest, boxId, ...(now ? { spot: now } : {}) };
+    });
+    const next = { ...c, boxes, bags };
     const catalogue = catalogueOf(next, house);
     if (boxes.some((b) => !catalogue.boxes.some((t) => t.id === b.boxTypeId)))
       return refuse('boxes', 'Choose a box from the list.');
-    const misfits = (x: Consignment): ArrangementProblem[] =>
-      x.boxes.flatMap(
-        (box) =>
-          arrange(
-            box,
-            x.bags.filter((b) => b.boxId === box.id),
-            catalogue,
-            withOverrides(x.assumptions),
-          ).problems,
+    const misfits = (x: Consignment): (ArrangementProblem & { boxId: string })[] =>
+      x.boxes.flatMap((box) =>
+        arrange(
+          box,
+          x.bags.filter((b) => b.boxId === box.id),
+          catalogue,
+          withOverrides(x.assumptions),
+        ).problems.map((p) => ({ ...p, boxId: box.id })),
       );
     const before = new Set(misfits(c).map((m) => `${m.bagId} ${m.code}`));
     const fresh = misfits(next).filter((m) => !before.has(`${m.bagId} ${m.code}`));
     if (fresh.length === 0) return { ok: true, value: next };
-    return { ok: false, problems: fresh.map((m) => ({ path: 'boxes', message: arrangementSentence(m) })) };
+    // What gives way can be taken on: the path names what a hand would have to accept.
+    return {
+      ok: false,
+      problems: fresh.map((m) => ({
+        path: m.gives ? `gives.${m.boxId}.${misfitName(m)}` : 'boxes',
+        message: arrangementSentence(m),
+      })),
+    };
   });
+}
+
+export interface BoxSetRow extends BoxSet {
+  /** "2 × Middle foam box". */
+  name: string;
+  /** It is what stands in the plan. */
+  inUse: boolean;
+  /** What taking it would change. */
+  changes: string[];
+}
+
+/** Sets of boxes from the shelf for the bags as they are, least chargeable weight first; nothing is changed. */
+export function findBoxes(house: House, code: string): Outcome<BoxSetRow[]> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  if (c.bags.length === 0) return refuse('code', 'No bag is planned yet.');
+  const catalogue = catalogueOf(c, house);
+  const kinds = (boxes: readonly Box[]): string =>
+    boxes
+      .map((b) => b.boxTypeId)
+      .sort()
+      .join();
+  const bagsIn = (s: BoxSet): Bag[] => c.bags.map(({ spot: _, ...b }) => ({ ...b, boxId: s.inBox[b.id]! }));
+  const now = kinds(c.boxes.filter((b) => c.bags.some((x) => x.boxId === b.id)));
+  return {
+    ok: true,
+    value: boxSets(c, catalogue)
+      .slice(0, 5)
+      .map((s) => {
+        const count = new Map<string, number>();
+        for (const b of s.boxes) count.set(b.boxTypeId, (count.get(b.boxTypeId) ?? 0) + 1);
+        const name = [...count].map(([id, n]) => `${n} × ${row(catalogue.boxes, id, 'box').name}`).join(' + ');
+        return {
+          ...s,
+          name,
+          inUse: kinds(s.boxes) === now,
+          changes: changesTo(c, { boxes: s.boxes, bags: bagsIn(s) }, catalogue),
+        };
+      }),
+  };
 }

@@ -19,7 +19,7 @@ const BEST = [
   0.133994, 0.129332, 0.127167, 0.125, 0.117197, 0.115521, 0.112265, 0.111382,
 ];
 
-test('equal circles in a square: at 92 % of the best known radius all of up to twenty find a place, on average at 96 %', () => {
+test('equal circles in a square: at 95 % of the best known radius all of up to twenty find a place, on average at 98 %', () => {
   const SIDE = 40;
   const ratios = BEST.map((r, i) => {
     const n = i + 1;
@@ -31,8 +31,8 @@ test('equal circles in a square: at 92 % of the best known radius all of up to t
     while (share > 0.5 && !all(share - 1e-5)) share -= 0.005;
     return share;
   });
-  expect(Math.min(...ratios)).toBeGreaterThan(0.9);
-  expect(ratios.reduce((s, x) => s + x, 0) / ratios.length).toBeGreaterThan(0.95);
+  expect(Math.min(...ratios)).toBeGreaterThan(0.95);
+  expect(ratios.reduce((s, x) => s + x, 0) / ratios.length).toBeGreaterThan(0.98);
   // None is better than what is known to be best.
   expect(Math.max(...ratios)).toBeLessThanOrEqual(1);
 });
@@ -103,7 +103,6 @@ test('a hundred sets of bags against a general packer of cuboids: never more box
     }
   }
   savings.sort((x, y) => x - y);
-  console.log(more, savings);
   expect(more).toBe(0);
   expect(savings[50]).toBeGreaterThan(0);
 });
