@@ -57,11 +57,11 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      comment: 'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand and date zones',
+      comment: 'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand, date zones and a packer of rectangles',
       from: { path: '^(core|records)/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse)/',
+        pathNot: 'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse|maxrects-packer)/',
       },
     },
     {

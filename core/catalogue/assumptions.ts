@@ -263,7 +263,7 @@ export const assumptionTable = {
   hourPrice: ours(15, 'An hour of packing, in the money of the house'),
   kmPrice: practice(0.3, 'A kilometre by own car, fuel and wear'),
   oxygenPricePerL: ours(0.01, 'A litre of oxygen out of a cylinder, with its hire'),
-  bandPrice: ours(0.02, 'A band'),
+  bandPrice: ours(0.02, 'A rubber band, one of the four of a bag'),
   paperPrice: ours(1.2, 'Absorbent, liner, tape, paper and labels of a box'),
   claimHours: practice(24, 'A buyer tells of losses within so many hours of delivery'),
   scaleToleranceKg: ours(0.2, 'So much over the booked weight is let pass at a counter'),

@@ -1,18 +1,11 @@
 import { z } from 'zod';
-import {
-  builds,
-  closureKinds,
-  cornerKinds,
-  coverKinds,
-  packPlaces,
-  tapes,
-  waterSchools,
-} from '@/core/catalogue/making';
+import { closureKinds, cornerKinds, coverKinds, waterSchools } from '@/core/catalogue/making';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { catalogueSchema, legKinds } from '@/core/catalogue/schema';
 import { schoolIds } from '@/core/fish/fasting';
 import { sizeClasses } from '@/core/fish/size';
 import { bookingSchema, chargesSchema } from './charges';
+import { boxSchema } from './box';
 import { companionKinds } from './companions';
 import { languageIds } from './languages';
 import { actualSchema, eventSchema, observationSchema } from './facts';
@@ -184,75 +177,7 @@ export const bagSchema = z.object({
 });
 export type Bag = z.infer<typeof bagSchema>;
 
-/** A box as somebody measured it. Inside, cm; wall, cm; weighed, kg, or left to follow from its walls. */
-export const ownBoxSchema = z.object({
-  name: text(60),
-  build: z.enum(builds, { error: 'Say how it is built.' }),
-  insideCm: z.tuple([
-    between(8, 150, 'The length inside'),
-    between(8, 150, 'The width inside'),
-    between(5, 150, 'The height inside'),
-  ]),
-  wallCm: between(0.2, 15, 'The wall'),
-  kWPerMK: between(0.018, 0.3, 'Conductivity'),
-  massKg: between(0.05, 40, 'The weight').optional(),
-});
-export type OwnBox = z.infer<typeof ownBoxSchema>;
-
-export const boxSchema = z.object({
-  id: text(8).min(1),
-  boxTypeId: text(80).min(1),
-  /** Under the lid where `at` is absent. */
-  packs: z
-    .array(
-      z.object({
-        packId: text(80).min(1),
-        count: z.number().int().min(1).max(6),
-        at: z.enum(packPlaces).optional(),
-        /** Laid on the paper over the bags instead of taped to the lid. */
-        onPaper: z.boolean().optional(),
-        /** Opened so many minutes before the box is closed; the house's usual ones where absent. */
-        openedMin: between(0, 1440, 'Minutes open').optional(),
-      }),
-    )
-    .max(12),
-  /** Misfits that a hand took on, since bags give way. */
-  accepted: z
-    .array(z.object({ rule: text(40), reason: text(300).min(1, 'Say why.') }))
-    .max(40)
-    .optional(),
-  /** Weight that was booked with the carrier, kg. */
-  declaredKg: between(0.1, 1000, 'The booked weight').optional(),
-  ventHoles: z.number().int().min(0).max(8),
-  /** How wide each hole is, mm; 6 where absent. */
-  ventMm: between(1, 40, 'The hole').optional(),
-  /** How the lid joint is closed; corners left free where absent. */
-  tape: z.enum(tapes).optional(),
-  /** The box by own measures, in place of those of its kind. */
-  own: ownBoxSchema.optional(),
-  /** Paper, bubble wrap or sheet inside the foam, from the wall inwards. */
-  lining: z
-    .array(
-      z.object({
-        name: text(60),
-        thicknessCm: between(0.02, 5, 'Thickness'),
-        kWPerMK: between(0.01, 1, 'Conductivity'),
-      }),
-    )
-    .max(6)
-    .optional(),
-  /** A wrapped bottle of warm water as a stop-gap; it stands among the bags. */
-  bottle: z
-    .object({ litres: between(0.1, 5, 'Bottle'), startC: between(10, 70, 'Water in the bottle') })
-    .nullable()
-    .optional(),
-  /** Bottles of plain water at room temperature among the bags, as thermal mass. */
-  ballast: z
-    .object({ litres: between(0.1, 5, 'Bottle'), count: count(20, 'The bottles').min(1) })
-    .nullable()
-    .optional(),
-});
-export type Box = z.infer<typeof boxSchema>;
+export { boxSchema, ownBoxSchema, type Box, type OwnBox } from './box';
 
 /** A forecast reaches this far; what is longer is a climate and no forecast. */
 const FORECAST_DAYS = 400;

@@ -84,3 +84,60 @@ for (const [i, boxes] of [1, 3].entries())
     // A hot short pack is not nothing: what all tell is of the plan as it is now.
     expect(second).not.toEqual(first);
   });
+
+test('three boxes: a bag dragged, a weight over the booked one caught, all papers printed, the sum told to the buyer', async ({
+  page,
+  request,
+}) => {
+  const code = codes[1]!;
+  const at = (place: string): string => `${app.address}/consignments/${code}/${place}`;
+  await open(page, at('box'));
+  const station = page.locator('[data-version]').first();
+  const changed = async (press: () => Promise<void>): Promise<void> => {
+    const version = (await station.getAttribute('data-version'))!;
+    await press();
+    await expect(station).not.toHaveAttribute('data-version', version, { timeout: 45_000 });
+  };
+  // The last that was placed has room beside it.
+  const bag = page.getByRole('button', { name: /^Bag \S+ at / }).last();
+  const name = (await bag.getAttribute('aria-label'))!;
+  await changed(async () => {
+    const box = (await bag.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + 14, box.y + box.height / 2, { steps: 6 });
+    await page.mouse.up();
+  });
+  const id = /^Bag (\S+) at/.exec(name)![1]!;
+  await expect(page.getByRole('button', { name: new RegExp(`^Bag ${id} at .*put there by hand`) })).toBeVisible();
+  // By keys it goes back to where the plan has it.
+  await changed(async () => {
+    await page.getByRole('button', { name: new RegExp(`^Bag ${id} at `) }).focus();
+    await page.keyboard.press('Delete');
+  });
+  await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
+
+  const form = page.getByRole('form', { name: 'Freight and costs' });
+  await changed(async () => {
+    await form.getByLabel('Booked weight of box 1').fill('5');
+    await form.getByLabel(/Discus, each/).fill('40');
+    await form.getByLabel('Packing, a carton').fill('12');
+    await form.getByRole('button', { name: 'Save and sum up' }).click();
+  });
+  await form.getByLabel('Box 1 on the scale').fill('9.3');
+  await form.getByRole('button', { name: 'Weighed' }).first().click();
+  await expect(form).toContainText(/4\.30 kg over the 5\.00 kg that were booked: the counter may refuse it/);
+  await expect(form).toContainText('What the buyer is asked');
+  await expect(form).toContainText('€560.00');
+
+  await open(page, at('papers'));
+  for (const kind of ['Bag labels', 'Box labels', 'Packing list', 'Acclimation card', 'Sum for the buyer']) {
+    await page.getByRole('link', { name: kind, exact: true }).click();
+    await expect(page.locator('.papersheet').first()).toBeVisible();
+  }
+  const pdf = await request.get(at('papers/pdf'));
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const text = await page.locator('main').innerText();
+  expect(text).toMatch(/What is to pay.*Packing.*In all/s);
+});
