@@ -57,7 +57,8 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      comment: 'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand, date zones and a packer of rectangles',
+      comment:
+        'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand, date zones and a packer of rectangles',
       from: { path: '^(core|records)/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],

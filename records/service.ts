@@ -40,6 +40,7 @@ export const services = kind<ServiceRecord>({
       hint: 'Insurance of live freight asks for it.',
       aliases: ['packaging approval'],
     },
+    { path: 'approvalNumber', label: 'Approval number', type: 'text', optional: true, section: 'Service' },
     {
       path: 'collection',
       label: 'Receiver gets it',

@@ -204,6 +204,8 @@ export const serviceSchema = z.object({
   live: z.boolean(),
   /** The carrier approved the packaging: insurance of live freight asks for it. */
   packagingApproved: z.boolean().optional(),
+  /** Number of that approval. */
+  approvalNumber: text(60).optional(),
   /** The carrier's terms for live animals, in words. */
   liveTerms: lines(2000).optional(),
   /** Whether public holidays stop it; they do where absent. */

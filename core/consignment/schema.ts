@@ -110,7 +110,8 @@ export const companionSchema = z.object({
   name: text(60).min(1, 'Name what travels along.'),
   /** "3 bunches", "half a sponge". */
   amount: text(40),
-  vessel: z.enum(['bag', 'bucket']),
+  /** A parcel of its own: dry goods of the same basket, which need neither warmth nor a day. */
+  vessel: z.enum(['bag', 'bucket', 'parcel']),
   weightKg: between(0, 30, 'Weight'),
   /** Box it lies in; beside the boxes where null. */
   boxId: text(8).nullable(),

@@ -107,11 +107,13 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
   for (const x of c.companions ?? [])
     items.push({
       key: `along:${x.id}`,
-      title: `${x.kind === 'food' ? 'Pack' : 'Wrap'} ${[x.amount, x.name].filter(Boolean).join(' ')}`,
+      title: `${x.kind === 'food' || x.vessel === 'parcel' ? 'Pack' : 'Wrap'} ${[x.amount, x.name].filter(Boolean).join(' ')}`,
       detail:
-        x.kind === 'food'
-          ? 'Dry, closed, away from wet paper.'
-          : `Damp, not under water, with air, in a ${x.vessel} of its own. Away from packs: they cook it.`,
+        x.vessel === 'parcel'
+          ? 'A parcel of its own, beside the boxes: it needs neither warmth nor haste.'
+          : x.kind === 'food'
+            ? 'Dry, closed, away from wet paper.'
+            : `Damp, not under water, with air, in a ${x.vessel} of its own. Away from packs: they cook it.`,
     });
   items.push({ key: 'stand', title: 'Leak stand, ten minutes', detail: 'Bags on paper. A wet ring means a new bag.' });
   const a = withOverrides(c.assumptions);

@@ -12,7 +12,13 @@ export function packingList(
   costs: Costs,
   money: (amount: number) => string,
   w: Words,
-  head: { when: string; claimHours: number; own: string[] },
+  head: {
+    when: string;
+    claimHours: number;
+    own: string[];
+    /** The carrier’s approval of the packaging, and what it insures. */
+    carrier: string[];
+  },
 ): Paper {
   const priced = (c.charges?.prices ?? []).length > 0;
   const lines = c.lines.map((l) => {
@@ -38,12 +44,16 @@ export function packingList(
       head.when,
       ...(c.booking?.reference ? [c.booking.reference] : []),
       ...(c.booking?.tracking ? [c.booking.tracking] : []),
+      ...head.carrier,
     ],
     sections: [
       {
         heading: w.list.what,
         table: [['', w.list.count], ...lines.map((l) => [l.what, l.count]), [`=${w.list.sum}`, `${animals}`]],
-        lines: along.map((x) => `${w.list.companions}: ${[x.amount, x.name].filter(Boolean).join(' ')}`),
+        lines: along.map(
+          (x) =>
+            `${x.vessel === 'parcel' ? w.list.ownParcel : w.list.companions}: ${[x.amount, x.name].filter(Boolean).join(' ')}`,
+        ),
       },
       ...(priced
         ? [

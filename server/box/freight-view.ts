@@ -4,7 +4,7 @@ import { row } from '@/core/catalogue/row';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Station } from '@/server/consignment/station';
 import { practises } from '@/server/devices/devices';
-import { costsHere } from '@/server/papers/papers';
+import { costsHere } from '@/server/papers/costs';
 import { scaleReadings } from './weigh';
 
 /** Booking, scale, freight and money of a consignment, as the Box station shows and asks for them. */
@@ -17,6 +17,7 @@ export function freightView(s: Station, e: Evaluation) {
     service: {
       name: service.name,
       approved: service.packagingApproved ?? false,
+      approvalNumber: service.approvalNumber ?? '',
       surchargeShare: service.surchargeShare ?? 0,
       zoned: tariff !== service,
     },

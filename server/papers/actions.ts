@@ -15,3 +15,6 @@ export async function saveFreight(press: string, input: papers.FreightInput): Pr
 export async function issueCertificate(press: string, input: certificates.CertificateInput): Promise<Outcome<string>> {
   return write(press, (h) => certificates.issueCertificate(h, input));
 }
+export async function setLabelPaper(press: string, input: papers.LabelPaper): Promise<Outcome<null>> {
+  return write(press, (h) => papers.setLabelPaper(h, input));
+}

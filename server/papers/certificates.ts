@@ -7,7 +7,7 @@ import { id, text } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import { profileOf, type House } from '@/server/house';
-import { moneyOf } from './papers';
+import { moneyOf } from './costs';
 
 const kinds = Object.keys(originKinds) as [OriginKind, ...OriginKind[]];
 const input = z.object({

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { bookingSchema, chargesSchema } from '@/core/consignment/charges';
 import { languageIds } from '@/core/consignment/languages';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
+import { formats } from '@/core/papers/formats';
 import { between, id, version } from '@/core/quantities/shapes';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -51,4 +52,25 @@ export function saveFreight(house: House, input: unknown): Outcome<StoredConsign
       }),
     },
   }));
+}
+
+const SETTING = 'label paper';
+const labelSchema = z.object({
+  format: z.enum(formats.map((f) => f.id) as [string, ...string[]], { error: 'Choose a paper.' }),
+  edgeMm: between(0, 20, 'The white edge').optional(),
+});
+export type LabelPaper = z.infer<typeof labelSchema>;
+
+/** What the house prints its bag labels on. */
+export function labelPaper(house: House): LabelPaper {
+  const stored = labelSchema.safeParse(JSON.parse(house.arrivals.setting(SETTING) ?? '{}'));
+  return stored.success ? stored.data : { format: formats[0]!.id };
+}
+
+/** Remembers the paper, and the edge its printer cannot reach. */
+export function setLabelPaper(house: House, input: unknown): Outcome<null> {
+  const parsed = labelSchema.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  house.arrivals.setSetting(SETTING, JSON.stringify(parsed.data));
+  return { ok: true, value: null };
 }

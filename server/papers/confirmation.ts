@@ -1,6 +1,8 @@
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { confirmation } from '@/core/papers/confirmation';
-import type { Paper } from '@/core/papers/pages';
+import type { Paper, Section } from '@/core/papers/pages';
+import { stationOf } from '@/server/consignment/station';
+import { costsHere, moneyOf } from './costs';
 import { departure } from '@/core/calendar/departure';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
@@ -15,5 +17,25 @@ export function confirmationOf(house: House, code: string): Outcome<Paper> {
   if (c.direction === 'incoming') return refuse('code', 'This consignment comes to you: its sender confirms it.');
   const catalogue = catalogueOf(c, house);
   const { sentence } = departure(c, catalogue, house.calendar(c), house.nowMs(), fastedTanks(house, c));
-  return { ok: true, value: confirmation(c, catalogue, sentence, profileOf(house).papers) };
+  const paper = confirmation(c, catalogue, sentence, profileOf(house).papers);
+  return { ok: true, value: { ...paper, sections: [...paper.sections, ...priceSections(house, code)] } };
+}
+
+/** What is to pay, where prices were given. */
+function priceSections(house: House, code: string): Section[] {
+  const s = stationOf(house, code);
+  if (!s || (s.c.charges?.prices ?? []).length === 0) return [];
+  const { asked, askedTotal } = costsHere(s);
+  const money = moneyOf(house);
+  return [
+    {
+      heading: 'What is to pay',
+      table: [
+        ['', 'How', 'Amount'],
+        ...asked.map((x) => [x.what, x.detail, money(x.amount)]),
+        ['=In all', '', money(askedTotal)],
+      ],
+      lines: s.c.booking?.paidBy === 'receiver' ? ['Freight is paid to the carrier by the receiver.'] : [],
+    },
+  ];
 }

@@ -17,11 +17,17 @@ export function eveningOf(house: House, day: string) {
 }
 
 /** All papers that go in or on the boxes of an evening, consignment after consignment. */
-export function eveningPapers(house: House, day: string, format: string): { sheets: Sheet[]; told: string[] } {
+export function eveningPapers(
+  house: House,
+  day: string,
+  on: { format: string; edgeMm?: number | undefined },
+): { sheets: Sheet[]; told: string[] } {
   const kinds = paperKinds.filter((k) => k.packed).map((k) => k.id);
   const each = eveningOf(house, day).map(({ code }) => {
     const s = stationOf(house, code);
-    const made = s ? papersOf(s, { kinds, format }) : null;
+    const made = s
+      ? papersOf(s, { kinds, format: on.format, ...(on.edgeMm === undefined ? {} : { edgeMm: on.edgeMm }) })
+      : null;
     return made?.ok ? made.value : { sheets: [], told: made ? [`${code}: ${made.problems[0]!.message}`] : [] };
   });
   return { sheets: each.flatMap((x) => x.sheets), told: each.flatMap((x) => x.told) };

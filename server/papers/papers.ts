@@ -19,40 +19,20 @@ import { packingList } from '@/core/papers/packing-list';
 import { A4, A5, onePage, pagesOf } from '@/core/papers/pages';
 import { ganged, type Sheet, type Type } from '@/core/papers/sheet';
 import { wordsOf, type Words } from '@/core/papers/words';
-import { costsOf, type Costs } from '@/core/supplies/costs';
 import type { Receiver } from '@/records/people';
-import { typeIdOf, type Supply } from '@/records/supply';
 import { methodComparisons } from '@/server/arrive/methods';
 import type { Station } from '@/server/consignment/station';
-import { currencyOf, profileOf, type House } from '@/server/house';
+import { profileOf } from '@/server/house';
 import { boxLabelsOf, labelsOf } from '@/server/pack/labels';
 import { confirmationOf } from './confirmation';
+import { costsHere, moneyOf } from './costs';
 import { houseType } from './type';
-
-/** Money as the house counts it. */
-export const moneyOf =
-  (house: House, tag = 'en-GB') =>
-  (amount: number): string =>
-    new Intl.NumberFormat(tag, { style: 'currency', currency: currencyOf(house) }).format(amount);
 
 /** The language of a receiver’s papers: the consignment’s own, that of the address book, or English. */
 export function languageOf({ h, c }: Pick<Station, 'h' | 'c'>): string {
   if (c.language) return c.language;
   const known = c.receiverId ? (h.records.byId(c.receiverId)?.document as Receiver | undefined) : undefined;
   return known?.language ?? 'en';
-}
-
-/** What a consignment costs, and what is asked for it. */
-export function costsHere({ h, c, e, catalogue }: Pick<Station, 'h' | 'c' | 'e' | 'catalogue'>): Costs {
-  const tariff = tariffTo(row(catalogue.services, c.serviceId, 'service'), c.receiver.place.country);
-  const treatments = Object.fromEntries(
-    h.records.list('supply').flatMap((r) => {
-      const s = r.document as unknown as Supply;
-      return s.kind === 'treatment' && s.price !== undefined ? [[typeIdOf(r.id, s), s.price]] : [];
-    }),
-  );
-  const freight = Object.fromEntries((e?.boxes ?? []).map((b) => [b.id, freightPrice(tariff, b.freight.chargeable)]));
-  return costsOf(c, catalogue, withOverrides(c.assumptions), { freight, treatments });
 }
 
 /** "Box 1: 10.18 kg on the scale, 18.03 kg by size (56 × 46 × 42 cm ÷ 6000): 18.5 kg paid, € 74.00." */
@@ -129,6 +109,8 @@ export const SIDES = 4;
 export interface Wanted {
   kinds: readonly PaperKind[];
   format: string;
+  /** White edge of the printer, mm; that of the paper where absent. */
+  edgeMm?: number;
   /** Labels of these bags only; all where absent. */
   bag?: string | undefined;
   /** Each box side once instead of four times: for looking at. */
@@ -143,7 +125,14 @@ export interface Papers {
 }
 
 const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) => Sheet[]> = {
-  bags: (s, want, w, type) => bagSheets(s, formatOf(want.format), w, type, want.bag),
+  bags: (s, want, w, type) =>
+    bagSheets(
+      s,
+      { ...formatOf(want.format), ...(want.edgeMm === undefined ? {} : { edgeMm: want.edgeMm }) },
+      w,
+      type,
+      want.bag,
+    ),
   boxes: (s, want, w, type) =>
     boxLabelsOf(s).flatMap((x) => {
       const side = boxSheet(x, w, type);
@@ -156,7 +145,17 @@ const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) =
       `${dayWords(Date.parse(iso), there.zone)}, ${clockWords(Date.parse(iso), there.zone)}`;
     const own = (profileOf(h).papers ?? '').split('\n').filter((x) => x.trim());
     const { claimHours } = withOverrides(c.assumptions);
-    const head = { when: `${c.code}, ${at(c.window?.startAt ?? c.openingAt)}, ${there.name}`, claimHours, own };
+    const { approvalNumber } = row(s.catalogue.services, c.serviceId, 'service');
+    const carrier = [
+      ...(approvalNumber ? [`${w.list.approval} ${approvalNumber}`] : []),
+      ...(c.charges?.insured ? [`${w.list.insured} ${moneyOf(h, w.tag)(c.charges.insured)}`] : []),
+    ];
+    const head = {
+      when: `${c.code}, ${at(c.window?.startAt ?? c.openingAt)}, ${there.name}`,
+      claimHours,
+      own,
+      carrier,
+    };
     return pagesOf(packingList(c, s.catalogue, costsHere(s), moneyOf(h, w.tag), w, head), A4, type);
   },
   card: (s, _, w, type) => {

@@ -4,13 +4,16 @@ import { row } from '@/core/catalogue/row';
 import { originKinds } from '@/core/papers/certificate';
 import { profileOf, type House } from '@/server/house';
 import { languageIds, languageNames } from '@/core/consignment/languages';
-import { formats } from '@/core/papers/formats';
+import { formatOf, formats } from '@/core/papers/formats';
 import { paperKindIds, paperKinds, type PaperKind } from '@/core/papers/kinds';
 import type { Station } from '@/server/consignment/station';
+import { labelPaper } from './change';
 import { eveningOf } from './evening';
 import { languageOf, papersOf, type Wanted } from './papers';
 
 const packed = paperKinds.filter((k) => k.packed).map((k) => k.id);
+
+const formatIds = formats.map((f) => f.id) as [string, ...string[]];
 
 const query = z.object({
   kinds: z
@@ -18,14 +21,22 @@ const query = z.object({
     .max(200)
     .transform((x) => x.split(',').filter((k): k is PaperKind => paperKindIds.includes(k as PaperKind)))
     .catch([]),
-  format: z.enum(formats.map((f) => f.id) as [string, ...string[]]).catch(formats[0]!.id),
+  format: z.enum(formatIds).optional().catch(undefined),
+  edge: z.coerce.number().min(0).max(20).optional().catch(undefined),
   bag: z.string().max(8).optional().catch(undefined),
 });
 
 /** What an address asks to be printed; all that goes in or on the boxes where it names no kind. */
-export function askedFor(search: Record<string, string | string[] | undefined>): Wanted {
-  const { kinds, format, bag } = query.parse(search);
-  return { kinds: kinds.length > 0 ? kinds : packed, format, ...(bag ? { bag } : {}) };
+export function askedFor(house: House, search: Record<string, string | string[] | undefined>): Wanted {
+  const { kinds, format, edge, bag } = query.parse(search);
+  const own = labelPaper(house);
+  const edgeMm = edge ?? (format === undefined || format === own.format ? own.edgeMm : undefined);
+  return {
+    kinds: kinds.length > 0 ? kinds : packed,
+    format: format ?? own.format,
+    ...(edgeMm === undefined ? {} : { edgeMm }),
+    ...(bag ? { bag } : {}),
+  };
 }
 
 const day = (iso: string): string => longDayWords(Date.parse(iso), 'UTC');
@@ -69,7 +80,7 @@ const SHOWN = 12;
 
 /** The page of papers: one kind laid out as it will be printed. */
 export function papersView(s: Station, search: Record<string, string | string[] | undefined>) {
-  const want = askedFor({ kinds: 'bags', ...search });
+  const want = askedFor(s.h, { kinds: 'bags', ...search });
   const kind = want.kinds[0]!;
   const made = papersOf(s, { ...want, kinds: [kind], once: true });
   const sheets = made.ok ? made.value.sheets : [];
@@ -77,6 +88,7 @@ export function papersView(s: Station, search: Record<string, string | string[] 
     ...s.base,
     kind,
     format: want.format,
+    edgeMm: want.edgeMm ?? formatOf(want.format).edgeMm,
     kinds: paperKinds
       .filter((k) => k.id !== 'cutting' || s.c.boxes.some((b) => b.own?.build === 'cut'))
       .map((k) => ({ ...k })),

@@ -268,6 +268,18 @@ function Other({ d, set, problems }: { d: Draft; set: (x: Partial<Draft>) => voi
   );
 }
 
+/** The carrier, and what of its row decides the price. */
+function ServiceWords({ service: s }: { service: P['service'] }) {
+  return (
+    <span className="note">
+      {s.name}
+      {s.approvalNumber && `, packaging approved as ${s.approvalNumber}`}
+      {s.zoned && ', price of its zone'}
+      {s.surchargeShare > 0 && `, surcharge ${Math.round(100 * s.surchargeShare)} %`}
+    </span>
+  );
+}
+
 /** Booking, scale, freight and money of a consignment: typed here, told by the carrier's row, and summed honestly. */
 export function FreightAndCosts(p: P) {
   const { save, busy, problems } = useSave();
@@ -309,11 +321,7 @@ export function FreightAndCosts(p: P) {
     >
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
         <h2 className="mr-auto">Freight and costs</h2>
-        <span className="note">
-          {p.service.name}
-          {p.service.zoned && ', price of its zone'}
-          {p.service.surchargeShare > 0 && `, surcharge ${Math.round(100 * p.service.surchargeShare)} %`}
-        </span>
+        <ServiceWords service={p.service} />
         {dirty && (
           <>
             <Button type="button" tone="flat" onClick={reset}>

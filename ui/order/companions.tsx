@@ -62,6 +62,7 @@ export function Companions({
             options={[
               ['bag', 'bag'],
               ['bucket', 'bucket'],
+              ['parcel', 'parcel of its own'],
             ]}
           />
           <NumberField

@@ -1,15 +1,33 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { setLanguage } from '@/server/papers/actions';
+import { useState } from 'react';
+import { setLabelPaper, setLanguage } from '@/server/papers/actions';
 import type { PapersView } from '@/server/papers/view';
 import type { Language } from '@/core/consignment/languages';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { SelectField } from '@/ui/fields/fields';
-import { ButtonLink } from '@/ui/kit/button';
+import { num, NumberField, SelectField } from '@/ui/fields/fields';
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { Certify } from './certify';
 import { Sheet } from './sheet';
+
+/** What a printer cannot reach at the edges of its paper. */
+function Edge({ edgeMm, set }: { edgeMm: number; set: (mm: number) => void }) {
+  const [mm, setMm] = useState(String(edgeMm));
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        set(num(mm));
+      }}
+    >
+      <NumberField className="w-24" label="White edge" unit="mm" path="edgeMm" value={mm} onChange={setMm} />
+      {mm !== String(edgeMm) && <Button>Set</Button>}
+    </form>
+  );
+}
 
 /** Every paper of a consignment as it will be printed: one kind at a time here, all of them in one PDF. */
 export function Papers(p: PapersView) {
@@ -18,7 +36,13 @@ export function Papers(p: PapersView) {
   const here = `/consignments/${p.code}/papers`;
   const to = (x: { kind?: string; format?: string }): string =>
     `${here}?kinds=${x.kind ?? p.kind}&format=${x.format ?? p.format}`;
-  const pdf = (kinds: string): string => `${here}/pdf?kinds=${kinds}&format=${p.format}`;
+  const pdf = (kinds: string): string => `${here}/pdf?kinds=${kinds}&format=${p.format}&edge=${p.edgeMm}`;
+  /** The paper is remembered for the next time. */
+  const paper = (format: string, edgeMm?: number): void =>
+    void save(
+      (press) => setLabelPaper(press, { format, ...(edgeMm === undefined ? {} : { edgeMm }) }),
+      () => router.replace(`${to({ format })}${edgeMm === undefined ? '' : `&edge=${edgeMm}`}`, { scroll: false }),
+    );
   const name = p.kinds.find((k) => k.id === p.kind)?.name ?? '';
   const packed = p.kinds.filter((k) => k.packed).map((k) => k.id);
   return (
@@ -51,9 +75,12 @@ export function Papers(p: PapersView) {
             label="Printed on"
             path="format"
             value={p.format}
-            onChange={(format) => router.replace(to({ format }), { scroll: false })}
+            onChange={(format) => paper(format)}
             options={p.formats.map((f): [string, string] => [f.id, f.name])}
           />
+        )}
+        {p.kind === 'bags' && (
+          <Edge key={`${p.format} ${p.edgeMm}`} edgeMm={p.edgeMm} set={(x) => paper(p.format, x)} />
         )}
         <SelectField
           label="Language of the receiver’s papers"

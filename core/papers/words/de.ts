@@ -159,6 +159,9 @@ export const de: Words = {
       'Im noch geschlossenen Beutel fotografieren, mit dem Etikett im Bild; dann jeden neben einem Lineal.',
       'Beutelwasser in einem geschlossenen Glas kühl aufheben: es sagt, was geschah.',
     ],
+    approval: 'Verpackungszulassung',
+    insured: 'Versichert mit',
+    ownParcel: 'In einem eigenen Paket',
     companions: 'Mit ihnen',
   },
 };

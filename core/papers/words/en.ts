@@ -160,6 +160,9 @@ export const en: Words = {
       'Photograph it in the bag, still shut, with its label in the picture; then each one beside a ruler.',
       'Keep the bag water in a closed jar in the cool: it tells what happened.',
     ],
+    approval: 'Packaging approval',
+    insured: 'Insured for',
+    ownParcel: 'In a parcel of its own',
     companions: 'Along with them',
   },
 };

@@ -158,6 +158,9 @@ export const es: Words = {
       'Fotografíelo en la bolsa aún cerrada, con la etiqueta en la imagen; después, cada uno junto a una regla.',
       'Guarde el agua de la bolsa en un tarro cerrado y fresco: cuenta lo que pasó.',
     ],
+    approval: 'Aprobación del embalaje',
+    insured: 'Asegurado por',
+    ownParcel: 'En un paquete aparte',
     companions: 'Con ellos',
   },
 };

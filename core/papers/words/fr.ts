@@ -158,6 +158,9 @@ export const fr: Words = {
       'Photographiez-le dans le sac encore fermé, étiquette visible ; puis chacun à côté d’une règle.',
       'Gardez l’eau du sac au frais dans un bocal fermé : elle dit ce qui s’est passé.',
     ],
+    approval: 'Agrément de l’emballage',
+    insured: 'Assuré pour',
+    ownParcel: 'Dans un colis à part',
     companions: 'Avec eux',
   },
 };

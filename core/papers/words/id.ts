@@ -155,6 +155,9 @@ export const id: Words = {
       'Foto di dalam kantong yang masih tertutup, dengan labelnya; lalu masing-masing di samping penggaris.',
       'Simpan air kantong dalam stoples tertutup di tempat sejuk: ia bercerita apa yang terjadi.',
     ],
+    approval: 'Persetujuan kemasan',
+    insured: 'Diasuransikan',
+    ownParcel: 'Dalam paket tersendiri',
     companions: 'Bersama mereka',
   },
 };

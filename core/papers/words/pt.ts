@@ -158,6 +158,9 @@ export const pt: Words = {
       'Fotografe-o no saco ainda fechado, com o rótulo na imagem; depois cada um ao lado de uma régua.',
       'Guarde a água do saco num frasco fechado e fresco: conta o que aconteceu.',
     ],
+    approval: 'Aprovação da embalagem',
+    insured: 'Seguro por',
+    ownParcel: 'Num pacote à parte',
     companions: 'Com eles',
   },
 };

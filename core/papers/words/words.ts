@@ -87,5 +87,8 @@ export interface Words {
     claimTitle: string;
     claim: (hours: number) => string[];
     companions: string;
+    ownParcel: string;
+    approval: string;
+    insured: string;
   };
 }

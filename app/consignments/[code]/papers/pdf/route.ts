@@ -9,7 +9,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
   const { code } = await params;
   const s = stationOf(house(), code);
   if (!s) return new Response('There is no such consignment.', { status: 404 });
-  const want = askedFor(Object.fromEntries(new URL(request.url).searchParams));
+  const want = askedFor(house(), Object.fromEntries(new URL(request.url).searchParams));
   const papers = papersOf(s, want);
   if (!papers.ok) return new Response(papers.problems[0]!.message, { status: 404 });
   if (papers.value.sheets.length === 0) return new Response('There is nothing of this kind to print.', { status: 404 });
