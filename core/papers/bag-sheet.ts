@@ -3,7 +3,7 @@ import type { BagLabel } from './bag-label';
 import type { Format } from './formats';
 import { blank, fitted, qrAt, unbroken, type Pen, type Sheet, type Type } from './sheet';
 import { silhouette } from './silhouette';
-import { dayClockIn, type Words } from './words';
+import { dayClockIn, figureIn, lengthIn, type Words } from './words';
 
 /** A label with what only the house knows of it. */
 export interface PrintedLabel extends BagLabel {
@@ -24,15 +24,17 @@ export interface PrintedLabel extends BagLabel {
 export const bagNumber = (x: Pick<BagLabel, 'code' | 'bag'>): string => `${x.code}/${x.bag}`;
 
 const animalWords = (a: BagLabel['animals'][number], w: Words): string =>
-  [a.variety, a.sex === 'unsexed' ? '' : w.sexes[a.sex], a.length].filter(Boolean).join(', ');
+  [a.variety, a.sex === 'unsexed' ? '' : w.sexes[a.sex], lengthIn(a.length, w)].filter(Boolean).join(', ');
 
 /** Water, gas and layers; in English with how it was filled and closed. */
 const filledWords = (x: PrintedLabel, w: Words): string =>
   w.tag === 'en-GB'
     ? `${x.filled}.`
     : [
-        `${w.water} ${x.waterL} L`,
-        x.gas.kind === 'none' ? w.noGas : `${x.gas.kind === 'oxygen' ? w.oxygen : w.air} ${x.gas.litres} L`,
+        `${w.water} ${figureIn(x.waterL, w)} L`,
+        x.gas.kind === 'none'
+          ? w.noGas
+          : `${x.gas.kind === 'oxygen' ? w.oxygen : w.air} ${figureIn(x.gas.litres, w)} L`,
         w.layers(x.layers),
       ].join('; ');
 

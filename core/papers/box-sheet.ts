@@ -1,6 +1,6 @@
 import { blank, fitted, qrAt, unbroken, type Sheet, type Type } from './sheet';
 import { silhouette } from './silhouette';
-import { dayClockIn, type Words } from './words';
+import { dayClockIn, figureIn, type Words } from './words';
 
 /** What stands on the sides of a box. */
 export interface BoxLabel {
@@ -101,7 +101,7 @@ export function boxSheet(x: BoxLabel, w: Words, type: Type): Sheet {
   part('The number', 173, 113, W - 173 - EDGE, H - 113 - EDGE, (p) => {
     p.write(x.code, { pt: 12, bold: true, align: 'center' });
     p.write(w.boxOf(x.number, x.of), { pt: 12, bold: true, align: 'center' });
-    p.write(`${x.kg.toFixed(1)} kg`, { pt: 12, align: 'center' });
+    p.write(`${figureIn(x.kg, w, 1)} kg`, { pt: 12, align: 'center' });
   });
   return sheet;
 }

@@ -2,7 +2,7 @@ import type { MethodCourse } from '@/core/acclimation/methods';
 import type { OpenedBag, TankWater } from '@/core/acclimation/vessel';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Section, Paper } from './pages';
-import type { MethodFigures, Words } from './words';
+import { figureIn, type MethodFigures, type Words } from './words';
 
 /** Bags that are opened alike, with every way computed on the water that is expected in them. */
 export interface CardLane {
@@ -17,10 +17,8 @@ export interface CardLane {
   other: MethodCourse | null;
 }
 
-const one = (v: number): string => v.toFixed(1);
-
 /** The numbers of a way of opening, as the card tells them. */
-export function figuresOf(m: MethodCourse, bag: OpenedBag, a: Assumptions): MethodFigures {
+export function figuresOf(m: MethodCourse, bag: OpenedBag, w: Words, a: Assumptions): MethodFigures {
   const waited = (key: string): number => m.steps.find((s) => s.key === key)?.minutes ?? 0;
   const mlPerMin = (bag.waterL / 30) * 1000;
   return {
@@ -30,7 +28,7 @@ export function figuresOf(m: MethodCourse, bag: OpenedBag, a: Assumptions): Meth
     roomMin: Math.round(waited('warm')),
     cupMl: Math.round(a.cupL * 1000),
     mlPerMin: Math.round(mlPerMin),
-    dropsPerS: ((mlPerMin * a.dropsPerMl) / 60).toFixed(1),
+    dropsPerS: figureIn((mlPerMin * a.dropsPerMl) / 60, w, 1),
     salinity: bag.salinity.toFixed(0),
     film: bag.breather === true,
   };
@@ -38,8 +36,8 @@ export function figuresOf(m: MethodCourse, bag: OpenedBag, a: Assumptions): Meth
 
 const told = (m: MethodCourse, w: Words): string =>
   `${w.card.openAt(Math.round(m.openAtMin))}, ${w.card.acrossAt(Math.round(m.transferAtMin))}; ${w.card.exposure(
-    m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
-    one(m.phStep),
+    figureIn(m.criterionMin, w, m.criterionMin < 10 ? 1 : 0),
+    figureIn(m.phStep, w, 1),
   )}`;
 
 /** How these fish are opened: for each lane the way that is recommended at the expected water, and the other school in figures. */
@@ -54,14 +52,14 @@ export function acclimationCard(
     const q = (unsure: boolean): string => (unsure ? ' ?' : '');
     const salt = l.opened.salinity > 1 || l.tank.salinity > 1;
     const way = w.methods[l.recommended.id];
-    const steps = way.steps(figuresOf(l.recommended, l.opened, a));
+    const steps = way.steps(figuresOf(l.recommended, l.opened, w, a));
     return {
       heading: `${w.card.bags(l.bags.join(', '))}: ${l.species}`,
       table: [
         ['', w.card.expected, `${w.card.yours}, ${l.tank.name}`],
-        [w.card.temperature, one(l.opened.tempC), one(l.tank.tempC)],
-        ['pH', `${one(l.opened.pH)}${q(l.guessed.bag)}`, `${one(l.tank.pH)}${q(l.guessed.tank)}`],
-        ...(salt ? [[w.card.salinity, one(l.opened.salinity), one(l.tank.salinity)]] : []),
+        [w.card.temperature, figureIn(l.opened.tempC, w, 1), figureIn(l.tank.tempC, w, 1)],
+        ['pH', `${figureIn(l.opened.pH, w, 1)}${q(l.guessed.bag)}`, `${figureIn(l.tank.pH, w, 1)}${q(l.guessed.tank)}`],
+        ...(salt ? [[w.card.salinity, figureIn(l.opened.salinity, w, 1), figureIn(l.tank.salinity, w, 1)]] : []),
       ],
       bold: [0, ...steps.map((_, i) => i + 2)],
       lines: [

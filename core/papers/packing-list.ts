@@ -3,7 +3,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Costs } from '@/core/supplies/costs';
 import type { Paper } from './pages';
-import type { Words } from './words';
+import { lengthIn, type Words } from './words';
 
 /** Animals by line with their bags: labels and this list check each other (handbook W20). Prices where they were given. */
 export function packingList(
@@ -28,7 +28,7 @@ export function packingList(
       `${species.name} (${species.scientific})`,
       l.variety ?? '',
       l.sex === 'unsexed' ? '' : w.sexes[l.sex],
-      l.size ?? `${l.lengthCm} cm`,
+      lengthIn(l.size ?? `${l.lengthCm} cm`, w),
     ]
       .filter(Boolean)
       .join(', ');

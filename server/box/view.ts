@@ -19,6 +19,16 @@ import type { Evaluation } from '@/core/evaluate/evaluate';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 
+/** Animals that cannot be right in one warmth do not share a box. */
+function apartWords(bags: Evaluation['bags']): string | null {
+  if (bags.length === 0) return null;
+  const coolest = bags.reduce((x, b) => (b.limits.warm24C < x.limits.warm24C ? b : x));
+  const warmest = bags.reduce((x, b) => (b.limits.cold24C > x.limits.cold24C ? b : x));
+  if (warmest.limits.cold24C < coolest.limits.warm24C) return null;
+  const name = (b: Evaluation['bags'][number]): string => `${b.species[0]!.name.toLowerCase()} (${b.id})`;
+  return `${capital(name(coolest))} and ${name(warmest)} bear no warmth in common: a box of their own for one of them.`;
+}
+
 /** Boxes of the shelf that would take what is in one that does not hold it, the smallest first. */
 function wouldFit(c: Consignment, box: Box, catalogue: Catalogue, e: Evaluation) {
   const inside = c.bags.filter((b) => b.boxId === box.id);
@@ -123,6 +133,7 @@ export function boxView(house: House, c: Consignment, e: Evaluation) {
         takenOn: b.arrangement.takenOn.map((p) => ({ rule: misfitName(p), words: arrangementSentence(p) })),
         wouldFit: b.arrangement.problems.length > 0 ? wouldFit(c, box, catalogue, e) : [],
         insideCm: innerCm(madeOf(catalogue, box), box),
+        apart: apartWords(e.bags.filter((x) => x.boxId === b.id)),
         fill: fillSteps(
           c,
           box,

@@ -3,6 +3,7 @@ import { atClock } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
 import { nowMs } from '../clock';
 import { keepProfile, openHouse, type House } from '../house';
+import { saveFreight } from '@/server/papers/change';
 import { lookupOf } from '../records/lookup';
 import { tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
@@ -208,6 +209,25 @@ export function seedDemo(folder: string, draws?: number): void {
       'moment:supplies',
     ],
     now - 20 * HOUR,
+  );
+  // Booked and priced: the sum is told before anybody asks.
+  must(
+    saveFreight(house, {
+      code: tonight,
+      version: house.consignments.byCode(tonight)!.version,
+      booking: { reference: 'SAC 4471-0093', paidBy: 'sender', depotCode: 'TAY' },
+      charges: {
+        prices: [
+          { lineId: 'L1', each: 14 },
+          { lineId: 'L2', each: 9.5 },
+          { lineId: 'L3', each: 6 },
+        ],
+        packingPerBox: 24,
+        km: 46,
+        tolls: 3.1,
+      },
+      declared: [{ boxId: '1', kg: 17.5 }],
+    }),
   );
   const coming = make('coming');
   travelled(coming);

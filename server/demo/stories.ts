@@ -10,6 +10,7 @@ export const room: Profile = {
   address: 'Quinta da Levada 3',
   phone: '+351 239 000 142',
   place: place('Coimbra'),
+  licence: 'PT-000-142 (invented)',
   papers:
     'Registered fish room, invented number PT-000-142.\nLosses are told by photograph of the closed bag within two hours.',
 };

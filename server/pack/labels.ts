@@ -8,10 +8,13 @@ import type { Station } from '@/server/consignment/station';
 const TEN_MIN = 600_000;
 const down = (ms: number): number => Math.floor(ms / TEN_MIN) * TEN_MIN;
 
+/** The hours on a label are those of the worst tenth of the draws: until they are in there is none, and never the planned one in its place. */
+export const hoursKnown = ({ view }: Pick<Station, 'view'>): boolean => (view.stored.result?.draws ?? 0) > 0;
+
 /** Until when some bags are safe at worst, as the stored draws have it; null where no hour is known. */
-function safeUntilMs({ view }: Station, bagIds: readonly string[]): number | null {
-  const result = view.stored.result;
-  if (!result) return null;
+function safeUntilMs(s: Station, bagIds: readonly string[]): number | null {
+  const result = s.view.stored.result;
+  if (!result || !hoursKnown(s)) return null;
   const hours = result.bags.flatMap((b) => (bagIds.includes(b.id) && b.worstSafeH !== null ? [b.worstSafeH] : []));
   return hours.length > 0 ? down(result.sealMs + Math.min(...hours) * 3600_000) : null;
 }

@@ -206,6 +206,20 @@ test('what costs what: prices make an invoice, and both sums are those of their 
   expect((await readBack(made({ kinds: ['buyer-costs'] }).sheets)).map(wordsOn).join(' ')).toContain('€75.00');
 });
 
+test('while the odds are computed no hour stands on a label, planned ones least of all, and that is said', async () => {
+  const s = station();
+  const { result } = s.view.stored;
+  const waiting = {
+    ...s,
+    view: { ...s.view, stored: { ...s.view.stored, result: result && { ...result, draws: 0 } } },
+  };
+  const made = must(papersOf(waiting, { kinds: ['bags', 'boxes'], format: 'a6' }));
+  expect(made.told.join()).toMatch(/odds are still being computed/);
+  const text = (await readBack(made.sheets)).map(wordsOn).join(' ');
+  expect(text).not.toMatch(/Open before|safe until/);
+  expect(must(papersOf(s, { kinds: ['bags'], format: 'a6' })).told).toEqual([]);
+});
+
 test('what comes to the house is printed by its sender; nothing is printed of nothing', () => {
   const s = station();
   const want = { kinds: ['bags' as const], format: 'a6' };

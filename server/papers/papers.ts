@@ -23,7 +23,7 @@ import type { Receiver } from '@/records/people';
 import { methodComparisons } from '@/server/arrive/methods';
 import type { Station } from '@/server/consignment/station';
 import { profileOf } from '@/server/house';
-import { boxLabelsOf, labelsOf } from '@/server/pack/labels';
+import { boxLabelsOf, hoursKnown, labelsOf } from '@/server/pack/labels';
 import { confirmationOf } from './confirmation';
 import { costsHere, moneyOf } from './costs';
 import { houseType } from './type';
@@ -124,6 +124,10 @@ export interface Papers {
   told: string[];
 }
 
+/** Said while the odds are computed. */
+export const HOURS_FOLLOW =
+  'The odds are still being computed: “open before” is left off until the worst tenth is known. Look again in a moment.';
+
 const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) => Sheet[]> = {
   bags: (s, want, w, type) =>
     bagSheets(
@@ -204,8 +208,7 @@ export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
   const w = wordsOf(languageOf(s));
   const type = houseType();
   const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));
-  return {
-    ok: true,
-    value: { title: `${s.c.code} papers`, sheets, told: [...new Set(sheets.flatMap((x) => x.told))] },
-  };
+  const told = sheets.flatMap((x) => x.told);
+  if (want.kinds.some((k) => k === 'bags' || k === 'boxes') && s.e && !hoursKnown(s)) told.unshift(HOURS_FOLLOW);
+  return { ok: true, value: { title: `${s.c.code} papers`, sheets, told: [...new Set(told)] } };
 }

@@ -9,7 +9,7 @@ import { paperKindIds, paperKinds, type PaperKind } from '@/core/papers/kinds';
 import type { Station } from '@/server/consignment/station';
 import { labelPaper } from './change';
 import { eveningOf } from './evening';
-import { languageOf, papersOf, type Wanted } from './papers';
+import { HOURS_FOLLOW, languageOf, papersOf, type Wanted } from './papers';
 
 const packed = paperKinds.filter((k) => k.packed).map((k) => k.id);
 
@@ -98,6 +98,9 @@ export function papersView(s: Station, search: Record<string, string | string[] 
     sheets: sheets.slice(0, SHOWN),
     of: sheets.length,
     bags: s.c.bags.map((b) => b.id),
+    bag: want.bag ?? '',
+    /** The odds are on their way: the page looks again. */
+    oddsFollow: made.ok && made.value.told.includes(HOURS_FOLLOW),
     told: made.ok ? made.value.told : [made.problems[0]!.message],
     certify: certifyView(s),
     /** What else is packed that evening: its papers come in one PDF, in the order of packing. */

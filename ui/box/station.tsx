@@ -253,6 +253,11 @@ function Misfits({
 }) {
   return (
     <>
+      {v.apart && (
+        <p className="mt-1 flex items-start gap-2 text-13" role="status">
+          <StateMark mark="stop" size={15} /> {v.apart}
+        </p>
+      )}
       {v.misfits.map((m, i) => (
         <p key={m.rule} className="mt-1 flex flex-wrap items-center gap-2 text-13">
           {i > 0 && <span className="problem">{m.words}</span>}

@@ -8,9 +8,27 @@ import type { Language } from '@/core/consignment/languages';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { Button, ButtonLink } from '@/ui/kit/button';
+import { useLookAgain } from '@/ui/use-look-again';
 import { useSave } from '@/ui/use-save';
 import { Certify } from './certify';
 import { Sheet } from './sheet';
+
+/** Prints a PDF out of a frame that nobody sees; where a browser will not, it opens beside. */
+function printPdf(address: string): void {
+  const frame = document.createElement('iframe');
+  frame.style.display = 'none';
+  frame.src = address;
+  frame.onload = (): void => {
+    try {
+      frame.contentWindow!.focus();
+      frame.contentWindow!.print();
+    } catch {
+      window.open(address, '_blank');
+    }
+  };
+  document.body.append(frame);
+  setTimeout(() => frame.remove(), 300_000);
+}
 
 /** What a printer cannot reach at the edges of its paper. */
 function Edge({ edgeMm, set }: { edgeMm: number; set: (mm: number) => void }) {
@@ -33,10 +51,12 @@ function Edge({ edgeMm, set }: { edgeMm: number; set: (mm: number) => void }) {
 export function Papers(p: PapersView) {
   const { save, busy, problems } = useSave();
   const router = useRouter();
+  useLookAgain(p.oddsFollow, p);
   const here = `/consignments/${p.code}/papers`;
-  const to = (x: { kind?: string; format?: string }): string =>
-    `${here}?kinds=${x.kind ?? p.kind}&format=${x.format ?? p.format}`;
-  const pdf = (kinds: string): string => `${here}/pdf?kinds=${kinds}&format=${p.format}&edge=${p.edgeMm}`;
+  const to = (x: { kind?: string; format?: string; bag?: string }): string =>
+    `${here}?kinds=${x.kind ?? p.kind}&format=${x.format ?? p.format}${x.bag ? `&bag=${x.bag}` : ''}`;
+  const pdf = (kinds: string): string =>
+    `${here}/pdf?kinds=${kinds}&format=${p.format}&edge=${p.edgeMm}${kinds === 'bags' && p.bag ? `&bag=${p.bag}` : ''}`;
   /** The paper is remembered for the next time. */
   const paper = (format: string, edgeMm?: number): void =>
     void save(
@@ -50,11 +70,12 @@ export function Papers(p: PapersView) {
       <div className="flex flex-wrap items-center gap-3 px-6 pt-4">
         <h1 className="mr-auto font-head text-28 font-semibold">Papers for {p.code}</h1>
         <ButtonLink href={`/consignments/${p.code}/send`}>Back to Send</ButtonLink>
+        <Button onClick={() => printPdf(pdf(p.kind))}>Print {name.toLowerCase()}</Button>
         <ButtonLink href={pdf(p.kind)} prefetch={false} target="_blank">
-          PDF of {name.toLowerCase()}
+          PDF
         </ButtonLink>
         <ButtonLink tone="go" href={pdf(packed.join(','))} prefetch={false} target="_blank">
-          PDF of all that goes with the boxes
+          PDF of all that goes with them
         </ButtonLink>
       </div>
       <nav className="segs mx-6 mt-3 flex flex-wrap gap-2" aria-label="Papers">
@@ -77,6 +98,15 @@ export function Papers(p: PapersView) {
             value={p.format}
             onChange={(format) => paper(format)}
             options={p.formats.map((f): [string, string] => [f.id, f.name])}
+          />
+        )}
+        {p.kind === 'bags' && p.bags.length > 1 && (
+          <SelectField
+            label="Which"
+            path="bag"
+            value={p.bag}
+            onChange={(bag) => router.replace(to({ bag }), { scroll: false })}
+            options={[['', 'all bags'], ...p.bags.map((b): [string, string] => [b, `bag ${b}`])]}
           />
         )}
         {p.kind === 'bags' && (

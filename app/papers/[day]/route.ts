@@ -1,4 +1,6 @@
-import { eveningPapers } from '@/server/papers/evening';
+import { figuresReady } from '@/server/jobs/thinker';
+import { eveningOf, eveningPapers } from '@/server/papers/evening';
+import { HOURS_FOLLOW } from '@/server/papers/papers';
 import { askedFor } from '@/server/papers/view';
 import { pdfResponse } from '@/server/papers/response';
 import { house } from '@/server/wiring';
@@ -6,8 +8,12 @@ import { house } from '@/server/wiring';
 /** The papers of an evening, all consignments in the order of packing, as one PDF. */
 export async function GET(request: Request, { params }: { params: Promise<{ day: string }> }): Promise<Response> {
   const { day } = await params;
-  const { format, edgeMm } = askedFor(house(), Object.fromEntries(new URL(request.url).searchParams));
-  const { sheets } = /^\d{4}-\d\d-\d\d$/.test(day) ? eveningPapers(house(), day, { format, edgeMm }) : { sheets: [] };
-  if (sheets.length === 0) return new Response('Nothing is packed on that day.', { status: 404 });
+  const h = house();
+  const { format, edgeMm } = askedFor(h, Object.fromEntries(new URL(request.url).searchParams));
+  const all = /^\d{4}-\d\d-\d\d$/.test(day) ? eveningOf(h, day) : [];
+  for (const { code } of all) await figuresReady(h, code);
+  const { sheets, told } = eveningPapers(h, day, { format, edgeMm });
+  if (all.length === 0 || sheets.length === 0) return new Response('Nothing is packed on that day.', { status: 404 });
+  if (told.includes(HOURS_FOLLOW)) return new Response(HOURS_FOLLOW, { status: 503 });
   return pdfResponse(sheets, `papers-${day}`);
 }
