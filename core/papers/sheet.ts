@@ -107,6 +107,8 @@ export function brokenInto(text: string, w: number, pt: number, bold: boolean, t
 export class Pen {
   y: number;
   over = false;
+  /** A word was wider than its line. */
+  broke = false;
 
   constructor(
     readonly sheet: Sheet,
@@ -135,6 +137,7 @@ export class Pen {
     if (clean !== text)
       this.sheet.told.push(`No font here has all letters of “${text}”: what is missing stands as a box.`);
     const high = pt * MM_PER_PT * LEADING;
+    this.broke ||= clean.split(' ').some((word) => this.type.widthMm(word, pt, bold) > w + 1e-6);
     for (const line of brokenInto(clean, w, pt, bold, this.type)) {
       if (this.y + high > this.frame.y + this.frame.h + 0.01) {
         this.over = true;
@@ -160,6 +163,7 @@ export class Pen {
       const pen = new Pen(this.sheet, { x, y: this.y, w, h: this.left }, this.type, this.scale);
       pen.write(c.text, c.style);
       this.over ||= pen.over;
+      this.broke ||= pen.broke;
       foot = Math.max(foot, pen.y);
       x += w + gapMm;
     }
@@ -173,6 +177,7 @@ export class Pen {
     const pen = new Pen(this.sheet, { x: this.frame.x, y: this.y, w, h: this.left }, this.type, this.scale);
     draw(pen);
     this.over ||= pen.over || high > this.left + 0.01;
+    this.broke ||= pen.broke;
     this.y = Math.max(pen.y, this.y + high);
     return this;
   }
@@ -239,19 +244,18 @@ const SCALES = [1.35, 1.25, 1.15, 1.07, 1, 0.92, 0.85, 0.78, 0.72, 0.66, 0.6, 0.
  * left out and said, with the name of what it was.
  */
 export function fitted(sheet: Sheet, frame: Frame, type: Type, name: string, draw: (pen: Pen) => void, most = 1): Pen {
-  const scales = SCALES.filter((x) => x <= most);
-  for (const [i, scale] of scales.entries()) {
-    const trial: Sheet = { ...blank(sheet.widthMm, sheet.heightMm) };
-    const pen = new Pen(trial, frame, type, scale);
+  const tried = SCALES.filter((x) => x <= most).map((scale) => {
+    const pen = new Pen(blank(sheet.widthMm, sheet.heightMm), frame, type, scale);
     draw(pen);
-    if (pen.over && i < scales.length - 1) continue;
-    sheet.ink.push(...trial.ink);
-    sheet.words.push(...trial.words);
-    sheet.told.push(...new Set(trial.told));
-    if (pen.over) sheet.told.push(`${name} does not fit on this paper at ${LEAST_PT} pt: take a larger one.`);
     return pen;
-  }
-  throw new Error('There is always a last scale.');
+  });
+  // Whole words first, then whatever fits; at the last what does not is left out and said.
+  const pen = tried.find((p) => !p.over && !p.broke) ?? tried.find((p) => !p.over) ?? tried[tried.length - 1]!;
+  sheet.ink.push(...pen.sheet.ink);
+  sheet.words.push(...pen.sheet.words);
+  sheet.told.push(...new Set(pen.sheet.told));
+  if (pen.over) sheet.told.push(`${name} does not fit on this paper at ${LEAST_PT} pt: take a larger one.`);
+  return pen;
 }
 
 /** Puts a QR code at a place, so many mm wide. */

@@ -103,7 +103,7 @@ function Above({ p, v, hands, pick }: { p: BoxStationProps; v: BoxView; hands: H
   };
   return (
     <section>
-      <div className="mb-3 flex items-center gap-2">
+      <div className="mb-3 flex min-h-11 items-center gap-2">
         <h2 className="mr-auto">{p.views.length > 1 ? `Box ${v.box.id}, from above` : 'From above'}</h2>
         {pick}
       </div>
@@ -157,7 +157,7 @@ function Beside({ p, v, hands, left }: { p: BoxStationProps; v: BoxView; hands: 
   const { boxes, inBox, busy, send } = hands;
   return (
     <section>
-      <div className="mb-3 flex items-baseline gap-3">
+      <div className="mb-3 flex min-h-11 items-center gap-3">
         <h2>{turned ? 'To be turned' : 'From the side'}</h2>
         <span className="mute text-13">{turned ? 'drag, or arrow keys' : 'one square is 5 cm'}</span>
         <Button tone="flat" className="ml-auto" aria-pressed={turned} onClick={() => setTurned(!turned)}>
