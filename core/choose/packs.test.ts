@@ -1,6 +1,10 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { candidatePlans, planName, ventHolesFor, type PackSet } from './packs';
+import type { Consignment } from '@/core/consignment/schema';
+import { drain } from '@/core/engine/drain';
+import { prepare, type Prepared } from '@/core/engine/prepare';
+import { exampleConsignment } from '@/tests/example';
+import { candidatePlans, choosePacks, planName, ventHolesFor, type PackSet } from './packs';
 
 const heat = catalogue.packs.filter((p) => p.kind === 'heat');
 const cold = catalogue.packs.filter((p) => p.kind === 'cold');
@@ -77,5 +81,49 @@ describe('the name of a set', () => {
   test('no two sets that are tried share one', () => {
     const names = all.map((p) => planName(p, catalogue));
     expect(new Set(names).size).toBe(names.length);
+  });
+});
+
+describe('one set for several boxes', () => {
+  const c = exampleConsignment('tropical-overnight-in-frost');
+  const prepared = (x: Consignment): Prepared => {
+    const p = prepare(x, catalogue, x.forecast, { stepH: 0.5, beyondH: 72 });
+    if (!p.ok) throw new Error(p.problems[0]!.message);
+    return p.value;
+  };
+  const two: Consignment = {
+    ...c,
+    boxes: [
+      { ...c.boxes[0]!, id: '1' },
+      { ...c.boxes[0]!, id: '2', packs: [], ventHoles: 0 },
+    ],
+    bags: c.bags.flatMap((b) => [
+      { ...b, boxId: '1' },
+      { ...b, id: `${b.id}b`, boxId: '2' },
+    ]),
+  };
+  const ranked = (x: Consignment) => drain(choosePacks(prepared(x), { draws: 50, seed: 1 }));
+  test('cost and weight are those of all, and both arriving is never surer than either', () => {
+    const all = ranked(two);
+    const alone = ranked({ ...two, boxes: [two.boxes[0]!], bags: two.bags.filter((b) => b.boxId === '1') });
+    for (const o of all.filter((x) => !x.asItIs)) {
+      const one = alone.find((x) => x.name === o.name);
+      if (!one) continue;
+      expect(o.cost).toBeCloseTo(2 * one.cost, 9);
+      expect(o.massG).toBe(2 * one.massG);
+      expect(o.chance!).toBeLessThanOrEqual(one.chance! + 1e-9);
+      expect(o.coldestC).toBeLessThanOrEqual(one.coldestC + 0.3);
+    }
+    expect(all.length).toBeGreaterThan(10);
+  });
+  test('boxes that differ stand among them as they are; boxes that are alike under the name of their set', () => {
+    const asItIs = ranked(two).filter((o) => o.asItIs);
+    expect(asItIs).toHaveLength(1);
+    expect(asItIs[0]!.name).toBe('As planned, box by box');
+    const packs = (b: { packs: PackSet }): number => count(b.packs);
+    expect(asItIs[0]!.things).toBe(packs(two.boxes[0]!) + packs(two.boxes[1]!) + (two.boxes[0]!.bottle ? 1 : 0));
+    const alike = ranked({ ...two, boxes: two.boxes.map((b) => ({ ...two.boxes[0]!, id: b.id })) });
+    expect(alike.some((o) => o.asItIs)).toBe(false);
+    expect(alike.some((o) => o.name === planName(two.boxes[0]!, catalogue))).toBe(true);
   });
 });

@@ -20,6 +20,8 @@ export interface HeatPlan {
 
 export interface PackOption extends HeatPlan {
   name: string;
+  /** The boxes as they stand, each with packs of its own: only where several are looked at together. */
+  asItIs?: boolean;
   /** Share of draws in which no bag of this box meets a hard limit before opening; null before any were made. */
   chance: number | null;
   standardError: number | null;
@@ -189,10 +191,11 @@ class Look {
 
   constructor(
     private readonly p: Prepared,
-    private readonly plan: HeatPlan,
+    /** Null leaves every box as it stands. */
+    private readonly plan: HeatPlan | null,
     luck: Luck,
   ) {
-    this.here = withPlan(p, plan);
+    this.here = plan ? withPlan(p, plan) : p;
     this.e = forward(this.here);
     this.draws = new Draws(this.here, luck.seed, null, luck.holidays, BLOCK);
     this.planned = extremes(this.e);
@@ -210,13 +213,19 @@ class Look {
     const r = this.draws.count > 0 ? this.draws.result(false) : null;
     const told = r && r.bags.length > 0 ? r.bags : e.bags;
     const worstSlackH = least(told.map((b) => b.worstSlackH));
-    const before = new Set(p.boxes[0]!.arrangement.problems.map((x) => `${x.bagId} ${x.code}`));
-    const packsG = plan.packs.reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').massG, 0);
+    const misfits = (of: Prepared): string[] =>
+      of.boxes.flatMap((b) => b.arrangement.problems.map((x) => `${b.box.id} ${x.bagId} ${x.code}`));
+    const before = new Set(misfits(p));
+    const boxes = here.boxes.map((b) => b.box);
+    const sum = (each: (b: Box) => number): number => boxes.reduce((s, b) => s + each(b), 0);
+    const gramsOf = (b: Box): number =>
+      b.packs.reduce((s, x) => s + x.count * row(catalogue.packs, x.packId, 'pack').massG, 0) +
+      (b.bottle?.litres ?? 0) * 1000;
     const easeMinC = Math.max(...e.bags.map((b) => b.easeC.min));
     const easeMaxC = Math.min(...e.bags.map((b) => b.easeC.max));
     const o = {
-      ...plan,
-      name: planName(plan, catalogue),
+      ...(plan ?? { packs: [], ventHoles: 0, bottle: null, asItIs: true }),
+      name: plan ? planName(plan, catalogue) : 'As planned, box by box',
       chance: r?.chance ?? null,
       standardError: r?.standardError ?? null,
       draws: r?.draws ?? 0,
@@ -227,22 +236,23 @@ class Look {
       slackH: least(told.map((b) => b.slackH)),
       worstSlackH,
       state: stateOf(worstSlackH, a, r?.chance ?? null),
-      cost: packsCost(plan, catalogue),
-      massG: packsG + (plan.bottle?.litres ?? 0) * 1000,
+      cost: sum((b) => packsCost(b, catalogue)),
+      massG: sum(gramsOf),
       stepH: e.stepH,
       tempC: e.bags[0]!.tempC,
       packW: e.boxes[0]!.curves.packW,
       lossW: e.boxes[0]!.curves.lossW,
-      fits: here.boxes[0]!.arrangement.problems.every((x) => before.has(`${x.bagId} ${x.code}`)),
-      things: thingsIn(plan),
+      fits: misfits(here).every((x) => before.has(x)),
+      things: sum((b) => thingsIn({ packs: b.packs, bottle: b.bottle ?? null })),
       missC: Math.floor(Math.max(0, easeMinC - planned.coldestC) + Math.max(0, planned.warmestC - easeMaxC)),
     };
     return { ...o, reason: reasonFor(o, e) };
   }
 }
 
-const withPlan = (p: Prepared, plan: HeatPlan): Prepared =>
-  withBox(p, { ...p.boxes[0]!.box, packs: plan.packs, ventHoles: plan.ventHoles, bottle: plan.bottle });
+/** The same plan in every box of a journey: in one, or in all of them together. */
+const withPlan = (p: Prepared, { packs, ventHoles, bottle }: HeatPlan): Prepared =>
+  p.boxes.reduce((q, { box }) => withBox(q, { ...box, packs, ventHoles, bottle }), p);
 
 /** Coldest and warmest water of any bag up to the deadline, as planned, °C. */
 function extremes(e: Forward): { coldestC: number; warmestC: number } {
@@ -272,29 +282,32 @@ export interface ChoosePacks {
 
 /**
  * Compares every sensible set for one box, everything else as planned; yields how far it is. `p` holds that box alone
- * (`prepare` on the consignment with only it) on a step up to `DRAW_STEP_H`. What cooks with some packs is not tried
+ * (`prepare` on the consignment with only it) on a step up to `DRAW_STEP_H`; or several, and then every one of them takes
+ * the set, and the chance is that all of them arrive. What cooks with some packs is not tried
  * with more of them. The box's own plan is always among the options.
  */
 export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ done: number; of: number }, PackOption[]> {
-  const base = p.boxes[0]!.box;
-  const own: HeatPlan = { packs: base.packs, ventHoles: base.ventHoles, bottle: base.bottle ?? null };
-  const others = plansFor(p, options.stock ?? null).filter((x) => !samePlan(x, own));
+  const planOf = ({ packs, ventHoles, bottle }: Box): HeatPlan => ({ packs, ventHoles, bottle: bottle ?? null });
+  const base = planOf(p.boxes[0]!.box);
+  // Boxes that differ have no set in common: they stay as they stand.
+  const own = p.boxes.every((b) => JSON.stringify(planOf(b.box)) === JSON.stringify(base)) ? base : null;
+  const others = plansFor(p, options.stock ?? null).filter((x) => !own || !samePlan(x, own));
   const { index, of } = options.part ?? { index: 0, of: 1 };
   const mine = others.filter((_, i) => i % of === index);
   const plans = index === 0 ? [own, ...mine] : mine;
   const cooked: HeatPlan[] = [];
   const found: PackOption[] = [];
-  const warm24C = Math.min(...p.boxes[0]!.bags.map((b) => b.limits.warm24C));
+  const warm24C = Math.min(...p.boxes.flatMap((b) => b.bags.map((x) => x.limits.warm24C)));
   const luck = { seed: options.seed, holidays: options.holidays ?? [] };
   let done = 0;
   for (const plan of plans) {
     yield { done: done++, of: plans.length };
     const hotter = (less: HeatPlan): boolean =>
-      less.packs.every((q) => countOf(plan.packs, q.packId) >= countOf(less.packs, q.packId));
+      plan !== null && less.packs.every((q) => countOf(plan.packs, q.packId) >= countOf(less.packs, q.packId));
     if (plan !== own && cooked.some(hotter)) continue;
     const o = new Look(p, plan, luck).upTo(options.draws).option();
     found.push(o);
-    if (o.planned.warmestC > warm24C + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
+    if (plan && o.planned.warmestC > warm24C + 1 && plan.packs.length > 0 && !plan.bottle) cooked.push(plan);
   }
   return rankPacks(found, p);
 }

@@ -24,7 +24,13 @@ import type { Consignment, Forecast } from '@/core/consignment/schema';
 /** What is ranked beside the plan itself; each is left out where false or null. */
 export interface Choosers {
   /** Pack sets, for one box or for all; `part` divides the sets among workers. */
-  packs: { boxId: string | null; draws: number; part?: { index: number; of: number } } | null;
+  packs: {
+    boxId: string | null;
+    draws: number;
+    part?: { index: number; of: number };
+    /** The same set in every box, told under the name of no box (`EVERY_BOX`). */
+    together?: boolean;
+  } | null;
   bags: boolean;
   /** Whole plans of bags for several goals, each computed. */
   plans?: boolean;
@@ -38,6 +44,9 @@ export interface Choosers {
   box?: string;
   days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
+
+/** Where the sets are told that every box takes alike. */
+export const EVERY_BOX = '';
 
 export const noChoosers: Choosers = { packs: null, bags: false, days: null };
 
@@ -149,8 +158,21 @@ export function* evaluation(
   }
 
   if (choosers.packs) {
-    const { boxId, draws: each, part } = choosers.packs;
-    for (const box of c.boxes.filter((b) => boxId === null || b.id === boxId)) {
+    const { boxId, draws: each, part, together = false } = choosers.packs;
+    const how = {
+      draws: each,
+      seed,
+      stock: options.stock ?? null,
+      holidays: calendar.holidays,
+      ...(part ? { part } : {}),
+    };
+    if (together) {
+      const all = prepare(c, catalogue, forecast, { stepH: DRAW_STEP_H, beyondH: 72 });
+      if (!all.ok) return all;
+      const p = { ...all.value, boxes: all.value.boxes.filter((b) => b.bags.length > 0) };
+      value.packs[EVERY_BOX] = yield* staged('packs', choosePacks(p, how));
+    }
+    for (const box of together ? [] : c.boxes.filter((b) => boxId === null || b.id === boxId)) {
       const bags = c.bags.filter((b) => b.boxId === box.id);
       if (bags.length === 0) continue;
       const packing = options.packing ?? packingOf(c);
@@ -160,16 +182,7 @@ export function* evaluation(
         packing,
       });
       if (!only.ok) return only;
-      value.packs[box.id] = yield* staged(
-        'packs',
-        choosePacks(only.value, {
-          draws: each,
-          seed,
-          stock: options.stock ?? null,
-          holidays: calendar.holidays,
-          ...(part ? { part } : {}),
-        }),
-      );
+      value.packs[box.id] = yield* staged('packs', choosePacks(only.value, how));
     }
   }
   if (choosers.bags)

@@ -62,8 +62,8 @@ export function packingList(
               table: [
                 ['', '', w.list.sum],
                 ...costs.asked.map((x) => [
-                  x.what === 'Packing' ? w.list.packing : x.what === 'Freight' ? w.list.freight : x.what,
-                  x.detail.replace(' at ', ' × ').replace(/ cartons?/, ''),
+                  x.kind ? w.list[x.kind] : x.what,
+                  x.each ? `${x.each.count} × ${money(x.each.price)}` : '',
                   money(x.amount),
                 ]),
                 [`=${w.list.total}`, '', money(costs.askedTotal)],

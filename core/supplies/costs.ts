@@ -14,6 +14,10 @@ export interface CostLine {
   /** How it comes about. */
   detail: string;
   amount: number;
+  /** What papers in other languages have a word for. */
+  kind?: 'packing' | 'freight';
+  /** So many, each at so much. */
+  each?: { count: number; price: number };
 }
 
 /** What a consignment costs its sender, and what its buyer is asked for; in the money of the house. */
@@ -138,15 +142,20 @@ function askedLines(c: Consignment, catalogue: Catalogue, told: Told): CostLine[
       return {
         what: row(catalogue.species, l.speciesId, 'species').name,
         detail: `${l.count} at ${two(price)}`,
+        each: { count: l.count, price },
         amount: l.count * price,
       };
     }),
     {
       what: 'Packing',
       detail: `${counted(boxes.length, 'carton')} at ${two(charges.packingPerBox ?? 0)}`,
+      kind: 'packing' as const,
+      each: { count: boxes.length, price: charges.packingPerBox ?? 0 },
       amount: boxes.length * (charges.packingPerBox ?? 0),
     },
-    ...(c.booking?.paidBy === 'receiver' ? [] : [{ what: 'Freight', detail: '', amount: freight }]),
+    ...(c.booking?.paidBy === 'receiver'
+      ? []
+      : [{ what: 'Freight', detail: '', kind: 'freight' as const, amount: freight }]),
     ...(charges.other ?? []).filter((x) => x.asked).map((x) => ({ what: x.name, detail: '', amount: x.amount })),
   ].filter((x) => x.amount > 0);
 }

@@ -11,7 +11,8 @@ import type { House } from '@/server/house';
 const boxInput = z.object({
   code: id(20),
   version,
-  boxId: id(),
+  /** Null changes every box alike. */
+  boxId: id().nullable(),
   /** What of the box is changed; what is left out stays, null takes it away. */
   box: z.object({
     packs: boxSchema.shape.packs.optional(),
@@ -45,7 +46,7 @@ export function changeBox(house: House, input: unknown): Outcome<StoredConsignme
   return change(house, code, version, what, (c) => {
     const next = {
       ...c,
-      boxes: c.boxes.map((b) => (b.id === boxId ? changed(b, box) : b)),
+      boxes: c.boxes.map((b) => (boxId === null || b.id === boxId ? changed(b, box) : b)),
       forecast: c.forecast && shiftC !== undefined ? { ...c.forecast, shiftC } : c.forecast,
     };
     const problems = overlined(next, catalogueOf(next, house));

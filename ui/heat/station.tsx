@@ -37,6 +37,7 @@ const Wall = dynamic(() => import('./wall').then((m) => m.Wall), {
   ssr: false,
   loading: () => <div className="h-[320px]" />,
 });
+const AllBoxes = dynamic(() => import('./all-boxes').then((m) => m.AllBoxes), { ssr: false });
 const Legs = dynamic(() => import('./legs').then((m) => m.Legs), { ssr: false });
 const HomeTest = dynamic(() => import('./home-test').then((m) => m.HomeTest), { ssr: false });
 
@@ -338,6 +339,7 @@ export function HeatStation(p: HeatStationProps) {
             </div>
           </div>
           <Legs key={`${p.version} ${p.boxes[0]!.id}`} p={p} save={save} busy={busy} problems={problems} />
+          {p.boxIds.length > 1 && <AllBoxes key={`all ${p.version}`} p={p} save={save} busy={busy} />}
           <WholePlans code={p.code} version={p.version} chance={p.chance} />
           <ForecastPanel {...p} busy={busy} save={save} problems={problems} setProblems={setProblems} />
           <OtherProblems

@@ -39,4 +39,6 @@ export function useCurrencySign(): string {
     .formatToParts(0)
     .find((p) => p.type === 'currency')!.value;
 }
+/** The sign by itself, for a page that is made on the server. */
+export const CurrencySign = () => useCurrencySign();
 export const useKeys = (): boolean => useContext(Context).keys;

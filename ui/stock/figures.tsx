@@ -1,4 +1,4 @@
-import { useCurrencySign } from '@/ui/shell/wishes';
+import { CurrencySign } from '@/ui/shell/wishes';
 import type { ReactNode } from 'react';
 import { Table } from '@/ui/kit/table';
 import { pillowVolumeL, openTube } from '@/core/bag/geometry';
@@ -106,7 +106,6 @@ function Boxes({ rows }: { rows: Catalogue['boxes'] }) {
 }
 
 function Packs({ rows }: { rows: Catalogue['packs'] }) {
-  const sign = useCurrencySign();
   return (
     <Table
       head={
@@ -143,7 +142,7 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
             {p.ironG || '–'}
             <span className="u">{p.ironG ? 'g' : ''}</span>
           </td>
-          <Cell unit={sign}>{p.cost.toFixed(2)}</Cell>
+          <Cell unit={<CurrencySign />}>{p.cost.toFixed(2)}</Cell>
         </tr>
       ))}
     </Table>
@@ -151,7 +150,7 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
 }
 
 /** A figure with its unit. */
-const Cell = ({ unit, children }: { unit: string; children: ReactNode }) => (
+const Cell = ({ unit, children }: { unit: ReactNode; children: ReactNode }) => (
   <td className="r num">
     {children}
     <span className="u">{unit}</span>
