@@ -104,9 +104,10 @@ export function AllBoxes({
             </td>
             <td>
               <b className="whitespace-nowrap">{o.name}</b>
-              <span className="block text-12 leading-tight text-ink-2">
-                {[o === first ? 'best' : '', isNow(o) ? 'as it stands' : ''].filter(Boolean).join(', ')} {o.reason}
+              <span className="block text-12 leading-tight text-tide">
+                {[o === first ? 'best' : '', isNow(o) ? 'as it stands' : ''].filter(Boolean).join(', ')}
               </span>
+              <span className="block text-12 leading-tight text-ink-2">{o.reason}</span>
             </td>
             <td className="r num whitespace-nowrap">
               {o.chance === null ? '–' : `${Math.floor(100 * o.chance + 1e-9)} %`}
