@@ -218,6 +218,9 @@ test('while the odds are computed no hour stands on a label, planned ones least 
   const text = (await readBack(made.sheets)).map(wordsOn).join(' ');
   expect(text).not.toMatch(/Open before|safe until/);
   expect(must(papersOf(s, { kinds: ['bags'], format: 'a6' })).told).toEqual([]);
+  // What was opened waits for nothing.
+  const opened = { ...waiting, c: { ...s.c, actual: { ...s.c.actual, openedAt: s.c.openingAt } } };
+  expect(must(papersOf(opened, { kinds: ['bags'], format: 'a6' })).told).toEqual([]);
 });
 
 test('what comes to the house is printed by its sender; nothing is printed of nothing', () => {

@@ -209,6 +209,8 @@ export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
   const type = houseType();
   const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));
   const told = sheets.flatMap((x) => x.told);
-  if (want.kinds.some((k) => k === 'bags' || k === 'boxes') && s.e && !hoursKnown(s)) told.unshift(HOURS_FOLLOW);
+  // Of what was opened no odds come any more.
+  const waited = s.e !== null && !s.c.actual.openedAt && !hoursKnown(s);
+  if (want.kinds.some((k) => k === 'bags' || k === 'boxes') && waited) told.unshift(HOURS_FOLLOW);
   return { ok: true, value: { title: `${s.c.code} papers`, sheets, told: [...new Set(told)] } };
 }

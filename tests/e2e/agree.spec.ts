@@ -132,7 +132,9 @@ test('three boxes: a bag dragged, a weight over the booked one caught, all paper
 
   await open(page, at('papers'));
   for (const kind of ['Bag labels', 'Box labels', 'Packing list', 'Acclimation card', 'Sum for the buyer']) {
-    await page.getByRole('link', { name: kind, exact: true }).click();
+    const link = page.getByRole('link', { name: kind, exact: true });
+    await link.click();
+    await expect(link).toHaveAttribute('aria-current', 'page', { timeout: 30_000 });
     await expect(page.locator('.papersheet').first()).toBeVisible();
   }
   const pdf = await request.get(at('papers/pdf'));

@@ -176,8 +176,8 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
 
 test('5 Box: drawings, weights, and a bag too tall for the lid refused with its centimetres', async ({ page }) => {
   await station(page, 'box');
-  await expect(page.getByRole('img', { name: /Box 1 from above/ })).toBeVisible();
-  await expect(page.getByText('On the scale')).toBeVisible();
+  await expect(page.getByRole('group', { name: /Box 1 from above/ })).toBeVisible();
+  await expect(page.getByTestId('on-the-scale').first()).toBeVisible();
   // 3.2 L in an 18 cm bag stand 35 cm: under the lid of the large box, not of the small one.
   await station(page, 'bag');
   await page.getByRole('button', { name: 'Change the plan' }).click();

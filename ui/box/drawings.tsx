@@ -31,7 +31,7 @@ export function FromAbove({ v, grip }: { v: BoxView; grip?: Grip }) {
     <svg
       viewBox={`0 0 ${W + 36} ${D + 28}`}
       className="w-full max-w-[390px]"
-      role="img"
+      role={grip ? 'group' : 'img'}
       aria-label={`Box ${v.box.id} from above, ${counted(v.arrangement.placed.length, 'bag')}`}
     >
       <text x={30 + W / 2} y="12" textAnchor="middle" className="rb-ax">
