@@ -167,7 +167,7 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       {
         key: `out:${box.id}`,
         title: `Carton, labels, weight${n}`,
-        detail: `${capital(madeOf(catalogue, box).name)}. Live fish, this way up, both phone numbers. Old labels struck out. Weigh it.`,
+        detail: `${capital(madeOf(catalogue, box).name)}. A label on each of four sides: live fish, this way up, both phone numbers. Old ones struck out; the carrier’s own mark on lid and base where it asks for one. Weigh it.`,
         caution: 'Over 23 kg two people lift.',
       },
     );
