@@ -207,11 +207,7 @@ function standBy(list: readonly OnFloor[], w: number, d: number, liking: Liking)
 /** Circles cover at most this share of any floor (Thue: π/√12). */
 const DENSEST = Math.PI / Math.sqrt(12);
 
-/**
- * Puts things on a floor of w × d cm without overlap, in one layer; what hands put stays. The first way that leaves
- * nothing over is taken; else the one that leaves the fewest. More than any floor can hold is not tried twice.
- */
-export function standAll(
+function stoodAnew(
   list: readonly OnFloor[],
   w: number,
   d: number,
@@ -225,6 +221,29 @@ export function standAll(
     if (best.left.length === 0) break;
   }
   return best;
+}
+
+/** Floors that were looked at last: hundreds of pack sets leave the same bags the same room. */
+const KEPT = 64;
+const kept = new Map<string, ReturnType<typeof stoodAnew>>();
+
+/**
+ * Puts things on a floor of w × d cm without overlap, in one layer; what hands put stays. The first way that leaves
+ * nothing over is taken; else the one that leaves the fewest. More than any floor can hold is not tried twice.
+ */
+export function standAll(
+  list: readonly OnFloor[],
+  w: number,
+  d: number,
+): { set: Circle[]; at: Map<string, Stood>; left: string[] } {
+  const key = JSON.stringify([w, d, list]);
+  let known = kept.get(key);
+  if (!known) {
+    if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
+    kept.set(key, (known = stoodAnew(list, w, d)));
+  }
+  // Whoever asks puts bottles among them: what is kept stays as it is.
+  return { set: [...known.set], at: known.at, left: known.left };
 }
 
 /** How far two of them lie into one another, cm; 0 where they do not. */
