@@ -136,7 +136,22 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
   const tall = (x: Standing): number => x.lying?.highCm ?? x.standing.heightCm;
   const tallest = order.reduce((t, x) => Math.max(t, tall(x)), 0);
   const give = 1 - a.softYields;
-  const stands = order.filter((x) => {
+  const takes = (p: Pick<ArrangementProblem, 'code' | 'bagId'>): boolean =>
+    (box.accepted ?? []).some((x) => x.rule === misfitName(p));
+  /** One that is too wide or too long and was taken on is pressed by itself; else it has no place here. */
+  const pressedBy = (x: Standing, p: ArrangementProblem): Standing[] => {
+    found.push(p);
+    if (!p.gives || !takes(p)) return [];
+    const { standing, lying } = x;
+    return [
+      {
+        ...x,
+        standing: { ...standing, diameterCm: standing.diameterCm * give },
+        lying: lying && { ...lying, lengthCm: lying.lengthCm * give, acrossCm: lying.acrossCm * give },
+      },
+    ];
+  };
+  const stands = order.flatMap((x): Standing[] => {
     const { bag, standing, lying } = x;
     const heightCm = tall(x);
     const overCm = heightCm - roomCm;
@@ -151,25 +166,22 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
       });
     const most = Math.max(w, d);
     if (lying && lying.lengthCm > most) {
-      found.push({
-        code: 'too-long',
-        bagId: bag.id,
-        lengthCm: lying.lengthCm,
-        roomCm: most,
-        gives: lying.lengthCm * give <= most,
-      });
-      return false;
+      const { lengthCm } = lying;
+      return pressedBy(x, { code: 'too-long', bagId: bag.id, lengthCm, roomCm: most, gives: lengthCm * give <= most });
     }
     if (!lying && standing.diameterCm > Math.min(w, d)) {
       const { diameterCm } = standing;
       const least = Math.min(w, d);
-      found.push({ code: 'too-wide', bagId: bag.id, diameterCm, roomCm: least, gives: diameterCm * give <= least });
-      return false;
+      return pressedBy(x, {
+        code: 'too-wide',
+        bagId: bag.id,
+        diameterCm,
+        roomCm: least,
+        gives: diameterCm * give <= least,
+      });
     }
-    return true;
+    return [x];
   });
-  const takes = (p: Pick<ArrangementProblem, 'code' | 'bagId'>): boolean =>
-    (box.accepted ?? []).some((x) => x.rule === misfitName(p));
   let floor = onFloor(stands, 1);
   let put = standAll(floor, w, d);
   let pressed = false;

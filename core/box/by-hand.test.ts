@@ -51,6 +51,24 @@ describe('bags where hands put them', () => {
     expect(done.placed).toHaveLength(n);
     expect(done.takenOn.map(misfitName)).toEqual([misfitName(gives)]);
   });
+  test('one a little too wide that was taken on stands there, pressed between the walls; not taken on it has no place', () => {
+    const own = (cm: number) => ({
+      name: '',
+      build: 'cool' as const,
+      insideCm: [60, cm, 40] as [number, number, number],
+      wallCm: 3,
+      kWPerMK: 0.025,
+    });
+    const wide = arrange(box({ own: own(40) }), [bag('A1')], catalogue, a).placed[0]!.standing.diameterCm;
+    const narrow = own(wide * 0.97);
+    const refused = arrange(box({ own: narrow }), [bag('A1')], catalogue, a);
+    expect(refused.problems[0]).toMatchObject({ code: 'too-wide', gives: true });
+    expect(refused.placed).toEqual([]);
+    const accepted = [{ rule: 'too-wide A1', reason: 'pressed' }];
+    const taken = arrange(box({ own: narrow, accepted }), [bag('A1')], catalogue, a);
+    expect(taken.problems).toEqual([]);
+    expect(taken.placed[0]!.standing.diameterCm).toBeLessThanOrEqual(wide * 0.97);
+  });
   test('a bag a little too tall gives way, one far too tall does not', () => {
     const tall = (gasL: number) =>
       arrange(box(), [bag('A1', { gasL })], catalogue, a).problems.find((p) => p.code === 'too-tall');

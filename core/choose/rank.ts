@@ -1,5 +1,8 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 
+/** Under this name, which no box has, stand the sets that every box takes alike. */
+export const EVERY_BOX = '';
+
 /** What of a pack set decides its rank. */
 export interface Ranked {
   fits: boolean;

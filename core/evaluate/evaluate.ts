@@ -3,6 +3,7 @@ import { packingOf, type Packing } from '@/core/calendar/legs';
 import { chooseBags } from '@/core/choose/bags';
 import type { BagPlanOption } from '@/core/choose/trial';
 import { choosePacks, type PackOption } from '@/core/choose/packs';
+import { EVERY_BOX } from '@/core/choose/rank';
 import { chooseDay, type DayOption } from '@/core/choose/days';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
@@ -44,9 +45,6 @@ export interface Choosers {
   box?: string;
   days: { fromMs: number; days: number; draws: number; fasted?: readonly string[] | undefined } | null;
 }
-
-/** Where the sets are told that every box takes alike. */
-export const EVERY_BOX = '';
 
 export const noChoosers: Choosers = { packs: null, bags: false, days: null };
 

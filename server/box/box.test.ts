@@ -4,6 +4,7 @@ import { stationOf } from '@/server/consignment/station';
 import { undo } from '@/server/consignment/change';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { saveFreight } from '@/server/papers/change';
+import { costsHere } from '@/server/papers/costs';
 import { findBoxes, saveBoxes, type BoxesInput } from './boxes';
 import { freightView } from './freight-view';
 import { scaleReadings, weigh } from './weigh';
@@ -80,6 +81,13 @@ test('the scale is a fact of its own: read, held against the booked weight, take
   const row = () => freightView(s(), s().e!).boxes[0]!;
   must(weigh(house, { code, boxId: '1', kg: 9.4 }));
   expect(row()).toMatchObject({ mark: 'stop', read: { kg: 9.4, method: 'typed' } });
+  const paid = () => costsHere(s()).freight;
+  const measured = paid();
+  must(weigh(house, { code, boxId: '1', kg: 60, method: 'stand-in' }));
+  // Nothing is paid by practice: what was measured before it still holds.
+  expect(row().price).toBeGreaterThan(measured);
+  expect(paid()).toBe(measured);
+  must(weigh(house, { code, boxId: '1', kg: null }));
   must(weigh(house, { code, boxId: '1', kg: 9.6, method: 'stand-in' }));
   expect(row().read).toMatchObject({ kg: 9.6, method: 'stand-in' });
   must(weigh(house, { code, boxId: '1', kg: null }));
@@ -91,5 +99,5 @@ test('the scale is a fact of its own: read, held against the booked weight, take
   expect(said(weigh(house, { code, boxId: '1', kg: 900 }))).toMatch(/weight/i);
   expect(
     house.facts.of(s().c.id).observations.filter((o) => o.quantity === 'weightKg' && o.value !== null),
-  ).toHaveLength(2);
+  ).toHaveLength(3);
 });

@@ -1,4 +1,9 @@
 import { z } from 'zod';
+import { freightPrice, tariffTo } from '@/core/box/freight';
+import { weighBox } from '@/core/box/weighing';
+import { row } from '@/core/catalogue/row';
+import type { Evaluation } from '@/core/evaluate/evaluate';
+import type { Station } from '@/server/consignment/station';
 import { standing } from '@/core/consignment/facts';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { between, id } from '@/core/quantities/shapes';
@@ -20,13 +25,54 @@ export interface ScaleReading {
   method: string;
 }
 
-/** The last standing reading of the scale for every box. */
-export function scaleReadings(house: House, consignmentId: string): Map<string, ScaleReading> {
+/** The last standing reading of the scale for every box; those of a stand-in only where practice counts. */
+export function scaleReadings(house: House, consignmentId: string, practice = true): Map<string, ScaleReading> {
   const out = new Map<string, ScaleReading>();
   for (const o of standing(house.facts.of(consignmentId).observations))
-    if (o.subject.kind === 'box' && o.quantity === 'weightKg' && o.value !== null)
+    if (
+      o.subject.kind === 'box' &&
+      o.quantity === 'weightKg' &&
+      o.value !== null &&
+      (practice || o.method !== 'stand-in')
+    )
       out.set(o.subject.id, { kg: o.value, at: o.at, method: o.method });
   return out;
+}
+
+/** Every box held against its booking and the scale. Practice with a stand-in may be judged, but nothing is paid by it. */
+export function weighedBoxes(
+  { h, c, catalogue }: Pick<Station, 'h' | 'c' | 'catalogue'>,
+  e: Evaluation,
+  practice: boolean,
+) {
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const tariff = tariffTo(service, c.receiver.place.country);
+  const scale = scaleReadings(h, c.id, practice);
+  return e.boxes.map((b) => {
+    const read = scale.get(b.id) ?? null;
+    const bookedKg = c.boxes.find((x) => x.id === b.id)?.declaredKg ?? null;
+    const plannedKg = b.weights.totalKg;
+    const told = weighBox(
+      { plannedKg, bookedKg, scaleKg: read?.kg ?? null },
+      {
+        sides: b.outsideCm,
+        divisor: service.divisor,
+        stepKg: service.stepKg,
+        minimumKg: service.minimumKg,
+        rounding: service.dimensionRounding ?? 'up',
+      },
+      e.assumptions,
+    );
+    return {
+      id: b.id,
+      outsideCm: b.outsideCm,
+      plannedKg,
+      bookedKg,
+      read,
+      ...told,
+      price: freightPrice(tariff, told.freight.chargeable),
+    };
+  });
 }
 
 /** What the scale said of a packed box: a fact of its own, whatever becomes of the plan. */

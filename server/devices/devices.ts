@@ -39,8 +39,9 @@ function computed(house: House, c: Consignment, subject: Subject, quantity: Quan
   if (!e.ok) return null;
   if (subject.kind === 'box' && quantity === 'weightKg')
     return e.value.boxes.find((b) => b.id === subject.id)?.weights.totalKg ?? null;
-  const bag = e.value.bags.find((b) => b.id === subject.id);
-  if (subject.kind !== 'bag' || !bag) return null;
+  // A logger lies among the bags of its box: it reads the warmth of the first of them.
+  const bag = e.value.bags.find((b) => (subject.kind === 'box' ? b.boxId : b.id) === subject.id);
+  if ((subject.kind !== 'bag' && subject.kind !== 'box') || !bag) return null;
   const i = Math.round((house.nowMs() - e.value.instants.sealMs) / 3600_000 / e.value.stepH);
   const at = Math.min(e.value.steps - 1, Math.max(0, i));
   return quantity === 'tempC' ? bag.tempC[at]! : quantity === 'pH' ? bag.curves.pH[at]! : null;

@@ -107,4 +107,6 @@ test('a stand-in reads what is computed of the pack, and only where it was chose
   expect(scale.values.weightKg).toBeGreaterThan(1);
   const probe = must(readDevice(house, { code, kind: 'probe', subject: { kind: 'bag', id: 'A1' } }));
   expect(Math.abs(probe.values.tempC! - 25)).toBeLessThan(1);
+  const logger = must(readDevice(house, { code, kind: 'logger', subject: { kind: 'box', id: '1' } }));
+  expect(Math.abs(logger.values.tempC! - probe.values.tempC!)).toBeLessThan(1);
 });

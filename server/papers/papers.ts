@@ -1,8 +1,5 @@
 import { otherSchool } from '@/core/acclimation/recommend';
-import { outsideCm } from '@/core/box/weights';
 import { cutFrom, piecesOf } from '@/core/box/cutting';
-import { freightPrice, tariffTo } from '@/core/box/freight';
-import { madeOf } from '@/core/box/made';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -22,6 +19,7 @@ import { wordsOf, type Words } from '@/core/papers/words';
 import type { Receiver } from '@/records/people';
 import { methodComparisons } from '@/server/arrive/methods';
 import type { Station } from '@/server/consignment/station';
+import { weighedBoxes } from '@/server/box/weigh';
 import { profileOf } from '@/server/house';
 import { boxLabelsOf, hoursKnown, labelsOf } from '@/server/pack/labels';
 import { confirmationOf } from './confirmation';
@@ -35,20 +33,17 @@ export function languageOf({ h, c }: Pick<Station, 'h' | 'c'>): string {
   return known?.language ?? 'en';
 }
 
-/** "Box 1: 10.18 kg on the scale, 18.03 kg by size (56 × 46 × 42 cm ÷ 6000): 18.5 kg paid, € 74.00." */
+/** "Box 1: 10.18 kg by the scale, 18.03 kg by size (56 × 46 × 42 cm ÷ 6000); 18.5 kg are paid, since size decides: €74.00." */
 function freightWords(s: Station): string[] {
   const { c, e, catalogue, h } = s;
-  const service = row(catalogue.services, c.serviceId, 'service');
-  const tariff = tariffTo(service, c.receiver.place.country);
+  if (!e) return [];
+  const { divisor } = row(catalogue.services, c.serviceId, 'service');
   const money = moneyOf(h);
-  return (e?.boxes ?? []).map((b) => {
-    const sides = outsideCm(
-      madeOf(
-        catalogue,
-        c.boxes.find((x) => x.id === b.id)!,
-      ),
-    ).join(' × ');
-    return `Box ${b.id}: ${b.weights.totalKg.toFixed(2)} kg on the scale, ${b.freight.volumetric.toFixed(2)} kg by size (${sides} cm ÷ ${service.divisor}); ${b.freight.chargeable.toFixed(1)} kg are paid, since ${b.freight.chargedBy === 'volume' ? 'size' : 'weight'} decides: ${money(freightPrice(tariff, b.freight.chargeable))}.`;
+  return weighedBoxes(s, e, false).map(({ id, outsideCm, plannedKg, read, freight: f, price }) => {
+    const weight = read ? `${read.kg.toFixed(2)} kg by the scale` : `${plannedKg.toFixed(2)} kg by the plan`;
+    const size = `${f.volumetric.toFixed(2)} kg by size (${outsideCm.join(' × ')} cm ÷ ${divisor})`;
+    const decides = f.chargedBy === 'volume' ? 'size' : 'weight';
+    return `Box ${id}: ${weight}, ${size}; ${f.chargeable.toFixed(1)} kg are paid, since ${decides} decides: ${money(price)}.`;
   });
 }
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { rankPacks } from '@/core/choose/rank';
+import { EVERY_BOX, rankPacks } from '@/core/choose/rank';
 import type { PackRow, Job } from '@/core/evaluate/job';
 import { changeBox } from '@/server/heat/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -18,8 +18,6 @@ import { usualHoles } from './tray';
 /** Runs of every set over all boxes; two workers share the sets. */
 const RUNS = 100;
 const WORKERS = 2;
-/** Where the sets are told that every box takes alike. */
-const EVERY_BOX = '';
 const SHOWN = 6;
 
 /** The same packs in every box, ranked by the chance that all of them arrive; the plan as it stands is always among them. */
