@@ -1,10 +1,14 @@
-import type { Metadata } from 'next';
+import type { Metadata, Viewport } from 'next';
+import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { currencyOf, profileOf, type House, type Profile } from '@/server/house';
+import { whoIfAny } from '@/server/room/here';
+import { menuFor, stationsFor } from '@/server/room/menu';
 import { troubleOf } from '@/server/trouble';
 import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
+import { Alive } from '@/ui/shell/alive';
 import { WishesProvider } from '@/ui/shell/wishes';
 import { TopLine } from '@/ui/shell/top-line';
 import './globals.css';
@@ -12,7 +16,9 @@ import './globals.css';
 export const metadata: Metadata = {
   title: 'Kindly Crate',
   description: 'Plans, packs and receives live fish: the water in every bag, hour by hour.',
+  appleWebApp: { capable: true, title: 'Kindly Crate', statusBarStyle: 'default' },
 };
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#f4efe4' };
 
 /** Every page shows what stands in the database now: nothing is rendered while building. */
 export const dynamic = 'force-dynamic';
@@ -27,7 +33,8 @@ function opened(): { h: House; profile: Profile } | string {
   }
 }
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  await connection();
   const here = opened();
   if (typeof here === 'string')
     return (
@@ -43,18 +50,37 @@ export default function RootLayout({ children }: { children: ReactNode }) {
       </html>
     );
   const { h, profile } = here;
+  const who = await whoIfAny();
+  // Strangers see the door, and nothing of the house in the page around it.
+  if (!who)
+    return (
+      <html lang="en">
+        <body>
+          <main>{children}</main>
+        </body>
+      </html>
+    );
   return (
     <html lang="en">
       <body>
-        <WishesProvider system={unitsOf(h)} keys={keysOf(h)} measures={measuresOf(h)} currency={currencyOf(h)}>
+        <WishesProvider
+          system={unitsOf(h)}
+          keys={keysOf(h)}
+          measures={measuresOf(h)}
+          currency={currencyOf(h)}
+          me={{ name: who.name, role: who.role }}
+          stations={stationsFor(who.role)}
+        >
           <TopLine
             room={profile.name}
             town={profile.place.name}
             zone={profile.place.zone}
             nowMs={h.nowMs()}
             fixed={clockIsFixed()}
+            open={menuFor(who.role)}
           />
           <main>{children}</main>
+          <Alive />
         </WishesProvider>
       </body>
     </html>

@@ -16,6 +16,7 @@ import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignmen
 import { LARGEST_FILE } from '@/server/consignment/file-size';
 import { backupCommand, doctorCommand, removeFolder, restoreCommand } from './data';
 import { troubleOf } from '@/server/trouble';
+import { forgetCommand, roomCommand } from './room';
 import { runReferenceFile } from './check/run';
 import { planText } from './plan';
 import { curvesOf, summaryOf } from './simulate';
@@ -215,6 +216,21 @@ program.command('doctor').action(() => {
   process.stdout.write(`${text}\n`);
   if (!well) process.exitCode = 1;
 });
+
+program
+  .command('room')
+  .option('--name <name>', 'who holds the phone', 'Helper')
+  .option('--as <role>', 'owner, helper or looker', 'helper')
+  .action(async (options: { name: string; as: string }) => {
+    process.stdout.write(`${await roomCommand(dataFolder(), options, Number(process.env.PORT ?? 3210))}\n`);
+  });
+program
+  .command('passphrase')
+  .option('--forget')
+  .action((options: { forget?: boolean }) => {
+    if (!options.forget) return fail('A passphrase is set under Settings, People and phones; forgotten, with --forget.');
+    process.stdout.write(`${forgetCommand(dataFolder())}\n`);
+  });
 
 program.parseAsync().catch((error: unknown) => {
   const code = (error as { exitCode?: number }).exitCode;

@@ -11,6 +11,10 @@ import { consignmentRepository, type ConsignmentRepository } from './db/consignm
 import { recordRepository, type RecordRepository } from './db/records';
 import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
+import { changes, type Changes } from './changes';
+import { deedRepository, type DeedRepository } from './db/deeds';
+import type { Hand } from './db/hand';
+import { peopleRepository, type PeopleRepository } from './db/people';
 import { owedRepository, type OwedRepository } from './db/owed';
 import { receiptRepository, type ReceiptRepository } from './db/receipts';
 import { watchFile } from './db/watch';
@@ -36,6 +40,11 @@ export interface House {
   receipts: ReceiptRepository;
   owed: OwedRepository;
   certificates: CertificateRepository;
+  people: PeopleRepository;
+  deeds: DeedRepository;
+  /** Tells every open screen that something has changed. */
+  changes: Changes;
+  hand: Hand;
   /** Why nothing can be written any more, where the data folder has gone or was replaced; null while it is there. */
   gone: () => string | null;
   nowMs: () => number;
@@ -63,24 +72,29 @@ export function openHouse(
   thinker: Thinker | null = null,
 ): House {
   const db = openDatabase(folder);
-  const records = recordRepository(db);
-  const facts = factRepository(db);
-  const consignments = consignmentRepository(db, records, facts);
-  const arrivals = arrivalRepository(db);
+  const hand: Hand = { by: '' };
+  const records = recordRepository(db, hand);
+  const facts = factRepository(db, hand);
+  const consignments = consignmentRepository(db, records, facts, hand);
+  const arrivals = arrivalRepository(db, hand);
   let shelves: Shelves | null = null;
   const house: House = {
     db,
     folder,
+    hand,
     consignments,
     facts,
     demand: demandRepository(db),
     arrivals,
     records,
-    ledger: ledgerRepository(db),
+    ledger: ledgerRepository(db, hand),
     bench: benchRepository(db),
     receipts: receiptRepository(db),
     owed: owedRepository(db),
-    certificates: certificateRepository(db),
+    certificates: certificateRepository(db, hand),
+    people: peopleRepository(db),
+    deeds: deedRepository(db, hand),
+    changes: changes(),
     gone: watchFile(folder),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),

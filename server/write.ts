@@ -3,6 +3,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { House } from './house';
 import { troubleOf } from './trouble';
 import { house } from './wiring';
+import { whoIsHere } from './room/here';
 
 const KEY = /^[\w-]{16,64}$/;
 const NOTHING_DONE = 'Nothing was saved; what you typed is still here.';
@@ -30,18 +31,29 @@ function before(h: House, press: string): Outcome<never> | null {
  * The one door of every write from a browser: the work, its journal and its receipt are one transaction, the same press
  * is done once, and whatever fails says so in a sentence with nothing left half done.
  */
-export function once<T>(h: House, press: string, work: (h: House) => Outcome<T>): Outcome<T> {
+export function once<T>(h: House, press: string, work: (h: House) => Outcome<T>, by = ''): Outcome<T> {
   try {
-    return (
-      before(h, press) ??
-      h.db.transaction(() => {
-        const r = work(h);
-        if (r.ok) h.receipts.keep(press, h.nowIso(), r);
-        return r;
-      })()
-    );
+    const known = before(h, press);
+    if (known) return known;
+    const done = withHand(h, by, () => {
+      const r = work(h);
+      if (r.ok) h.receipts.keep(press, h.nowIso(), r);
+      return r;
+    });
+    if (done.ok) h.changes.tell(press);
+    return done;
   } catch (error) {
     return failed(error);
+  }
+}
+
+/** One transaction in somebody's name. Nothing in it waits, so that no other hand can come between. */
+function withHand<T>(h: House, by: string, work: () => T): T {
+  h.hand.by = by;
+  try {
+    return h.db.transaction(work)();
+  } finally {
+    h.hand.by = '';
   }
 }
 
@@ -56,6 +68,7 @@ export async function onceInSlices<T>(
   h: House,
   press: string,
   begin: (h: House) => Generator<string, Outcome<T>>,
+  by = '',
 ): Promise<Outcome<T>> {
   let far = '';
   try {
@@ -63,14 +76,17 @@ export async function onceInSlices<T>(
     if (known) return known;
     const slices = begin(h);
     for (;;) {
-      const step = h.db.transaction(() => {
+      const step = withHand(h, by, () => {
         const r = slices.next();
         if (!r.done) h.receipts.keep(press, h.nowIso(), refuse('', r.value));
         else if (r.value.ok) h.receipts.keep(press, h.nowIso(), r.value);
         else h.receipts.drop(press);
         return r;
-      })();
-      if (step.done) return step.value;
+      });
+      if (step.done) {
+        h.changes.tell(press);
+        return step.value;
+      }
       far = step.value;
       await breathe();
       const gone = h.gone();
@@ -96,7 +112,7 @@ export const writeInSlices = async <T>(
   begin: (h: House) => Generator<string, Outcome<T>>,
 ): Promise<Outcome<T>> => {
   try {
-    return await onceInSlices(house(), press, begin);
+    return await onceInSlices(house(), press, begin, (await whoIsHere()).name);
   } catch (error) {
     return failed(error);
   }
@@ -112,8 +128,9 @@ export async function writeAfter<A, T>(
     const h = house();
     const known = before(h, press);
     if (known) return known;
+    const { name } = await whoIsHere();
     const thought = await think(h);
-    return thought.ok ? once(h, press, (here) => work(here, thought.value)) : thought;
+    return thought.ok ? once(h, press, (here) => work(here, thought.value), name) : thought;
   } catch (error) {
     return failed(error);
   }

@@ -37,8 +37,8 @@ export class Application {
   async start(patienceMs = 30_000): Promise<void> {
     this.child = spawn(
       'node',
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(this.port)],
-      { env: this.environment(), stdio: 'ignore' },
+      ['--import', 'tsx', 'server/room/serve.ts'],
+      { env: { ...this.environment(), PORT: String(this.port) }, stdio: 'ignore' },
     );
     const until = Date.now() + patienceMs;
     while (Date.now() < until) {

@@ -4,10 +4,7 @@ import { useRouter } from 'next/navigation';
 import { wasDone } from '@/server/actions';
 import { useCallback, useState, useTransition } from 'react';
 import type { Conflict, Outcome, Problem } from '@/core/consignment/outcome';
-
-/** A name for one press: the server does what comes with it once. Plain http has no `randomUUID`. */
-const newPress = (): string =>
-  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, '0')).join('');
+import { newPress } from './presses';
 
 const LOOKS_MS = [300, 1000, 2000, 4000, 8000];
 

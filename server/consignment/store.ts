@@ -50,7 +50,7 @@ export function putConsignment(
   const at = house.nowIso();
   const put = house.db.transaction((): boolean => {
     if (!house.consignments.update(next, result, stored.version, what, at)) return false;
-    const facts = factsBetween(house.facts.of(next.id), next.actual, { at, by: '' });
+    const facts = factsBetween(house.facts.of(next.id), next.actual, { at, by: house.hand.by });
     house.facts.append(next.id, facts, stored.version + 1, at);
     follow(house, next, told);
     return true;

@@ -1,5 +1,6 @@
 import type { MethodStep } from '@/core/acclimation/vessel';
 import type { Db } from './db';
+import type { Hand } from './hand';
 
 export interface StoredRun {
   id: string;
@@ -43,7 +44,7 @@ interface RunRow {
 }
 
 /** All SQL of acclimation runs, quarantines and duties, and the settings. */
-export function arrivalRepository(db: Db) {
+export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
   const runColumns = 'id, consignment_id, bag_ids, method, steps, started_at';
   const runsOf = db.prepare<[string], RunRow>(
     `SELECT ${runColumns} FROM run WHERE consignment_id = ? AND stopped_at IS NULL ORDER BY started_at`,
@@ -52,15 +53,15 @@ export function arrivalRepository(db: Db) {
     `SELECT ${runColumns} FROM run WHERE stopped_at IS NULL AND started_at > ? ORDER BY started_at`,
   );
   const runById = db.prepare<[string], RunRow>(`SELECT ${runColumns} FROM run WHERE id = ?`);
-  const stepsOf = db.prepare<[string], { step_key: string; done_at: string }>(
-    `SELECT step_key, done_at FROM run_step WHERE run_id = ?`,
+  const stepsOf = db.prepare<[string], { step_key: string; done_at: string; by: string }>(
+    `SELECT step_key, done_at, by FROM run_step WHERE run_id = ?`,
   );
   const insertRun = db.prepare(
     `INSERT INTO run (id, consignment_id, bag_ids, method, steps, started_at) VALUES (?, ?, ?, ?, ?, ?)`,
   );
   const stopRun = db.prepare(`UPDATE run SET stopped_at = ? WHERE id = ? AND stopped_at IS NULL`);
   const stoppedAt = db.prepare<[string], { at: string | null }>(`SELECT stopped_at AS at FROM run WHERE id = ?`);
-  const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at) VALUES (?, ?, ?)`);
+  const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at, by) VALUES (?, ?, ?, ?)`);
   const stepUndo = db.prepare(`DELETE FROM run_step WHERE run_id = ? AND step_key = ?`);
 
   const qColumns =
@@ -83,7 +84,7 @@ export function arrivalRepository(db: Db) {
   const dutiesOf = db.prepare<[string], StoredDuty>(
     `SELECT ${dColumns} FROM duty WHERE quarantine_id = ? ORDER BY due_at`,
   );
-  const doDuty = db.prepare(`UPDATE duty SET done_at = ? WHERE quarantine_id = ? AND key = ?`);
+  const doDuty = db.prepare(`UPDATE duty SET done_at = ?, by = ? WHERE quarantine_id = ? AND key = ?`);
   const settingOf = db.prepare<[string], { value: string }>(`SELECT value FROM setting WHERE key = ?`);
   const dropSetting = db.prepare(`DELETE FROM setting WHERE key = ?`);
   const setSetting = db.prepare(
@@ -118,7 +119,7 @@ export function arrivalRepository(db: Db) {
       ),
     isStopped: (id: string): boolean => (stoppedAt.get(id)?.at ?? null) !== null,
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
-    finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at),
+    finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at, hand.by),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),
     quarantinesSince: (iso: string): StoredQuarantine[] => quarantines.all(iso),
     /** The quarantines of a consignment, one a tank. */
@@ -130,7 +131,7 @@ export function arrivalRepository(db: Db) {
         for (const d of duties) insertDuty.run({ ...d, quarantineId: q.id });
       })(),
     dutiesOf: (quarantineId: string): StoredDuty[] => dutiesOf.all(quarantineId),
-    setDuty: (quarantineId: string, key: string, at: string | null): void => void doDuty.run(at, quarantineId, key),
+    setDuty: (quarantineId: string, key: string, at: string | null): void => void doDuty.run(at, hand.by, quarantineId, key),
     setting: (key: string): string | null => settingOf.get(key)?.value ?? null,
     dropSetting: (key: string): void => void dropSetting.run(key),
     setSetting: (key: string, value: string): void => void setSetting.run(key, value),

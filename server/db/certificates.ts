@@ -1,5 +1,6 @@
 import type { Paper } from '@/core/papers/pages';
 import type { Db } from './db';
+import type { Hand } from './hand';
 
 export interface StoredCertificate {
   number: string;
@@ -15,10 +16,10 @@ interface Row {
 }
 
 /** All SQL of the register of certificates: it only grows. */
-export function certificateRepository(db: Db) {
+export function certificateRepository(db: Db, hand: Hand = { by: '' }) {
   const columns = 'k.number, c.code, k.at, k.document';
   const from = 'FROM certificate k JOIN consignment c ON c.id = k.consignment_id';
-  const insert = db.prepare(`INSERT INTO certificate (number, consignment_id, at, document) VALUES (?, ?, ?, ?)`);
+  const insert = db.prepare(`INSERT INTO certificate (number, consignment_id, at, document, by) VALUES (?, ?, ?, ?, ?)`);
   const last = db.prepare<[string], { n: number | null }>(
     `SELECT MAX(CAST(substr(number, 6) AS INTEGER)) AS n FROM certificate WHERE number LIKE ? || '-%'`,
   );
@@ -34,7 +35,7 @@ export function certificateRepository(db: Db) {
     /** The next number of a year, as 2026-0001. */
     next: (year: string): string => `${year}-${String((last.get(year)?.n ?? 0) + 1).padStart(4, '0')}`,
     keep: (number: string, consignmentId: string, at: string, paper: Paper): void =>
-      void insert.run(number, consignmentId, at, JSON.stringify(paper)),
+      void insert.run(number, consignmentId, at, JSON.stringify(paper), hand.by),
     all: (): StoredCertificate[] => all.all().map(read),
     byNumber: (number: string): StoredCertificate | null => {
       const r = one.get(number);

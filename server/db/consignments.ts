@@ -2,6 +2,7 @@ import { actualOf } from '@/core/consignment/facts';
 import type { Consignment, Plan } from '@/core/consignment/schema';
 import type { FactRepository } from './facts';
 import type { Db } from './db';
+import type { Hand } from './hand';
 import { planStore } from './plans';
 import type { RecordRepository } from './records';
 import type { StoredResult } from '@/server/consignment/result';
@@ -50,7 +51,12 @@ export function stageOf(c: Consignment): Stage {
 export type Shelf = 'open' | 'past' | 'archived' | 'all';
 
 /** All SQL of consignments, their revisions and journal; what happened to them is joined as they are read. */
-export function consignmentRepository(db: Db, records: RecordRepository, facts: FactRepository) {
+export function consignmentRepository(
+  db: Db,
+  records: RecordRepository,
+  facts: FactRepository,
+  hand: Hand = { by: '' },
+) {
   const plans = planStore(db);
   /** A plan as it was stored, with the facts as they stand. */
   const withFacts = (plan: Plan): Consignment => ({ ...plan, actual: actualOf(facts.of(plan.id)) });
@@ -119,8 +125,8 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
   );
   const setResult = db.prepare(`UPDATE consignment SET result = ? WHERE id = ? AND version = ?`);
   const storeRevision = db.prepare(
-    `INSERT INTO revision (consignment_id, version, document, what, at)
-     SELECT id, version, document, @what, @at FROM consignment WHERE id = @id`,
+    `INSERT INTO revision (consignment_id, version, document, what, at, by)
+     SELECT id, version, document, @what, @at, @by FROM consignment WHERE id = @id`,
   );
   const versionOf = db.prepare<[string], { version: number }>(`SELECT version FROM consignment WHERE id = ?`);
   const codeOf = db.prepare<[string], { code: string }>(`SELECT code FROM consignment WHERE id = ?`);
@@ -138,7 +144,7 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
   );
   const dropRevision = db.prepare(`DELETE FROM revision WHERE consignment_id = ? AND version = ?`);
   const archive = db.prepare(`UPDATE consignment SET archived_at = ?, updated_at = ? WHERE id = ?`);
-  const journalIn = db.prepare(`INSERT INTO journal (consignment_id, at, kind, subject, data) VALUES (?, ?, ?, ?, ?)`);
+  const journalIn = db.prepare(`INSERT INTO journal (consignment_id, at, kind, subject, data, by) VALUES (?, ?, ?, ?, ?, ?)`);
   const journalOf = db.prepare<[string], { at: string; kind: string; subject: string; data: string }>(
     `SELECT at, kind, subject, data FROM journal WHERE consignment_id = ? ORDER BY id DESC LIMIT 200`,
   );
@@ -220,7 +226,7 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
     update: (c: Consignment, result: StoredResult | null, version: number, what: string, at: string): boolean =>
       db.transaction(() => {
         if (versionOf.get(c.id)?.version !== version) return false;
-        storeRevision.run({ id: c.id, what, at });
+        storeRevision.run({ id: c.id, what, at, by: hand.by });
         update.run({ ...scalars(c, at), result: result ? JSON.stringify(result) : null, version, at });
         index(c);
         return true;
@@ -254,7 +260,7 @@ export function consignmentRepository(db: Db, records: RecordRepository, facts: 
       void setResult.run(result ? JSON.stringify(result) : null, id, version),
     archive: (id: string, at: string | null, now: string): void => void archive.run(at, now, id),
     journal: (id: string, at: string, kind: string, subject: string, data: unknown = {}): void =>
-      void journalIn.run(id, at, kind, subject, JSON.stringify(data)),
+      void journalIn.run(id, at, kind, subject, JSON.stringify(data), hand.by),
     journalOf: (id: string) => journalOf.all(id),
   };
 }

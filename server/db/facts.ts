@@ -1,6 +1,7 @@
 import { standing, type Event, type Facts, type Observation, type Subject } from '@/core/consignment/facts';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Db } from './db';
+import type { Hand } from './hand';
 
 interface FactRow {
   n: number;
@@ -52,7 +53,7 @@ const row = (f: Event | Observation) => ({
 });
 
 /** All SQL of observations, events and predictions. They only grow. */
-export function factRepository(db: Db) {
+export function factRepository(db: Db, hand: Hand = { by: '' }) {
   const observations = db.prepare<[string], ObservationRow>(
     `SELECT n, at, subject_kind, subject_id, quantity, value, unit, word, method, note, photo, by, strikes
      FROM observation WHERE consignment_id = ? ORDER BY n`,
@@ -124,7 +125,7 @@ export function factRepository(db: Db) {
     version = 0,
   ): void => {
     const { n: strikes, subject, quantity, unit = '', method = 'typed' } = fact;
-    const base = { n: next(id), at, subject, note: '', by: '', strikes };
+    const base = { n: next(id), at, subject, note: '', by: hand.by, strikes };
     append(
       id,
       quantity === undefined
@@ -157,7 +158,7 @@ export function factRepository(db: Db) {
               word: '',
               method: 'seen',
               note: '',
-              by: '',
+              by: hand.by,
               strikes: null,
             },
           ],
@@ -168,7 +169,7 @@ export function factRepository(db: Db) {
       ),
     /** One thing that happened, told by hand; it stands by itself, whatever is undone of the plan. */
     happened: (id: string, e: Pick<Event, 'at' | 'kind' | 'subject' | 'note'>): void =>
-      append(id, { observations: [], events: [{ ...e, n: next(id), by: '', strikes: null }] }, 0, e.at),
+      append(id, { observations: [], events: [{ ...e, n: next(id), by: hand.by, strikes: null }] }, 0, e.at),
     /** One figure that was read, told by hand; it stands by itself, whatever is undone of the plan. */
     read: (
       id: string,
@@ -176,7 +177,7 @@ export function factRepository(db: Db) {
     ): void =>
       append(
         id,
-        { observations: [{ ...o, n: next(id), word: '', photo: null, by: '', strikes: null }], events: [] },
+        { observations: [{ ...o, n: next(id), word: '', photo: null, by: hand.by, strikes: null }], events: [] },
         0,
         o.at,
       ),
@@ -189,7 +190,7 @@ export function factRepository(db: Db) {
       const subject = { kind: 'step' as const, id: key };
       append(
         id,
-        { observations: [], events: [{ n: next(id), at, kind: 'ticked', subject, note: '', by: '', strikes: null }] },
+        { observations: [], events: [{ n: next(id), at, kind: 'ticked', subject, note: '', by: hand.by, strikes: null }] },
         versionOf.get(id)!.version,
         at,
       );

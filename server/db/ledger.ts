@@ -1,5 +1,6 @@
 import type { Movement } from '@/core/consignment/movements';
 import type { Db } from './db';
+import type { Hand } from './hand';
 
 /** Water of a tank as it was measured; what was not measured is null. */
 export interface TankReading {
@@ -37,7 +38,7 @@ export interface Stay {
 }
 
 /** All SQL of what is counted and measured: movements and tank readings. Both only grow. */
-export function ledgerRepository(db: Db) {
+export function ledgerRepository(db: Db, hand: Hand = { by: '' }) {
   const readingColumns = `r.id, r.at, r.temp_c AS tempC, r.ph AS pH, r.kh_dkh AS khDkh, r.gh_dgh AS ghDgh, r.salinity,
     r.tan_mg_n_l AS tanMgNL, r.nitrite_mg_l AS nitriteMgL, r.nitrate_mg_l AS nitrateMgL, r.note, s.id AS struckBy`;
   const readingFrom = 'FROM reading r LEFT JOIN reading s ON s.strikes = r.id';
@@ -51,8 +52,8 @@ export function ledgerRepository(db: Db) {
   );
   const readingCount = db.prepare<[string], { n: number }>(`SELECT COUNT(*) AS n FROM reading WHERE tank_id = ?`);
   const insertReading = db.prepare(
-    `INSERT INTO reading (tank_id, at, temp_c, ph, kh_dkh, gh_dgh, salinity, tan_mg_n_l, nitrite_mg_l, nitrate_mg_l, note, strikes)
-     VALUES (@tankId, @at, @tempC, @pH, @khDkh, @ghDgh, @salinity, @tanMgNL, @nitriteMgL, @nitrateMgL, @note, @strikes)`,
+    `INSERT INTO reading (tank_id, at, temp_c, ph, kh_dkh, gh_dgh, salinity, tan_mg_n_l, nitrite_mg_l, nitrate_mg_l, note, strikes, by)
+     VALUES (@tankId, @at, @tempC, @pH, @khDkh, @ghDgh, @salinity, @tanMgNL, @nitriteMgL, @nitrateMgL, @note, @strikes, @by)`,
   );
   const sameReading = db.prepare<[string, string], { id: number }>(
     `SELECT id FROM reading WHERE tank_id = ? AND at = ? LIMIT 1`,
@@ -115,7 +116,7 @@ export function ledgerRepository(db: Db) {
     hasReadingAt: (tankId: string, at: string): boolean => sameReading.get(tankId, at) !== undefined,
     tankOfReading: (id: number): string | null => tankOf.get(id)?.tankId ?? null,
     read: (r: Omit<TankReading, 'id' | 'struckBy'> & { tankId: string; strikes: number | null }): void =>
-      void insertReading.run(r),
+      void insertReading.run({ ...r, by: hand.by }),
     amount: (recordId: string): number | null => amount.get(recordId)?.amount ?? null,
     movements: (recordId: string): CountMove[] => movements.all(recordId, recordId),
     /** From now on it is counted, from nothing: a count of none moves nothing, and is one nevertheless. */
@@ -136,7 +137,7 @@ export function ledgerRepository(db: Db) {
         toId: to.id,
         why,
         consignmentId,
-        by: '',
+        by: hand.by,
       });
     },
     /** Animals of a consignment that go from one end to another */

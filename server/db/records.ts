@@ -1,6 +1,7 @@
 import { fold } from '@/records/field';
 import type { KindId } from '@/records/kind';
 import type { Db } from './db';
+import type { Hand } from './hand';
 
 export interface StoredRecord<T = Record<string, unknown>> {
   id: string;
@@ -60,7 +61,7 @@ const toStored = (r: Row): StoredRecord => ({
 export type Shown = 'active' | 'archived' | 'all';
 
 /** All SQL of records, what they point at, and the search. */
-export function recordRepository(db: Db) {
+export function recordRepository(db: Db, hand: Hand = { by: '' }) {
   const columns =
     'r.id, r.kind, r.name, r.document, r.version, r.archived_at, r.deleted_at, r.updated_at, h.amount AS amount';
   const from = 'FROM record r LEFT JOIN holding h ON h.record_id = r.id';
@@ -102,7 +103,8 @@ export function recordRepository(db: Db) {
      WHERE id = @id AND version = @version`,
   );
   const keep = db.prepare(
-    `INSERT INTO record_revision (record_id, version, document, at) SELECT id, version, document, updated_at FROM record WHERE id = ?`,
+    `INSERT INTO record_revision (record_id, version, document, at, changed_at, by)
+     SELECT id, version, document, updated_at, ?, ? FROM record WHERE id = ?`,
   );
   const lastKept = db.prepare<[string], { version: number; document: string }>(
     `SELECT version, document FROM record_revision WHERE record_id = ? ORDER BY version DESC LIMIT 1`,
@@ -181,7 +183,7 @@ export function recordRepository(db: Db) {
     update: (r: NewRecord, version: number, at: string): boolean => {
       const before = byId.get(r.id);
       if (!before || before.version !== version) return false;
-      keep.run(r.id);
+      keep.run(at, hand.by, r.id);
       update.run({
         id: r.id,
         key: fold(r.key),

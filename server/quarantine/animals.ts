@@ -45,7 +45,7 @@ export function leave(house: House, input: unknown): Outcome<null> {
         : { kind: 'tank' as const, id: tankId(house, into) };
   const at = house.nowIso();
   house.db.transaction(() => {
-    house.ledger.carry(q.consignmentId, { at, count, speciesId, from, to, why: note || how, by: '' });
+    house.ledger.carry(q.consignmentId, { at, count, speciesId, from, to, why: note || how, by: house.hand.by });
     house.facts.happened(q.consignmentId, {
       at,
       kind: how === 'died' ? 'died' : how === 'released' ? 'released' : 'moved',

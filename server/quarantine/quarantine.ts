@@ -92,7 +92,7 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
     const home = { kind: 'tank' as const, id: tankId(house, into.name) };
     for (const l of lines) {
       const dead = lost(c, l.id);
-      const move = { at, speciesId: l.speciesId, from, by: '' };
+      const move = { at, speciesId: l.speciesId, from, by: house.hand.by };
       if (l.count > dead)
         house.ledger.carry(c.id, { ...move, count: l.count - dead, to: home, why: `line ${l.id} arrived` });
       if (dead > 0)

@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { useOpenStations } from '@/ui/shell/wishes';
 
 const names: Record<string, string> = {
   order: 'Order',
@@ -15,13 +16,15 @@ const names: Record<string, string> = {
 /** Eight stations in working order; the open one joins the work area. On a phone: previous, this, next. */
 export function Stations({
   code,
-  list,
+  list: all,
   open,
 }: {
   code: string;
   list: readonly { id: string; mark: 'done' | 'now' | 'ahead'; words: string }[];
   open: string;
 }) {
+  const mine = useOpenStations();
+  const list = all.filter((s) => mine.includes(s.id));
   const at = list.findIndex((s) => s.id === open);
   const near = [list[at - 1], list[at], list[at + 1]];
   return (

@@ -8,6 +8,7 @@ import { DevicesChoice } from './devices';
 import { KeysChoice } from './keys';
 import { ProfileForm } from './profile';
 import { UnitsChoice } from './units';
+import { ButtonLink } from '@/ui/kit/button';
 
 /** Figures that decide what is fine, watched or stopped, and how the house works; all others stand under Species. */
 const thresholds: readonly { title: string; names: readonly AssumptionName[] }[] = [
@@ -63,6 +64,21 @@ export function Settings({
         <OwnMeasures stored={measures} />
         <KeysChoice on={keys} />
         <DevicesChoice on={practises} />
+        <section className="max-w-[760px]">
+          <h2 className="mb-1 text-22">People and phones</h2>
+          <p className="note mb-3">
+            Phones at the bench and in the dim room, each with a name and what it may do; a passphrase for this machine;
+            and by whom everything was done.
+          </p>
+          <div className="flex flex-wrap gap-3">
+            <ButtonLink className="!min-h-11" href="/settings/people">
+              Let phones in
+            </ButtonLink>
+            <ButtonLink className="!min-h-11" href="/journal">
+              Journal of the house
+            </ButtonLink>
+          </div>
+        </section>
         <FeedAndData feed={feed} />
         <section>
           <h2 className="mb-1 text-22">Marks</h2>

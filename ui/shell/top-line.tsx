@@ -1,14 +1,14 @@
 'use client';
 
 import { ButtonLink } from '@/ui/kit/button';
-import { Search, Settings } from 'lucide-react';
+import { ScanLine, Search, Settings, UserRound } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { dayMonth } from '@/ui/format';
 import { inField, keysEverywhere, keysOfBench } from './keys';
 import { useAwake } from './use-awake';
-import { useKeys } from './wishes';
+import { useKeys, useMe } from './wishes';
 
 const menu = [
   ['/', 'Bench'],
@@ -31,16 +31,20 @@ export function TopLine({
   zone,
   nowMs,
   fixed,
+  open,
 }: {
   room: string;
   town: string;
   zone: string;
   nowMs: number;
   fixed: boolean;
+  /** Words of the menu that lead somewhere for whoever looks. */
+  open: readonly string[];
 }) {
   const path = usePathname();
   const router = useRouter();
   const on = useKeys();
+  const me = useMe();
   const find = useRef<HTMLInputElement>(null);
   const [ms, setMs] = useState(nowMs);
   const [keys, setKeys] = useState(false);
@@ -94,7 +98,9 @@ export function TopLine({
         Kindly Crate
       </Link>
       <nav aria-label="Main">
-        {menu.map(([href, label]) => (
+        {menu
+          .filter(([href]) => open.includes(href))
+          .map(([href, label]) => (
           <Link
             key={href}
             href={href}
@@ -108,7 +114,10 @@ export function TopLine({
           </Link>
         ))}
       </nav>
-      <span className="hide-s truncate text-13 text-ink-3">{room}</span>
+      <span className="hide-s truncate text-13 text-ink-3">
+        {room}
+        {me.name && `, ${me.name}`}
+      </span>
       <form
         className="find hide-s ml-auto"
         role="search"
@@ -123,9 +132,18 @@ export function TopLine({
       <ButtonLink href="/search" tone="flat" className="ml-auto md:!hidden" aria-label="Find">
         <Search size={18} />
       </ButtonLink>
-      <ButtonLink href="/settings" tone="flat" className="!px-2 !text-ink-2" aria-label="Settings" title="Settings">
-        <Settings size={18} />
+      <ButtonLink href="/scan" tone="flat" className="!px-2 !text-ink-2" aria-label="Scan a label" title="Scan a label">
+        <ScanLine size={18} />
       </ButtonLink>
+      {open.includes('/settings') ? (
+        <ButtonLink href="/settings" tone="flat" className="!px-2 !text-ink-2" aria-label="Settings" title="Settings">
+          <Settings size={18} />
+        </ButtonLink>
+      ) : (
+        <ButtonLink href="/door" tone="flat" className="!px-2 !text-ink-2" aria-label="This phone" title="This phone">
+          <UserRound size={18} />
+        </ButtonLink>
+      )}
       <span className="clocks">
         {town} <span className="num">{time}</span>
       </span>

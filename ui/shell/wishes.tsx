@@ -11,9 +11,17 @@ export interface Wishes {
   measures: readonly Measure[];
   /** Money of the house, ISO 4217. */
   currency: string;
+  /** Whoever looks: a name, and what they may do. */
+  me: { name: string; role: 'owner' | 'helper' | 'looker' };
+  /** Stations of a consignment that are open to them. */
+  stations: readonly string[];
 }
 
-const Context = createContext<Wishes>({ system: 'metric', keys: true, measures: [], currency: 'EUR' });
+const Context = createContext<Wishes>({ system: 'metric', keys: true, measures: [],
+  currency: 'EUR',
+  me: { name: '', role: 'owner' },
+  stations: [],
+});
 
 export const WishesProvider = ({ children, ...wishes }: Wishes & { children: ReactNode }) => (
   <Context.Provider value={wishes}>{children}</Context.Provider>
@@ -41,4 +49,6 @@ export function useCurrencySign(): string {
 }
 /** The sign by itself, for a page that is made on the server. */
 export const CurrencySign = () => useCurrencySign();
+export const useMe = (): Wishes['me'] => useContext(Context).me;
+export const useOpenStations = (): readonly string[] => useContext(Context).stations;
 export const useKeys = (): boolean => useContext(Context).keys;

@@ -1,5 +1,7 @@
 import { notFound, redirect } from 'next/navigation';
 import { consignmentView } from '@/server/consignment/view';
+import { openStationFor } from '@/server/room/menu';
+import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 
 /** A consignment opens where its work is. */
@@ -7,5 +9,6 @@ export default async function ConsignmentPage({ params }: { params: Promise<{ co
   const { code } = await params;
   const view = consignmentView(house(), code);
   if (!view) notFound();
-  redirect(`/consignments/${code}/${view.nowStation}`);
+  const { role } = await whoIsHere();
+  redirect(`/consignments/${code}/${openStationFor(role, view.nowStation)}`);
 }

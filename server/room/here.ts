@@ -1,0 +1,29 @@
+import 'server-only';
+import { headers } from 'next/headers';
+import { DOOR, FROM, type Way } from './listener';
+import { readWho, WHO, type Who } from './who';
+import { tries, type Tries } from './tries';
+
+/** Whoever asked for what is being answered now. The door has let them in: nobody else comes this far. */
+export async function whoIsHere(): Promise<Who> {
+  const who = readWho((await headers()).get(WHO));
+  if (!who) throw new Error('A request came past the door.');
+  return who;
+}
+
+/** The same, or null on the pages that need nobody. */
+export const whoIfAny = async (): Promise<Who | null> => readWho((await headers()).get(WHO));
+
+/** How a request came in, and from where. */
+export async function wayIn(): Promise<{ way: Way; from: string; agent: string }> {
+  const h = await headers();
+  return {
+    way: (h.get(DOOR) as Way | null) ?? 'here',
+    from: h.get(FROM) ?? '',
+    agent: h.get('user-agent') ?? '',
+  };
+}
+
+const kept = globalThis as unknown as { kindlyTries?: Tries };
+/** Wrong tries of this server. */
+export const triesOf = (): Tries => (kept.kindlyTries ??= tries());

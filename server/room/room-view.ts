@@ -1,0 +1,75 @@
+import QRCode from 'qrcode';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { profileOf, type House } from '@/server/house';
+import { roomOf } from './listener';
+import type { Who } from './who';
+
+const CLOSED = 'Phones can be let in once Kindly Crate was started with ./kindly: this server listens to itself alone.';
+
+export async function openRoom(open: boolean): Promise<Outcome<null>> {
+  const room = roomOf();
+  if (!room) return refuse('', CLOSED);
+  const now = await (open ? room.open() : room.close());
+  return open && now.addresses.length === 0 ? refuse('', now.problem || CLOSED) : { ok: true, value: null };
+}
+
+/** Where a phone finds the house. A code goes by plain http: the certificate is installed only once it is in. */
+export const addressFor = (address: string, port: number, tls: boolean): string =>
+  `${tls ? 'https' : 'http'}://${address}:${port}`;
+
+/** A QR as one path in a square of so many modules. */
+export function qrPath(text: string): { size: number; d: string } {
+  const { size, data } = QRCode.create(text, { errorCorrectionLevel: 'M' }).modules;
+  let d = '';
+  for (let y = 0; y < size; y++) for (let x = 0; x < size; x++) if (data[y * size + x]) d += `M${x} ${y}h1v1h-1z`;
+  return { size, d };
+}
+
+/** A code with the pictures that bring it: one for each address of the house. */
+export function invited(made: { code: string; endsAt: string }) {
+  const state = roomOf()?.state();
+  return {
+    code: made.code,
+    endsMs: Date.parse(made.endsAt),
+    ways: (state?.addresses ?? []).map((a) => {
+      const url = `${addressFor(a, state!.port, false)}/door?code=${made.code}`;
+      return { url, qr: qrPath(url) };
+    }),
+  };
+}
+export type Invited = ReturnType<typeof invited>;
+
+/** Everything under People and phones. */
+export function peopleView(house: House, who: Who) {
+  const state = roomOf()?.state() ?? null;
+  const now = house.nowIso();
+  const sessions = house.people.open(now);
+  const keeper = house.people.keeper();
+  return {
+    house: profileOf(house).name,
+    zone: profileOf(house).place.zone,
+    nowMs: house.nowMs(),
+    room: state && {
+      open: state.open,
+      problem: state.problem,
+      root: state.root,
+      addresses: state.addresses.map((a) => addressFor(a, state.port, false)),
+      safe: state.addresses.map((a) => addressFor(a, state.port, true)),
+    },
+    keeper: keeper !== null,
+    me: who,
+    people: house.people.all().map((p) => ({
+      ...p,
+      keeper: keeper?.id === p.id,
+      phones: sessions.filter((s) => s.personId === p.id).map(({ id, device, madeAt, seenAt }) => ({
+        id,
+        device,
+        madeMs: Date.parse(madeAt),
+        seenMs: Date.parse(seenAt),
+        mine: who.sessionId === id,
+      })),
+    })),
+    waiting: house.people.waiting(now).map((i) => ({ name: i.name, role: i.role, endsMs: Date.parse(i.endsAt) })),
+  };
+}
+export type PeopleView = ReturnType<typeof peopleView>;

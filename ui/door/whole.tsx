@@ -1,0 +1,73 @@
+'use client';
+
+import { useSyncExternalStore } from 'react';
+import type { DoorView } from '@/server/room/door-view';
+
+const never = (): (() => void) => () => undefined;
+/** Whether the browser gives this page everything: offline, camera, a screen that stays awake. */
+export const useSecure = (): boolean | null =>
+  useSyncExternalStore(
+    never,
+    () => window.isSecureContext,
+    () => null,
+  );
+
+const MISSING = [
+  ['Without network', 'presses wait while this page stays open; a page that was closed does not come back'],
+  ['Live camera', 'a label is read from a picture you take, or typed'],
+  ['Screen stays on', 'set the phone itself to stay awake while you pack'],
+] as const;
+
+/** What is missing on plain http, and how the house’s own certificate brings it: installed once on this phone. */
+export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port'>) {
+  const secure = useSecure();
+  if (secure === null) return null;
+  if (secure)
+    return (
+      <p className="note">
+        This connection is private, by the house’s own certificate: everything works here. Put Kindly Crate on the home
+        screen from the menu of the browser.
+      </p>
+    );
+  const safe = `https://${window.location.hostname}:${port}/`;
+  return (
+    <section className="grid gap-3 border border-rule-strong bg-surface p-4">
+      <h2 className="text-20">Make this phone whole</h2>
+      <p>This connection is not private: everybody in the network could read it, and the browser holds back</p>
+      <ul className="grid gap-1">
+        {MISSING.map(([what, words]) => (
+          <li key={what}>
+            <b>{what}</b>: {words}
+          </li>
+        ))}
+      </ul>
+      {way === 'room' && root && (
+        <ol className="grid list-decimal gap-3 pl-6">
+          <li>
+            <a className="btn min-h-16 w-full" href="/door/certificate" download>
+              Take the certificate of this house
+            </a>
+          </li>
+          <li>
+            Open it. Where the phone speaks of a <i>profile</i>: install it in its settings, then switch it on where it
+            lists certificates to trust. Where it asks what kind: search its settings for “certificate”, choose{' '}
+            <i>CA certificate</i>, and take the file.
+          </li>
+          <li>
+            Compare its SHA-256 mark with the one under Settings, People and phones:
+            <span className="num mt-1 block break-all text-12">{root}</span>
+          </li>
+          <li>
+            <a className="btn go min-h-16 w-full" href={safe}>
+              Go on privately
+            </a>
+          </li>
+        </ol>
+      )}
+      <p className="note">
+        The certificate can vouch for private networks only, never for a site of the world. Remove it where you installed
+        it when this phone leaves the house.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,110 @@
+'use client';
+
+import { useState } from 'react';
+import type { Invited, PeopleView } from '@/server/room/room-view';
+import { closeInvitations, invite } from '@/server/room/actions';
+import { TextField } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { countdown } from '@/ui/use-now';
+import { problemAt, useSave } from '@/ui/use-save';
+import { roleWords } from './people';
+
+type Role = 'owner' | 'helper' | 'looker';
+
+/** One phone is let in: a name, a role, and a code that is scanned or typed within ten minutes. */
+export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleView['waiting']; now: number }) {
+  const { save, busy, problems } = useSave();
+  const [name, setName] = useState('');
+  const [role, setRole] = useState<Role>('helper');
+  const [made, setMade] = useState<(Invited & { name: string }) | null>(null);
+  const left = made ? made.endsMs - now : 0;
+  // Once the phone is in, its code waits no more.
+  const used = made !== null && !waiting.some((w) => w.endsMs === made.endsMs);
+  return (
+    <div>
+      <h2 className="mb-2">Let a phone in</h2>
+      {made && !used && left > 0 ? (
+        <div className="border border-rule-strong bg-surface p-4 text-center">
+          <p className="mb-2 text-16">
+            For <b>{made.name}</b>: scan with the camera of the phone
+          </p>
+          {made.ways[0] ? (
+            <svg
+              viewBox={`-3 -3 ${made.ways[0].qr.size + 6} ${made.ways[0].qr.size + 6}`}
+              className="mx-auto w-[300px] bg-white"
+              role="img"
+              aria-label={`QR of ${made.ways[0].url}`}
+              shapeRendering="crispEdges"
+            >
+              <path d={made.ways[0].qr.d} fill="#000" />
+            </svg>
+          ) : (
+            <p className="problem">The room is closed: open it, so that the phone can come in.</p>
+          )}
+          <p className="mt-2 break-all text-13 text-ink-2">or open {made.ways[0]?.url.split('/door')[0]} and type</p>
+          <p className="num text-34 font-semibold tracking-widest" data-testid="code">
+            {made.code.slice(0, 4)} {made.code.slice(4)}
+          </p>
+          <p className="num text-16" role="timer">
+            {countdown(left)}
+          </p>
+          <div className="mt-3 flex justify-center gap-3">
+            <Button onClick={() => setMade(null)}>Another phone</Button>
+            <Button
+              disabled={busy}
+              onClick={() => save((press) => closeInvitations(press), () => setMade(null))}
+            >
+              Close this code
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <form
+          noValidate
+          className="grid gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save(
+              (press) => invite(press, { name, role }),
+              (told) => {
+                if (!told) return;
+                setMade({ ...told, name });
+                setName('');
+              },
+            );
+          }}
+        >
+          {used && <p role="status">{made.name} is in.</p>}
+          <TextField label="Name of whoever holds it" path="name" problems={problems} value={name} onChange={setName} />
+          <fieldset className="grid gap-1">
+            <legend className="mb-1 text-13 text-ink-2">May do</legend>
+            {(Object.keys(roleWords) as Role[]).map((r) => (
+              <label key={r} className="flex min-h-9 items-center gap-3">
+                <input type="radio" name="role" checked={role === r} onChange={() => setRole(r)} />
+                <span>{roleWords[r]}</span>
+              </label>
+            ))}
+          </fieldset>
+          {problemAt(problems, 'role') && <p className="problem">{problemAt(problems, 'role')}</p>}
+          {problemAt(problems, '') && <p className="problem">{problemAt(problems, '')}</p>}
+          <Button tone="go" className="!min-h-11" disabled={busy}>
+            {busy ? 'Making a code …' : 'Show a code'}
+          </Button>
+          {!open && <p className="note">The room is closed: a code is of use once it is open.</p>}
+          <p className="note">
+            Helpers and lookers get no settings, prices, exports or addresses of others, and delete nothing.
+          </p>
+        </form>
+      )}
+      {waiting.length > 0 && !made && (
+        <p className="note mt-3">
+          {waiting.length === 1 ? 'One code is' : `${waiting.length} codes are`} open:{' '}
+          {waiting.map((w) => `${w.name} (${countdown(w.endsMs - now)})`).join(', ')}.{' '}
+          <Button tone="flat" disabled={busy} onClick={() => save((press) => closeInvitations(press))}>
+            Close {waiting.length === 1 ? 'it' : 'them'}
+          </Button>
+        </p>
+      )}
+    </div>
+  );
+}

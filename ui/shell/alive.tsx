@@ -1,0 +1,78 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { isOwnPress } from '@/ui/presses';
+
+/** Several changes at once are one look. */
+const GATHER_MS = 200;
+/** Where no stream comes through, the server is asked this often. */
+const POLL_MS = 1500;
+
+interface Change {
+  n: number;
+  press: string;
+}
+
+/**
+ * Follows what others change while the page is looked at: within two seconds it stands here too. What is typed stays (`ui/draft.ts`).
+ * A phone that was put out goes to the door.
+ */
+export function Alive() {
+  const router = useRouter();
+  useEffect(() => {
+    let seen: number | null = null;
+    let stream: EventSource | null = null;
+    let poll: ReturnType<typeof setInterval> | null = null;
+    let gather: ReturnType<typeof setTimeout> | null = null;
+
+    const out = (): void => window.location.assign('/door');
+    const heard = (c: Change): void => {
+      const fresh = seen !== null && c.n !== seen;
+      seen = c.n;
+      // What was pressed here has fetched its figures itself.
+      if (!fresh || isOwnPress(c.press)) return;
+      gather ??= setTimeout(() => {
+        gather = null;
+        router.refresh();
+      }, GATHER_MS);
+    };
+    const ask = async (): Promise<void> => {
+      const answer = await fetch('/changes?now', { cache: 'no-store' }).catch(() => null);
+      if (answer?.status === 401) out();
+      else if (answer?.ok) heard((await answer.json()) as Change);
+    };
+    const close = (): void => {
+      stream?.close();
+      stream = null;
+      if (poll) clearInterval(poll);
+      poll = null;
+    };
+    const listen = (): void => {
+      close();
+      if (document.visibilityState !== 'visible') return;
+      stream = new EventSource('/changes');
+      stream.onmessage = (e) => {
+        if (poll) clearInterval(poll);
+        poll = null;
+        heard(JSON.parse(e.data as string) as Change);
+      };
+      stream.addEventListener('out', out);
+      // It tries again by itself; until it is there, or where it never comes, the server is asked.
+      stream.onerror = () => {
+        poll ??= setInterval(() => void ask(), POLL_MS);
+        if (stream?.readyState === EventSource.CLOSED) void ask();
+      };
+    };
+    listen();
+    document.addEventListener('visibilitychange', listen);
+    window.addEventListener('online', listen);
+    return () => {
+      close();
+      if (gather) clearTimeout(gather);
+      document.removeEventListener('visibilitychange', listen);
+      window.removeEventListener('online', listen);
+    };
+  }, [router]);
+  return null;
+}
