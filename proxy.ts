@@ -43,7 +43,10 @@ export function proxy(request: NextRequest): NextResponse {
   const who = whoOf(request, way);
   if (who && 'words' in who) return refuse(503, who.words);
   const action = request.headers.get('next-action');
-  const pass = mayPass({ ...asked, search: searchParams, action: action === null ? null : (actionName(action) ?? '') }, who);
+  const pass = mayPass(
+    { ...asked, search: searchParams, action: action === null ? null : (actionName(action) ?? '') },
+    who,
+  );
   if (pass === 'door') {
     const to = new URL('/door', request.url);
     if (path !== '/') to.searchParams.set('to', path);

@@ -69,6 +69,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           measures={measuresOf(h)}
           currency={currencyOf(h)}
           me={{ name: who.name, role: who.role }}
+          shown={h.changes.last().n}
           stations={stationsFor(who.role)}
         >
           <TopLine

@@ -228,7 +228,8 @@ program
   .command('passphrase')
   .option('--forget')
   .action((options: { forget?: boolean }) => {
-    if (!options.forget) return fail('A passphrase is set under Settings, People and phones; forgotten, with --forget.');
+    if (!options.forget)
+      return fail('A passphrase is set under Settings, People and phones; forgotten, with --forget.');
     process.stdout.write(`${forgetCommand(dataFolder())}\n`);
   });
 

@@ -35,11 +35,10 @@ export class Application {
   }
 
   async start(patienceMs = 30_000): Promise<void> {
-    this.child = spawn(
-      'node',
-      ['--import', 'tsx', 'server/room/serve.ts'],
-      { env: { ...this.environment(), PORT: String(this.port) }, stdio: 'ignore' },
-    );
+    this.child = spawn('node', ['--import', 'tsx', 'server/room/serve.ts'], {
+      env: { ...this.environment(), PORT: String(this.port) },
+      stdio: 'ignore',
+    });
     const until = Date.now() + patienceMs;
     while (Date.now() < until) {
       if ((await fetch(`${this.address}/health`).catch(() => null))?.ok) return;

@@ -44,6 +44,8 @@ export function useSave() {
         if (answer === null) return false;
         setProblems(answer.ok ? [] : answer.problems);
         setConflict(answer.ok ? null : (answer.conflict ?? null));
+        // What somebody else saved meanwhile is fetched: what does not clash is put together by itself (`ui/draft.ts`).
+        if (!answer.ok && answer.conflict) startRefresh(() => router.refresh());
         if (!answer.ok) return false;
         then?.(answer.value);
         startRefresh(() => router.refresh());

@@ -54,6 +54,10 @@ export async function GET(request: Request): Promise<Response> {
     cancel: () => close(),
   });
   return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' },
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store, no-transform',
+      'x-accel-buffering': 'no',
+    },
   });
 }

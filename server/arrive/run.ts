@@ -39,12 +39,16 @@ export const positionOf = (run: StoredRun, nowMs: number): ReturnType<typeof run
     nowMs,
   );
 
-/** A step done by hand (or a timer cut short). Only the running step can be finished. */
-export function finishStep(house: House, runId: string, key: string): Outcome<null> {
+/**
+ * A step done by hand (or a timer cut short), at the instant of its press. Only the step that ran then can be finished; a
+ * press never comes before the one before it.
+ */
+export function finishStep(house: House, runId: string, key: string, pressedMs = house.nowMs()): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
   if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
-  const at = house.nowMs();
+  const before = Math.max(Date.parse(run.startedAt), ...Object.values(run.done).map((iso) => Date.parse(iso)));
+  const at = Math.min(house.nowMs(), Math.max(pressedMs, before));
   const running = run.steps[positionOf(run, at).index];
   if (!running || running.key !== key)
     return refuse('step', 'This step is already done. The screen now shows the next one.');

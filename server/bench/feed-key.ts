@@ -10,6 +10,7 @@ export function feedKey(house: House): string {
   if (here) return here;
   const made = randomBytes(18).toString('base64url');
   house.arrivals.setSetting(KEY, made);
+  house.deeds.tell(house.nowIso(), 'made a new address for the calendar', '/settings');
   return made;
 }
 

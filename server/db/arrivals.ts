@@ -131,7 +131,8 @@ export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
         for (const d of duties) insertDuty.run({ ...d, quarantineId: q.id });
       })(),
     dutiesOf: (quarantineId: string): StoredDuty[] => dutiesOf.all(quarantineId),
-    setDuty: (quarantineId: string, key: string, at: string | null): void => void doDuty.run(at, hand.by, quarantineId, key),
+    setDuty: (quarantineId: string, key: string, at: string | null): void =>
+      void doDuty.run(at, hand.by, quarantineId, key),
     setting: (key: string): string | null => settingOf.get(key)?.value ?? null,
     dropSetting: (key: string): void => void dropSetting.run(key),
     setSetting: (key: string, value: string): void => void setSetting.run(key, value),

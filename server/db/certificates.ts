@@ -19,7 +19,9 @@ interface Row {
 export function certificateRepository(db: Db, hand: Hand = { by: '' }) {
   const columns = 'k.number, c.code, k.at, k.document';
   const from = 'FROM certificate k JOIN consignment c ON c.id = k.consignment_id';
-  const insert = db.prepare(`INSERT INTO certificate (number, consignment_id, at, document, by) VALUES (?, ?, ?, ?, ?)`);
+  const insert = db.prepare(
+    `INSERT INTO certificate (number, consignment_id, at, document, by) VALUES (?, ?, ?, ?, ?)`,
+  );
   const last = db.prepare<[string], { n: number | null }>(
     `SELECT MAX(CAST(substr(number, 6) AS INTEGER)) AS n FROM certificate WHERE number LIKE ? || '-%'`,
   );

@@ -144,7 +144,9 @@ export function consignmentRepository(
   );
   const dropRevision = db.prepare(`DELETE FROM revision WHERE consignment_id = ? AND version = ?`);
   const archive = db.prepare(`UPDATE consignment SET archived_at = ?, updated_at = ? WHERE id = ?`);
-  const journalIn = db.prepare(`INSERT INTO journal (consignment_id, at, kind, subject, data, by) VALUES (?, ?, ?, ?, ?, ?)`);
+  const journalIn = db.prepare(
+    `INSERT INTO journal (consignment_id, at, kind, subject, data, by) VALUES (?, ?, ?, ?, ?, ?)`,
+  );
   const journalOf = db.prepare<[string], { at: string; kind: string; subject: string; data: string }>(
     `SELECT at, kind, subject, data FROM journal WHERE consignment_id = ? ORDER BY id DESC LIMIT 200`,
   );

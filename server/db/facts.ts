@@ -74,8 +74,8 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
        SELECT MAX(n) AS n FROM observation WHERE consignment_id = ? UNION ALL SELECT MAX(n) FROM event WHERE consignment_id = ?)`,
   );
   const versionOf = db.prepare<[string], { version: number }>(`SELECT version FROM consignment WHERE id = ?`);
-  const ticks = db.prepare<[string], { n: number; key: string; at: string }>(
-    `SELECT e.n, e.subject_id AS key, e.at FROM event e
+  const ticks = db.prepare<[string], { n: number; key: string; at: string; by: string }>(
+    `SELECT e.n, e.subject_id AS key, e.at, e.by FROM event e
      WHERE e.consignment_id = ? AND e.kind = 'ticked'
        AND NOT EXISTS (SELECT 1 FROM event s WHERE s.consignment_id = e.consignment_id AND s.strikes = e.n) ORDER BY e.n`,
   );
@@ -185,12 +185,17 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
     withPacks: (): string[] => withPacks.all().map((r) => r.id),
     /** Steps that are ticked, with their instants. */
     ticks: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.at])),
+    /** Who ticked what stands ticked. */
+    tickedBy: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.by])),
     tick: (id: string, key: string, at: string): void => {
       if (ticks.all(id).some((t) => t.key === key)) return;
       const subject = { kind: 'step' as const, id: key };
       append(
         id,
-        { observations: [], events: [{ n: next(id), at, kind: 'ticked', subject, note: '', by: hand.by, strikes: null }] },
+        {
+          observations: [],
+          events: [{ n: next(id), at, kind: 'ticked', subject, note: '', by: hand.by, strikes: null }],
+        },
         versionOf.get(id)!.version,
         at,
       );

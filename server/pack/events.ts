@@ -11,10 +11,15 @@ import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
 
 /** A step of the bench ticked or taken back, with its instant. */
-export function tick(house: House, code: string, key: string, done: boolean): Outcome<string | null> {
+export function tick(
+  house: House,
+  code: string,
+  key: string,
+  done: boolean,
+  at = house.nowIso(),
+): Outcome<string | null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  const at = house.nowIso();
   const c = stored.value.document;
   const { id } = c;
   const catalogue = catalogueOf(c, house);

@@ -7,13 +7,17 @@ import { batchesOf } from '@/server/stock/supplies';
 import { dudsHere } from './proving';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
+import { takenNow } from '@/server/room/taken';
+import type { Who } from '@/server/room/who';
 import type { Station } from '@/server/consignment/station';
 
 /** The room that a reading is taken in, until another is typed, °C. */
 const ROOM_C = 20;
 
 /** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
-export function sendView({ h, c, catalogue, nowMs, view, base }: Station) {
+export function sendView({ h, c, catalogue, nowMs, view, base }: Station, who: Who | null = null) {
+  const by = h.facts.tickedBy(c.id);
+  const taken = takenNow(h, `step:${c.code}:`, who);
   const a = withOverrides(c.assumptions);
   const packs = numberedPacks(c, catalogue, h.facts.of(c.id), a);
   const kindsHere = new Set(packs.map((p) => p.type.id));
@@ -37,7 +41,14 @@ export function sendView({ h, c, catalogue, nowMs, view, base }: Station) {
       .filter((d) => kindsHere.has(d.typeId))
       .map((d) => ({ typeId: d.typeId, words: dudWords(d) })),
     batches: batchesOf(h).filter((b) => kindsHere.has(b.typeId)),
-    items: packingChecklist(c, catalogue).map((i) => ({ ...i, at: view.ticks.get(i.key) ?? null })),
+    /** More than one pair of hands: steps can be taken. */
+    shared: h.people.all().length > 0,
+    items: packingChecklist(c, catalogue).map((i) => ({
+      ...i,
+      at: view.ticks.get(i.key) ?? null,
+      by: by.get(i.key) ?? '',
+      taken: taken[i.key] ?? null,
+    })),
     events: [
       {
         name: 'sealedAt' as const,

@@ -109,11 +109,16 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
 }
 
 /** Ticks a duty or takes it back; nothing can be done before its day. */
-export function setDuty(house: House, quarantineId: string, key: string, done: boolean): Outcome<null> {
+export function setDuty(
+  house: House,
+  quarantineId: string,
+  key: string,
+  done: boolean,
+  now = house.nowMs(),
+): Outcome<null> {
   const q = house.arrivals.quarantine(quarantineId);
   const duty = q && house.arrivals.dutiesOf(q.id).find((d) => d.key === key);
   if (!q || !duty) return refuse('duty', 'This duty is not there any more.');
-  const now = house.nowMs();
   const due = Date.parse(duty.dueAt);
   const midnight = atClock(sameTimeLater(now, 1, q.zone), '00:00', q.zone);
   if (done && due >= midnight)
@@ -122,10 +127,10 @@ export function setDuty(house: House, quarantineId: string, key: string, done: b
       `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}: not before that day.`,
     );
   house.db.transaction(() => {
-    house.arrivals.setDuty(q.id, key, done ? house.nowIso() : null);
+    house.arrivals.setDuty(q.id, key, done ? new Date(now).toISOString() : null);
     house.consignments.journal(
       q.consignmentId,
-      house.nowIso(),
+      new Date(now).toISOString(),
       done ? 'duty done' : 'duty taken back',
       `${q.tank}: ${duty.title}`,
     );

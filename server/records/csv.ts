@@ -224,6 +224,7 @@ export function* importInSlices(
   if (input.commit && list !== 'reading' && written.length > 0) {
     report.undo = `${IMPORT}${randomUUID()}`;
     house.arrivals.setSetting(report.undo, JSON.stringify(written));
+    house.deeds.tell(house.nowIso(), `read a file with ${written.length} lines into the list`);
   }
   if (input.commit && (list === 'supply' || list === 'service' || list === 'species'))
     shelfChanged(

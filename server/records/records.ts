@@ -122,8 +122,10 @@ export function writeRecord(
       `There is such a ${kind.one} already: ${same.name}${same.archivedAt ? ', put away. Bring it back instead' : ''}.`,
     );
   const at = house.nowIso();
-  if (input.id === null) house.records.insert(record, at);
-  else {
+  if (input.id === null) {
+    house.records.insert(record, at);
+    house.deeds.tell(at, `added ${kind.one} ${record.name}`, `/${kind.slug}/${id}`);
+  } else {
     const stored = house.records.byId(id);
     if (!stored || stored.deletedAt) return refuse('id', `This ${kind.one} is not there any more.`);
     const version = input.version ?? stored.version;
@@ -192,6 +194,7 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
           ? `${counted(animals, 'animal')} there`
           : null;
   const now = house.nowIso();
+  house.deeds.tell(now, `${why ? 'put away' : 'deleted'} ${kinds[r.kind].one} ${r.name}`);
   if (why) {
     house.records.archive(id, now, now);
     if (touchesShelf(r.kind)) house.shelvesChanged();
@@ -221,6 +224,7 @@ export function restoreRecord(house: House, id: string): Outcome<string> {
   if (r.deletedAt && same && same.id !== id)
     return refuse('id', `Meanwhile there is another ${kind.one} of this name: ${same.name}. Rename that one first.`);
   const now = house.nowIso();
+  house.deeds.tell(now, `brought back ${kind.one} ${r.name}`, `/${kind.slug}/${id}`);
   house.db.transaction(() => {
     house.records.remove(id, null, now);
     house.records.archive(id, null, now);
@@ -234,6 +238,7 @@ export function archiveRecord(house: House, id: string): Outcome<string> {
   const r = house.records.byId(id);
   if (!r || r.deletedAt) return refuse('id', 'This is not there any more.');
   house.records.archive(id, house.nowIso(), house.nowIso());
+  house.deeds.tell(house.nowIso(), `put away ${kinds[r.kind].one} ${r.name}`, `/${kinds[r.kind].slug}/${id}`);
   if (touchesShelf(r.kind)) house.shelvesChanged();
   return { ok: true, value: r.name };
 }

@@ -10,10 +10,7 @@ let known: ReadonlyMap<string, string> | null = null;
 export function actionName(id: string): string | null {
   if (known === null)
     try {
-      const file = path.join(
-        /* turbopackIgnore: true */ process.cwd(),
-        '.next/server/server-reference-manifest.json',
-      );
+      const file = path.join(/* turbopackIgnore: true */ process.cwd(), '.next/server/server-reference-manifest.json');
       const manifest = JSON.parse(readFileSync(file, 'utf8')) as Manifest;
       known = new Map(Object.entries(manifest.node ?? {}).map(([k, a]) => [k, a.exportedName ?? '']));
     } catch {

@@ -12,10 +12,7 @@ import * as taken from './taken';
 import { invited, openRoom, type Invited } from './room-view';
 
 /** A code is told once: it does not lie in the receipt of its press, where a copy of the data would show it. */
-export async function invite(
-  press: string,
-  input: people.InvitationInput,
-): Promise<Outcome<Invited | null>> {
+export async function invite(press: string, input: people.InvitationInput): Promise<Outcome<Invited | null>> {
   let told: Invited | null = null;
   const done = await write<null>(press, (h) => {
     const made = people.invite(h, input);
@@ -58,10 +55,14 @@ export async function sendAway(press: string, id: string): Promise<Outcome<null>
 
 /** Opens the network of the house to phones, or closes it, until this server ends. */
 export async function setRoom(press: string, open: boolean): Promise<Outcome<null>> {
-  return writeAfter(press, () => openRoom(open === true), (h) => {
-    h.deeds.tell(h.nowIso(), open === true ? 'opened the room to phones' : 'closed the room', '/settings/people');
-    return { ok: true, value: null };
-  });
+  return writeAfter(
+    press,
+    () => openRoom(open === true),
+    (h) => {
+      h.deeds.tell(h.nowIso(), open === true ? 'opened the room to phones' : 'closed the room', '/settings/people');
+      return { ok: true, value: null };
+    },
+  );
 }
 
 /** A lane or step that one pair of hands has; whoever takes it last has it. */

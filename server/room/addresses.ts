@@ -10,12 +10,16 @@ const PRIVATE = /^(10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|169\.254\.)/;
  */
 export const addressesNow = (interfaces = os.networkInterfaces(), named = process.env.KINDLY_ADDRESSES): string[] =>
   named
-    ? named.split(',').map((a) => a.trim()).filter((a) => isIPv4(a)).sort()
+    ? named
+        .split(',')
+        .map((a) => a.trim())
+        .filter((a) => isIPv4(a))
+        .sort()
     : Object.values(interfaces)
-    .flatMap((list) => list ?? [])
-    .filter((a) => a.family === 'IPv4' && !a.internal && PRIVATE.test(a.address))
-    .map((a) => a.address)
-    .sort();
+        .flatMap((list) => list ?? [])
+        .filter((a) => a.family === 'IPv4' && !a.internal && PRIVATE.test(a.address))
+        .map((a) => a.address)
+        .sort();
 
 /** The names a phone may use besides: as the machine calls itself in its network. */
 export const namesNow = (hostname = os.hostname()): string[] => {

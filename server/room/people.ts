@@ -167,10 +167,7 @@ export interface NewPassphrase {
 }
 
 /** What a new passphrase is made from: hashed before anything is written, the earlier one checked. */
-export async function thinkPassphrase(
-  house: House,
-  input: unknown,
-): Promise<Outcome<NewPassphrase>> {
+export async function thinkPassphrase(house: House, input: unknown): Promise<Outcome<NewPassphrase>> {
   const parsed = passphraseSchema.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const keeper = house.people.keeper();
@@ -183,11 +180,7 @@ export async function thinkPassphrase(
 }
 
 /** From now on this machine asks too: the first owner has a name and a passphrase. Answers the cookie of whoever set it. */
-export function keepPassphrase(
-  house: House,
-  thought: NewPassphrase,
-  device: string,
-): Outcome<Entered> {
+export function keepPassphrase(house: House, thought: NewPassphrase, device: string): Outcome<Entered> {
   const at = house.nowIso();
   const there = thought.keeper
     ? house.people.all().find((p) => p.id === thought.keeper)

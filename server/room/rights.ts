@@ -85,7 +85,7 @@ export const routes: Readonly<Record<string, Least>> = {
 const HELPERS_PAPERS: readonly string[] = ['bags', 'boxes', 'card', 'cutting'];
 
 /** Files of the program itself, the same for everybody: a door must be able to draw itself. */
-const PROGRAM = /^\/(_next\/static\/|icons\/|sw\.js$)/;
+const PROGRAM = /^\/(_next\/static\/|icons\/|fonts\/|sw\.js$)/;
 
 const patterns = Object.entries(routes)
   .map(([route, least]) => ({
@@ -93,7 +93,12 @@ const patterns = Object.entries(routes)
     route,
     // A named part before one that stands for anything.
     loose: (route.match(/\[/g) ?? []).length,
-    at: new RegExp(`^${route.replaceAll('.', '\\.').replace(/\[\\.\\.\\.\w+\]/g, '.+').replace(/\[\w+\]/g, '[^/]+')}$`),
+    at: new RegExp(
+      `^${route
+        .replaceAll('.', '\\.')
+        .replace(/\[\\.\\.\\.\w+\]/g, '.+')
+        .replace(/\[\w+\]/g, '[^/]+')}$`,
+    ),
   }))
   .sort((a, b) => a.loose - b.loose);
 
@@ -187,4 +192,4 @@ export const actions: Readonly<Record<string, Least>> = {
   sendAway: 'owner',
   setRoom: 'owner',
 };
-export const leastForAction = (name: string): Least => actions[name] ?? 'owner';
+export const leastForAction = (name: string): Least => (Object.hasOwn(actions, name) ? actions[name]! : 'owner');

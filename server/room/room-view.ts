@@ -1,6 +1,6 @@
-import QRCode from 'qrcode';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { profileOf, type House } from '@/server/house';
+import { houseType } from '@/server/papers/type';
 import { roomOf } from './listener';
 import type { Who } from './who';
 
@@ -17,14 +17,6 @@ export async function openRoom(open: boolean): Promise<Outcome<null>> {
 export const addressFor = (address: string, port: number, tls: boolean): string =>
   `${tls ? 'https' : 'http'}://${address}:${port}`;
 
-/** A QR as one path in a square of so many modules. */
-export function qrPath(text: string): { size: number; d: string } {
-  const { size, data } = QRCode.create(text, { errorCorrectionLevel: 'M' }).modules;
-  let d = '';
-  for (let y = 0; y < size; y++) for (let x = 0; x < size; x++) if (data[y * size + x]) d += `M${x} ${y}h1v1h-1z`;
-  return { size, d };
-}
-
 /** A code with the pictures that bring it: one for each address of the house. */
 export function invited(made: { code: string; endsAt: string }) {
   const state = roomOf()?.state();
@@ -33,7 +25,7 @@ export function invited(made: { code: string; endsAt: string }) {
     endsMs: Date.parse(made.endsAt),
     ways: (state?.addresses ?? []).map((a) => {
       const url = `${addressFor(a, state!.port, false)}/door?code=${made.code}`;
-      return { url, qr: qrPath(url) };
+      return { url, qr: houseType().qr(url) };
     }),
   };
 }
@@ -61,13 +53,15 @@ export function peopleView(house: House, who: Who) {
     people: house.people.all().map((p) => ({
       ...p,
       keeper: keeper?.id === p.id,
-      phones: sessions.filter((s) => s.personId === p.id).map(({ id, device, madeAt, seenAt }) => ({
-        id,
-        device,
-        madeMs: Date.parse(madeAt),
-        seenMs: Date.parse(seenAt),
-        mine: who.sessionId === id,
-      })),
+      phones: sessions
+        .filter((s) => s.personId === p.id)
+        .map(({ id, device, madeAt, seenAt }) => ({
+          id,
+          device,
+          madeMs: Date.parse(madeAt),
+          seenMs: Date.parse(seenAt),
+          mine: who.sessionId === id,
+        })),
     })),
     waiting: house.people.waiting(now).map((i) => ({ name: i.name, role: i.role, endsMs: Date.parse(i.endsAt) })),
   };

@@ -31,7 +31,8 @@ async function main(): Promise<void> {
   const as =
     (way: Way): http.RequestListener =>
     (request, response) => {
-      for (const name of Object.keys(request.headers)) if (OURS.test(name)) Reflect.deleteProperty(request.headers, name);
+      for (const name of Object.keys(request.headers))
+        if (OURS.test(name)) Reflect.deleteProperty(request.headers, name);
       request.headers[DOOR] = way;
       request.headers[FROM] = request.socket.remoteAddress ?? '';
       void handle(request, response);
@@ -124,7 +125,9 @@ async function main(): Promise<void> {
   setRoomOf(room);
   if (process.env.KINDLY_ROOM === '1') {
     const now = await room.open();
-    process.stderr.write(`${now.problem || `Open to phones at ${now.addresses.map((a) => `${a}:${port}`).join(', ')}`}\n`);
+    process.stderr.write(
+      `${now.problem || `Open to phones at ${now.addresses.map((a) => `${a}:${port}`).join(', ')}`}\n`,
+    );
   }
   setInterval(() => void inTurn(() => undefined), LOOK_MS).unref();
 }

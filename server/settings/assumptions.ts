@@ -33,6 +33,7 @@ export function* setAssumptionInSlices(house: House, given: unknown): Generator<
   const without = (own: Own): Own => Object.fromEntries(Object.entries(own).filter(([n]) => n !== name));
   const next = (own: Own): Own => (value === null ? without(own) : { ...own, [name]: value });
   house.arrivals.setSetting(KEY, JSON.stringify(next(ownAssumptions(house))));
+  house.deeds.tell(house.nowIso(), `set ${name} to ${value ?? 'its default'}`, '/species/assumptions');
   // One that cannot be read follows nothing, and holds nobody up.
   const { sound } = soundOf(house, house.consignments.page('open', -1, 0));
   const open = sound.filter((s) => s.document.actual.handedOverAt === null).map((s) => s.document.code);

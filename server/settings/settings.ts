@@ -18,6 +18,8 @@ const profileSchema = partySchema.extend({
 });
 export type ProfileInput = z.input<typeof profileSchema>;
 
+const told = (house: House, what: string): void => house.deeds.tell(house.nowIso(), what, '/settings');
+
 /** A clock that was left empty follows from the coordinates. */
 const withZone = (input: unknown): unknown => {
   const party = input as Partial<Profile> | null;
@@ -29,6 +31,7 @@ export function saveProfile(house: House, input: unknown): Outcome<null> {
   const parsed = profileSchema.safeParse(withZone(input));
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   keepProfile(house, parsed.data as Profile);
+  told(house, 'changed the fish room’s name, place or papers');
   return { ok: true, value: null };
 }
 
@@ -39,6 +42,7 @@ export const unitsOf = (house: House): 'metric' | 'us' => (house.arrivals.settin
 
 export function setUnits(house: House, system: string): Outcome<null> {
   house.arrivals.setSetting(UNITS, system === 'us' ? 'us' : 'metric');
+  told(house, 'changed the units');
   return { ok: true, value: null };
 }
 
@@ -49,6 +53,7 @@ export const keysOf = (house: House): boolean => house.arrivals.setting(KEYS) !=
 
 export function setKeys(house: House, on: boolean): Outcome<null> {
   house.arrivals.setSetting(KEYS, on ? 'on' : 'off');
+  told(house, `switched the single-letter keys ${on ? 'on' : 'off'}`);
   return { ok: true, value: null };
 }
 
@@ -64,5 +69,6 @@ export function setMeasures(house: House, input: unknown): Outcome<null> {
   const parsed = measuresSchema.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   house.arrivals.setSetting(MEASURES, JSON.stringify(parsed.data));
+  told(house, 'changed the own measures');
   return { ok: true, value: null };
 }

@@ -5,6 +5,7 @@ import { saveReadings } from '@/server/arrive/actions';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import type { Problem } from '@/core/consignment/outcome';
 import { FishIcon } from '@/ui/drawings/fish';
+import { DraftCare } from '@/ui/fields/clash-choice';
 import { NumberField, OtherProblems, TextField, num } from '@/ui/fields/fields';
 import { waterKeys } from '@/ui/fields/water';
 import { one } from '@/ui/format';
@@ -39,10 +40,17 @@ const measuredOf = (p: ReceiveStationProps): Draft => ({
   ),
 });
 
+/** What a field of this form is called: “Bag A1, pH”. */
+function readingLabel(path: string): string {
+  const [kind, name, field = ''] = path.split('.');
+  const water = waterKeys.find(([k]) => k === field)?.[1] ?? field;
+  return `${kind === 'bags' ? 'Bag' : 'Tank'} ${name}, ${water}`;
+}
+
 /** What the eye and the probe find in every bag, through the film, and in every tank. */
 export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => void }) {
   const { save, busy, problems } = useSave();
-  const typed = useDraft(measuredOf(p), p.version);
+  const typed = useDraft(measuredOf(p), p.version, `readings ${p.code}`);
   const { bags, tanks } = typed.draft;
   const set = (id: string, change: Partial<BagDraft>): void =>
     typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
@@ -52,12 +60,12 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
     doubtful: '0',
   });
 
-  const submit = (): void =>
+  const send = ({ bags, tanks }: Draft, on: number | null): void =>
     void save(
       (press) =>
         saveReadings(press, {
           code: p.code,
-          version: typed.version ?? p.version,
+          version: on ?? p.version,
           tanks: Object.fromEntries(
             Object.entries(tanks).flatMap(([name, w]) => {
               const told = waterKeys.filter(([k]) => w[k]!.trim() !== '').map(([k]) => [k, num(w[k]!)]);
@@ -83,10 +91,11 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        submit();
+        send(typed.draft, typed.version);
       }}
       aria-label="Arrival readings"
     >
+      <DraftCare keeping={typed} labelOf={readingLabel} busy={busy} save={send} />
       <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
       <Button
         type="button"

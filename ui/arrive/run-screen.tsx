@@ -1,19 +1,22 @@
 'use client';
 
 import { Button, ButtonLink } from '@/ui/kit/button';
-import { finishStep, stopRun, undoStep } from '@/server/arrive/actions';
+import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { runPosition } from '@/core/acclimation/run';
 import type { RunView } from '@/server/arrive/run-view';
 import { countdown, useNow } from '@/ui/use-now';
-import { FishShape } from '@/ui/drawings/fish';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
+import { press } from '@/ui/queue/store';
+import { usePresses } from '@/ui/queue/use-queue';
 import { useSave } from '@/ui/use-save';
+import { useAwakeScreen } from '@/ui/use-awake-screen';
+import { Strip, Vessel } from './lane-drawings';
+import { withPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
 
@@ -41,43 +44,6 @@ function useAnnounce(remainingMs: number | null, key: string, sound: boolean): s
     tone.stop(audio.currentTime + 1.2);
   }, [remainingMs, key, sound]);
   return said;
-}
-
-function Vessel({ lane, open }: { lane: RunLane; open: boolean }) {
-  return (
-    <svg
-      viewBox="0 0 130 140"
-      className="h-[118px] w-[110px] shrink-0"
-      aria-hidden="true"
-      style={{ ['--fish' as string]: '.55' }}
-    >
-      <path
-        d={
-          open
-            ? 'M30 26Q65 14 100 26Q104 32 98 36V118Q98 128 88 128H42Q32 128 32 118V36Q26 32 30 26Z'
-            : 'M34 56C34 36 60 34 62 24L52 10Q60 16 65 10Q70 16 78 10L68 24C70 34 96 36 96 56V118Q96 128 86 128H44Q34 128 34 118Z'
-        }
-        fill="var(--surface)"
-        stroke="var(--ink-2)"
-        strokeWidth="1.6"
-      />
-      <path
-        d={open ? 'M33 66H97V118Q97 127 88 127H42Q33 127 33 118Z' : 'M35 84H95V118Q95 127 86 127H44Q35 127 35 118Z'}
-        fill="var(--water)"
-      />
-      <path d={open ? 'M33 66H97' : 'M35 84H95'} stroke="var(--water-line)" />
-      <g style={{ opacity: 0.55 }}>
-        {[
-          [52, 100],
-          [78, 106],
-          [60, 116],
-        ].map(([x, y], i) => (
-          <FishShape key={i} look={lane.species.look} x={x!} y={y!} length={26} flip={i === 1} />
-        ))}
-      </g>
-      {!open && <path d="M8 84q8 -5 14 0M108 84q8 -5 14 0" stroke="var(--water-line)" fill="none" />}
-    </svg>
-  );
 }
 
 /** The step that is on, and its button; after the last, the way to the quarantine. */
@@ -138,53 +104,57 @@ function Now({
   );
 }
 
-/** The whole sequence as a strip of tape, the past of it filled. */
-function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof runPosition>; now: number }) {
-  const total = lane.steps.reduce((s, x) => s + x.minutes, 0);
-  const offsets = lane.steps.map((_, i) => lane.steps.slice(0, i).reduce((s, y) => s + y.minutes, 0));
-  const W = 1232;
+/** What else can be done with a lane: take it in hand, take the last press back, stop it. */
+function Beside({
+  lane,
+  shared,
+  busy,
+  stop,
+}: {
+  lane: RunLane;
+  /** Others work here too. */
+  shared: boolean;
+  busy: boolean;
+  stop: () => void;
+}) {
   return (
-    <svg
-      viewBox={`0 0 ${W} 30`}
-      className="mt-4 hidden w-full md:block"
-      role="img"
-      aria-label={`Step ${Math.min(at.index + 1, lane.steps.length)} of ${lane.steps.length}`}
-    >
-      <rect width={W} height="26" y="2" fill="url(#kraft-ahead)" />
-      {lane.steps.map((x, i) => {
-        const a = (offsets[i]! / total) * W;
-        const w = (x.minutes / total) * W;
-        const past =
-          i < at.index
-            ? 1
-            : i === at.index && at.endsAtMs
-              ? Math.min(1, Math.max(0, 1 - (at.endsAtMs - now) / (x.minutes * 60000)))
-              : 0;
-        return (
-          <g key={x.key}>
-            <rect x={a} y="2" width={w * past} height="26" fill="url(#kraft-past)" />
-            <path d={`M${a} 2V28`} stroke="var(--kraft-ink)" strokeOpacity=".35" />
-            {x.kind === 'hands' && w < 60 ? (
-              <circle
-                cx={a + w / 2}
-                cy="15"
-                r="5"
-                fill={i < at.index ? 'var(--ink)' : 'none'}
-                stroke={i === at.index ? 'var(--hands)' : 'var(--ink)'}
-                strokeWidth="1.8"
-              />
-            ) : (
-              w > x.title.length * 6.4 && (
-                <text x={a + w / 2} y="19" textAnchor="middle" className="tape-t">
-                  {x.title}
-                </text>
-              )
-            )}
-            {i === at.index && <path d={`M${a + w * past} -2V32`} stroke="var(--ink)" strokeWidth="2" />}
-          </g>
-        );
-      })}
-    </svg>
+    <div className="mt-2 flex flex-wrap gap-3">
+      {Object.keys(lane.done).length > 0 && (
+        <Button
+          className="min-h-16 flex-1"
+          style={{ background: 'none' }}
+          onClick={() =>
+            press({ deed: 'undoStep', runId: lane.id }, `take the last press back, ${lane.bagIds.join(' ')}`)
+          }
+        >
+          Take the last press back
+        </Button>
+      )}
+      {shared && (
+        <Button
+          className="min-h-16 flex-1"
+          style={{ background: 'none' }}
+          onClick={() =>
+            press(
+              { deed: lane.taken?.mine ? 'letGo' : 'take', subject: `run:${lane.id}` },
+              `take ${lane.bagIds.join(' ')} in hand`,
+            )
+          }
+        >
+          {lane.taken?.mine ? 'Let it go' : lane.taken ? 'Take it over' : 'I take this'}
+        </Button>
+      )}
+      <Button
+        className="min-h-16"
+        style={{ background: 'none' }}
+        disabled={busy}
+        onClick={() => {
+          if (window.confirm('Stop this sequence? What was done stays in the journal.')) stop();
+        }}
+      >
+        Stop
+      </Button>
+    </div>
   );
 }
 
@@ -222,6 +192,11 @@ function Lane({
           </p>
           <p className="text-18">{lane.methodName}</p>
           <p className="mute">{lane.animals}</p>
+          {lane.taken && (
+            <p className="mt-1 text-15 font-semibold" data-testid="taken">
+              {lane.taken.mine ? 'Yours' : `Taken by ${lane.taken.by}`}
+            </p>
+          )}
         </div>
         <div className="min-w-[280px] flex-1">
           {at.finished ? (
@@ -229,7 +204,7 @@ function Lane({
           ) : (
             <>
               <p
-                className="num text-104 font-semibold leading-none tracking-tighter md:text-104"
+                className="num text-104 font-semibold leading-none tracking-tighter max-[420px]:!text-[92px] max-[350px]:!text-[76px]"
                 style={{ color: first ? '#E2A55C' : 'var(--ink-2)' }}
                 data-testid="timer"
                 data-ends={at.endsAtMs ?? ''}
@@ -253,31 +228,16 @@ function Lane({
             step={step}
             code={p.code}
             busy={busy}
-            finish={(key) => save((press) => finishStep(press, lane.id, key))}
+            finish={(key) =>
+              press({ deed: 'step', runId: lane.id, key }, `${step?.title ?? key}, ${lane.bagIds.join(' ')}`)
+            }
           />
-          <div className="mt-2 flex gap-3">
-            {Object.keys(lane.done).length > 0 && (
-              <Button
-                className="min-h-16 flex-1"
-                style={{ background: 'none' }}
-                disabled={busy}
-                onClick={() => save((press) => undoStep(press, lane.id))}
-              >
-                Take the last press back
-              </Button>
-            )}
-            <Button
-              className="min-h-16"
-              style={{ background: 'none' }}
-              disabled={busy}
-              onClick={() => {
-                if (window.confirm('Stop this sequence? What was done stays in the journal.'))
-                  void save((press) => stopRun(press, lane.id));
-              }}
-            >
-              Stop
-            </Button>
-          </div>
+          <Beside
+            lane={lane}
+            shared={p.shared && !at.finished}
+            busy={busy}
+            stop={() => void save((press) => stopRun(press, lane.id))}
+          />
           {problems[0] && (
             <p className="problem mt-2" role="alert">
               {problems[0].message}
@@ -293,7 +253,6 @@ function Lane({
 /** The timed run: every lane with its own clock, in a dim room. Timers live on the server. */
 export function RunScreen(p: RunView & { fixed: boolean }) {
   const now = useNow(p.nowMs, p.fixed);
-  const router = useRouter();
   const [down, setDown] = useState(true);
   const [sound, setSound] = useState(false);
   useEffect(() => {
@@ -302,12 +261,10 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
       document.documentElement.dataset.theme = '';
     };
   }, [down]);
-  useEffect(() => {
-    if (p.fixed) return;
-    const t = setInterval(() => router.refresh(), 5000);
-    return () => clearInterval(t);
-  }, [p.fixed, router]);
-  const order = p.lanes
+  useAwakeScreen();
+  const presses = usePresses();
+  const [skewMs] = useState(() => p.nowMs - Date.now());
+  const order = withPresses(p.lanes, presses, skewMs)
     .map((lane) => ({
       lane,
       at: runPosition({ startedAtMs: lane.startedMs, steps: lane.steps, doneAtMs: lane.done }, now),

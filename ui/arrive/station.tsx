@@ -75,7 +75,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
         )}
         <Button
           tone="flat"
-          className="mt-3"
+          className="mt-3 !whitespace-normal text-left"
           disabled={busy}
           onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
         >

@@ -10,6 +10,7 @@ import type { Otherwise } from '@/core/evaluate/what-if';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { waterNumbers } from '@/ui/fields/water';
+import { DraftLine } from '@/ui/fields/draft-line';
 import { useSave } from '@/ui/use-save';
 import { mixPlans, planDifferences, type Plan } from './draft';
 import { Mat } from './mat';
@@ -180,6 +181,16 @@ export function BagStation(p: BagStationProps) {
       ))}
     </ul>
   );
+  const aside = plan.keeping.bringBack && (
+    <DraftLine
+      restored={false}
+      reset={leave}
+      bringBack={() => {
+        plan.keeping.bringBack?.();
+        setEditing(true);
+      }}
+    />
+  );
   const plans = comparing && (
     <Plans
       p={p}
@@ -192,7 +203,7 @@ export function BagStation(p: BagStationProps) {
     />
   );
   const count = p.views.length;
-  if (editing)
+  if (editing || plan.keeping.restored)
     return (
       <section className="min-w-0">
         {meanwhile}
@@ -228,6 +239,7 @@ export function BagStation(p: BagStationProps) {
           </Button>
         </div>
         {plans}
+        {aside}
         {reasons}
         <Mat views={p.views} chosen={chosen} choose={choose} />
         <OxygenOfTheEvening p={p} />

@@ -9,8 +9,8 @@ import { planOf, type PlanDraft, type WaterDraft } from './draft';
 const REMEMBERED = 100;
 
 /** Bags under the hands: every deed can be undone and done again; typing in one field is one deed. */
-export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'drawn' | 'version'>) {
-  const draft = useDraft<PlanDraft>(planOf(p), p.version);
+export function usePlan(p: Pick<BagStationProps, 'code' | 'bags' | 'water' | 'drawn' | 'version'>) {
+  const draft = useDraft<PlanDraft>(planOf(p), p.version, `bags ${p.code}`);
   const { bags, water, drawn } = draft.draft;
   const [past, setPast] = useState<{ bags: readonly Bag[]; what: string | null }[]>([]);
   const [ahead, setAhead] = useState<(readonly Bag[])[]>([]);
@@ -51,6 +51,7 @@ export function usePlan(p: Pick<BagStationProps, 'bags' | 'water' | 'drawn' | 'v
     drawn,
     version: draft.version,
     dirty: draft.dirty,
+    keeping: { restored: draft.restored, bringBack: draft.bringBack },
     said,
     handle,
     undo: past.length > 0 ? undo : null,

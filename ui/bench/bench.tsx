@@ -1,15 +1,13 @@
 'use client';
 
 import { Button } from '@/ui/kit/button';
-import { putOff } from '@/server/bench/actions';
-import { tick } from '@/server/pack/actions';
-import { setDuty } from '@/server/quarantine/actions';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { clock, longDay } from '@/ui/format';
 import { useNow } from '@/ui/use-now';
-import { useSave } from '@/ui/use-save';
+import { press as send } from '@/ui/queue/store';
+import { usePresses } from '@/ui/queue/use-queue';
 import { inField } from '@/ui/shell/keys';
 import { useKeys } from '@/ui/shell/wishes';
 import { UnreadList } from '@/ui/consignment/unread';
@@ -18,6 +16,7 @@ import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
 import { Rail } from './rail';
 import type { Later } from './laters';
+import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
 
 const HOUR = 3600_000;
@@ -38,32 +37,31 @@ interface Last {
 function Days({ p, now }: { p: BenchProps; now: number }) {
   const router = useRouter();
   const keys = useKeys();
-  const { save, sending: busy, problems } = useSave();
+  const presses = usePresses();
   const [last, setLast] = useState<Last | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
-  const today = p.tasks.filter((t) => t.day === 'today');
-  const tomorrow = p.tasks.filter((t) => t.day === 'tomorrow');
+  const tasks = stillDue(p.tasks, presses);
+  const today = tasks.filter((t) => t.day === 'today');
+  const tomorrow = tasks.filter((t) => t.day === 'tomorrow');
   const shown = all ? today : today.slice(0, SHOWN);
   const order = [...shown, ...tomorrow];
 
   const press = (t: Task, done: boolean): void => {
     if (!t.done) return;
     const by = t.done;
-    void save(
-      (press) =>
-        by.kind === 'moment'
-          ? tick(press, by.code, `moment:${by.key}`, done)
-          : setDuty(press, by.quarantineId, by.key, done),
-      () => setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null),
+    send(
+      by.kind === 'moment'
+        ? { deed: 'tick', code: by.code, key: `moment:${by.key}`, done }
+        : { deed: 'duty', quarantineId: by.quarantineId, key: by.key, done },
+      done ? t.title : `${t.title}, taken back`,
     );
+    setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null);
   };
   const later = (t: Task, how: Later | null): void => {
     if (t.state === 'running' || t.state === 'leave') return;
-    void save(
-      (press) => putOff(press, { id: t.key, later: how }),
-      () => setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null),
-    );
+    send({ deed: 'putOff', id: t.key, later: how }, `put off ${t.title}`);
+    setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null);
   };
   const takeBack = (): void => {
     if (!last) return;
@@ -104,7 +102,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const late = today.filter((t) => t.state === 'late').length;
   const running = today.filter((t) => t.state === 'running').length;
   const leave = today.find((t) => t.state === 'leave');
-  const rail = { clockMs: now, zone: p.zone, chosen, busy, onDone: (t: Task) => press(t, true), onLater: later };
+  const rail = { clockMs: now, zone: p.zone, chosen, busy: false, onDone: (t: Task) => press(t, true), onLater: later };
   const tomorrowMs = tomorrow[0] ? Math.floor(tomorrow[0].atMs / HOUR) * HOUR - HOUR * 0.6 : 0;
   return (
     <section className="min-w-0 px-3 pb-8 pt-4 md:px-6" aria-label="Duties">
@@ -115,7 +113,9 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <Link className="ml-auto text-13 font-semibold text-tide underline" href="/week">
           The week
         </Link>
-        <span className="text-13 font-semibold text-tide">{p.doneToday} done today</span>
+        <span className="text-13 font-semibold text-tide">
+          {p.doneToday + p.tasks.length - tasks.length} done today
+        </span>
       </div>
       <p className="mb-4 text-15 text-ink-2">
         {[
@@ -126,15 +126,10 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
           .filter(Boolean)
           .join(' ') || 'Nothing needs hands just now.'}
       </p>
-      {problems[0] && (
-        <p className="problem" role="alert">
-          {problems[0].message}
-        </p>
-      )}
       {last && (
         <p className="note mb-2 flex items-center gap-2" role="status">
           {last.words}
-          <Button disabled={busy} onClick={takeBack}>
+          <Button onClick={takeBack}>
             Undo <kbd className="ml-1.5">U</kbd>
           </Button>
         </p>

@@ -8,7 +8,12 @@ import { laters, type Later } from './laters';
 export function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onLater: (l: Later) => void }) {
   return (
     <Menu>
-      <MenuButton className="btn flat !px-2" disabled={busy} aria-label={`Later: ${title}`} title="Later">
+      <MenuButton
+        className="btn flat !px-2 max-md:min-h-16 max-md:min-w-16"
+        disabled={busy}
+        aria-label={`Later: ${title}`}
+        title="Later"
+      >
         <AlarmClock size={17} />
       </MenuButton>
       <MenuItems
@@ -19,7 +24,7 @@ export function LaterMenu({ title, busy, onLater }: { title: string; busy: boole
         {laters.map(([id, words]) => (
           <MenuItem key={id}>
             <button
-              className="flex min-h-9 w-full items-center px-3 text-left text-14 data-focus:bg-sunk"
+              className="flex min-h-9 max-md:min-h-14 w-full items-center px-3 text-left text-14 data-focus:bg-sunk"
               onClick={() => onLater(id)}
             >
               {words}

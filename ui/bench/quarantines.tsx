@@ -1,13 +1,15 @@
 'use client';
 
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import { setDuty } from '@/server/quarantine/actions';
-import { useSave } from '@/ui/use-save';
+import { press } from '@/ui/queue/store';
+import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { BenchProps } from './types';
 
 /** Four weeks of each tank as a strip, with what is open today. */
 export function Quarantines({ p }: { p: BenchProps }) {
-  const { save, busy } = useSave();
+  const pressed = new Map(
+    ofDeed(usePresses(), 'duty').map((x) => [`${x.deed.quarantineId} ${x.deed.key}`, x.deed.done]),
+  );
   if (p.quarantines.length === 0) return null;
   return (
     <section className="mt-6">
@@ -21,7 +23,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
         const today = q.duties.filter(
           (d) => d.day === q.day && ['water', 'test', 'feed', 'look', 'release'].includes(d.kind),
         );
-        const open = today.filter((d) => !d.doneAt);
+        const open = today.filter((d) => !(pressed.get(`${q.id} ${d.key}`) ?? d.doneAt));
         return (
           <div
             key={q.id}
@@ -74,9 +76,10 @@ export function Quarantines({ p }: { p: BenchProps }) {
                     <input
                       type="checkbox"
                       className="size-5"
-                      disabled={busy}
                       checked={false}
-                      onChange={() => save((press) => setDuty(press, q.id, d.key, true))}
+                      onChange={() =>
+                        press({ deed: 'duty', quarantineId: q.id, key: d.key, done: true }, `${q.tank}: ${d.title}`)
+                      }
                     />
                     {d.title}
                   </label>

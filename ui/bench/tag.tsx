@@ -92,7 +92,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
           {t.done ? (
             <Button
               tone={late && first ? 'hands' : 'plain'}
-              className="ml-1"
+              className="ml-1 max-md:min-h-16 max-md:min-w-24"
               disabled={busy}
               onClick={onDone}
               aria-label={`Done: ${t.title}`}
@@ -100,7 +100,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
               Done
             </Button>
           ) : (
-            <ButtonLink className="ml-1" href={t.href}>
+            <ButtonLink className="ml-1 max-md:min-h-16 max-md:min-w-24" href={t.href}>
               Look
             </ButtonLink>
           )}

@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import { weigh } from '@/server/box/actions';
-import type { FreightView } from '@/server/box/freight-view';
 import { readDevice } from '@/server/devices/actions';
 import { saveFreight } from '@/server/papers/actions';
 import type { Problem } from '@/core/consignment/outcome';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { DraftCare } from '@/ui/fields/clash-choice';
 import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
 import { clock, two } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
@@ -14,54 +14,10 @@ import { Table } from '@/ui/kit/table';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import { useMoney } from '@/ui/shell/wishes';
+import { draftOf, freightLabel, inputOf, type FreightDraft as Draft, type FreightProps } from './freight-draft';
 import { Sums } from './sums';
 
-type P = FreightView & { code: string; version: number; zone: string };
-
-const shown = (x: number | undefined | null): string => (x === undefined || x === null ? '' : String(x));
-const told = (x: string): number | undefined => (x.trim() === '' ? undefined : num(x));
-
-/** What the form holds, as it is typed. */
-const draftOf = (p: P) => ({
-  reference: p.booking.reference ?? '',
-  paidBy: p.booking.paidBy ?? 'sender',
-  tracking: p.booking.tracking ?? '',
-  depotCode: p.booking.depotCode ?? '',
-  booked: Object.fromEntries(p.boxes.map((b) => [b.id, shown(b.bookedKg)])) as Record<string, string>,
-  prices: Object.fromEntries(
-    p.lines.map((l) => [l.id, shown(p.charges.prices?.find((x) => x.lineId === l.id)?.each)]),
-  ) as Record<string, string>,
-  packingPerBox: shown(p.charges.packingPerBox),
-  freight: shown(p.charges.freight),
-  hours: shown(p.charges.hours),
-  km: shown(p.charges.km),
-  tolls: shown(p.charges.tolls),
-  insured: shown(p.charges.insured),
-  other: (p.charges.other ?? []).map((x) => ({ name: x.name, amount: String(x.amount), asked: x.asked })),
-});
-type Draft = ReturnType<typeof draftOf>;
-
-/** Only what was filled in; what is empty is not told. */
-function inputOf(p: P, d: Draft, version: number) {
-  const some = <T extends object>(x: T): T =>
-    Object.fromEntries(Object.entries(x).filter(([, v]) => v !== undefined && v !== '')) as T;
-  return {
-    code: p.code,
-    version,
-    booking: some({ reference: d.reference, paidBy: d.paidBy, tracking: d.tracking, depotCode: d.depotCode }),
-    charges: some({
-      prices: p.lines.flatMap((l) => (d.prices[l.id]?.trim() ? [{ lineId: l.id, each: num(d.prices[l.id]!) }] : [])),
-      packingPerBox: told(d.packingPerBox),
-      freight: told(d.freight),
-      hours: told(d.hours),
-      km: told(d.km),
-      tolls: told(d.tolls),
-      insured: told(d.insured),
-      other: d.other.map((x) => ({ name: x.name, amount: num(x.amount), asked: x.asked })),
-    }),
-    declared: p.boxes.map((b) => ({ boxId: b.id, kg: told(d.booked[b.id] ?? '') ?? null })),
-  };
-}
+type P = FreightProps;
 
 /** A box on the scale: typed, or read off a device; taken back with a press. */
 function OnTheScale({
@@ -283,7 +239,10 @@ function ServiceWords({ service: s }: { service: P['service'] }) {
 /** Booking, scale, freight and money of a consignment: typed here, told by the carrier's row, and summed honestly. */
 export function FreightAndCosts(p: P) {
   const { save, busy, problems } = useSave();
-  const { draft: d, setDraft, version, dirty, kept, reset } = useDraft(draftOf(p), p.version, `freight ${p.code}`);
+  const keeping = useDraft(draftOf(p), p.version, `freight ${p.code}`);
+  const { draft: d, setDraft, version, dirty, kept, reset } = keeping;
+  const send = (draft: Draft, on: number | null): void =>
+    void save((press) => saveFreight(press, inputOf(p, draft, on ?? p.version)), kept);
   const set = (x: Partial<Draft>): void => setDraft((now) => ({ ...now, ...x }));
   const text = (key: 'reference' | 'tracking' | 'depotCode', label: string) => (
     <TextField
@@ -316,7 +275,7 @@ export function FreightAndCosts(p: P) {
       aria-label="Freight and costs"
       onSubmit={(e) => {
         e.preventDefault();
-        void save((press) => saveFreight(press, inputOf(p, d, version ?? p.version)), kept);
+        send(d, version);
       }}
     >
       <div className="mb-3 flex flex-wrap items-baseline gap-3">
@@ -333,6 +292,7 @@ export function FreightAndCosts(p: P) {
           </>
         )}
       </div>
+      <DraftCare keeping={keeping} labelOf={freightLabel} busy={busy} save={send} />
       <Weights p={p} d={d} set={set} save={save} busy={busy} problems={problems} />
       <div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_1fr]">
         <div className="min-w-0">

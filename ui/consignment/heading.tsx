@@ -25,14 +25,18 @@ export interface HeadingProps {
 export function Heading({ code, line1, line2, overall, problem, oddsFollow, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
-    <section className="chead">
+    <section className="chead max-md:flex-wrap max-md:gap-x-4 max-md:gap-y-1 max-md:py-2">
       <h1>{code}</h1>
-      <div className="min-w-0 flex-1 pt-0.5">
+      <div className="min-w-0 flex-1 pt-0.5 max-md:order-3 max-md:basis-full">
         <p className="c1">{line1}</p>
-        <p className="c2">{line2}</p>
+        <p className="c2 max-md:line-clamp-2">{line2}</p>
       </div>
       {actions}
-      <div className="grid justify-items-end pt-1" role="status" data-testid="slack">
+      <div
+        className="grid justify-items-end pt-1 max-md:order-4 max-md:w-full max-md:justify-items-start"
+        role="status"
+        data-testid="slack"
+      >
         {overall ? (
           <>
             <div

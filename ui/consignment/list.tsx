@@ -7,6 +7,7 @@ import type { ConsignmentListView } from '@/server/consignment/list';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, factorWords, slackWords } from '@/ui/format';
+import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
 import { UnreadList } from './unread';
 import { ImportFile } from './import-file';
@@ -32,13 +33,15 @@ export function ConsignmentList({
         <form className="find" role="search" action="/consignments">
           <input name="find" defaultValue={find} placeholder="Find a consignment" aria-label="Find a consignment" />
         </form>
-        <ImportFile />
-        <a className="btn" href="/consignments/export" download>
-          <Download size={16} aria-hidden="true" /> Export
-        </a>
-        <ButtonLink href="/consignments/new" tone="go">
-          New consignment
-        </ButtonLink>
+        <OwnerOnly>
+          <ImportFile />
+          <a className="btn" href="/consignments/export" download>
+            <Download size={16} aria-hidden="true" /> Export
+          </a>
+          <ButtonLink href="/consignments/new" tone="go">
+            New consignment
+          </ButtonLink>
+        </OwnerOnly>
       </section>
       <Tabs at="/consignments" />
       <section className="work">

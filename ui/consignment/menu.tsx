@@ -1,22 +1,17 @@
 'use client';
 
-import { Button } from '@/ui/kit/button';
 import { putAway, undoChange } from '@/server/consignment/actions';
 import { cancelOrder, duplicate, reviveOrder } from '@/server/order/actions';
 import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { MoreHorizontal } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Button, ButtonLink } from '@/ui/kit/button';
+import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
 
-/** Undo, duplicate, export, put away: what can be done with a whole consignment. */
-export function ConsignmentMenu({
-  code,
-  version,
-  archived,
-  cancelled,
-  left,
-}: {
+interface MenuProps {
   code: string;
   /** The state that is looked at: another is not undone. */
   version: number;
@@ -24,7 +19,21 @@ export function ConsignmentMenu({
   cancelled: boolean;
   /** On its way: nothing to cancel any more. */
   left: boolean;
-}) {
+}
+
+/** Changes of a whole consignment are the owner’s; who did what in it is everybody’s. */
+export function ConsignmentMenu(p: MenuProps) {
+  return useMe().role === 'owner' ? (
+    <OwnersMenu {...p} />
+  ) : (
+    <ButtonLink className="no-print" href={`/journal?of=${p.code}`}>
+      Who did what
+    </ButtonLink>
+  );
+}
+
+/** Undo, duplicate, export, put away: what the owner can do with a whole consignment. */
+function OwnersMenu({ code, version, archived, cancelled, left }: MenuProps) {
   const { save, busy, problems } = useSave();
   const [said, setSaid] = useState('');
   const [asking, setAsking] = useState(false);
@@ -64,6 +73,11 @@ export function ConsignmentMenu({
             >
               Order the same again
             </button>
+          </MenuItem>
+          <MenuItem>
+            <Link className={item} href={`/journal?of=${code}`}>
+              Who did what
+            </Link>
           </MenuItem>
           <MenuItem>
             <a className={item} href={`/consignments/${code}/export`} download>

@@ -3,6 +3,7 @@
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { DoorView } from '@/server/room/door-view';
 import { Button, ButtonLink } from '@/ui/kit/button';
+import { goWhole } from '@/ui/go-whole';
 import { Crate } from './crate';
 import { Whole } from './whole';
 
@@ -47,7 +48,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
     })
       .then((r) => r.json() as Promise<Answer>)
       .catch(() => null);
-    if (answer?.ok) return window.location.assign(onward);
+    if (answer?.ok) return goWhole(onward);
     setBusy(false);
     setWords(answer?.problems?.[0]?.message ?? LOST);
   };
@@ -80,7 +81,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
             onClick={async () => {
               if (!window.confirm('Leave? This phone needs a new code to come back.')) return;
               await fetch('/door/leave', { method: 'POST' }).catch(() => null);
-              window.location.assign('/door');
+              goWhole('/door');
             }}
           >
             Leave: this phone forgets the house

@@ -65,8 +65,8 @@ export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port
         </ol>
       )}
       <p className="note">
-        The certificate can vouch for private networks only, never for a site of the world. Remove it where you installed
-        it when this phone leaves the house.
+        The certificate can vouch for private networks only, never for a site of the world. Remove it where you
+        installed it when this phone leaves the house.
       </p>
     </section>
   );

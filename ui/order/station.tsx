@@ -10,7 +10,8 @@ import type { Service, Species } from '@/core/catalogue/schema';
 import type { Problem } from '@/core/consignment/outcome';
 import { saving } from '@/ui/fields/saving';
 import { OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
-import { useDraft } from '@/ui/use-draft';
+import { DraftLine } from '@/ui/fields/draft-line';
+import { useDraft, type DraftKeeping } from '@/ui/use-draft';
 import { MakingPlan } from '@/ui/kit/making-plan';
 import { usePlanProgress } from '@/ui/use-progress';
 import { useSave } from '@/ui/use-save';
@@ -72,8 +73,7 @@ export function OrderStation(p: OrderStationProps) {
     setDraft: setD,
     version,
     kept,
-    restored,
-    reset,
+    ...keeping
   } = useDraft(p.draft, p.version, `order ${p.code ?? 'new'}`);
   const [reasons, setReasons] = useState<string[]>([]);
   const [species, addSpecies] = useSpecies(p.species);
@@ -180,7 +180,7 @@ export function OrderStation(p: OrderStationProps) {
             problems={problems}
             told={problems.length > 0 && !conflict}
             reasons={reasons}
-            anew={restored ? reset : null}
+            keeping={keeping}
             planning={<PlanningNow press={press} />}
           />
         </aside>
@@ -222,7 +222,7 @@ function Foot({
   problems,
   told,
   reasons,
-  anew,
+  keeping,
   planning,
 }: {
   isNew: boolean;
@@ -232,19 +232,12 @@ function Foot({
   problems: readonly Problem[];
   told: boolean;
   reasons: readonly string[];
-  /** Throws away what stood here from before a reload; null where nothing did. */
-  anew: (() => void) | null;
+  /** What stood here from before a reload, and the way back to what was thrown away. */
+  keeping: Pick<DraftKeeping, 'restored' | 'reset' | 'bringBack'>;
 }) {
   return (
     <>
-      {anew && (
-        <p className="note flex flex-wrap items-center gap-2" role="status">
-          What you had typed here before is back.
-          <Button type="button" onClick={anew}>
-            Begin anew
-          </Button>
-        </p>
-      )}
+      <DraftLine {...keeping} />
       <p className="note">
         Permits, protected and invasive species and carriers’ live-animal rules: ask the authority.
       </p>

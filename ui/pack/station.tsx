@@ -1,7 +1,10 @@
 'use client';
 
 import { Button, ButtonLink } from '@/ui/kit/button';
-import { recordEvent, tick } from '@/server/pack/actions';
+import { recordEvent } from '@/server/pack/actions';
+import { tickedBy } from '@/ui/arrive/pressed';
+import { press } from '@/ui/queue/store';
+import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { SendView } from '@/server/pack/view';
 import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -23,13 +26,14 @@ function Step({
   isNext: boolean;
 } & Pick<ReturnType<typeof useSave>, 'save' | 'busy' | 'problems'>) {
   return (
-    <li className={`border-b border-rule ${isNext ? 'bg-hands-pale' : ''}`}>
+    <li className={`flex flex-wrap items-stretch border-b border-rule ${isNext ? 'bg-hands-pale' : ''}`}>
       <button
-        className="flex min-h-16 w-full items-center gap-4 px-2 py-2 text-left"
-        disabled={busy}
+        className="flex min-h-16 min-w-0 flex-1 basis-52 items-center gap-4 px-2 py-2 text-left"
         aria-pressed={i.at !== null}
         aria-label={i.at ? `Take back: ${i.title}` : i.title}
-        onClick={() => void save((press) => tick(press, p.code, i.key, !i.at))}
+        onClick={() =>
+          press({ deed: 'tick', code: p.code, key: i.key, done: !i.at }, i.at ? `${i.title}, taken back` : i.title)
+        }
       >
         <StateMark mark={i.at ? 'done' : isNext ? 'now' : 'ahead'} size={26} />
         <span className="min-w-0 flex-1">
@@ -37,37 +41,90 @@ function Step({
           <br />
           <span className="note">{i.detail}</span>
         </span>
-        {i.at && <span className="num shrink-0 text-15 text-ink-3">{clock(Date.parse(i.at), p.zone)}</span>}
+        {i.at && (
+          <span className="shrink-0 text-right text-15 text-ink-3">
+            <span className="num">{clock(Date.parse(i.at), p.zone)}</span>
+            {i.by && <span className="block text-13">{i.by}</span>}
+          </span>
+        )}
+        {!i.at && i.taken && (
+          <span className="shrink-0 text-13 font-semibold">{i.taken.mine ? 'Yours' : `Taken by ${i.taken.by}`}</span>
+        )}
       </button>
-      {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
-        <Proving
-          packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
-          code={p.code}
-          zone={p.zone}
-          practises={p.practises}
-          duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
-          batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
-          save={save}
-          busy={busy}
-          problems={problems}
-        />
+      {p.shared && !i.at && (
+        <Button
+          tone="flat"
+          className="ml-auto min-h-16 min-w-16"
+          aria-label={`${i.taken?.mine ? 'Let go' : 'I take'}: ${i.title}`}
+          onClick={() =>
+            press(
+              { deed: i.taken?.mine ? 'letGo' : 'take', subject: `step:${p.code}:${i.key}` },
+              `take ${i.title} in hand`,
+            )
+          }
+        >
+          {i.taken?.mine ? 'Let go' : i.taken ? 'Take over' : 'I take it'}
+        </Button>
       )}
-      {i.caution && !i.at && <p className="caution mx-2 mb-2">{i.caution}</p>}
+      {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
+        <div className="w-full">
+          <Proving
+            packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
+            code={p.code}
+            zone={p.zone}
+            practises={p.practises}
+            duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
+            batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
+            save={save}
+            busy={busy}
+            problems={problems}
+          />
+        </div>
+      )}
+      {i.caution && !i.at && <p className="caution mx-2 mb-2 w-full">{i.caution}</p>}
     </li>
   );
 }
 
+/** The station as it stands with the presses of this phone that the server does not know yet. */
+function withPresses(p: SendView, presses: ReturnType<typeof usePresses>): SendView {
+  const ticked = tickedBy(presses, p.code);
+  const hands = new Map<string, boolean>();
+  for (const { deed: d } of presses)
+    if ((d.deed === 'take' || d.deed === 'letGo') && d.subject.startsWith(`step:${p.code}:`))
+      hands.set(d.subject.slice(`step:${p.code}:`.length), d.deed === 'take');
+  const events = ofDeed(presses, 'event').filter((x) => x.deed.code === p.code);
+  const iso = (ms: number): string => new Date(ms).toISOString();
+  return {
+    ...p,
+    items: p.items.map((i) => {
+      const t = ticked.get(i.key);
+      const taken = hands.get(i.key);
+      return {
+        ...i,
+        ...(t ? { at: t.done ? iso(t.atMs) : null, by: '' } : {}),
+        ...(taken === undefined ? {} : { taken: taken ? { by: '', mine: true } : null }),
+      };
+    }),
+    events: p.events.map((e) => {
+      const here = events.find((x) => x.deed.name === e.name);
+      return here && !e.actual ? { ...e, actual: iso(here.pressedMs) } : e;
+    }),
+  };
+}
+
 /** The packing list in working order: one wet-hands button a line, each tick with its instant. */
-export function SendStation(p: SendView) {
+export function SendStation(stored: SendView) {
   const { save, busy, problems } = useSave();
+  const p = withPresses(stored, usePresses());
   const next = p.items.find((i) => !i.at);
   const done = p.items.filter((i) => i.at).length;
   const minutes = Math.round((p.leaveMs - p.nowMs) / 60000);
   const handedOver = p.events.find((e) => e.name === 'handedOverAt')?.actual;
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_360px]">
-      <section className="order-2 lg:order-1">
-        <div className="mb-2 flex items-baseline gap-3">
+      <section className="order-2 min-w-0 lg:order-1">
+        <div className="mb-2 flex flex-wrap items-baseline gap-3">
           <h2>Packing list</h2>
           <ButtonLink className="ml-3" href={`/consignments/${p.code}/papers`}>
             Papers
@@ -131,7 +188,7 @@ export function SendStation(p: SendView) {
                 tone={(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : 'plain'}
                 className="w-full"
                 disabled={busy}
-                onClick={() => save((press) => recordEvent(press, p.code, p.version, e.name, true))}
+                onClick={() => press({ deed: 'event', code: p.code, name: e.name }, e.title)}
               >
                 {e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}
               </Button>

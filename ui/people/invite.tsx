@@ -7,7 +7,7 @@ import { TextField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { countdown } from '@/ui/use-now';
 import { problemAt, useSave } from '@/ui/use-save';
-import { roleWords } from './people';
+import { roleWords } from './roles';
 
 type Role = 'owner' | 'helper' | 'looker';
 
@@ -30,7 +30,7 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
           </p>
           {made.ways[0] ? (
             <svg
-              viewBox={`-3 -3 ${made.ways[0].qr.size + 6} ${made.ways[0].qr.size + 6}`}
+              viewBox={`0 0 ${made.ways[0].qr.size} ${made.ways[0].qr.size}`}
               className="mx-auto w-[300px] bg-white"
               role="img"
               aria-label={`QR of ${made.ways[0].url}`}
@@ -52,7 +52,12 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
             <Button onClick={() => setMade(null)}>Another phone</Button>
             <Button
               disabled={busy}
-              onClick={() => save((press) => closeInvitations(press), () => setMade(null))}
+              onClick={() =>
+                save(
+                  (press) => closeInvitations(press),
+                  () => setMade(null),
+                )
+              }
             >
               Close this code
             </Button>

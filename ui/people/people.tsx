@@ -10,25 +10,26 @@ import { useNow } from '@/ui/use-now';
 import { useSave } from '@/ui/use-save';
 import { Invite } from './invite';
 import { Passphrase } from './passphrase';
+import { roleWords } from './roles';
 
 const MIN = 60_000;
 const seenWords = (ms: number, now: number, zone: string): string =>
-  now - ms < 2 * MIN ? 'here now' : now - ms < 60 * MIN ? `${Math.round((now - ms) / MIN)} min ago` : dayClock(ms, zone);
-
-export const roleWords: Record<string, string> = {
-  owner: 'owner: everything',
-  helper: 'helper: Bench, packing, arrival, quarantine, readings',
-  looker: 'looker: sees, and changes nothing',
-};
+  now - ms < 2 * MIN
+    ? 'here now'
+    : now - ms < 60 * MIN
+      ? `${Math.round((now - ms) / MIN)} min ago`
+      : dayClock(ms, zone);
 
 /** The network of the house: closed, or open at these addresses. */
 function RoomLine({ room }: { room: PeopleView['room'] }) {
   const { save, busy, problems } = useSave();
   if (!room)
-    return <p className="note">This server listens to itself alone. Start Kindly Crate with ./kindly to let phones in.</p>;
+    return (
+      <p className="note">This server listens to itself alone. Start Kindly Crate with ./kindly to let phones in.</p>
+    );
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-3 border border-rule-strong bg-surface px-4 py-3">
-      <StateMark mark={room.open ? 'now' : 'done'} size={22} />
+      <StateMark mark={room.open ? 'fine' : 'ahead'} size={22} />
       <div className="min-w-0 flex-1">
         <p className="font-head text-20 font-semibold">
           {room.open ? 'Open to phones in this network' : 'Closed: only this machine is served'}
@@ -90,7 +91,11 @@ function PersonRow({ p, now, zone }: { p: PeopleView['people'][number]; now: num
             className="ml-auto"
             disabled={busy}
             onClick={() => {
-              if (window.confirm(`Send ${p.name} away? Every phone of theirs is out at once; what they did keeps their name.`))
+              if (
+                window.confirm(
+                  `Send ${p.name} away? Every phone of theirs is out at once; what they did keeps their name.`,
+                )
+              )
                 void save((press) => sendAway(press, p.id));
             }}
           >

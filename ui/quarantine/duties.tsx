@@ -1,11 +1,11 @@
 'use client';
 
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import { setDuty } from '@/server/quarantine/actions';
 import type { QuarantineTank } from '@/server/quarantine/view';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth } from '@/ui/format';
-import { useSave } from '@/ui/use-save';
+import { press } from '@/ui/queue/store';
+import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 
 type DutyView = QuarantineTank['duties'][number];
 
@@ -62,18 +62,29 @@ function Tape({ q }: { q: QuarantineTank }) {
 }
 
 /** A tank's four weeks, with today's duties as large ticks. */
-export function Duties({ q, zone, nowMs }: { q: QuarantineTank; zone: string; nowMs: number }) {
-  const { save, busy, problems } = useSave();
+export function Duties({ q: stored, zone, nowMs }: { q: QuarantineTank; zone: string; nowMs: number }) {
+  const pressed = new Map(
+    ofDeed(usePresses(), 'duty').map((p) => [`${p.deed.quarantineId} ${p.deed.key}`, p.deed.done ? p.pressedMs : null]),
+  );
+  const q = {
+    ...stored,
+    duties: stored.duties.map((d) => {
+      const at = pressed.get(`${d.quarantineId} ${d.key}`);
+      return at === undefined ? d : { ...d, doneAt: at === null ? null : new Date(at).toISOString() };
+    }),
+  };
   const today = q.duties.filter((d) => d.day === q.day);
   const late = q.duties.filter((d) => d.day < q.day && !d.doneAt).slice(-6);
   const soon = q.duties.filter((d) => d.day > q.day && d.day <= q.day + 2);
   const rowOf = (d: DutyView, ahead = false) => (
     <li key={d.key} className={`border-b border-rule ${!d.doneAt && d.dueMs < nowMs ? 'bg-hands-pale' : ''}`}>
       <button
-        className="flex min-h-14 w-full items-center gap-4 px-2 py-1.5 text-left"
-        disabled={busy || ahead}
+        className="flex min-h-16 w-full items-center gap-4 px-2 py-1.5 text-left"
+        disabled={ahead}
         aria-pressed={d.doneAt !== null}
-        onClick={() => save((press) => setDuty(press, d.quarantineId, d.key, !d.doneAt))}
+        onClick={() =>
+          press({ deed: 'duty', quarantineId: d.quarantineId, key: d.key, done: !d.doneAt }, `${q.tank}: ${d.title}`)
+        }
       >
         <StateMark mark={d.doneAt ? 'done' : d.dueMs < nowMs ? 'now' : 'ahead'} size={24} />
         <span className="num w-[104px] text-14">
@@ -96,11 +107,6 @@ export function Duties({ q, zone, nowMs }: { q: QuarantineTank; zone: string; no
   return (
     <>
       <Tape q={q} />
-      {problems[0] && (
-        <p className="problem" role="alert">
-          {problems[0].message}
-        </p>
-      )}
       <div className="grid gap-8 lg:grid-cols-2">
         <section>
           <h2 className="mb-1">Today, {dayMonth(nowMs, zone)}</h2>

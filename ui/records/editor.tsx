@@ -9,6 +9,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Outcome } from '@/core/consignment/outcome';
 import { differences, type Draft, type Field, type Lookup } from '@/records/field';
+import { DraftLine } from '@/ui/fields/draft-line';
 import { saving } from '@/ui/fields/saving';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { Tabs } from '@/ui/shell/tabs';
@@ -60,7 +61,8 @@ export function RecordEditor(p: RecordEditorProps) {
   const { view: v } = p;
   const router = useRouter();
   const { save, busy, problems, conflict, setProblems } = useSave();
-  const { draft, setDraft, version, dirty, kept } = useDraft(v.draft, v.version);
+  const keeping = useDraft(v.draft, v.version, `${p.kindId} ${v.id ?? 'new'}`);
+  const { draft, setDraft, version, dirty, kept } = keeping;
   const [said, setSaid] = useState('');
   useLeaveAsked(dirty);
 
@@ -127,6 +129,7 @@ export function RecordEditor(p: RecordEditorProps) {
       <Tabs at={`/${p.slug}`} />
       <section className="work">
         {p.before}
+        <DraftLine {...keeping} />
         {conflict && theirs && (
           <Meanwhile
             rows={rows}

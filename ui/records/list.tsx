@@ -9,6 +9,7 @@ import { Download, Plus, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import type { ListView } from '@/server/records/view';
 import { FishIcon } from '@/ui/drawings/fish';
+import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
 import { useSave } from '@/ui/use-save';
 
@@ -30,15 +31,17 @@ export function ListTools({ slug, one, find, shown }: { slug: string; one: strin
         <input name="find" defaultValue={find} placeholder={`Find a ${one}`} aria-label={`Find a ${one}`} />
         {shown === 'archived' && <input type="hidden" name="shown" value="archived" />}
       </form>
-      <ButtonLink href={`/${slug}/import`} aria-label="Import">
-        <Upload size={16} aria-hidden="true" /> <span className="hide-s">Import</span>
-      </ButtonLink>
-      <a className="btn" href={`/${slug}/export`} aria-label="Export" download>
-        <Download size={16} aria-hidden="true" /> <span className="hide-s">Export</span>
-      </a>
-      <ButtonLink tone="go" href={`/${slug}/new`}>
-        <Plus size={16} aria-hidden="true" /> New {one}
-      </ButtonLink>
+      <OwnerOnly>
+        <ButtonLink href={`/${slug}/import`} aria-label="Import">
+          <Upload size={16} aria-hidden="true" /> <span className="hide-s">Import</span>
+        </ButtonLink>
+        <a className="btn" href={`/${slug}/export`} aria-label="Export" download>
+          <Download size={16} aria-hidden="true" /> <span className="hide-s">Export</span>
+        </a>
+        <ButtonLink tone="go" href={`/${slug}/new`}>
+          <Plus size={16} aria-hidden="true" /> New {one}
+        </ButtonLink>
+      </OwnerOnly>
     </div>
   );
 }

@@ -2,7 +2,11 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { goWhole } from '@/ui/go-whole';
 import { isOwnPress } from '@/ui/presses';
+import { QueueBar } from '@/ui/queue/bar';
+import { begin, whenDone } from '@/ui/queue/store';
+import { bePatient } from './reach';
 
 /** Several changes at once are one look. */
 const GATHER_MS = 200;
@@ -21,12 +25,24 @@ interface Change {
 export function Alive() {
   const router = useRouter();
   useEffect(() => {
+    bePatient();
+    void begin();
+    if (window.isSecureContext && 'serviceWorker' in navigator)
+      void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+    return whenDone(() => router.refresh());
+  }, [router]);
+  useEffect(() => {
     let seen: number | null = null;
     let stream: EventSource | null = null;
     let poll: ReturnType<typeof setInterval> | null = null;
     let gather: ReturnType<typeof setTimeout> | null = null;
 
-    const out = (): void => window.location.assign('/door');
+    // What a phone kept of the house goes with its session.
+    const out = (): void => {
+      const gone =
+        'caches' in window ? caches.keys().then((all) => Promise.all(all.map((k) => caches.delete(k)))) : null;
+      void Promise.resolve(gone).finally(() => goWhole('/door'));
+    };
     const heard = (c: Change): void => {
       const fresh = seen !== null && c.n !== seen;
       seen = c.n;
@@ -74,5 +90,5 @@ export function Alive() {
       window.removeEventListener('online', listen);
     };
   }, [router]);
-  return null;
+  return <QueueBar />;
 }

@@ -9,16 +9,16 @@ export function Search({ find, groups }: { find: string; groups: ReturnType<type
     <>
       <section className="chead flex-wrap">
         <h1>Find</h1>
-        <form className="find !h-11" role="search" action="/search">
+        <form className="find !h-11 max-md:w-full" role="search" action="/search">
           <input
             name="find"
-            className="!w-72 text-16"
+            className="!w-72 min-w-0 text-16 max-md:!w-auto max-md:flex-1"
             defaultValue={find}
             aria-label="Find anything"
             placeholder="a code, a name, a fish, a tank"
             autoFocus
           />
-          <Button tone="go" className="!min-h-8">
+          <Button tone="go" className="!min-h-8 max-md:!min-h-9">
             Find
           </Button>
         </form>

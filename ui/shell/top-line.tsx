@@ -101,18 +101,18 @@ export function TopLine({
         {menu
           .filter(([href]) => open.includes(href))
           .map(([href, label]) => (
-          <Link
-            key={href}
-            href={href}
-            aria-current={
-              (href === '/' ? path === '/' : [href, ...(under[href] ?? [])].some((x) => path.startsWith(x)))
-                ? 'page'
-                : undefined
-            }
-          >
-            {label}
-          </Link>
-        ))}
+            <Link
+              key={href}
+              href={href}
+              aria-current={
+                (href === '/' ? path === '/' : [href, ...(under[href] ?? [])].some((x) => path.startsWith(x)))
+                  ? 'page'
+                  : undefined
+              }
+            >
+              {label}
+            </Link>
+          ))}
       </nav>
       <span className="hide-s truncate text-13 text-ink-3">
         {room}

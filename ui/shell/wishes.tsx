@@ -13,13 +13,19 @@ export interface Wishes {
   currency: string;
   /** Whoever looks: a name, and what they may do. */
   me: { name: string; role: 'owner' | 'helper' | 'looker' };
+  /** The state of the house that this page shows. */
+  shown: number;
   /** Stations of a consignment that are open to them. */
   stations: readonly string[];
 }
 
-const Context = createContext<Wishes>({ system: 'metric', keys: true, measures: [],
+const Context = createContext<Wishes>({
+  system: 'metric',
+  keys: true,
+  measures: [],
   currency: 'EUR',
   me: { name: '', role: 'owner' },
+  shown: 0,
   stations: [],
 });
 
@@ -49,6 +55,7 @@ export function useCurrencySign(): string {
 }
 /** The sign by itself, for a page that is made on the server. */
 export const CurrencySign = () => useCurrencySign();
+export const useShown = (): number => useContext(Context).shown;
 export const useMe = (): Wishes['me'] => useContext(Context).me;
 export const useOpenStations = (): readonly string[] => useContext(Context).stations;
 export const useKeys = (): boolean => useContext(Context).keys;

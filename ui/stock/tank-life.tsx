@@ -12,6 +12,8 @@ import { FishIcon } from '@/ui/drawings/fish';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
+import { DraftLine } from '@/ui/fields/draft-line';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 
 export interface TankLifeProps {
@@ -44,9 +46,11 @@ export function TankLife(p: TankLifeProps) {
   );
 }
 
+const EMPTY: Record<string, string> = {};
+
 function ReadingForm({ tankId }: { tankId: string }) {
   const { save, busy, problems } = useSave();
-  const [draft, setDraft] = useState<Record<string, string>>({});
+  const { draft, setDraft, ...keeping } = useDraft(EMPTY, null, `reading ${tankId}`);
   const [said, setSaid] = useState('');
   return (
     <form
@@ -58,12 +62,13 @@ function ReadingForm({ tankId }: { tankId: string }) {
         void save(
           (press) => saveReading(press, { ...draft, tankId }),
           () => {
-            setDraft({});
+            setDraft(EMPTY);
             setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
           },
         );
       }}
     >
+      <DraftLine {...keeping} />
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
         {[
           ...waterFields,

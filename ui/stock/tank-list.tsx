@@ -7,6 +7,7 @@ import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth, one } from '@/ui/format';
 import { GoneBar, ListTools, NothingYet } from '@/ui/records/list';
+import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
 
 const uses = { stock: 'stock', quarantine: 'quarantine', display: 'display', purge: 'purging' } as const;
@@ -20,9 +21,11 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
         <p className="c2 mr-auto max-w-[520px] pt-2">
           What swims where, how the water was last, and which tanks are in quarantine.
         </p>
-        <ButtonLink className="hide-s" href="/readings/import">
-          Import readings
-        </ButtonLink>
+        <OwnerOnly>
+          <ButtonLink className="hide-s" href="/readings/import">
+            Import readings
+          </ButtonLink>
+        </OwnerOnly>
         <ListTools slug="tanks" one="tank" find={find} shown={shown} />
       </section>
       <Tabs at="/tanks" />

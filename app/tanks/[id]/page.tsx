@@ -3,8 +3,10 @@ import { kinds } from '@/records';
 import { profileOf } from '@/server/house';
 import { editorView } from '@/server/records/view';
 import { tankView } from '@/server/stock/tanks';
+import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { RecordEditor } from '@/ui/records/editor';
+import { ButtonLink } from '@/ui/kit/button';
 import { TankLife } from '@/ui/stock/tank-life';
 
 export default async function TankPage({ params }: { params: Promise<{ id: string }> }) {
@@ -14,6 +16,36 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   const view = editorView(h, kind, decodeURIComponent(id));
   if (!view) notFound();
   const tank = view.id ? tankView(h, view.id) : null;
+  const life = tank && (
+    <>
+      <p className="mb-4 flex flex-wrap gap-3">
+        <a className="btn !min-h-11" href={`/tanks/${encodeURIComponent(tank.record.id)}/card`}>
+          Print its card
+        </a>
+        <ButtonLink className="!min-h-11" href={`/journal?of=${encodeURIComponent(tank.record.id)}`}>
+          Who did what
+        </ButtonLink>
+      </p>
+      <TankLife
+        tankId={tank.record.id}
+        zone={profileOf(h).place.zone}
+        fish={tank.fish}
+        stays={tank.stays}
+        readings={tank.readings}
+        readingCount={tank.readingCount}
+      />
+    </>
+  );
+  // The record itself is the owner’s; what lives in the tank and its water is everybody’s.
+  if ((await whoIsHere()).role !== 'owner')
+    return (
+      <>
+        <section className="chead">
+          <h1>{tank?.record.name ?? 'A tank'}</h1>
+        </section>
+        <section className="work border-t border-rule-strong">{life}</section>
+      </>
+    );
   return (
     <>
       <RecordEditor
@@ -24,18 +56,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
         fields={[...kind.fields]}
         view={{ ...view, movements: [] }}
         templates={[]}
-        before={
-          tank && (
-            <TankLife
-              tankId={tank.record.id}
-              zone={profileOf(h).place.zone}
-              fish={tank.fish}
-              stays={tank.stays}
-              readings={tank.readings}
-              readingCount={tank.readingCount}
-            />
-          )
-        }
+        before={life}
       />
     </>
   );

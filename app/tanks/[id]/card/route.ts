@@ -1,0 +1,30 @@
+import { counted } from '@/core/quantities/words';
+import { tankCard } from '@/core/papers/tank-card';
+import { pdfResponse } from '@/server/papers/response';
+import { houseType } from '@/server/papers/type';
+import { tankNumber } from '@/server/scan/target';
+import { tankView } from '@/server/stock/tanks';
+import { house } from '@/server/wiring';
+
+/** The card of a tank as a PDF: its name, what lives there, and the code that opens its page. */
+export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const { id } = await params;
+  const tank = tankView(house(), decodeURIComponent(id));
+  if (!tank) return new Response('There is no such tank.', { status: 404 });
+  const { record } = tank;
+  const living = [
+    ...tank.fish.map((f) => `${f.amount === null ? '' : `${f.amount} `}${f.species.name}`),
+    ...tank.stays.filter((s) => s.count > 0).map((s) => `${counted(s.count, 'animal')}: ${s.name}`),
+  ];
+  const card = tankCard(
+    {
+      name: record.name,
+      number: tankNumber(record.id),
+      volumeL: typeof record.document.volumeL === 'number' ? record.document.volumeL : null,
+      role: typeof record.document.use === 'string' ? record.document.use : '',
+      animals: living,
+    },
+    houseType(),
+  );
+  return pdfResponse([card], `tank-${record.name}`);
+}

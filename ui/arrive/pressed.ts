@@ -1,0 +1,34 @@
+import type { RunView } from '@/server/arrive/run-view';
+import type { Press } from '@/ui/queue/store';
+
+type Lane = RunView['lanes'][number];
+
+/**
+ * Lanes as they stand with the presses that the server does not know yet, in their order. `skewMs` is how far the server’s clock
+ * is ahead of this device.
+ */
+export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], skewMs: number): Lane[] =>
+  lanes.map((lane) => {
+    const done = { ...lane.done };
+    let { taken } = lane;
+    for (const { deed: d, pressedMs } of presses) {
+      if (d.deed === 'step' && d.runId === lane.id) done[d.key] ??= pressedMs + skewMs;
+      else if (d.deed === 'undoStep' && d.runId === lane.id) {
+        const last = Object.entries(done).sort((a, b) => b[1] - a[1])[0];
+        if (last) Reflect.deleteProperty(done, last[0]);
+      } else if (d.deed === 'take' && d.subject === `run:${lane.id}`) taken = { by: '', mine: true };
+      else if (d.deed === 'letGo' && d.subject === `run:${lane.id}`) taken = null;
+    }
+    return { ...lane, done, taken };
+  });
+
+/** Ticks of a consignment as they stand with the presses that wait: what was pressed last holds. */
+export function tickedBy(
+  presses: readonly Press[],
+  code: string,
+): ReadonlyMap<string, { done: boolean; atMs: number }> {
+  const out = new Map<string, { done: boolean; atMs: number }>();
+  for (const { deed: d, pressedMs } of presses)
+    if (d.deed === 'tick' && d.code === code) out.set(d.key, { done: d.done, atMs: pressedMs });
+  return out;
+}

@@ -1,0 +1,6 @@
+/** What each role may do, in a line. */
+export const roleWords: Record<string, string> = {
+  owner: 'owner: everything',
+  helper: 'helper: Bench, packing, arrival, quarantine, readings',
+  looker: 'looker: sees, and changes nothing',
+};

@@ -1,0 +1,47 @@
+'use client';
+
+import { Button } from '@/ui/kit/button';
+import { counted } from '@/core/quantities/words';
+import { dismiss } from './store';
+import { useQueueState } from './use-queue';
+
+const ago = (ms: number): string => {
+  const min = Math.round((Date.now() - ms) / 60_000);
+  return min < 1 ? 'just now' : min < 90 ? `${min} min ago` : `${Math.round(min / 60)} h ago`;
+};
+
+/** What this phone has pressed and the house does not know yet, or could not do: shown until somebody has seen it. */
+export function QueueBar() {
+  const { list, cut, stopped } = useQueueState();
+  const waiting = list.filter((p) => p.refused === null && p.doneIn === null);
+  const refused = list.filter((p) => p.refused !== null);
+  const waits = waiting.length > 0 && (cut || stopped !== null);
+  if (!waits && refused.length === 0) return null;
+  return (
+    <aside
+      className="fixed inset-x-0 bottom-0 z-30 grid max-h-[50vh] gap-2 overflow-auto border-t-2 border-[var(--watch-mark)] bg-watch-pale px-4 py-3 text-15 text-[#14292e]"
+      aria-label="Presses of this phone"
+    >
+      {waits && (
+        <p role="status">
+          {stopped ?? (
+            <>
+              <b>{counted(waiting.length, 'press', 'presses')}</b> on this phone, no network: kept with the time, and
+              sent in order when it is back.
+            </>
+          )}
+        </p>
+      )}
+      {refused.map((p) => (
+        <div key={p.n} className="flex flex-wrap items-center gap-x-4 gap-y-1" role="alert">
+          <span className="min-w-0 flex-1">
+            <b>Not done: {p.words}</b>, pressed {ago(p.pressedMs)}. {p.refused}
+          </span>
+          <Button className="min-h-12" onClick={() => dismiss(p.n)}>
+            I have seen it
+          </Button>
+        </div>
+      ))}
+    </aside>
+  );
+}

@@ -1,0 +1,32 @@
+'use client';
+
+/**
+ * A page that asks the server for its new figures while the network is gone would be taken away by the framework: it leaves for
+ * the address itself. Such a question waits here until the server answers; going to another page stays as it is.
+ */
+
+const AGAIN_MS = 1200;
+let patient = false;
+
+const isRefresh = (input: RequestInfo | URL, init?: RequestInit): boolean => {
+  const headers = new Headers(init?.headers ?? (input instanceof Request ? input.headers : undefined));
+  if (!headers.has('rsc') || headers.has('next-router-prefetch')) return false;
+  const url = new URL(input instanceof Request ? input.url : input, window.location.href);
+  return url.pathname === window.location.pathname;
+};
+
+export function bePatient(): void {
+  if (patient) return;
+  patient = true;
+  const ask = window.fetch.bind(window);
+  window.fetch = async (input, init) => {
+    if (!isRefresh(input, init)) return ask(input, init);
+    for (;;)
+      try {
+        return await ask(input, init);
+      } catch (error) {
+        if (init?.signal?.aborted) throw error;
+        await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      }
+  };
+}
