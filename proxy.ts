@@ -47,12 +47,13 @@ export function proxy(request: NextRequest): NextResponse {
     { ...asked, search: searchParams, action: action === null ? null : (actionName(action) ?? '') },
     who,
   );
-  if (pass === 'door') {
+  if (pass === 'door' || pass === 'not-yours') {
     const to = new URL('/door', request.url);
-    if (path !== '/') to.searchParams.set('to', path);
+    if (pass === 'not-yours') to.searchParams.set('not-yours', '1');
+    else if (path !== '/') to.searchParams.set('to', path);
     return NextResponse.redirect(to, 303);
   }
-  if (pass !== 'in' && pass !== 'not-yours') return refuse(pass.status, pass.words);
+  if (pass !== 'in') return refuse(pass.status, pass.words);
 
   const nonce = btoa(crypto.randomUUID());
   const policy = policyOf(nonce, development);
@@ -60,10 +61,7 @@ export function proxy(request: NextRequest): NextResponse {
   passed.set('content-security-policy', policy);
   passed.delete(WHO);
   if (who) passed.set(WHO, written(who));
-  const response =
-    pass === 'in'
-      ? NextResponse.next({ request: { headers: passed } })
-      : NextResponse.rewrite(new URL('/door?not-yours=1', request.url), { status: 403, request: { headers: passed } });
+  const response = NextResponse.next({ request: { headers: passed } });
   for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
   response.headers.set('content-security-policy', policy);
   return response;

@@ -24,12 +24,6 @@ export async function startRun(press: string, code: string, bagId: string, metho
     return run.startRun(h, stored.document, lane, id);
   });
 }
-export async function finishStep(press: string, runId: string, key: string): Promise<Outcome<null>> {
-  return write(press, (h) => run.finishStep(h, runId, key));
-}
-export async function undoStep(press: string, runId: string): Promise<Outcome<null>> {
-  return write(press, (h) => run.undoStep(h, runId));
-}
 export async function stopRun(press: string, runId: string): Promise<Outcome<null>> {
   return write(press, (h) => run.stopRun(h, runId));
 }

@@ -40,7 +40,7 @@ export function stationOf(h: House, code: string): Station | null {
 const plural = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 /** The heading and the ribbon over all stations. */
-export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
+export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, computes = true) {
   const here = c.sender.place;
   const there = c.receiver.place;
   const incoming = c.direction === 'incoming';
@@ -64,7 +64,11 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station) {
     problem: view.problems[0]?.message ?? null,
     chance: {
       version: `${c.id}:${view.stored.version}`,
-      job: e && !c.actual.openedAt ? { consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) } : null,
+      // Prices of the shelf come with what is computed from: whoever gets none sees the odds as they are stored.
+      job:
+        computes && e && !c.actual.openedAt
+          ? { consignment: c, catalogue: jobRows(c, h), calendar: h.calendar(c) }
+          : null,
       stored: chanceOf(view.stored.result),
     },
     /** The journey is told as planned, and its odds are on their way. */

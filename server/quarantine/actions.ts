@@ -8,9 +8,6 @@ import * as quarantine from './quarantine';
 export async function openQuarantine(press: string, code: string, tank: string): Promise<Outcome<string>> {
   return write(press, (h) => quarantine.openQuarantine(h, code, typeof tank === 'string' ? tank.slice(0, 40) : ''));
 }
-export async function setDuty(press: string, quarantineId: string, key: string, done: boolean): Promise<Outcome<null>> {
-  return write(press, (h) => quarantine.setDuty(h, quarantineId, key, done));
-}
 export async function leave(press: string, input: animals.LeaveInput): Promise<Outcome<null>> {
   return write(press, (h) => animals.leave(h, input));
 }

@@ -6,9 +6,8 @@ import { write, writeAfter } from '@/server/write';
 import { house } from '@/server/wiring';
 import { cookieFor } from './cookie';
 import { deviceOf } from './device-words';
-import { wayIn, whoIsHere } from './here';
+import { wayIn } from './here';
 import * as people from './people';
-import * as taken from './taken';
 import { invited, openRoom, type Invited } from './room-view';
 
 /** A code is told once: it does not lie in the receipt of its press, where a copy of the data would show it. */
@@ -63,13 +62,4 @@ export async function setRoom(press: string, open: boolean): Promise<Outcome<nul
       return { ok: true, value: null };
     },
   );
-}
-
-/** A lane or step that one pair of hands has; whoever takes it last has it. */
-export async function takeInHand(press: string, subject: string): Promise<Outcome<null>> {
-  const who = await whoIsHere();
-  return write(press, (h) => taken.take(h, subject, who));
-}
-export async function letGo(press: string, subject: string): Promise<Outcome<null>> {
-  return write(press, (h) => taken.letGo(h, subject));
 }

@@ -28,8 +28,9 @@ export function mayPass(p: Passing, who: Who | null): Pass {
   if (!reads && p.action === null && !TAKES.test(p.path))
     // A form that names an action in its body would not be known by its name.
     return { status: 403, words: 'A page takes nothing but its own actions.' };
-  const least = p.action === null ? leastForPath(p.path, p.search) : leastForAction(p.action);
-  if (atLeast(role, least)) return 'in';
+  // An action is answered by the page it was called from: both must be theirs.
+  const open = atLeast(role, leastForPath(p.path, p.search));
+  if (open && (p.action === null || atLeast(role, leastForAction(p.action)))) return 'in';
   const page =
     reads && p.action === null && p.header('rsc') === null && (p.header('accept') ?? '').includes('text/html');
   if (!who) return page ? 'door' : { status: 401, words: NOT_IN };

@@ -78,16 +78,20 @@ describe('who may pass', () => {
     expect(mayPass(ask('/'), null)).toBe('door');
     expect(mayPass(ask('/', { rsc: '1' }), null)).toMatchObject({ status: 401 });
     expect(mayPass(ask('/consignments/export', { accept: '*/*' }), null)).toMatchObject({ status: 401 });
-    expect(mayPass(ask('/', { method: 'POST', action: 'tick' }), null)).toMatchObject({ status: 401 });
+    expect(mayPass(ask('/', { method: 'POST', action: 'startRun' }), null)).toMatchObject({ status: 401 });
     expect(mayPass(ask('/door'), null)).toBe('in');
   });
   test('what is not for a role is told so', () => {
     expect(mayPass(ask('/settings'), who('helper'))).toBe('not-yours');
     expect(mayPass(ask('/settings', { rsc: '1' }), who('helper'))).toMatchObject({ status: 403 });
     expect(mayPass(ask('/', { method: 'POST', action: 'saveProfile' }), who('helper'))).toMatchObject({ status: 403 });
-    expect(mayPass(ask('/', { method: 'POST', action: 'tick' }), who('helper'))).toBe('in');
-    expect(mayPass(ask('/', { method: 'POST', action: 'tick' }), who('looker'))).toMatchObject({ status: 403 });
+    expect(mayPass(ask('/', { method: 'POST', action: 'startRun' }), who('helper'))).toBe('in');
+    expect(mayPass(ask('/', { method: 'POST', action: 'startRun' }), who('looker'))).toMatchObject({ status: 403 });
     expect(mayPass(ask('/', { method: 'POST', action: '' }), who('helper'))).toMatchObject({ status: 403 });
+    // The answer to an action brings the page it was called from.
+    expect(mayPass(ask('/settings', { method: 'POST', action: 'startRun' }), who('helper'))).toMatchObject({
+      status: 403,
+    });
   });
   test('a form that names its action in its body is refused, since nobody could tell which it is', () => {
     for (const path of ['/', '/settings', '/consignments/KC-0101/send'])

@@ -114,25 +114,17 @@ export function leastForPath(path: string, search: URLSearchParams = new URLSear
 /** Server actions by name. */
 export const actions: Readonly<Record<string, Least>> = {
   wasDone: 'looker',
-  // The Bench and packing.
-  putOff: 'helper',
-  tick: 'helper',
+  // Packing. What hands press goes through the queue (`server/queue/deeds.ts`).
   recordEvent: 'helper',
   openPack: 'helper',
   readPack: 'helper',
   takeBackPack: 'helper',
-  weigh: 'helper',
   readDevice: 'helper',
-  takeInHand: 'helper',
-  letGo: 'helper',
   // Arrival and quarantine.
   saveReadings: 'helper',
   startRun: 'helper',
-  finishStep: 'helper',
-  undoStep: 'helper',
   stopRun: 'helper',
   openQuarantine: 'helper',
-  setDuty: 'helper',
   leave: 'helper',
   saveReading: 'helper',
   strikeReading: 'helper',
@@ -145,6 +137,8 @@ export const actions: Readonly<Record<string, Least>> = {
   findReceivers: 'owner',
   saveBags: 'owner',
   saveBoxes: 'owner',
+  tick: 'owner',
+  weigh: 'owner',
   findBoxes: 'owner',
   undoChange: 'owner',
   bringBackGood: 'owner',

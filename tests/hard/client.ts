@@ -12,9 +12,19 @@ export interface Action {
   id: string;
   name: string;
   file: string;
-  /** A page from which it may be called. */
-  page: string;
+  /** Pages from which it may be called, as a browser asks for them. */
+  pages: string[];
 }
+
+/** The address of a page of the build, with something of the demo for each part that is named. */
+const addressOf = (page: string): string =>
+  page
+    .replace(/^app/, '')
+    .replace(/\/page$/, '')
+    .replace(/\/\([a-z]+\)/g, '')
+    .replace('[code]', 'KC-0101')
+    .replace('[kind]', 'receivers')
+    .replace('[id]', 'x') || '/';
 
 /** Every server action of the build: a new one cannot be forgotten. */
 export function actionsOfBuild(): Action[] {
@@ -23,7 +33,7 @@ export function actionsOfBuild(): Action[] {
     id,
     name: a.exportedName,
     file: a.filename,
-    page: Object.keys(a.workers)[0]!,
+    pages: Object.keys(a.workers).map(addressOf),
   }));
 }
 
@@ -57,15 +67,7 @@ export class Server extends Application {
   async callRaw(name: string, body: string, headers: Record<string, string> = {}): Promise<Answer> {
     const action = this.actions.get(name);
     if (!action) throw new Error(`There is no action ${name}.`);
-    const page =
-      action.page
-        .replace(/^app/, '')
-        .replace(/\/page$/, '')
-        .replace(/\/\([a-z]+\)/g, '')
-        .replace('[code]', 'KC-0101')
-        .replace('[kind]', 'receivers')
-        .replace('[id]', 'x') || '/';
-    const response = await fetch(`${this.address}${page}`, {
+    const response = await fetch(`${this.address}${action.pages[0]!}`, {
       method: 'POST',
       headers: {
         'next-action': action.id,

@@ -1,4 +1,5 @@
 import { openStation } from '@/server/consignment/open';
+import { whoIsHere } from '@/server/room/here';
 import { frameView } from '@/server/consignment/station';
 import { Frame } from '@/ui/consignment/frame';
 
@@ -9,5 +10,5 @@ export default async function StationsLayout({
   params: Promise<{ code: string }>;
   children: React.ReactNode;
 }) {
-  return <Frame view={frameView(await openStation(params))}>{children}</Frame>;
+  return <Frame view={frameView(await openStation(params), (await whoIsHere()).role === 'owner')}>{children}</Frame>;
 }
