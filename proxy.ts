@@ -3,7 +3,7 @@ import { bucket, headers, hostsOf, policyOf, refusalOf } from './server/door/doo
 import { actionName } from './server/room/action-names';
 import { mayPass } from './server/room/pass';
 import { DOOR, roomOf, type Way } from './server/room/listener';
-import { WHO, whoAsks, written, type Who } from './server/room/who';
+import { SHOWN, WHO, whoAsks, written, type Who } from './server/room/who';
 import { troubleOf } from './server/trouble';
 import { house } from './server/wiring';
 
@@ -60,11 +60,24 @@ export function proxy(request: NextRequest): NextResponse {
   const passed = new Headers(request.headers);
   passed.set('content-security-policy', policy);
   passed.delete(WHO);
-  if (who) passed.set(WHO, written(who));
+  passed.delete(SHOWN);
+  if (who) {
+    passed.set(WHO, written(who));
+    passed.set(SHOWN, String(stateNow()));
+  }
   const response = NextResponse.next({ request: { headers: passed } });
   for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
   response.headers.set('content-security-policy', policy);
   return response;
+}
+
+/** Asked before anything is read for the page. */
+function stateNow(): number {
+  try {
+    return house().changes.last().n;
+  } catch {
+    return 0;
+  }
 }
 
 /** In the network the house is called by its addresses there, never by the names of this machine. */

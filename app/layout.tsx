@@ -3,7 +3,7 @@ import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { currencyOf, profileOf, type House, type Profile } from '@/server/house';
-import { whoIfAny } from '@/server/room/here';
+import { shownNow, whoIfAny } from '@/server/room/here';
 import { menuFor, stationsFor } from '@/server/room/menu';
 import { troubleOf } from '@/server/trouble';
 import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
@@ -69,7 +69,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           measures={measuresOf(h)}
           currency={currencyOf(h)}
           me={{ name: who.name, role: who.role }}
-          shown={h.changes.last().n}
+          shown={await shownNow()}
           stations={stationsFor(who.role)}
         >
           <TopLine

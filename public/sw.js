@@ -42,6 +42,13 @@ async function fromProgram(request) {
 
 const late = () => new Promise((_, reject) => setTimeout(() => reject(new Error('late')), PATIENCE_MS));
 
+/** A kept page says that it is one: its clock is that of the time when it was made (ui/skew.ts). */
+function marked(kept) {
+  const headers = new Headers(kept.headers);
+  headers.set('server-timing', 'kept');
+  return new Response(kept.body, { status: kept.status, statusText: kept.statusText, headers });
+}
+
 async function fromHouse(request, path) {
   const cache = await caches.open(PAGES);
   try {
@@ -55,7 +62,8 @@ async function fromHouse(request, path) {
     } else if (answer.ok && !answer.redirected && KEPT_PAGES.test(path)) await cache.put(path, answer.clone());
     return answer;
   } catch {
-    return (await cache.match(path)) ?? (await cache.match('/offline')) ?? Response.error();
+    const kept = await cache.match(path);
+    return kept ? marked(kept) : ((await cache.match('/offline')) ?? Response.error());
   }
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { skewOf } from './skew';
 
 const two = (n: number): string => String(n).padStart(2, '0');
 
@@ -9,7 +10,7 @@ export function useNow(serverMs: number, fixed: boolean): number {
   const [now, setNow] = useState(serverMs);
   useEffect(() => {
     if (fixed) return;
-    const skew = serverMs - Date.now();
+    const skew = skewOf(serverMs);
     const t = setInterval(() => setNow(Date.now() + skew), 500);
     return () => clearInterval(t);
   }, [serverMs, fixed]);

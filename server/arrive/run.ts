@@ -64,13 +64,15 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
   return { ok: true, value: null };
 }
 
-/** Takes the last press back; a timer that ended by itself stays ended. */
-export function undoStep(house: House, runId: string): Outcome<null> {
+/** Takes the last press back, which is named: what was pressed since stays. A timer that ended by itself stays ended. */
+export function undoStep(house: House, runId: string, key?: string): Outcome<null> {
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
   if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
   const last = Object.entries(run.done).sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
   if (!last) return refuse('step', 'Nothing has been done yet.');
+  if (key !== undefined && last[0] !== key)
+    return refuse('step', 'Another step was done since: the screen now shows it.');
   house.db.transaction(() => {
     house.arrivals.reopenStep(runId, last[0]);
     house.consignments.journal(

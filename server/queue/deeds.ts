@@ -19,7 +19,7 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
   z.object({ deed: z.literal('putOff'), id: id(), later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
-  z.object({ deed: z.literal('undoStep'), runId: id(80) }),
+  z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('take'), subject: id(110) }),
   z.object({ deed: z.literal('letGo'), subject: id(110) }),
 ]);
@@ -46,6 +46,6 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
   if (d.deed === 'duty') return setDuty(house, d.quarantineId, d.key, d.done, ms);
   if (d.deed === 'putOff') return putOff(house, { id: d.id, later: d.later });
   if (d.deed === 'step') return finishStep(house, d.runId, d.key, ms);
-  if (d.deed === 'undoStep') return undoStep(house, d.runId);
+  if (d.deed === 'undoStep') return undoStep(house, d.runId, d.key);
   return d.deed === 'take' ? take(house, d.subject, who) : letGo(house, d.subject);
 }

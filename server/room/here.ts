@@ -1,7 +1,7 @@
 import 'server-only';
 import { headers } from 'next/headers';
 import { DOOR, FROM, type Way } from './listener';
-import { readWho, WHO, type Who } from './who';
+import { readWho, SHOWN, WHO, type Who } from './who';
 import { tries, type Tries } from './tries';
 
 /** Whoever asked for what is being answered now. The door has let them in: nobody else comes this far. */
@@ -13,6 +13,9 @@ export async function whoIsHere(): Promise<Who> {
 
 /** The same, or null on the pages that need nobody. */
 export const whoIfAny = async (): Promise<Who | null> => readWho((await headers()).get(WHO));
+
+/** The state of the house that a page shows at least. */
+export const shownNow = async (): Promise<number> => Number((await headers()).get(SHOWN) ?? 0);
 
 /** How a request came in, and from where. */
 export async function wayIn(): Promise<{ way: Way; from: string; agent: string }> {

@@ -15,6 +15,8 @@ export interface Who {
 
 /** Set by the door on every request that goes on, and thrown away from every client. */
 export const WHO = 'x-kindly-who';
+/** The state of the house when the request came: whatever a page shows is of this one or later. */
+export const SHOWN = 'x-kindly-shown';
 export const written = (who: Who): string => encodeURIComponent(JSON.stringify(who));
 export function readWho(header: string | null): Who | null {
   try {

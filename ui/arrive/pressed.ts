@@ -3,9 +3,13 @@ import type { Press } from '@/ui/queue/store';
 
 type Lane = RunView['lanes'][number];
 
+/** The step that was pressed last in a lane: what can be taken back. */
+export const lastPressed = (lane: Lane): string | undefined =>
+  Object.entries(lane.done).sort((a, b) => b[1] - a[1])[0]?.[0];
+
 /**
  * Lanes as they stand with the presses that the server does not know yet, in their order. `skewMs` is how far the server’s clock
- * is ahead of this device.
+ * is ahead of this device. Every press names what it does, so that one whose answer was lost may lie over itself.
  */
 export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], skewMs: number): Lane[] =>
   lanes.map((lane) => {
@@ -13,10 +17,8 @@ export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], s
     let { taken } = lane;
     for (const { deed: d, pressedMs } of presses) {
       if (d.deed === 'step' && d.runId === lane.id) done[d.key] ??= pressedMs + skewMs;
-      else if (d.deed === 'undoStep' && d.runId === lane.id) {
-        const last = Object.entries(done).sort((a, b) => b[1] - a[1])[0];
-        if (last) Reflect.deleteProperty(done, last[0]);
-      } else if (d.deed === 'take' && d.subject === `run:${lane.id}`) taken = { by: '', mine: true };
+      else if (d.deed === 'undoStep' && d.runId === lane.id) Reflect.deleteProperty(done, d.key);
+      else if (d.deed === 'take' && d.subject === `run:${lane.id}`) taken = { by: '', mine: true };
       else if (d.deed === 'letGo' && d.subject === `run:${lane.id}`) taken = null;
     }
     return { ...lane, done, taken };

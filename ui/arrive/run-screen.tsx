@@ -4,7 +4,7 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { runPosition } from '@/core/acclimation/run';
 import type { RunView } from '@/server/arrive/run-view';
 import { countdown, useNow } from '@/ui/use-now';
@@ -13,10 +13,11 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
+import { skewOf } from '@/ui/skew';
 import { useSave } from '@/ui/use-save';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { Strip, Vessel } from './lane-drawings';
-import { withPresses } from './pressed';
+import { lastPressed, withPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
 
@@ -117,14 +118,15 @@ function Beside({
   busy: boolean;
   stop: () => void;
 }) {
+  const last = lastPressed(lane);
   return (
     <div className="mt-2 flex flex-wrap gap-3">
-      {Object.keys(lane.done).length > 0 && (
+      {last !== undefined && (
         <Button
           className="min-h-16 flex-1"
           style={{ background: 'none' }}
           onClick={() =>
-            press({ deed: 'undoStep', runId: lane.id }, `take the last press back, ${lane.bagIds.join(' ')}`)
+            press({ deed: 'undoStep', runId: lane.id, key: last }, `take the last press back, ${lane.bagIds.join(' ')}`)
           }
         >
           Take the last press back
@@ -181,6 +183,7 @@ function Lane({
     <section
       className={`border-b border-rule px-3 py-4 md:px-6 ${first ? 'border-l-[6px] border-l-[var(--hands-mark)] bg-surface' : ''}`}
       aria-label={`Bags ${lane.bagIds.join(' ')}`}
+      data-presses={Object.keys(lane.done).length}
     >
       <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
         <Vessel lane={lane} open={opened} />
@@ -263,7 +266,7 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
   }, [down]);
   useAwakeScreen();
   const presses = usePresses();
-  const [skewMs] = useState(() => p.nowMs - Date.now());
+  const skewMs = useMemo(() => skewOf(p.nowMs), [p.nowMs]);
   const order = withPresses(p.lanes, presses, skewMs)
     .map((lane) => ({
       lane,

@@ -91,7 +91,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
         {p.lanes.length > 1 && (
           <div
             className="mb-4 grid border border-rule-strong"
-            style={{ gridTemplateColumns: `repeat(${p.lanes.length}, 1fr)` }}
+            style={{ gridTemplateColumns: `repeat(${p.lanes.length}, minmax(0, 1fr))` }}
             role="group"
             aria-label="Bags"
           >

@@ -53,7 +53,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
     setWords(answer?.problems?.[0]?.message ?? LOST);
   };
 
-  if (p.me)
+  if (p.me && p.code === '')
     return (
       <Shell house={p.house}>
         {p.notYours && (

@@ -60,6 +60,7 @@ function Proved({
               onChange={setSurface}
             />
             <Button
+              className="min-h-16"
               disabled={busy || surface.trim() === ''}
               onClick={() =>
                 void save(
@@ -73,6 +74,7 @@ function Proved({
             </Button>
             {practises && (
               <Button
+                className="min-h-16"
                 disabled={busy}
                 onClick={() =>
                   void save(
@@ -90,13 +92,18 @@ function Proved({
             )}
           </>
         ) : (
-          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id, batch))}>
+          <Button
+            className="min-h-16"
+            disabled={busy}
+            onClick={() => void save((press) => openPack(press, code, p.id, batch))}
+          >
             Opened now
           </Button>
         )}
         {p.openedAt && (
           <Button
             tone="flat"
+            className="min-h-16"
             disabled={busy}
             aria-label={`Take back the last of No. ${p.number}`}
             onClick={() => void save((press) => takeBackPack(press, code, p.id))}
@@ -105,7 +112,11 @@ function Proved({
           </Button>
         )}
         {last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow') && (
-          <Button disabled={busy} onClick={() => void save((press) => openPack(press, code, p.id, batch))}>
+          <Button
+            className="min-h-16"
+            disabled={busy}
+            onClick={() => void save((press) => openPack(press, code, p.id, batch))}
+          >
             Another in its place
           </Button>
         )}

@@ -19,7 +19,7 @@ export function QueueBar() {
   if (!waits && refused.length === 0) return null;
   return (
     <aside
-      className="fixed inset-x-0 bottom-0 z-30 grid max-h-[50vh] gap-2 overflow-auto border-t-2 border-[var(--watch-mark)] bg-watch-pale px-4 py-3 text-15 text-[#14292e]"
+      className="sticky inset-x-0 bottom-0 z-30 grid max-h-[50vh] gap-2 overflow-auto border-t-2 border-[var(--watch-mark)] bg-watch-pale px-4 py-3 text-15 text-[#14292e]"
       aria-label="Presses of this phone"
     >
       {waits && (

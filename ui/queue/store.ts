@@ -25,10 +25,14 @@ export interface Press {
 type Told = { outcome: Outcome<unknown>; n: number };
 
 const STORE = 'presses';
+/** A browser whose storage hangs does not hold up hands. */
+const KEEP_MS = 1000;
 const AGAIN_MS = [300, 700, 1500, 2500] as const;
 
 let list: readonly Press[] = [];
 let db: Promise<IDBPDatabase | null> | null = null;
+let kept: Promise<void> = Promise.resolve();
+let last = 0;
 let sending = false;
 let failures = 0;
 let stopped: string | null = null;
@@ -109,11 +113,14 @@ async function drain(): Promise<void> {
 
 /** Presses something: it is written down, and sent as soon as it can be. */
 export function press(deed: Deed, words: string): void {
-  const n = Math.max(Date.now(), ...list.map((p) => p.n + 1));
+  const n = (last = Math.max(Date.now(), last + 1, ...list.map((p) => p.n + 1)));
   const p: Press = { n, press: newPress(), deed, words, pressedMs: Date.now(), refused: null, doneIn: null };
-  tell([...list, p]);
-  // Written down first: a phone that dies now sends it when it lives again.
-  void keep(p).then(drain);
+  // Written down first, shown then: what is seen as pressed outlives a phone that dies in the next moment.
+  kept = kept.then(async () => {
+    await Promise.race([keep(p), new Promise((r) => setTimeout(r, KEEP_MS))]);
+    tell([...list, p]);
+    void drain();
+  });
 }
 
 /** Somebody has seen why it could not be done. */

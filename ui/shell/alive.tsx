@@ -1,12 +1,13 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { goWhole } from '@/ui/go-whole';
 import { isOwnPress } from '@/ui/presses';
 import { QueueBar } from '@/ui/queue/bar';
 import { begin, whenDone } from '@/ui/queue/store';
 import { bePatient } from './reach';
+import { useShown } from './wishes';
 
 /** Several changes at once are one look. */
 const GATHER_MS = 200;
@@ -31,8 +32,10 @@ export function Alive() {
       void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
     return whenDone(() => router.refresh());
   }, [router]);
+  // A page that was kept, or stood through a night without network, is of an earlier state than the first that is told.
+  const began = useRef(useShown());
   useEffect(() => {
-    let seen: number | null = null;
+    let seen = began.current;
     let stream: EventSource | null = null;
     let poll: ReturnType<typeof setInterval> | null = null;
     let gather: ReturnType<typeof setTimeout> | null = null;
@@ -44,7 +47,7 @@ export function Alive() {
       void Promise.resolve(gone).finally(() => goWhole('/door'));
     };
     const heard = (c: Change): void => {
-      const fresh = seen !== null && c.n !== seen;
+      const fresh = c.n !== seen;
       seen = c.n;
       // What was pressed here has fetched its figures itself.
       if (!fresh || isOwnPress(c.press)) return;

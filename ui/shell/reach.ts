@@ -15,6 +15,17 @@ const isRefresh = (input: RequestInfo | URL, init?: RequestInit): boolean => {
   return url.pathname === window.location.pathname;
 };
 
+/** An answer that has come whole: one that breaks off half way would break the page that reads it. */
+async function whole(answer: Response): Promise<Response> {
+  const body = await answer.arrayBuffer();
+  const { status, statusText, headers, url, redirected } = answer;
+  const empty = status === 204 || status === 304;
+  return Object.defineProperties(new Response(empty ? null : body, { status, statusText, headers }), {
+    url: { value: url },
+    redirected: { value: redirected },
+  });
+}
+
 export function bePatient(): void {
   if (patient) return;
   patient = true;
@@ -23,7 +34,7 @@ export function bePatient(): void {
     if (!isRefresh(input, init)) return ask(input, init);
     for (;;)
       try {
-        return await ask(input, init);
+        return await whole(await ask(input, init));
       } catch (error) {
         if (init?.signal?.aborted) throw error;
         await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));

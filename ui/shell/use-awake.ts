@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useEffectEvent } from 'react';
+import { skewOf } from '@/ui/skew';
 
 const LOOK_MS = 5_000;
 const REFRESH_MS = 60_000;
@@ -23,7 +24,7 @@ export function useAwake(p: {
   const { serverMs, off } = p;
   useEffect(() => {
     if (off) return;
-    const skew = serverMs - Date.now();
+    const skew = skewOf(serverMs);
     let seenMs = Date.now();
     let wokenMs = Date.now();
     let day = dayOf(serverMs);

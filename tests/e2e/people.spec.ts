@@ -1,0 +1,241 @@
+import net from 'node:net';
+import path from 'node:path';
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import Database from 'better-sqlite3';
+import { Application, open } from './server';
+
+/** Two phones and a desk in one house: the network comes and goes, the server dies, and nothing that was pressed is lost or doubled. */
+const app = new Application(3412, { KINDLY_ADDRESSES: '127.0.0.2' });
+test.beforeAll(async () => {
+  app.prepare(true, new Date().toISOString());
+  await app.start();
+});
+test.afterAll(() => app.end());
+
+/** A wire between a phone and the house, which can be cut: what is under way breaks off, what comes is refused. */
+class Wire {
+  private whole = true;
+  private readonly sockets = new Set<net.Socket>();
+  private readonly server = net.createServer((phone) => {
+    if (!this.whole) return void phone.destroy();
+    const house = net.connect(app.port, '127.0.0.1');
+    for (const s of [phone, house]) {
+      this.sockets.add(s);
+      s.on('error', () => s.destroy());
+      s.on('close', () => {
+        this.sockets.delete(s);
+        phone.destroy();
+        house.destroy();
+      });
+    }
+    phone.pipe(house).pipe(phone);
+  });
+  address = '';
+  async lay(): Promise<this> {
+    await new Promise<void>((r) => this.server.listen(0, '127.0.0.1', r));
+    this.address = `http://127.0.0.1:${(this.server.address() as net.AddressInfo).port}`;
+    return this;
+  }
+  cut(): void {
+    this.whole = false;
+    for (const s of this.sockets) s.destroy();
+  }
+  mend(): void {
+    this.whole = true;
+  }
+  end(): void {
+    this.cut();
+    this.server.close();
+  }
+}
+
+const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
+const seconds = (text: string): number => text.split(':').reduce((s, x) => s * 60 + Number(x), 0);
+
+async function phoneOf(browser: Browser, wire: Wire, name: string): Promise<Page> {
+  const told = app.cli(['room', '--name', name, '--as', 'helper']);
+  const code = /with the code (\w+),/.exec(told.stdout)![1]!;
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto(`${wire.address}/door?code=${code}`);
+  await page.getByRole('button', { name: 'Come in', exact: true }).click();
+  await page.waitForURL(`${wire.address}/`);
+  return page;
+}
+
+const lane = (page: Page, bag: string) => page.getByRole('region', { name: `Bags ${bag}` });
+/** Presses that a phone still holds. */
+const held = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const asked = indexedDB.open('kindly-crate');
+        asked.onsuccess = () => {
+          const all = asked.result.transaction('presses').objectStore('presses').count();
+          all.onsuccess = () => resolve(all.result);
+        };
+      }),
+  );
+/** Lines of the journal by a name, of one kind. */
+function written(name: string, kind: string): number {
+  const db = new Database(path.join(app.folder, 'kindly-crate.db'), { readonly: true });
+  try {
+    return db
+      .prepare<[string, string], { n: number }>('SELECT COUNT(*) AS n FROM journal WHERE by = ? AND kind = ?')
+      .get(name, kind)!.n;
+  } finally {
+    db.close();
+  }
+}
+
+test('two phones and a desk drive one arrival through forty cuts, a reload without network and a killed server', async ({
+  browser,
+}) => {
+  let seed = 20261127;
+  const random = (): number => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  const desk = await browser.newPage();
+  await open(desk, `${app.address}/consignments/KC-0103/run`);
+
+  const wires = [await new Wire().lay(), await new Wire().lay()];
+  const phones = [await phoneOf(browser, wires[0]!, 'Ana'), await phoneOf(browser, wires[1]!, 'Bo')];
+  const names = ['Ana', 'Bo'];
+  const bags = ['A1', 'B1'];
+  for (const [i, p] of phones.entries()) {
+    await open(p, `${wires[i]!.address}/consignments/KC-0103/run`);
+    // The page is kept once the worker that keeps it has seen it.
+    await p.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    await p.reload();
+    await lane(p, bags[i]!).getByRole('button', { name: 'I take this' }).click();
+  }
+  // What one takes is seen by the others within two seconds.
+  await expect(lane(desk, 'A1').getByTestId('taken')).toHaveText('Taken by Ana', { timeout: 2000 });
+  await expect(lane(phones[0]!, 'B1').getByTestId('taken')).toHaveText('Taken by Bo', { timeout: 2000 });
+
+  const pressed = names.map(() => ({ step: 0, back: 0 }));
+  const shown = await Promise.all(phones.map((p, i) => lane(p, bags[i]!).getAttribute('data-presses').then(Number)));
+  const press = async (i: number): Promise<void> => {
+    const mine = lane(phones[i]!, bags[i]!);
+    const back = mine.getByRole('button', { name: 'Take the last press back' });
+    // Forth and back, so that there is always a step to press; it counts once the screen shows it.
+    if (pressed[i]!.step > pressed[i]!.back) {
+      await back.click();
+      pressed[i]!.back++;
+    } else {
+      await mine.getByRole('button', { name: /^(Go on without waiting|Done: )/ }).click();
+      pressed[i]!.step++;
+    }
+    await expect(mine).toHaveAttribute('data-presses', String(shown[i]! + (pressed[i]!.step - pressed[i]!.back)));
+  };
+  for (let cut = 0; cut < 40; cut++) {
+    const i = random() < 0.5 ? 0 : 1;
+    const wire = wires[i]!;
+    if (random() < 0.5) await press(i);
+    await wait(random() * 40);
+    wire.cut();
+    await press(i);
+    if (cut === 12) {
+      // A phone that is reloaded without network shows its run, and still holds what was pressed.
+      await phones[i]!.reload();
+      await expect(lane(phones[i]!, bags[i]!)).toBeVisible();
+      expect(await held(phones[i]!)).toBeGreaterThan(0);
+    }
+    if (random() < 0.3) await press(i);
+    await wait(random() * 250);
+    wire.mend();
+    await wait(random() * 250);
+  }
+  for (const [i, p] of phones.entries()) {
+    await expect.poll(() => held(p), { timeout: 20_000 }).toBe(0);
+    await expect(p.getByRole('alert').filter({ hasText: 'Not done' })).toHaveCount(0);
+    expect([names[i], written(names[i]!, 'acclimation step')]).toEqual([names[i], pressed[i]!.step]);
+    expect([names[i], written(names[i]!, 'acclimation step taken back')]).toEqual([names[i], pressed[i]!.back]);
+  }
+  expect(pressed[0]!.step + pressed[1]!.step).toBeGreaterThan(20);
+
+  // The journal tells it by whom.
+  await open(desk, `${app.address}/journal?by=Ana`);
+  await expect(desk.getByText(/acclimation step taken back: A1/).first()).toBeVisible();
+  await open(desk, `${app.address}/consignments/KC-0103/run`);
+
+  // kill -9: a minute later every screen shows a minute less, and they agree.
+  const timer = (page: Page) =>
+    page
+      .getByTestId('timer')
+      .filter({ hasText: /\d\d:\d\d/ })
+      .last();
+  const before = seconds(await timer(desk).innerText());
+  const from = Date.now();
+  await app.kill();
+  await press(0);
+  await wait(60_000);
+  await app.start();
+  await expect.poll(() => held(phones[0]!), { timeout: 20_000 }).toBe(0);
+  expect(written('Ana', 'acclimation step') + written('Ana', 'acclimation step taken back')).toBe(
+    pressed[0]!.step + pressed[0]!.back,
+  );
+  await desk.reload();
+  const after = seconds(await timer(desk).innerText());
+  expect(Math.abs(before - after - (Date.now() - from) / 1000)).toBeLessThan(3);
+  expect(
+    Math.abs(seconds(await timer(phones[1]!).innerText()) - seconds(await timer(desk).innerText())),
+  ).toBeLessThanOrEqual(2);
+
+  // A lost phone is put out: within two seconds it stands at the door, and comes in no more.
+  await open(desk, `${app.address}/settings/people`);
+  await desk.getByLabel('Your name').fill('Ida');
+  await desk.getByLabel('New passphrase').fill('four words that rhyme');
+  await desk.getByRole('button', { name: 'Set the passphrase' }).click();
+  await expect(desk.getByText('You are Ida, owner.')).toBeVisible();
+  await desk.getByRole('button', { name: 'Put out a computer of Bo' }).click();
+  await phones[1]!.waitForURL(/\/door/, { timeout: 2500 });
+  await phones[1]!.goto(`${wires[1]!.address}/`);
+  await expect(phones[1]!.getByLabel('Code of this phone')).toBeVisible();
+  for (const w of wires) w.end();
+});
+
+test('every screen of a phone fits 320 px, and its first button stands above the fold at 390 × 844', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  const pages = [
+    '/',
+    '/consignments/KC-0106/send',
+    '/consignments/KC-0103/run',
+    '/consignments/KC-0103/receive',
+    '/consignments/KC-0107/quarantine',
+    '/tanks',
+    '/search?find=tetra',
+    '/scan',
+    '/journal',
+    '/door',
+  ];
+  for (const where of pages) {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await open(page, `${app.address}${where}`);
+    const first = page.locator('main').locator('button:visible, a.btn:visible, input:visible').first();
+    const box = (await first.boundingBox())!;
+    expect([where, box.y + box.height <= 844]).toEqual([where, true]);
+    await page.setViewportSize({ width: 320, height: 700 });
+    const wide = await page.evaluate(() =>
+      document.documentElement.scrollWidth <= 320
+        ? []
+        : [...document.querySelectorAll('main *')]
+            .filter((e) => e.getBoundingClientRect().right > 321)
+            .map((e) => `${e.tagName} ${e.className} ${e.textContent?.slice(0, 40)}`)
+            .slice(0, 5),
+    );
+    expect([where, ...wide]).toEqual([where]);
+  }
+  // In the wet-hands modes every button is 64 px or more.
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const where of ['/consignments/KC-0106/send', '/consignments/KC-0103/run']) {
+    await open(page, `${app.address}${where}`);
+    const buttons = await page.locator('ol button:visible, section[aria-label^="Bags"] button:visible').all();
+    expect(buttons.length).toBeGreaterThan(2);
+    for (const b of buttons) {
+      const size = (await b.boundingBox())!;
+      expect([where, await b.innerText(), size.height >= 64]).toEqual([where, await b.innerText(), true]);
+    }
+  }
+});
