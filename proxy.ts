@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
-import { bucket, headers, hostsOf, policyOf, refusalOf } from './server/door/door';
+import { bucket, givesData, headers, hostsOf, policyOf, refusalOf } from './server/door/door';
 import { actionName } from './server/room/action-names';
 import { mayPass } from './server/room/pass';
 import { DOOR, roomOf, type Way } from './server/room/listener';
@@ -68,6 +68,7 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers: passed } });
   for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
   response.headers.set('content-security-policy', policy);
+  if (givesData(path)) response.headers.set('cache-control', 'no-store');
   return response;
 }
 

@@ -62,6 +62,11 @@ describe('other pages', () => {
       '/consignments/KC-0101/chance',
       '/photos/abc',
       '/calendar.ics',
+      '/consignments/KC-0101/papers/pdf',
+      '/papers/2026-11-24',
+      '/certificates/2026-0001',
+      '/tanks/q4/card',
+      '/changes',
       '/settings/data/backup',
       '/health',
     ])

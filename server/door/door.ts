@@ -24,7 +24,9 @@ export interface Refused {
 const nameOf = (host: string): string => host.toLowerCase().replace(/:\d{1,5}$/, '');
 
 /** What gives data to whoever reads it: lists, files, pictures, figures. */
-const GIVES_DATA = /(^\/(photos|calendar\.ics|health)(\/|$))|(\/(export|confirmation|chance|backup)$)/;
+const GIVES_DATA =
+  /(^\/(photos|calendar\.ics|health|changes|queue)(\/|$))|(\/(export|confirmation|chance|backup|pdf|card)$)|(^\/(papers|certificates)\/.)/;
+export const givesData = (path: string): boolean => GIVES_DATA.test(path);
 
 /** Why a request is refused before any page or action runs; null where it may go on. */
 export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | null {
@@ -45,7 +47,7 @@ export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | n
   }
   // Another page may lead here, but neither frame nor read what is here.
   const leads = asked.header('sec-fetch-mode') === 'navigate' && asked.header('sec-fetch-dest') === 'document';
-  return foreign && (!leads || GIVES_DATA.test(asked.path))
+  return foreign && (!leads || givesData(asked.path))
     ? { status: 403, words: 'This may be read from Kindly Crate’s own pages only.' }
     : null;
 }

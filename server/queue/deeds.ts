@@ -20,8 +20,8 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('putOff'), id: id(), later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
-  z.object({ deed: z.literal('take'), subject: id(110) }),
-  z.object({ deed: z.literal('letGo'), subject: id(110) }),
+  z.object({ deed: z.literal('take'), subject: id(160) }),
+  z.object({ deed: z.literal('letGo'), subject: id(160) }),
 ]);
 export type Deed = z.infer<typeof asked>;
 

@@ -42,11 +42,18 @@ describe('the list of rights', () => {
     expect(leastForPath('/tanks/q4/card')).toBe('looker');
   });
   test('a helper prints labels, and no paper with a price', () => {
-    const kind = (k: string) => leastForPath('/consignments/KC-0106/papers/pdf', new URLSearchParams({ kind: k }));
-    expect(['bags', 'boxes', 'card', 'cutting'].map(kind)).toEqual(['helper', 'helper', 'helper', 'helper']);
-    expect(['list', 'own-costs', 'buyer-costs', 'confirmation', '', 'bags&kind=list'].map(kind)).toEqual(
-      Array(6).fill('owner'),
-    );
+    const kind = (k: string) => leastForPath('/consignments/KC-0106/papers/pdf', new URLSearchParams(k));
+    expect(['kinds=bags', 'kinds=boxes,card', 'kinds=cutting'].map(kind)).toEqual(['helper', 'helper', 'helper']);
+    for (const asked of [
+      '',
+      'kinds=',
+      'kind=bags',
+      'kinds=list',
+      'kinds=bags,list',
+      'kinds=bags&kinds=own-costs',
+      'kinds=bags,',
+    ])
+      expect([asked, kind(asked)]).toEqual([asked, 'owner']);
   });
   test('only the door, its certificate and the program itself are for anybody', () => {
     const open = Object.entries(routes)

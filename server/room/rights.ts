@@ -84,6 +84,10 @@ export const routes: Readonly<Record<string, Least>> = {
 /** Papers that hold no price: what a helper may print. */
 const HELPERS_PAPERS: readonly string[] = ['bags', 'boxes', 'card', 'cutting'];
 
+/** Whether an address asks for such papers alone, and by name: what names none is everything that goes with a box. */
+const isForHelpers = (kinds: readonly string[]): boolean =>
+  kinds.length === 1 && kinds[0]!.split(',').every((k) => HELPERS_PAPERS.includes(k));
+
 /** Files of the program itself, the same for everybody: a door must be able to draw itself. */
 const PROGRAM = /^\/(_next\/static\/|icons\/|fonts\/|sw\.js$)/;
 
@@ -107,7 +111,7 @@ export function leastForPath(path: string, search: URLSearchParams = new URLSear
   if (PROGRAM.test(path)) return 'anyone';
   const found = patterns.find((p) => p.at.test(path));
   if (!found) return 'owner';
-  if (found.route.endsWith('/papers/pdf') && !HELPERS_PAPERS.includes(search.get('kind') ?? '')) return 'owner';
+  if (found.route.endsWith('/papers/pdf') && !isForHelpers(search.getAll('kinds'))) return 'owner';
   return found.least;
 }
 

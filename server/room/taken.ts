@@ -5,7 +5,7 @@ import type { Who } from './who';
 /** What is in somebody’s hands for longer than an evening was forgotten. */
 const HELD_MS = 6 * 3600_000;
 /** `run:…` is a lane of an arrival, `step:KC-0106:…` a step of a consignment. */
-const SUBJECT = /^(run|step):[\w:.-]{1,100}$/;
+const SUBJECT = /^(run|step):[^\p{Cc}]{1,150}$/u;
 
 export interface Taken {
   by: string;

@@ -35,6 +35,11 @@ const pages = [
   '/week',
   '/settings',
   '/settings/data',
+  '/settings/people',
+  '/journal',
+  '/scan',
+  '/door',
+  '/offline',
   '/species',
   '/species/assumptions',
 ];

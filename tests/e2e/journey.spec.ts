@@ -118,8 +118,14 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByRole('alert').filter({ hasText: /Water must be at least/ })).toBeVisible();
   await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
+  // What was typed outlives a reload; left, the plan stands as it was, and what was typed can be brought back.
   await reload(page);
+  await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
+  await page.getByRole('button', { name: 'Leave it as it was' }).click();
   expect(await number(page, 'Safe for-A1')).toBe(safe);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
+  await page.getByRole('button', { name: 'Leave it as it was' }).click();
 });
 
 test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is taken, a broken one told by line', async ({
@@ -231,6 +237,10 @@ test('6 Send: every tick keeps its instant through a killed server; sealing and 
   await page.getByRole('button', { name: 'First bag is sealed now' }).click();
   await expect(page.getByText(/happened/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Handed over now' }).click();
+  await expect(page.getByText(/happened/).nth(1)).toBeVisible();
+  // Shown at once, known by the house a moment later: its station says so.
+  await expect(page.getByRole('link', { name: /^done Send/ })).toBeVisible();
+  await reload(page);
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
 });
 

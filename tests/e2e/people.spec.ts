@@ -88,6 +88,53 @@ function written(name: string, kind: string): number {
   }
 }
 
+test('every screen of a phone fits 320 px, and its first button stands above the fold at 390 × 844', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const page = await context.newPage();
+  const pages = [
+    '/',
+    '/consignments/KC-0106/send',
+    '/consignments/KC-0103/run',
+    '/consignments/KC-0103/receive',
+    '/consignments/KC-0107/quarantine',
+    '/tanks',
+    '/search?find=tetra',
+    '/scan',
+    '/journal',
+    '/door',
+  ];
+  for (const where of pages) {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await open(page, `${app.address}${where}`);
+    const first = page.locator('main').locator('button:visible, a.btn:visible, input:visible').first();
+    const box = (await first.boundingBox())!;
+    expect([where, box.y + box.height <= 844]).toEqual([where, true]);
+    await page.setViewportSize({ width: 320, height: 700 });
+    const wide = await page.evaluate(() =>
+      document.documentElement.scrollWidth <= 320
+        ? []
+        : [...document.querySelectorAll('main *')]
+            .filter((e) => e.getBoundingClientRect().right > 321)
+            .map((e) => `${e.tagName} ${e.className} ${e.textContent?.slice(0, 40)}`)
+            .slice(0, 5),
+    );
+    expect([where, ...wide]).toEqual([where]);
+  }
+  // In the wet-hands modes every button is 64 px or more.
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const where of ['/consignments/KC-0106/send', '/consignments/KC-0103/run']) {
+    await open(page, `${app.address}${where}`);
+    const buttons = await page.locator('ol button:visible, section[aria-label^="Bags"] button:visible').all();
+    expect(buttons.length).toBeGreaterThan(2);
+    for (const b of buttons) {
+      const size = (await b.boundingBox())!;
+      expect([where, await b.innerText(), size.height >= 64]).toEqual([where, await b.innerText(), true]);
+    }
+  }
+});
+
 test('two phones and a desk drive one arrival through forty cuts, a reload without network and a killed server', async ({
   browser,
 }) => {
@@ -191,51 +238,4 @@ test('two phones and a desk drive one arrival through forty cuts, a reload witho
   await phones[1]!.goto(`${wires[1]!.address}/`);
   await expect(phones[1]!.getByLabel('Code of this phone')).toBeVisible();
   for (const w of wires) w.end();
-});
-
-test('every screen of a phone fits 320 px, and its first button stands above the fold at 390 × 844', async ({
-  browser,
-}) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  const page = await context.newPage();
-  const pages = [
-    '/',
-    '/consignments/KC-0106/send',
-    '/consignments/KC-0103/run',
-    '/consignments/KC-0103/receive',
-    '/consignments/KC-0107/quarantine',
-    '/tanks',
-    '/search?find=tetra',
-    '/scan',
-    '/journal',
-    '/door',
-  ];
-  for (const where of pages) {
-    await page.setViewportSize({ width: 390, height: 844 });
-    await open(page, `${app.address}${where}`);
-    const first = page.locator('main').locator('button:visible, a.btn:visible, input:visible').first();
-    const box = (await first.boundingBox())!;
-    expect([where, box.y + box.height <= 844]).toEqual([where, true]);
-    await page.setViewportSize({ width: 320, height: 700 });
-    const wide = await page.evaluate(() =>
-      document.documentElement.scrollWidth <= 320
-        ? []
-        : [...document.querySelectorAll('main *')]
-            .filter((e) => e.getBoundingClientRect().right > 321)
-            .map((e) => `${e.tagName} ${e.className} ${e.textContent?.slice(0, 40)}`)
-            .slice(0, 5),
-    );
-    expect([where, ...wide]).toEqual([where]);
-  }
-  // In the wet-hands modes every button is 64 px or more.
-  await page.setViewportSize({ width: 390, height: 844 });
-  for (const where of ['/consignments/KC-0106/send', '/consignments/KC-0103/run']) {
-    await open(page, `${app.address}${where}`);
-    const buttons = await page.locator('ol button:visible, section[aria-label^="Bags"] button:visible').all();
-    expect(buttons.length).toBeGreaterThan(2);
-    for (const b of buttons) {
-      const size = (await b.boundingBox())!;
-      expect([where, await b.innerText(), size.height >= 64]).toEqual([where, await b.innerText(), true]);
-    }
-  }
 });

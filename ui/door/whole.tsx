@@ -25,8 +25,8 @@ export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port
   if (secure)
     return (
       <p className="note">
-        This connection is private, by the house’s own certificate: everything works here. Put Kindly Crate on the home
-        screen from the menu of the browser.
+        {window.location.protocol === 'https:' && 'This connection is private, by the house’s own certificate. '}
+        Everything works on this phone. Put Kindly Crate on the home screen from the menu of the browser.
       </p>
     );
   const safe = `https://${window.location.hostname}:${port}/`;

@@ -10,6 +10,7 @@ import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayClock } from '@/ui/format';
 import { Proving } from './proving';
+import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
 
 /** One step: a wet-hands button, and under it what is told or warned of at that step. */
@@ -113,6 +114,29 @@ function withPresses(p: SendView, presses: ReturnType<typeof usePresses>): SendV
   };
 }
 
+/** The owner’s papers; for whoever packs the ones that hold no price. */
+function Papers({ code }: { code: string }) {
+  if (useMe().role === 'owner')
+    return (
+      <ButtonLink className="ml-3" href={`/consignments/${code}/papers`}>
+        Papers
+      </ButtonLink>
+    );
+  return (
+    <span className="ml-3 flex flex-wrap gap-2">
+      {[
+        ['bags', 'Bag labels'],
+        ['boxes', 'Box labels'],
+        ['card', 'Card'],
+      ].map(([kind, words]) => (
+        <a key={kind} className="btn" href={`/consignments/${code}/papers/pdf?kinds=${kind}`}>
+          {words}
+        </a>
+      ))}
+    </span>
+  );
+}
+
 /** The packing list in working order: one wet-hands button a line, each tick with its instant. */
 export function SendStation(stored: SendView) {
   const { save, busy, problems } = useSave();
@@ -126,9 +150,7 @@ export function SendStation(stored: SendView) {
       <section className="order-2 min-w-0 lg:order-1">
         <div className="mb-2 flex flex-wrap items-baseline gap-3">
           <h2>Packing list</h2>
-          <ButtonLink className="ml-3" href={`/consignments/${p.code}/papers`}>
-            Papers
-          </ButtonLink>
+          <Papers code={p.code} />
           <span className="mute ml-auto text-13">
             <b className="num text-ink">{done}</b> of {p.items.length} done
           </span>

@@ -72,6 +72,8 @@ async function drain(): Promise<void> {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ press: head.press, deed: head.deed, agoMs: Date.now() - head.pressedMs }),
+        // What is under way arrives though its page is closed.
+        keepalive: true,
         signal: AbortSignal.timeout(15_000),
       }).catch(() => null);
       if (answer?.status === 403) {

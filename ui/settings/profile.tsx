@@ -5,6 +5,8 @@ import { saveProfile } from '@/server/settings/actions';
 import { useState } from 'react';
 import type { Place } from '@/core/catalogue/places';
 import { OtherProblems, TextField, num } from '@/ui/fields/fields';
+import { DraftLine } from '@/ui/fields/draft-line';
+import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
 import { Party } from '@/ui/order/party';
 import type { PartyDraft } from '@/ui/order/draft';
@@ -24,9 +26,15 @@ export function ProfileForm({
   places: Place[];
 }) {
   const { save, busy, problems } = useSave();
-  const [v, setV] = useState(profile);
-  const [text, setText] = useState(papers);
-  const [paper, setPaper] = useState({ licence, currency });
+  const { draft, setDraft, kept, ...keeping } = useDraft(
+    { v: profile, text: papers, paper: { licence, currency } },
+    0,
+    'profile',
+  );
+  const { v, text, paper } = draft;
+  const setV = (next: PartyDraft): void => setDraft((d) => ({ ...d, v: next }));
+  const setText = (next: string): void => setDraft((d) => ({ ...d, text: next }));
+  const setPaper = (next: typeof paper): void => setDraft((d) => ({ ...d, paper: next }));
   const [said, setSaid] = useState('');
   return (
     <form
@@ -54,10 +62,14 @@ export function ProfileForm({
               licence: paper.licence,
               currency: paper.currency.trim().toUpperCase() || 'EUR',
             }),
-          () => setSaid('Saved.'),
+          () => {
+            kept();
+            setSaid('Saved.');
+          },
         );
       }}
     >
+      <DraftLine {...keeping} />
       <Party
         title="Your fish room"
         path="sender"
