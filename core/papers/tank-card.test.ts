@@ -21,8 +21,7 @@ test('a tank card holds its name, its litres, what lives there, and the code tha
   const name = sheet.ink.find((x) => x.kind === 'text' && x.text === 'Q4');
   // Read from two metres: letters of 10 mm or more.
   expect(name?.kind === 'text' && (name.pt * 25.4) / 72 > 10).toBe(true);
-  for (const x of sheet.ink)
-    if (x.kind === 'text') expect(x.x + x.widthMm).toBeLessThanOrEqual(sheet.widthMm);
+  for (const x of sheet.ink) if (x.kind === 'text') expect(x.x + x.widthMm).toBeLessThanOrEqual(sheet.widthMm);
 });
 
 test('a long name is made smaller, and what does not fit is told', () => {

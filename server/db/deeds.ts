@@ -27,7 +27,7 @@ export interface Wanted {
 
 /**
  * Every source of the journal, each with the time index it is read by: the newest lines of each are enough for the newest
- * of all, however much there is.
+ * of all, however much there is. A cross join keeps SQLite from beginning with the other table.
  */
 const sources: readonly { source: Deed['source']; at: string; by: string; of: string; select: string; from: string }[] =
   [
@@ -37,7 +37,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       by: 't.by',
       of: 'c.code',
       select: `t.kind AS what, t.subject_kind || ' ' || t.subject_id AS subject, t.note AS note, c.code AS code, '/consignments/' || c.code AS href`,
-      from: 'event t JOIN consignment c ON c.id = t.consignment_id',
+      from: 'event t CROSS JOIN consignment c ON c.id = t.consignment_id',
     },
     {
       source: 'observation',
@@ -48,7 +48,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       t.subject_kind || ' ' || t.subject_id AS subject,
       CASE WHEN t.value IS NULL THEN t.word ELSE t.value || ' ' || t.unit END || CASE WHEN t.note = '' THEN '' ELSE ' ' || t.note END AS note,
       c.code AS code, '/consignments/' || c.code AS href`,
-      from: 'observation t JOIN consignment c ON c.id = t.consignment_id',
+      from: 'observation t CROSS JOIN consignment c ON c.id = t.consignment_id',
     },
     {
       source: 'journal',
@@ -57,7 +57,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       of: 'c.code',
       select: `t.kind AS what, t.subject AS subject, '' AS note, c.code AS code, '/consignments/' || c.code AS href`,
       // What the facts tell themselves is not told twice.
-      from: `journal t JOIN consignment c ON c.id = t.consignment_id AND t.kind NOT IN ('ticked', 'taken back', 'event', 'event taken back')`,
+      from: `journal t CROSS JOIN consignment c ON c.id = t.consignment_id AND t.kind NOT IN ('ticked', 'taken back', 'event', 'event taken back')`,
     },
     {
       source: 'revision',
@@ -65,7 +65,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       by: 't.by',
       of: 'c.code',
       select: `t.what AS what, 'plan' AS subject, '' AS note, c.code AS code, '/consignments/' || c.code AS href`,
-      from: 'revision t JOIN consignment c ON c.id = t.consignment_id',
+      from: 'revision t CROSS JOIN consignment c ON c.id = t.consignment_id',
     },
     {
       source: 'movement',
@@ -83,7 +83,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       by: 't.by',
       of: 't.tank_id',
       select: `CASE WHEN t.strikes IS NULL THEN 'water read' ELSE 'reading struck out' END AS what, r.name AS subject, t.note AS note, '' AS code, '/tanks/' || t.tank_id AS href`,
-      from: 'reading t JOIN record r ON r.id = t.tank_id',
+      from: 'reading t CROSS JOIN record r ON r.id = t.tank_id',
     },
     {
       source: 'record',
@@ -91,7 +91,7 @@ const sources: readonly { source: Deed['source']; at: string; by: string; of: st
       by: 't.by',
       of: `''`,
       select: `r.kind || ' changed' AS what, r.name AS subject, '' AS note, '' AS code, '' AS href`,
-      from: 'record_revision t JOIN record r ON r.id = t.record_id',
+      from: 'record_revision t CROSS JOIN record r ON r.id = t.record_id',
     },
     {
       source: 'house',
@@ -114,8 +114,14 @@ export function deedRepository(db: Db, hand: Hand) {
            WHERE ${s.at} < @before${conditions(s)} ORDER BY ${s.at} DESC LIMIT @limit)`,
       )
       .join(' UNION ALL ')}) ORDER BY at DESC LIMIT @limit`;
-  const make = (by: boolean, code: boolean) =>
-    db.prepare<[Wanted], Deed>(union((s) => `${by ? ` AND ${s.by} = @by` : ''}${code ? ` AND ${s.of} = @of` : ''}`));
+  /** `by`: everybody, somebody by name (each source has an index of those), or whoever has none. */
+  const make = (by: 'all' | 'named' | 'nobody', code: boolean) =>
+    db.prepare<[Wanted], Deed>(
+      union(
+        (s) =>
+          `${by === 'all' ? '' : ` AND ${s.by} = @by${by === 'named' ? ` AND ${s.by} <> ''` : ''}`}${code ? ` AND ${s.of} = @of` : ''}`,
+      ),
+    );
   const lists = new Map<string, ReturnType<typeof make>>();
   const names = db.prepare<[], { by: string }>(
     `SELECT name AS by FROM person UNION SELECT DISTINCT by FROM deed WHERE by <> '' ORDER BY 1`,
@@ -125,8 +131,9 @@ export function deedRepository(db: Db, hand: Hand) {
     tell: (at: string, what: string, href = ''): void => void insert.run(at, hand.by, what, href),
     /** The newest lines of everything, or of a person, or of a consignment. */
     list: (w: Wanted): Deed[] => {
-      const key = `${w.by !== null} ${w.of !== null}`;
-      const list = lists.get(key) ?? make(w.by !== null, w.of !== null);
+      const by = w.by === null ? 'all' : w.by === '' ? 'nobody' : 'named';
+      const key = `${by} ${w.of !== null}`;
+      const list = lists.get(key) ?? make(by, w.of !== null);
       lists.set(key, list);
       return list.all(w);
     },

@@ -73,3 +73,13 @@ CREATE INDEX revision_by_time  ON revision (at);
 CREATE INDEX movement_by_time  ON movement (at);
 CREATE INDEX reading_by_time   ON reading (at);
 CREATE INDEX record_revision_by_time ON record_revision (changed_at);
+
+-- And by whom: whoever has no name is read by time.
+CREATE INDEX journal_by_hand         ON journal (by, at) WHERE by <> '';
+CREATE INDEX event_by_hand           ON event (by, recorded_at) WHERE by <> '';
+CREATE INDEX observation_by_hand     ON observation (by, recorded_at) WHERE by <> '';
+CREATE INDEX revision_by_hand        ON revision (by, at) WHERE by <> '';
+CREATE INDEX record_revision_by_hand ON record_revision (by, changed_at) WHERE by <> '';
+CREATE INDEX movement_by_hand        ON movement (by, at) WHERE by <> '';
+CREATE INDEX reading_by_hand         ON reading (by, at) WHERE by <> '';
+CREATE INDEX deed_by_hand            ON deed (by, at) WHERE by <> '';
