@@ -10,7 +10,6 @@ export function feedKey(house: House): string {
   if (here) return here;
   const made = randomBytes(18).toString('base64url');
   house.arrivals.setSetting(KEY, made);
-  house.deeds.tell(house.nowIso(), 'made a new address for the calendar', '/settings');
   return made;
 }
 
@@ -18,6 +17,7 @@ export function feedKey(house: House): string {
 export function renewFeedKey(house: House): Outcome<null> {
   house.arrivals.dropSetting(KEY);
   feedKey(house);
+  house.deeds.tell(house.nowIso(), 'made a new address for the calendar', '/settings');
   return { ok: true, value: null };
 }
 

@@ -192,6 +192,8 @@ export function keepPassphrase(house: House, thought: NewPassphrase, device: str
   house.people.endOf(person.id, at);
   house.people.dropPassphrases();
   house.people.setPassphrase(person.id, thought.hash);
+  // Whoever sets the first one has a name from then on.
+  house.hand.by ||= person.name;
   house.deeds.tell(at, thought.keeper ? 'changed the passphrase' : 'set a passphrase', '/settings/people');
   return { ok: true, value: { cookie: begin(house, person, device), name: person.name, role: person.role } };
 }

@@ -1,5 +1,6 @@
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { profileOf, type House } from '@/server/house';
+import { isIPv4 } from 'node:net';
 import { houseType } from '@/server/papers/type';
 import { roomOf } from './listener';
 import type { Who } from './who';
@@ -23,7 +24,7 @@ export function invited(made: { code: string; endsAt: string }) {
   return {
     code: made.code,
     endsMs: Date.parse(made.endsAt),
-    ways: (state?.addresses ?? []).map((a) => {
+    ways: (state?.addresses ?? []).filter(isIPv4).map((a) => {
       const url = `${addressFor(a, state!.port, false)}/door?code=${made.code}`;
       return { url, qr: houseType().qr(url) };
     }),
@@ -45,8 +46,9 @@ export function peopleView(house: House, who: Who) {
       open: state.open,
       problem: state.problem,
       root: state.root,
-      addresses: state.addresses.map((a) => addressFor(a, state.port, false)),
-      safe: state.addresses.map((a) => addressFor(a, state.port, true)),
+      // Names work only where the network tells them: what is shown works everywhere.
+      addresses: state.addresses.filter(isIPv4).map((a) => addressFor(a, state.port, false)),
+      safe: state.addresses.filter(isIPv4).map((a) => addressFor(a, state.port, true)),
     },
     keeper: keeper !== null,
     me: who,

@@ -22,7 +22,7 @@ export function Found({ p }: { p: ReceiveStationProps }) {
       {p.bags.map((b) => {
         const bad = (b.reading?.dead ?? 0) > 0 || (b.reading?.doubtful ?? 0) > 0;
         return (
-          <tr key={b.id} className={bad ? 'bg-watch-pale' : ''}>
+          <tr key={b.id} data-of={b.id} className={bad ? 'bg-watch-pale' : ''}>
             <td>
               <b className="font-head">{b.id}</b>
             </td>

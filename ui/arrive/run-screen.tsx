@@ -15,6 +15,7 @@ import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
 import { useSave } from '@/ui/use-save';
+import { useScanned } from '@/ui/use-scanned';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { Strip, Vessel } from './lane-drawings';
 import { lastPressed, withPresses } from './pressed';
@@ -183,6 +184,7 @@ function Lane({
     <section
       className={`border-b border-rule px-3 py-4 md:px-6 ${first ? 'border-l-[6px] border-l-[var(--hands-mark)] bg-surface' : ''}`}
       aria-label={`Bags ${lane.bagIds.join(' ')}`}
+      data-of={lane.bagIds.join(' ')}
       data-presses={Object.keys(lane.done).length}
     >
       <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
@@ -265,6 +267,7 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
     };
   }, [down]);
   useAwakeScreen();
+  useScanned();
   const presses = usePresses();
   const skewMs = useMemo(() => skewOf(p.nowMs), [p.nowMs]);
   const order = withPresses(p.lanes, presses, skewMs)

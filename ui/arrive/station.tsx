@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
+import { useScanned } from '@/ui/use-scanned';
 import { Between, Found } from './found';
 import { MeasureForm } from './measure';
 import { Methods } from './methods';
@@ -15,6 +16,7 @@ import type { ReceiveStationProps } from '@/server/arrive/view';
 
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(p: ReceiveStationProps) {
+  useScanned();
   const { save, busy, problems } = useSave();
   const router = useRouter();
   const [laneAt, setLane] = useState(0);

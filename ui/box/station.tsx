@@ -3,6 +3,7 @@
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { saveBoxes } from '@/server/box/actions';
+import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { Box } from '@/core/consignment/schema';
 import type { BoxesInput } from '@/server/box/boxes';
@@ -212,7 +213,14 @@ function Beside({ p, v, hands, left }: { p: BoxStationProps; v: BoxView; hands: 
 /** Boxes to scale from above and the side, bags moved by hand, the weight that is paid for, the order of filling. */
 export function BoxStation(p: BoxStationProps) {
   const hands = useBoxes(p);
-  const [at, setAt] = useState(0);
+  // The label of a box leads to it.
+  const scanned = useSearchParams().get('box');
+  const [at, setAt] = useState(() =>
+    Math.max(
+      0,
+      p.views.findIndex((x) => x.box.id === scanned),
+    ),
+  );
   const v = p.views[Math.min(at, p.views.length - 1)];
   if (!v) return <p className="note">Make a bag plan first; then the boxes can be chosen.</p>;
   const pick =

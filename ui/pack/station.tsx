@@ -12,6 +12,7 @@ import { clock, dayClock } from '@/ui/format';
 import { Proving } from './proving';
 import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
+import { useScanned } from '@/ui/use-scanned';
 
 /** One step: a wet-hands button, and under it what is told or warned of at that step. */
 function Step({
@@ -27,7 +28,10 @@ function Step({
   isNext: boolean;
 } & Pick<ReturnType<typeof useSave>, 'save' | 'busy' | 'problems'>) {
   return (
-    <li className={`flex flex-wrap items-stretch border-b border-rule ${isNext ? 'bg-hands-pale' : ''}`}>
+    <li
+      data-of={i.bagId}
+      className={`flex flex-wrap items-stretch border-b border-rule ${isNext ? 'bg-hands-pale' : ''}`}
+    >
       <button
         className="flex min-h-16 min-w-0 flex-1 basis-52 items-center gap-4 px-2 py-2 text-left"
         aria-pressed={i.at !== null}
@@ -141,6 +145,7 @@ function Papers({ code }: { code: string }) {
 export function SendStation(stored: SendView) {
   const { save, busy, problems } = useSave();
   const p = withPresses(stored, usePresses());
+  useScanned();
   const next = p.items.find((i) => !i.at);
   const done = p.items.filter((i) => i.at).length;
   const minutes = Math.round((p.leaveMs - p.nowMs) / 60000);

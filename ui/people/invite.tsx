@@ -41,7 +41,9 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
           ) : (
             <p className="problem">The room is closed: open it, so that the phone can come in.</p>
           )}
-          <p className="mt-2 break-all text-13 text-ink-2">or open {made.ways[0]?.url.split('/door')[0]} and type</p>
+          <p className="mt-2 break-all text-13 text-ink-2">
+            or open {made.ways.map((w) => w.url.split('/door')[0]).join(' or ')} and type
+          </p>
           <p className="num text-34 font-semibold tracking-widest" data-testid="code">
             {made.code.slice(0, 4)} {made.code.slice(4)}
           </p>

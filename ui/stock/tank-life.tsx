@@ -14,6 +14,7 @@ import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
 import { DraftLine } from '@/ui/fields/draft-line';
 import { useDraft } from '@/ui/use-draft';
+import { OwnerOnly } from '@/ui/shell/owner-only';
 import { useSave } from '@/ui/use-save';
 
 export interface TankLifeProps {
@@ -270,7 +271,9 @@ function Fish(p: TankLifeProps) {
     <section>
       <div className="mb-2 flex items-center gap-3">
         <h2 className="mr-auto">Fish in it</h2>
-        <ButtonLink href={`/fish/new?tankId=${encodeURIComponent(p.tankId)}`}>Add fish</ButtonLink>
+        <OwnerOnly>
+          <ButtonLink href={`/fish/new?tankId=${encodeURIComponent(p.tankId)}`}>Add fish</ButtonLink>
+        </OwnerOnly>
       </div>
       {p.fish.length + p.stays.length === 0 && <p className="note">None entered.</p>}
       {p.stays.map((s) => (
@@ -312,7 +315,7 @@ function Fish(p: TankLifeProps) {
             </div>
             <p className="mt-1 flex flex-wrap items-center gap-2">
               {f.amount !== null && (
-                <>
+                <OwnerOnly>
                   <Button
                     disabled={busy || f.amount < 1}
                     onClick={() => save((press) => moveCount(press, f.lotId, -1, 'died'))}
@@ -322,7 +325,7 @@ function Fish(p: TankLifeProps) {
                   <Button disabled={busy} onClick={() => save((press) => moveCount(press, f.lotId, 1, 'found'))}>
                     One more
                   </Button>
-                </>
+                </OwnerOnly>
               )}
               <span className="note ml-auto">
                 {promised > 0 && (
