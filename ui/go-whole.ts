@@ -1,4 +1,5 @@
-/** Loads a page whole: who looks has changed, and with it everything round the page. */
+/** Loads a page of this house whole: who looks has changed, and with it everything round the page. Elsewhere it never leads. */
 export function goWhole(path: string): void {
-  window.location.href = new URL(path, window.location.href).href;
+  const to = new URL(path, window.location.href);
+  window.location.href = to.origin === window.location.origin ? to.href : '/';
 }

@@ -1,3 +1,5 @@
+import { Button } from '@/ui/kit/button';
+
 /** Shown where a page was asked for without network that this phone has not kept. */
 export default function OfflinePage() {
   return (
@@ -7,13 +9,12 @@ export default function OfflinePage() {
         This page is not kept on this phone. The Bench, and every run and packing list that was open here, are: what you
         press there waits with its time, and is sent in order once the network is back.
       </p>
-      <p className="mt-5 flex flex-wrap gap-3">
-        {/* Whole pages: without network there is nothing else to lead there. */}
-        {/* eslint-disable-next-line @next/next/no-html-link-for-pages */}
-        <a className="btn go wet" href="/">
+      {/* A form leads there whole: without network the router of the page cannot. */}
+      <form className="mt-5" action="/">
+        <Button tone="go" wet>
           To the Bench
-        </a>
-      </p>
+        </Button>
+      </form>
     </section>
   );
 }

@@ -8,7 +8,6 @@ export type Role = (typeof roles)[number];
 /** Least role; `anyone` needs no session. */
 export type Least = Role | 'anyone';
 
-export const isRole = (x: unknown): x is Role => roles.includes(x as Role);
 export const atLeast = (role: Role | null, least: Least): boolean =>
   least === 'anyone' || (role !== null && roles.indexOf(role) >= roles.indexOf(least));
 

@@ -35,7 +35,6 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
   const [words, setWords] = useState('');
   const [passphrase, setPassphrase] = useState('');
   const [busy, setBusy] = useState(false);
-  const onward = p.to.startsWith('/') && !p.to.startsWith('//') ? p.to : '/';
 
   const enter = async (e: FormEvent, body: { code: string } | { passphrase: string }): Promise<void> => {
     e.preventDefault();
@@ -48,7 +47,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
     })
       .then((r) => r.json() as Promise<Answer>)
       .catch(() => null);
-    if (answer?.ok) return goWhole(onward);
+    if (answer?.ok) return goWhole(p.to || '/');
     setBusy(false);
     setWords(answer?.problems?.[0]?.message ?? LOST);
   };

@@ -5,7 +5,7 @@ import type { DoorView } from '@/server/room/door-view';
 
 const never = (): (() => void) => () => undefined;
 /** Whether the browser gives this page everything: offline, camera, a screen that stays awake. */
-export const useSecure = (): boolean | null =>
+const useSecure = (): boolean | null =>
   useSyncExternalStore(
     never,
     () => window.isSecureContext,
