@@ -7,7 +7,7 @@ const PROGRAM = 'program-1';
 const PAGES = 'pages-1';
 const PATIENCE_MS = 5000;
 const LARGEST_PROGRAM = 300;
-const KEPT_PAGES = /^\/$|^\/consignments\/[^/]+\/(run|send|receive|quarantine)$/;
+const KEPT_PAGES = /^\/$|^\/consignments\/[^/]+\/(run|pack|send|receive|quarantine)$|^\/evening$/;
 
 self.addEventListener('install', (event) => {
   event.waitUntil(

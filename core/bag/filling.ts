@@ -29,6 +29,18 @@ export const litresAt = (type: Pick<BagType, 'widthCm'>, depthCm: number): numbe
 /** Centimetres of water in a standing bag. */
 export const depthOf = (type: Pick<BagType, 'widthCm'>, waterL: number): number => waterL / litresAt(type, 1);
 
+/** How far from its bottom a bag that holds so many litres is twisted off, cm; its own height where it is full (Robin's pillow). */
+export function twistCm(type: Pick<BagType, 'widthCm' | 'heightCm'>, litres: number): number {
+  let low = 0.1;
+  let high = type.heightCm;
+  for (let i = 0; i < 30; i++) {
+    const middle = (low + high) / 2;
+    if (pillowVolumeL(type.widthCm, middle) < litres) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
 export interface Swimmer {
   shape: Species['look']['shape'];
   lengthCm: number;

@@ -5,7 +5,10 @@ import type { Bag, Box } from '@/core/consignment/schema';
 
 /** What lines a box, wall inwards: "walls, floor and lid lined with foam sheet, 2 cm". */
 export const liningWords = (box: Box): string[] =>
-  (box.lining ?? []).map((x) => `walls, floor and lid lined with ${x.name.toLowerCase()}`);
+  (box.lining ?? []).map((x) => {
+    const cm = `${x.thicknessCm} cm`;
+    return `walls, floor and lid lined with ${x.name.toLowerCase()}${x.name.includes(cm) ? '' : `, ${cm}`}`;
+  });
 
 /** "4 bottles of 1 L plain water at room temperature". */
 export const ballastWords = (box: Box): string[] =>

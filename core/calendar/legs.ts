@@ -3,6 +3,7 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment, Road } from '@/core/consignment/schema';
 import { wayOf } from './reach';
+import { asSeen } from './seen';
 
 export const legWords: Readonly<Record<LegKind, string>> = {
   room: 'Room',
@@ -118,9 +119,9 @@ export function keyInstants(
   const handOverMs = at(c.actual.handedOverAt) ?? plannedHandOver;
   const plannedOpen = Date.parse(c.openingAt);
   const openMs = at(c.actual.openedAt) ?? plannedOpen;
-  const arriveMs = at(c.actual.arrivedAt) ?? (c.window ? Date.parse(c.window.startAt) : plannedOpen);
+  const arriveMs = at(c.actual.arrivedAt) ?? plannedArriveMs(c);
   const windowEnd = c.window ? Date.parse(c.window.endAt) : plannedOpen;
-  return {
+  const k = {
     sealMs: at(c.actual.sealedAt) ?? leaveMs - packing * MIN,
     leaveMs,
     handOverMs,
@@ -128,6 +129,27 @@ export function keyInstants(
     deadlineMs: c.actual.openedAt ? openMs : Math.max(windowEnd, plannedOpen),
     openMs,
   };
+  const seen = wayAsSeen(c, catalogue, k);
+  if (!seen || c.actual.arrivedAt) return k;
+  // A box that comes later is delivered and opened later by as much; one that comes sooner waits for whoever opens it.
+  const seenArriveMs = seen[seen.length - 1]!.endMs;
+  const late = c.actual.openedAt ? 0 : Math.max(0, seenArriveMs - plannedArriveMs(c));
+  return { ...k, arriveMs: seenArriveMs, deadlineMs: k.deadlineMs + late, openMs: k.openMs + late };
+}
+
+const plannedArriveMs = (c: Consignment): number => Date.parse(c.window ? c.window.startAt : c.openingAt);
+
+/** Legs from hand-over to delivery by what is known of the road; null where nothing is, and they are as planned. */
+function wayAsSeen(c: Consignment, catalogue: Catalogue, k: KeyInstants): Leg[] | null {
+  const { handedOverAt, arrivedAt, scans = [], dueAt, asOf } = c.actual;
+  if (!handedOverAt || (scans.length === 0 && !dueAt && !asOf)) return null;
+  const planned = onTheWay(c, catalogue, k.handOverMs, Math.max(plannedArriveMs(c), k.handOverMs + 10 * MIN));
+  return asSeen(planned, {
+    scans: scans.map((s) => ({ leg: s.leg, ms: Date.parse(s.at) })),
+    arrivedMs: arrivedAt ? k.arriveMs : null,
+    dueMs: dueAt ? Date.parse(dueAt) : null,
+    asOfMs: asOf ? Date.parse(asOf) : null,
+  });
 }
 
 /** The journey as legs without gaps, from sealing to `untilMs`: after delivery the box waits where the service leaves it. */
@@ -148,24 +170,36 @@ export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, unt
   const leaveMs = Math.min(k.leaveMs, k.handOverMs);
   add('room', 'Bench', k.sealMs, leaveMs, 'origin');
   add('own-car', 'Drive', Math.max(k.sealMs, leaveMs), k.handOverMs, 'origin');
-  let from = Math.max(k.handOverMs, k.sealMs);
-  if (c.road?.serviceId === c.serviceId) from = byHand(c.road, from, k.arriveMs, legs);
-  else {
-    const way = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions)).legs;
-    const total = way.reduce((sum, l) => sum + l.share, 0);
-    const span = k.arriveMs - from;
-    for (const l of way) {
-      const to = from + (span * l.share) / total;
-      add(l.kind, l.label, from, to, l.at, l.part);
-      from = to;
-    }
+  const from = Math.max(k.handOverMs, k.sealMs);
+  const way = wayAsSeen(c, catalogue, k) ?? onTheWay(c, catalogue, from, k.arriveMs);
+  legs.push(...way);
+  const to = way[way.length - 1]?.endMs ?? from;
+  add(service.waitsAt, legWords[service.waitsAt], Math.max(to, k.arriveMs), untilMs, 'destination');
+  return legs;
+}
+
+/** Legs between hand-over and delivery as planned: set by hand, or the shares of the service. */
+export function onTheWay(c: Consignment, catalogue: Catalogue, fromMs: number, arriveMs: number): Leg[] {
+  const legs: Leg[] = [];
+  if (c.road?.serviceId === c.serviceId) {
+    byHand(c.road, fromMs, arriveMs, legs);
+    return legs;
   }
-  add(service.waitsAt, legWords[service.waitsAt], Math.max(from, k.arriveMs), untilMs, 'destination');
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const way = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions)).legs;
+  const total = way.reduce((sum, l) => sum + l.share, 0);
+  let startMs = fromMs;
+  for (const { share, kind, label, at, part } of way) {
+    const endMs = startMs + ((arriveMs - fromMs) * share) / total;
+    if (endMs > startMs)
+      legs.push({ kind, label, startMs, endMs, at, flight: kind === 'aircraft-hold', ...(part ? { part } : {}) });
+    startMs = endMs;
+  }
   return legs;
 }
 
 /** Legs that a hand has set, from hand-over on; the last lasts until delivery, and what comes after it is cut. */
-function byHand(road: Road, handOverMs: number, arriveMs: number, legs: Leg[]): number {
+function byHand(road: Road, handOverMs: number, arriveMs: number, legs: Leg[]): void {
   const between = road.legs.reduce((h, l) => h + (l.at === 'between' ? l.hours : 0), 0);
   let from = handOverMs;
   let gone = 0;
@@ -187,7 +221,6 @@ function byHand(road: Road, handOverMs: number, arriveMs: number, legs: Leg[]): 
       });
     from = to;
   });
-  return from;
 }
 
 /** Where the hours of a delay are spent. */

@@ -23,6 +23,15 @@ export const quantities = {
   alive: { unit: '', min: 0, max: 5000 },
   dead: { unit: '', min: 0, max: 5000 },
   doubtful: { unit: '', min: 0, max: 5000 },
+  /** The box was seen at the beginning of a leg: its number from 0 on; the word is what was read. */
+  scan: { unit: '', min: 0, max: 60 },
+  /** When it is expected now, as the carrier says: an instant as a word. */
+  due: { unit: '', min: 0, max: 0 },
+  /** Number of the receipt, and who took the boxes. */
+  receipt: { unit: '', min: 0, max: 0 },
+  takenBy: { unit: '', min: 0, max: 0 },
+  /** What was seen of the animals before the bag was closed. */
+  blemish: { unit: '', min: 0, max: 0 },
   note: { unit: '', min: 0, max: 0 },
   photo: { unit: '', min: 0, max: 0 },
 } as const satisfies Record<string, { unit: string; min: number; max: number }>;
@@ -136,6 +145,16 @@ export const measuredWaterSchema = z.object({
 });
 export type MeasuredWater = z.infer<typeof measuredWaterSchema>;
 
+/** The box as it was seen on its way. */
+export const scanSchema = z.object({
+  /** The leg that had begun, counted from 0 at the hand-over. */
+  leg: z.int().min(0).max(60),
+  at: instant,
+  words: lines(300),
+  method: z.enum(methods),
+});
+export type Scan = z.infer<typeof scanSchema>;
+
 /** How things stand by the facts: what the engine computes from in place of the plan. */
 export const actualSchema = z.object({
   sealedAt: instant.nullable(),
@@ -145,6 +164,12 @@ export const actualSchema = z.object({
   bags: z.array(bagReadingSchema).max(2000),
   /** Measured water of receiving tanks, by name. */
   tanks: z.record(text(40), measuredWaterSchema),
+  /** Where the box was seen on its way, in the order of its legs; none where absent. */
+  scans: z.array(scanSchema).max(60).optional(),
+  /** When it is expected now, by the carrier’s word. */
+  dueAt: instant.optional(),
+  /** Laid over by whoever looks from an instant, and never kept: what was not seen by then had not happened. */
+  asOf: instant.optional(),
 });
 export type Actual = z.infer<typeof actualSchema>;
 
@@ -166,9 +191,13 @@ export function standing<T extends Observation | Event>(facts: readonly T[]): T[
 /** The view of the facts: of every quantity of every subject the latest that stands. */
 export function actualOf({ observations, events }: Facts): Actual {
   const out = nothingYet();
+  const scans = new Map<number, Scan>();
   for (const e of standing(events)) for (const m of milestoneNames) if (milestones[m] === e.kind) out[m] = e.at;
   for (const o of standing(observations)) {
-    if (o.subject.kind === 'bag') {
+    if (o.quantity === 'scan' && o.value !== null)
+      scans.set(o.value, { leg: o.value, at: o.at, words: o.word, method: o.method });
+    else if (o.quantity === 'due' && o.word) out.dueAt = o.word;
+    else if (o.subject.kind === 'bag') {
       let bag = out.bags.find((b) => b.bagId === o.subject.id);
       const at = { at: o.at };
       if (!bag) {
@@ -193,6 +222,7 @@ export function actualOf({ observations, events }: Facts): Actual {
       out.tanks[o.subject.id] = { ...out.tanks[o.subject.id], [o.quantity]: o.value };
     }
   }
+  if (scans.size > 0) out.scans = [...scans.values()].sort((a, b) => a.leg - b.leg);
   return out;
 }
 
@@ -269,6 +299,57 @@ export function factsBetween(had: Facts, after: Actual, stamp: Stamp): Facts {
   for (const name of new Set([...Object.keys(before.tanks), ...Object.keys(after.tanks)]))
     for (const q of waterQuantities)
       tell({ kind: 'tank', id: name }, q, before.tanks[name]?.[q], after.tanks[name]?.[q], stamp.at);
+  return tellRoad(before, after, had, stamp, n, out);
+}
+
+/** What was seen of the road: a scan of a leg that says something else, one that is gone, another hour of arrival. */
+function tellRoad(before: Actual, after: Actual, had: Facts, stamp: Stamp, last: number, out: Facts): Facts {
+  let n = last;
+  const base = { subject: { kind: 'consignment' as const, id: '' }, unit: '', note: '', by: stamp.by, photo: null };
+  const strike = (test: (o: Observation) => boolean): void => {
+    for (const o of standing(had.observations).filter(test))
+      out.observations.push({
+        ...base,
+        n: ++n,
+        at: stamp.at,
+        quantity: o.quantity,
+        method: o.method,
+        value: null,
+        word: '',
+        strikes: o.n,
+      });
+  };
+  const was = before.scans ?? [];
+  const is = after.scans ?? [];
+  for (const s of was) if (!is.some((x) => x.leg === s.leg)) strike((o) => o.quantity === 'scan' && o.value === s.leg);
+  for (const s of is) {
+    const old = was.find((x) => x.leg === s.leg);
+    if (old && old.at === s.at && old.words === s.words && old.method === s.method) continue;
+    if (old) strike((o) => o.quantity === 'scan' && o.value === s.leg);
+    out.observations.push({
+      ...base,
+      n: ++n,
+      at: s.at,
+      quantity: 'scan',
+      method: s.method,
+      value: s.leg,
+      word: s.words,
+      strikes: null,
+    });
+  }
+  if (before.dueAt === after.dueAt) return out;
+  strike((o) => o.quantity === 'due');
+  if (after.dueAt)
+    out.observations.push({
+      ...base,
+      n: ++n,
+      at: stamp.at,
+      quantity: 'due',
+      method: 'typed',
+      value: null,
+      word: after.dueAt,
+      strikes: null,
+    });
   return out;
 }
 

@@ -127,7 +127,16 @@ export const bagSchema = z.object({
   boxId: text(8).min(1),
   bagTypeId: text(80).min(1),
   animals: z
-    .array(z.object({ lineId: text(8).min(1), count: count(5000, 'The animals of a bag').min(1) }))
+    .array(
+      z
+        .object({
+          lineId: text(8).min(1),
+          count: count(5000, 'The animals of a bag').min(1),
+          /** Of them males, where somebody looked; the rest are females. */
+          males: count(5000, 'The males of a bag').optional(),
+        })
+        .refine((x) => (x.males ?? 0) <= x.count, { error: 'There are more males than animals.' }),
+    )
     .min(1, 'A bag needs an animal.')
     .max(60),
   waterL: between(0.02, 60, 'Water'),

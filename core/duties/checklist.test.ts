@@ -26,9 +26,11 @@ describe('the packing list', () => {
     expect(order.slice(bags + c.bags.length)).toEqual([
       'stand',
       `line:${box}`,
+      ...c.bags.filter((b) => b.boxId === box).map((b) => `in:${b.id}`),
       `fill:${box}`,
       `lid:${box}`,
       `out:${box}`,
+      `weigh:${box}`,
       'papers',
     ]);
   });
@@ -84,7 +86,7 @@ describe('the packing list', () => {
     expect(item(items, `bag:${c.bags[0]!.id}`).caution).toMatch(/no flame, no smoking/);
     expect(items.filter((i) => /feeds fire/.test(i.caution ?? ''))).toHaveLength(1);
     expect(item(items, `pack:${heat.id}`).caution).toContain(`${heat.kind === 'heat' ? heat.surfaceC : ''} °C`);
-    expect(item(items, `out:${c.boxes[0]!.id}`).caution).toMatch(/two people/);
+    expect(item(items, `weigh:${c.boxes[0]!.id}`).caution).toMatch(/two people/);
   });
 
   test('a hot pack is proved before it goes in, a cold one is wrapped; both stand once with their sum', () => {
@@ -96,8 +98,9 @@ describe('the packing list', () => {
         { ...one, packId: heat.id, count: 2 },
       ]),
     });
-    expect(item(items, `pack:${heat.id}`).title).toBe(`Open and prove 3 × ${heat.name}`);
-    expect(item(items, `pack:${heat.id}`).detail).toMatch(
+    expect(item(items, `pack:${heat.id}`).title).toBe(`Open 3 × ${heat.name}`);
+    expect(item(items, `prove:${heat.id}`).after).toMatchObject({ keys: [`pack:${heat.id}`], minutes: 20 });
+    expect(item(items, `prove:${heat.id}`).detail).toMatch(
       /After 45 min in a room of 20 °C each should read about \d+ °C/,
     );
     expect(item(items, `pack:${cold.id}`).title).toBe(`Take out 1 × ${cold.name}`);
@@ -164,9 +167,10 @@ describe('the packing list', () => {
     });
     test('a sedative is a step of its own before its bag is closed: watched, with what to do when it was too much', () => {
       const at = items.findIndex((i) => i.key === `sedate:${first!.id}`);
-      expect(items[at + 1]!.key).toBe(`bag:${first!.id}`);
+      expect(items.slice(at + 1, at + 3).map((i) => i.key)).toEqual([`watch:${first!.id}`, `bag:${first!.id}`]);
       expect(items[at]!.detail).toContain(`${Math.round(8 * first!.waterL)} drops`);
-      expect(items[at]!.detail).toMatch(/five minutes.*rolls over or gasps.*clean water/);
+      expect(items[at + 1]!.detail).toMatch(/5 min.*rolls over or gasps.*clean water/);
+      expect(items[at + 1]!.after).toMatchObject({ keys: [`sedate:${first!.id}`], minutes: 5 });
       expect(items.filter((i) => i.key.startsWith('sedate:'))).toHaveLength(1);
       // One sedated without a bottle on the shelf is watched too.
       const bare = { bags: [{ ...first!, sedated: true }, ...others] };

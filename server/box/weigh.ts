@@ -10,7 +10,7 @@ import { between, id } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
-const scaleInput = z.object({
+export const scaleInput = z.object({
   code: id(20),
   boxId: id(8),
   /** Null takes the last reading back. */
@@ -76,7 +76,7 @@ export function weighedBoxes(
 }
 
 /** What the scale said of a packed box: a fact of its own, whatever becomes of the plan. */
-export function weigh(house: House, input: unknown): Outcome<string> {
+export function weigh(house: House, input: unknown, at = house.nowIso()): Outcome<string> {
   const parsed = scaleInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, boxId, kg, method } = parsed.data;
@@ -84,7 +84,6 @@ export function weigh(house: House, input: unknown): Outcome<string> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'There is no such box any more.');
-  const at = house.nowIso();
   const subject = { kind: 'box' as const, id: boxId };
   return house.db.transaction((): Outcome<string> => {
     if (kg === null) {

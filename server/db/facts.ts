@@ -74,8 +74,8 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
        SELECT MAX(n) AS n FROM observation WHERE consignment_id = ? UNION ALL SELECT MAX(n) FROM event WHERE consignment_id = ?)`,
   );
   const versionOf = db.prepare<[string], { version: number }>(`SELECT version FROM consignment WHERE id = ?`);
-  const ticks = db.prepare<[string], { n: number; key: string; at: string; by: string }>(
-    `SELECT e.n, e.subject_id AS key, e.at, e.by FROM event e
+  const ticks = db.prepare<[string], { n: number; key: string; at: string; by: string; note: string }>(
+    `SELECT e.n, e.subject_id AS key, e.at, e.by, e.note FROM event e
      WHERE e.consignment_id = ? AND e.kind = 'ticked'
        AND NOT EXISTS (SELECT 1 FROM event s WHERE s.consignment_id = e.consignment_id AND s.strikes = e.n) ORDER BY e.n`,
   );
@@ -181,20 +181,34 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
         0,
         o.at,
       ),
+    /** Something that was seen or told in words. */
+    told: (id: string, o: Pick<Observation, 'at' | 'subject' | 'quantity' | 'word' | 'method'>): void =>
+      append(
+        id,
+        {
+          observations: [
+            { ...o, n: next(id), value: null, unit: '', note: '', photo: null, by: hand.by, strikes: null },
+          ],
+          events: [],
+        },
+        0,
+        o.at,
+      ),
     /** Consignments of which packs were proved. */
     withPacks: (): string[] => withPacks.all().map((r) => r.id),
     /** Steps that are ticked, with their instants. */
     ticks: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.at])),
-    /** Who ticked what stands ticked. */
+    /** Who ticked what stands ticked, and what the step said then. */
     tickedBy: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.by])),
-    tick: (id: string, key: string, at: string): void => {
+    tickedAs: (id: string): Map<string, string> => new Map(ticks.all(id).map((t) => [t.key, t.note])),
+    tick: (id: string, key: string, at: string, note = ''): void => {
       if (ticks.all(id).some((t) => t.key === key)) return;
       const subject = { kind: 'step' as const, id: key };
       append(
         id,
         {
           observations: [],
-          events: [{ n: next(id), at, kind: 'ticked', subject, note: '', by: hand.by, strikes: null }],
+          events: [{ n: next(id), at, kind: 'ticked', subject, note, by: hand.by, strikes: null }],
         },
         versionOf.get(id)!.version,
         at,

@@ -1,9 +1,11 @@
 import { clockWords, dayWords } from '@/core/calendar/calendar';
-import { milestones, type Milestone } from '@/core/consignment/facts';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { milestones, standing, type Milestone } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { packingChecklist } from '@/core/duties/checklist';
+import { packingChecklist, type CheckItem } from '@/core/duties/checklist';
 import { scheduleOf } from '@/core/duties/schedule';
+import { numberedPacks } from '@/core/heat/numbered';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf, foreignRows, usedRows } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -23,17 +25,52 @@ export function tick(
   const c = stored.value.document;
   const { id } = c;
   const catalogue = catalogueOf(c, house);
-  const there =
-    packingChecklist(c, catalogue).some((x) => x.key === key) ||
-    scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key);
+  const step = packingChecklist(c, catalogue).find((x) => x.key === key);
+  const there = step !== undefined || scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key);
   // A tick of what the plan has lost since can be taken back, but not made.
   if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
-  house.db.transaction(() => {
-    if (done) house.facts.tick(id, key, at);
+  return house.db.transaction((): Outcome<string | null> => {
+    const was = house.facts.ticks(id).get(key);
+    if (done === (was !== undefined)) return { ok: true, value: was ?? null };
+    if (done) house.facts.tick(id, key, at, saidAs(step));
     else house.facts.untick(id, key, at);
     house.consignments.journal(id, at, done ? 'ticked' : 'taken back', key);
+    const follows = key.startsWith('bag:')
+      ? sealing(house, stored.value, done ? at : null, was)
+      : key.startsWith('pack:')
+        ? packsOpened(house, c, key.slice('pack:'.length), done ? at : null, was)
+        : null;
+    return follows && !follows.ok ? follows : { ok: true, value: done ? at : null };
   })();
-  return { ok: true, value: done ? at : null };
+}
+
+/** What a step said when it was done: its own words, kept with the tick, so that a plan that changes later is seen. */
+export const saidAs = (step: CheckItem | undefined): string => (step ? step.detail.slice(0, 300) : '');
+
+/**
+ * The first bag that is closed is the first sealed; where it was the only one and its tick is taken back, so is the
+ * sealing. An instant that a hand told stays.
+ */
+function sealing(house: House, { document: c }: StoredConsignment, at: string | null, was?: string): Outcome<unknown> {
+  const { sealedAt } = c.actual;
+  if (at !== null) return sealedAt === null ? recordEvent(house, c.code, 'sealedAt', at) : { ok: true, value: null };
+  if (sealedAt !== was || c.actual.handedOverAt !== null) return { ok: true, value: null };
+  const left = [...house.facts.ticks(c.id)].filter(([k]) => k.startsWith('bag:')).map(([, t]) => t);
+  return recordEvent(house, c.code, 'sealedAt', left.sort()[0] ?? null);
+}
+
+/** Packs of a kind that nobody opened yet are open from then on; taken back with the press that opened them. */
+function packsOpened(house: House, c: Consignment, typeId: string, at: string | null, was?: string): Outcome<null> {
+  const packs = numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions));
+  for (const p of packs.filter((x) => x.type.id === typeId)) {
+    if (at !== null && p.openedAt === null)
+      house.facts.happened(c.id, { at, kind: 'activated', subject: { kind: 'pack', id: p.id }, note: '' });
+    if (at === null && p.openedAt === was && p.readings.length === 0)
+      for (const e of standing(house.facts.of(c.id).events))
+        if (e.kind === 'activated' && e.subject.id === p.id && e.at === was)
+          house.facts.takeBack(c.id, e, house.nowIso());
+  }
+  return { ok: true, value: null };
 }
 
 export type EventName = Milestone;

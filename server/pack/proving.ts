@@ -22,11 +22,19 @@ const packOf = (house: House, code: string, packId: string): Outcome<{ id: strin
 };
 
 /** A pack is opened now; opened again it is another one, which took the place of a dud. */
-export function openPack(house: House, code: string, packId: string, batch = ''): Outcome<string> {
+export function openPack(
+  house: House,
+  code: string,
+  packId: string,
+  batch = '',
+  at = house.nowIso(),
+  nth = Infinity,
+): Outcome<string> {
   const found = packOf(house, code, packId);
   if (!found.ok) return found;
   const { id, pack } = found.value;
-  const at = house.nowIso();
+  // The other phone opened it: it is one pack.
+  if (pack.opened >= nth) return { ok: true, value: pack.openedAt! };
   house.db.transaction(() => {
     house.facts.happened(id, {
       at,
@@ -44,7 +52,7 @@ export function openPack(house: House, code: string, packId: string, batch = '')
   return { ok: true, value: at };
 }
 
-const readInput = z.object({
+export const readInput = z.object({
   code: id(20),
   packId: id(),
   surfaceC: z
@@ -57,7 +65,7 @@ const readInput = z.object({
 export type ReadInput = z.input<typeof readInput>;
 
 /** What an infrared thermometer, or a hand with another, read on a pack that is open. */
-export function readPack(house: House, input: unknown): Outcome<string> {
+export function readPack(house: House, input: unknown, at = house.nowIso()): Outcome<string> {
   const parsed = readInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, packId, surfaceC, roomC, method } = parsed.data;
@@ -66,7 +74,6 @@ export function readPack(house: House, input: unknown): Outcome<string> {
   const { id: consignment, pack } = found.value;
   if (!pack.openedAt)
     return refuse('surfaceC', 'Open it first: what it should read depends on how long it has been open.');
-  const at = house.nowIso();
   house.db.transaction(() => {
     const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method, note: '' };
     house.facts.read(consignment, { ...read, quantity: 'tempC', value: roomC });

@@ -1,10 +1,12 @@
 import { keyInstants } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { packingChecklist } from '@/core/duties/checklist';
 import { practises } from '@/server/devices/devices';
 import { dudWords } from '@/core/heat/duds';
 import { batchesOf } from '@/server/stock/supplies';
+import { counterWords, missingOf } from './gate';
+import { saidAs } from './events';
 import { dudsHere } from './proving';
+import { stepsOf } from './steps';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
 import { takenNow } from '@/server/room/taken';
@@ -17,6 +19,7 @@ const ROOM_C = 20;
 /** The Send station: the packing list with its ticks, the sealing and the hand-over as planned and as they happened. */
 export function sendView({ h, c, catalogue, nowMs, view, base }: Station, who: Who | null = null) {
   const by = h.facts.tickedBy(c.id);
+  const as = h.facts.tickedAs(c.id);
   const taken = takenNow(h, `step:${c.code}:`, who);
   const a = withOverrides(c.assumptions);
   const packs = numberedPacks(c, catalogue, h.facts.of(c.id), a);
@@ -43,12 +46,17 @@ export function sendView({ h, c, catalogue, nowMs, view, base }: Station, who: W
     batches: batchesOf(h).filter((b) => kindsHere.has(b.typeId)),
     /** More than one pair of hands: steps can be taken. */
     shared: h.people.all().length > 0,
-    items: packingChecklist(c, catalogue).map((i) => ({
+    items: stepsOf(h, [view.stored]).map((i) => ({
       ...i,
       at: view.ticks.get(i.key) ?? null,
       by: by.get(i.key) ?? '',
       taken: taken[i.key] ?? null,
+      /** What it said when it was done, where the plan says something else since. */
+      was: as.get(i.key) && as.get(i.key) !== saidAs(i) ? as.get(i.key)! : null,
     })),
+    /** What was found and not mended: the gate asks for it. */
+    found: missingOf(h, view.stored, () => true),
+    counter: counterWords(h, c.id),
     events: [
       {
         name: 'sealedAt' as const,

@@ -1,10 +1,14 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { id } from '@/core/quantities/shapes';
+import { id, text } from '@/core/quantities/shapes';
 import { finishStep, undoStep } from '@/server/arrive/run';
 import { laters, putOff } from '@/server/bench/put-off';
 import type { House } from '@/server/house';
+import { scaleInput, weigh } from '@/server/box/weigh';
 import { recordEvent, tick } from '@/server/pack/events';
+import { handOver, handOverShape } from '@/server/pack/gate';
+import { blemish, countBag, doseBag, handShapes, leaks, sexBag, swapOne, tooMuch } from '@/server/pack/hands';
+import { openPack, readInput, readPack } from '@/server/pack/proving';
 import { setDuty } from '@/server/quarantine/quarantine';
 import { letGo, take } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
@@ -15,7 +19,13 @@ import type { Who } from '@/server/room/who';
  */
 const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('tick'), code: id(20), key: id(200), done: z.boolean() }),
-  z.object({ deed: z.literal('event'), code: id(20), name: z.enum(['sealedAt', 'handedOverAt']) }),
+  z.object({ deed: z.literal('event'), code: id(20), name: z.literal('sealedAt') }),
+  handOverShape,
+  ...Object.values(handShapes),
+  // `nth`: the how-manieth in its place; one that is open already is not opened again.
+  z.object({ deed: z.literal('openPack'), code: id(20), packId: id(), batch: text(40), nth: z.int().min(1).max(50) }),
+  readInput.extend({ deed: z.literal('readPack') }),
+  scaleInput.extend({ deed: z.literal('weigh') }),
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
   z.object({ deed: z.literal('putOff'), id: id(), later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
@@ -38,14 +48,47 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
   const ms = house.nowMs() - ago;
   const at = new Date(ms).toISOString();
   const d = parsed.data;
-  if (d.deed === 'tick') return tick(house, d.code, d.key, d.done, at);
-  if (d.deed === 'event') {
-    const r = recordEvent(house, d.code, d.name, at);
-    return r.ok ? { ok: true, value: null } : r;
+  switch (d.deed) {
+    case 'tick':
+      return tick(house, d.code, d.key, d.done, at);
+    case 'event':
+      return nothingBack(recordEvent(house, d.code, d.name, at));
+    case 'handOver':
+      return handOver(house, d, at);
+    case 'count':
+      return countBag(house, d);
+    case 'sexes':
+      return sexBag(house, d);
+    case 'swap':
+      return swapOne(house, d);
+    case 'dose':
+      return doseBag(house, d, at);
+    case 'blemish':
+      return blemish(house, d, at);
+    case 'leaks':
+      return leaks(house, d, at);
+    case 'tooMuch':
+      return tooMuch(house, d, at);
+    case 'openPack':
+      return openPack(house, d.code, d.packId, d.batch, at, d.nth);
+    case 'readPack':
+      return readPack(house, d, at);
+    case 'weigh':
+      return weigh(house, d, at);
+    case 'duty':
+      return setDuty(house, d.quarantineId, d.key, d.done, ms);
+    case 'putOff':
+      return putOff(house, { id: d.id, later: d.later });
+    case 'step':
+      return finishStep(house, d.runId, d.key, ms);
+    case 'undoStep':
+      return undoStep(house, d.runId, d.key);
+    case 'take':
+      return take(house, d.subject, who);
+    case 'letGo':
+      return letGo(house, d.subject);
   }
-  if (d.deed === 'duty') return setDuty(house, d.quarantineId, d.key, d.done, ms);
-  if (d.deed === 'putOff') return putOff(house, { id: d.id, later: d.later });
-  if (d.deed === 'step') return finishStep(house, d.runId, d.key, ms);
-  if (d.deed === 'undoStep') return undoStep(house, d.runId, d.key);
-  return d.deed === 'take' ? take(house, d.subject, who) : letGo(house, d.subject);
 }
+
+/** A phone needs to know that it was done, and no more. */
+const nothingBack = (r: Outcome<unknown>): Outcome<null> => (r.ok ? { ok: true, value: null } : r);

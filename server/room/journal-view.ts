@@ -23,6 +23,10 @@ const quantities: Readonly<Record<string, string>> = {
   oxygenMgL: 'oxygen',
   copperMgL: 'copper',
   weightKg: 'weight',
+  blemish: 'a remark',
+  scan: 'where the box is',
+  due: 'when it is expected',
+  takenBy: 'who took it',
 };
 
 /** What a line tells, in words that follow a name. */
@@ -30,7 +34,8 @@ function wordsOf(d: Deed): string {
   const thing = d.subject.replace(/^(consignment|step) (?:[\w-]{20,}|)/, '').trim();
   switch (d.source) {
     case 'event':
-      return [events[d.what] ?? d.what, thing, d.note].filter(Boolean).join(' ');
+      // A tick keeps what its step said; the journal names the step.
+      return [events[d.what] ?? d.what, thing, d.what === 'ticked' ? '' : d.note].filter(Boolean).join(' ');
     case 'observation': {
       const struck = d.what.startsWith('struck out ');
       const what = d.what.replace('struck out ', '');

@@ -31,6 +31,8 @@ export const routes: Readonly<Record<string, Least>> = {
   '/consignments/[code]/receive': 'looker',
   '/consignments/[code]/quarantine': 'looker',
   '/consignments/[code]/run': 'looker',
+  '/consignments/[code]/pack': 'looker',
+  '/evening': 'looker',
   '/consignments/[code]/chance': 'looker',
   '/photos/[hash]': 'looker',
   '/photos': 'helper',
@@ -119,6 +121,9 @@ export const actions: Readonly<Record<string, Least>> = {
   wasDone: 'looker',
   // Packing. What hands press goes through the queue (`server/queue/deeds.ts`).
   recordEvent: 'helper',
+  askPlanB: 'helper',
+  askOtherSets: 'helper',
+  takeSet: 'helper',
   openPack: 'helper',
   readPack: 'helper',
   takeBackPack: 'helper',

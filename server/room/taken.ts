@@ -4,8 +4,8 @@ import type { Who } from './who';
 
 /** What is in somebody’s hands for longer than an evening was forgotten. */
 const HELD_MS = 6 * 3600_000;
-/** `run:…` is a lane of an arrival, `step:KC-0106:…` a step of a consignment. */
-const SUBJECT = /^(run|step):[^\p{Cc}]{1,150}$/u;
+/** `run:…` is a lane of an arrival, `step:KC-0106:…` a step of a consignment, `lane:KC-0106:1` a box of its packing. */
+const SUBJECT = /^(run|step|lane):[^\p{Cc}]{1,150}$/u;
 
 export interface Taken {
   by: string;

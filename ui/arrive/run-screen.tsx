@@ -4,10 +4,12 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { runPosition } from '@/core/acclimation/run';
 import type { RunView } from '@/server/arrive/run-view';
+import { useAnnounce } from '@/ui/use-announce';
 import { countdown, useNow } from '@/ui/use-now';
+import { useTheme } from '@/ui/use-theme';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
@@ -21,32 +23,6 @@ import { Strip, Vessel } from './lane-drawings';
 import { lastPressed, withPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
-
-/** Speaks at five minutes, one minute and the end: a tone if sound is on, a buzz where the device can, text always. */
-function useAnnounce(remainingMs: number | null, key: string, sound: boolean): string {
-  const [said, setSaid] = useState('');
-  const last = useRef<{ key: string; mark: number }>({ key: '', mark: Infinity });
-  useEffect(() => {
-    if (remainingMs === null) return;
-    const mark = remainingMs <= 0 ? 0 : remainingMs <= 60_000 ? 1 : remainingMs <= 300_000 ? 5 : 99;
-    const before = last.current.key === key ? last.current.mark : 99;
-    last.current = { key, mark };
-    if (mark >= before || mark === 99) return;
-    setSaid(mark === 0 ? 'The timer has ended.' : mark === 1 ? 'One minute left.' : 'Five minutes left.');
-    if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.(mark === 0 ? [300, 100, 300] : 150);
-    if (!sound) return;
-    const audio = new AudioContext();
-    const tone = audio.createOscillator();
-    const gain = audio.createGain();
-    tone.frequency.value = mark === 0 ? 660 : 520;
-    gain.gain.setValueAtTime(0.2, audio.currentTime);
-    gain.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 1.2);
-    tone.connect(gain).connect(audio.destination);
-    tone.start();
-    tone.stop(audio.currentTime + 1.2);
-  }, [remainingMs, key, sound]);
-  return said;
-}
 
 /** The step that is on, and its button; after the last, the way to the quarantine. */
 function Now({
@@ -258,14 +234,8 @@ function Lane({
 /** The timed run: every lane with its own clock, in a dim room. Timers live on the server. */
 export function RunScreen(p: RunView & { fixed: boolean }) {
   const now = useNow(p.nowMs, p.fixed);
-  const [down, setDown] = useState(true);
+  const [down, setDown] = useTheme(true);
   const [sound, setSound] = useState(false);
-  useEffect(() => {
-    document.documentElement.dataset.theme = down ? 'lights-down' : '';
-    return () => {
-      document.documentElement.dataset.theme = '';
-    };
-  }, [down]);
   useAwakeScreen();
   useScanned();
   const presses = usePresses();

@@ -9,6 +9,7 @@ import type { SendView } from '@/server/pack/view';
 import { durationWords } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayClock } from '@/ui/format';
+import { Gate } from './gate';
 import { Proving } from './proving';
 import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
@@ -46,6 +47,11 @@ function Step({
           <br />
           <span className="note">{i.detail}</span>
         </span>
+        {i.was && (
+          <span className="note max-w-56 shrink-0 text-right" style={{ color: 'var(--watch)' }}>
+            changed since: it said “{i.was.slice(0, 60)}…”
+          </span>
+        )}
         {i.at && (
           <span className="shrink-0 text-right text-15 text-ink-3">
             <span className="num">{clock(Date.parse(i.at), p.zone)}</span>
@@ -71,15 +77,15 @@ function Step({
           {i.taken?.mine ? 'Let go' : i.taken ? 'Take over' : 'I take it'}
         </Button>
       )}
-      {!i.at && i.key.startsWith('pack:') && p.packs.some((x) => `pack:${x.typeId}` === i.key) && (
+      {!i.at && i.key.startsWith('prove:') && p.packs.some((x) => `prove:${x.typeId}` === i.key) && (
         <div className="w-full">
           <Proving
-            packs={p.packs.filter((x) => `pack:${x.typeId}` === i.key)}
+            packs={p.packs.filter((x) => `prove:${x.typeId}` === i.key)}
             code={p.code}
             zone={p.zone}
             practises={p.practises}
-            duds={p.duds.filter((d) => `pack:${d.typeId}` === i.key).map((d) => d.words)}
-            batches={p.batches.filter((b) => `pack:${b.typeId}` === i.key).map((b) => b.batch)}
+            duds={p.duds.filter((d) => `prove:${d.typeId}` === i.key).map((d) => d.words)}
+            batches={p.batches.filter((b) => `prove:${b.typeId}` === i.key).map((b) => b.batch)}
             save={save}
             busy={busy}
             problems={problems}
@@ -98,7 +104,10 @@ function withPresses(p: SendView, presses: ReturnType<typeof usePresses>): SendV
   for (const { deed: d } of presses)
     if ((d.deed === 'take' || d.deed === 'letGo') && d.subject.startsWith(`step:${p.code}:`))
       hands.set(d.subject.slice(`step:${p.code}:`.length), d.deed === 'take');
-  const events = ofDeed(presses, 'event').filter((x) => x.deed.code === p.code);
+  const events = [
+    ...ofDeed(presses, 'event').map((x) => ({ ...x, name: x.deed.name as string })),
+    ...ofDeed(presses, 'handOver').map((x) => ({ ...x, name: 'handedOverAt' })),
+  ].filter((x) => x.deed.code === p.code);
   const iso = (ms: number): string => new Date(ms).toISOString();
   return {
     ...p,
@@ -112,7 +121,7 @@ function withPresses(p: SendView, presses: ReturnType<typeof usePresses>): SendV
       };
     }),
     events: p.events.map((e) => {
-      const here = events.find((x) => x.deed.name === e.name);
+      const here = events.find((x) => x.name === e.name);
       return here && !e.actual ? { ...e, actual: iso(here.pressedMs) } : e;
     }),
   };
@@ -156,6 +165,11 @@ export function SendStation(stored: SendView) {
         <div className="mb-2 flex flex-wrap items-baseline gap-3">
           <h2>Packing list</h2>
           <Papers code={p.code} />
+          {!handedOver && (
+            <ButtonLink tone="go" href={`/consignments/${p.code}/pack`}>
+              Packing run
+            </ButtonLink>
+          )}
           <span className="mute ml-auto text-13">
             <b className="num text-ink">{done}</b> of {p.items.length} done
           </span>
@@ -209,16 +223,33 @@ export function SendStation(stored: SendView) {
               >
                 Take this back
               </Button>
-            ) : (
+            ) : e.name === 'sealedAt' ? (
               <Button
                 wet
-                tone={(e.name === 'sealedAt' ? next?.key.startsWith('bag:') : !next) ? 'hands' : 'plain'}
+                tone={next?.key.startsWith('bag:') ? 'hands' : 'plain'}
                 className="w-full"
                 disabled={busy}
-                onClick={() => press({ deed: 'event', code: p.code, name: e.name }, e.title)}
+                onClick={() => press({ deed: 'event', code: p.code, name: 'sealedAt' }, e.title)}
               >
-                {e.name === 'sealedAt' ? 'First bag is sealed now' : 'Handed over now'}
+                First bag is sealed now
               </Button>
+            ) : (
+              <Gate
+                code={p.code}
+                zone={p.zone}
+                leaveMs={p.leaveMs}
+                missing={[
+                  ...p.items.filter((i) => !i.at && !i.mayWait).map((i) => ({ key: i.key, words: i.title })),
+                  ...p.found,
+                ]}
+              />
+            )}
+            {e.name === 'handedOverAt' && e.actual && (
+              <dl className="mt-2 text-13">
+                {p.counter.receipt && <dd>Receipt {p.counter.receipt}</dd>}
+                {p.counter.takenBy && <dd>Taken by {p.counter.takenBy}</dd>}
+                {p.counter.note && <dd>{p.counter.note}</dd>}
+              </dl>
             )}
           </div>
         ))}

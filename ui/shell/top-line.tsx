@@ -84,7 +84,7 @@ export function TopLine({
     return () => window.removeEventListener('keydown', press);
   }, [path, router, on]);
 
-  if (path.endsWith('/run')) return null;
+  if (/\/(run|pack)$|^\/evening$/.test(path)) return null;
   const time = new Intl.DateTimeFormat('en-GB', {
     timeZone: zone,
     hour: '2-digit',

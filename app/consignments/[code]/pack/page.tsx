@@ -1,0 +1,15 @@
+import { notFound } from 'next/navigation';
+import { clockIsFixed } from '@/server/clock';
+import { packRunView } from '@/server/pack/run-view';
+import { whoIsHere } from '@/server/room/here';
+import { house } from '@/server/wiring';
+import { PackRun } from '@/ui/pack/run/screen';
+
+export default async function PackPage({ params }: { params: Promise<{ code: string }> }) {
+  const { code } = await params;
+  const h = house();
+  const stored = h.consignments.byCode(code);
+  if (!stored || stored.document.direction === 'incoming') notFound();
+  const view = packRunView(h, [stored.document.code], await whoIsHere());
+  return <PackRun {...view} fixed={clockIsFixed()} title={`Pack ${code}`} back={`/consignments/${code}/send`} />;
+}

@@ -1,0 +1,56 @@
+import type { Consignment } from '@/core/consignment/schema';
+import type { NumberedPack } from '@/core/heat/numbered';
+import type { EveningStep } from './evening';
+
+/** Something that a box would leave without, by name. */
+export interface Missing {
+  /** The step it belongs to; empty where it is none. */
+  key: string;
+  words: string;
+}
+
+/** What was found at the packing, as far as the gate asks for it. */
+export interface Found {
+  isDone: (key: string) => boolean;
+  packs: readonly NumberedPack[];
+  /** Last weight of the scale by box, kg. */
+  scaleKg: ReadonlyMap<string, number>;
+}
+
+/** Packs that proved to be duds, or too slow, and lie where they lay. */
+function badPacks(packs: readonly NumberedPack[]): Missing[] {
+  return packs.flatMap((p) => {
+    const last = p.readings[p.readings.length - 1];
+    const bad = last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow');
+    return bad
+      ? [{ key: `prove:${p.type.id}`, words: `Pack ${p.number} read ${last.surfaceC} °C: ${last.proof.words}` }]
+      : [];
+  });
+}
+
+/** Boxes that are heavier than was booked. */
+function overweight(c: Pick<Consignment, 'boxes'>, scaleKg: Found['scaleKg']): Missing[] {
+  return c.boxes.flatMap((b) => {
+    const kg = scaleKg.get(b.id);
+    return kg !== undefined && b.declaredKg !== undefined && kg > b.declaredKg
+      ? [
+          {
+            key: `weigh:${b.id}`,
+            words: `Box ${b.id} weighs ${kg} kg, ${b.declaredKg} kg are booked: the counter refuses it`,
+          },
+        ]
+      : [];
+  });
+}
+
+/**
+ * What is missing at the hand-over, by name: every step that is not done, in the order of the work, then what was found
+ * and not mended. What may wait is no lack. Empty where nothing stands in the way.
+ */
+export function missingAtGate(c: Pick<Consignment, 'boxes'>, steps: readonly EveningStep[], found: Found): Missing[] {
+  return [
+    ...steps.filter((s) => !s.mayWait && !found.isDone(s.key)).map((s) => ({ key: s.key, words: s.title })),
+    ...badPacks(found.packs),
+    ...overweight(c, found.scaleKg),
+  ];
+}

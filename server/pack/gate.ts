@@ -1,0 +1,108 @@
+import { z } from 'zod';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { standing, type Quantity } from '@/core/consignment/facts';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { missingAtGate, type Missing } from '@/core/duties/gate';
+import { planB, type PlanB } from '@/core/duties/plan-b';
+import { numberedPacks } from '@/core/heat/numbered';
+import { id, text } from '@/core/quantities/shapes';
+import { scaleReadings } from '@/server/box/weigh';
+import { find } from '@/server/consignment/change';
+import { catalogueOf } from '@/server/consignment/result';
+import { evaluationOf } from '@/server/consignment/view';
+import type { StoredConsignment } from '@/server/db/consignments';
+import type { House } from '@/server/house';
+import { recordEvent } from './events';
+import { stepsOf } from './steps';
+
+/** What a consignment would leave without, by name. */
+export function missingOf(house: House, stored: StoredConsignment, done?: (key: string) => boolean): Missing[] {
+  const c = stored.document;
+  const ticks = house.facts.ticks(c.id);
+  const weighed = [...scaleReadings(house, c.id)].map(([box, r]) => [box, r.kg] as const);
+  return missingAtGate(c, stepsOf(house, [stored]), {
+    isDone: done ?? ((key) => ticks.has(key)),
+    packs: numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)),
+    scaleKg: new Map(weighed),
+  });
+}
+
+export const handOverShape = z.object({
+  deed: z.literal('handOver'),
+  code: id(20),
+  /** Why it leaves although something is missing. */
+  because: text(200),
+  receipt: text(60),
+  takenBy: text(60),
+});
+export type HandOver = Omit<z.infer<typeof handOverShape>, 'deed'>;
+
+/** What the counter told: receipt or booking number, who took it, and why it left although something was missing. */
+const counterFacts = ['receipt', 'takenBy', 'note'] as const satisfies readonly Quantity[];
+
+/** The hand-over through the gate: what is missing has to be done, or a reason given; what the counter said is kept. */
+export function handOver(house: House, d: HandOver, at: string): Outcome<null> {
+  const stored = find(house, d.code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  // The other phone was quicker.
+  if (c.actual.handedOverAt) return { ok: true, value: null };
+  const missing = missingOf(house, stored.value);
+  if (missing.length > 0 && d.because === '')
+    return refuse(
+      'because',
+      `${missing.length === 1 ? 'One thing is' : `${missing.length} things are`} missing: ${missing.map((m) => m.words).join('; ')}. Do it, or say why it leaves all the same.`,
+    );
+  return house.db.transaction((): Outcome<null> => {
+    const r = recordEvent(house, d.code, 'handedOverAt', at);
+    if (!r.ok) return r;
+    const without = missing.length > 0 ? `Left without: ${missing.map((m) => m.words).join('; ')}`.slice(0, 200) : '';
+    const words = {
+      receipt: d.receipt,
+      takenBy: d.takenBy,
+      note: without ? `${without}. Because ${d.because}` : d.because,
+    };
+    for (const quantity of counterFacts)
+      if (words[quantity])
+        house.facts.told(c.id, {
+          at,
+          subject: { kind: 'consignment', id: '' },
+          quantity,
+          word: words[quantity].slice(0, 300),
+          method: 'typed',
+        });
+    return { ok: true, value: null };
+  })();
+}
+
+/** Takes the hand-over back, and with it what the counter told. */
+export function takeBackHandOver(house: House, code: string, version: number | null): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const { id: of } = stored.value.document;
+  return house.db.transaction((): Outcome<null> => {
+    const r = recordEvent(house, code, 'handedOverAt', null, version);
+    if (!r.ok) return r;
+    for (const o of counterTold(house, of)) house.facts.takeBack(of, o, house.nowIso());
+    return { ok: true, value: null };
+  })();
+}
+
+const counterTold = (house: House, of: string) =>
+  standing(house.facts.of(of).observations).filter(
+    (o) => o.subject.kind === 'consignment' && counterFacts.some((q) => q === o.quantity),
+  );
+
+/** What was told at the counter, in words by kind. */
+export const counterWords = (house: House, of: string): Partial<Record<(typeof counterFacts)[number], string>> =>
+  Object.fromEntries(counterTold(house, of).map((o) => [o.quantity, o.word]));
+
+/** What is left when the counter refuses: asked for before leaving. */
+export function planBOf(house: House, code: string): Outcome<PlanB> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const e = evaluationOf(house, stored.value);
+  if (!e.ok) return e;
+  const c = stored.value.document;
+  return { ok: true, value: planB(c, catalogueOf(c, house), house.calendar(c), e.value, house.nowMs()) };
+}

@@ -1,0 +1,300 @@
+import { z } from 'zod';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Bag, Consignment } from '@/core/consignment/schema';
+import { between, count, id, text } from '@/core/quantities/shapes';
+import { change, find } from '@/server/consignment/change';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+import { tick } from './events';
+
+/**
+ * What hands find while they pack and the plan did not know: each in one press, the plan with its labels and its invoice
+ * follows, and so does the stock. Every press names the state it makes, so that one that arrives twice makes it once.
+ */
+
+export const countShape = { code: id(20), bagId: id(8), lineId: id(8), count: count(5000, 'The animals of a bag') };
+export const countWhy = z.enum(['fewer', 'stays', 'more']);
+export type CountWhy = z.infer<typeof countWhy>;
+
+const why: Record<CountWhy, string> = {
+  fewer: 'fewer than ordered',
+  stays: 'a bad one stays in its tank',
+  more: 'more than planned',
+};
+
+const done = (r: Outcome<unknown>): Outcome<null> => (r.ok ? { ok: true, value: null } : r);
+
+const withBag = (c: Consignment, bagId: string, edit: (b: Bag) => Bag): Consignment => ({
+  ...c,
+  bags: c.bags.map((b) => (b.id === bagId ? edit(b) : b)),
+});
+
+/** A consignment with so many of a line in a bag; a line or a bag that nothing is left of goes. */
+function counted(c: Consignment, bagId: string, lineId: string, n: number): Consignment {
+  const had = c.bags.find((b) => b.id === bagId)?.animals.find((x) => x.lineId === lineId)?.count ?? 0;
+  const animals = (b: Bag): Bag['animals'] =>
+    b.animals.flatMap((x) => {
+      if (x.lineId !== lineId) return [x];
+      const { males, ...rest } = x;
+      return n === 0 ? [] : [{ ...rest, count: n, ...(males !== undefined && males <= n ? { males } : {}) }];
+    });
+  const bags = c.bags.map((b) => (b.id === bagId ? { ...b, animals: animals(b) } : b));
+  return {
+    ...c,
+    lines: c.lines.map((l) => (l.id === lineId ? { ...l, count: l.count - had + n } : l)).filter((l) => l.count > 0),
+    bags: bags.filter((b) => b.animals.length > 0),
+  };
+}
+
+/** Another count of animals in a bag: fewer than were ordered, or a bad one that stays. */
+export function countBag(
+  house: House,
+  d: { code: string; bagId: string; lineId: string; count: number; why: CountWhy },
+): Outcome<null> {
+  return done(
+    change(
+      house,
+      d.code,
+      null,
+      `the count of bag ${d.bagId}`,
+      (c) => {
+        const bag = c.bags.find((b) => b.id === d.bagId);
+        if (!bag?.animals.some((x) => x.lineId === d.lineId))
+          return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+        const next = counted(c, d.bagId, d.lineId, d.count);
+        return next.bags.length === 0
+          ? refuse('count', 'Nothing would be left to send: cancel the order instead.')
+          : { ok: true, value: next };
+      },
+      { kind: 'counted', subject: `bag ${d.bagId}: ${d.count}, ${why[d.why]}`, data: d },
+    ),
+  );
+}
+
+/** How many of the animals of a bag are males. */
+export function sexBag(house: House, d: { code: string; bagId: string; lineId: string; males: number }): Outcome<null> {
+  return done(
+    change(
+      house,
+      d.code,
+      null,
+      `the sexes of bag ${d.bagId}`,
+      (c) => ({
+        ok: true,
+        value: withBag(c, d.bagId, (b) => ({
+          ...b,
+          animals: b.animals.map((x) => (x.lineId === d.lineId ? { ...x, males: d.males } : x)),
+        })),
+      }),
+      { kind: 'sexed', subject: `bag ${d.bagId}: ${d.males} male`, data: d },
+    ),
+  );
+}
+
+/** The name of a line that is new. */
+function freeLine(c: Consignment): string {
+  for (let n = c.lines.length + 1; ; n++) if (!c.lines.some((l) => l.id === `L${n}`)) return `L${n}`;
+}
+
+/** One animal of a bag is taken from another tank instead; `left` is how many of its own line the bag has then. */
+export function swapOne(
+  house: House,
+  d: { code: string; bagId: string; lineId: string; tank: string; lotId: string | null; left: number },
+): Outcome<null> {
+  return done(
+    change(
+      house,
+      d.code,
+      null,
+      `a swap in bag ${d.bagId}`,
+      (c) => {
+        const line = c.lines.find((l) => l.id === d.lineId);
+        const bag = c.bags.find((b) => b.id === d.bagId);
+        const had = bag?.animals.find((x) => x.lineId === d.lineId);
+        if (!line || !bag || !had) return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+        if (had.count <= d.left) return { ok: true, value: c };
+        const { lotId: _, ...rest } = line;
+        const same = c.lines.find(
+          (l) =>
+            l.id !== line.id &&
+            l.speciesId === line.speciesId &&
+            l.tank === d.tank &&
+            l.lotId === (d.lotId ?? undefined),
+        );
+        const other = same ?? {
+          ...rest,
+          id: freeLine(c),
+          tank: d.tank,
+          count: 0,
+          ...(d.lotId ? { lotId: d.lotId } : {}),
+        };
+        const n = had.count - d.left;
+        const less = counted(c, d.bagId, d.lineId, d.left);
+        const lines = same ? less.lines : [...less.lines, other];
+        const put = (b: Bag): Bag['animals'] =>
+          b.animals.some((x) => x.lineId === other.id)
+            ? b.animals.map((x) => (x.lineId === other.id ? { ...x, count: x.count + n } : x))
+            : [...b.animals, { lineId: other.id, count: n }];
+        const bags = less.bags.some((b) => b.id === d.bagId) ? less.bags : [...less.bags, { ...bag, animals: [] }];
+        return {
+          ok: true,
+          value: {
+            ...less,
+            lines: lines.map((l) => (l.id === other.id ? { ...l, count: l.count + n } : l)),
+            bags: bags
+              .map((b) => (b.id === d.bagId ? { ...b, animals: put(b) } : b))
+              .sort((x, y) => order(c, x.id) - order(c, y.id)),
+          },
+        };
+      },
+      { kind: 'swapped', subject: `bag ${d.bagId}: one from tank ${d.tank}`, data: d },
+    ),
+  );
+}
+
+const order = (c: Consignment, bagId: string): number => c.bags.findIndex((b) => b.id === bagId);
+
+/** A dose that was not planned: it goes into the plan of the bag, on its label, and into what is computed. */
+export function doseBag(
+  house: House,
+  d: { code: string; bagId: string; treatmentId: string; times: number },
+  at: string,
+): Outcome<null> {
+  const stored = find(house, d.code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const treatment = (catalogueOf(c, house).treatments ?? []).find((t) => t.id === d.treatmentId);
+  if (!treatment) return refuse('treatment', 'This bottle is not on the shelf any more.');
+  const r = change(
+    house,
+    d.code,
+    null,
+    `a dose in bag ${d.bagId}`,
+    (x) => {
+      if (!x.bags.some((b) => b.id === d.bagId)) return refuse('bag', `There is no bag ${d.bagId} any more.`);
+      return {
+        ok: true,
+        value: withBag(x, d.bagId, (b) => ({
+          ...b,
+          treatments: [
+            ...(b.treatments ?? []).filter((t) => t.id !== d.treatmentId),
+            { id: d.treatmentId, times: d.times },
+          ],
+        })),
+      };
+    },
+    { kind: 'dosed', subject: `bag ${d.bagId}: ${treatment.name}`, data: d },
+  );
+  if (r.ok)
+    house.facts.happened(c.id, {
+      at,
+      kind: 'dosed',
+      subject: { kind: 'bag', id: d.bagId },
+      note: `${treatment.name}, ${d.times} × the label, not planned`,
+    });
+  return done(r);
+}
+
+/** Something about the animals that whoever opens the bag shall know: on the label, and a fact for any claim. */
+export function blemish(house: House, d: { code: string; bagId: string; words: string }, at: string): Outcome<null> {
+  const stored = find(house, d.code);
+  if (!stored.ok) return stored;
+  const r = change(
+    house,
+    d.code,
+    null,
+    `a remark on bag ${d.bagId}`,
+    (c) => {
+      const bag = c.bags.find((b) => b.id === d.bagId);
+      if (!bag) return refuse('bag', `There is no bag ${d.bagId} any more.`);
+      const notes = (bag.labelNotes ?? '').split(';').map((x) => x.trim());
+      if (notes.includes(d.words)) return { ok: true, value: c };
+      return {
+        ok: true,
+        value: withBag(c, d.bagId, (b) => ({ ...b, labelNotes: [...notes.filter(Boolean), d.words].join('; ') })),
+      };
+    },
+    { kind: 'seen', subject: `bag ${d.bagId}: ${d.words}` },
+  );
+  if (r.ok)
+    house.facts.told(stored.value.document.id, {
+      at,
+      subject: { kind: 'bag', id: d.bagId },
+      quantity: 'blemish',
+      word: d.words,
+      method: 'seen',
+    });
+  return done(r);
+}
+
+/** A bag leaks: it is bagged anew, and every step that closed it stands open again. */
+export function leaks(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
+  return again(
+    house,
+    d.code,
+    ['bag', 'seam', 'in'].map((k) => `${k}:${d.bagId}`),
+    at,
+    `bag ${d.bagId} leaked: a new one`,
+  );
+}
+
+/** A fish rolled over or gasped: clean water, and a new dose that is less; the watch begins with it. */
+export function tooMuch(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
+  return again(
+    house,
+    d.code,
+    ['sedate', 'watch', 'bag'].map((k) => `${k}:${d.bagId}`),
+    at,
+    `bag ${d.bagId}: too much sedative, into clean water`,
+  );
+}
+
+function again(house: House, code: string, keys: readonly string[], at: string, words: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const { id } = stored.value.document;
+  const open = house.facts.ticks(id);
+  return house.db.transaction((): Outcome<null> => {
+    for (const key of [...keys, 'stand'].filter((k) => open.has(k))) {
+      const r = tick(house, code, key, false, at);
+      if (!r.ok) return r;
+    }
+    house.consignments.journal(id, at, 'mended', words);
+    return { ok: true, value: null };
+  })();
+}
+
+export const handShapes = {
+  count: z.object({ deed: z.literal('count'), ...countShape, why: countWhy }),
+  sexes: z.object({
+    deed: z.literal('sexes'),
+    code: id(20),
+    bagId: id(8),
+    lineId: id(8),
+    males: count(5000, 'The males of a bag'),
+  }),
+  swap: z.object({
+    deed: z.literal('swap'),
+    code: id(20),
+    bagId: id(8),
+    lineId: id(8),
+    tank: text(40).min(1, 'Name the tank.'),
+    lotId: id(60).nullable(),
+    left: count(5000, 'What is left'),
+  }),
+  dose: z.object({
+    deed: z.literal('dose'),
+    code: id(20),
+    bagId: id(8),
+    treatmentId: id(80),
+    times: between(0.05, 20, 'Times the dose'),
+  }),
+  blemish: z.object({
+    deed: z.literal('blemish'),
+    code: id(20),
+    bagId: id(8),
+    words: text(80).min(1, 'Say what you see.'),
+  }),
+  leaks: z.object({ deed: z.literal('leaks'), code: id(20), bagId: id(8) }),
+  tooMuch: z.object({ deed: z.literal('tooMuch'), code: id(20), bagId: id(8) }),
+} as const;

@@ -1,0 +1,83 @@
+'use client';
+
+import { useState } from 'react';
+import { readDevice } from '@/server/devices/actions';
+import type { PackedConsignment } from '@/server/pack/run-view';
+import { num } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
+import { useSave } from '@/ui/use-save';
+
+/** What the scale says of a closed box, typed or from a stand-in, against what was booked. */
+export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: string; practises: boolean }) {
+  const { save, sending, problems } = useSave();
+  const [typed, setTyped] = useState('');
+  const [told, setTold] = useState<string | null>(null);
+  const box = c.boxes.find((b) => b.id === boxId)!;
+  const kg = num(typed);
+  const over = box.bookedKg !== null && kg > box.bookedKg;
+  return (
+    <form
+      className="mt-4 max-w-[640px] space-y-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!(kg > 0)) return;
+        const method = told === typed ? ('stand-in' as const) : ('typed' as const);
+        press({ deed: 'weigh', code: c.code, boxId, kg, method }, `box ${boxId}: ${typed} kg`);
+        press({ deed: 'tick', code: c.code, key: `weigh:${boxId}`, done: true }, `box ${boxId} weighed`);
+      }}
+    >
+      <div className="flex flex-wrap gap-2">
+        <label className="flex min-w-0 flex-1 items-baseline gap-2">
+          <span className="sr-only">Weight of box {boxId}</span>
+          <input
+            className="in num min-h-16 w-32 !text-28"
+            inputMode="decimal"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+          />
+          <span className="u">kg</span>
+        </label>
+        {practises && (
+          <Button
+            type="button"
+            className="min-h-16"
+            disabled={sending}
+            onClick={() =>
+              void save(
+                (p) => readDevice(p, { code: c.code, kind: 'scale', subject: { kind: 'box', id: boxId } }),
+                (r) => {
+                  const now = String(r.values.weightKg ?? '');
+                  setTyped(now);
+                  setTold(now);
+                },
+              )
+            }
+          >
+            Read the scale
+          </Button>
+        )}
+        <Button tone="hands" className="min-h-16" disabled={!(kg > 0)}>
+          Weighed
+        </Button>
+      </div>
+      {over && (
+        <p className="problem !text-16" role="alert">
+          {(kg - box.bookedKg!).toFixed(1)} kg more than booked: the counter refuses it. Book it anew, or take something
+          out.
+        </p>
+      )}
+      {problems[0] && (
+        <p className="problem" role="alert">
+          {problems[0].message}
+        </p>
+      )}
+      {box.weighed && (
+        <p className="text-16">
+          The scale said <b className="num">{box.weighed.kg} kg</b>
+          {box.weighed.method === 'stand-in' ? ', a stand-in' : ''}.
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,140 @@
+import { readyMs } from '@/core/duties/evening';
+import type { PackRunView, RunStep } from '@/server/pack/run-view';
+import type { Press } from '@/ui/queue/store';
+
+export type { RunStep } from '@/server/pack/run-view';
+type View = Pick<PackRunView, 'steps' | 'consignments'>;
+
+/** Steps that a deed opens again, by the bag it is about. */
+const opens = {
+  leaks: (bag: string) => [`bag:${bag}`, `seam:${bag}`, `in:${bag}`, 'stand'],
+  tooMuch: (bag: string) => [`sedate:${bag}`, `watch:${bag}`, `bag:${bag}`, 'stand'],
+} as const;
+
+/**
+ * The run as it stands with the presses that the server does not know yet, in their order. `skewMs` is how far the
+ * server’s clock is ahead of this device.
+ */
+export function withPresses<V extends View>(view: V, presses: readonly Press[], skewMs: number): V {
+  const ticks = new Map(view.steps.map((s) => [s.id, { at: s.at, by: s.by, taken: s.taken }]));
+  const left = new Map<string, { handedOverAt?: string; kg: Map<string, number>; counts: Map<string, number> }>();
+  const of = (code: string) => {
+    if (!left.has(code)) left.set(code, { kg: new Map(), counts: new Map() });
+    return left.get(code)!;
+  };
+  const patch = (id: string, p: Partial<{ at: string | null; by: string; taken: RunStep['taken'] }>): void => {
+    const had = ticks.get(id);
+    if (had) ticks.set(id, { ...had, ...p });
+  };
+  for (const { deed: d, pressedMs } of presses) {
+    const at = new Date(pressedMs + skewMs).toISOString();
+    if (d.deed === 'tick') {
+      const id = `${d.code} ${d.key}`;
+      if (!d.done) patch(id, { at: null, by: '' });
+      else if (!ticks.get(id)?.at) patch(id, { at, by: '' });
+    } else if (d.deed === 'leaks' || d.deed === 'tooMuch')
+      for (const key of opens[d.deed](d.bagId)) patch(`${d.code} ${key}`, { at: null, by: '' });
+    else if (d.deed === 'handOver') of(d.code).handedOverAt ??= at;
+    else if (d.deed === 'weigh' && d.kg !== null) of(d.code).kg.set(d.boxId, d.kg);
+    else if (d.deed === 'count') of(d.code).counts.set(`${d.bagId} ${d.lineId}`, d.count);
+    else if (d.deed === 'take' || d.deed === 'letGo')
+      for (const s of view.steps)
+        if (d.subject === `step:${s.code}:${s.key}` || (s.boxId && d.subject === `lane:${s.code}:${s.boxId}`))
+          patch(s.id, { taken: d.deed === 'take' ? { by: '', mine: true } : null });
+  }
+  return {
+    ...view,
+    steps: view.steps.map((s) => ({ ...s, ...ticks.get(s.id)! })),
+    consignments: view.consignments.map((c) => {
+      const here = left.get(c.code);
+      if (!here) return c;
+      return {
+        ...c,
+        handedOverAt: c.handedOverAt ?? here.handedOverAt ?? null,
+        boxes: c.boxes.map((b) =>
+          here.kg.has(b.id) ? { ...b, weighed: { kg: here.kg.get(b.id)!, at: '', method: 'typed' } } : b,
+        ),
+        bags: c.bags.map((b) => ({
+          ...b,
+          animals: b.animals.map((x) => ({ ...x, count: here.counts.get(`${b.id} ${x.lineId}`) ?? x.count })),
+        })),
+      };
+    }),
+  };
+}
+
+export type TickedMs = (code: string, key: string) => number | null;
+export function tickedMsOf(steps: readonly RunStep[]): TickedMs {
+  const at = new Map(steps.map((s) => [s.id, s.at === null ? null : Date.parse(s.at)]));
+  return (code, key) => at.get(`${code} ${key}`) ?? null;
+}
+
+const othersHands = (s: RunStep): boolean => s.taken !== null && !s.taken.mine;
+
+/**
+ * What these hands do next: the first step in order that is not done, not in other hands, not put aside, and whose clock
+ * has run; else the one whose clock runs out first; else one that waits for somebody.
+ */
+export function nextOf(
+  steps: readonly RunStep[],
+  tickedMs: TickedMs,
+  nowMs: number,
+  aside: ReadonlySet<string>,
+): RunStep | null {
+  const open = steps.filter((s) => s.at === null && !othersHands(s) && !aside.has(s.id));
+  const ready = (s: RunStep): number => readyMs(s, tickedMs) ?? Infinity;
+  const now = open.find((s) => ready(s) <= nowMs);
+  if (now) return now;
+  return open.reduce<RunStep | null>((first, s) => (first === null || ready(s) < ready(first) ? s : first), null);
+}
+
+export interface Timer {
+  step: RunStep;
+  fromMs: number;
+  endsMs: number;
+  minutes: number;
+}
+
+/** Clocks that run or have run out, and wait to be looked at; the one that ends first at first. */
+export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[] {
+  return steps
+    .flatMap((s): Timer[] => {
+      if (s.at !== null || !s.after) return [];
+      const endsMs = readyMs(s, tickedMs);
+      return endsMs === null
+        ? []
+        : [{ step: s, endsMs, minutes: s.after.minutes, fromMs: endsMs - s.after.minutes * 60_000 }];
+    })
+    .sort((x, y) => x.endsMs - y.endsMs);
+}
+
+/** What was done last, which can be taken back. */
+export const lastDone = (steps: readonly RunStep[]): RunStep | null =>
+  steps.reduce<RunStep | null>((last, s) => (s.at !== null && (last === null || s.at > last.at!) ? s : last), null);
+
+/** What a press of the large button says. */
+export function doneWords(s: RunStep): string {
+  const of = s.bagId ?? s.boxId ?? '';
+  const [kind] = s.key.split(':');
+  const words: Record<string, string> = {
+    labels: 'Labels are on',
+    water: 'Water is ready',
+    sedate: `${of} is dosed`,
+    watch: `${of} is calm`,
+    bag: `${of} is closed`,
+    seam: `${of} is dry`,
+    stand: 'All are dry',
+    border: 'All were looked through',
+    pack: s.title.startsWith('Open') ? 'Packs are open' : 'They are out',
+    prove: 'They are warm',
+    line: 'Box is lined',
+    in: `${of} is in`,
+    fill: 'Nothing shifts',
+    lid: 'Box is closed',
+    out: 'Labels are on',
+    weigh: 'Go on without a weight',
+    papers: 'Papers are in',
+    along: 'It is packed',
+  };
+  return words[kind!] ?? 'Done';
+}

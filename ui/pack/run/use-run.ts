@@ -1,0 +1,104 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { clockOf, readyMs } from '@/core/duties/evening';
+import type { PackRunView } from '@/server/pack/run-view';
+import { press } from '@/ui/queue/store';
+import { usePresses } from '@/ui/queue/use-queue';
+import { skewOf } from '@/ui/skew';
+import { useNow } from '@/ui/use-now';
+import { useTheme } from '@/ui/use-theme';
+import { lastDone, nextOf, tickedMsOf, timersOf, withPresses, type RunStep, type TickedMs } from './steps';
+import { useEar } from './voice';
+
+/** When the first bag of a consignment was closed, by its sealing or by what this phone has pressed. */
+function sealedOf(p: PackRunView, tickedMs: TickedMs): { code: string; ms: number; zone: string }[] {
+  return p.consignments.flatMap((c) => {
+    if (c.handedOverAt !== null) return [];
+    const told = c.bags.flatMap((b) => tickedMs(c.code, `bag:${b.id}`) ?? []);
+    const ms = c.sealedMs ?? (told.length > 0 ? Math.min(...told) : null);
+    return ms === null ? [] : [{ code: c.code, ms, zone: c.zone }];
+  });
+}
+
+/** How the run is driven and lit: of this screen alone. */
+function useWays() {
+  const [down, setDown] = useTheme(false);
+  const [sound, setSound] = useState(false);
+  const [spoken, setSpoken] = useState(false);
+  const [listens, setListens] = useState(false);
+  return { down, setDown, sound, setSound, spoken, setSpoken, listens, setListens, canHear: useEar() };
+}
+
+/** The packing run as this screen drives it: what is on, what is next, what is late, and what a press does. */
+export function useRun(stored: PackRunView & { fixed: boolean }) {
+  const presses = usePresses();
+  const skewMs = useMemo(() => skewOf(stored.nowMs), [stored.nowMs]);
+  const p = withPresses(stored, presses, skewMs);
+  const now = useNow(p.nowMs, stored.fixed);
+  const ways = useWays();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [aside, setAside] = useState<ReadonlySet<string>>(new Set());
+  const [off, setOff] = useState(false);
+  const [atGate, toGate] = useState(false);
+
+  const tickedMs = tickedMsOf(p.steps);
+  const step: RunStep | null =
+    p.steps.find((s) => s.id === chosen && s.at === null) ?? nextOf(p.steps, tickedMs, now, aside);
+  const ready = step ? readyMs(step, tickedMs) : null;
+  const last = lastDone(p.steps);
+  const leaving = p.consignments.filter((c) => c.handedOverAt === null);
+  const takeBack = (): void => {
+    if (last) press({ deed: 'tick', code: last.code, key: last.key, done: false }, `${last.title}, taken back`);
+  };
+  return {
+    p,
+    now,
+    ways,
+    tickedMs,
+    step,
+    waits: step !== null && (ready === null || ready > now),
+    last,
+    takeBack,
+    timers: timersOf(p.steps, tickedMs),
+    sealed: sealedOf(p, tickedMs),
+    leaving,
+    many: p.consignments.length > 1,
+    zone: p.consignments[0]?.zone ?? 'UTC',
+    clock:
+      leaving.length > 0
+        ? clockOf(
+            p.steps.filter((s) => leaving.some((c) => c.code === s.code)),
+            tickedMs,
+            p.pace,
+            Math.min(...leaving.map((c) => c.leaveMs)),
+            now,
+          )
+        : null,
+    atGate,
+    toGate,
+    /** Something is off with the animals of the bag that is on. */
+    off,
+    setOff,
+    aside,
+    putAside: (): void => {
+      if (step) setAside(new Set([...aside, step.id]));
+      setChosen(null);
+    },
+    takeUp: (): void => setAside(new Set()),
+    choose: (id: string): void => {
+      setChosen(id);
+      toGate(false);
+      setOff(false);
+      window.scrollTo({ top: 0 });
+    },
+    /** The press of the large button. */
+    done: (): void => {
+      if (!step || atGate) return;
+      setChosen(null);
+      setOff(false);
+      press({ deed: 'tick', code: step.code, key: step.key, done: true }, step.title);
+    },
+  };
+}
+export type Run = ReturnType<typeof useRun>;
