@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, s
 import path from 'node:path';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
+import { asOf } from '@/core/duties/road';
 import { evaluation } from '@/core/evaluate/evaluate';
 import { readConsignment } from '@/core/consignment/file';
 import { problemsOf, type Problem } from '@/core/consignment/outcome';
@@ -102,22 +103,32 @@ function deathOf(text: string, c: Consignment): { bagId: string; atH: number } {
   return { bagId, atH: Number(hours) };
 }
 
+/** A consignment as somebody knows it who looks at an instant. */
+function lookedAt(c: Consignment, instant: string | undefined): Consignment {
+  if (instant === undefined) return c;
+  const ms = Date.parse(instant);
+  return Number.isNaN(ms) ? fail(`${instant} is no instant: write it as 2026-11-25T06:00:00Z.`) : asOf(c, ms);
+}
+
 program
   .command('simulate')
   .argument('<file>')
   .option('--json', 'all curves and assumptions')
   .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
   .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 200)
+  .option('--as-of <instant>', 'as somebody knows it then: what was not seen on the road until then has not happened')
   .option('--death <bag@hours>', 'what if an animal of that bag dies so many hours after sealing')
-  .action((file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string }) => {
-    const c = consignmentOf(file, options.forecast);
-    const deaths = options.death === undefined ? [] : [deathOf(options.death, c)];
-    const evaluated = tryEvaluate(plainSurroundings, c, { draws: options.draws, deaths });
-    if (!evaluated.ok) return fail(lines(file, evaluated.problems));
-    process.stdout.write(
-      options.json ? `${JSON.stringify(curvesOf(c, evaluated.value))}\n` : summaryOf(c, evaluated.value),
-    );
-  });
+  .action(
+    (file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string; asOf?: string }) => {
+      const c = lookedAt(consignmentOf(file, options.forecast), options.asOf);
+      const deaths = options.death === undefined ? [] : [deathOf(options.death, c)];
+      const evaluated = tryEvaluate(plainSurroundings, c, { draws: options.draws, deaths });
+      if (!evaluated.ok) return fail(lines(file, evaluated.problems));
+      process.stdout.write(
+        options.json ? `${JSON.stringify(curvesOf(c, evaluated.value))}\n` : summaryOf(c, evaluated.value),
+      );
+    },
+  );
 
 interface PlanOptions {
   json?: boolean;

@@ -2,6 +2,7 @@
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { simulatedForecast } from '@/standins/forecast';
 import { standIn } from '@/standins/devices';
+import { sightings } from '@/standins/tracking';
 
 const SIMULATED = 'simulated forecast service';
 
@@ -42,3 +43,6 @@ export function forecastFor(c: Consignment, fromMs: number, nowMs: number, days?
 
 /** Instruments to practise with; no real one is joined yet but by the files it writes. */
 export const practiceDevice = standIn;
+
+/** Where a carrier says a box is: a simulated one, to practise with. */
+export const practiceCarrier = sightings;

@@ -6,10 +6,12 @@ import { keepBackup } from './settings/backups';
 import { pool } from './jobs/pool';
 import { payForetold } from './jobs/thinker';
 import { openHouse, type House } from './house';
+import { askAfterAll } from './road/road';
 
 const kept = globalThis as unknown as { kindlyHouse?: House };
 
 const HOUR = 3600_000;
+const ASKS_MS = 30_000;
 
 /** One server holds a folder; it keeps a backup when it starts and once a day. */
 function opened(folder: string): House {
@@ -36,6 +38,10 @@ function opened(folder: string): House {
     const last = backupsOf(folder)[0];
     if (!last || Date.now() - Date.parse(last.at) >= 24 * HOUR) void keep();
   }, HOUR).unref();
+  // Where boxes are is asked after twice a minute; a screen that shows one follows at once.
+  setInterval(() => {
+    if (!h.gone() && askAfterAll(h)) h.changes.tell();
+  }, ASKS_MS).unref();
   return h;
 }
 

@@ -1,6 +1,6 @@
 /** What is known of a road: where the box was seen, when it came or is said to come, and from when somebody looks. */
 export interface Seen {
-  /** A leg had begun at an instant; legs are counted from 0. */
+  /** A leg had begun at an instant; legs are counted from 0, and what comes after the last is the delivery. */
   scans: readonly { leg: number; ms: number }[];
   arrivedMs: number | null;
   dueMs: number | null;
@@ -39,7 +39,8 @@ export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
     begins[to] = at;
     known = to;
   };
-  for (const s of [...seen.scans].sort((a, b) => a.leg - b.leg)) if (s.leg > known && s.leg < n) fill(s.leg, s.ms);
+  for (const s of [...seen.scans].sort((a, b) => a.leg - b.leg)) if (s.leg > known && s.leg <= n) fill(s.leg, s.ms);
+  if (known === n) return laid(planned, begins);
   if (seen.arrivedMs !== null) fill(n, seen.arrivedMs);
   else {
     let next = Math.max(begins[known]! + length(known), seen.asOfMs ?? -Infinity);
@@ -51,10 +52,14 @@ export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
     begins[known + 1] = next;
     for (let i = known + 1; i < n; i++) begins[i + 1] = begins[i]! + length(i) * squeeze;
   }
-  return planned
+  return laid(planned, begins);
+}
+
+/** Legs at their instants; what took no time is gone. */
+const laid = <L extends Span>(planned: readonly L[], begins: readonly number[]): L[] =>
+  planned
     .map((l, i) => ({ ...l, startMs: begins[i]!, endMs: begins[i + 1]! }))
     .filter((l) => l.endMs > l.startMs);
-}
 
 /** The leg that a box is in at an instant, by number; −1 before the first. */
 export const legAt = (legs: readonly Span[], ms: number): number => legs.findLastIndex((l) => l.startMs <= ms);

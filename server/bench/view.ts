@@ -12,6 +12,8 @@ import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
 import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
 import { positionOf } from '@/server/arrive/run';
+import type { Road } from '@/core/duties/road';
+import { roadOf } from '@/server/road/road';
 import { suppliesView } from '@/server/stock/supplies';
 
 const HOUR = 3600_000;
@@ -85,6 +87,63 @@ function miscountedWords(c: Consignment): string {
   return `${missing > 0 ? `; ${counted(missing, 'animal')} without a bag` : ''}${over > 0 ? `; ${counted(over, 'animal')} too many bagged` : ''}`;
 }
 
+/** What a road asks for: it is late, or was not seen where it should have been. */
+const isWorry = (road: Road): boolean => road.lateMin > 0 || road.unseenSinceMs !== null;
+
+const markOf = (c: Consignment, r: Pick<StoredResult, 'state'>, worry: boolean): BenchConsignment['mark'] =>
+  miscounts(c).length > 0 ? 'stop' : worry && r.state === 'fine' ? 'watch' : r.state;
+
+/** Where it was seen last, and how late it is. */
+function seenWords(road: Road, now: number): string {
+  if (road.leg >= road.legs.length) return 'Delivered; not opened yet';
+  const at = road.legs[Math.max(0, road.leg)]?.label ?? 'on the road';
+  if (road.unseenSinceMs !== null) return `${at}; not seen for ${durationWords(now - road.unseenSinceMs)}. Call them.`;
+  return road.lateMin > 0 ? `${at}; ${durationWords(road.lateMin * 60_000)} late` : `${at}; on time`;
+}
+
+/** The stored figures as the road has become since: what the tape of the Bench is drawn from. */
+const asSeen = (r: StoredResult, road: Road): StoredResult => ({
+  ...r,
+  arriveMs: road.arriveMs,
+  deadlineMs: road.deadlineMs,
+  legs: road.legs.map(({ label, startMs, endMs }) => ({ label, startMs, endMs })),
+  slackH: road.slackH,
+  worstSlackH: road.worstSlackH,
+  state: road.state,
+  bagId: road.bagId,
+  factor: road.factor,
+});
+
+/** A box that is late or lost wants hands now: a call, and words to the receiver. */
+function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
+  const now = house.nowMs();
+  return live.flatMap((s): BenchTask[] => {
+    const c = s.document;
+    if (!c.actual.handedOverAt || c.actual.arrivedAt || (c.actual.scans ?? []).length === 0) return [];
+    const r = roadOf(house, s);
+    if (!r?.ok || !isWorry(r.value)) return [];
+    const road = r.value;
+    const left = road.holdsUntilMs === null ? '' : ` ${durationWords(road.holdsUntilMs - now)} left in the worst case.`;
+    return [
+      {
+        key: `road:${c.id}`,
+        atMs: road.unseenSinceMs ?? now,
+        state: 'late',
+        day: 'today',
+        title: `${c.code} is late: call ${road.unseenSinceMs === null ? c.receiver.name : 'the depot'}`,
+        detail: `${seenWords(road, now)}.${left}`.replace('..', '.'),
+        warning: road.helps[0]?.words ?? null,
+        minutes: 5,
+        href: `/consignments/${c.code}/send`,
+        endsAtMs: null,
+        totalMs: null,
+        wasMs: null,
+        done: null,
+      },
+    ];
+  });
+}
+
 /** What is on its way or leaves within two days, with the last evaluation in short. */
 function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
@@ -94,23 +153,27 @@ function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | n
   const travelling = c.actual.handedOverAt !== null;
   if (!travelling && !incoming && r.handOverMs - now >= 48 * HOUR) return null;
   const late = now > r.deadlineMs && !c.actual.arrivedAt;
+  const road = travelling && !c.actual.arrivedAt ? roadOf(house, stored) : null;
+  const seen = road?.ok && (c.actual.scans ?? []).length > 0 ? road.value : null;
   const words = c.actual.openedAt
     ? 'Opened; going across now'
     : c.actual.arrivedAt
       ? 'Here; measure and choose a method'
-      : late
-        ? `${durationWords(now - r.deadlineMs)} past its window. Call them.`
-        : travelling
-          ? incoming
-            ? `Coming to you. Prepare tank ${c.tank.name}`
-            : 'On the road, on time'
-          : `Leaves soon${miscountedWords(c)}${forecastWords(c, now)}`;
+      : seen
+        ? seenWords(seen, now)
+        : late
+          ? `${durationWords(now - r.deadlineMs)} past its window. Call them.`
+          : travelling
+            ? incoming
+              ? `Coming to you. Prepare tank ${c.tank.name}`
+              : 'On the road, on time'
+            : `Leaves soon${miscountedWords(c)}${forecastWords(c, now)}`;
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
-    result: r,
+    result: seen ? asSeen(r, seen) : r,
     words,
-    mark: miscounts(c).length > 0 ? 'stop' : late && r.state === 'fine' ? 'watch' : r.state,
+    mark: markOf(c, seen ?? r, late || (seen !== null && isWorry(seen))),
     travelling,
   };
 }
@@ -177,9 +240,11 @@ export function benchView(house: House) {
     (d) => d.doneAt === null && d.kind !== 'hand-over' && dueMs(d) < midnight(2) && !tooLate(d, now),
   );
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
-  const tasks = [...runningTasks(house), ...open.map((d) => taskOf(d, now, midnight(1)))].sort(
-    (a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs,
-  );
+  const tasks = [
+    ...roadTasks(house, live),
+    ...runningTasks(house),
+    ...open.map((d) => taskOf(d, now, midnight(1))),
+  ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
   const quarantines = house.arrivals
     .quarantinesSince(new Date(now - 30 * DAY).toISOString())
     .map((q) => ({

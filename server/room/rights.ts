@@ -122,6 +122,10 @@ export const actions: Readonly<Record<string, Least>> = {
   // Packing. What hands press goes through the queue (`server/queue/deeds.ts`).
   recordEvent: 'helper',
   askPlanB: 'helper',
+  recordScan: 'helper',
+  takeBackScan: 'helper',
+  askCarrier: 'helper',
+  takeOutcome: 'owner',
   askOtherSets: 'helper',
   takeSet: 'helper',
   openPack: 'helper',

@@ -164,4 +164,10 @@ export const de: Words = {
     ownParcel: 'In einem eigenen Paket',
     companions: 'Mit ihnen',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code}: Bitte die Box heute abholen, ${place}, vor ${by}. Geschlossen, aufrecht und zimmerwarm halten; im Schatten öffnen.`,
+    later: (code, expected, by) =>
+      `${code} verspätet sich: erwartet ${expected}. Bitte da sein und gleich öffnen; die Fische sind bis ${by} in ihren Grenzen.`,
+  },
 };

@@ -165,4 +165,10 @@ export const en: Words = {
     ownParcel: 'In a parcel of its own',
     companions: 'Along with them',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code}: please collect the box today at ${place}, before ${by}. Keep it shut, upright and at room warmth; open it in the shade.`,
+    later: (code, expected, by) =>
+      `${code} is late: it is expected on ${expected}. Please be there and open it at once; the fish are within their limits until ${by}.`,
+  },
 };

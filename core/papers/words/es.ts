@@ -163,4 +163,10 @@ export const es: Words = {
     ownParcel: 'En un paquete aparte',
     companions: 'Con ellos',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code}: por favor, recoge la caja hoy en ${place}, antes de ${by}. Cerrada, de pie y a temperatura ambiente; ábrela a la sombra.`,
+    later: (code, expected, by) =>
+      `${code} se retrasa: se espera el ${expected}. Por favor, estate allí y ábrela enseguida; los peces están dentro de sus límites hasta ${by}.`,
+  },
 };

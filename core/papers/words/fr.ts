@@ -163,4 +163,10 @@ export const fr: Words = {
     ownParcel: 'Dans un colis à part',
     companions: 'Avec eux',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code} : merci de retirer la caisse aujourd’hui, ${place}, avant ${by}. Fermée, debout, à température ambiante ; l’ouvrir à l’ombre.`,
+    later: (code, expected, by) =>
+      `${code} a du retard : attendue ${expected}. Merci d’être là et de l’ouvrir aussitôt ; les poissons restent dans leurs limites jusqu’à ${by}.`,
+  },
 };

@@ -160,4 +160,10 @@ export const id: Words = {
     ownParcel: 'Dalam paket tersendiri',
     companions: 'Bersama mereka',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code}: mohon ambil kotak hari ini di ${place}, sebelum ${by}. Tetap tertutup, tegak, pada suhu ruang; buka di tempat teduh.`,
+    later: (code, expected, by) =>
+      `${code} terlambat: diperkirakan tiba ${expected}. Mohon hadir dan segera buka; ikan masih dalam batasnya sampai ${by}.`,
+  },
 };

@@ -163,4 +163,10 @@ export const pt: Words = {
     ownParcel: 'Num pacote à parte',
     companions: 'Com eles',
   },
+  road: {
+    collect: (code, place, by) =>
+      `${code}: por favor, levante a caixa hoje em ${place}, antes de ${by}. Fechada, de pé e à temperatura ambiente; abra-a à sombra.`,
+    later: (code, expected, by) =>
+      `${code} está atrasada: esperada ${expected}. Por favor, esteja lá e abra-a logo; os peixes estão dentro dos limites até ${by}.`,
+  },
 };

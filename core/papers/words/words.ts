@@ -91,4 +91,9 @@ export interface Words {
     approval: string;
     insured: string;
   };
+  /** To the receiver, while the box is on its way. */
+  road: {
+    collect: (code: string, place: string, by: string) => string;
+    later: (code: string, expected: string, by: string) => string;
+  };
 }

@@ -63,7 +63,7 @@ function EveningClockView({ k, now, zone }: { k: EveningClock; now: number; zone
 /** What may be switched while the run goes. */
 function Switches({ run }: { run: Run }) {
   const { ways } = run;
-  const all: readonly [words: string, on: boolean, set: (on: boolean) => void][] = [
+  const all: readonly (readonly [words: string, on: boolean, set: (on: boolean) => void])[] = [
     ['Sound', ways.sound, ways.setSound],
     ['Read aloud', ways.spoken, ways.setSpoken],
     ...(ways.canHear ? [['Listen', ways.listens, ways.setListens] as const] : []),

@@ -1,0 +1,19 @@
+'use server';
+
+import type { Outcome } from '@/core/consignment/outcome';
+import { plain } from '@/server/answer';
+import { write } from '@/server/write';
+import * as road from './road';
+
+export async function recordScan(press: string, input: road.ScanInput): Promise<Outcome<null>> {
+  return write(press, (h) => plain(road.recordScan(h, input)));
+}
+export async function takeBackScan(press: string, code: string, leg: number): Promise<Outcome<null>> {
+  return write(press, (h) => plain(road.takeBackScan(h, code, leg)));
+}
+export async function askCarrier(press: string, code: string): Promise<Outcome<number>> {
+  return write(press, (h) => road.askCarrier(h, code));
+}
+export async function takeOutcome(press: string, code: string, file: string): Promise<Outcome<null>> {
+  return write(press, (h) => plain(road.takeOutcome(h, code, file)));
+}

@@ -1,0 +1,84 @@
+import { dayClockIn, wordsOf } from '@/core/papers/words';
+import { plannedRoad, type Road } from '@/core/duties/road';
+import { practises } from '@/server/devices/devices';
+import type { Station } from '@/server/consignment/station';
+import { roadOf } from './road';
+
+const HOUR = 3600_000;
+
+/** What to write to the receiver: only where something has to be done, in their language. */
+function messages(s: Station, road: Road): { id: string; title: string; text: string }[] {
+  const { c } = s;
+  const w = wordsOf(c.language);
+  const { zone, name } = c.receiver.place;
+  const by = road.holdsUntilMs === null ? null : road.holdsUntilMs - HOUR;
+  if (by === null || road.helps.length + road.lateMin === 0) return [];
+  const when = dayClockIn(by, zone, w);
+  const collect = road.helps.some((h) => h.id === 'collect');
+  return [
+    ...(collect ? [{ id: 'collect', title: 'Collect it today', text: w.road.collect(c.code, name, when) }] : []),
+    ...(road.lateMin > 0
+      ? [{ id: 'later', title: 'It comes later', text: w.road.later(c.code, dayClockIn(road.arriveMs, zone, w), when) }]
+      : []),
+  ];
+}
+
+/** What was foretold at the hand-over beside what the receiver found; null before anything was. */
+function outcome({ h, c }: Station) {
+  const { openedAt, arrivedAt, bags } = c.actual;
+  if (!openedAt && bags.length === 0) return null;
+  const told =
+    h.facts
+      .predictions(c.id)
+      .filter((p) => p.moment === 'hand-over')
+      .pop() ?? null;
+  const sealed = c.actual.sealedAt ? Date.parse(c.actual.sealedAt) : null;
+  const opened = openedAt ? Date.parse(openedAt) : null;
+  return {
+    hours: sealed && opened ? (opened - sealed) / HOUR : null,
+    foretoldHours: told ? (told.openMs - told.sealMs) / HOUR : null,
+    arrivedMs: arrivedAt ? Date.parse(arrivedAt) : null,
+    bags: c.bags.map((b) => {
+      const found = bags.find((x) => x.bagId === b.id) ?? null;
+      const curve = told?.bags.find((x) => x.id === b.id) ?? null;
+      const at = found ? Date.parse(found.at) : (opened ?? null);
+      const i =
+        told && at
+          ? Math.min(curve?.tempC.length ?? 1, Math.max(0, Math.round((at - told.sealMs) / HOUR / told.everyH)))
+          : -1;
+      return {
+        id: b.id,
+        animals: b.animals.reduce((n, x) => n + x.count, 0),
+        foretoldC: curve?.tempC[i] ?? null,
+        foretoldPh: curve?.pH[i] ?? null,
+        foundC: found?.tempC ?? null,
+        foundPh: found?.pH ?? null,
+        dead: found?.dead ?? null,
+        doubtful: found?.doubtful ?? null,
+        note: found?.note ?? '',
+      };
+    }),
+  };
+}
+
+/** The road of a consignment that was handed over: where it is, what can be done, what was found. */
+export function roadView(s: Station) {
+  const { c, h, catalogue } = s;
+  if (!c.actual.handedOverAt) return null;
+  const r = roadOf(h, s.view.stored);
+  return {
+    code: c.code,
+    zone: c.sender.place.zone,
+    there: { zone: c.receiver.place.zone, name: c.receiver.place.name },
+    nowMs: s.nowMs,
+    road: r?.ok ? r.value : null,
+    problem: r && !r.ok ? r.problems[0]!.message : null,
+    messages: r?.ok ? messages(s, r.value) : [],
+    planned: plannedRoad(c, catalogue).map((l) => ({ label: l.label, startMs: l.startMs })),
+    delivered: c.actual.arrivedAt !== null,
+    practises: practises(h),
+    outcome: outcome(s),
+    weather: c.forecast ? { source: c.forecast.source, madeMs: Date.parse(c.forecast.madeAt) } : null,
+  };
+}
+export type RoadView = NonNullable<ReturnType<typeof roadView>>;

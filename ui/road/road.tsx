@@ -1,0 +1,327 @@
+'use client';
+
+import { useState } from 'react';
+import { askCarrier, recordScan, takeBackScan, takeOutcome } from '@/server/road/actions';
+import type { RoadView } from '@/server/road/view';
+import { durationWords } from '@/core/quantities/words';
+import { KraftDefs } from '@/ui/drawings/kraft';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { CopyText } from '@/ui/fields/copy-text';
+import { SelectField } from '@/ui/fields/fields';
+import { WhenField } from '@/ui/fields/time-fields';
+import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { clock, dayClock, factorWords, one, slackWords } from '@/ui/format';
+import { Button } from '@/ui/kit/button';
+import { FilePick } from '@/ui/kit/file-pick';
+import { Table } from '@/ui/kit/table';
+import { useMe } from '@/ui/shell/wishes';
+import { useSave } from '@/ui/use-save';
+
+type Road = NonNullable<RoadView['road']>;
+const MIN = 60_000;
+
+/** The road as a tape: legs as they went and as they are expected, where the box was seen, where it is. */
+function Tape({ road, v }: { road: Road; v: RoadView }) {
+  const W = 1000;
+  const from = road.legs[0]?.startMs ?? v.nowMs;
+  const to = Math.max(road.arriveMs, v.nowMs, road.holdsUntilMs ?? 0, road.deadlineMs);
+  const X = (ms: number): number => 4 + ((Math.min(to, Math.max(from, ms)) - from) / Math.max(1, to - from)) * (W - 8);
+  return (
+    <svg viewBox={`0 0 ${W} 92`} className="mt-2 w-full" role="img" aria-label={roadWords(v)}>
+      <KraftDefs />
+      {road.legs.map((l, i) => {
+        const [x, w] = [X(l.startMs), X(l.endMs) - X(l.startMs)];
+        const past = Math.max(0, X(Math.min(v.nowMs, l.endMs)) - x);
+        return (
+          <g key={i}>
+            <rect x={x} y="20" width={w} height="26" fill="url(#kraft-ahead)" />
+            <rect x={x} y="20" width={past} height="26" fill="url(#kraft-past)" />
+            <path d={`M${x} 20V46`} stroke="var(--kraft-ink)" strokeOpacity=".4" />
+            {w > l.label.length * 7 && (
+              <text x={x + w / 2} y="37" textAnchor="middle" className="tape-t">
+                {l.label}
+              </text>
+            )}
+            {l.seen && (
+              <>
+                <circle cx={x} cy="33" r="5.5" fill="var(--surface)" stroke="var(--ink)" strokeWidth="2" />
+                <text x={x} y="62" textAnchor={x < 60 ? 'start' : 'middle'} className="rb-s">
+                  {clock(Date.parse(l.seen.at), v.zone)}
+                </text>
+              </>
+            )}
+          </g>
+        );
+      })}
+      {road.holdsUntilMs !== null && (
+        <g>
+          <path d={`M${X(road.holdsUntilMs)} 12V56`} stroke="var(--stop)" strokeWidth="2.4" />
+          <text
+            x={X(road.holdsUntilMs)}
+            y="76"
+            textAnchor="end"
+            className="rb-s"
+            style={{ fill: 'var(--stop)', fontWeight: 650 }}
+          >
+            {road.bagId} holds until {dayClock(road.holdsUntilMs, v.zone)}
+          </text>
+        </g>
+      )}
+      <path d={`M${X(v.nowMs)} 6V56`} stroke="var(--ink)" strokeWidth="2" />
+      <text x={X(v.nowMs) + 5} y="14" className="rb-n b">
+        now
+      </text>
+    </svg>
+  );
+}
+
+/** Where it is, in one sentence. */
+function roadWords(v: RoadView): string {
+  const { road } = v;
+  if (!road) return '';
+  if (v.delivered || road.leg >= road.legs.length) return 'Delivered.';
+  const leg = road.legs[Math.max(0, road.leg)];
+  const tracked = road.legs.some((l) => l.seen);
+  const where = `${tracked ? 'Last seen' : 'By the plan'}: ${leg?.label ?? 'on its way'}`;
+  const eta = `expected ${dayClock(road.arriveMs, v.there.zone)} in ${v.there.name}`;
+  return `${where}; ${eta}${road.lateMin > 0 ? `, ${durationWords(road.lateMin * MIN)} late` : tracked ? ', on time' : ''}.`;
+}
+
+/** What to do now: hours left, what each help gains, and words for the receiver. */
+function Warning({ v, road }: { v: RoadView; road: Road }) {
+  const left = road.holdsUntilMs === null ? null : road.holdsUntilMs - v.nowMs;
+  if (road.helps.length === 0 && road.unseenSinceMs === null && road.lateMin === 0) return null;
+  return (
+    <section
+      aria-label="What can still be done"
+      className="my-3 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-4 py-3"
+    >
+      <p className="flex items-start gap-2 font-head text-18 font-semibold">
+        <StateMark mark={road.state} size={20} />
+        <span>
+          {left === null
+            ? 'The bags outlast what is computed.'
+            : left > 0
+              ? `${durationWords(left)} left for bag ${road.bagId}${road.factor ? `: ${factorWords[road.factor]} ends first` : ''}.`
+              : `Bag ${road.bagId} may be beyond a limit since ${durationWords(left)}.`}
+        </span>
+      </p>
+      {road.unseenSinceMs !== null && (
+        <p className="mt-1 text-15">
+          It should have been seen at {clock(road.unseenSinceMs, v.zone)} and was not: call the depot.
+        </p>
+      )}
+      <ul className="mt-2 text-15">
+        {road.helps.map((h) => (
+          <li key={h.id} className="flex flex-wrap gap-x-3 border-t border-rule py-1.5">
+            <span className="min-w-0 flex-1">{h.words}</span>
+            <b>
+              {h.gainsH === null
+                ? 'lifts the limit'
+                : `${h.gainsH >= 0 ? '+' : '−'}${Math.abs(h.gainsH).toFixed(1)} h in the worst case`}
+            </b>
+          </li>
+        ))}
+      </ul>
+      {v.messages.map((m) => (
+        <div key={m.id} className="mt-2 flex flex-wrap items-center gap-3 border-t border-rule pt-2">
+          <p className="min-w-0 flex-1 basis-64 text-15">
+            <b>To the receiver.</b> {m.text}
+          </p>
+          <CopyText label="Copy" text={m.text} />
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** A sighting typed from the carrier’s page, or a new hour of arrival. */
+function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
+  const { save, busy, problems } = useSave();
+  const next = Math.min(v.planned.length, (road?.legs.filter((l) => l.seen).length ?? 0) || 1);
+  const [leg, setLeg] = useState(String(next));
+  const [at, setAt] = useState('');
+  const [due, setDue] = useState('');
+  return (
+    <form
+      className="mt-3 flex flex-wrap items-end gap-3"
+      aria-label="Where the box was seen"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save(
+          (press) =>
+            recordScan(press, {
+              code: v.code,
+              leg: leg === 'none' ? null : Number(leg),
+              at,
+              words: '',
+              due,
+            }),
+          () => {
+            setAt('');
+            setDue('');
+          },
+        );
+      }}
+    >
+      <SelectField
+        label="Seen at"
+        path="leg"
+        problems={problems}
+        value={leg}
+        onChange={setLeg}
+        options={[
+          ...v.planned.map((l, i): [string, string] => [String(i), l.label]),
+          [String(v.planned.length), 'Delivered'],
+          ['none', 'nowhere new'],
+        ]}
+      />
+      <WhenField label="When; now if empty" path="at" problems={problems} value={at} onChange={setAt} />
+      <WhenField
+        label={`Expected in ${v.there.name}, if they say so`}
+        path="due"
+        problems={problems}
+        value={due}
+        onChange={setDue}
+      />
+      <Button className="min-h-11" disabled={busy}>
+        Write it down
+      </Button>
+      {v.practises && (
+        <Button
+          type="button"
+          className="min-h-11"
+          disabled={busy}
+          onClick={() => void save((press) => askCarrier(press, v.code))}
+        >
+          Ask the stand-in carrier
+        </Button>
+      )}
+      {problems.length > 0 && !problems.some((x) => ['leg', 'at', 'due'].includes(x.path)) && (
+        <p className="problem w-full" role="alert">
+          {problems[0]!.message}
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** Foretold beside found, once the receiver has told. */
+function Outcome({ v }: { v: RoadView }) {
+  const { save, busy, problems, setProblems } = useSave();
+  const o = v.outcome;
+  const owner = useMe().role === 'owner';
+  const take = (file: File): void => {
+    if (file.size > LARGEST_FILE) return setProblems(tooLarge(file));
+    void save(async (press) => takeOutcome(press, v.code, (await readFileText(file)).text));
+  };
+  return (
+    <section aria-label="What the receiver found" className="mt-6">
+      <div className="flex flex-wrap items-center gap-3">
+        <h2>What the receiver found</h2>
+        <a className="btn ml-auto" href={`/consignments/${v.code}/receive`}>
+          Type it
+        </a>
+        {owner && (
+          <FilePick accept=".json,application/json" aria-label="Take the receiver’s file" onFile={take}>
+            <span>{busy ? 'Reading …' : 'Take their file'}</span>
+          </FilePick>
+        )}
+      </div>
+      {problems[0] && (
+        <p className="problem" role="alert">
+          {problems[0].message}
+        </p>
+      )}
+      {!o && <p className="note mt-1">Nothing yet. Ask them: hours, warmth and losses teach both of you.</p>}
+      {o && (
+        <>
+          <p className="mt-1 text-15">
+            {o.hours !== null && (
+              <>
+                <b className="num">{o.hours.toFixed(1)} h</b> in the bag
+                {o.foretoldHours !== null && (
+                  <>
+                    , foretold <b className="num">{o.foretoldHours.toFixed(1)} h</b>
+                  </>
+                )}
+                .
+              </>
+            )}
+          </p>
+          <Table
+            head={
+              <>
+                <th>Bag</th>
+                <th className="r">Water, foretold</th>
+                <th className="r">found</th>
+                <th className="r">pH, foretold</th>
+                <th className="r">found</th>
+                <th className="r">Lost</th>
+              </>
+            }
+          >
+            {o.bags.map((b) => (
+              <tr key={b.id} className={(b.dead ?? 0) > 0 ? 'bg-stop-pale' : ''}>
+                <td>
+                  <b className="font-head">{b.id}</b>
+                </td>
+                <td className="r num mute">{b.foretoldC === null ? '' : one(b.foretoldC)}</td>
+                <td className="r num">{b.foundC === null ? '?' : one(b.foundC)}</td>
+                <td className="r num mute">{b.foretoldPh === null ? '' : one(b.foretoldPh)}</td>
+                <td className="r num">{b.foundPh === null ? '?' : one(b.foundPh)}</td>
+                <td className="r">
+                  <b className="num">{b.dead ?? '?'}</b>
+                  <span className="u">of {b.animals}</span>
+                </td>
+              </tr>
+            ))}
+          </Table>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** After the counter: where the box is, what is left, what can still be done, and what was found. */
+export function RoadSection({ v }: { v: RoadView }) {
+  const { save, busy } = useSave();
+  const { road } = v;
+  const seen = road?.legs.flatMap((l, i) => (l.seen ? [{ i, ...l.seen, label: l.label }] : [])) ?? [];
+  const last = seen[seen.length - 1];
+  return (
+    <section aria-label="The road" className="mb-8">
+      <h2>On the road</h2>
+      {v.problem && (
+        <p className="problem" role="alert">
+          {v.problem}
+        </p>
+      )}
+      {road && (
+        <>
+          <p className="mt-1 text-16">
+            {roadWords(v)} Slack, worst case <b className="num">{slackWords(road.worstSlackH)}</b>.
+          </p>
+          <Tape road={road} v={v} />
+          <Warning v={v} road={road} />
+          {last && (
+            <p className="note">
+              {last.words}, {dayClock(Date.parse(last.at), v.zone)}
+              {last.method === 'stand-in' ? ', by a stand-in, for practice' : ''}.{' '}
+              <Button
+                tone="flat"
+                disabled={busy}
+                onClick={() => void save((press) => takeBackScan(press, v.code, last.i))}
+              >
+                Take it back
+              </Button>
+              {v.weather && ` Weather: ${v.weather.source}, of ${dayClock(v.weather.madeMs, v.zone)}.`}
+            </p>
+          )}
+          {!v.delivered && <ScanForm key={seen.length} v={v} road={road} />}
+        </>
+      )}
+      <Outcome v={v} />
+    </section>
+  );
+}
