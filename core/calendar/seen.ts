@@ -57,9 +57,7 @@ export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
 
 /** Legs at their instants; what took no time is gone. */
 const laid = <L extends Span>(planned: readonly L[], begins: readonly number[]): L[] =>
-  planned
-    .map((l, i) => ({ ...l, startMs: begins[i]!, endMs: begins[i + 1]! }))
-    .filter((l) => l.endMs > l.startMs);
+  planned.map((l, i) => ({ ...l, startMs: begins[i]!, endMs: begins[i + 1]! })).filter((l) => l.endMs > l.startMs);
 
 /** The leg that a box is in at an instant, by number; −1 before the first. */
 export const legAt = (legs: readonly Span[], ms: number): number => legs.findLastIndex((l) => l.startMs <= ms);

@@ -88,12 +88,16 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
       : []),
     ...(bag.reducer && !effectsOf(bottled, bag.waterL).reducing ? ['Reducing conditioner, by its label'] : []),
   ];
+  const made = makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5);
+  // What the gas looks like stands beside it, and not after the twist.
+  const gas = made.findIndex((l) => / L (oxygen|air)/.test(l)) + 1 || made.length;
   const closing = [
-    ...makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5),
+    ...made.slice(0, gas),
     ...gasWords(type, bag),
     ...(bag.oxygenFraction > 0.5 && bag.oxygenFraction < 0.98 && bag.gasL > 0
       ? [`The gas is ${Math.round(bag.oxygenFraction * 100)} % oxygen in the plan`]
       : []),
+    ...made.slice(gas),
     ...(bag.labelNotes ? [`On its label: ${bag.labelNotes}`] : []),
   ];
   const items = sedated ? sedation(p, bag, [...assumed, ...water], dosed) : [];
@@ -105,7 +109,7 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
       boxId: bag.boxId,
       title: `${sedated ? 'Close' : 'Fill and close'} bag ${bag.id}`,
       lines: [
-        `${capital(type.name)}`,
+        /^\d/.test(type.name) ? `Bag ${type.name}` : capital(type.name),
         ...(sedated ? [] : [water[0]!, ...dosed, ...assumed, ...water.slice(1)]),
         ...closing,
       ],

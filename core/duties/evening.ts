@@ -84,7 +84,9 @@ function withPacks(steps: EveningStep[], packs: readonly EveningStep[], pace: Pa
           )
         : lid;
     for (let left = 0; at > Math.max(0, earliest) && left < wanted; at--) left += minutesOf(out[at - 1]!, pace);
-    out.splice(at, 0, pack);
+    // A pack has to be open before it can be proved, however short it lies before the lid.
+    const prove = out.findIndex((x) => x.after?.keys.includes(pack.key) && x.code === pack.code);
+    out.splice(prove < 0 ? at : Math.min(at, prove), 0, pack);
   }
   return out;
 }
@@ -110,11 +112,10 @@ export function eveningOf(packed: readonly Packed[], pace: Pace): EveningStep[] 
     ...bagSteps(sealingOrder(inOrder), lists, pace),
     ...of('bags', (i) => !i.bagId),
     ...of('stand'),
-    ...of('packs', (i) => i.key.startsWith('prove:')),
     ...inOrder.flatMap((p) =>
       lists
         .get(p)!
-        .filter((i) => i.phase === 'boxes' || i.phase === 'papers')
+        .filter((i) => i.phase === 'boxes' || i.phase === 'papers' || i.key.startsWith('prove:'))
         .map((i) => named(p, i)),
     ),
   ];

@@ -13,8 +13,13 @@ const MIN = 60_000;
 const UNSEEN_MIN = 60;
 /** Later than this is told as late, min († ours). */
 const LATE_MIN = 30;
-/** A shelf that somebody clears in a depot is a heated room, °C († ours). */
-const SHELF_C = 20;
+/** Shelves that somebody can clear in a depot: a heated room, or a cool hall out of the sun, °C († ours). */
+const SHELVES = [
+  { heldC: 20, words: 'Call the depot: ask for a shelf in a heated room, away from the door' },
+  { heldC: 15, words: 'Call the depot: ask for a cool place, out of the sun and away from heaters' },
+] as const;
+/** A help that gains less is none, h († ours). */
+const WORTH_H = 0.5;
 /** Somebody who is told now is at the counter so much later, h († ours). */
 const FETCH_H = 1;
 
@@ -83,8 +88,8 @@ const fetchedAt = (c: Consignment, ms: number): Consignment => {
   };
 };
 
-/** The rest of the road on a warm shelf: what stands still in an unheated place from now on is kept at room warmth. */
-function onShelf(c: Consignment, catalogue: Catalogue, from: number): Consignment {
+/** The rest of the road on a shelf that is asked for: what stands still from now on is kept at its warmth. */
+function onShelf(c: Consignment, catalogue: Catalogue, from: number, heldC: number): Consignment {
   const legs = plannedRoad(c, catalogue);
   return {
     ...c,
@@ -95,11 +100,13 @@ function onShelf(c: Consignment, catalogue: Catalogue, from: number): Consignmen
         label: l.label,
         at: l.at,
         hours: Math.min(336, Math.max(0.01, (l.endMs - l.startMs) / HOUR)),
-        ...(i >= from && (l.kind === 'depot' || l.kind === 'counter') ? { heldC: SHELF_C } : {}),
+        ...(i >= from && isStore(l) ? { heldC } : {}),
       })),
     },
   };
 }
+
+const isStore = (l: Pick<Leg, 'kind'>): boolean => l.kind === 'depot' || l.kind === 'counter';
 
 const gain = (was: number | null, is: number | null): number | null =>
   is === null ? null : was === null ? 0 : is - was;
@@ -122,9 +129,7 @@ function helpsOf(
     const { worstSlackH } = r.value.overall;
     return worstSlackH;
   };
-  const depot = legs.findIndex(
-    (l, i) => i >= leg && l.at === 'destination' && (l.kind === 'depot' || l.kind === 'counter'),
-  );
+  const depot = legs.findIndex((l, i) => i >= leg && l.at === 'destination' && isStore(l));
   const fetchMs = depot >= 0 ? Math.max(nowMs + FETCH_H * HOUR, legs[depot]!.startMs + 0.5 * HOUR) : Infinity;
   if (fetchMs < e.instants.arriveMs) {
     const w = worst(fetchedAt(c, fetchMs));
@@ -135,16 +140,14 @@ function helpsOf(
         gainsH: gain(e.overall.worstSlackH, w),
       });
   }
-  if (legs.some((l, i) => i >= leg && (l.kind === 'depot' || l.kind === 'counter') && l.heldC === undefined)) {
-    const w = worst(onShelf(c, catalogue, Math.max(0, leg)));
-    if (w !== undefined)
-      out.push({
-        id: 'shelf',
-        words: 'Call the depot: ask for a shelf in a heated room, away from the door',
-        gainsH: gain(e.overall.worstSlackH, w),
-      });
+  const stands = legs.some((l, i) => i >= leg && isStore(l) && l.heldC === undefined);
+  for (const { heldC, words } of stands ? SHELVES : []) {
+    const w = worst(onShelf(c, catalogue, Math.max(0, leg), heldC));
+    if (w !== undefined) out.push({ id: 'shelf', words, gainsH: gain(e.overall.worstSlackH, w) });
   }
-  return out;
+  return out
+    .filter((h) => h.gainsH === null || h.gainsH >= WORTH_H)
+    .sort((x, y) => (y.gainsH ?? Infinity) - (x.gainsH ?? Infinity));
 }
 
 /**

@@ -20,6 +20,8 @@ export interface BagLabel {
     count: number;
     length: string;
     sex: Sex;
+    /** Counted as they went in. */
+    sexes: { males: number; females: number } | null;
     variety: string;
     tank: string;
   }[];
@@ -66,6 +68,7 @@ export function bagLabel(c: Consignment, bag: Bag, catalogue: Catalogue): BagLab
         count: x.count,
         length: line.size ?? `${line.lengthCm} cm`,
         sex: line.sex,
+        sexes: x.males === undefined ? null : { males: x.males, females: x.count - x.males },
         variety: line.variety ?? '',
         tank: line.tank,
       };

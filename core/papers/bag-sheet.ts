@@ -23,8 +23,15 @@ export interface PrintedLabel extends BagLabel {
 /** What the QR code of a bag says: its number, by which it is checked into its box. */
 export const bagNumber = (x: Pick<BagLabel, 'code' | 'bag'>): string => `${x.code}/${x.bag}`;
 
+const sexWords = (a: BagLabel['animals'][number], w: Words): string =>
+  a.sexes
+    ? `${a.sexes.males} ${w.sexes.male}, ${a.sexes.females} ${w.sexes.female}`
+    : a.sex === 'unsexed'
+      ? ''
+      : w.sexes[a.sex];
+
 const animalWords = (a: BagLabel['animals'][number], w: Words): string =>
-  [a.variety, a.sex === 'unsexed' ? '' : w.sexes[a.sex], lengthIn(a.length, w)].filter(Boolean).join(', ');
+  [a.variety, sexWords(a, w), lengthIn(a.length, w)].filter(Boolean).join(', ');
 
 /** Water, gas and layers; in English with how it was filled and closed. */
 const filledWords = (x: PrintedLabel, w: Words): string =>

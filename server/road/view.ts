@@ -14,7 +14,8 @@ function messages(s: Station, road: Road): { id: string; title: string; text: st
   const by = road.holdsUntilMs === null ? null : road.holdsUntilMs - HOUR;
   if (by === null || road.helps.length + road.lateMin === 0) return [];
   const when = dayClockIn(by, zone, w);
-  const collect = road.helps.some((h) => h.id === 'collect');
+  // Haste is asked for only where there is some: a late box that stands it well is told as late.
+  const collect = road.state !== 'fine' && road.helps.some((h) => h.id === 'collect');
   return [
     ...(collect ? [{ id: 'collect', title: 'Collect it today', text: w.road.collect(c.code, name, when) }] : []),
     ...(road.lateMin > 0

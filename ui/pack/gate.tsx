@@ -23,7 +23,7 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
   if (!told)
     return (
       <p className="mt-3">
-        <Button className="min-h-16 w-full" onClick={() => void ask()}>
+        <Button type="button" className="min-h-16 w-full" onClick={() => void ask()}>
           If the counter refuses: plan B
         </Button>
         {words && (

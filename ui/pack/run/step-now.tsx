@@ -114,8 +114,8 @@ export function StepNow({
       )}
       {step.gainsH !== undefined && step.gainsH >= 0.1 && (
         <p className="mt-1 text-15 text-ink-2">
-          Sealed late, because it stands least: it is spared <b className="num">{step.gainsH.toFixed(1)} h</b> in the
-          bag.
+          Sealed late, because it stands least: it is spared <b className="num">{(step.gainsH * 60).toFixed(0)} min</b>{' '}
+          in the bag.
         </p>
       )}
       <div className={`mt-3 gap-6 ${bag ? 'lg:grid lg:grid-cols-[minmax(0,440px)_1fr]' : ''}`}>

@@ -43,11 +43,11 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
   const [atGate, toGate] = useState(false);
 
   const tickedMs = tickedMsOf(p.steps);
-  const step: RunStep | null =
-    p.steps.find((s) => s.id === chosen && s.at === null) ?? nextOf(p.steps, tickedMs, now, aside);
+  const leaving = p.consignments.filter((c) => c.handedOverAt === null);
+  const here = p.steps.filter((s) => leaving.some((c) => c.code === s.code));
+  const step: RunStep | null = here.find((s) => s.id === chosen && s.at === null) ?? nextOf(here, tickedMs, now, aside);
   const ready = step ? readyMs(step, tickedMs) : null;
   const last = lastDone(p.steps);
-  const leaving = p.consignments.filter((c) => c.handedOverAt === null);
   const takeBack = (): void => {
     if (last) press({ deed: 'tick', code: last.code, key: last.key, done: false }, `${last.title}, taken back`);
   };
@@ -60,21 +60,12 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     waits: step !== null && (ready === null || ready > now),
     last,
     takeBack,
-    timers: timersOf(p.steps, tickedMs),
+    timers: timersOf(here, tickedMs),
     sealed: sealedOf(p, tickedMs),
     leaving,
     many: p.consignments.length > 1,
     zone: p.consignments[0]?.zone ?? 'UTC',
-    clock:
-      leaving.length > 0
-        ? clockOf(
-            p.steps.filter((s) => leaving.some((c) => c.code === s.code)),
-            tickedMs,
-            p.pace,
-            Math.min(...leaving.map((c) => c.leaveMs)),
-            now,
-          )
-        : null,
+    clock: leaving.length > 0 ? clockOf(here, tickedMs, p.pace, Math.min(...leaving.map((c) => c.leaveMs)), now) : null,
     atGate,
     toGate,
     /** Something is off with the animals of the bag that is on. */

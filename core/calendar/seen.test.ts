@@ -1,0 +1,67 @@
+import fc from 'fast-check';
+import { asSeen, legAt } from './seen';
+
+const H = 3600_000;
+const legs = [
+  { name: 'counter', startMs: 0, endMs: 2 * H },
+  { name: 'truck', startMs: 2 * H, endMs: 8 * H },
+  { name: 'depot', startMs: 8 * H, endMs: 10 * H },
+];
+const nothing = { scans: [], arrivedMs: null, dueMs: null, asOfMs: null };
+const hours = (told: Partial<typeof nothing> & object): number[] => {
+  const out = asSeen(legs, { ...nothing, ...told });
+  return [...out.map((l) => l.startMs / H), out[out.length - 1]!.endMs / H];
+};
+
+describe('a road as it was seen', () => {
+  test('is as planned where nothing is known', () => expect(hours({})).toEqual([0, 2, 8, 10]));
+  test('goes on as planned from where it was last seen', () =>
+    expect(hours({ scans: [{ leg: 1, ms: 5 * H }] } as never)).toEqual([0, 5, 11, 13]));
+  test('shares what lies between two sightings as it was planned', () =>
+    expect(hours({ scans: [{ leg: 2, ms: 12 * H }] } as never)).toEqual([0, 3, 12, 14]));
+  test('stays where it was last seen until somebody looks', () => {
+    const scans = [{ leg: 1, ms: 2 * H }];
+    expect(hours({ scans, asOfMs: 7 * H } as never)).toEqual([0, 2, 8, 10]);
+    expect(hours({ scans, asOfMs: 11 * H } as never)).toEqual([0, 2, 11, 13]);
+  });
+  test('by the carrier’s word waits where it is, or hurries', () => {
+    const scans = [{ leg: 1, ms: 2 * H }];
+    expect(hours({ scans, dueMs: 20 * H } as never)).toEqual([0, 2, 18, 20]);
+    expect(hours({ scans, dueMs: 9 * H } as never)).toEqual([0, 2, 8, 9]);
+  });
+  test('ends where it was delivered, by sight or by the receiver', () => {
+    expect(hours({ scans: [{ leg: 3, ms: 9 * H }] } as never)).toEqual([0, 1.8, 7.2, 9]);
+    expect(hours({ arrivedMs: 15 * H } as never)).toEqual([0, 3, 12, 15]);
+  });
+  test('a sighting that contradicts an earlier leg is set to it: no leg runs backwards', () =>
+    expect(
+      hours({
+        scans: [
+          { leg: 1, ms: 5 * H },
+          { leg: 2, ms: 4 * H },
+        ],
+      } as never),
+    ).toEqual([0, 5, 7]));
+
+  test('whatever is told, legs follow one another without gaps and begin at the hand-over', () => {
+    const hour = fc.double({ min: -5, max: 60, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ leg: fc.integer({ min: 0, max: 4 }), ms: hour.map((h) => h * H) }), { maxLength: 4 }),
+        fc.option(hour.map((h) => h * H)),
+        fc.option(hour.map((h) => h * H)),
+        fc.option(hour.map((h) => h * H)),
+        (scans, arrivedMs, dueMs, asOfMs) => {
+          const out = asSeen(legs, { scans, arrivedMs, dueMs, asOfMs });
+          expect(out.every((l) => l.endMs > l.startMs)).toBe(true);
+          expect(out.every((l, i) => i === 0 || Math.abs(l.startMs - out[i - 1]!.endMs) < 1)).toBe(true);
+          if (out.length === legs.length) expect(out[0]!.startMs).toBe(0);
+        },
+      ),
+    );
+  });
+
+  test('the leg of an instant is the last that has begun', () => {
+    expect([-1, 0, 3, 9, 30].map((h) => legAt(legs, h * H))).toEqual([-1, 0, 1, 2, 2]);
+  });
+});
