@@ -1,0 +1,223 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { must, orderInput, said } from '@/tests/order';
+import { benchView } from '@/server/bench/view';
+import { exportConsignment } from '@/server/consignment/files';
+import { undo } from '@/server/consignment/change';
+import { setPractises } from '@/server/devices/devices';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { recordEvent } from '@/server/pack/events';
+import { handOver, takeBackHandOver, counterWords, planBOf } from '@/server/pack/gate';
+import { askAfterAll, askCarrier, recordScan, roadOf, takeBackScan, takeOutcome } from './road';
+
+const H = 3600_000;
+const LEFT = Date.parse('2026-11-26T19:00:00Z');
+let now = LEFT;
+let house: House;
+let code = '';
+const stored = () => house.consignments.byCode(code)!;
+const c = () => stored().document;
+const road = () => must(roadOf(house, stored())!);
+const iso = (h: number): string => new Date(LEFT + h * H).toISOString();
+const scan = (leg: number | null, h: number, due = '') => recordScan(house, { code, leg, at: iso(h), words: '', due });
+const reason = { because: 'the counter closes', receipt: 'R-77', takenBy: 'Joana' };
+
+beforeEach(() => {
+  now = Date.parse('2026-11-24T12:00:00Z');
+  house = openHouse(null, () => now, 0);
+  code = must(saveOrder(house, orderInput(house))).code;
+  now = LEFT - 2 * H;
+  must(recordEvent(house, code, 'sealedAt', iso(-2)));
+  now = LEFT;
+});
+afterEach(() => house.db.close());
+const leave = () => must(handOver(house, { code, ...reason }, iso(0)));
+
+describe('the gate', () => {
+  test('names exactly what was skipped, and lets it go only with a reason, which is kept', () => {
+    const told = said(handOver(house, { code, ...reason, because: '' }, iso(0)));
+    expect(told).toMatch(
+      /^\d+ things are missing: Labels on, hands dry; .*Papers in the lid pocket\. Do it, or say why/,
+    );
+    expect(c().actual.handedOverAt).toBeNull();
+    leave();
+    expect(c().actual.handedOverAt).toBe(iso(0));
+    expect(counterWords(house, c().id)).toMatchObject({ receipt: 'R-77', takenBy: 'Joana' });
+    expect(counterWords(house, c().id).note).toMatch(/^Left without: Labels.*Because the counter closes$/);
+    // Two phones press it: the second changes nothing.
+    must(handOver(house, { code, ...reason, receipt: 'other' }, iso(0.1)));
+    expect(counterWords(house, c().id).receipt).toBe('R-77');
+  });
+  test('a hand-over that is taken back takes back what the counter said', () => {
+    leave();
+    must(takeBackHandOver(house, code, null));
+    expect(c().actual.handedOverAt).toBeNull();
+    expect(counterWords(house, c().id)).toEqual({});
+  });
+  test('plan B: other services with their slack from the sealing as it was, and by when they are back', () => {
+    const b = must(planBOf(house, code));
+    expect(b.ways.map((w) => w.serviceId)).not.toContain(c().serviceId);
+    expect(b.ways.length).toBeGreaterThan(0);
+    for (const w of b.ways) expect(w.handOverMs).toBeGreaterThanOrEqual(now);
+    const slack = b.ways.map((w) => w.worstSlackH ?? Infinity);
+    expect(slack).toEqual([...slack].sort((x, y) => y - x));
+    if (b.holdsUntilMs !== null) expect(b.backByMs!).toBeLessThan(b.holdsUntilMs);
+  });
+});
+
+describe('where the box is', () => {
+  beforeEach(leave);
+
+  test('nobody follows it: it goes as planned, however late it is', () => {
+    now = LEFT + 9 * H;
+    expect(road()).toMatchObject({ lateMin: 0, unseenSinceMs: null });
+  });
+
+  test('a sighting moves the legs from there on, and what is computed with them; taken back, it is as before', () => {
+    const before = stored().result!;
+    const legs = road().legs;
+    now = LEFT + 8 * H;
+    must(scan(1, 7.5));
+    const after = stored().result!;
+    const shift = 7.5 * H - (legs[1]!.startMs - LEFT);
+    expect(shift).toBeGreaterThan(H);
+    expect(after.arriveMs - before.arriveMs).toBeCloseTo(shift, -4);
+    expect(after.deadlineMs - before.deadlineMs).toBeCloseTo(shift, -4);
+    expect(after.slackH ?? 99).toBeLessThan(before.slackH ?? 100);
+    must(takeBackScan(house, code, 1));
+    expect(stored().result!.arriveMs).toBe(before.arriveMs);
+  });
+
+  test('a sighting is undone with its change', () => {
+    now = LEFT + 8 * H;
+    must(scan(1, 7.5));
+    expect(must(undo(house, code))).toBe('where the box is');
+    expect(c().actual.scans).toBeUndefined();
+  });
+
+  test.each<[string, number | null, number, string, RegExp]>([
+    ['of the future', 1, 5, '', /in the future/],
+    ['before the hand-over', 1, -1, '', /before the hand-over/],
+    ['on no leg', 40, 1, '', /no such leg/],
+    ['expected before it was seen', 1, 1, '2026-11-26T18:00', /cannot be expected before/],
+    ['expected at no hour', null, 1, 'soon', /the calendar has/],
+  ])('one %s is refused', (_, leg, h, due, words) => {
+    now = LEFT + 2 * H;
+    expect(said(scan(leg, h, due))).toMatch(words);
+  });
+
+  test('a later leg that was seen sooner is refused with its name', () => {
+    now = LEFT + 9 * H;
+    must(scan(1, 5));
+    expect(said(scan(2, 3))).toMatch(/seen later at .*, which comes before/);
+  });
+
+  test('late: it is on the Bench within the same change, with hours left and words', () => {
+    now = LEFT + 15 * H;
+    must(scan(1, 1));
+    const r = road();
+    expect(r.unseenSinceMs).not.toBeNull();
+    expect(r.lateMin).toBeGreaterThan(60);
+    const bench = benchView(house);
+    const task = bench.tasks.find((t) => t.key === `road:${c().id}`)!;
+    expect(task.state).toBe('late');
+    expect(task.title).toContain('call the depot');
+    expect(bench.onTheWay.find((x) => x.code === code)!.words).toMatch(/not seen for .*Call them/);
+    expect(bench.onTheWay.find((x) => x.code === code)!.result.arriveMs).toBe(r.arriveMs);
+  });
+
+  test('every help that is told gains hours by the same evaluation', () => {
+    now = LEFT + 15 * H;
+    must(scan(1, 1));
+    for (const h of road().helps) if (h.gainsH !== null) expect(h.gainsH).toBeGreaterThanOrEqual(0.5);
+  });
+
+  test('the figures are those of `kindly simulate` on its file, looked at from the same instant', () => {
+    now = LEFT + 15 * H;
+    must(scan(1, 2));
+    const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-road-'));
+    const file = path.join(folder, 'box.json');
+    writeFileSync(file, must(exportConsignment(house, code)).text);
+    const run = spawnSync(
+      'node',
+      ['--import', 'tsx', 'cli/main.ts', 'simulate', file, '--json', '--draws', '50', '--as-of', iso(15)],
+      { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } },
+    );
+    rmSync(folder, { recursive: true, force: true });
+    const told = JSON.parse(run.stdout) as { overall: { worstSlackH: number | null; slackH: number | null } };
+    const r = road();
+    expect(told.overall.worstSlackH ?? 999).toBeCloseTo(r.worstSlackH ?? 999, 6);
+    expect(told.overall.slackH ?? 999).toBeCloseTo(r.slackH ?? 999, 6);
+  });
+
+  test('hours that have passed are told by the weather as it was; one’s own forecast stays', () => {
+    const first = c().forecast!.madeAt;
+    now = LEFT + 8 * H;
+    must(scan(1, 7));
+    expect(c().forecast!.madeAt > first).toBe(true);
+    const own = { ...c().forecast!, source: 'my own' };
+    house.consignments.replace({ ...c(), forecast: own }, stored().result, house.nowIso());
+    now = LEFT + 9 * H;
+    must(scan(2, 9));
+    expect(c().forecast!.source).toContain('my own');
+    expect(c().forecast!.madeAt).toBe(own.madeAt);
+  });
+});
+
+describe('the stand-in carrier', () => {
+  beforeEach(leave);
+  test('answers only whom it was switched on for, and everything it says is marked as practice', () => {
+    now = LEFT + 40 * H;
+    expect(said(askCarrier(house, code))).toContain('No carrier is joined');
+    expect(askAfterAll(house)).toBe(false);
+    must(setPractises(house, true));
+    expect(askAfterAll(house)).toBe(true);
+    expect(askAfterAll(house)).toBe(false);
+    const { scans = [] } = c().actual;
+    expect(scans.length).toBeGreaterThan(1);
+    expect(new Set(scans.map((s) => s.method))).toEqual(new Set(['stand-in']));
+    // It never says that somebody received it: that is for hands.
+    expect(c().actual.arrivedAt).toBeNull();
+    const r = road();
+    expect(r.leg).toBe(r.legs.length);
+  });
+});
+
+describe('what the receiver found', () => {
+  beforeEach(leave);
+  const found = (change: object): string => {
+    const file = JSON.parse(must(exportConsignment(house, code)).text) as Record<string, unknown>;
+    const actual = { ...(file.actual as object), ...change };
+    return JSON.stringify({ ...file, actual, observations: [], events: [] });
+  };
+  const bagReading = {
+    bagId: 'A1',
+    at: iso(15),
+    tempC: 21.5,
+    pH: 6.6,
+    salinity: null,
+    alive: 7,
+    dead: 1,
+    doubtful: 0,
+    note: '',
+  };
+  test('comes in with their file, beside what is known here, and is never laid over it', () => {
+    now = LEFT + 20 * H;
+    const file = found({ arrivedAt: iso(14), openedAt: iso(15), bags: [bagReading] });
+    must(takeOutcome(house, code, file));
+    expect(c().actual).toMatchObject({ arrivedAt: iso(14), openedAt: iso(15), handedOverAt: iso(0) });
+    expect(c().actual.bags[0]).toMatchObject({ tempC: 21.5, dead: 1 });
+    must(takeOutcome(house, code, found({ openedAt: iso(15), bags: [{ ...bagReading, tempC: 9 }] })));
+    expect(c().actual.bags[0]!.tempC).toBe(21.5);
+  });
+  test('of another consignment, of nothing, or of no file is refused in words', () => {
+    const other = JSON.parse(found({ openedAt: iso(15) })) as Record<string, unknown>;
+    const id = '00000000-0000-4000-8000-000000000009';
+    expect(said(takeOutcome(house, code, JSON.stringify({ ...other, id })))).toContain('another consignment');
+    expect(said(takeOutcome(house, code, found({})))).toContain('Nothing was found yet');
+    expect(said(takeOutcome(house, code, '{'))).toContain('not a JSON file');
+  });
+});
