@@ -234,9 +234,13 @@ test('6 Send: every tick keeps its instant through a killed server; sealing and 
   await app.start();
   await reload(page);
   await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
-  await page.getByRole('button', { name: 'First bag is sealed now' }).click();
+  // The first bag that is closed is the first sealed.
   await expect(page.getByText(/happened/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Handed over now' }).click();
+  await page.getByRole('button', { name: 'Handed over all the same' }).click();
+  await expect(page.getByText('Say why it leaves all the same.')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'What is missing' })).not.toContainText('Labels on');
+  await page.getByLabel('Hand over all the same, because').fill('it is a test');
+  await page.getByRole('button', { name: 'Handed over all the same' }).click();
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
   // Shown at once, known by the house a moment later: its station says so.
   await expect(page.getByRole('link', { name: /^done Send/ })).toBeVisible();

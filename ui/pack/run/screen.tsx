@@ -96,7 +96,11 @@ export function PackRun(stored: PackRunView & { fixed: boolean; title: string; b
   const said = useAnnounce(soonest ? soonest.endsMs - now : null, soonest?.step.id ?? '', ways.sound);
   const offBag = run.off && step?.bagId ? step.bagId : null;
   return (
-    <div className="flex min-h-screen flex-col bg-surface">
+    <div
+      className="flex min-h-screen flex-col bg-surface"
+      data-done={p.steps.filter((s) => s.at).length}
+      data-step={step?.id ?? ''}
+    >
       <svg width="0" height="0" className="absolute">
         <KraftDefs />
       </svg>

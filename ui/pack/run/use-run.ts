@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { clockOf, readyMs } from '@/core/duties/evening';
 import type { PackRunView } from '@/server/pack/run-view';
 import { press } from '@/ui/queue/store';
@@ -19,6 +19,24 @@ function sealedOf(p: PackRunView, tickedMs: TickedMs): { code: string; ms: numbe
     const ms = c.sealedMs ?? (told.length > 0 ? Math.min(...told) : null);
     return ms === null ? [] : [{ code: c.code, ms, zone: c.zone }];
   });
+}
+
+/** A press this soon after the step changed under the finger was meant for the one before, ms († ours). */
+const SETTLES_MS = 600;
+
+/** Tells whether a step has stood long enough to be pressed: another phone may have done the one before it just now. */
+function useSettled(id: string): { own: () => void; isSettled: () => boolean } {
+  const at = useRef({ own: true, ms: -Infinity });
+  const shown = useRef(id);
+  useEffect(() => {
+    if (shown.current === id) return;
+    shown.current = id;
+    at.current = { own: false, ms: at.current.own ? -Infinity : performance.now() };
+  }, [id]);
+  return {
+    own: () => (at.current.own = true),
+    isSettled: () => performance.now() - at.current.ms > SETTLES_MS,
+  };
 }
 
 /** How the run is driven and lit: of this screen alone. */
@@ -48,6 +66,7 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
   const step: RunStep | null = here.find((s) => s.id === chosen && s.at === null) ?? nextOf(here, tickedMs, now, aside);
   const ready = step ? readyMs(step, tickedMs) : null;
   const last = lastDone(p.steps);
+  const settled = useSettled(step?.id ?? '');
   const takeBack = (): void => {
     if (last) press({ deed: 'tick', code: last.code, key: last.key, done: false }, `${last.title}, taken back`);
   };
@@ -73,11 +92,13 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     setOff,
     aside,
     putAside: (): void => {
+      settled.own();
       if (step) setAside(new Set([...aside, step.id]));
       setChosen(null);
     },
     takeUp: (): void => setAside(new Set()),
     choose: (id: string): void => {
+      settled.own();
       setChosen(id);
       toGate(false);
       setOff(false);
@@ -85,7 +106,8 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     },
     /** The press of the large button. */
     done: (): void => {
-      if (!step || atGate) return;
+      if (!step || atGate || !settled.isSettled()) return;
+      settled.own();
       setChosen(null);
       setOff(false);
       press({ deed: 'tick', code: step.code, key: step.key, done: true }, step.title);

@@ -1,0 +1,185 @@
+import { spawnSync } from 'node:child_process';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { Application, open } from './server';
+import { held, inDatabase, phoneOf, seconds, wait, Wire } from './wire';
+
+/** An evening of three consignments, packed by two phones while the network comes and goes and the server dies. */
+const app = new Application(3413, { KINDLY_ADDRESSES: '127.0.0.2' });
+let codes: string[] = [];
+test.beforeAll(async () => {
+  app.prepare(false);
+  const seeded = spawnSync('node', ['--import', 'tsx', 'tests/e2e/seed-evening.ts', app.folder], {
+    env: app.environment(),
+    encoding: 'utf8',
+  });
+  if (seeded.status !== 0) throw new Error(seeded.stderr);
+  codes = (JSON.parse(seeded.stdout) as { codes: string[] }).codes;
+  await app.start();
+});
+test.afterAll(() => app.end());
+
+const run = (page: Page) => page.locator('[data-step]');
+const stepOf = async (page: Page): Promise<string> => (await run(page).getAttribute('data-step')) ?? '';
+const doneOn = async (page: Page): Promise<number> => Number(await run(page).getAttribute('data-done'));
+const primary = (page: Page) => page.getByTestId('primary');
+
+/** Steps as they stand ticked: code, key, instant, by whom. */
+const ticked = () =>
+  inDatabase(app, (db) =>
+    db
+      .prepare<[], { code: string; key: string; at: string; by: string }>(
+        `SELECT c.code, e.subject_id AS key, e.at, e.by FROM event e JOIN consignment c ON c.id = e.consignment_id
+         WHERE e.kind = 'ticked' AND NOT EXISTS
+           (SELECT 1 FROM event s WHERE s.consignment_id = e.consignment_id AND s.strikes = e.n) ORDER BY e.at`,
+      )
+      .all(),
+  );
+
+test('two phones pack nine bags into three boxes, the network cut at random and the server killed in mid-timer', async ({
+  browser,
+}) => {
+  let seed = 20261127;
+  const random = (): number => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  const wires = [await new Wire(app).lay(), await new Wire(app).lay()];
+  const phones = [await phoneOf(app, browser, wires[0]!, 'Ana'), await phoneOf(app, browser, wires[1]!, 'Bo')];
+  for (const [i, p] of phones.entries()) {
+    await open(p, `${wires[i]!.address}/evening`);
+    await p.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    await p.reload();
+    await expect(primary(p)).toBeInViewport();
+  }
+  const total = Number(/of (\d+)/.exec((await phones[0]!.locator('header').innerText()).replace(/\s+/g, ' '))![1]);
+  expect(total).toBeGreaterThan(45);
+
+  /** Presses the large button, whatever it is of; it counts once the screen shows it. */
+  const press = async (i: number): Promise<void> => {
+    const p = phones[i]!;
+    const before = await doneOn(p);
+    await expect(async () => {
+      if ((await doneOn(p)) === before) await primary(p).click({ timeout: 1500 });
+      await expect.poll(() => doneOn(p), { timeout: 900 }).toBeGreaterThan(before);
+    }).toPass({ timeout: 15_000 });
+  };
+  const pressKey = async (i: number): Promise<void> => {
+    const before = await doneOn(phones[i]!);
+    await phones[i]!.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await phones[i]!.keyboard.press('PageDown');
+    await expect.poll(() => doneOn(phones[i]!)).toBeGreaterThan(before);
+  };
+
+  // One takes a box in hand: the other sees it, and is led to something else.
+  await phones[0]!.getByRole('button', { name: /^More:/ }).click();
+  await phones[0]!.getByRole('button', { name: 'I take this step' }).click();
+  await expect.poll(() => stepOf(phones[1]!)).not.toBe(await stepOf(phones[0]!));
+  // A foot pedal is any key.
+  await pressKey(0);
+
+  // Two steps are put aside, and stay undone: the gate shall name them.
+  const skipped = new Set<string>();
+  let killed = false;
+  for (let n = 0; n < 160; n++) {
+    const i = random() < 0.5 ? 0 : 1;
+    const id = await stepOf(phones[i]!);
+    if (id === '') {
+      if ((await stepOf(phones[1 - i]!)) === '') break;
+      await wait(200);
+      continue;
+    }
+    if (id === `${codes[0]} weigh:1` || id === `${codes[2]} out:1`) {
+      skipped.add(id);
+      await phones[i]!.getByRole('button', { name: /^More:/ }).click();
+      await phones[i]!.getByRole('button', { name: 'Put this aside' }).click();
+      await expect.poll(() => stepOf(phones[i]!)).not.toBe(id);
+      continue;
+    }
+    if (!killed && ticked().some((t) => t.key === 'sedate:A2')) {
+      // kill -9 while the sedation watch runs: every screen goes on counting, and they agree.
+      killed = true;
+      const clock = (p: Page) => p.getByRole('listitem', { name: /^Sedation watch/ }).getByTestId('timer');
+      await expect(clock(phones[1]!)).toBeVisible();
+      const before = seconds(await clock(phones[0]!).innerText());
+      const from = Date.now();
+      await app.kill();
+      await press(0);
+      await wait(2500);
+      await app.start();
+      await expect.poll(() => held(phones[0]!), { timeout: 20_000 }).toBe(0);
+      const after = seconds(await clock(phones[0]!).innerText());
+      expect(Math.abs(before - after - (Date.now() - from) / 1000)).toBeLessThan(3);
+      expect(Math.abs(seconds(await clock(phones[1]!).innerText()) - after)).toBeLessThanOrEqual(2);
+      continue;
+    }
+    const cut = random() < 0.2;
+    if (cut) wires[i]!.cut();
+    await press(i);
+    if (cut) {
+      if (random() < 0.5 && (await stepOf(phones[i]!)) !== '' && !skipped.has(await stepOf(phones[i]!))) await press(i);
+      await wait(random() * 150);
+      wires[i]!.mend();
+    }
+  }
+  for (const p of phones) {
+    await expect.poll(() => held(p), { timeout: 20_000 }).toBe(0);
+    await expect(p.getByRole('alert').filter({ hasText: 'Not done' })).toHaveCount(0);
+  }
+  expect(killed).toBe(true);
+
+  // Every press is there, none twice, by both; nothing came before what it waits for.
+  const all = ticked();
+  expect(new Set(all.map((t) => `${t.code} ${t.key}`)).size).toBe(all.length);
+  const skippedAndDone = all.filter((t) => skipped.has(`${t.code} ${t.key}`));
+  expect(all.length + skipped.size - skippedAndDone.length).toBe(total);
+  expect(new Set(all.map((t) => t.by))).toEqual(new Set(['Ana', 'Bo']));
+  const at = (code: string, key: string): number => Date.parse(all.find((t) => t.code === code && t.key === key)!.at);
+  for (const code of codes) {
+    const bags = ['A1', 'A2', 'A3'].map((b) => at(code, `bag:${b}`));
+    expect(at(code, 'stand')).toBeGreaterThanOrEqual(Math.max(...bags));
+    for (const b of ['A1', 'A2', 'A3']) expect(at(code, `in:${b}`)).toBeGreaterThanOrEqual(at(code, `line:1`));
+  }
+  expect(at(codes[1]!, 'watch:A2')).toBeGreaterThanOrEqual(at(codes[1]!, 'sedate:A2'));
+  // The first bag that was closed is the first sealed, and all packs of the evening are open.
+  inDatabase(app, (db) => {
+    const n = (kind: string): number =>
+      db
+        .prepare<[string], { n: number }>('SELECT COUNT(*) AS n FROM event WHERE kind = ? AND strikes IS NULL')
+        .get(kind)!.n;
+    expect([n('sealed'), n('activated')]).toEqual([3, 5]);
+  });
+
+  // The gate names exactly what was skipped, and lets it go only with a reason.
+  const desk = await browser.newPage();
+  await open(desk, `${app.address}/evening`);
+  await desk.getByRole('button', { name: 'To the hand-over' }).click();
+  const names: Record<string, string> = { weigh: 'Box on the scale', out: 'Carton and labels' };
+  for (const code of codes) {
+    const gate = desk.getByRole('form', { name: `Hand-over of ${code}` });
+    const missing = [...skipped]
+      .filter((id) => id.startsWith(code) && !all.some((t) => `${t.code} ${t.key}` === id))
+      .map((id) => names[id.split(' ')[1]!.split(':')[0]!]!);
+    if (missing.length === 0) await expect(gate.getByText(/Nothing is missing/)).toBeVisible();
+    else await expect(gate.getByRole('list', { name: 'What is missing' }).getByRole('listitem')).toHaveText(missing);
+    if (missing.length > 0) await gate.getByLabel('Hand over all the same, because').fill('the counter closes');
+    await gate.getByLabel('Receipt or booking').fill(`R-${code}`);
+    await gate.getByRole('button', { name: /^Handed over/ }).click();
+    await expect(gate).toHaveCount(0);
+  }
+  await expect(desk.getByText(/^Handed over: /)).toBeVisible();
+
+  // On the road: a sighting that is late is on the Bench, with what can still be done.
+  await open(desk, `${app.address}/consignments/${codes[0]}/send`);
+  await expect(desk.getByText(`Receipt R-${codes[0]}`)).toBeVisible();
+  await desk.getByLabel('Seen at').selectOption({ index: 1 });
+  await desk.getByRole('button', { name: 'Write it down' }).click();
+  await expect(desk.getByRole('button', { name: 'Take it back' })).toBeVisible();
+  for (const w of wires) w.end();
+});
+
+test('the packing run passes the accessibility check in both themes', async ({ page }) => {
+  await open(page, `${app.address}/consignments/${codes[0]}/pack`);
+  for (const theme of ['Lights down', 'Lights up']) {
+    await page.getByRole('button', { name: theme }).click();
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.map((v) => [theme, v.id, v.nodes[0]?.html])).toEqual([]);
+  }
+});
