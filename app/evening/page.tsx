@@ -1,5 +1,6 @@
 import { clockIsFixed } from '@/server/clock';
-import { eveningCodes, packRunView } from '@/server/pack/run-view';
+import { packRunView } from '@/server/pack/run-view';
+import { eveningCodes } from '@/server/pack/tonight';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { PackRun } from '@/ui/pack/run/screen';

@@ -94,7 +94,7 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
   const closing = [
     ...made.slice(0, gas),
     ...gasWords(type, bag),
-    ...(bag.oxygenFraction > 0.5 && bag.oxygenFraction < 0.98 && bag.gasL > 0
+    ...(bag.oxygenFraction > 0.5 && bag.oxygenFraction < 0.9 && bag.gasL > 0
       ? [`The gas is ${Math.round(bag.oxygenFraction * 100)} % oxygen in the plan`]
       : []),
     ...made.slice(gas),

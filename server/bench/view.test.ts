@@ -139,7 +139,7 @@ describe('duties as tags', () => {
     at('2026-11-25T00:00:00Z');
     expect(tags(code).get('seal')!.day).toBe('tomorrow');
     expect([...tags(code).values()].every((t) => t.atMs < Date.parse('2026-11-27T00:00:00Z'))).toBe(true);
-    expect(tags(code).get('seal')).toMatchObject({ title: `Bag ${code}`, href: `/consignments/${code}/send` });
+    expect(tags(code).get('seal')).toMatchObject({ title: `Bag ${code}`, href: `/consignments/${code}/pack` });
   });
 });
 

@@ -13,6 +13,7 @@ import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
 import { positionOf } from '@/server/arrive/run';
 import type { Road } from '@/core/duties/road';
+import { leavingTonight } from '@/server/pack/tonight';
 import { roadOf } from '@/server/road/road';
 import { suppliesView } from '@/server/stock/supplies';
 
@@ -24,6 +25,8 @@ export interface BenchTask {
   key: string;
   atMs: number;
   state: 'late' | 'running' | 'due' | 'leave';
+  /** It can be put off. */
+  canWait: boolean;
   /** Tomorrow's stand under their own heading. */
   day: 'today' | 'tomorrow';
   title: string;
@@ -129,6 +132,7 @@ function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[
         key: `road:${c.id}`,
         atMs: road.unseenSinceMs ?? now,
         state: 'late',
+        canWait: false,
         day: 'today',
         title: `${c.code} is late: call ${road.unseenSinceMs === null ? c.receiver.name : 'the depot'}`,
         detail: `${seenWords(road, now)}.${left}`.replace('..', '.'),
@@ -191,6 +195,7 @@ function runningTasks(house: House): BenchTask[] {
         key: `run:${run.id}`,
         atMs: at.endsAtMs ?? at.startedAtMs,
         state: 'running',
+        canWait: false,
         day: 'today',
         title: at.endsAtMs ? `${step.title}, ${run.bagIds.join(' ')}` : `${step.title}: ${run.bagIds.join(' ')}`,
         detail: `${code}. ${step.detail}`,
@@ -215,6 +220,7 @@ function taskOf(d: Duty, now: number, midnightMs: number): BenchTask {
     key: d.id,
     atMs: at,
     state: d.kind === 'leave' && at > now ? 'leave' : at < now && d.kind !== 'better-day' ? 'late' : 'due',
+    canWait: !(d.kind === 'leave' && at > now),
     day: at < midnightMs ? 'today' : 'tomorrow',
     title: d.kind === 'seal' ? `Bag ${d.code}` : d.title,
     detail: d.kind === 'quarantine' || d.kind === 'better-day' ? d.detail : `${d.code}. ${d.detail}`,
@@ -259,6 +265,8 @@ export function benchView(house: House) {
     tasks,
     onTheWay: live.flatMap((s) => onTheWay(house, s) ?? []).sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
     quarantines,
+    /** How many leave tonight, and can be packed together. */
+    evening: leavingTonight(live, now).length,
     doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
     low: lowSupplies(house, live),
     /** Consignments that cannot be read, and why: everything else goes on without them. */

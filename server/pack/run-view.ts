@@ -1,6 +1,5 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/calendar/legs';
-import { localDate } from '@/core/calendar/calendar';
 import { twistCm } from '@/core/bag/filling';
 import { standingOf } from '@/core/box/arrange';
 import { row } from '@/core/catalogue/row';
@@ -22,26 +21,8 @@ import { saidAs } from './events';
 import { dudsHere } from './proving';
 import { paceHere, stepsOf } from './steps';
 
-const HOUR = 3600_000;
 /** The room that a reading is taken in, until another is typed, °C. */
 export const ROOM_C = 20;
-
-/** What leaves here tonight: planned or sealed and not handed over, on the local day of the next one to leave. */
-export function eveningCodes(house: House): string[] {
-  const now = house.nowMs();
-  const open = house.consignments
-    .live(new Date(now - 24 * HOUR).toISOString())
-    .read.filter(({ document: c }) => {
-      if (c.direction === 'incoming' || c.held || c.cancelled || c.actual.handedOverAt || c.bags.length === 0)
-        return false;
-      return Date.parse(c.handOverAt) > now - 12 * HOUR && Date.parse(c.handOverAt) < now + 36 * HOUR;
-    })
-    .sort((a, b) => (a.document.handOverAt < b.document.handOverAt ? -1 : 1));
-  const first = open[0]?.document;
-  if (!first) return [];
-  const dayOf = (s: StoredConsignment): string => localDate(Date.parse(s.document.handOverAt), first.sender.place.zone);
-  return open.filter((s) => dayOf(s) === dayOf(open[0]!)).map((s) => s.document.code);
-}
 
 /** Packs of a consignment as hands prove them. */
 function packsView(house: House, stored: StoredConsignment) {

@@ -78,8 +78,11 @@ test('the Bench by keys: choose, put off, take back, do, take back, open', async
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('choose a duty');
   await page.keyboard.press('Escape');
-  await tag.getByRole('button', { name: /^Later/ }).click();
-  await page.getByRole('menuitem', { name: 'Tomorrow morning, 8:00' }).click();
+  // The list may come anew after what was taken back, and close a menu that was just opened.
+  await expect(async () => {
+    await tag.getByRole('button', { name: /^Later/ }).click({ timeout: 2000 });
+    await page.getByRole('menuitem', { name: 'Tomorrow morning, 8:00' }).click({ timeout: 2000 });
+  }).toPass();
   await expect(page.getByRole('heading', { name: /^Tomorrow/ })).toBeVisible();
   await expect(tag).toContainText('08:00');
   await page.getByRole('button', { name: 'Undo' }).click();

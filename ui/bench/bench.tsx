@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@/ui/kit/button';
+import { Button, ButtonLink } from '@/ui/kit/button';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
@@ -59,7 +59,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null);
   };
   const later = (t: Task, how: Later | null): void => {
-    if (t.state === 'running' || t.state === 'leave') return;
+    if (!t.canWait) return;
     send({ deed: 'putOff', id: t.key, later: how }, `put off ${t.title}`);
     setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null);
   };
@@ -110,7 +110,13 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <Link className="ml-auto text-13 font-semibold text-tide underline" href="/week">
+        <span className="ml-auto" />
+        {p.evening > 0 && (
+          <ButtonLink href="/evening">
+            {p.evening > 1 ? `Pack the evening: ${p.evening}` : 'Pack the evening'}
+          </ButtonLink>
+        )}
+        <Link className="text-13 font-semibold text-tide underline" href="/week">
           The week
         </Link>
         <span className="text-13 font-semibold text-tide">

@@ -88,7 +88,7 @@ export function Tag({ t, now, zone, chosen, first, busy, onDone, onLater }: TagP
         </ButtonLink>
       ) : (
         <span className="ml-auto flex shrink-0 items-center">
-          <LaterMenu title={t.title} busy={busy} onLater={onLater} />
+          {t.canWait && <LaterMenu title={t.title} busy={busy} onLater={onLater} />}
           {t.done ? (
             <Button
               tone={late && first ? 'hands' : 'plain'}
