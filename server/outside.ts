@@ -2,6 +2,7 @@
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { simulatedForecast } from '@/standins/forecast';
 import { standIn } from '@/standins/devices';
+import { scaleLines } from '@/standins/scale';
 import { sightings } from '@/standins/tracking';
 
 const SIMULATED = 'simulated forecast service';
@@ -46,3 +47,6 @@ export const practiceDevice = standIn;
 
 /** Where a carrier says a box is: a simulated one, to practise with. */
 export const practiceCarrier = sightings;
+
+/** What a scale sends while a box is set down on it. */
+export const practiceScale = scaleLines;

@@ -6,7 +6,7 @@ import { keepBackup } from './settings/backups';
 import { pool } from './jobs/pool';
 import { payForetold } from './jobs/thinker';
 import { openHouse, type House } from './house';
-import { askAfterAll } from './road/road';
+import { askAfterAll, howRoadsStand } from './road/road';
 
 const kept = globalThis as unknown as { kindlyHouse?: House };
 
@@ -39,8 +39,13 @@ function opened(folder: string): House {
     if (!last || Date.now() - Date.parse(last.at) >= 24 * HOUR) void keep();
   }, HOUR).unref();
   // Where boxes are is asked after twice a minute; a screen that shows one follows at once.
+  let stood = '';
   setInterval(() => {
-    if (!h.gone() && askAfterAll(h)) h.changes.tell();
+    if (h.gone()) return;
+    const told = askAfterAll(h);
+    const stands = howRoadsStand(h);
+    if (told || stands !== stood) h.changes.tell();
+    stood = stands;
   }, ASKS_MS).unref();
   return h;
 }

@@ -45,6 +45,23 @@ describe('the gate', () => {
     expect(words(found({ scaleKg: new Map([[c.boxes[0]!.id, 5]]) }))).toEqual([]);
   });
 
+  test('plants across a border of another country are named; within one they are not', () => {
+    const fern = { ...food, id: 'K2', kind: 'plant' as const, name: 'Fern' };
+    const to = (country: string): string[] =>
+      missingAtGate(
+        {
+          ...c,
+          companions: [fern],
+          sender: { ...c.sender, place: { ...c.sender.place, country: 'PT' } },
+          receiver: { ...c.receiver, place: { ...c.receiver.place, country } },
+        },
+        steps,
+        found(),
+      ).map((m) => m.words);
+    expect(to('EE')).toEqual(['Fern crosses a border: it is refused there without a plant passport']);
+    expect(to('PT')).toEqual([]);
+  });
+
   test('of a pack the last reading counts', () => {
     const read = (verdict: 'dud' | 'fine') => ({
       at: '',

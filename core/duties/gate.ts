@@ -1,5 +1,6 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { NumberedPack } from '@/core/heat/numbered';
+import { crossesBorder } from './checklist';
 import type { EveningStep } from './evening';
 
 /** Something that a box would leave without, by name. */
@@ -43,13 +44,29 @@ function overweight(c: Pick<Consignment, 'boxes'>, scaleKg: Found['scaleKg']): M
   });
 }
 
+/** Plants that a border would refuse (W21). */
+const refusedPlants = (c: Pick<Consignment, 'companions' | 'sender' | 'receiver'>): Missing[] =>
+  crossesBorder(c)
+    ? (c.companions ?? [])
+        .filter((x) => (x.kind === 'plant' || x.kind === 'moss') && x.vessel !== 'parcel')
+        .map((x) => ({
+          key: 'border',
+          words: `${x.name} crosses a border: it is refused there without a plant passport`,
+        }))
+    : [];
+
 /**
  * What is missing at the hand-over, by name: every step that is not done, in the order of the work, then what was found
  * and not mended. What may wait is no lack. Empty where nothing stands in the way.
  */
-export function missingAtGate(c: Pick<Consignment, 'boxes'>, steps: readonly EveningStep[], found: Found): Missing[] {
+export function missingAtGate(
+  c: Pick<Consignment, 'boxes' | 'companions' | 'sender' | 'receiver'>,
+  steps: readonly EveningStep[],
+  found: Found,
+): Missing[] {
   return [
     ...steps.filter((s) => !s.mayWait && !found.isDone(s.key)).map((s) => ({ key: s.key, words: s.title })),
+    ...refusedPlants(c),
     ...badPacks(found.packs),
     ...overweight(c, found.scaleKg),
   ];

@@ -23,7 +23,7 @@ export async function recordEvent(
   if (name === 'handedOverAt')
     return write(press, (h) =>
       done
-        ? gate.handOver(h, { code, because: '', receipt: '', takenBy: '' }, h.nowIso())
+        ? gate.handOver(h, { code, because: '', receipt: '', takenBy: '', clock: '' }, h.nowIso())
         : gate.takeBackHandOver(h, code, version),
     );
   return write(press, (h) => plain(events.recordEvent(h, code, name, done ? h.nowIso() : null, version)));

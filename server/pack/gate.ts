@@ -12,6 +12,7 @@ import { catalogueOf } from '@/server/consignment/result';
 import { evaluationOf } from '@/server/consignment/view';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
+import { localAt, typedInstant } from '@/server/instants';
 import { recordEvent } from './events';
 import { stepsOf } from './steps';
 
@@ -34,6 +35,8 @@ export const handOverShape = z.object({
   because: text(200),
   receipt: text(60),
   takenBy: text(60),
+  /** By the clock of the counter, as 18:40; when it was pressed where empty. */
+  clock: text(5),
 });
 export type HandOver = Omit<z.infer<typeof handOverShape>, 'deed'>;
 
@@ -41,12 +44,18 @@ export type HandOver = Omit<z.infer<typeof handOverShape>, 'deed'>;
 const counterFacts = ['receipt', 'takenBy', 'note'] as const satisfies readonly Quantity[];
 
 /** The hand-over through the gate: what is missing has to be done, or a reason given; what the counter said is kept. */
-export function handOver(house: House, d: HandOver, at: string): Outcome<null> {
+export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<null> {
   const stored = find(house, d.code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
   // The other phone was quicker.
   if (c.actual.handedOverAt) return { ok: true, value: null };
+  const { zone } = c.sender.place;
+  const day = localAt(Date.parse(pressedAt), zone).slice(0, 10);
+  const at = d.clock === '' ? pressedAt : typedInstant(`${day} ${d.clock}`, zone);
+  if (at === null) return refuse('clock', 'Write the time of the counter as 18:40.');
+  if (Date.parse(at) > house.nowMs() + 60_000)
+    return refuse('clock', `It is not ${d.clock} yet: the hand-over is told when it has happened.`);
   const missing = missingOf(house, stored.value);
   if (missing.length > 0 && d.because === '')
     return refuse(

@@ -9,7 +9,7 @@ import { undo } from '@/server/consignment/change';
 import { setPractises } from '@/server/devices/devices';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { recordEvent } from '@/server/pack/events';
+import { recordEvent, tick } from '@/server/pack/events';
 import { handOver, takeBackHandOver, counterWords, planBOf } from '@/server/pack/gate';
 import { askAfterAll, askCarrier, recordScan, roadOf, takeBackScan, takeOutcome } from './road';
 
@@ -23,7 +23,7 @@ const c = () => stored().document;
 const road = () => must(roadOf(house, stored())!);
 const iso = (h: number): string => new Date(LEFT + h * H).toISOString();
 const scan = (leg: number | null, h: number, due = '') => recordScan(house, { code, leg, at: iso(h), words: '', due });
-const reason = { because: 'the counter closes', receipt: 'R-77', takenBy: 'Joana' };
+const reason = { because: 'the counter closes', receipt: 'R-77', takenBy: 'Joana', clock: '' };
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
@@ -50,6 +50,20 @@ describe('the gate', () => {
     // Two phones press it: the second changes nothing.
     must(handOver(house, { code, ...reason, receipt: 'other' }, iso(0.1)));
     expect(counterWords(house, c().id).receipt).toBe('R-77');
+  });
+  test('the clock of the counter outranks the press; one that has not come yet, or is none, is refused', () => {
+    now = LEFT + 0.5 * H;
+    const by = (clock: string) => handOver(house, { code, ...reason, clock }, iso(0.5));
+    expect(said(by('20:40'))).toContain('It is not 20:40 yet');
+    expect(said(by('7 pm'))).toContain('as 18:40');
+    must(by('19:10'));
+    expect(c().actual.handedOverAt).toBe(iso(1 / 6));
+  });
+  test('a tick that is taken back after the hand-over leaves it where it is, with its sealing', () => {
+    leave();
+    must(tick(house, code, 'labels', true));
+    must(tick(house, code, 'labels', false));
+    expect(c().actual).toMatchObject({ handedOverAt: iso(0), sealedAt: iso(-2) });
   });
   test('a hand-over that is taken back takes back what the counter said', () => {
     leave();

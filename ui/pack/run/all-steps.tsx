@@ -71,6 +71,14 @@ export function Changed({ p }: { p: PackRunView }) {
         {changed.map((s) => (
           <li key={s.id}>
             <b>{s.title}</b> ({s.code}) now says: {s.detail}
+            {s.key === 'labels' && (
+              <a
+                className="ml-2 font-semibold text-tide underline"
+                href={`/consignments/${s.code}/papers/pdf?kinds=bags`}
+              >
+                Print the labels anew
+              </a>
+            )}
           </li>
         ))}
         {p.gone.map((g) => (

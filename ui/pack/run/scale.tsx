@@ -1,18 +1,20 @@
 'use client';
 
 import { useState } from 'react';
-import { readDevice } from '@/server/devices/actions';
 import type { PackedConsignment } from '@/server/pack/run-view';
 import { num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
-import { useSave } from '@/ui/use-save';
+import { useScale } from './use-scale';
 
 /** What the scale says of a closed box, typed or from a stand-in, against what was booked. */
 export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: string; practises: boolean }) {
-  const { save, sending, problems } = useSave();
   const [typed, setTyped] = useState('');
   const [told, setTold] = useState<string | null>(null);
+  const scale = useScale(c.code, boxId, (kg) => {
+    setTyped(String(kg));
+    setTold(String(kg));
+  });
   const box = c.boxes.find((b) => b.id === boxId)!;
   const kg = num(typed);
   const over = box.bookedKg !== null && kg > box.bookedKg;
@@ -42,19 +44,10 @@ export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: st
           <Button
             type="button"
             className="min-h-16"
-            disabled={sending}
-            onClick={() =>
-              void save(
-                (p) => readDevice(p, { code: c.code, kind: 'scale', subject: { kind: 'box', id: boxId } }),
-                (r) => {
-                  const now = String(r.values.weightKg ?? '');
-                  setTyped(now);
-                  setTold(now);
-                },
-              )
-            }
+            disabled={scale.shows !== null}
+            onClick={() => void scale.follow()}
           >
-            Read the scale
+            {scale.shows === null ? 'Read the scale' : `${scale.shows.toFixed(2)} kg …`}
           </Button>
         )}
         <Button tone="hands" className="min-h-16" disabled={!(kg > 0)}>
@@ -67,9 +60,9 @@ export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: st
           out.
         </p>
       )}
-      {problems[0] && (
+      {scale.words && (
         <p className="problem" role="alert">
-          {problems[0].message}
+          {scale.words}
         </p>
       )}
       {box.weighed && (
