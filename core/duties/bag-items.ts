@@ -114,6 +114,7 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
         ...closing,
       ],
       work: { of: 'bag', share: sedated ? 0.6 : 1 },
+      ...(sedated ? { after: { keys: [`watch:${bag.id}`], minutes: 0, what: 'watched' } } : {}),
       ...(first ? { caution: OXYGEN } : {}),
     }),
   );

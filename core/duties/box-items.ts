@@ -98,6 +98,12 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
           ...place(bag),
           'Read its number off the label, or scan it',
         ],
+        // A bag that leaks shows it on paper, and not in the box.
+        after: {
+          keys: [`bag:${bag.id}`, breathers.includes(bag.id) ? `seam:${bag.id}` : 'stand'],
+          minutes: 0,
+          what: 'closed and dry',
+        },
         work: work(0.3 / inside.length),
       }),
     ),

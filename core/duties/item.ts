@@ -26,7 +26,7 @@ export interface CheckItem {
   bagId?: string;
   boxId?: string;
   work: Work;
-  /** It may be done only so long after these were. */
+  /** It may be done only so long after these were; at once, where the minutes are 0. */
   after?: { keys: readonly string[]; minutes: number; what: string };
   /** What happens when it is dropped in a hurry; a step without this is not dropped. */
   mayWait?: string;

@@ -1,4 +1,5 @@
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { doneBySteps } from '@/core/duties/done-by-steps';
 import { isPast, scheduleOf, type MomentKind } from '@/core/duties/schedule';
 import { dayWords } from '@/core/calendar/calendar';
 import type { StoredConsignment, Unread } from '@/server/db/consignments';
@@ -55,7 +56,8 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
   const c = stored.document;
   if (c.held) return betterDay(house, stored, off);
   const ticks = house.facts.ticks(c.id);
-  return scheduleOf(c, catalogueOf(c, house))
+  const catalogue = catalogueOf(c, house);
+  return scheduleOf(c, catalogue)
     .filter((m) => ticks.has(`moment:${m.key}`) || !isPast(c, m.kind))
     .map((m): Duty => {
       const id = `${c.id}-${m.key}`;
@@ -71,7 +73,7 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
         code: c.code,
         tank: m.tank,
         href: `/consignments/${c.code}/${stationOf[m.kind] ?? 'send'}`,
-        doneAt: ticks.get(`moment:${m.key}`) ?? null,
+        doneAt: ticks.get(`moment:${m.key}`) ?? doneBySteps(c, catalogue, m.kind, ticks),
         tick: { kind: 'moment', code: c.code, key: m.key },
       };
     });

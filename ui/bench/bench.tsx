@@ -110,28 +110,29 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <span className="ml-auto" />
-        {p.evening > 0 && (
-          <ButtonLink href="/evening">
-            {p.evening > 1 ? `Pack the evening: ${p.evening}` : 'Pack the evening'}
-          </ButtonLink>
-        )}
-        <Link className="text-13 font-semibold text-tide underline" href="/week">
+        <Link className="ml-auto text-13 font-semibold text-tide underline" href="/week">
           The week
         </Link>
         <span className="text-13 font-semibold text-tide">
           {p.doneToday + p.tasks.length - tasks.length} done today
         </span>
       </div>
-      <p className="mb-4 text-15 text-ink-2">
-        {[
-          countWords(late, 'job') && `${countWords(late, 'job')} late.`,
-          countWords(running, 'timer') && `${countWords(running, 'timer')} running.`,
-          leave && `Leave by ${clock(leave.atMs, p.zone)}.`,
-        ]
-          .filter(Boolean)
-          .join(' ') || 'Nothing needs hands just now.'}
-      </p>
+      <div className="mb-4 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <p className="text-15 text-ink-2">
+          {[
+            countWords(late, 'job') && `${countWords(late, 'job')} late.`,
+            countWords(running, 'timer') && `${countWords(running, 'timer')} running.`,
+            leave && `Leave by ${clock(leave.atMs, p.zone)}.`,
+          ]
+            .filter(Boolean)
+            .join(' ') || 'Nothing needs hands just now.'}
+        </p>
+        {p.evening > 0 && (
+          <ButtonLink className="ml-auto max-md:min-h-16" href="/evening">
+            {p.evening > 1 ? `Pack the evening: ${p.evening} consignments` : 'Pack the evening'}
+          </ButtonLink>
+        )}
+      </div>
       {last && (
         <p className="note mb-2 flex items-center gap-2" role="status">
           {last.words}
