@@ -12,6 +12,7 @@ function firstLoad(route) {
 
 const limits = [
   ['Bench', 'page', '170 kB'],
+  ['Packing run', 'consignments/[code]/pack/page', '190 kB'],
   ['New order', 'consignments/new/page', '200 kB'],
   ...['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'].map((s) => [
     `Station ${s}`,

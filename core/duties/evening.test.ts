@@ -3,7 +3,8 @@ import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { clockOf, eveningOf, readyMs, stepId, type EveningStep, type Packed } from './evening';
+import { clockOf, readyMs, stepId, type EveningStep } from './clock';
+import { eveningOf, type Packed } from './evening';
 import { doneOf, minutesOf, paceOf, usualPace } from './pace';
 
 const a = withOverrides({});

@@ -1,7 +1,7 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { NumberedPack } from '@/core/heat/numbered';
 import { crossesBorder } from './checklist';
-import type { EveningStep } from './evening';
+import type { EveningStep } from './clock';
 
 /** Something that a box would leave without, by name. */
 export interface Missing {

@@ -5,7 +5,9 @@ import { nowMs } from '../clock';
 import { keepProfile, openHouse, type House } from '../house';
 import { saveFreight } from '@/server/papers/change';
 import { lookupOf } from '../records/lookup';
-import { tryEvaluate } from '@/server/consignment/result';
+import { plannedRoad } from '@/core/duties/road';
+import { recordScan } from '@/server/road/road';
+import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
 import { saveReadings } from '@/server/arrive/readings';
 import { finishStep, startRun } from '@/server/arrive/run';
@@ -194,7 +196,19 @@ export function seedDemo(folder: string, draws?: number): void {
   const overdue = make('overdue');
   travelled(overdue);
   const travelling = make('travelling');
-  travelled(travelling);
+  // Its carrier was asked now and then: a little late, and where it should be.
+  {
+    const c = travelled(travelling);
+    const legs = plannedRoad(c, catalogueOf(c, house));
+    for (const [leg, late] of [
+      [1, 6],
+      [2, 11],
+      [3, 14],
+    ] as const) {
+      clock = legs[leg]!.startMs + late * 60_000;
+      must(recordScan(house, { code: travelling, leg, at: '', words: '', due: '' }));
+    }
+  }
 
   const tonight = make('tonight');
   ticked(

@@ -1,6 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
-import { eveningOf, type EveningStep } from '@/core/duties/evening';
+import { type EveningStep } from '@/core/duties/clock';
+import { eveningOf } from '@/core/duties/evening';
 import { doneOf, paceOf, type Pace } from '@/core/duties/pace';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';

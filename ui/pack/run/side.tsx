@@ -1,6 +1,6 @@
 'use client';
 
-import type { EveningClock } from '@/core/duties/evening';
+import type { EveningClock } from '@/core/duties/clock';
 import type { PackRunView } from '@/server/pack/run-view';
 import { clock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';

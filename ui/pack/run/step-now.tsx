@@ -1,6 +1,6 @@
 'use client';
 
-import { readyMs } from '@/core/duties/evening';
+import { readyMs } from '@/core/duties/clock';
 import type { PackRunView } from '@/server/pack/run-view';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { PhotoButton } from '@/ui/arrive/photo';

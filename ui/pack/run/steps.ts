@@ -1,4 +1,4 @@
-import { readyMs } from '@/core/duties/evening';
+import { readyMs } from '@/core/duties/clock';
 import type { PackRunView, RunStep } from '@/server/pack/run-view';
 import type { Press } from '@/ui/queue/store';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { clockOf, readyMs } from '@/core/duties/evening';
+import { clockOf, readyMs } from '@/core/duties/clock';
 import type { PackRunView } from '@/server/pack/run-view';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';

@@ -1,0 +1,65 @@
+import type { CheckItem } from './item';
+import { minutesOf, type Pace } from './pace';
+
+/** A step of the evening: which consignment it is of, and what its place gains. */
+export interface EveningStep extends CheckItem {
+  code: string;
+  /** Names it among all steps of the evening. */
+  id: string;
+  /** A bag that is sealed later than the plan has it: hours in the bag that it is spared. */
+  gainsH?: number;
+}
+
+export const stepId = (code: string, key: string): string => `${code} ${key}`;
+
+/** When a step may be done, by the instants of those before it; null while they are not done, `now` where none are. */
+export function readyMs(
+  step: Pick<EveningStep, 'after' | 'code'>,
+  tickedMs: (code: string, key: string) => number | null,
+): number | null {
+  if (!step.after) return -Infinity;
+  const told = step.after.keys.map((k) => tickedMs(step.code, k));
+  return told.some((t) => t === null) ? null : Math.max(...(told as number[])) + step.after.minutes * 60_000;
+}
+
+/** How the evening stands against the clock. */
+export interface EveningClock {
+  /** Minutes of work that are left. */
+  leftMin: number;
+  /** When the first of them has to leave, and when it can by what is left. */
+  leaveMs: number;
+  readyMs: number;
+  /** Minutes that it is late; 0 where it is not. */
+  lateMin: number;
+  /** What may be dropped, with what happens then. */
+  mayWait: { id: string; title: string; why: string; minutes: number }[];
+}
+
+/** What is left to do × how long it takes here, and what waits for a clock, against the hour to leave. */
+export function clockOf(
+  steps: readonly EveningStep[],
+  tickedMs: (code: string, key: string) => number | null,
+  pace: Pace,
+  leaveMs: number,
+  nowMs: number,
+): EveningClock {
+  const open = steps.filter((s) => tickedMs(s.code, s.key) === null);
+  const leftMin = open.reduce((s, x) => s + minutesOf(x, pace), 0);
+  // A stand that still runs holds the end up where it is longer than the work.
+  let at = nowMs;
+  const done = new Map<string, number>();
+  for (const s of open) {
+    const ready = readyMs(s, (code, key) => tickedMs(code, key) ?? done.get(stepId(code, key)) ?? null);
+    at = Math.max(at, ready ?? at) + minutesOf(s, pace) * 60_000;
+    done.set(s.id, at);
+  }
+  return {
+    leftMin,
+    leaveMs,
+    readyMs: at,
+    lateMin: open.length === 0 ? 0 : Math.max(0, Math.round((at - leaveMs) / 60_000)),
+    mayWait: open.flatMap((s) =>
+      s.mayWait ? [{ id: s.id, title: s.title, why: s.mayWait, minutes: minutesOf(s, pace) }] : [],
+    ),
+  };
+}
