@@ -31,9 +31,25 @@ export function roadOf(house: House, stored: StoredConsignment): Outcome<Road> |
   if (!road) {
     if (cache.size > 60) cache.delete(cache.keys().next().value!);
     road = roadAt(c, catalogueOf(c, house), house.calendar(c), at);
+    if (road.ok) road = { ok: true, value: inOneVoice(road.value, stored.result) };
     cache.set(key, road);
   }
   return road;
+}
+
+/** Where looking changes nothing of the road, its figures are those of the heading, from as many runs. */
+function inOneVoice(road: Road, result: StoredConsignment['result']): Road {
+  if (!result || result.draws === 0 || Math.abs(result.arriveMs - road.arriveMs) > MIN) return road;
+  const { bagId, factor, slackH, worstSlackH, state } = result;
+  return {
+    ...road,
+    bagId,
+    factor,
+    slackH,
+    worstSlackH,
+    state,
+    holdsUntilMs: worstSlackH === null ? null : result.deadlineMs + worstSlackH * 60 * MIN,
+  };
 }
 
 /** A scan of a moment ago is known at once, and not at the next quarter of an hour. */

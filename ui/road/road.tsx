@@ -24,7 +24,11 @@ const MIN = 60_000;
 function Tape({ road, v }: { road: Road; v: RoadView }) {
   const W = 1000;
   const from = road.legs[0]?.startMs ?? v.nowMs;
-  const to = Math.max(road.arriveMs, v.nowMs, road.holdsUntilMs ?? 0, road.deadlineMs);
+  const to = Math.max(road.arriveMs, v.nowMs, road.deadlineMs) + 2 * 60 * MIN;
+  const holds = road.holdsUntilMs;
+  // The hour of a sighting is left off where it would touch the one before.
+  const xs = road.legs.filter((l) => l.seen).map((l) => X(l.startMs));
+  const isFree = (x: number): boolean => !xs.some((o) => o < x && x - o < 46);
   const X = (ms: number): number => 4 + ((Math.min(to, Math.max(from, ms)) - from) / Math.max(1, to - from)) * (W - 8);
   return (
     <svg viewBox={`0 0 ${W} 92`} className="mt-2 w-full" role="img" aria-label={roadWords(v)}>
@@ -32,6 +36,7 @@ function Tape({ road, v }: { road: Road; v: RoadView }) {
       {road.legs.map((l, i) => {
         const [x, w] = [X(l.startMs), X(l.endMs) - X(l.startMs)];
         const past = Math.max(0, X(Math.min(v.nowMs, l.endMs)) - x);
+        const told = l.seen !== null && isFree(x);
         return (
           <g key={i}>
             <rect x={x} y="20" width={w} height="26" fill="url(#kraft-ahead)" />
@@ -45,25 +50,22 @@ function Tape({ road, v }: { road: Road; v: RoadView }) {
             {l.seen && (
               <>
                 <circle cx={x} cy="33" r="5.5" fill="var(--surface)" stroke="var(--ink)" strokeWidth="2" />
-                <text x={x} y="62" textAnchor={x < 60 ? 'start' : 'middle'} className="rb-s">
-                  {clock(Date.parse(l.seen.at), v.zone)}
-                </text>
+                {told && (
+                  <text x={x} y="62" textAnchor={x < 60 ? 'start' : 'middle'} className="rb-s">
+                    {clock(Date.parse(l.seen.at), v.zone)}
+                  </text>
+                )}
               </>
             )}
           </g>
         );
       })}
-      {road.holdsUntilMs !== null && (
+      {holds !== null && (
         <g>
-          <path d={`M${X(road.holdsUntilMs)} 12V56`} stroke="var(--stop)" strokeWidth="2.4" />
-          <text
-            x={X(road.holdsUntilMs)}
-            y="76"
-            textAnchor="end"
-            className="rb-s"
-            style={{ fill: 'var(--stop)', fontWeight: 650 }}
-          >
-            {road.bagId} holds until {dayClock(road.holdsUntilMs, v.zone)}
+          {holds <= to && <path d={`M${X(holds)} 12V56`} stroke="var(--stop)" strokeWidth="2.4" />}
+          <text x={W - 4} y="80" textAnchor="end" className="rb-s" style={{ fill: 'var(--stop)', fontWeight: 650 }}>
+            {road.bagId} holds until {dayClock(holds, v.zone)}
+            {holds > to ? ' →' : ''}
           </text>
         </g>
       )}
