@@ -26,10 +26,10 @@ function Tape({ road, v }: { road: Road; v: RoadView }) {
   const from = road.legs[0]?.startMs ?? v.nowMs;
   const to = Math.max(road.arriveMs, v.nowMs, road.deadlineMs) + 2 * 60 * MIN;
   const holds = road.holdsUntilMs;
+  const X = (ms: number): number => 4 + ((Math.min(to, Math.max(from, ms)) - from) / Math.max(1, to - from)) * (W - 8);
   // The hour of a sighting is left off where it would touch the one before.
   const xs = road.legs.filter((l) => l.seen).map((l) => X(l.startMs));
   const isFree = (x: number): boolean => !xs.some((o) => o < x && x - o < 46);
-  const X = (ms: number): number => 4 + ((Math.min(to, Math.max(from, ms)) - from) / Math.max(1, to - from)) * (W - 8);
   return (
     <svg viewBox={`0 0 ${W} 92`} className="mt-2 w-full" role="img" aria-label={roadWords(v)}>
       <KraftDefs />
@@ -140,7 +140,7 @@ function Warning({ v, road }: { v: RoadView; road: Road }) {
 /** A sighting typed from the carrier’s page, or a new hour of arrival. */
 function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
   const { save, busy, problems } = useSave();
-  const next = Math.min(v.planned.length, (road?.legs.filter((l) => l.seen).length ?? 0) || 1);
+  const next = Math.min(v.planned.length, Math.max(0, road?.leg ?? 0) + 1);
   const [leg, setLeg] = useState(String(next));
   const [at, setAt] = useState('');
   const [due, setDue] = useState('');
