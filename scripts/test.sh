@@ -28,11 +28,9 @@ chromium() {
 }
 
 rm -f .kindly/jest.json .kindly/e2e.json
-# Types take one core, lint the other.
-step types npx tsc --noEmit & types=$!
+step types npx tsc --noEmit
 step lint npm run --silent lint
 step arrows npm run --silent arrows
-wait "$types" || broken=$((broken + 1))
 step compiled compiled
 step unit npx jest --json --outputFile=.kindly/jest.json
 step build npx next build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test

@@ -30,6 +30,8 @@ export const quantities = {
   /** Number of the receipt, and who took the boxes. */
   receipt: { unit: '', min: 0, max: 0 },
   takenBy: { unit: '', min: 0, max: 0 },
+  /** What was seen through the film or in the box before it was opened (`signs.ts`). */
+  sign: { unit: '', min: 0, max: 0 },
   /** What was seen of the animals before the bag was closed. */
   blemish: { unit: '', min: 0, max: 0 },
   note: { unit: '', min: 0, max: 0 },
@@ -198,6 +200,8 @@ export function actualOf({ observations, events }: Facts): Actual {
       scans.set(o.value, { leg: o.value, at: o.at, words: o.word, method: o.method });
     else if (o.quantity === 'due' && o.word) out.dueAt = o.word;
     else if (o.subject.kind === 'bag') {
+      // A picture, a blemish, a sign is no reading.
+      if (o.quantity !== 'note' && !(bagFigures as readonly string[]).includes(o.quantity)) continue;
       let bag = out.bags.find((b) => b.bagId === o.subject.id);
       const at = { at: o.at };
       if (!bag) {

@@ -1,5 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { clockWords, dayWords, lastAcceptance, weekdayOf } from '@/core/calendar/calendar';
@@ -20,7 +21,8 @@ export type MomentKind =
   | 'hand-over'
   | 'prepare-tank'
   | 'mix-salt'
-  | 'be-there';
+  | 'be-there'
+  | 'claim';
 
 /** Something to do at an instant; `tank` where it belongs to one. */
 export interface Moment {
@@ -246,6 +248,16 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
     title: `Be there for ${c.code}`,
     detail: `Due ${clockWords(startMs, zone)}${endMs > startMs ? ` to ${clockWords(endMs, zone)}` : ''}, from ${c.sender.name}, ${c.sender.place.name}. Never in sun or frost.`,
   });
+  if (hasLosses(c))
+    add({
+      kind: 'claim',
+      tank: null,
+      // Two hours are left to put it together and to send it.
+      atMs: claimDeadlineMs(c, a.claimHours) - 2 * HOUR,
+      minutes: 15,
+      title: `Tell ${c.sender.name} what was lost`,
+      detail: `By ${dayWords(claimDeadlineMs(c, a.claimHours), zone)} at ${clockWords(claimDeadlineMs(c, a.claimHours), zone)}: count, readings and the pictures of the closed bags.`,
+    });
   return inOrder();
 }
 
@@ -267,6 +279,7 @@ const beforeSealing: readonly MomentKind[] = [
 /** Whether a moment is past by what has happened, ticked or not: what has left this house, or has come, wants nothing of it. */
 export function isPast(c: Pick<Consignment, 'direction' | 'actual'>, kind: MomentKind): boolean {
   const { sealedAt, handedOverAt, arrivedAt } = c.actual;
+  if (kind === 'claim') return false;
   if ((c.direction === 'incoming' ? arrivedAt : handedOverAt) !== null) return true;
   return sealedAt !== null && beforeSealing.includes(kind);
 }

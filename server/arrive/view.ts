@@ -1,3 +1,6 @@
+import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { openingOrder, seenOf, signs, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
 import { sampled } from '@/core/quantities/sample';
@@ -115,10 +118,21 @@ export type MethodView = LaneView['methods'][number];
 
 /** The Receive station: what is expected and what was found in every bag and tank, and the methods on it. */
 export function receiveView(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) {
-  const photos = standing(house.facts.of(c.id).observations).filter((o) => o.photo && o.subject.kind === 'bag');
+  const { observations } = house.facts.of(c.id);
+  const lookedAt = (kind: 'bag' | 'box', id: string) => {
+    const seen = seenOf(observations, kind, id);
+    return { kind, id, seen, now: signsNow(seen) };
+  };
+  const bagsSeen = c.bags.map((b) => lookedAt('bag', b.id));
+  const nowOf = (id: string) => bagsSeen.find((l) => l.id === id)?.now ?? [];
+  const photos = standing(observations).filter((o) => o.photo && o.subject.kind === 'bag');
   return {
     zone: c.receiver.place.zone,
     arrivedAt: c.actual.arrivedAt,
+    openedAt: c.actual.openedAt,
+    /** Until when losses have to be told; null where none were counted. */
+    claimByMs: hasLosses(c) ? claimDeadlineMs(c, withOverrides(c.assumptions).claimHours) : null,
+    seller: c.sender.name,
     arrivePlanMs: e.instants.arriveMs,
     bags: e.bags.map((b) => {
       const i = stepAt(e, c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : judgedMs(c, e, 0));
@@ -132,6 +146,12 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
         photos: photos.filter((o) => o.subject.id === b.id).map((o) => o.photo!),
       };
     }),
+    /** What was seen before anything was opened: boxes, then bags, with every slip. */
+    looked: [...c.boxes.map((b) => lookedAt('box', b.id)), ...bagsSeen],
+    /** Bags that are weak: they are opened first. */
+    openFirst: openingOrder(c.bags, nowOf)
+      .filter((b) => nowOf(b.id).some((s) => 'weak' in signs[s]))
+      .map((b) => b.id),
     /** Receiving tanks, the first one first. */
     tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
     /** What was measured of each tank; the rest of its figures are those of the order. */

@@ -46,6 +46,7 @@ const stationOf: Partial<Record<MomentKind, string>> = {
   'prepare-tank': 'receive',
   'mix-salt': 'receive',
   'be-there': 'receive',
+  claim: 'receive',
 };
 
 type PutOff = ReadonlyMap<string, string>;

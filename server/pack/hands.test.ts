@@ -103,6 +103,8 @@ describe('what hands find', () => {
       method: 'seen',
       subject: { kind: 'bag', id: bag().id },
     });
+    // Seen at the packing, it is no reading of the arrival.
+    expect(c().actual.bags).toEqual([]);
   });
   test('a dose of a bottle that is not on the shelf is refused', () =>
     expect(said(does({ deed: 'dose', code, bagId: bag().id, treatmentId: 'nothing', times: 1 }))).toContain(

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
 import { finishStep, undoStep } from '@/server/arrive/run';
+import { signShape, tellSign } from '@/server/arrive/signs';
 import { laters, putOff } from '@/server/bench/put-off';
 import type { House } from '@/server/house';
 import { scaleInput, weigh } from '@/server/box/weigh';
@@ -21,6 +22,7 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('tick'), code: id(20), key: id(200), done: z.boolean() }),
   z.object({ deed: z.literal('event'), code: id(20), name: z.literal('sealedAt') }),
   handOverShape,
+  signShape,
   ...Object.values(handShapes),
   // `nth`: the how-manieth in its place; one that is open already is not opened again.
   z.object({ deed: z.literal('openPack'), code: id(20), packId: id(), batch: text(40), nth: z.int().min(1).max(50) }),
@@ -53,6 +55,8 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return tick(house, d.code, d.key, d.done, at);
     case 'event':
       return nothingBack(recordEvent(house, d.code, d.name, at));
+    case 'sign':
+      return tellSign(house, d, at);
     case 'handOver':
       return handOver(house, d, at);
     case 'count':

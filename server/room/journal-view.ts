@@ -24,6 +24,7 @@ const quantities: Readonly<Record<string, string>> = {
   copperMgL: 'copper',
   weightKg: 'weight',
   blemish: 'a remark',
+  sign: 'a sign',
   scan: 'where the box is',
   due: 'when it is expected',
   takenBy: 'who took it',

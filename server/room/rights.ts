@@ -34,6 +34,8 @@ export const routes: Readonly<Record<string, Least>> = {
   '/consignments/[code]/pack': 'looker',
   '/consignments/[code]/scale': 'helper',
   '/evening': 'looker',
+  '/arrivals/new': 'helper',
+  '/consignments/[code]/losses': 'helper',
   '/consignments/[code]/chance': 'looker',
   '/photos/[hash]': 'looker',
   '/photos': 'helper',
@@ -134,6 +136,7 @@ export const actions: Readonly<Record<string, Least>> = {
   takeBackPack: 'helper',
   readDevice: 'helper',
   // Arrival and quarantine.
+  boxHasCome: 'helper',
   saveReadings: 'helper',
   startRun: 'helper',
   stopRun: 'helper',

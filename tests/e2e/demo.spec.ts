@@ -16,6 +16,7 @@ const pages = [
   '/consignments/new',
   ...['order', 'fast', 'bag', 'heat', 'box', 'send'].map((s) => `/consignments/KC-0106/${s}`),
   '/consignments/KC-0105/send',
+  '/arrivals/new',
   '/consignments/KC-0106/papers',
   '/consignments/KC-0106/pack',
   '/consignments/KC-0103/receive',

@@ -49,8 +49,8 @@ const FOREIGN =
 
 const pagesOf = (): string[] =>
   routesOfBuild()
-    // What is no page: pictures and feeds that need a name, a stream that never ends, what only takes.
-    .filter((r) => !/^\/(photos(\/.*)?|calendar\.ics|changes|queue|door\/.+)$/.test(r))
+    // What is no page: pictures and feeds that need a name, streams, what only takes.
+    .filter((r) => !/^\/(photos(\/.*)?|calendar\.ics|changes|queue|door\/.+)$|\/scale$/.test(r))
     .flatMap((r) =>
       r.includes('[code]')
         ? ['KC-0101', 'KC-0103', 'KC-0106'].map((code) => r.replace('[code]', code))
@@ -69,7 +69,7 @@ async function everyPageAnswers(s: Server, after: string): Promise<void> {
   for (const where of pagesOf()) {
     const { status } = await s.get(where);
     // What is printed is not there for everything: only what is sent from here has papers, a day may have none.
-    const printed = /\/confirmation$|\/papers\/pdf$|\/card$|^\/papers\/|^\/certificates\/./.test(where);
+    const printed = /\/confirmation$|\/papers\/pdf$|\/losses$|\/card$|^\/papers\/|^\/certificates\/./.test(where);
     if (status >= 400 && !(status === 404 && printed)) wrong(`${after}: ${where} answers ${status}`);
   }
 }

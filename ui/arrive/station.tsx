@@ -10,9 +10,26 @@ import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 import { Between, Found } from './found';
+import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
 import { Methods } from './methods';
 import type { ReceiveStationProps } from '@/server/arrive/view';
+
+/** What was lost has to be told in time: until when, and what to send. */
+function ClaimLine({ p }: { p: ReceiveStationProps }) {
+  if (p.claimByMs === null) return null;
+  return (
+    <div className="my-3 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-4 py-3" role="status">
+      <p className="text-15">
+        Tell {p.seller} by <b className="num">{dayClock(p.claimByMs, p.zone)}</b>: the count against the label, what was
+        read, and the pictures of the closed bags.
+      </p>
+      <a className="btn mt-2 min-h-16" href={`/consignments/${p.code}/losses`}>
+        Page and pictures, in one file
+      </a>
+    </div>
+  );
+}
 
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(p: ReceiveStationProps) {
@@ -59,6 +76,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
   return (
     <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
       <section className="min-w-0">
+        {!p.openedAt && <Inspect p={p} />}
         <div className="mb-1 flex items-center gap-3">
           <h2>Through the film</h2>
           {!editing && (
@@ -72,6 +90,7 @@ export function ReceiveStation(p: ReceiveStationProps) {
         ) : (
           <>
             <Found p={p} />
+            <ClaimLine p={p} />
             {lane && <Between lane={lane} measured={p.measured} />}
           </>
         )}

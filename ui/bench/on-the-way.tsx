@@ -123,7 +123,10 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
       <div className="flex items-center gap-3">
         <h2>Consignments on the way</h2>
         <span className="mute hide-s text-13">hatched: window; after it: slack</span>
-        <ButtonLink href="/consignments/new" tone="go" className="ml-auto">
+        <ButtonLink href="/arrivals/new" className="ml-auto">
+          A box has come
+        </ButtonLink>
+        <ButtonLink href="/consignments/new" tone="go">
           New consignment
         </ButtonLink>
       </div>

@@ -1,4 +1,4 @@
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { clockIsFixed } from '@/server/clock';
 import { packRunView } from '@/server/pack/run-view';
 import { whoIsHere } from '@/server/room/here';
@@ -9,7 +9,9 @@ export default async function PackPage({ params }: { params: Promise<{ code: str
   const { code } = await params;
   const h = house();
   const stored = h.consignments.byCode(code);
-  if (!stored || stored.document.direction === 'incoming') notFound();
+  if (!stored) notFound();
+  // What comes from elsewhere was packed by others.
+  if (stored.document.direction === 'incoming') redirect(`/consignments/${stored.document.code}/receive`);
   const view = packRunView(h, [stored.document.code], await whoIsHere());
   return <PackRun {...view} fixed={clockIsFixed()} title={`Pack ${code}`} back={`/consignments/${code}/send`} />;
 }

@@ -1,0 +1,20 @@
+import { comeView } from '@/server/arrive/come';
+import { house } from '@/server/wiring';
+import { Come } from '@/ui/arrive/come';
+
+export default function BoxHasCome() {
+  return (
+    <>
+      <section className="chead">
+        <h1>A box has come</h1>
+        <p className="c2 pt-2">
+          Which animals, how many, into which tank: nothing else is needed. What nobody knows is carried as a guess with
+          its spread, and measured at the bag.
+        </p>
+      </section>
+      <section className="work border-t border-rule-strong">
+        <Come {...comeView(house())} />
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+import { standing, type Observation, type SubjectKind } from './facts';
+
+/** Something that is seen through the film or in the box before anything is opened (W45, W53; common practice †). */
+export interface Sign {
+  words: string;
+  of: 'bag' | 'box';
+  /** What it means for the hands; nothing where it is only told. */
+  so?: string;
+  /** Whoever shows it goes first, with the least handling. */
+  weak?: boolean;
+}
+
+export const signs = {
+  side: { of: 'bag', words: 'on its side', so: 'This bag first, and with the least handling.', weak: true },
+  fast: { of: 'bag', words: 'breathes fast', so: 'This bag first, and with the least handling.', weak: true },
+  still: {
+    of: 'bag',
+    words: 'still and pale',
+    so: 'Still and pale in a slack bag is not dead: do not poke. Many are well minutes after they are out.',
+  },
+  torn: { of: 'bag', words: 'torn fin or scale', so: 'Lift it by hand or cup, not by net.' },
+  spots: {
+    of: 'bag',
+    words: 'spots or dust',
+    so: 'Into a treatment tank of its own; nets and cups touch nothing else.',
+  },
+  fuzz: {
+    of: 'bag',
+    words: 'fuzz or wounds',
+    so: 'Into a treatment tank of its own; nets and cups touch nothing else.',
+  },
+  cloudy: { of: 'bag', words: 'cloudy water', so: 'Ammonia is high: out of this water soon after it is opened.' },
+  slime: { of: 'bag', words: 'slimy water' },
+  flat: { of: 'bag', words: 'flat bag', so: 'Its oxygen may have run out: this bag first.', weak: true },
+  leaked: { of: 'bag', words: 'leaked', so: 'Little water is left: this bag first.', weak: true },
+  dyed: { of: 'bag', words: 'dyed water', so: 'Something was dosed: ask what, and put nothing on top of it.' },
+  fewer: { of: 'bag', words: 'fewer than on the label', so: 'Photograph the closed bag with its label.' },
+  stowaway: { of: 'bag', words: 'a stowaway', so: 'It goes into quarantine, not into the display.' },
+  other: { of: 'bag', words: 'not as ordered', so: 'Photograph the closed bag with its label.' },
+  warmPacks: { of: 'box', words: 'packs still warm' },
+  coldPacks: { of: 'box', words: 'packs cold' },
+  wetPaper: { of: 'box', words: 'wet paper', so: 'A bag leaks: look which.' },
+  crushed: {
+    of: 'box',
+    words: 'crushed or open',
+    so: 'Photograph it before anything is taken out: the carrier asks for it.',
+  },
+} as const satisfies Record<string, Sign>;
+export type SignId = keyof typeof signs;
+export const signIds = Object.keys(signs) as [SignId, ...SignId[]];
+
+/** One look: what was seen, or that it was seen no more. */
+export interface Seen {
+  sign: SignId;
+  at: string;
+  by: string;
+  /** Struck out since: it stays told, as a slip. */
+  struck: boolean;
+}
+
+const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);
+
+/** Every sign that was told of a thing, in the order it was told, slips among them. */
+export function seenOf(observations: readonly Observation[], kind: SubjectKind, id: string): Seen[] {
+  const stands = new Set(standing(observations).map((o) => o.n));
+  return observations.flatMap((o) =>
+    o.quantity === 'sign' && o.strikes === null && o.subject.kind === kind && o.subject.id === id && isSign(o.word)
+      ? [{ sign: o.word, at: o.at, by: o.by, struck: !stands.has(o.n) }]
+      : [],
+  );
+}
+
+/** What is seen now, each once. */
+export const signsNow = (seen: readonly Seen[]): SignId[] => [
+  ...new Set(seen.filter((s) => !s.struck).map((s) => s.sign)),
+];
+
+/** What they mean for the hands, each sentence once. */
+export const soWhat = (now: readonly SignId[]): string[] => [
+  ...new Set(now.flatMap((s) => ('so' in signs[s] ? [(signs[s] as Sign).so!] : []))),
+];
+
+/** Bags in the order in which they are opened: the weak ones first, the others as they lie (W45). */
+export const openingOrder = <B extends { id: string }>(
+  bags: readonly B[],
+  now: (bagId: string) => readonly SignId[],
+): B[] => {
+  const weak = (b: B): boolean => now(b.id).some((s) => (signs[s] as Sign).weak);
+  return [...bags.filter(weak), ...bags.filter((b) => !weak(b))];
+};

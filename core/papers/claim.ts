@@ -1,0 +1,85 @@
+import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { signs, type Seen } from '@/core/consignment/signs';
+import type { Paper } from './pages';
+
+/** A bag as it was found, for whoever is asked to make good. */
+export interface ClaimBag {
+  id: string;
+  seen: readonly Seen[];
+  /** When each picture of the closed bag was taken, and its name in the archive. */
+  photos: readonly { at: string; name: string }[];
+}
+
+export interface ClaimTimes {
+  arrivedMs: number | null;
+  openedMs: number | null;
+  /** Until then the seller’s terms want to be told. */
+  deadlineMs: number;
+}
+
+const figure = (v: number | null, unit: string): string => (v === null ? 'not measured' : `${v}${unit}`);
+
+/** One page for the seller: times, counts against the label, what was read and seen in the closed bags, and the pictures by name. */
+export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly ClaimBag[], times: ClaimTimes): Paper {
+  const { zone } = c.receiver.place;
+  const at = (ms: number | null): string =>
+    ms === null ? 'not told' : `${dayWords(ms, zone)}, ${clockWords(ms, zone)}`;
+  const clock = (iso: string): string => clockWords(Date.parse(iso), zone);
+  const rows = c.bags.map((b) => {
+    const r = c.actual.bags.find((x) => x.bagId === b.id) ?? null;
+    const what = b.animals
+      .map((x) => {
+        const line = c.lines.find((l) => l.id === x.lineId)!;
+        return `${x.count} ${row(catalogue.species, line.speciesId, 'species').name}`;
+      })
+      .join(', ');
+    const count = (n: number | null | undefined): string => (n === null || n === undefined ? '?' : String(n));
+    return { b, r, cells: [`${b.id}: ${what}`, count(r?.alive), count(r?.dead), count(r?.doubtful)] };
+  });
+  const sum = (k: 'alive' | 'dead' | 'doubtful'): string => String(rows.reduce((n, x) => n + (x.r?.[k] ?? 0), 0));
+  const told = rows.flatMap(({ b, r }) => {
+    const here = bags.find((x) => x.id === b.id);
+    const seen = (here?.seen ?? []).filter((s) => !s.struck);
+    const lines = [
+      ...(r && (r.tempC !== null || r.pH !== null)
+        ? [`Water ${figure(r.tempC, ' °C')}, pH ${figure(r.pH, '')}, read ${clock(r.at)}`]
+        : []),
+      ...(seen.length > 0
+        ? [`Seen closed: ${seen.map((s) => `${signs[s.sign].words} (${clock(s.at)})`).join(', ')}`]
+        : []),
+      ...(r?.note ? [r.note] : []),
+      ...(here?.photos ?? []).map((p) => `Picture ${p.name}, ${clock(p.at)}`),
+    ];
+    return lines.map((l) => `${b.id}: ${l}.`);
+  });
+  return {
+    title: `Losses in ${c.code}`,
+    lead: [
+      `To ${c.sender.name}${c.sender.phone ? `, ${c.sender.phone}` : ''}`,
+      `From ${c.receiver.name}, ${c.receiver.place.name}${c.receiver.phone ? `, ${c.receiver.phone}` : ''}`,
+      `Told before ${at(times.deadlineMs)}, as the terms ask`,
+    ],
+    sections: [
+      {
+        heading: 'Times',
+        lines: [
+          `Handed over ${at(c.actual.handedOverAt ? Date.parse(c.actual.handedOverAt) : Date.parse(c.handOverAt))}${c.actual.handedOverAt ? '' : ', by the order'}.`,
+          `Delivered ${at(times.arrivedMs)}. Opened ${at(times.openedMs)}.`,
+        ],
+      },
+      {
+        heading: 'Count against the label',
+        table: [
+          ['On the label', 'Alive', 'Dead', 'Doubtful'],
+          ...rows.map((x) => x.cells),
+          ['=In all', sum('alive'), sum('dead'), sum('doubtful')],
+        ],
+        lines: [],
+      },
+      { heading: 'Read and seen', lines: told.length > 0 ? told : ['Nothing was read or seen of the closed bags.'] },
+    ],
+  };
+}

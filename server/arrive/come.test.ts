@@ -1,0 +1,89 @@
+import { addRecord, must, pathsOf, said } from '@/tests/order';
+import { benchView } from '@/server/bench/view';
+import { openHouse, type House } from '@/server/house';
+import { boxHasCome, comeView, usualHours } from './come';
+
+let now = Date.parse('2026-11-24T12:00:00Z');
+let house: House;
+let tankId = '';
+beforeEach(() => {
+  now = Date.parse('2026-11-24T12:00:00Z');
+  house = openHouse(null, () => now, 0);
+  tankId = addRecord(house, 'tank', { name: 'Q1', volumeL: '60', use: 'quarantine' });
+});
+afterEach(() => house.db.close());
+const come = (more: object = {}) =>
+  boxHasCome(house, {
+    way: 'shop',
+    animals: [{ speciesId: 'lemon-tetra', count: 6 }],
+    hours: null,
+    tankId,
+    from: '',
+    ...more,
+  });
+const made = (more: object = {}) => house.consignments.byCode(must(come(more)).code)!.document;
+
+describe('a box has come, and nobody wrote an order', () => {
+  test('species, count and tank are enough: it is here now, and everything unknown is a guess', () => {
+    const c = made();
+    expect(c).toMatchObject({ direction: 'incoming', lines: [{ speciesId: 'lemon-tetra', count: 6 }] });
+    expect(c.actual).toMatchObject({ arrivedAt: new Date(now).toISOString(), sealedAt: null, openedAt: null });
+    expect(c.sourceWater.guessed).toEqual(['pH', 'khDkh', 'ghDgh', 'tanMgNL']);
+    expect(c.bags.flatMap((b) => b.animals).reduce((n, x) => n + x.count, 0)).toBe(6);
+    // The hours that nobody told are those that are usual, and no fact.
+    expect(house.facts.of(c.id).events.map((e) => e.kind)).toEqual(['arrived']);
+    expect(now - Date.parse(c.handOverAt)).toBeLessThanOrEqual(usualHours.shop * 3600_000);
+  });
+
+  test('hours that were told are a fact, and what is computed runs from there', () => {
+    const c = made({ way: 'posted', hours: 31 });
+    expect(c.actual.sealedAt).toBe(new Date(now - 31 * 3600_000).toISOString());
+    expect(house.consignments.byCode(c.code)!.result!.sealMs).toBe(now - 31 * 3600_000);
+  });
+
+  test('an own tank gives what was read of it last; what was not read stays a guess', () => {
+    house.ledger.read({
+      tankId,
+      at: '2026-11-24T08:00:00.000Z',
+      tempC: 26.5,
+      pH: 7.4,
+      khDkh: null,
+      ghDgh: null,
+      salinity: null,
+      tanMgNL: null,
+      nitriteMgL: null,
+      nitrateMgL: null,
+      note: '',
+      strikes: null,
+    });
+    expect(made().tank).toMatchObject({
+      name: 'Q1',
+      volumeL: 60,
+      tempC: 26.5,
+      pH: 7.4,
+      guessed: ['khDkh', 'ghDgh', 'tanMgNL'],
+    });
+  });
+
+  test('nothing of it is late that was typed a minute ago', () => {
+    const { code } = made();
+    now += 60_000;
+    expect(benchView(house).tasks.filter((t) => t.state === 'late' && t.href.includes(code))).toEqual([]);
+  });
+
+  test.each([
+    ['no animals', { animals: [] }, 'animals'],
+    ['a species nobody knows', { animals: [{ speciesId: 'unicorn-fish', count: 1 }] }, 'animals.0.speciesId'],
+    ['no tank', { tankId: 'nowhere' }, 'tankId'],
+    ['less than no hours', { hours: -1 }, 'hours'],
+  ])('%s is told beside its field', (_, more, path) => {
+    const r = come(more);
+    expect(pathsOf(r)).toEqual([path]);
+    expect(said(r).length).toBeGreaterThan(10);
+  });
+
+  test('tanks for quarantine are offered first', () => {
+    addRecord(house, 'tank', { name: 'A1', volumeL: '200', use: 'display' });
+    expect(comeView(house).tanks.map((t) => t.name)).toEqual(['Q1', 'A1']);
+  });
+});

@@ -1,0 +1,143 @@
+import { z } from 'zod';
+import type { Species } from '@/core/catalogue/schema';
+import { guessable, type Guessable } from '@/core/consignment/guess';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import type { ReceivingTank, WaterReading } from '@/core/consignment/schema';
+import { between, count, id, named, text } from '@/core/quantities/shapes';
+import type { TankRecord } from '@/records/tank';
+import type { TankReading } from '@/server/db/ledger';
+import { profileOf, type House } from '@/server/house';
+import { localAt } from '@/server/instants';
+import type { OrderInput } from '@/server/order/input';
+import { saveOrder } from '@/server/order/order';
+import { recordEvent } from '@/server/pack/events';
+
+const HOUR = 3600_000;
+const MIN = 60_000;
+
+/** Hours in the bag where nobody told them, by how it came († common practice): a shop nearby, the post. */
+export const usualHours = { shop: 1, posted: 24, moved: 3 } as const;
+export type Way = keyof typeof usualHours;
+/** Between the look at the closed bag and its opening, min († ours). */
+const LOOK_MIN = 30;
+/** Sea water as shops keep it, and water between (†): what came is measured at the bag. */
+const SEA = 33;
+const BRACKISH = 10;
+
+const comeInput = z.object({
+  way: z.enum(['shop', 'posted', 'moved'], { error: 'Say how they came.' }),
+  animals: z
+    .array(z.object({ speciesId: named(80, 'Say which animals came.'), count: count(5000, 'The animals').min(1) }))
+    .min(1, 'Say which animals came.')
+    .max(20),
+  /** Since the bag was closed; null where nobody knows. */
+  hours: between(0, 240, 'Hours in the bag').nullable(),
+  tankId: id(),
+  from: text(80),
+});
+export type ComeInput = z.input<typeof comeInput>;
+
+/** The water of an own tank as it was read last: what was not read is a guess, and is carried with its spread. */
+function tankOf(house: House, tankId: string, species: Species): Outcome<ReceivingTank> {
+  const record = house.records.byId(tankId);
+  if (record?.kind !== 'tank' || record.deletedAt) return refuse('tankId', 'Choose one of your tanks.');
+  const tank = record.document as unknown as TankRecord;
+  const read = house.ledger.latestReadings().get(tankId);
+  const water = waterOf(species, read);
+  return { ok: true, value: { ...water, name: tank.name, volumeL: tank.volumeL } };
+}
+
+const salinityOf = (s: Species): number => (s.water === 'marine' ? SEA : s.water === 'brackish' ? BRACKISH : 0);
+
+/** Water with what is known of it; the rest at what is usual, and named as guessed. */
+function waterOf(species: Species, read?: TankReading): WaterReading {
+  const told = (k: Guessable): number | null => read?.[k] ?? null;
+  const guessed = guessable.filter((k) => told(k) === null);
+  return {
+    tempC: read?.tempC ?? species.usualC,
+    salinity: read?.salinity ?? salinityOf(species),
+    pH: told('pH') ?? 7,
+    khDkh: told('khDkh') ?? 5,
+    ghDgh: told('ghDgh') ?? 8,
+    tanMgNL: told('tanMgNL') ?? 0,
+    ...(guessed.length > 0 ? { guessed } : {}),
+  };
+}
+
+/**
+ * A box has come, or fish were brought home, and nobody wrote an order: which animals, how many, into which tank. From
+ * that an incoming consignment with everything unknown at what is usual, as a guess. What was told is a fact (it is here;
+ * when the bag was closed, if somebody knows), what was not told is none.
+ */
+export function boxHasCome(house: House, input: unknown): Outcome<{ code: string }> {
+  const parsed = comeInput.safeParse(input);
+  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  const d = parsed.data;
+  const species = d.animals.map((x) => house.shelves().all.species.find((s) => s.id === x.speciesId));
+  const unknown = species.findIndex((s) => s === undefined);
+  if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is not known here.');
+  const first = species[0]!;
+  const tank = tankOf(house, d.tankId, first);
+  if (!tank.ok) return tank;
+  const home = profileOf(house);
+  const { zone } = home.place;
+  const now = house.nowMs();
+  const sealedMs = now - (d.hours ?? usualHours[d.way]) * HOUR;
+  const services = house.shelves().offered.services.filter((s) => s.live);
+  const service =
+    services.find((s) => (d.way === 'posted' ? s.kind === 'courier' : s.kind === 'own-car')) ?? services[0];
+  if (!service) return refuse('way', 'There is no service that carries live animals: add one under Carriers.');
+  const local = (ms: number): string => localAt(ms, zone);
+  const order: OrderInput = {
+    code: null,
+    version: null,
+    direction: 'incoming',
+    sender: { name: d.from || 'Not told', address: '', phone: '', place: home.place },
+    receiver: { name: home.name, address: home.address, phone: home.phone, place: home.place },
+    serviceId: service.id,
+    handOverLocal: local(Math.min(sealedMs + 10 * MIN, now - 10 * MIN)),
+    windowStartLocal: '',
+    windowEndLocal: '',
+    openingLocal: local(now + LOOK_MIN * MIN),
+    lines: d.animals.map((x, i) => ({
+      id: `L${i + 1}`,
+      speciesId: x.speciesId,
+      count: x.count,
+      lengthCm: species[i]!.lengthCm,
+      massG: null,
+      sex: 'unsexed' as const,
+      tank: 'theirs',
+    })),
+    sourceWater: waterOf(first),
+    tank: tank.value,
+    note: '',
+  };
+  return house.db.transaction((): Outcome<{ code: string }> => {
+    const made = saveOrder(house, order);
+    if (!made.ok) return made;
+    const { code } = made.value;
+    const iso = (ms: number): string => new Date(ms).toISOString();
+    // Only what somebody knows becomes a fact.
+    const facts = [...(d.hours === null ? [] : [['sealedAt', sealedMs] as const]), ['arrivedAt', now] as const];
+    for (const [name, ms] of facts) {
+      const r = recordEvent(house, code, name, iso(ms));
+      if (!r.ok) return r;
+    }
+    return { ok: true, value: { code } };
+  })();
+}
+
+/** What the form offers: own tanks, those for quarantine at first, and every species. */
+export function comeView(house: House) {
+  const use = (t: TankRecord): number => (t.use === 'quarantine' ? 0 : 1);
+  return {
+    species: house.shelves().offered.species,
+    tanks: house.records
+      .list('tank', 'active', 400)
+      .map((r) => ({ id: r.id, tank: r.document as unknown as TankRecord }))
+      .sort((x, y) => use(x.tank) - use(y.tank) || x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }))
+      .map(({ id, tank }) => ({ id, name: tank.name, volumeL: tank.volumeL, use: tank.use })),
+    usualHours,
+  };
+}
+export type ComeView = ReturnType<typeof comeView>;
