@@ -1,5 +1,6 @@
 import type { Observation } from './facts';
-import { openingOrder, seenOf, signIds, signs, signsNow, soWhat, type Sign } from './signs';
+import { seenOf } from './seen-signs';
+import { openingOrder, signIds, signs, signsNow, soWhat, type Sign } from './signs';
 
 const told = (n: number, word: string, strikes: number | null = null, id = 'A1'): Observation => ({
   n,

@@ -1,5 +1,3 @@
-import { standing, type Observation, type SubjectKind } from './facts';
-
 /** Something that is seen through the film or in the box before anything is opened (W45, W53; common practice †). */
 export interface Sign {
   words: string;
@@ -56,18 +54,6 @@ export interface Seen {
   by: string;
   /** Struck out since: it stays told, as a slip. */
   struck: boolean;
-}
-
-const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);
-
-/** Every sign that was told of a thing, in the order it was told, slips among them. */
-export function seenOf(observations: readonly Observation[], kind: SubjectKind, id: string): Seen[] {
-  const stands = new Set(standing(observations).map((o) => o.n));
-  return observations.flatMap((o) =>
-    o.quantity === 'sign' && o.strikes === null && o.subject.kind === kind && o.subject.id === id && isSign(o.word)
-      ? [{ sign: o.word, at: o.at, by: o.by, struck: !stands.has(o.n) }]
-      : [],
-  );
 }
 
 /** What is seen now, each once. */

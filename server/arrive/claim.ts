@@ -3,7 +3,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs } from '@/core/consignment/losses';
 import { standing, type Observation } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { seenOf } from '@/core/consignment/signs';
+import { seenOf } from '@/core/consignment/seen-signs';
 import { claimPaper, type ClaimBag } from '@/core/papers/claim';
 import { A4, onePage } from '@/core/papers/pages';
 import { find } from '@/server/consignment/change';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { seenOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
+import { seenOf } from '@/core/consignment/seen-signs';
+import { signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
 import { standing } from '@/core/consignment/facts';
 import { id } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';

@@ -1,6 +1,7 @@
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { openingOrder, seenOf, signs, signsNow } from '@/core/consignment/signs';
+import { seenOf } from '@/core/consignment/seen-signs';
+import { openingOrder, signs, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
 import { sampled } from '@/core/quantities/sample';

@@ -130,7 +130,7 @@ function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[
     return [
       {
         key: `road:${c.id}`,
-        atMs: road.unseenSinceMs ?? now,
+        atMs: road.unseenSinceMs ?? now - road.lateMin * 60_000,
         state: 'late',
         canWait: false,
         day: 'today',

@@ -103,6 +103,9 @@ export function consignmentRepository(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND
        (stage IN ('planned', 'sealed', 'travelling', 'arrived') OR (stage = 'opened' AND hand_over_at > ?)) ORDER BY hand_over_at DESC`,
   );
+  const travelling = db.prepare<[], Row>(
+    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'travelling' ORDER BY hand_over_at DESC`,
+  );
   const planned = db.prepare<[], Row>(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'planned' AND direction != 'incoming' ORDER BY hand_over_at`,
   );
@@ -216,6 +219,8 @@ export function consignmentRepository(
       Object.fromEntries(Object.entries(counts).map(([k, s]) => [k, s.get()!.n])) as Record<Shelf, number>,
     /** What the Bench looks at: everything not yet opened, and what was handed over since then. */
     live: (sinceIso: string) => readable(live.all(sinceIso)),
+    /** What was handed over and is not here or there yet. */
+    travelling: (): StoredConsignment[] => readable(travelling.all()).read,
     /** Outgoing and own moves that are not packed yet, the soonest first. */
     planned: (): StoredConsignment[] => readable(planned.all()).read,
     any: (): boolean => any.get()!.n === 1,

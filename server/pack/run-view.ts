@@ -56,8 +56,15 @@ function drawnOf(house: House, { document: c }: StoredConsignment, bag: Bag) {
   };
 }
 
+/** How packs proved in this house, and the batches that lie on its shelf: read once for an evening. */
+const shelfOf = (house: House) => ({
+  duds: dudsHere(house).map((d) => ({ typeId: d.typeId, words: dudWords(d) })),
+  batches: batchesOf(house),
+});
+type Shelf = ReturnType<typeof shelfOf>;
+
 /** One consignment of the evening, without the steps: nothing of it has a price. */
-function consignmentOf(house: House, stored: StoredConsignment) {
+function consignmentOf(house: House, stored: StoredConsignment, shelf: Shelf) {
   const c = stored.document;
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
@@ -101,10 +108,8 @@ function consignmentOf(house: House, stored: StoredConsignment) {
     /** Bottles of the shelf that may go into a bag besides. */
     bottles: (catalogue.treatments ?? []).map((t) => ({ id: t.id, name: t.name, unit: t.unit })),
     packs,
-    duds: dudsHere(house)
-      .filter((d) => kinds.has(d.typeId))
-      .map((d) => ({ typeId: d.typeId, words: dudWords(d) })),
-    batches: batchesOf(house).filter((b) => kinds.has(b.typeId)),
+    duds: shelf.duds.filter((d) => kinds.has(d.typeId)),
+    batches: shelf.batches.filter((b) => kinds.has(b.typeId)),
     /** What was found and not mended; what is not done the screen adds from the steps. */
     found: missingOf(house, stored, () => true),
     accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
@@ -116,6 +121,7 @@ export type PackedConsignment = ReturnType<typeof consignmentOf>;
 export function packRunView(house: House, codes: readonly string[], who: Who | null) {
   const list = codes.flatMap((code) => house.consignments.byCode(code) ?? []);
   const pace = paceHere(house);
+  const shelf = shelfOf(house);
   const ticks = new Map(
     list.map(({ document: c }) => [
       c.code,
@@ -146,7 +152,7 @@ export function packRunView(house: House, codes: readonly string[], who: Who | n
   return {
     nowMs: house.nowMs(),
     steps,
-    consignments: list.map((s) => consignmentOf(house, s)),
+    consignments: list.map((s) => consignmentOf(house, s, shelf)),
     pace,
     /** Done steps that the plan has lost since. */
     gone: [...ticks].flatMap(([code, t]) =>

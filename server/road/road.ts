@@ -166,17 +166,17 @@ export function askCarrier(house: House, code: string): Outcome<number> {
 /** Asks after every box that travels with a carrier; true where something new was told. */
 export function askAfterAll(house: House): boolean {
   if (!practises(house)) return false;
-  const boxes = house.consignments
-    .live(house.nowIso())
-    .read.filter(({ document: c }) => c.actual.handedOverAt && !c.actual.arrivedAt && !c.cancelled);
-  return boxes.map((s) => askCarrier(house, s.document.code)).some((r) => r.ok && r.value > 0);
+  return house.consignments
+    .travelling()
+    .map((s) => askCarrier(house, s.document.code))
+    .some((r) => r.ok && r.value > 0);
 }
 
 /** How every box that is followed stands, in short: what is late or missed by the passing of time alone shows here. */
 export const howRoadsStand = (house: House): string =>
   house.consignments
-    .live(house.nowIso())
-    .read.filter(({ document: c }) => (c.actual.scans ?? []).length > 0)
+    .travelling()
+    .filter(({ document: c }) => (c.actual.scans ?? []).length > 0)
     .map((s) => {
       const r = roadOf(house, s);
       return r?.ok ? `${s.document.code} ${r.value.state} ${r.value.lateMin} ${r.value.unseenSinceMs ?? ''}` : '';

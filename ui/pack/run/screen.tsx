@@ -100,6 +100,10 @@ export function PackRun(stored: PackRunView & { fixed: boolean; title: string; b
       className="flex min-h-screen flex-col bg-surface"
       data-done={p.steps.filter((s) => s.at).length}
       data-step={step?.id ?? ''}
+      onClick={(e) => {
+        // A button that was touched keeps no focus: the pedal presses the large one again.
+        if (e.detail > 0 && document.activeElement instanceof HTMLButtonElement) document.activeElement.blur();
+      }}
     >
       <svg width="0" height="0" className="absolute">
         <KraftDefs />

@@ -17,9 +17,12 @@ const opens = {
  */
 export function withPresses<V extends View>(view: V, presses: readonly Press[], skewMs: number): V {
   const ticks = new Map(view.steps.map((s) => [s.id, { at: s.at, by: s.by, taken: s.taken }]));
-  const left = new Map<string, { handedOverAt?: string; kg: Map<string, number>; counts: Map<string, number> }>();
+  const left = new Map<
+    string,
+    { handedOverAt?: string; kg: Map<string, number>; counts: Map<string, number>; males: Map<string, number> }
+  >();
   const of = (code: string) => {
-    if (!left.has(code)) left.set(code, { kg: new Map(), counts: new Map() });
+    if (!left.has(code)) left.set(code, { kg: new Map(), counts: new Map(), males: new Map() });
     return left.get(code)!;
   };
   const patch = (id: string, p: Partial<{ at: string | null; by: string; taken: RunStep['taken'] }>): void => {
@@ -36,6 +39,7 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
       for (const key of opens[d.deed](d.bagId)) patch(`${d.code} ${key}`, { at: null, by: '' });
     else if (d.deed === 'handOver') of(d.code).handedOverAt ??= at;
     else if (d.deed === 'weigh' && d.kg !== null) of(d.code).kg.set(d.boxId, d.kg);
+    else if (d.deed === 'sexes') of(d.code).males.set(`${d.bagId} ${d.lineId}`, d.males);
     else if (d.deed === 'count') of(d.code).counts.set(`${d.bagId} ${d.lineId}`, d.count);
     else if (d.deed === 'take' || d.deed === 'letGo')
       for (const s of view.steps)
@@ -56,7 +60,11 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
         ),
         bags: c.bags.map((b) => ({
           ...b,
-          animals: b.animals.map((x) => ({ ...x, count: here.counts.get(`${b.id} ${x.lineId}`) ?? x.count })),
+          animals: b.animals.map((x) => ({
+            ...x,
+            count: here.counts.get(`${b.id} ${x.lineId}`) ?? x.count,
+            males: here.males.get(`${b.id} ${x.lineId}`) ?? x.males,
+          })),
         })),
       };
     }),

@@ -1,0 +1,14 @@
+import { standing, type Observation, type SubjectKind } from './facts';
+import { signs, type Seen, type SignId } from './signs';
+
+const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);
+
+/** Every sign that was told of a thing, in the order it was told, slips among them. */
+export function seenOf(observations: readonly Observation[], kind: SubjectKind, id: string): Seen[] {
+  const stands = new Set(standing(observations).map((o) => o.n));
+  return observations.flatMap((o) =>
+    o.quantity === 'sign' && o.strikes === null && o.subject.kind === kind && o.subject.id === id && isSign(o.word)
+      ? [{ sign: o.word, at: o.at, by: o.by, struck: !stands.has(o.n) }]
+      : [],
+  );
+}
