@@ -110,7 +110,10 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <Link className="ml-auto text-13 font-semibold text-tide underline" href="/week">
+        <Link
+          className="ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline"
+          href="/week"
+        >
           The week
         </Link>
         <span className="text-13 font-semibold text-tide">
