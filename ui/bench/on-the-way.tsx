@@ -120,7 +120,7 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
     if (clock(ms, p.zone) === '12:00') days.push(ms);
   return (
     <section>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h2>Consignments on the way</h2>
         <span className="mute hide-s text-13">hatched: window; after it: slack</span>
         <ButtonLink href="/arrivals/new" className="ml-auto">
