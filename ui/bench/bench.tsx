@@ -33,6 +33,8 @@ interface Last {
   what: 'done' | 'put off';
 }
 
+const WEEK = 'ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline';
+
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
   const router = useRouter();
@@ -110,10 +112,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}
         </h1>
-        <Link
-          className="ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline"
-          href="/week"
-        >
+        <Link className={WEEK} href="/week">
           The week
         </Link>
         <span className="text-13 font-semibold text-tide">
