@@ -100,7 +100,12 @@ export function onDay(
 }
 
 /** Why a service does not run or should not be used on a day; null when nothing stands in the way. */
-function blocked(service: Service, handOverMs: number, c: Consignment, options: ChooseDay): string | null {
+export function blocked(
+  service: Service,
+  handOverMs: number,
+  c: Consignment,
+  options: Pick<ChooseDay, 'fromMs' | 'calendar'>,
+): string | null {
   const place = c.sender.place;
   const date = localDate(handOverMs, place.zone);
   if (!service.live) return `${service.name} does not take live animals.`;

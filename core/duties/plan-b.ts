@@ -1,5 +1,4 @@
-import { onDay } from '@/core/choose/days';
-import { whyNot } from '@/core/calendar/departure';
+import { blocked, onDay } from '@/core/choose/days';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Calendar } from '@/core/calendar/schema';
 import { sameTimeLater } from '@/core/calendar/calendar';
@@ -67,15 +66,19 @@ function otherWays(c: Consignment, catalogue: Catalogue, calendar: Calendar, now
   for (const service of catalogue.services.filter((s) => s.live && s.id !== c.serviceId)) {
     for (let day = 0; day < DAYS; day++) {
       const at = onDay(c, service, sameTimeLater(nowMs, day, zone), a, calendar);
-      const handOverMs = service.kind === 'own-car' ? Math.max(nowMs, at.handOverMs) : at.handOverMs;
-      if (handOverMs < nowMs + service.driveMin * MIN || whyNot(service, handOverMs, c, calendar)) continue;
+      // Whoever drives themselves leaves at once; a counter is reached after the drive to it.
+      const later = service.kind === 'own-car' ? nowMs - at.handOverMs : 0;
+      const handOverMs = at.handOverMs + later;
+      const arriveMs = at.startMs + later;
+      const fromMs = service.kind === 'own-car' ? nowMs : nowMs + service.driveMin * MIN;
+      if (blocked(service, handOverMs, c, { fromMs, calendar })) continue;
       const iso = (ms: number): string => new Date(ms).toISOString();
       const other: Consignment = {
         ...c,
         serviceId: service.id,
         handOverAt: iso(handOverMs),
-        window: { startAt: iso(at.startMs), endAt: iso(at.endMs) },
-        openingAt: iso(at.endMs + HOUR),
+        window: { startAt: iso(arriveMs), endAt: iso(at.endMs + later) },
+        openingAt: iso(at.endMs + later + HOUR),
       };
       const e = evaluate(other, catalogue, c.forecast, { calendar });
       if (e.ok)
@@ -83,7 +86,7 @@ function otherWays(c: Consignment, catalogue: Catalogue, calendar: Calendar, now
           serviceId: service.id,
           name: service.name,
           handOverMs,
-          arriveMs: at.startMs,
+          arriveMs,
           worstSlackH: e.value.overall.worstSlackH,
         });
       break;

@@ -44,12 +44,6 @@ export async function takeSet(
 ): Promise<Outcome<null>> {
   return write(press, (h) => sets.takeOtherSet(h, code, boxId, without, name));
 }
-export async function openPack(press: string, code: string, packId: string, batch: string): Promise<Outcome<string>> {
-  return write(press, (h) => proving.openPack(h, code, packId, batch));
-}
-export async function readPack(press: string, input: proving.ReadInput): Promise<Outcome<string>> {
-  return write(press, (h) => proving.readPack(h, input));
-}
 export async function takeBackPack(press: string, code: string, packId: string): Promise<Outcome<string>> {
   return write(press, (h) => proving.takeBackPack(h, code, packId));
 }

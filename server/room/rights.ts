@@ -131,8 +131,6 @@ export const actions: Readonly<Record<string, Least>> = {
   takeOutcome: 'owner',
   askOtherSets: 'helper',
   takeSet: 'helper',
-  openPack: 'helper',
-  readPack: 'helper',
   takeBackPack: 'helper',
   readDevice: 'helper',
   // Arrival and quarantine.

@@ -2,17 +2,17 @@
 
 import { useState } from 'react';
 import { readDevice } from '@/server/devices/actions';
-import { openPack, readPack, takeBackPack } from '@/server/pack/actions';
-import type { SendView } from '@/server/pack/view';
-import type { Problem } from '@/core/consignment/outcome';
+import { takeBackPack } from '@/server/pack/actions';
+import type { PackedConsignment } from '@/server/pack/run-view';
 import { StateMark, type Mark } from '@/ui/drawings/state-mark';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { clock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
-import type { useSave } from '@/ui/use-save';
+import { press } from '@/ui/queue/store';
+import { useSave } from '@/ui/use-save';
 import type { Verdict } from '@/core/heat/proof';
 
-type Pack = SendView['packs'][number];
+type Pack = PackedConsignment['packs'][number];
 const marks: Record<Verdict, Mark> = { early: 'ahead', fine: 'fine', slow: 'watch', hot: 'watch', dud: 'stop' };
 
 /** One pack: opened, read, judged; a dud makes room for another. */
@@ -23,9 +23,6 @@ function Proved({
   room,
   batch,
   practises,
-  busy,
-  save,
-  problems,
 }: {
   p: Pack;
   code: string;
@@ -33,13 +30,15 @@ function Proved({
   room: string;
   batch: string;
   practises: boolean;
-  problems: readonly Problem[];
-} & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
+}) {
+  const { save, busy, problems } = useSave();
   const [surface, setSurface] = useState('');
   /** The device whose figure stands in the field; a figure typed over it is typed. */
   const [by, setBy] = useState<{ name: string; surface: string } | null>(null);
   const read = by?.surface === surface ? 'stand-in' : 'typed';
   const last = p.readings[p.readings.length - 1];
+  const open = (): void =>
+    press({ deed: 'openPack', code, packId: p.id, batch, nth: p.opened + 1 }, `pack ${p.number} opened`);
   return (
     <li className="border-t border-rule px-2 py-2">
       <div className="flex flex-wrap items-end gap-3">
@@ -61,14 +60,21 @@ function Proved({
             />
             <Button
               className="min-h-16"
-              disabled={busy || surface.trim() === ''}
-              onClick={() =>
-                void save(
-                  (press) =>
-                    readPack(press, { code, packId: p.id, surfaceC: num(surface), roomC: num(room), method: read }),
-                  () => setSurface(''),
-                )
-              }
+              disabled={surface.trim() === ''}
+              onClick={() => {
+                press(
+                  {
+                    deed: 'readPack',
+                    code,
+                    packId: p.id,
+                    surfaceC: num(surface),
+                    roomC: num(room),
+                    method: read,
+                  },
+                  `pack ${p.number}: ${surface} °C`,
+                );
+                setSurface('');
+              }}
             >
               Read
             </Button>
@@ -92,11 +98,7 @@ function Proved({
             )}
           </>
         ) : (
-          <Button
-            className="min-h-16"
-            disabled={busy}
-            onClick={() => void save((press) => openPack(press, code, p.id, batch))}
-          >
+          <Button className="min-h-16" onClick={open}>
             Opened now
           </Button>
         )}
@@ -112,11 +114,7 @@ function Proved({
           </Button>
         )}
         {last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow') && (
-          <Button
-            className="min-h-16"
-            disabled={busy}
-            onClick={() => void save((press) => openPack(press, code, p.id, batch))}
-          >
+          <Button className="min-h-16" onClick={open}>
             Another in its place
           </Button>
         )}
@@ -143,9 +141,6 @@ export function Proving({
   practises,
   duds,
   batches,
-  save,
-  busy,
-  problems,
 }: {
   packs: Pack[];
   code: string;
@@ -154,12 +149,11 @@ export function Proving({
   /** How packs of this kind proved so far, in words. */
   duds: string[];
   batches: string[];
-  problems: readonly Problem[];
-} & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
+}) {
   const [room, setRoom] = useState('20');
   const [batch, setBatch] = useState(batches.length === 1 ? batches[0]! : '');
   return (
-    <div className="mb-2 ml-10" role="group" aria-label={`Prove ${packs[0]?.name ?? ''}`}>
+    <div className="mb-2 md:ml-10" role="group" aria-label={`Prove ${packs[0]?.name ?? ''}`}>
       <div className="mb-2 flex gap-3">
         <NumberField className="w-28" label="The room" unit="°C" path="room" value={room} onChange={setRoom} />
         {batches.length > 0 && (
@@ -180,18 +174,7 @@ export function Proving({
       ))}
       <ul>
         {packs.map((p) => (
-          <Proved
-            key={p.id}
-            p={p}
-            code={code}
-            zone={zone}
-            room={room}
-            batch={batch}
-            practises={practises}
-            save={save}
-            busy={busy}
-            problems={problems}
-          />
+          <Proved key={p.id} p={p} code={code} zone={zone} room={room} batch={batch} practises={practises} />
         ))}
       </ul>
     </div>

@@ -16,18 +16,7 @@ import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 
 /** One step: a wet-hands button, and under it what is told or warned of at that step. */
-function Step({
-  p,
-  i,
-  isNext,
-  save,
-  busy,
-  problems,
-}: {
-  p: SendView;
-  i: SendView['items'][number];
-  isNext: boolean;
-} & Pick<ReturnType<typeof useSave>, 'save' | 'busy' | 'problems'>) {
+function Step({ p, i, isNext }: { p: SendView; i: SendView['items'][number]; isNext: boolean }) {
   return (
     <li
       data-of={i.bagId}
@@ -86,9 +75,6 @@ function Step({
             practises={p.practises}
             duds={p.duds.filter((d) => `prove:${d.typeId}` === i.key).map((d) => d.words)}
             batches={p.batches.filter((b) => `prove:${b.typeId}` === i.key).map((b) => b.batch)}
-            save={save}
-            busy={busy}
-            problems={problems}
           />
         </div>
       )}
@@ -188,7 +174,7 @@ export function SendStation(stored: SendView) {
         )}
         <ol>
           {p.items.map((i) => (
-            <Step key={i.key} p={p} i={i} isNext={i === next} save={save} busy={busy} problems={problems} />
+            <Step key={i.key} p={p} i={i} isNext={i === next} />
           ))}
         </ol>
       </section>

@@ -8,10 +8,10 @@ import { clock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { countdown } from '@/ui/use-now';
+import { Proving } from '../proving';
 import { BagFigure } from './bag-figure';
 import { IntoBox } from './into-box';
 import { OtherSets } from './other-sets';
-import { Packs } from './packs';
 import { Scale } from './scale';
 import type { RunStep, TickedMs } from './steps';
 
@@ -39,7 +39,20 @@ function Beside({ step, p, tickedMs }: { step: RunStep; p: PackRunView; tickedMs
   const [kind, of = ''] = step.key.split(':');
   if (kind === 'in') return <IntoBox key={step.boxId} c={c} boxId={step.boxId!} tickedMs={tickedMs} />;
   if (kind === 'weigh') return <Scale key={step.id} c={c} boxId={of} practises={p.practises} />;
-  if (kind === 'prove') return <Packs c={c} typeId={of} otherSets={<OtherSets c={c} typeId={of} />} />;
+  if (kind === 'prove')
+    return (
+      <div className="mt-4 max-w-[720px]">
+        <Proving
+          code={c.code}
+          zone={c.zone}
+          packs={c.packs.filter((x) => x.typeId === of)}
+          practises={p.practises}
+          duds={c.duds.filter((d) => d.typeId === of).map((d) => d.words)}
+          batches={c.batches.filter((b) => b.typeId === of).map((b) => b.batch)}
+        />
+        <OtherSets c={c} typeId={of} />
+      </div>
+    );
   if (kind === 'stand')
     return (
       <div className="mt-4">

@@ -24,13 +24,22 @@ interface Ear extends EventTarget {
   processLocally: boolean;
   start(): void;
   stop(): void;
-  onresult: ((e: { results: ArrayLike<ArrayLike<{ transcript: string }>> }) => void) | null;
+  onresult: ((e: { results: ArrayLike<ArrayLike<object>> }) => void) | null;
   onend: (() => void) | null;
 }
 type EarMaker = (new () => Ear) & {
   available?: (o: { langs: string[]; processLocally: boolean }) => Promise<string>;
 };
 const maker = (): EarMaker | undefined => (window as unknown as { SpeechRecognition?: EarMaker }).SpeechRecognition;
+
+/** The words of what was heard: the one text among the fields of an alternative. */
+function heardIn(alternative: object): string {
+  for (const key in alternative) {
+    const field: unknown = alternative[key as keyof typeof alternative];
+    if (typeof field === 'string') return field.toLowerCase();
+  }
+  return '';
+}
 
 /** Whether the browser can listen by itself, without a network. */
 export function useEar(): boolean {
@@ -59,7 +68,7 @@ export function useHeard(on: boolean, heard: (word: 'done' | 'back') => void): v
     ear.continuous = true;
     ear.processLocally = true;
     ear.onresult = (e) => {
-      const last = e.results[e.results.length - 1]?.[0]?.transcript.toLowerCase() ?? '';
+      const last = heardIn(e.results[e.results.length - 1]?.[0] ?? {});
       if (/\b(done|next|ready)\b/.test(last)) tell.current('done');
       else if (/\bback\b/.test(last)) tell.current('back');
     };
