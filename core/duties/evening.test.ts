@@ -177,7 +177,9 @@ describe('the pace', () => {
       ['bag:2', tick(8)],
       ['bag:3', tick(98)],
     ]);
-    expect(doneOf(steps, ticks)).toEqual([{ work, minutes: 8 }]);
+    expect(doneOf(steps, ticks).map((d) => d.minutes)).toEqual([8, 90]);
+    // One bag of eight minutes beside five of the usual nine; an hour and a half is a pause.
+    expect(paceOf(doneOf(steps, ticks), a).bag).toEqual({ minutes: (8 + 5 * 9) / 6, from: 1 });
     expect(paceOf([{ work, minutes: 0.02 }], a).bag).toEqual({ minutes: a.packingMinPerBag, from: 0 });
   });
 });

@@ -4,11 +4,6 @@ import type { CheckItem, Work } from './item';
 /** Minutes that a piece of work takes here, and from how many of them that was learned. */
 export type Pace = Readonly<Record<Work['of'], { minutes: number; from: number }>>;
 
-/** A pause is no work: what lies longer between two presses is not counted, min († ours). */
-const PAUSE_MIN = 40;
-/** So many pieces weigh as much as the usual figure does († ours): a first evening moves it a little. */
-const PRIOR = 5;
-
 /** The usual figures: nothing is known of this house. */
 export const usualPace = (a: Assumptions): Pace => ({
   label: { minutes: a.labelMinPerBag, from: 0 },
@@ -25,30 +20,32 @@ export interface Done {
   minutes: number;
 }
 
-/** What lies between the presses of one evening, pauses left out; the first press has nothing before it. */
+/** What lies between the presses of one evening; the first press has nothing before it. */
 export function doneOf(steps: readonly Pick<CheckItem, 'key' | 'work'>[], ticks: ReadonlyMap<string, string>): Done[] {
   const told = steps
     .flatMap((i) => (ticks.has(i.key) ? [{ work: i.work, ms: Date.parse(ticks.get(i.key)!) }] : []))
     .sort((x, y) => x.ms - y.ms);
-  return told.flatMap((t, i) => {
-    const minutes = i === 0 ? Infinity : (t.ms - told[i - 1]!.ms) / 60_000;
-    return minutes <= PAUSE_MIN ? [{ work: t.work, minutes }] : [];
-  });
+  return told.slice(1).map((t, i) => ({ work: t.work, minutes: (t.ms - told[i]!.ms) / 60_000 }));
 }
 
 /**
  * Minutes a bag and a box as hands here take them, drawn towards the usual figure while there are few: the mean of all
- * that was done, with the usual one counted as five pieces of it. Presses made in one go (a list ticked off afterwards)
- * take no time and would tell nothing: under a tenth of the usual time they are left out.
+ * that was done, with the usual one counted as some pieces of it. Pauses are no work; presses made in one go (a list ticked
+ * off afterwards) take no time and would tell nothing: under a tenth of the usual time they are left out.
  */
 export function paceOf(done: readonly Done[], a: Assumptions): Pace {
   const usual = usualPace(a);
   const of = (kind: Work['of']): Pace[Work['of']] => {
     const least = usual[kind].minutes / 10;
-    const own = done.filter((d) => d.work.of === kind && d.work.share > 0 && d.minutes >= least * d.work.share);
+    const own = done.filter(
+      (d) => d.work.of === kind && d.work.share > 0 && d.minutes >= least * d.work.share && d.minutes <= a.pauseMin,
+    );
     const pieces = own.reduce((s, d) => s + d.work.share, 0);
     const minutes = own.reduce((s, d) => s + d.minutes, 0);
-    return { minutes: (minutes + PRIOR * usual[kind].minutes) / (pieces + PRIOR), from: Math.round(pieces) };
+    return {
+      minutes: (minutes + a.pacePieces * usual[kind].minutes) / (pieces + a.pacePieces),
+      from: Math.round(pieces),
+    };
   };
   return { label: of('label'), tank: of('tank'), bag: of('bag'), box: of('box') };
 }

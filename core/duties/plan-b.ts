@@ -54,8 +54,8 @@ export function planB(
     ways: otherWays(c, catalogue, calendar, nowMs),
     bagId: weakest?.id ?? null,
     holdsUntilMs,
-    regasByMs: holdsUntilMs !== null && weakest?.factor === 'oxygen' ? margin(holdsUntilMs, 60) : null,
-    backByMs: holdsUntilMs === null ? null : margin(holdsUntilMs, 60 + a.packingMinPerBag),
+    regasByMs: holdsUntilMs !== null && weakest?.factor === 'oxygen' ? margin(holdsUntilMs, a.turnBackMin) : null,
+    backByMs: holdsUntilMs === null ? null : margin(holdsUntilMs, a.turnBackMin + a.packingMinPerBag),
   };
 }
 

@@ -9,19 +9,11 @@ import { evaluate, type Evaluation } from '@/core/evaluate/evaluate';
 
 const HOUR = 3600_000;
 const MIN = 60_000;
-/** A leg that should have been seen this long ago and was not is asked about, min († ours): depots scan in heaps. */
-const UNSEEN_MIN = 60;
-/** Later than this is told as late, min († ours). */
-const LATE_MIN = 30;
-/** Shelves that somebody can clear in a depot: a heated room, or a cool hall out of the sun, °C († ours). */
-const SHELVES = [
-  { heldC: 20, words: 'Call the depot: ask for a shelf in a heated room, away from the door' },
-  { heldC: 15, words: 'Call the depot: ask for a cool place, out of the sun and away from heaters' },
-] as const;
-/** A help that gains less is none, h († ours). */
-const WORTH_H = 0.5;
-/** Somebody who is told now is at the counter so much later, h († ours). */
-const FETCH_H = 1;
+/** Shelves that somebody can clear in a depot: a heated room, or a cool hall out of the sun. */
+const shelves = (a: Assumptions): readonly { heldC: number; words: string }[] => [
+  { heldC: a.shelfWarmC, words: 'Call the depot: ask for a shelf in a heated room, away from the door' },
+  { heldC: a.shelfCoolC, words: 'Call the depot: ask for a cool place, out of the sun and away from heaters' },
+];
 
 /** A leg of the road with where the box was seen. */
 export interface RoadLeg {
@@ -88,20 +80,36 @@ const fetchedAt = (c: Consignment, ms: number): Consignment => {
   };
 };
 
-/** The rest of the road on a shelf that is asked for: what stands still from now on is kept at its warmth. */
-function onShelf(c: Consignment, catalogue: Catalogue, from: number, heldC: number): Consignment {
-  const legs = plannedRoad(c, catalogue);
+/**
+ * The rest of the road on a shelf that is asked for: what stands still from now on is kept at its warmth. The leg that the
+ * box is in is cut in two, so that what lies behind stays as it was.
+ */
+function onShelf(c: Consignment, way: readonly Leg[], leg: number, nowMs: number, heldC: number): Consignment {
+  const iso = (ms: number): string => new Date(ms).toISOString();
+  const cut = way.flatMap((l, i) =>
+    i === leg && l.startMs < nowMs
+      ? [
+          { ...l, endMs: nowMs },
+          { ...l, startMs: nowMs },
+        ]
+      : [l],
+  );
+  const seen = cut.filter((l) => l.startMs <= nowMs);
   return {
     ...c,
     road: {
       serviceId: c.serviceId,
-      legs: legs.map((l, i) => ({
+      legs: cut.map((l) => ({
         kind: l.kind,
         label: l.label,
         at: l.at,
         hours: Math.min(336, Math.max(0.01, (l.endMs - l.startMs) / HOUR)),
-        ...(i >= from && isStore(l) ? { heldC } : {}),
+        ...(l.startMs >= nowMs && isStore(l) ? { heldC } : l.heldC === undefined ? {} : { heldC: l.heldC }),
       })),
+    },
+    actual: {
+      ...c.actual,
+      scans: seen.map((l, n) => ({ leg: n, at: iso(l.startMs), words: l.label, method: 'seen' })),
     },
   };
 }
@@ -124,13 +132,11 @@ function helpsOf(
   const out: Help[] = [];
   const worst = (x: Consignment): number | null | undefined => {
     const r = evaluate(x, catalogue, c.forecast, options);
-    if (!r.ok) return undefined;
-    // Slack to one and the same instant: what is opened sooner has gained what it was spared.
-    const { worstSlackH } = r.value.overall;
-    return worstSlackH;
+    return r.ok ? r.value.overall.worstSlackH : undefined;
   };
   const depot = legs.findIndex((l, i) => i >= leg && l.at === 'destination' && isStore(l));
-  const fetchMs = depot >= 0 ? Math.max(nowMs + FETCH_H * HOUR, legs[depot]!.startMs + 0.5 * HOUR) : Infinity;
+  const fetchMs =
+    depot >= 0 ? Math.max(nowMs + e.assumptions.fetchAfterH * HOUR, legs[depot]!.startMs + 0.5 * HOUR) : Infinity;
   if (fetchMs < e.instants.arriveMs) {
     const w = worst(fetchedAt(c, fetchMs));
     if (w !== undefined)
@@ -141,12 +147,12 @@ function helpsOf(
       });
   }
   const stands = legs.some((l, i) => i >= leg && isStore(l) && l.heldC === undefined);
-  for (const { heldC, words } of stands ? SHELVES : []) {
-    const w = worst(onShelf(c, catalogue, Math.max(0, leg), heldC));
+  for (const { heldC, words } of stands ? shelves(e.assumptions) : []) {
+    const w = worst(onShelf(c, legs, leg, nowMs, heldC));
     if (w !== undefined) out.push({ id: 'shelf', words, gainsH: gain(e.overall.worstSlackH, w) });
   }
   return out
-    .filter((h) => h.gainsH === null || h.gainsH >= WORTH_H)
+    .filter((h) => h.gainsH === null || h.gainsH >= e.assumptions.worthCallingH)
     .sort((x, y) => (y.gainsH ?? Infinity) - (x.gainsH ?? Infinity));
 }
 
@@ -155,19 +161,13 @@ function helpsOf(
  * `c` with its scans and the newest forecast; a consignment that was handed over and not opened. Refuses with the sentence
  * of the evaluation where it cannot be computed.
  */
-export function roadAt(
-  c: Consignment,
-  catalogue: Catalogue,
-  calendar: Calendar,
-  nowMs: number,
-  draws?: number,
-): Outcome<Road> {
+export function roadAt(c: Consignment, catalogue: Catalogue, calendar: Calendar, nowMs: number): Outcome<Road> {
   if (!c.actual.handedOverAt) return refuse('road', `${c.code} has not left yet.`);
   const a: Assumptions = withOverrides(c.assumptions);
   const scans = c.actual.scans ?? [];
   // Nobody follows it: it goes as planned until somebody says otherwise.
   const now = scans.length > 0 ? asOf(c, nowMs) : c;
-  const r = evaluate(now, catalogue, c.forecast, { calendar, ...(draws === undefined ? {} : { draws }) });
+  const r = evaluate(now, catalogue, c.forecast, { calendar });
   if (!r.ok) return r;
   const e = r.value;
   const planned = plannedRoad(c, catalogue);
@@ -199,10 +199,10 @@ export function roadAt(
     (l) => l.startMs >= k.handOverMs,
   );
   const due = byScans[lastSeen + 1]?.startMs ?? k.arriveMs;
-  const unseen = !delivered && scans.length > 0 && nowMs - due > UNSEEN_MIN * MIN ? due : null;
+  const unseen = !delivered && scans.length > 0 && nowMs - due > a.askAfterMin * MIN ? due : null;
   const { bagId, factor, slackH, worstSlackH, state } = e.overall;
   const lateMin = delivered ? 0 : Math.max(0, Math.round((k.arriveMs - plannedArriveMs) / MIN));
-  const worried = state !== 'fine' || lateMin >= LATE_MIN || unseen !== null;
+  const worried = state !== 'fine' || lateMin >= a.lateFromMin || unseen !== null;
   return {
     ok: true,
     value: {
@@ -211,7 +211,7 @@ export function roadAt(
       arriveMs: k.arriveMs,
       plannedArriveMs,
       deadlineMs: k.deadlineMs,
-      lateMin: lateMin >= LATE_MIN ? lateMin : 0,
+      lateMin: lateMin >= a.lateFromMin ? lateMin : 0,
       unseenSinceMs: unseen,
       state,
       bagId,

@@ -1,7 +1,7 @@
 import { addRecord, must, pathsOf, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { openHouse, type House } from '@/server/house';
-import { boxHasCome, comeView, usualHours } from './come';
+import { boxHasCome, comeView } from './come';
 
 let now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
@@ -32,7 +32,7 @@ describe('a box has come, and nobody wrote an order', () => {
     expect(c.bags.flatMap((b) => b.animals).reduce((n, x) => n + x.count, 0)).toBe(6);
     // The hours that nobody told are those that are usual, and no fact.
     expect(house.facts.of(c.id).events.map((e) => e.kind)).toEqual(['arrived']);
-    expect(now - Date.parse(c.handOverAt)).toBeLessThanOrEqual(usualHours.shop * 3600_000);
+    expect(now - Date.parse(c.handOverAt)).toBeLessThanOrEqual(comeView(house).usualHours.shop * 3600_000);
   });
 
   test('hours that were told are a fact, and what is computed runs from there', () => {

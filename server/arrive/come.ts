@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
 import { guessable, type Guessable } from '@/core/consignment/guess';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -11,13 +12,13 @@ import { localAt } from '@/server/instants';
 import type { OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
+import { ownAssumptions } from '@/server/settings/assumptions';
 
 const HOUR = 3600_000;
 const MIN = 60_000;
 
-/** Hours in the bag where nobody told them, by how it came († common practice): a shop nearby, the post. */
-export const usualHours = { shop: 1, posted: 24, moved: 3 } as const;
-export type Way = keyof typeof usualHours;
+export const ways = ['shop', 'posted', 'moved'] as const;
+export type Way = (typeof ways)[number];
 /** Between the look at the closed bag and its opening, min († ours). */
 const LOOK_MIN = 30;
 /** Sea water as shops keep it, and water between (†): what came is measured at the bag. */
@@ -25,7 +26,7 @@ const SEA = 33;
 const BRACKISH = 10;
 
 const comeInput = z.object({
-  way: z.enum(['shop', 'posted', 'moved'], { error: 'Say how they came.' }),
+  way: z.enum(ways, { error: 'Say how they came.' }),
   animals: z
     .array(z.object({ speciesId: named(80, 'Say which animals came.'), count: count(5000, 'The animals').min(1) }))
     .min(1, 'Say which animals came.')
@@ -36,6 +37,12 @@ const comeInput = z.object({
   from: text(80),
 });
 export type ComeInput = z.input<typeof comeInput>;
+
+/** Hours in the bag where nobody told them, by how it came. */
+function usualHoursOf(house: House): Record<Way, number> {
+  const a = withOverrides(ownAssumptions(house));
+  return { shop: a.shopHours, posted: a.postedHours, moved: a.movedHours };
+}
 
 /** The water of an own tank as it was read last: what was not read is a guess, and is carried with its spread. */
 function tankOf(house: House, tankId: string, species: Species): Outcome<ReceivingTank> {
@@ -82,7 +89,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const home = profileOf(house);
   const { zone } = home.place;
   const now = house.nowMs();
-  const sealedMs = now - (d.hours ?? usualHours[d.way]) * HOUR;
+  const sealedMs = now - (d.hours ?? usualHoursOf(house)[d.way]) * HOUR;
   const services = house.shelves().offered.services.filter((s) => s.live);
   const service =
     services.find((s) => (d.way === 'posted' ? s.kind === 'courier' : s.kind === 'own-car')) ?? services[0];
@@ -137,7 +144,7 @@ export function comeView(house: House) {
       .map((r) => ({ id: r.id, tank: r.document as unknown as TankRecord }))
       .sort((x, y) => use(x.tank) - use(y.tank) || x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }))
       .map(({ id, tank }) => ({ id, name: tank.name, volumeL: tank.volumeL, use: tank.use })),
-    usualHours,
+    usualHours: usualHoursOf(house),
   };
 }
 export type ComeView = ReturnType<typeof comeView>;

@@ -62,7 +62,6 @@ export const readInput = z.object({
   roomC: between(-10, 45, 'The room'),
   method: z.enum(['typed', 'infrared', 'stand-in']).default('typed'),
 });
-export type ReadInput = z.input<typeof readInput>;
 
 /** What an infrared thermometer, or a hand with another, read on a pack that is open. */
 export function readPack(house: House, input: unknown, at = house.nowIso()): Outcome<string> {

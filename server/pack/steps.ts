@@ -6,6 +6,7 @@ import { doneOf, paceOf, type Pace } from '@/core/duties/pace';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
+import { ownAssumptions } from '@/server/settings/assumptions';
 
 /** Consignments that the pace is learned from, the latest first. */
 const LOOK_BACK = 16;
@@ -25,7 +26,7 @@ export function paceHere(house: House): Pace {
       const c = s.document;
       return doneOf(packingChecklist(c, catalogueOf(c, house)), house.facts.ticks(c.id));
     });
-  const pace = paceOf(done, withOverrides({}));
+  const pace = paceOf(done, withOverrides(ownAssumptions(house)));
   known.set(house, { at: now, pace });
   return pace;
 }
