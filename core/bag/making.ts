@@ -55,6 +55,8 @@ export function makingSteps(
   },
   gasL: number,
   oxygen: boolean,
+  /** How the gas is seen on the bag, told beside it. */
+  seen: readonly string[] = [],
 ): string[] {
   const cover = bag.cover ? [`Put in ${coverWords[bag.cover]}`] : [];
   if (type.breather)
@@ -77,6 +79,7 @@ export function makingSteps(
         : oxygen
           ? `Press out the air, ${gasL} L oxygen`
           : `${gasL} L air from a pump, never from the mouth`,
+    ...seen,
   );
   if (bag.soft) steps.push('Let out a little gas: it gives under the palm');
   steps.push(capital(closureWords[bag.closure ?? 'bands']));

@@ -30,9 +30,13 @@ function gasWords(type: BagType, bag: Bag): string[] {
   if (type.breather || bag.gasL <= 0) return [];
   const twist = twistCm(type, bag.waterL + bag.gasL);
   const above = twist - depthOf(type, bag.waterL);
-  return above > 0
-    ? [`${bag.gasL} L of gas stand about ${cm(above)} cm above the water: twist ${cm(twist)} cm from the bottom`]
-    : [];
+  const mixed = bag.oxygenFraction > 0.5 && bag.oxygenFraction < 0.9;
+  return [
+    ...(above > 0
+      ? [`${bag.gasL} L of gas stand about ${cm(above)} cm above the water: twist ${cm(twist)} cm from the bottom`]
+      : []),
+    ...(mixed ? [`The gas is ${Math.round(bag.oxygenFraction * 100)} % oxygen in the plan`] : []),
+  ];
 }
 
 /** A dose that is watched before the bag is closed (handbook W27: open, several minutes; rolling or gasping is too much). */
@@ -88,16 +92,8 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
       : []),
     ...(bag.reducer && !effectsOf(bottled, bag.waterL).reducing ? ['Reducing conditioner, by its label'] : []),
   ];
-  const made = makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5);
-  // What the gas looks like stands beside it, and not after the twist.
-  const gas = made.findIndex((l) => / L (oxygen|air)/.test(l)) + 1 || made.length;
   const closing = [
-    ...made.slice(0, gas),
-    ...gasWords(type, bag),
-    ...(bag.oxygenFraction > 0.5 && bag.oxygenFraction < 0.9 && bag.gasL > 0
-      ? [`The gas is ${Math.round(bag.oxygenFraction * 100)} % oxygen in the plan`]
-      : []),
-    ...made.slice(gas),
+    ...makingSteps(type, bag, bag.gasL, bag.oxygenFraction > 0.5, gasWords(type, bag)),
     ...(bag.labelNotes ? [`On its label: ${bag.labelNotes}`] : []),
   ];
   const items = sedated ? sedation(p, bag, [...assumed, ...water], dosed) : [];

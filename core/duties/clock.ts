@@ -12,7 +12,14 @@ export interface EveningStep extends CheckItem {
 
 export const stepId = (code: string, key: string): string => `${code} ${key}`;
 
-/** When a step may be done, by the instants of those before it; null while they are not done, `now` where none are. */
+/** Steps that stand open and may not wait, in their order, by name. */
+export const undone = <S extends EveningStep>(
+  steps: readonly S[],
+  isDone: (step: S) => boolean,
+): { key: string; words: string }[] =>
+  steps.filter((s) => !s.mayWait && !isDone(s)).map((s) => ({ key: s.key, words: s.title }));
+
+/** When a step may be done, by the instants of those before it; null while they are not done, −∞ where there are none. */
 export function readyMs(
   step: Pick<EveningStep, 'after' | 'code'>,
   tickedMs: (code: string, key: string) => number | null,

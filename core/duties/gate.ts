@@ -1,7 +1,7 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { NumberedPack } from '@/core/heat/numbered';
 import { crossesBorder } from './checklist';
-import type { EveningStep } from './clock';
+import { undone, type EveningStep } from './clock';
 
 /** Something that a box would leave without, by name. */
 export interface Missing {
@@ -65,7 +65,7 @@ export function missingAtGate(
   found: Found,
 ): Missing[] {
   return [
-    ...steps.filter((s) => !s.mayWait && !found.isDone(s.key)).map((s) => ({ key: s.key, words: s.title })),
+    ...undone(steps, (s) => found.isDone(s.key)),
     ...refusedPlants(c),
     ...badPacks(found.packs),
     ...overweight(c, found.scaleKg),

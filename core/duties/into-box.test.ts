@@ -1,5 +1,5 @@
 import { exampleConsignment } from '@/tests/example';
-import { bagNumber, intoBox, notIn } from './into-box';
+import { readLabel, intoBox, notIn } from './into-box';
 
 const example = exampleConsignment();
 const c = {
@@ -23,7 +23,7 @@ describe('a bag goes into its box by the number on its label', () => {
     [' a1 ', { code: null, bagId: 'A1' }],
     ['https://room.local/at/KC-0106/A1?x=1', { code: 'KC-0106', bagId: 'A1' }],
     ['', { code: null, bagId: '' }],
-  ])('%s is read', (scanned, told) => expect(bagNumber(scanned)).toEqual(told));
+  ])('%s is read', (scanned, told) => expect(readLabel(scanned)).toEqual(told));
 
   test.each([
     ['1', 'KC-0106/A1', 'in: A1'],

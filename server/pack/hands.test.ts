@@ -98,13 +98,28 @@ describe('what hands find', () => {
     must(does({ deed: 'blemish', code, bagId: bag().id, words: 'torn fin' }));
     must(does({ deed: 'blemish', code, bagId: bag().id, words: 'torn fin' }));
     expect(bag().labelNotes).toBe('torn fin');
-    expect(house.facts.of(c().id).observations.find((o) => o.quantity === 'blemish')).toMatchObject({
-      word: 'torn fin',
-      method: 'seen',
-      subject: { kind: 'bag', id: bag().id },
-    });
+    expect(house.facts.of(c().id).observations.filter((o) => o.quantity === 'blemish')).toMatchObject([
+      { word: 'torn fin', method: 'seen', subject: { kind: 'bag', id: bag().id } },
+    ]);
     // Seen at the packing, it is no reading of the arrival.
     expect(c().actual.bags).toEqual([]);
+  });
+  test('a dose that was not planned goes on the label, into the steps and into the facts, once', () => {
+    addRecord(house, 'supply', {
+      name: 'Calm drops',
+      kind: 'treatment',
+      unit: 'mL',
+      'label.kind': 'conditioner',
+      'label.unit': 'mL',
+      'label.perL': '0.2',
+    });
+    const bottle = packRunView(house, [code], null).consignments[0]!.bottles.find((t) => t.name === 'Calm drops')!;
+    must(does({ deed: 'dose', code, bagId: bag().id, treatmentId: bottle.id, times: 1 }));
+    must(does({ deed: 'dose', code, bagId: bag().id, treatmentId: bottle.id, times: 1 }));
+    expect(bag().treatments).toEqual([{ id: bottle.id, times: 1 }]);
+    expect(bagLabel(c(), bag(), catalogueOf(c(), house)).treated.join(' ')).toContain('Calm drops');
+    expect(house.facts.of(c().id).events.filter((e) => e.kind === 'dosed')).toHaveLength(1);
+    expect(JSON.stringify(packRunView(house, [code], null).steps)).toContain('of Calm drops');
   });
   test('a dose of a bottle that is not on the shelf is refused', () =>
     expect(said(does({ deed: 'dose', code, bagId: bag().id, treatmentId: 'nothing', times: 1 }))).toContain(

@@ -12,9 +12,10 @@ import { tick } from './events';
  * follows, and so does the stock. Every press names the state it makes, so that one that arrives twice makes it once.
  */
 
-export const countShape = { code: id(20), bagId: id(8), lineId: id(8), count: count(5000, 'The animals of a bag') };
-export const countWhy = z.enum(['fewer', 'stays', 'more']);
-export type CountWhy = z.infer<typeof countWhy>;
+const countWhy = z.enum(['fewer', 'stays', 'more']);
+type CountWhy = z.infer<typeof countWhy>;
+const ofBag = { code: id(20), bagId: id(8) };
+const ofLine = { ...ofBag, lineId: id(8) };
 
 const why: Record<CountWhy, string> = {
   fewer: 'fewer than ordered',
@@ -22,7 +23,21 @@ const why: Record<CountWhy, string> = {
   more: 'more than planned',
 };
 
-const done = (r: Outcome<unknown>): Outcome<null> => (r.ok ? { ok: true, value: null } : r);
+type Told = NonNullable<Parameters<typeof change>[5]>;
+
+/** One change of the plan by a press at the bench: over the newest state, since hands see what is, and not what was. */
+function byHand(
+  house: House,
+  code: string,
+  what: string,
+  told: Told,
+  edit: (c: Consignment) => Outcome<Consignment>,
+): Outcome<null> {
+  const r = change(house, code, null, what, edit, told);
+  return r.ok ? { ok: true, value: null } : r;
+}
+
+const noBag = (bagId: string) => refuse('bag', `There is no bag ${bagId} any more.`);
 
 const withBag = (c: Consignment, bagId: string, edit: (b: Bag) => Bag): Consignment => ({
   ...c,
@@ -51,43 +66,37 @@ export function countBag(
   house: House,
   d: { code: string; bagId: string; lineId: string; count: number; why: CountWhy },
 ): Outcome<null> {
-  return done(
-    change(
-      house,
-      d.code,
-      null,
-      `the count of bag ${d.bagId}`,
-      (c) => {
-        const bag = c.bags.find((b) => b.id === d.bagId);
-        if (!bag?.animals.some((x) => x.lineId === d.lineId))
-          return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
-        const next = counted(c, d.bagId, d.lineId, d.count);
-        return next.bags.length === 0
-          ? refuse('count', 'Nothing would be left to send: cancel the order instead.')
-          : { ok: true, value: next };
-      },
-      { kind: 'counted', subject: `bag ${d.bagId}: ${d.count}, ${why[d.why]}`, data: d },
-    ),
+  return byHand(
+    house,
+    d.code,
+    `the count of bag ${d.bagId}`,
+    { kind: 'counted', subject: `bag ${d.bagId}: ${d.count}, ${why[d.why]}`, data: d },
+    (c) => {
+      const bag = c.bags.find((b) => b.id === d.bagId);
+      if (!bag?.animals.some((x) => x.lineId === d.lineId))
+        return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+      const next = counted(c, d.bagId, d.lineId, d.count);
+      return next.bags.length === 0
+        ? refuse('count', 'Nothing would be left to send: cancel the order instead.')
+        : { ok: true, value: next };
+    },
   );
 }
 
 /** How many of the animals of a bag are males. */
 export function sexBag(house: House, d: { code: string; bagId: string; lineId: string; males: number }): Outcome<null> {
-  return done(
-    change(
-      house,
-      d.code,
-      null,
-      `the sexes of bag ${d.bagId}`,
-      (c) => ({
-        ok: true,
-        value: withBag(c, d.bagId, (b) => ({
-          ...b,
-          animals: b.animals.map((x) => (x.lineId === d.lineId ? { ...x, males: d.males } : x)),
-        })),
-      }),
-      { kind: 'sexed', subject: `bag ${d.bagId}: ${d.males} male`, data: d },
-    ),
+  return byHand(
+    house,
+    d.code,
+    `the sexes of bag ${d.bagId}`,
+    { kind: 'sexed', subject: `bag ${d.bagId}: ${d.males} male`, data: d },
+    (c) => ({
+      ok: true,
+      value: withBag(c, d.bagId, (b) => ({
+        ...b,
+        animals: b.animals.map((x) => (x.lineId === d.lineId ? { ...x, males: d.males } : x)),
+      })),
+    }),
   );
 }
 
@@ -101,54 +110,48 @@ export function swapOne(
   house: House,
   d: { code: string; bagId: string; lineId: string; tank: string; lotId: string | null; left: number },
 ): Outcome<null> {
-  return done(
-    change(
-      house,
-      d.code,
-      null,
-      `a swap in bag ${d.bagId}`,
-      (c) => {
-        const line = c.lines.find((l) => l.id === d.lineId);
-        const bag = c.bags.find((b) => b.id === d.bagId);
-        const had = bag?.animals.find((x) => x.lineId === d.lineId);
-        if (!line || !bag || !had) return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
-        if (had.count <= d.left) return { ok: true, value: c };
-        const { lotId: _, ...rest } = line;
-        const same = c.lines.find(
-          (l) =>
-            l.id !== line.id &&
-            l.speciesId === line.speciesId &&
-            l.tank === d.tank &&
-            l.lotId === (d.lotId ?? undefined),
-        );
-        const other = same ?? {
-          ...rest,
-          id: freeLine(c),
-          tank: d.tank,
-          count: 0,
-          ...(d.lotId ? { lotId: d.lotId } : {}),
-        };
-        const n = had.count - d.left;
-        const less = counted(c, d.bagId, d.lineId, d.left);
-        const lines = same ? less.lines : [...less.lines, other];
-        const put = (b: Bag): Bag['animals'] =>
-          b.animals.some((x) => x.lineId === other.id)
-            ? b.animals.map((x) => (x.lineId === other.id ? { ...x, count: x.count + n } : x))
-            : [...b.animals, { lineId: other.id, count: n }];
-        const bags = less.bags.some((b) => b.id === d.bagId) ? less.bags : [...less.bags, { ...bag, animals: [] }];
-        return {
-          ok: true,
-          value: {
-            ...less,
-            lines: lines.map((l) => (l.id === other.id ? { ...l, count: l.count + n } : l)),
-            bags: bags
-              .map((b) => (b.id === d.bagId ? { ...b, animals: put(b) } : b))
-              .sort((x, y) => order(c, x.id) - order(c, y.id)),
-          },
-        };
-      },
-      { kind: 'swapped', subject: `bag ${d.bagId}: one from tank ${d.tank}`, data: d },
-    ),
+  return byHand(
+    house,
+    d.code,
+    `a swap in bag ${d.bagId}`,
+    { kind: 'swapped', subject: `bag ${d.bagId}: one from tank ${d.tank}`, data: d },
+    (c) => {
+      const line = c.lines.find((l) => l.id === d.lineId);
+      const bag = c.bags.find((b) => b.id === d.bagId);
+      const had = bag?.animals.find((x) => x.lineId === d.lineId);
+      if (!line || !bag || !had) return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+      if (had.count <= d.left) return { ok: true, value: c };
+      const { lotId: _, ...rest } = line;
+      const same = c.lines.find(
+        (l) =>
+          l.id !== line.id && l.speciesId === line.speciesId && l.tank === d.tank && l.lotId === (d.lotId ?? undefined),
+      );
+      const other = same ?? {
+        ...rest,
+        id: freeLine(c),
+        tank: d.tank,
+        count: 0,
+        ...(d.lotId ? { lotId: d.lotId } : {}),
+      };
+      const n = had.count - d.left;
+      const less = counted(c, d.bagId, d.lineId, d.left);
+      const lines = same ? less.lines : [...less.lines, other];
+      const put = (b: Bag): Bag['animals'] =>
+        b.animals.some((x) => x.lineId === other.id)
+          ? b.animals.map((x) => (x.lineId === other.id ? { ...x, count: x.count + n } : x))
+          : [...b.animals, { lineId: other.id, count: n }];
+      const bags = less.bags.some((b) => b.id === d.bagId) ? less.bags : [...less.bags, { ...bag, animals: [] }];
+      return {
+        ok: true,
+        value: {
+          ...less,
+          lines: lines.map((l) => (l.id === other.id ? { ...l, count: l.count + n } : l)),
+          bags: bags
+            .map((b) => (b.id === d.bagId ? { ...b, animals: put(b) } : b))
+            .sort((x, y) => order(c, x.id) - order(c, y.id)),
+        },
+      };
+    },
   );
 }
 
@@ -163,27 +166,22 @@ export function doseBag(
   const stored = find(house, d.code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
+  const given = { id: d.treatmentId, times: d.times };
+  const had = c.bags.find((b) => b.id === d.bagId)?.treatments?.find((t) => t.id === d.treatmentId);
+  if (had?.times === d.times) return { ok: true, value: null };
   const treatment = (catalogueOf(c, house).treatments ?? []).find((t) => t.id === d.treatmentId);
   if (!treatment) return refuse('treatment', 'This bottle is not on the shelf any more.');
-  const r = change(
-    house,
-    d.code,
-    null,
-    `a dose in bag ${d.bagId}`,
-    (x) => {
-      if (!x.bags.some((b) => b.id === d.bagId)) return refuse('bag', `There is no bag ${d.bagId} any more.`);
-      return {
-        ok: true,
-        value: withBag(x, d.bagId, (b) => ({
-          ...b,
-          treatments: [
-            ...(b.treatments ?? []).filter((t) => t.id !== d.treatmentId),
-            { id: d.treatmentId, times: d.times },
-          ],
-        })),
-      };
-    },
-    { kind: 'dosed', subject: `bag ${d.bagId}: ${treatment.name}`, data: d },
+  const told = { kind: 'dosed', subject: `bag ${d.bagId}: ${treatment.name}`, data: d };
+  const r = byHand(house, d.code, `a dose in bag ${d.bagId}`, told, (x) =>
+    x.bags.some((b) => b.id === d.bagId)
+      ? {
+          ok: true,
+          value: withBag(x, d.bagId, (b) => ({
+            ...b,
+            treatments: [...(b.treatments ?? []).filter((t) => t.id !== d.treatmentId), given],
+          })),
+        }
+      : noBag(d.bagId),
   );
   if (r.ok)
     house.facts.happened(c.id, {
@@ -192,39 +190,40 @@ export function doseBag(
       subject: { kind: 'bag', id: d.bagId },
       note: `${treatment.name}, ${d.times} × the label, not planned`,
     });
-  return done(r);
+  return r;
 }
+
+/** What stands on the label of a bag besides, remark by remark. */
+const notesOf = (b: Bag | undefined): string[] =>
+  (b?.labelNotes ?? '')
+    .split(';')
+    .map((x) => x.trim())
+    .filter(Boolean);
 
 /** Something about the animals that whoever opens the bag shall know: on the label, and a fact for any claim. */
 export function blemish(house: House, d: { code: string; bagId: string; words: string }, at: string): Outcome<null> {
   const stored = find(house, d.code);
   if (!stored.ok) return stored;
-  const r = change(
-    house,
-    d.code,
-    null,
-    `a remark on bag ${d.bagId}`,
-    (c) => {
-      const bag = c.bags.find((b) => b.id === d.bagId);
-      if (!bag) return refuse('bag', `There is no bag ${d.bagId} any more.`);
-      const notes = (bag.labelNotes ?? '').split(';').map((x) => x.trim());
-      if (notes.includes(d.words)) return { ok: true, value: c };
-      return {
-        ok: true,
-        value: withBag(c, d.bagId, (b) => ({ ...b, labelNotes: [...notes.filter(Boolean), d.words].join('; ') })),
-      };
-    },
-    { kind: 'seen', subject: `bag ${d.bagId}: ${d.words}` },
+  const c = stored.value.document;
+  if (notesOf(c.bags.find((b) => b.id === d.bagId)).includes(d.words)) return { ok: true, value: null };
+  const told = { kind: 'seen', subject: `bag ${d.bagId}: ${d.words}` };
+  const r = byHand(house, d.code, `a remark on bag ${d.bagId}`, told, (x) =>
+    x.bags.some((b) => b.id === d.bagId)
+      ? {
+          ok: true,
+          value: withBag(x, d.bagId, (b) => ({ ...b, labelNotes: [...notesOf(b), d.words].join('; ') })),
+        }
+      : noBag(d.bagId),
   );
   if (r.ok)
-    house.facts.told(stored.value.document.id, {
+    house.facts.told(c.id, {
       at,
       subject: { kind: 'bag', id: d.bagId },
       quantity: 'blemish',
       word: d.words,
       method: 'seen',
     });
-  return done(r);
+  return r;
 }
 
 /** A bag leaks: it is bagged anew, and every step that closed it stands open again. */
@@ -264,37 +263,18 @@ function again(house: House, code: string, keys: readonly string[], at: string, 
   })();
 }
 
-export const handShapes = {
-  count: z.object({ deed: z.literal('count'), ...countShape, why: countWhy }),
-  sexes: z.object({
-    deed: z.literal('sexes'),
-    code: id(20),
-    bagId: id(8),
-    lineId: id(8),
-    males: count(5000, 'The males of a bag'),
-  }),
-  swap: z.object({
+export const handShapes = [
+  z.object({ deed: z.literal('count'), ...ofLine, count: count(5000, 'The animals of a bag'), why: countWhy }),
+  z.object({ deed: z.literal('sexes'), ...ofLine, males: count(5000, 'The males of a bag') }),
+  z.object({
     deed: z.literal('swap'),
-    code: id(20),
-    bagId: id(8),
-    lineId: id(8),
+    ...ofLine,
     tank: text(40).min(1, 'Name the tank.'),
     lotId: id(60).nullable(),
     left: count(5000, 'What is left'),
   }),
-  dose: z.object({
-    deed: z.literal('dose'),
-    code: id(20),
-    bagId: id(8),
-    treatmentId: id(80),
-    times: between(0.05, 20, 'Times the dose'),
-  }),
-  blemish: z.object({
-    deed: z.literal('blemish'),
-    code: id(20),
-    bagId: id(8),
-    words: text(80).min(1, 'Say what you see.'),
-  }),
-  leaks: z.object({ deed: z.literal('leaks'), code: id(20), bagId: id(8) }),
-  tooMuch: z.object({ deed: z.literal('tooMuch'), code: id(20), bagId: id(8) }),
-} as const;
+  z.object({ deed: z.literal('dose'), ...ofBag, treatmentId: id(80), times: between(0.05, 20, 'Times the dose') }),
+  z.object({ deed: z.literal('blemish'), ...ofBag, words: text(80).min(1, 'Say what you see.') }),
+  z.object({ deed: z.literal('leaks'), ...ofBag }),
+  z.object({ deed: z.literal('tooMuch'), ...ofBag }),
+] as const;

@@ -23,7 +23,7 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('event'), code: id(20), name: z.literal('sealedAt') }),
   handOverShape,
   signShape,
-  ...Object.values(handShapes),
+  ...handShapes,
   // `nth`: the how-manieth in its place; one that is open already is not opened again.
   z.object({ deed: z.literal('openPack'), code: id(20), packId: id(), batch: text(40), nth: z.int().min(1).max(50) }),
   readInput.extend({ deed: z.literal('readPack') }),

@@ -1,3 +1,4 @@
+import { numberIn } from '@/core/consignment/number';
 import type { House } from '@/server/house';
 import { openStationFor } from '@/server/room/menu';
 import type { Role } from '@/server/room/rights';
@@ -10,9 +11,7 @@ export const tankNumber = (id: string): string => `TANK/${id}`;
  * number is not of this house.
  */
 export function targetOf(house: House, typed: string, role: Role): string | null {
-  const text = typed.trim().slice(0, 200);
-  const inLink = /\/at\/([^?#\s]+)/.exec(text)?.[1];
-  const number = decodeURIComponent(inLink ?? text);
+  const number = numberIn(typed.slice(0, 200));
   const tankId = /^TANK\/([\w-]{1,80})$/i.exec(number)?.[1];
   if (tankId) {
     const record = house.records.byId(tankId);

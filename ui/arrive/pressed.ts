@@ -23,14 +23,3 @@ export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], s
     }
     return { ...lane, done, taken };
   });
-
-/** Ticks of a consignment as they stand with the presses that wait: what was pressed last holds. */
-export function tickedBy(
-  presses: readonly Press[],
-  code: string,
-): ReadonlyMap<string, { done: boolean; atMs: number }> {
-  const out = new Map<string, { done: boolean; atMs: number }>();
-  for (const { deed: d, pressedMs } of presses)
-    if (d.deed === 'tick' && d.code === code) out.set(d.key, { done: d.done, atMs: pressedMs });
-  return out;
-}

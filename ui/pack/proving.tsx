@@ -134,22 +134,11 @@ function Proved({
 }
 
 /** The packs of one kind, each a thing with a number, proved before it goes in. */
-export function Proving({
-  packs,
-  code,
-  zone,
-  practises,
-  duds,
-  batches,
-}: {
-  packs: Pack[];
-  code: string;
-  zone: string;
-  practises: boolean;
-  /** How packs of this kind proved so far, in words. */
-  duds: string[];
-  batches: string[];
-}) {
+export function Proving({ c, typeId, practises }: { c: PackedConsignment; typeId: string; practises: boolean }) {
+  const { code, zone } = c;
+  const packs = c.packs.filter((x) => x.typeId === typeId);
+  const batches = c.batches.filter((b) => b.typeId === typeId).map((b) => b.batch);
+  const duds = c.duds.filter((d) => d.typeId === typeId).map((d) => d.words);
   const [room, setRoom] = useState('20');
   const [batch, setBatch] = useState(batches.length === 1 ? batches[0]! : '');
   return (

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { numberIn } from '@/core/consignment/number';
 import { Button } from '@/ui/kit/button';
 import { Live, readPicture } from './look';
 
@@ -12,7 +13,7 @@ export function Scan({ notFound }: { notFound: string }) {
   const [typed, setTyped] = useState('');
   const [words, setWords] = useState(notFound ? `“${notFound}” is no number of this house.` : '');
   const go = (text: string): void => {
-    const number = (/\/at\/([^?#]+)/.exec(text)?.[1] ?? text).trim();
+    const number = numberIn(text);
     if (number === '') return setWords('Type a number, such as KC-0106/A1 or the name of a tank.');
     setLive(false);
     setWords('');

@@ -1,8 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { intoBox } from '@/core/duties/into-box';
-import type { Consignment } from '@/core/consignment/schema';
+import { intoBox, notIn } from '@/core/duties/into-box';
 import type { PackedConsignment } from '@/server/pack/run-view';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { Button } from '@/ui/kit/button';
@@ -18,7 +17,7 @@ export function IntoBox({ c, boxId, tickedMs }: { c: PackedConsignment; boxId: s
   const box = c.boxes.find((b) => b.id === boxId)!;
   const isIn = (bagId: string): boolean => tickedMs(c.code, `in:${bagId}`) !== null;
   const put = (scanned: string): void => {
-    const r = intoBox(c as unknown as Pick<Consignment, 'code' | 'bags' | 'boxes'>, boxId, scanned);
+    const r = intoBox(c, boxId, scanned);
     if (!r.ok) {
       setTold({ ok: false, words: r.problems[0]!.message });
       navigator.vibrate?.([200, 80, 200]);
@@ -29,7 +28,7 @@ export function IntoBox({ c, boxId, tickedMs }: { c: PackedConsignment; boxId: s
     press({ deed: 'tick', code: c.code, key: `in:${r.value}`, done: true }, `bag ${r.value} into box ${boxId}`);
     setTold({ ok: true, words: `Bag ${r.value} is in.` });
   };
-  const missing = box.bagIds.filter((id) => !isIn(id));
+  const missing = notIn(c, boxId, isIn);
   return (
     <div className="mt-4 max-w-[640px] space-y-3">
       <ul className="flex flex-wrap gap-2" aria-label={`Bags of box ${boxId}`}>

@@ -12,6 +12,7 @@ import { AllSteps, Changed } from './all-steps';
 import { Bar } from './bar';
 import { Else } from './else';
 import { Side, Span } from './side';
+import { missingOf } from './steps';
 import { StepNow } from './step-now';
 import { Tape } from './tape';
 import { useRun, type Run } from './use-run';
@@ -55,17 +56,7 @@ function Gates({ run }: { run: Run }) {
           <h2 className="mb-2">
             {c.code} to {c.to}
           </h2>
-          <Gate
-            code={c.code}
-            zone={c.zone}
-            leaveMs={c.leaveMs}
-            missing={[
-              ...p.steps
-                .filter((s) => s.code === c.code && s.at === null && !s.mayWait)
-                .map((s) => ({ key: s.key, words: s.title })),
-              ...c.found,
-            ]}
-          />
+          <Gate code={c.code} zone={c.zone} leaveMs={c.leaveMs} missing={missingOf(p.steps, c)} />
         </div>
       ))}
       {leaving.length === 0 && (

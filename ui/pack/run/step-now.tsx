@@ -42,14 +42,7 @@ function Beside({ step, p, tickedMs }: { step: RunStep; p: PackRunView; tickedMs
   if (kind === 'prove')
     return (
       <div className="mt-4 max-w-[720px]">
-        <Proving
-          code={c.code}
-          zone={c.zone}
-          packs={c.packs.filter((x) => x.typeId === of)}
-          practises={p.practises}
-          duds={c.duds.filter((d) => d.typeId === of).map((d) => d.words)}
-          batches={c.batches.filter((b) => b.typeId === of).map((b) => b.batch)}
-        />
+        <Proving c={c} typeId={of} practises={p.practises} />
         <OtherSets c={c} typeId={of} />
       </div>
     );

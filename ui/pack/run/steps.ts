@@ -1,4 +1,4 @@
-import { readyMs } from '@/core/duties/clock';
+import { readyMs, undone } from '@/core/duties/clock';
 import type { PackRunView, RunStep } from '@/server/pack/run-view';
 import type { Press } from '@/ui/queue/store';
 
@@ -19,7 +19,13 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
   const ticks = new Map(view.steps.map((s) => [s.id, { at: s.at, by: s.by, taken: s.taken }]));
   const left = new Map<
     string,
-    { handedOverAt?: string; kg: Map<string, number>; counts: Map<string, number>; males: Map<string, number> }
+    {
+      handedOverAt?: string;
+      sealedMs?: number;
+      kg: Map<string, number>;
+      counts: Map<string, number>;
+      males: Map<string, number>;
+    }
   >();
   const of = (code: string) => {
     if (!left.has(code)) left.set(code, { kg: new Map(), counts: new Map(), males: new Map() });
@@ -37,6 +43,7 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
       else if (!ticks.get(id)?.at) patch(id, { at, by: '' });
     } else if (d.deed === 'leaks' || d.deed === 'tooMuch')
       for (const key of opens[d.deed](d.bagId)) patch(`${d.code} ${key}`, { at: null, by: '' });
+    else if (d.deed === 'event') of(d.code).sealedMs ??= pressedMs + skewMs;
     else if (d.deed === 'handOver') of(d.code).handedOverAt ??= at;
     else if (d.deed === 'weigh' && d.kg !== null) of(d.code).kg.set(d.boxId, d.kg);
     else if (d.deed === 'sexes') of(d.code).males.set(`${d.bagId} ${d.lineId}`, d.males);
@@ -54,6 +61,7 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
       if (!here) return c;
       return {
         ...c,
+        sealedMs: c.sealedMs ?? here.sealedMs ?? null,
         handedOverAt: c.handedOverAt ?? here.handedOverAt ?? null,
         boxes: c.boxes.map((b) =>
           here.kg.has(b.id) ? { ...b, weighed: { kg: here.kg.get(b.id)!, at: '', method: 'typed' } } : b,
@@ -117,6 +125,23 @@ export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[]
         : [{ step: s, endsMs, minutes: s.after.minutes, fromMs: endsMs - s.after.minutes * 60_000 }];
     })
     .sort((x, y) => x.endsMs - y.endsMs);
+}
+
+/** What a consignment would leave without: its open steps, and what was found and not mended. */
+export const missingOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]) => [
+  ...undone(
+    steps.filter((s) => s.code === c.code),
+    (s) => s.at !== null,
+  ),
+  ...c.found,
+];
+
+/** When the first bag of a consignment was closed: as told, or by the first that was ticked. */
+export function sealedMsOf(steps: readonly RunStep[], c: PackRunView['consignments'][number]): number | null {
+  const told = steps.flatMap((s) =>
+    s.code === c.code && s.at !== null && s.key.startsWith('bag:') ? [Date.parse(s.at)] : [],
+  );
+  return c.sealedMs ?? (told.length > 0 ? Math.min(...told) : null);
 }
 
 /** What was done last, which can be taken back. */

@@ -8,18 +8,8 @@ import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
 import { useNow } from '@/ui/use-now';
 import { useTheme } from '@/ui/use-theme';
-import { lastDone, nextOf, tickedMsOf, timersOf, withPresses, type RunStep, type TickedMs } from './steps';
+import { lastDone, nextOf, sealedMsOf, tickedMsOf, timersOf, withPresses, type RunStep } from './steps';
 import { useEar } from './voice';
-
-/** When the first bag of a consignment was closed, by its sealing or by what this phone has pressed. */
-function sealedOf(p: PackRunView, tickedMs: TickedMs): { code: string; ms: number; zone: string }[] {
-  return p.consignments.flatMap((c) => {
-    if (c.handedOverAt !== null) return [];
-    const told = c.bags.flatMap((b) => tickedMs(c.code, `bag:${b.id}`) ?? []);
-    const ms = c.sealedMs ?? (told.length > 0 ? Math.min(...told) : null);
-    return ms === null ? [] : [{ code: c.code, ms, zone: c.zone }];
-  });
-}
 
 /** A press this soon after the step changed under the finger was meant for the one before, ms († ours). */
 const SETTLES_MS = 600;
@@ -80,7 +70,10 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     last,
     takeBack,
     timers: timersOf(here, tickedMs),
-    sealed: sealedOf(p, tickedMs),
+    sealed: leaving.flatMap((c) => {
+      const ms = sealedMsOf(p.steps, c);
+      return ms === null ? [] : [{ code: c.code, ms, zone: c.zone }];
+    }),
     leaving,
     many: p.consignments.length > 1,
     zone: p.consignments[0]?.zone ?? 'UTC',
