@@ -142,7 +142,7 @@ function helpsOf(
     if (w !== undefined)
       out.push({
         id: 'collect',
-        words: `Call ${c.receiver.name}: collected at ${legs[depot]!.label.toLowerCase()} as soon as it is there`,
+        words: `${c.direction === 'incoming' ? 'Collect it yourself' : `Call ${c.receiver.name}`}: at the ${legs[depot]!.label.toLowerCase()}, as soon as it is there`,
         gainsH: gain(e.overall.worstSlackH, w),
       });
   }

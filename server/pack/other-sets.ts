@@ -20,19 +20,24 @@ export interface OtherSet {
 /** So many are shown. */
 const MOST = 5;
 
-/** Packs of each kind that the box may have: its own good ones, and what lies on the shelf; without a limit where nobody counts. */
-function allowed(house: House, c: Consignment, boxId: string): (typeId: string) => number {
+/**
+ * Packs of each kind that the box may have: its own good ones, and what lies on the shelf; without a limit where nobody
+ * counts. Of the kind of which hands say that none is left only the good ones, whatever the shelf is said to hold.
+ */
+function allowed(house: House, c: Consignment, boxId: string, without: string): (typeId: string) => number {
   const packs = numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions));
   const rows = house.records.list('supply', 'active').map(shelfRow);
   return (typeId) => {
-    const shelf = rows.filter((r) => r.key === `pack:${typeId}`);
-    if (shelf.some((r) => r.amount === null)) return Infinity;
     const own = packs.filter((p) => p.boxId === boxId && p.type.id === typeId);
     const good = own.filter((p) => {
       const verdict = p.readings[p.readings.length - 1]?.proof.verdict;
       return verdict !== 'dud' && verdict !== 'slow';
-    });
-    return good.length + shelf.reduce((s, r) => s + Math.max(0, r.amount ?? 0), 0);
+    }).length;
+    if (typeId === without) return good;
+    const shelf = rows.filter((r) => r.key === `pack:${typeId}`);
+    return shelf.some((r) => r.amount === null)
+      ? Infinity
+      : good + shelf.reduce((s, r) => s + Math.max(0, r.amount ?? 0), 0);
   };
 }
 
@@ -42,13 +47,10 @@ function setsFor(house: House, code: string, boxId: string, without: string): Ou
   if (!stored.ok) return stored;
   const c = stored.value.document;
   if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'There is no such box any more.');
-  const most = allowed(house, c, boxId);
-  const limit = (typeId: string): number => {
-    const n = most(typeId);
-    // Nobody counts them, but the hands say that there is none.
-    return typeId === without && n === Infinity ? 0 : n;
-  };
-  const can = (o: PackOption): boolean => o.packs.every((p) => p.count <= limit(p.packId));
+  const limit = allowed(house, c, boxId, without);
+  const countOf = (o: PackOption, typeId: string): number =>
+    o.packs.reduce((n, p) => n + (p.packId === typeId ? p.count : 0), 0);
+  const can = (o: PackOption): boolean => o.packs.every((p) => countOf(o, p.packId) <= limit(p.packId));
   const options = packOptionsOf(house, stored.value, boxId).filter((o) => o.fits && can(o));
   return {
     ok: true,

@@ -22,7 +22,7 @@ import { dudsHere } from './proving';
 import { paceHere, stepsOf } from './steps';
 
 /** The room that a reading is taken in, until another is typed, °C. */
-export const ROOM_C = 20;
+const ROOM_C = 20;
 
 /** Packs of a consignment as hands prove them. */
 function packsView(house: House, stored: StoredConsignment) {

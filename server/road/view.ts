@@ -14,8 +14,8 @@ function messages(s: Station, road: Road): { id: string; title: string; text: st
   const by = road.holdsUntilMs === null ? null : road.holdsUntilMs - HOUR;
   if (by === null || road.helps.length + road.lateMin === 0) return [];
   const when = dayClockIn(by, zone, w);
-  // Haste is asked for only where there is some: a late box that stands it well is told as late.
-  const collect = road.state !== 'fine' && road.helps.some((h) => h.id === 'collect');
+  // “Today” is asked for only where it has to be today: a late box that stands it well is told as late.
+  const collect = by - s.nowMs < 24 * HOUR && road.helps.some((h) => h.id === 'collect');
   return [
     ...(collect ? [{ id: 'collect', title: 'Collect it today', text: w.road.collect(c.code, name, when) }] : []),
     ...(road.lateMin > 0

@@ -122,13 +122,13 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
     <section>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h2>Consignments on the way</h2>
-        <span className="mute hide-s text-13">hatched: window; after it: slack</span>
-        <ButtonLink href="/arrivals/new" className="ml-auto">
-          A box has come
-        </ButtonLink>
-        <ButtonLink href="/consignments/new" tone="go">
-          New consignment
-        </ButtonLink>
+        <span className="mute hidden text-13 2xl:inline">hatched: window; after it: slack</span>
+        <span className="ml-auto flex flex-wrap gap-2">
+          <ButtonLink href="/arrivals/new">A box has come</ButtonLink>
+          <ButtonLink href="/consignments/new" tone="go">
+            New consignment
+          </ButtonLink>
+        </span>
       </div>
       <ul className="mt-2 md:hidden">
         {p.onTheWay.map((c) => (
