@@ -136,6 +136,15 @@ export async function writeAfter<A, T>(
   }
 }
 
+/** The door of what is only looked up and answers with an outcome: what fails says so in a sentence here too. */
+export function ask<T>(work: (h: House) => Outcome<T>): Outcome<T> {
+  try {
+    return work(house());
+  } catch (error) {
+    return failed(error);
+  }
+}
+
 /** Answers what a press is not known to have done: its answer, or that nothing was done and now never will be. */
 export function lookUp(h: House, press: string): Outcome<unknown> {
   const none = refuse('', `The answer was lost. ${NOTHING_DONE}`);

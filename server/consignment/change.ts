@@ -13,7 +13,8 @@ const CHANGED_ELSEWHERE =
   'Somebody changed this consignment meanwhile. Nothing of yours is lost: look at the newer state, then choose.';
 
 export const find = (house: House, code: string): Outcome<StoredConsignment> => {
-  const stored = house.consignments.byCode(code);
+  // It comes from a browser: it may be anything.
+  const stored = typeof code === 'string' ? house.consignments.byCode(code) : null;
   return stored ? { ok: true, value: stored } : noConsignment(code);
 };
 

@@ -1,10 +1,9 @@
 'use server';
 
-import { write } from '@/server/write';
+import { ask, write } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import type { PlanB } from '@/core/duties/plan-b';
-import { house } from '@/server/wiring';
 import * as events from './events';
 import * as gate from './gate';
 import * as sets from './other-sets';
@@ -30,10 +29,10 @@ export async function recordEvent(
 }
 /** Looked at before leaving: what is left when the counter refuses. */
 export async function askPlanB(code: string): Promise<Outcome<PlanB>> {
-  return gate.planBOf(house(), code);
+  return ask((h) => gate.planBOf(h, code));
 }
 export async function askOtherSets(code: string, boxId: string, without: string): Promise<Outcome<sets.OtherSet[]>> {
-  return sets.otherSets(house(), code, boxId, without);
+  return ask((h) => sets.otherSets(h, code, boxId, without));
 }
 export async function takeSet(
   press: string,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { sameTimeLater } from '@/core/calendar/calendar';
 import { standing, type Quantity } from '@/core/consignment/facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { missingAtGate, type Missing } from '@/core/duties/gate';
@@ -43,6 +44,24 @@ export type HandOver = Omit<z.infer<typeof handOverShape>, 'deed'>;
 /** What the counter told: receipt or booking number, who took it, and why it left although something was missing. */
 const counterFacts = ['receipt', 'takenBy', 'note'] as const satisfies readonly Quantity[];
 
+/** So long ago a clock may have been read at the counter and typed at home, ms. */
+const EVENING_MS = 12 * 3600_000;
+
+/** The instant that a clock of the counter showed: today, or late yesterday where it is past midnight by now. */
+function counterInstant(clock: string, pressedAt: string, zone: string): Outcome<string> {
+  if (clock === '') return { ok: true, value: pressedAt };
+  const pressedMs = Date.parse(pressedAt);
+  const on = (days: number): string | null =>
+    typedInstant(`${localAt(sameTimeLater(pressedMs, days, zone), zone).slice(0, 10)} ${clock}`, zone);
+  if (on(0) === null) return refuse('clock', 'Write the time of the counter as 18:40.');
+  const at = [on(0), on(-1)].find(
+    (x) => x !== null && Date.parse(x) <= pressedMs + 60_000 && Date.parse(x) >= pressedMs - EVENING_MS,
+  );
+  return at
+    ? { ok: true, value: at }
+    : refuse('clock', `It is not ${clock} yet: the hand-over is told when it has happened.`);
+}
+
 /** The hand-over through the gate: what is missing has to be done, or a reason given; what the counter said is kept. */
 export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<null> {
   const stored = find(house, d.code);
@@ -50,12 +69,9 @@ export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<
   const c = stored.value.document;
   // The other phone was quicker.
   if (c.actual.handedOverAt) return { ok: true, value: null };
-  const { zone } = c.sender.place;
-  const day = localAt(Date.parse(pressedAt), zone).slice(0, 10);
-  const at = d.clock === '' ? pressedAt : typedInstant(`${day} ${d.clock}`, zone);
-  if (at === null) return refuse('clock', 'Write the time of the counter as 18:40.');
-  if (Date.parse(at) > house.nowMs() + 60_000)
-    return refuse('clock', `It is not ${d.clock} yet: the hand-over is told when it has happened.`);
+  const told = counterInstant(d.clock, pressedAt, c.sender.place.zone);
+  if (!told.ok) return told;
+  const at = told.value;
   const missing = missingOf(house, stored.value);
   if (missing.length > 0 && d.because === '')
     return refuse(

@@ -59,6 +59,11 @@ describe('the gate', () => {
     must(by('19:10'));
     expect(c().actual.handedOverAt).toBe(iso(1 / 6));
   });
+  test('past midnight, a clock of before midnight is that of last evening', () => {
+    now = LEFT + 5.5 * H;
+    must(handOver(house, { code, ...reason, clock: '23:50' }, iso(5.5)));
+    expect(c().actual.handedOverAt).toBe('2026-11-26T23:50:00.000Z');
+  });
   test('a tick that is taken back after the hand-over leaves it where it is, with its sealing', () => {
     leave();
     must(tick(house, code, 'labels', true));

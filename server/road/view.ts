@@ -45,7 +45,7 @@ function outcome({ h, c }: Station) {
       const at = found ? Date.parse(found.at) : (opened ?? null);
       const i =
         told && at
-          ? Math.min(curve?.tempC.length ?? 1, Math.max(0, Math.round((at - told.sealMs) / HOUR / told.everyH)))
+          ? Math.min((curve?.tempC.length ?? 1) - 1, Math.max(0, Math.round((at - told.sealMs) / HOUR / told.everyH)))
           : -1;
       return {
         id: b.id,
@@ -77,6 +77,8 @@ export function roadView(s: Station) {
     messages: r?.ok ? messages(s, r.value) : [],
     planned: plannedRoad(c, catalogue).map((l) => ({ label: l.label, startMs: l.startMs })),
     delivered: c.actual.arrivedAt !== null,
+    /** The last place where it was seen. */
+    last: c.actual.scans?.at(-1) ?? null,
     practises: practises(h),
     outcome: outcome(s),
     weather: c.forecast ? { source: c.forecast.source, madeMs: Date.parse(c.forecast.madeAt) } : null,

@@ -288,9 +288,7 @@ function Outcome({ v }: { v: RoadView }) {
 /** After the counter: where the box is, what is left, what can still be done, and what was found. */
 export function RoadSection({ v }: { v: RoadView }) {
   const { save, busy } = useSave();
-  const { road } = v;
-  const seen = road?.legs.flatMap((l, i) => (l.seen ? [{ i, ...l.seen, label: l.label }] : [])) ?? [];
-  const last = seen[seen.length - 1];
+  const { road, last } = v;
   return (
     <section aria-label="The road" className="mb-8">
       <h2>On the road</h2>
@@ -313,14 +311,14 @@ export function RoadSection({ v }: { v: RoadView }) {
               <Button
                 tone="flat"
                 disabled={busy}
-                onClick={() => void save((press) => takeBackScan(press, v.code, last.i))}
+                onClick={() => void save((press) => takeBackScan(press, v.code, last.leg))}
               >
                 Take it back
               </Button>
               {v.weather && ` Weather: ${v.weather.source}, of ${dayClock(v.weather.madeMs, v.zone)}.`}
             </p>
           )}
-          {!v.delivered && <ScanForm key={seen.length} v={v} road={road} />}
+          {!v.delivered && <ScanForm key={last?.leg ?? -1} v={v} road={road} />}
         </>
       )}
       <Outcome v={v} />
