@@ -4,6 +4,7 @@ import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
 import type { House } from '@/server/house';
 import type { OrderInput } from '@/server/order/input';
+import { tellReadings, type Readings } from '@/server/arrive/readings';
 import { recordEvent } from '@/server/pack/events';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 
@@ -51,6 +52,16 @@ export const addRecord = (house: House, kind: KindId, draft: Draft): string =>
       draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
     }),
   ).id;
+
+/** What was read of a bag, or of a tank, as a phone sends it; what looks odd is so. */
+export const readBag = (house: House, code: string, id: string, figures: object, note?: string): Outcome<null> =>
+  tellReadings(
+    house,
+    { code, sure: true, of: { kind: 'bag', id, figures, ...(note === undefined ? {} : { note }) } },
+    house.nowIso(),
+  );
+export const readTank = (house: House, code: string, id: string, figures: object): Outcome<null> =>
+  tellReadings(house, { code, sure: true, of: { kind: 'tank', id, figures } as Readings['of'] }, house.nowIso());
 
 /** Where the problems of a refusal stand. */
 export const pathsOf = (r: Outcome<unknown>): string[] => (r.ok ? [] : r.problems.map((p) => p.path));

@@ -245,6 +245,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     if (litres > 0) {
       old *= v.volumeL / (v.volumeL + litres);
       mixIn(v, t, litres);
+      if (recipe.runsOver) v.volumeL -= litres;
     }
   }
   intoTheTank(series, recipe, bag, tank, t);

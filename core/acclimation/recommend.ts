@@ -1,7 +1,9 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Path } from '@/core/consignment/signs';
 import { invertebrateSteps, toleranceLimits, type ToleranceClass } from '@/core/fish/tolerance';
+import { extremes } from './lanes';
 import { compareMethods, type MethodCourse } from './methods';
-import type { OpenedBag, TankWater } from './vessel';
+import type { MethodId, OpenedBag, TankWater } from './vessel';
 
 /** What is weighed of a way of opening; each is a share of what its animals bear. */
 export const weighed = [
@@ -68,10 +70,13 @@ export interface Animals {
   invertebrate: boolean;
   /** Sea water has no hardness of its own to be judged by. */
   marine: boolean;
+  /** By what was seen of them; as usual where absent. */
+  path?: Path;
 }
 
 const partsOf = (m: MethodCourse, who: Animals, a: Assumptions): Judged['parts'] => {
-  const t = toleranceLimits(who.tolerance, a);
+  const weak = who.path === 'weak' || who.path === 'ill';
+  const t = toleranceLimits(weak ? 'delicate' : who.tolerance, a);
   const steps = who.invertebrate ? invertebrateSteps(a) : t;
   return {
     ammonia: m.criterionMin / a.burdenExposureMin,
@@ -82,8 +87,19 @@ const partsOf = (m: MethodCourse, who: Animals, a: Assumptions): Judged['parts']
     temperature: m.tempStepC / t.tempStepC,
     salinity: m.salinityStep / steps.salinityStep,
     hardness: who.marine ? 0 : m.ghStep / steps.ghStep,
-    hands: m.handsMin / a.burdenHandsMin,
+    hands: ((weak ? a.weakHandsTimes : 1) * m.handsMin) / a.burdenHandsMin,
   };
+};
+
+/** Ways that leave the animals in their own water for long. */
+const stays: readonly MethodId[] = ['cups', 'drip', 'degas'];
+
+/** What was seen of the animals, as it weighs here. */
+const pathWords: Record<Path, string> = {
+  weak: 'They are weak: they are judged as delicate, and hands weigh more. ',
+  ill: 'They show signs of illness: into a treatment tank of their own, with the least handling. ',
+  drugged: 'They lie in drugged water: they go into clean water soon, whatever else weighs. ',
+  usual: '',
 };
 
 /** Going straight in is for the hardy and for film that may not float: never the simple way where floating is one. */
@@ -124,6 +140,7 @@ export function recommend(courses: readonly MethodCourse[], who: Animals, a: Ass
       return { course, parts: of, burden: Math.hypot(...telling.map((k) => of[k])) };
     })
     .sort((x, y) => x.burden - y.burden);
+  if (who.path === 'drugged') ranked.sort((x, y) => +stays.includes(x.course.id) - +stays.includes(y.course.id));
   const plain = simplestOf(ranked);
   const simplest = plain !== null && telling.every((k) => plain.parts[k] < WATCHED_FROM);
   const near = (x: Judged, y: Judged): boolean => Math.max(x.burden, y.burden) < Math.min(x.burden, y.burden) * 1.1;
@@ -135,7 +152,7 @@ export function recommend(courses: readonly MethodCourse[], who: Animals, a: Ass
     : either
       ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
       : against(best, ranked, telling);
-  return { ranked, common, simplest, either, flipsTo: null, reason };
+  return { ranked, common, simplest, either, flipsTo: null, reason: pathWords[who.path ?? 'usual'] + reason };
 }
 
 const figures = (j: Judged): string => {
@@ -159,19 +176,48 @@ function against(best: Judged, ranked: readonly Judged[], telling: readonly Weig
   return `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
 }
 
+/** One method on several bags that are handled as one: every figure is that of the worst of them. */
+export function worstOf(courses: readonly MethodCourse[]): MethodCourse {
+  const most = (of: (m: MethodCourse) => number): number => Math.max(...courses.map(of));
+  const heaviest = courses.reduce((x, m) => (m.criterionMin > x.criterionMin ? m : x));
+  return {
+    ...heaviest,
+    criterionMin: most((m) => m.criterionMin),
+    nh3MinMgNL: most((m) => m.nh3MinMgNL),
+    peakNh3MgNL: most((m) => m.peakNh3MgNL),
+    peakTimesAcute: most((m) => m.peakTimesAcute),
+    leastOxygenKPa: Math.min(...courses.map((m) => m.leastOxygenKPa)),
+    phStep: most((m) => m.phStep),
+    bufferStep: most((m) => m.bufferStep),
+    co2FallMgL: most((m) => m.co2FallMgL),
+    tempStepC: most((m) => m.tempStepC),
+    salinityStep: most((m) => m.salinityStep),
+    ghStep: most((m) => m.ghStep),
+    // What one of them forbids is forbidden to all.
+    refused: courses.find((m) => m.refused !== null)?.refused ?? null,
+  };
+}
+
+/** Every method on bags that are handled as one. */
+const compareAll = (bags: readonly OpenedBag[], tank: TankWater, a: Assumptions): MethodCourse[] => {
+  const each = bags.map((b) => compareMethods(b, tank, a));
+  return each[0]!.map((_, i) => worstOf(each.map((courses) => courses[i]!)));
+};
+
 /**
  * Every method on the same water, ranked; and said where the order turns with how fast CO2 leaves stirred water, which
  * nobody knows better than from 1 to 4 an hour.
  */
 export function adviseOpening(
-  bag: OpenedBag,
+  bags: readonly OpenedBag[],
   tank: TankWater,
   who: Animals,
   a: Assumptions,
 ): { courses: MethodCourse[]; recommendation: Recommendation } {
-  const courses = compareMethods(bag, tank, a);
+  const ends = extremes(bags);
+  const courses = compareAll(ends, tank, a);
   const recommendation = recommend(courses, who, a);
-  const fast = recommend(compareMethods(bag, tank, { ...a, degasStirredPerH: FAST_DEGAS_PER_H }), who, a);
+  const fast = recommend(compareAll(ends, tank, { ...a, degasStirredPerH: FAST_DEGAS_PER_H }), who, a);
   const then = fast.ranked[0]!.course;
   const flipsTo = then.id === recommendation.ranked[0]!.course.id ? null : then.name;
   const { reason } = recommendation;

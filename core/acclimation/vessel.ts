@@ -1,4 +1,5 @@
 import type { ToleranceClass } from '@/core/fish/tolerance';
+import type { Closure } from '@/core/catalogue/making';
 import type { AmmoniaJudge } from '@/core/water/criteria';
 
 /** The bag as it is opened: measured where measured, computed where not. */
@@ -23,6 +24,8 @@ export interface OpenedBag {
   };
   judge?: AmmoniaJudge;
   tolerance?: ToleranceClass;
+  /** How it is closed; by bands where absent. */
+  closure?: Closure;
 }
 
 export interface TankWater {
@@ -36,7 +39,7 @@ export interface TankWater {
   residents?: boolean;
 }
 
-export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'staged', 'straight'] as const;
+export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'staged', 'regas', 'straight'] as const;
 export type MethodId = (typeof methodIds)[number];
 
 export const methodNames: Readonly<Record<MethodId, string>> = {
@@ -47,6 +50,7 @@ export const methodNames: Readonly<Record<MethodId, string>> = {
   degas: 'Air stone and dilute',
   pinhole: 'Match the tank, then across',
   staged: 'Warm in stages, then across',
+  regas: 'New water and oxygen, then across',
   straight: 'Straight in',
 };
 
@@ -91,6 +95,8 @@ export interface Recipe {
   /** The closed bag warms this fast, °C/h, until it floats at the minute given; it floats from the start where null. */
   warming: { cPerH: number; floatAtMin: number } | null;
   events: Doing[];
+  /** As much runs over as comes in: the vessel holds what it held. */
+  runsOver?: boolean;
   /** Litres of tank water a minute while dripping. */
   inflow: (minute: number) => number;
   handsMin: number;

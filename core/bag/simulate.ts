@@ -146,7 +146,7 @@ function timesAcuteOf(tanMgNL: number, hPlus: number, tempC: number, fish: boole
 }
 
 /** Oxygen, mmol/h, that decay takes and nitrogen it gives, some hours after a death: it sets in after a lag. */
-function decayShare(hoursDead: number, tempC: number, a: Assumptions): number {
+export function decayShare(hoursDead: number, tempC: number, a: Assumptions): number {
   if (hoursDead <= 0) return 0;
   return (1 - Math.exp(-hoursDead / a.deadLagH)) * a.deadQ10 ** ((tempC - 25) / 10);
 }

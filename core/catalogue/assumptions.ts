@@ -97,6 +97,7 @@ export const assumptionTable = {
   invertebrateSalinityStep: practice(1.5, 'Step of salinity that an invertebrate bears'),
   invertebrateGhStepDgh: practice(3, 'Step of general hardness that an invertebrate bears'),
   burdenHandsMin: practice(120, 'Hands-on minutes that weigh as much as one tolerable step'),
+  weakHandsTimes: ours(4, 'Hands weigh so many times more on animals that are weak when they come'),
   burdenExposureMin: practice(60, 'Criterion-minutes that weigh as much: the one-hour criterion for an hour'),
   // Bag
   gasTransferRestMPerH: ours(
@@ -266,7 +267,18 @@ export const assumptionTable = {
   aerationAirStonePerH: practice(10, 'Oxygen follows the air under an air stone at this rate'),
   openingBinderShare: ours(0.9, 'Ammonia that a detoxifying dose of binder takes up at once on opening'),
   dropsPerMl: practice(20, 'Drops of an airline valve in a millilitre'),
+  dropsPerSMost: practice(10, 'Drops a second that a valve or a clamp on an airline still counts as drops'),
   cupL: practice(0.12, 'Half a cup of tank water'),
+  cupEveryMin: practice(5, 'Minutes from cup to cup'),
+  cupsARound: practice(4, 'Cups before half is poured off'),
+  mixRounds: practice(2, 'Rounds of cups or of doubling by drops, half poured off between them'),
+  doubleMin: practice(30, 'Minutes in which the drip doubles the water'),
+  vesselL: ours(20, 'Litres that the bucket beside the tank holds'),
+  vesselRunsOver: ours(0, '1 where a vessel stands in another and runs over, 0 where it is emptied by hand'),
+  binderAtHand: ours(1, '1 where an ammonia binder is at hand on opening, 0 where not'),
+  airStoneAtHand: ours(1, '1 where an air stone is at hand, 0 where not'),
+  refractometerAtHand: ours(1, '1 where salinity can be measured, 0 where not'),
+  oxygenAtHand: ours(0, '1 where the receiver has oxygen, 0 where not'),
   sameSalinity: ours(1, 'Salinities this near need no matching'),
   floatTransferHandsMin: ours(4, 'Hands-on minutes of floating and netting across'),
   cupsHandsMin: ours(14, 'Hands-on minutes of eight cups and a pour'),
@@ -274,6 +286,7 @@ export const assumptionTable = {
   scoopHandsMin: ours(8, 'Hands-on minutes of binder, pouring and scooping'),
   degasHandsMin: ours(10, 'Hands-on minutes of an air stone and four additions'),
   stagedHandsMin: ours(6, 'Hands-on minutes of unpacking, looking at a thermometer, floating and netting'),
+  regasHandsMin: ours(14, 'Hands-on minutes of pouring off, new water, oxygen, closing and netting'),
   pinholeHandsMin: ours(30, 'Hands-on minutes of sampling and matching a tank'),
   straightHandsMin: ours(3, 'Hands-on minutes of opening and netting'),
   // Supplies
@@ -322,10 +335,10 @@ export const withOverrides = (overrides: Partial<Record<AssumptionName, number>>
 });
 
 const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$|^watchBelowSlackH$/;
-const isShare = /Share$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
+const isShare = /Share$|AtHand$|^vesselRunsOver$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
+  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -1,4 +1,5 @@
-import type { Observation, Quantity, Subject } from './facts';
+import type { Observation, Subject } from './facts';
+import type { Quantity } from './measures';
 
 /** What reads figures off the world for a station. */
 export const deviceKinds = ['infrared', 'logger', 'scale', 'probe'] as const;

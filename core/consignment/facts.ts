@@ -1,43 +1,12 @@
 import { z } from 'zod';
 import { between, instant, lines, text } from '@/core/quantities/shapes';
+import { bagFigures, quantities, waterQuantities, type Quantity } from './measures';
 
 /**
  * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
  * wrong one is struck out by a later one that names it. A guess is never a fact; a field that nobody touched is none.
  */
 
-/** What is measured, seen or counted, with its unit and the range in which it is believed. */
-export const quantities = {
-  tempC: { unit: '°C', min: -5, max: 45 },
-  surfaceC: { unit: '°C', min: -30, max: 120 },
-  pH: { unit: '', min: 4, max: 10 },
-  khDkh: { unit: '°dKH', min: 0, max: 28 },
-  ghDgh: { unit: '°dGH', min: 0, max: 60 },
-  salinity: { unit: '', min: 0, max: 42 },
-  tanMgNL: { unit: 'mg N/L', min: 0, max: 50 },
-  nitriteMgL: { unit: 'mg/L', min: 0, max: 100 },
-  nitrateMgL: { unit: 'mg/L', min: 0, max: 1000 },
-  oxygenMgL: { unit: 'mg/L', min: 0, max: 60 },
-  copperMgL: { unit: 'mg/L', min: 0, max: 10 },
-  weightKg: { unit: 'kg', min: 0, max: 200 },
-  alive: { unit: '', min: 0, max: 5000 },
-  dead: { unit: '', min: 0, max: 5000 },
-  doubtful: { unit: '', min: 0, max: 5000 },
-  /** The box was seen at the beginning of a leg: its number from 0 on; the word is what was read. */
-  scan: { unit: '', min: 0, max: 60 },
-  /** When it is expected now, as the carrier says: an instant as a word. */
-  due: { unit: '', min: 0, max: 0 },
-  /** Number of the receipt, and who took the boxes. */
-  receipt: { unit: '', min: 0, max: 0 },
-  takenBy: { unit: '', min: 0, max: 0 },
-  /** What was seen through the film or in the box before it was opened (`signs.ts`). */
-  sign: { unit: '', min: 0, max: 0 },
-  /** What was seen of the animals before the bag was closed. */
-  blemish: { unit: '', min: 0, max: 0 },
-  note: { unit: '', min: 0, max: 0 },
-  photo: { unit: '', min: 0, max: 0 },
-} as const satisfies Record<string, { unit: string; min: number; max: number }>;
-export type Quantity = keyof typeof quantities;
 const quantityIds = Object.keys(quantities) as [Quantity, ...Quantity[]];
 
 export const subjectKinds = ['consignment', 'box', 'bag', 'pack', 'tank', 'lot', 'step'] as const;
@@ -119,9 +88,6 @@ export const milestones = {
 export type Milestone = keyof typeof milestones;
 const milestoneNames = Object.keys(milestones) as Milestone[];
 
-const waterQuantities = ['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'] as const;
-const bagFigures = ['tempC', 'pH', 'salinity', 'alive', 'dead', 'doubtful'] as const;
-
 /** What was found in one bag; null is a figure that nobody took. */
 export const bagReadingSchema = z.object({
   bagId: text(8).min(1),
@@ -129,6 +95,11 @@ export const bagReadingSchema = z.object({
   tempC: between(0, 35, 'Bag temperature').nullable(),
   pH: between(4, 10, 'Bag pH').nullable(),
   salinity: between(0, 42, 'Bag salinity').nullable(),
+  khDkh: between(0, 28, 'Bag KH').nullable().optional(),
+  ghDgh: between(0, 60, 'Bag GH').nullable().optional(),
+  tanMgNL: between(0, 50, 'Bag ammonia').nullable().optional(),
+  oxygenMgL: between(0, 60, 'Bag oxygen').nullable().optional(),
+  tdsMgL: between(0, 60_000, 'Bag dissolved solids').nullable().optional(),
   alive: between(0, 5000, 'Alive').int('Count whole animals.').nullable(),
   dead: between(0, 5000, 'Dead').int('Count whole animals.').nullable(),
   doubtful: between(0, 5000, 'Doubtful').int('Count whole animals.').nullable(),
@@ -144,6 +115,8 @@ export const measuredWaterSchema = z.object({
   ghDgh: between(0, 60, 'General hardness').optional(),
   salinity: between(0, 42, 'Salinity').optional(),
   tanMgNL: between(0, 50, 'Ammonia').optional(),
+  oxygenMgL: between(0, 60, 'Oxygen').optional(),
+  tdsMgL: between(0, 60_000, 'Dissolved solids').optional(),
 });
 export type MeasuredWater = z.infer<typeof measuredWaterSchema>;
 
@@ -166,6 +139,8 @@ export const actualSchema = z.object({
   bags: z.array(bagReadingSchema).max(2000),
   /** Measured water of receiving tanks, by name. */
   tanks: z.record(text(40), measuredWaterSchema),
+  /** Receiving tanks of bags that a hand has sent elsewhere than their order says, by bag. */
+  into: z.record(text(8), text(40)).optional(),
   /** Where the box was seen on its way, in the order of its legs; none where absent. */
   scans: z.array(scanSchema).max(60).optional(),
   /** When it is expected now, by the carrier’s word. */
@@ -199,6 +174,7 @@ export function actualOf({ observations, events }: Facts): Actual {
     if (o.quantity === 'scan' && o.value !== null)
       scans.set(o.value, { leg: o.value, at: o.at, words: o.word, method: o.method });
     else if (o.quantity === 'due' && o.word) out.dueAt = o.word;
+    else if (o.quantity === 'into' && o.word) out.into = { ...out.into, [o.subject.id]: o.word };
     else if (o.subject.kind === 'bag') {
       // A picture, a blemish, a sign is no reading.
       if (o.quantity !== 'note' && !(bagFigures as readonly string[]).includes(o.quantity)) continue;

@@ -66,6 +66,22 @@ export const soWhat = (now: readonly SignId[]): string[] => [
   ...new Set(now.flatMap((s) => ('so' in signs[s] ? [(signs[s] as Sign).so!] : []))),
 ];
 
+/**
+ * How a bag is taken by what was seen of its animals (W45): the weak with the least handling; the ill the same, and into a
+ * tank of their own; the drugged soon into clean water. In the order in which they are opened.
+ */
+export const paths = ['weak', 'ill', 'drugged', 'usual'] as const;
+export type Path = (typeof paths)[number];
+
+export const pathOf = (now: readonly SignId[], sedated: boolean): Path =>
+  now.some((s) => s === 'spots' || s === 'fuzz')
+    ? 'ill'
+    : now.some((s) => (signs[s] as Sign).weak)
+      ? 'weak'
+      : sedated
+        ? 'drugged'
+        : 'usual';
+
 /** Bags in the order in which they are opened: the weak ones first, the others as they lie (W45). */
 export const openingOrder = <B extends { id: string }>(
   bags: readonly B[],

@@ -17,5 +17,9 @@ export const tankOfLine = (c: Pick<Consignment, 'tank' | 'otherTanks'>, into: st
 /** The same, with the water that was measured on arrival where it was. */
 export function measuredTank(c: Consignment, into: string | undefined): ReceivingTank {
   const tank = tankOfLine(c, into);
-  return { ...tank, ...(c.actual.tanks[tank.name] ?? {}) };
+  const measured = c.actual.tanks[tank.name];
+  if (!measured) return tank;
+  // What was measured is no guess any more.
+  const guessed = (tank.guessed ?? []).filter((k) => measured[k] === undefined);
+  return { ...tank, ...measured, ...(tank.guessed ? { guessed } : {}) };
 }

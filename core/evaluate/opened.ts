@@ -1,10 +1,11 @@
 import type { OpenedBag } from '@/core/acclimation/vessel';
-import type { BagContents } from '@/core/bag/simulate';
+import { decayShare, type BagContents } from '@/core/bag/simulate';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { contentsOf } from '@/core/engine/contents';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import { mostDelicate } from '@/core/fish/tolerance';
 import { row } from '@/core/catalogue/row';
+import { dkhToMeqL } from '@/core/quantities/units';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
@@ -25,8 +26,16 @@ function breathing(b: BagContents, tempC: number, a: Assumptions): NonNullable<O
   return { useMolH: (mmol / 1000) * a.stressAtSealing, ammoniaPerOxygen: a.ammoniaQuotientFasted };
 }
 
+/** Ammonia that dead animals of so many grams have given by now, mg N: nobody knows when they died, so half the way is taken. */
+function deadTanMgN(massG: number, hoursDead: number, tempC: number, a: Assumptions): number {
+  let mgN = 0;
+  for (let h = 0.5; h < hoursDead; h++) mgN += massG * a.deadTanMgNPerGH * decayShare(h, tempC, a);
+  return mgN;
+}
+
 /**
- * The bag as it would be opened now: measured where measured, computed from the evaluation where not. Excreted ammonia
+ * The bag as it would be opened now: measured where measured, computed from the evaluation where not; what died in it is
+ * counted with the ammonia it gives, where nobody measured that. Excreted ammonia
  * brings one equivalent of alkalinity a mole, whatever an ion exchanger took of it.
  */
 export function openedBag(
@@ -40,22 +49,28 @@ export function openedBag(
   const result = e.bags.find((b) => b.id === bagId)!;
   const i = stepAt(e, judgedMs(c, e, nowMs));
   const reading = c.actual.bags.find((r) => r.bagId === bagId);
-  const tan = result.curves.tanMgNL[i]!;
+  const computedTan = result.curves.tanMgNL[i]!;
   const source = waterOfBag(c, bag);
   const contents = contentsOf(c, bag, catalogue, e.assumptions);
+  const tempC = reading?.tempC ?? result.tempC[i]!;
+  const massG = Math.max(...contents.animals.map((x) => x.massG));
+  const tan =
+    reading?.tanMgNL ??
+    computedTan + deadTanMgN((reading?.dead ?? 0) * massG, (i * e.stepH) / 2, tempC, e.assumptions) / bag.waterL;
   return {
     waterL: bag.waterL,
-    tempC: reading?.tempC ?? result.tempC[i]!,
+    tempC,
     pH: reading?.pH ?? result.curves.pH[i]!,
-    alkalinityMeqL: result.curves.alkalinityMeqL[i]!,
+    alkalinityMeqL: reading?.khDkh != null ? dkhToMeqL(reading.khDkh) : result.curves.alkalinityMeqL[i]!,
     tanMgNL: tan,
     salinity: reading?.salinity ?? source.salinity,
-    ghDgh: source.ghDgh,
+    ghDgh: reading?.ghDgh ?? source.ghDgh,
     breather: row(catalogue.bags, bag.bagTypeId, 'bag').breather === true,
-    oxygenMgL: result.curves.oxygenMgL[i]!,
+    oxygenMgL: reading?.oxygenMgL ?? result.curves.oxygenMgL[i]!,
     ...(contents.surfaceM2 > 0 ? { surfaceM2: contents.surfaceM2 } : {}),
-    animals: breathing(contents, reading?.tempC ?? result.tempC[i]!, e.assumptions),
+    animals: breathing(contents, tempC, e.assumptions),
     judge: contents.judge,
+    ...(bag.closure ? { closure: bag.closure } : {}),
     tolerance: mostDelicate(contents.species.map((s) => s.tolerance)),
     measured: reading?.pH != null,
   };

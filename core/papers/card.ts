@@ -20,15 +20,20 @@ export interface CardLane {
 /** The numbers of a way of opening, as the card tells them. */
 export function figuresOf(m: MethodCourse, bag: OpenedBag, w: Words, a: Assumptions): MethodFigures {
   const waited = (key: string): number => m.steps.find((s) => s.key === key)?.minutes ?? 0;
-  const mlPerMin = (bag.waterL / 30) * 1000;
+  const mlPerMin = (bag.waterL / a.doubleMin) * 1000;
+  const dropsPerS = (mlPerMin * a.dropsPerMl) / 60;
   return {
     openMin: Math.round(m.openAtMin),
     transferMin: Math.round(m.transferAtMin),
     floatMin: Math.round(waited('float')),
     roomMin: Math.round(waited('warm')),
     cupMl: Math.round(a.cupL * 1000),
+    everyMin: a.cupEveryMin,
+    cups: Math.round(a.cupsARound),
+    rounds: Math.round(a.mixRounds),
+    doubleMin: a.doubleMin,
     mlPerMin: Math.round(mlPerMin),
-    dropsPerS: figureIn((mlPerMin * a.dropsPerMl) / 60, w, 1),
+    dropsPerS: dropsPerS > a.dropsPerSMost ? '' : figureIn(dropsPerS, w, 1),
     salinity: bag.salinity.toFixed(0),
     film: bag.breather === true,
   };

@@ -3,16 +3,12 @@
 import { write } from '@/server/write';
 import { methodIds } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { plain, noConsignment } from '@/server/answer';
+import { noConsignment } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';
 import { methodComparisons } from './methods';
 import * as come from './come';
-import * as readings from './readings';
 import * as run from './run';
 
-export async function saveReadings(press: string, input: readings.ReadingsInput): Promise<Outcome<null>> {
-  return write(press, (h) => plain(readings.saveReadings(h, input)));
-}
 export async function boxHasCome(press: string, input: come.ComeInput): Promise<Outcome<{ code: string }>> {
   return write(press, (h) => come.boxHasCome(h, input));
 }

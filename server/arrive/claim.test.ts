@@ -4,14 +4,13 @@ import os from 'node:os';
 import path from 'node:path';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { must, orderInput, said } from '@/tests/order';
+import { must, orderInput, readBag, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from '@/server/pack/events';
 import { drawPhoto, keepPhoto } from '@/server/photo/photos';
 import { claimOf } from './claim';
-import { saveReadings } from './readings';
 import { tellSign } from './signs';
 
 const HERE = Date.parse('2026-11-27T09:30:00Z');
@@ -29,23 +28,7 @@ afterAll(() => {
 });
 const bag = () => house.consignments.byCode(code)!.document.bags[0]!;
 const read = (dead: number) =>
-  saveReadings(house, {
-    code,
-    version: house.consignments.byCode(code)!.version,
-    tanks: {},
-    bags: [
-      {
-        bagId: bag().id,
-        tempC: 21.5,
-        pH: 6.6,
-        salinity: null,
-        alive: 8 - dead,
-        dead,
-        doubtful: 0,
-        note: 'two on the bottom',
-      },
-    ],
-  });
+  readBag(house, code, bag().id, { tempC: 21.5, pH: 6.6, alive: 8 - dead, dead, doubtful: 0 }, 'two on the bottom');
 
 test('what was lost goes to the seller as one page and the pictures, in time and without a price', async () => {
   expect(said(await claimOf(house, code))).toContain('has not come yet');

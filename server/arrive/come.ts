@@ -45,13 +45,12 @@ function usualHoursOf(house: House): Record<Way, number> {
 }
 
 /** The water of an own tank as it was read last: what was not read is a guess, and is carried with its spread. */
-function tankOf(house: House, tankId: string, species: Species): Outcome<ReceivingTank> {
+export function waterOfTankRecord(house: House, tankId: string, species: Species): ReceivingTank | null {
   const record = house.records.byId(tankId);
-  if (record?.kind !== 'tank' || record.deletedAt) return refuse('tankId', 'Choose one of your tanks.');
+  if (record?.kind !== 'tank' || record.deletedAt) return null;
   const tank = record.document as unknown as TankRecord;
   const read = house.ledger.latestReadings().get(tankId);
-  const water = waterOf(species, read);
-  return { ok: true, value: { ...water, name: tank.name, volumeL: tank.volumeL } };
+  return { ...waterOf(species, read), name: tank.name, volumeL: tank.volumeL };
 }
 
 const salinityOf = (s: Species): number => (s.water === 'marine' ? SEA : s.water === 'brackish' ? BRACKISH : 0);
@@ -84,8 +83,8 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const unknown = species.findIndex((s) => s === undefined);
   if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is not known here.');
   const first = species[0]!;
-  const tank = tankOf(house, d.tankId, first);
-  if (!tank.ok) return tank;
+  const tank = waterOfTankRecord(house, d.tankId, first);
+  if (!tank) return refuse('tankId', 'Choose one of your tanks.');
   const home = profileOf(house);
   const { zone } = home.place;
   const now = house.nowMs();
@@ -116,7 +115,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
       tank: 'theirs',
     })),
     sourceWater: waterOf(first),
-    tank: tank.value,
+    tank,
     note: '',
   };
   return house.db.transaction((): Outcome<{ code: string }> => {

@@ -1,39 +1,31 @@
-import { bringHome, must, orderInput, pathsOf, said } from '@/tests/order';
+import { bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { standing } from '@/core/consignment/facts';
 import { tryEvaluate } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { bagViews } from '@/server/bag/view';
-import { laneViews } from './view';
-import { saveReadings, type ReadingsInput } from './readings';
+import { doDeed } from '@/server/queue/deeds';
 
+import { laneViews } from './view';
+
+const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
 let now = 0;
 let house: House;
 let code = '';
 const stored = () => house.consignments.byCode(code)!;
 const facts = () => house.facts.of(stored().document.id).observations;
-type BagInput = ReadingsInput['bags'][number];
+const first = (): string => stored().document.bags[0]!.id;
 const animalsOf = (id: string): number =>
   stored()
     .document.bags.find((b) => b.id === id)!
     .animals.reduce((n, a) => n + a.count, 0);
-const bag = (change: Partial<BagInput> = {}): BagInput => {
-  const id = stored().document.bags[0]!.id;
-  return {
-    bagId: id,
-    tempC: null,
-    pH: null,
-    salinity: null,
-    alive: null,
-    dead: null,
-    doubtful: null,
-    note: '',
-    ...change,
-  };
-};
-const save = (bags: BagInput[], tanks: ReadingsInput['tanks'] = {}, version = stored().version) =>
-  saveReadings(house, { code, version, bags, tanks });
+const bag = (figures: object, note?: string) => readBag(house, code, first(), figures, note);
+const tank = (figures: object, name = 'Q') => readTank(house, code, name, figures);
+/** As a phone sends it, from the queue. */
+const sent = (of: object, sure = false, agoMs = 0) =>
+  doDeed(house, { deed: 'readings', code, of, sure }, agoMs, who);
+const ofTemp = () => standing(facts()).flatMap((o) => (o.quantity === 'tempC' ? [o.value] : []));
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
@@ -46,74 +38,87 @@ afterEach(() => house.db.close());
 describe('what was found on arrival', () => {
   test('becomes facts, each with its unit; what nobody took becomes none', () => {
     const before = facts().length;
-    must(save([bag({ tempC: 19.5 })], { Q: { tempC: 25, pH: 7.4 } }));
+    must(bag({ tempC: 19.5 }));
+    must(tank({ tempC: 25, pH: 7.4, oxygenMgL: 8.1, tdsMgL: 210 }));
     expect(
       facts()
         .slice(before)
         .map((o) => [o.subject.kind, o.subject.id, o.quantity, o.value, o.unit]),
     ).toEqual([
-      ['bag', stored().document.bags[0]!.id, 'tempC', 19.5, '°C'],
+      ['bag', first(), 'tempC', 19.5, '°C'],
       ['tank', 'Q', 'tempC', 25, '°C'],
       ['tank', 'Q', 'pH', 7.4, ''],
+      ['tank', 'Q', 'oxygenMgL', 8.1, 'mg/L'],
+      ['tank', 'Q', 'tdsMgL', 210, 'mg/L'],
     ]);
   });
 
-  test('an empty form is no reading at all', () => {
-    const before = facts().length;
-    must(save([bag()]));
-    expect(facts()).toHaveLength(before);
-    expect(stored().document.actual.bags).toEqual([]);
-  });
-
-  test('saved again unchanged it tells nothing anew; one figure more is one fact more, with its own instant', () => {
-    must(save([bag({ tempC: 19.5 })]));
+  test('told again unchanged it tells nothing anew; one figure more is one fact more, with the instant of its press', () => {
+    must(bag({ tempC: 19.5 }));
     const once = facts().length;
     now += 600_000;
-    must(save([bag({ tempC: 19.5 })]));
+    must(bag({ tempC: 19.5 }));
     expect(facts()).toHaveLength(once);
     now += 600_000;
-    must(save([bag({ tempC: 19.5, pH: 6.6 })]));
+    must(sent({ kind: 'bag', id: first(), figures: { pH: 6.6 } }, false, 120_000));
     expect(facts()).toHaveLength(once + 1);
-    expect(facts().at(-1)).toMatchObject({ quantity: 'pH', value: 6.6, at: new Date(now).toISOString() });
+    expect(facts().at(-1)).toMatchObject({ quantity: 'pH', value: 6.6, at: new Date(now - 120_000).toISOString() });
   });
 
   test('a figure typed over leaves the first one where it was', () => {
-    must(save([bag({ tempC: 19.5 })]));
-    must(save([bag({ tempC: 18.9 })]));
-    expect(
-      standing(facts())
-        .filter((o) => o.quantity === 'tempC')
-        .map((o) => o.value),
-    ).toEqual([19.5, 18.9]);
+    must(bag({ tempC: 19.5 }));
+    must(bag({ tempC: 18.9 }));
+    expect(ofTemp()).toEqual([19.5, 18.9]);
     expect(stored().document.actual.bags[0]!.tempC).toBe(18.9);
   });
 
+  test('two phones at one bag, each with its own figure, lose nothing; nor do two at two', () => {
+    const second = stored().document.bags[1]?.id ?? first();
+    must(sent({ kind: 'bag', id: first(), figures: { tempC: 19.5 } }));
+    must(sent({ kind: 'bag', id: first(), figures: { pH: 6.6 } }, false, 60_000));
+    must(sent({ kind: 'bag', id: second, figures: { khDkh: 4, tanMgNL: 5 } }, false, 90_000));
+    const read = (id: string) => stored().document.actual.bags.find((b) => b.bagId === id)!;
+    expect(read(first())).toMatchObject({ tempC: 19.5, pH: 6.6 });
+    expect(read(second)).toMatchObject({ khDkh: 4, tanMgNL: 5 });
+  });
+
   test('undo strikes out what came with it and brings the reading of before back', () => {
-    must(save([bag({ tempC: 19.5 })]));
-    must(save([bag({ tempC: 18.9 })]));
+    must(bag({ tempC: 19.5 }));
+    must(bag({ tempC: 18.9 }));
     must(undo(house, code));
     expect(stored().document.actual.bags[0]!.tempC).toBe(19.5);
     expect(facts().some((o) => o.value === 18.9)).toBe(true);
   });
 
-  test('counts are all of them or none: what does not add up is told with both sums', () => {
-    const n = animalsOf(bag().bagId);
-    must(save([bag({ alive: n, dead: 0, doubtful: 0 })]));
-    const wrong = save([bag({ alive: n, dead: 1, doubtful: 0 })]);
-    expect(said(wrong)).toBe(`Bag ${bag().bagId} left with ${n} animals; alive, dead and doubtful make ${n + 1}.`);
-    expect(pathsOf(wrong)).toEqual(['bags.0.alive']);
-    must(save([bag({ alive: n - 2, dead: 1, doubtful: 1 })]));
+  test('a slip is taken back by an empty figure, of a bag and of a tank, and stays told', () => {
+    must(bag({ tempC: 19.5 }, 'pale'));
+    must(tank({ pH: 7.4 }));
+    must(sent({ kind: 'bag', id: first(), figures: { tempC: null }, note: '' }));
+    must(sent({ kind: 'tank', id: 'Q', figures: { pH: null } }));
+    expect(stored().document.actual.bags).toEqual([]);
+    expect(stored().document.actual.tanks).toEqual({});
+    expect(facts().filter((o) => o.value === 19.5 || o.value === 7.4)).toHaveLength(2);
   });
 
-  test.each<[string, () => ReturnType<typeof save>, RegExp]>([
-    ['a bag that is not there', () => save([bag({ bagId: 'Z9', tempC: 20 })]), /no bag Z9/],
-    ['a tank that is not there', () => save([bag()], { Elsewhere: { tempC: 25 } }), /no receiving tank Elsewhere/],
-    ['boiling water', () => save([bag({ tempC: 60 })]), /temperature/i],
-    ['half an animal', () => save([bag({ alive: 1.5 })]), /whole animals/],
-    ['an older state of the page', () => save([bag({ tempC: 20 })], {}, 1), /meanwhile/],
-  ])('%s is refused and nothing is written', (_, act, words) => {
+  test('what looks odd is asked about once, and kept where it is so', () => {
+    const n = animalsOf(first());
+    const odd = { kind: 'bag', id: first(), figures: { alive: n + 2, dead: 0, doubtful: 0 } };
+    const before = facts().length;
+    expect(said(sent(odd))).toBe(`${first()}: ${n + 2} counted, ${n} on the label: 2 more than came?`);
+    expect(said(sent({ kind: 'bag', id: first(), figures: { pH: 9.6 } }))).toMatch(/pH 9\.6 in a closed bag/);
+    expect(facts()).toHaveLength(before);
+    must(sent(odd, true));
+    expect(stored().document.actual.bags[0]!.alive).toBe(n + 2);
+  });
+
+  test.each<[string, object, RegExp]>([
+    ['a bag that is not there', { kind: 'bag', id: 'Z9', figures: { tempC: 20 } }, /no bag Z9/],
+    ['a tank that is not there', { kind: 'tank', id: 'Elsewhere', figures: { tempC: 25 } }, /no receiving tank Elsewhere/],
+    ['boiling water', { kind: 'bag', id: 'A1', figures: { tempC: 60 } }, /not known here/],
+    ['half an animal', { kind: 'bag', id: 'A1', figures: { alive: 1.5 } }, /not known here/],
+  ])('%s is refused and nothing is written', (_, of, words) => {
     const before = [facts().length, stored().version];
-    expect(said(act())).toMatch(words);
+    expect(said(sent(of))).toMatch(words);
     expect([facts().length, stored().version]).toEqual(before);
   });
 });
@@ -131,7 +136,8 @@ describe('what the screens draw of it', () => {
   });
 
   test('methods have a point a minute, to their end', () => {
-    must(save([bag({ tempC: 19.5, pH: 6.7 })], { Q: { tempC: 25, pH: 7.4 } }));
+    must(bag({ tempC: 19.5, pH: 6.7 }));
+    must(tank({ tempC: 25, pH: 7.4 }));
     for (const lane of laneViews(house, stored().document, evaluated(), [], now))
       for (const m of lane.methods) {
         expect(m.minutes.slice(0, 5)).toEqual([0, 1, 2, 3, 4]);

@@ -1,63 +1,96 @@
 import { z } from 'zod';
-import { id, text, version } from '@/core/quantities/shapes';
-import { bagReadingSchema, measuredWaterSchema } from '@/core/consignment/facts';
-import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
+import { doubtsOf } from '@/core/consignment/doubt';
+import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
+import { bagFigures, waterQuantities } from '@/core/consignment/measures';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import { id, lines, text } from '@/core/quantities/shapes';
 import { change } from '@/server/consignment/change';
-import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
-const readingsInput = z.object({
-  code: id(20),
-  version,
-  bags: z.array(bagReadingSchema.omit({ at: true })),
-  /** Of every receiving tank what was measured; a figure that nobody took is left out. */
-  tanks: z.record(text(40), measuredWaterSchema),
-});
-export type ReadingsInput = z.input<typeof readingsInput>;
+/** From this salinity on a water is the sea’s, and not brackish († common practice). */
+const SEA_FROM = 20;
 
-/** Counts must add up to what left: all three, or none. */
-function miscounted(c: Consignment, b: ReadingsInput['bags'][number], i: number): Problem | null {
-  const bag = c.bags.find((x) => x.id === b.bagId);
-  if (!bag) return { path: `bags.${i}.bagId`, message: `There is no bag ${b.bagId}.` };
-  const counts = [b.alive, b.dead, b.doubtful];
-  if (counts.every((n) => n === null)) return null;
-  const animals = bag.animals.reduce((n, x) => n + x.count, 0);
-  const sum = counts.reduce((n: number, x) => n + (x ?? 0), 0);
-  return sum === animals
-    ? null
-    : {
-        path: `bags.${i}.alive`,
-        message: `Bag ${b.bagId} left with ${animals} animals; alive, dead and doubtful make ${sum}.`,
-      };
+const bagShape = bagReadingSchema.pick(
+  Object.fromEntries(bagFigures.map((k) => [k, true])) as Record<(typeof bagFigures)[number], true>,
+);
+const tankShape = measuredWaterSchema.pick(
+  Object.fromEntries(waterQuantities.map((k) => [k, true])) as Record<(typeof waterQuantities)[number], true>,
+);
+/** A figure is told, or null: it was a slip. What is not named stays as it is. */
+const nullable = <S extends z.ZodObject>(s: S) =>
+  z.object(Object.fromEntries(Object.entries(s.shape).map(([k, v]) => [k, (v as z.ZodType).nullable()]))).partial();
+
+export const readShape = z.object({
+  deed: z.literal('readings'),
+  code: id(20),
+  of: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
+    z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
+  ]),
+  /** Whoever pressed was asked about what looks odd, and it is so. */
+  sure: z.boolean(),
+});
+export type Readings = Omit<z.infer<typeof readShape>, 'deed'>;
+type OfBag = Extract<Readings['of'], { kind: 'bag' }>;
+
+export const animalsIn = (b: Consignment['bags'][number]): number => b.animals.reduce((n, x) => n + x.count, 0);
+
+const blank = (bagId: string, at: string): BagReading => ({
+  bagId,
+  at,
+  tempC: null,
+  pH: null,
+  salinity: null,
+  alive: null,
+  dead: null,
+  doubtful: null,
+  note: '',
+});
+const says = (b: BagReading): boolean => bagFigures.some((k) => b[k] != null) || b.note !== '';
+
+/** A bag’s reading with what is told of it now; none where nothing is left. */
+function withBag(c: Consignment, of: OfBag, at: string): Consignment {
+  const was = c.actual.bags.find((b) => b.bagId === of.id) ?? blank(of.id, at);
+  const is: BagReading = { ...was, ...of.figures, note: of.note ?? was.note, at };
+  const bags = c.actual.bags.some((b) => b.bagId === of.id)
+    ? c.actual.bags.map((b) => (b.bagId === of.id ? is : b))
+    : [...c.actual.bags, is];
+  return { ...c, actual: { ...c.actual, bags: bags.filter(says) } };
 }
 
-const isEmpty = (b: ReadingsInput['bags'][number]): boolean =>
-  [b.tempC, b.pH, b.salinity, b.alive, b.dead, b.doubtful].every((v) => v === null) && b.note === '';
+function withTank(c: Consignment, of: Exclude<Readings['of'], OfBag>): Consignment {
+  const told = { ...c.actual.tanks[of.id], ...of.figures };
+  const left = Object.fromEntries(Object.entries(told).filter(([, v]) => v != null));
+  const { [of.id]: _, ...others } = c.actual.tanks;
+  const tanks = Object.keys(left).length > 0 ? { ...others, [of.id]: left } : others;
+  return { ...c, actual: { ...c.actual, tanks } };
+}
 
 /**
- * Measurements and the look through the film, bag by bag, and the water of the tanks. What is new becomes a fact of its
- * own; what was told before stays, and what is emptied is struck out.
+ * What was read of one bag or one tank: only what is named changes, so that two phones at two bags, or at two figures of
+ * one, lose nothing. Each figure is a fact of its own; what looks odd is refused until somebody says that it is so.
  */
-export function saveReadings(house: House, input: unknown): Outcome<StoredConsignment> {
-  const parsed = readingsInput.safeParse(input);
-  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
-  const { code, version, bags, tanks } = parsed.data;
-  const at = house.nowIso();
-  return change(
+export function tellReadings(house: House, d: Readings, at: string): Outcome<null> {
+  const { of } = d;
+  const done = change(
     house,
-    code,
-    version,
-    'the arrival readings',
+    d.code,
+    null,
+    `what was read of ${of.kind} ${of.id}`,
     (c) => {
-      const problems = bags.flatMap((b, i) => miscounted(c, b, i) ?? []);
-      if (problems.length > 0) return { ok: false, problems };
-      const names = [c.tank, ...(c.otherTanks ?? [])].map((t) => t.name);
-      const stranger = Object.keys(tanks).find((n) => !names.includes(n));
-      if (stranger !== undefined) return refuse('tanks', `There is no receiving tank ${stranger}.`);
-      const read = bags.filter((b) => !isEmpty(b)).map((b) => ({ ...b, at }));
-      return { ok: true, value: { ...c, actual: { ...c.actual, bags: read, tanks } } };
+      const bag = of.kind === 'bag' ? c.bags.find((b) => b.id === of.id) : undefined;
+      const tank = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === of.id);
+      if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
+      if (of.kind === 'tank' && !tank) return refuse('tank', `There is no receiving tank ${of.id}.`);
+      const sea = (bag ? c.sourceWater : tank!).salinity >= SEA_FROM;
+      const doubts = d.sure
+        ? []
+        : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
+      if (doubts[0]) return refuse(doubts[0].figure, `${of.id}: ${doubts[0].words}`);
+      return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
     },
-    { kind: 'measured', subject: 'arrival', data: { bags, tanks } },
+    { kind: 'measured', subject: `${of.kind} ${of.id}`, data: of },
   );
+  return done.ok ? { ok: true, value: null } : done;
 }

@@ -1,13 +1,20 @@
 import { randomUUID } from 'node:crypto';
+import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { runPosition } from '@/core/acclimation/run';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
+import { recordEvent } from '@/server/pack/events';
 import type { MethodComparison } from './methods';
+import { groupsOf, residentsOf } from './residents';
 
-/** Starts the timed sequence of a method for some bags; it lives on the server from here on. */
+/**
+ * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here
+ * on.
+ */
 export function startRun(house: House, c: Consignment, lane: MethodComparison, method: MethodId): Outcome<string> {
   const course = lane.courses.find((x) => x.id === method);
   if (!course) return refuse('method', 'This method is not known here.');
@@ -15,13 +22,16 @@ export function startRun(house: House, c: Consignment, lane: MethodComparison, m
   if (running) return refuse('method', `${running.bagIds.join(', ')} already have a sequence. Stop it first.`);
   const id = randomUUID();
   const at = house.nowIso();
+  const groups = groupsOf(c, catalogueOf(c, house), lane.bagIds);
+  const { name } = lane.tank;
+  const steps = withRelease(course.steps, groups, { name, residents: residentsOf(house, name) });
   house.db.transaction(() => {
     house.arrivals.insertRun({
       id,
       consignmentId: c.id,
       bagIds: lane.bagIds,
       method,
-      steps: course.steps,
+      steps,
       startedAt: at,
     });
     house.consignments.journal(c.id, at, 'acclimation started', lane.bagIds.join(' '), { method });
@@ -60,8 +70,24 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
       'acclimation step',
       `${run.bagIds.join(' ')}: ${running.title}`,
     );
+    if (key === OPENS) firstOpened(house, run, new Date(at).toISOString());
   })();
   return { ok: true, value: null };
+}
+
+/** The step in which a bag is opened. */
+const OPENS = 'open';
+
+/** The first bag that is opened is the opening of the consignment; an instant that somebody told stays. */
+function firstOpened(house: House, run: StoredRun, at: string): void {
+  const c = house.consignments.byId(run.consignmentId)?.document;
+  if (c?.actual.arrivedAt && c.actual.openedAt === null) recordEvent(house, c.code, 'openedAt', at);
+}
+
+/** The press that opened the first bag was a slip: so was the opening. */
+function closedAgain(house: House, run: StoredRun, at: string): void {
+  const c = house.consignments.byId(run.consignmentId)?.document;
+  if (c?.actual.openedAt === at) recordEvent(house, c.code, 'openedAt', null);
 }
 
 /** Takes the last press back, which is named: what was pressed since stays. A timer that ended by itself stays ended. */
@@ -75,6 +101,7 @@ export function undoStep(house: House, runId: string, key?: string): Outcome<nul
     return refuse('step', 'Another step was done since: the screen now shows it.');
   house.db.transaction(() => {
     house.arrivals.reopenStep(runId, last[0]);
+    if (last[0] === OPENS) closedAgain(house, run, last[1]);
     house.consignments.journal(
       run.consignmentId,
       house.nowIso(),

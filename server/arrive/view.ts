@@ -8,7 +8,8 @@ import { sampled } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
 import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
-import { standing } from '@/core/consignment/facts';
+import { standing, type Observation } from '@/core/consignment/facts';
+import { bagFigures, quantities } from '@/core/consignment/measures';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
 import type { Consignment } from '@/core/consignment/schema';
 import { measuredTank } from '@/core/consignment/waters';
@@ -28,6 +29,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       speciesNames: lane.speciesNames,
       species: species[0]!,
       opened: { ...lane.opened, co2MgL: co2OfPh(lane.opened) },
+      path: lane.path,
       measured: lane.measured,
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       reason: lane.recommendation.reason,
@@ -117,6 +119,28 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
 export type LaneView = ReturnType<typeof laneViews>[number];
 export type MethodView = LaneView['methods'][number];
 
+/** What was told of a bag, figure by figure, in the order it was told; what was struck out stays readable. */
+function historyOf(observations: readonly Observation[], bagId: string) {
+  const stands = new Set(standing(observations).map((o) => o.n));
+  const read = observations.filter(
+    (o) =>
+      o.subject.kind === 'bag' &&
+      o.subject.id === bagId &&
+      o.strikes === null &&
+      (o.quantity === 'note' || (bagFigures as readonly string[]).includes(o.quantity)),
+  );
+  // Of every figure the last that stands counts.
+  const last = new Map(read.filter((o) => stands.has(o.n)).map((o) => [o.quantity, o.n]));
+  return read.map((o) => ({
+    n: o.n,
+    at: o.at,
+    by: o.by,
+    quantity: o.quantity,
+    words: o.quantity === 'note' ? o.word : `${o.value} ${quantities[o.quantity].unit}`.trim(),
+    counts: last.get(o.quantity) === o.n,
+  }));
+}
+
 /** The Receive station: what is expected and what was found in every bag and tank, and the methods on it. */
 export function receiveView(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) {
   const { observations } = house.facts.of(c.id);
@@ -144,6 +168,7 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
         expectedC: b.tempC[i]!,
         expectedPh: b.curves.pH[i]!,
         reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
+        history: historyOf(observations, b.id),
         photos: photos.filter((o) => o.subject.id === b.id).map((o) => o.photo!),
       };
     }),

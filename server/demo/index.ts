@@ -9,7 +9,7 @@ import { plannedRoad } from '@/core/duties/road';
 import { recordScan } from '@/server/road/road';
 import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
-import { saveReadings } from '@/server/arrive/readings';
+import { tellReadings } from '@/server/arrive/readings';
 import { finishStep, startRun } from '@/server/arrive/run';
 import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
 import { type OrderInput } from '@/server/order/input';
@@ -121,30 +121,23 @@ export function seedDemo(folder: string, draws?: number): void {
     const e = must(tryEvaluate(house, c));
     const i = Math.min(e.steps - 1, Math.round((at - e.instants.sealMs) / HOUR / e.stepH));
     clock = at + 10 * 60_000;
-    must(
-      saveReadings(house, {
-        code,
-        version: stored.version,
-        // A probe of its own never reads quite what was computed.
-        tanks: {
-          [c.tank.name]: {
-            tempC: c.tank.tempC,
-            pH: c.tank.pH,
-            khDkh: c.tank.khDkh,
-            ghDgh: c.tank.ghDgh,
-            salinity: c.tank.salinity,
-          },
-        },
-        bags: e.bags.map((b, n) => ({
-          bagId: b.id,
+    const read = (of: Parameters<typeof tellReadings>[1]['of']): void =>
+      void must(tellReadings(house, { code, of, sure: false }, house.nowIso()));
+    const { tempC, pH, khDkh, ghDgh, salinity } = c.tank;
+    read({ kind: 'tank', id: c.tank.name, figures: { tempC, pH, khDkh, ghDgh, salinity } });
+    // A probe of its own never reads quite what was computed.
+    e.bags.forEach((b, n) =>
+      read({
+        kind: 'bag',
+        id: b.id,
+        figures: {
           tempC: Math.round((b.tempC[i]! + (n % 2 ? 0.4 : -0.3)) * 10) / 10,
           pH: Math.round((b.curves.pH[i]! + (n % 3 ? 0.05 : -0.1)) * 20) / 20,
-          salinity: c.sourceWater.salinity > 0 ? c.sourceWater.salinity : null,
+          ...(c.sourceWater.salinity > 0 ? { salinity: c.sourceWater.salinity } : {}),
           alive: b.animals,
           dead: 0,
           doubtful: 0,
-          note: '',
-        })),
+        },
       }),
     );
   };

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { deviceKinds, type Device } from '@/core/consignment/device';
-import { subjectKinds, type Observation, type Quantity, type Subject } from '@/core/consignment/facts';
+import { subjectKinds, type Observation, type Subject } from '@/core/consignment/facts';
+import type { Quantity } from '@/core/consignment/measures';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { evaluate } from '@/core/evaluate/evaluate';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { sameTimeLater } from '@/core/calendar/calendar';
-import { standing, type Quantity } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/facts';
+import type { Quantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { missingAtGate, type Missing } from '@/core/duties/gate';
 import { planB, type PlanB } from '@/core/duties/plan-b';

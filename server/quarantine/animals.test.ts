@@ -1,12 +1,12 @@
-import { addRecord, bringHome, must, orderInput, said } from '@/tests/order';
-import { saveReadings } from '@/server/arrive/readings';
+import { addRecord, bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { removeRecord } from '@/server/records/records';
 import { leave, type LeaveInput } from './animals';
-import { openQuarantine, tankId } from './quarantine';
+import { tankId } from '@/server/arrive/residents';
+import { openQuarantine } from './quarantine';
 import { quarantineView } from './view';
 
 let now = 0;
@@ -35,23 +35,9 @@ beforeEach(() => {
   code = must(saveOrder(house, orderInput(house))).code;
   bringHome(house, code, (ms) => (now = ms));
   const c = stored().document;
-  must(
-    saveReadings(house, {
-      code,
-      version: stored().version,
-      tanks: { [c.tank.name]: { tempC: 25, pH: 7.2 } },
-      bags: c.bags.map((b) => ({
-        bagId: b.id,
-        tempC: 22,
-        pH: 6.8,
-        salinity: null,
-        alive: b.animals.reduce((n, a) => n + a.count, 0),
-        dead: null,
-        doubtful: null,
-        note: '',
-      })),
-    }),
-  );
+  must(readTank(house, code, c.tank.name, { tempC: 25, pH: 7.2 }));
+  for (const b of c.bags)
+    must(readBag(house, code, b.id, { tempC: 22, pH: 6.8, alive: b.animals.reduce((n, a) => n + a.count, 0) }));
   must(openQuarantine(house, code, 'Q'));
 });
 afterEach(() => house.db.close());

@@ -3,7 +3,7 @@ import { id, lines, named, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { tankId } from './quarantine';
+import { tankId } from '@/server/arrive/residents';
 
 const leaveInput = z.object({
   quarantineId: id(),

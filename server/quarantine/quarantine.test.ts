@@ -1,5 +1,4 @@
-import { bringHome, must, orderInput, said } from '@/tests/order';
-import { saveReadings } from '@/server/arrive/readings';
+import { bringHome, must, orderInput, readBag, said } from '@/tests/order';
 import { startRun, finishStep } from '@/server/arrive/run';
 import { methodComparisons } from '@/server/arrive/methods';
 import { exportConsignment } from '@/server/consignment/files';
@@ -36,25 +35,7 @@ beforeEach(() => {
   bringHome(house, code, (ms) => (now = ms));
   const c = stored().document;
   const tetras = c.bags.find((b) => b.animals[0]!.lineId === 'L1')!;
-  must(
-    saveReadings(house, {
-      code,
-      version: stored().version,
-      tanks: {},
-      bags: [
-        {
-          bagId: tetras.id,
-          tempC: null,
-          pH: null,
-          salinity: null,
-          alive: tetras.animals[0]!.count - 1,
-          dead: 1,
-          doubtful: 0,
-          note: '',
-        },
-      ],
-    }),
-  );
+  must(readBag(house, code, tetras.id, { alive: tetras.animals[0]!.count - 1, dead: 1, doubtful: 0 }));
 });
 afterEach(() => house.db.close());
 

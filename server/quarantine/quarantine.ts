@@ -3,42 +3,32 @@ import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import type { Consignment, OrderLine } from '@/core/consignment/schema';
+import { cameInto, tankOfBag } from '@/core/consignment/came';
+import type { Movement } from '@/core/consignment/movements';
+import type { Consignment } from '@/core/consignment/schema';
 import { measuredTank, tankOfLine } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
 import { quarantinePlan } from '@/core/quarantine/plan';
+import { tankId } from '@/server/arrive/residents';
 import { positionOf } from '@/server/arrive/run';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { lookupOf } from '@/server/records/lookup';
 
-/** Order lines whose animals go into a receiving tank. */
-export const linesInto = (c: Consignment, tank: string): OrderLine[] =>
-  c.lines.filter((l) => tankOfLine(c, l.into).name === tank);
-
-/** Own tanks are known by their record, others by the name they have in the order. */
-export const tankId = (house: House, name: string): string => lookupOf(house.records).find('tank', name) ?? name;
-
-/** Animals of a line that were found dead; bags of several lines tell nobody whose they were. */
-const lost = (c: Consignment, lineId: string): number =>
-  c.bags
-    .filter((b) => b.animals.every((a) => a.lineId === lineId))
-    .reduce((n, b) => n + (c.actual.bags.find((r) => r.bagId === b.id)?.dead ?? 0), 0);
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
   if (house.arrivals.quarantinesOf(c.id).some((q) => q.tank === tank))
     return `${c.code} is in quarantine in tank ${tank} already.`;
-  const lines = linesInto(c, tank);
-  if (lines.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
+  const came = cameInto(c, tank);
+  if (came.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
   const catalogue = catalogueOf(c, house);
   const water = measuredTank(c, tank);
-  for (const l of lines) {
+  for (const { line: l } of came) {
     const misfit = waterMisfit(row(catalogue.species, l.speciesId, 'species'), water.salinity, `tank ${tank}`);
     if (misfit) return misfit;
   }
-  const bags = c.bags.filter((b) => b.animals.some((a) => lines.some((l) => l.id === a.lineId)));
+  const bags = c.bags.filter((b) => tankOfBag(c, b).name === tank);
   const floating = house.arrivals
     .runsOf(c.id)
     .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
@@ -59,8 +49,8 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
   const problem = notYet(house, c, into.name);
   if (problem) return refuse('quarantine', problem);
   const catalogue = catalogueOf(c, house);
-  const lines = linesInto(c, into.name);
-  const kinds = lines.map((l) => row(catalogue.species, l.speciesId, 'species'));
+  const came = cameInto(c, into.name);
+  const kinds = came.map(({ line: l }) => row(catalogue.species, l.speciesId, 'species'));
   const zone = c.receiver.place.zone;
   const now = house.nowMs();
   const at = house.nowIso();
@@ -74,7 +64,7 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
     const due = new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d.day - 1, hour, 0, 0, zone);
     return { ...d, dueAt: new Date(due.getTime()).toISOString() };
   });
-  const animals = lines.reduce((n, l) => n + l.count - lost(c, l.id), 0);
+  const animals = came.reduce((n, x) => n + x.alive, 0);
   house.db.transaction(() => {
     house.arrivals.openQuarantine(
       {
@@ -90,18 +80,23 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
     );
     const from = { kind: 'consignment' as const, id: '' };
     const home = { kind: 'tank' as const, id: tankId(house, into.name) };
-    for (const l of lines) {
-      const dead = lost(c, l.id);
-      const move = { at, speciesId: l.speciesId, from, by: house.hand.by };
-      if (l.count > dead)
-        house.ledger.carry(c.id, { ...move, count: l.count - dead, to: home, why: `line ${l.id} arrived` });
-      if (dead > 0)
-        house.ledger.carry(c.id, {
-          ...move,
-          count: dead,
-          to: { kind: 'death', id: '' },
-          why: `line ${l.id} lost on the way`,
-        });
+    const outside = { kind: 'outside' as const, id: '' };
+    for (const { line: l, packed, alive, dead } of came) {
+      const carry = (count: number, way: Pick<Movement, 'from' | 'to'>, why: string): void => {
+        if (count > 0)
+          house.ledger.carry(c.id, {
+            at,
+            speciesId: l.speciesId,
+            by: house.hand.by,
+            count,
+            ...way,
+            why: `line ${l.id} ${why}`,
+          });
+      };
+      carry(alive + dead - packed, { from: outside, to: from }, 'more than on the label');
+      carry(alive, { from, to: home }, 'arrived');
+      carry(dead, { from, to: { kind: 'death', id: '' } }, 'lost on the way');
+      carry(packed - alive - dead, { from, to: outside }, 'fewer than on the label');
     }
     house.consignments.journal(c.id, at, 'quarantine opened', into.name);
   })();

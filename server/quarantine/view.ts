@@ -1,8 +1,9 @@
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
+import { cameInto, tankOfBag } from '@/core/consignment/came';
 import { positionOf } from '@/server/arrive/run';
 import { dayOf } from '@/server/bench/view';
 import type { Station } from '@/server/consignment/station';
-import { linesInto, tankId } from './quarantine';
+import { tankId } from '@/server/arrive/residents';
 
 /** The Quarantine station: every receiving tank with its day, who lives in it, and its duties. */
 export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) {
@@ -11,15 +12,15 @@ export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) 
   const running = view.runs.filter((r) => !positionOf(r, nowMs).finished).flatMap((r) => r.bagIds);
   const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
     const q = view.quarantines.find((x) => x.tank === t.name);
-    const lines = linesInto(c, t.name);
-    if (!q && lines.length === 0) return [];
+    const came = cameInto(c, t.name);
+    if (!q && came.length === 0) return [];
     const id = tankId(h, t.name);
     return [
       {
         id: q?.id ?? null,
         tank: t.name,
         volumeL: t.volumeL,
-        expected: lines.map((l) => `${l.count} ${name(l.speciesId)}`).join(', '),
+        expected: came.map(({ line, alive }) => `${alive} ${name(line.speciesId)}`).join(', '),
         /** Who lives there by what was told; kept from before that was told, only in words. */
         animals: stays
           .filter((s) => s.tank === id)
@@ -29,7 +30,7 @@ export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) 
         day: q ? Math.min(QUARANTINE_DAYS, dayOf(q, nowMs)) : 0,
         duties: q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : [],
         running: running.filter((bagId) =>
-          c.bags.some((b) => b.id === bagId && b.animals.some((a) => lines.some((l) => l.id === a.lineId))),
+          c.bags.some((b) => b.id === bagId && tankOfBag(c, b).name === t.name),
         ),
       },
     ];

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
 import { finishStep, undoStep } from '@/server/arrive/run';
+import { intoShape, sendInto } from '@/server/arrive/into';
+import { readShape, tellReadings } from '@/server/arrive/readings';
 import { signShape, tellSign } from '@/server/arrive/signs';
 import { laters, putOff } from '@/server/bench/put-off';
 import type { House } from '@/server/house';
@@ -23,6 +25,8 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('event'), code: id(20), name: z.literal('sealedAt') }),
   handOverShape,
   signShape,
+  readShape,
+  intoShape,
   ...handShapes,
   // `nth`: the how-manieth in its place; one that is open already is not opened again.
   z.object({ deed: z.literal('openPack'), code: id(20), packId: id(), batch: text(40), nth: z.int().min(1).max(50) }),
@@ -57,6 +61,10 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return nothingBack(recordEvent(house, d.code, d.name, at));
     case 'sign':
       return tellSign(house, d, at);
+    case 'into':
+      return sendInto(house, d, at);
+    case 'readings':
+      return tellReadings(house, d, at);
     case 'handOver':
       return handOver(house, d, at);
     case 'count':

@@ -135,7 +135,6 @@ export const actions: Readonly<Record<string, Least>> = {
   readDevice: 'helper',
   // Arrival and quarantine.
   boxHasCome: 'helper',
-  saveReadings: 'helper',
   startRun: 'helper',
   stopRun: 'helper',
   openQuarantine: 'helper',

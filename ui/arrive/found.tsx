@@ -2,7 +2,8 @@ import { Table } from '@/ui/kit/table';
 import type { LaneView, ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { one } from '@/ui/format';
+import type { Quantity } from '@/core/consignment/measures';
+import { clock, one } from '@/ui/format';
 
 /** What was found, bag by bag; what is expected where nobody measured. */
 export function Found({ p }: { p: ReceiveStationProps }) {
@@ -48,14 +49,14 @@ export function Found({ p }: { p: ReceiveStationProps }) {
         );
       })}
       {p.bags
-        .filter((b) => b.reading?.note || b.photos.length > 0)
+        .filter((b) => b.reading?.note || b.photos.length > 0 || b.history.length > 0)
         .map((b) => (
           <tr key={`${b.id}-seen`}>
             <td>
               <b className="font-head">{b.id}</b>
             </td>
             <td colSpan={5}>
-              {b.reading?.note}{' '}
+              {b.reading?.note} <AsTold b={b} zone={p.zone} />
               {b.photos.map((hash, i) => (
                 <a key={hash} className="mr-2 font-semibold text-tide" href={`/photos/${hash}`}>
                   photo {i + 1}
@@ -65,6 +66,33 @@ export function Found({ p }: { p: ReceiveStationProps }) {
           </tr>
         ))}
     </Table>
+  );
+}
+
+const named: Partial<Record<Quantity, string>> = {
+  tempC: 'water',
+  khDkh: 'KH',
+  ghDgh: 'GH',
+  tanMgNL: 'ammonia',
+  oxygenMgL: 'oxygen',
+  tdsMgL: 'solids',
+  note: 'seen',
+};
+
+/** Everything that was told of a bag, with what counts no more. */
+function AsTold({ b, zone }: { b: ReceiveStationProps['bags'][number]; zone: string }) {
+  if (b.history.length === 0) return null;
+  return (
+    <details className="inline-block align-top text-13">
+      <summary className="cursor-pointer font-semibold text-tide">As told, {b.history.length}</summary>
+      <ul>
+        {b.history.map((h) => (
+          <li key={h.n} className={h.counts ? '' : 'text-ink-2 line-through'}>
+            <span className="num">{clock(Date.parse(h.at), zone)}</span> {named[h.quantity] ?? h.quantity} {h.words} {h.by}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

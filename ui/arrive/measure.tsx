@@ -1,115 +1,170 @@
 'use client';
 
-import { Button } from '@/ui/kit/button';
-import { saveReadings } from '@/server/arrive/actions';
-import type { ReceiveStationProps } from '@/server/arrive/view';
+import { useState } from 'react';
+import { doubtsOf } from '@/core/consignment/doubt';
+import { counts, unbelieved, waterQuantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
+import type { Readings } from '@/server/arrive/readings';
+import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { DraftCare } from '@/ui/fields/clash-choice';
-import { NumberField, OtherProblems, TextField, num } from '@/ui/fields/fields';
-import { waterKeys } from '@/ui/fields/water';
+import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { one } from '@/ui/format';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
 import { useDraft } from '@/ui/use-draft';
-import { useSave } from '@/ui/use-save';
 import { PhotoButton } from './photo';
 
-const figures = ['tempC', 'pH', 'salinity', 'alive', 'dead', 'doubtful'] as const;
-type BagDraft = Record<(typeof figures)[number] | 'note', string>;
+type Water = Record<WaterQuantity, string>;
+type BagDraft = Record<BagFigure | 'note', string>;
 interface Draft {
   bags: Record<string, BagDraft>;
-  tanks: Record<string, Record<string, string>>;
+  tanks: Record<string, Water>;
 }
+type Bag = ReceiveStationProps['bags'][number];
+
+const labels: Record<WaterQuantity, readonly [words: string, unit: string]> = {
+  tempC: ['Water', '°C'],
+  pH: ['pH', ''],
+  salinity: ['Salinity', ''],
+  khDkh: ['KH', '°dKH'],
+  ghDgh: ['GH', '°dGH'],
+  tanMgNL: ['Ammonia, total', 'mg N/L'],
+  oxygenMgL: ['Oxygen', 'mg/L'],
+  tdsMgL: ['Solids (TDS)', 'mg/L'],
+};
+const more: readonly WaterQuantity[] = ['khDkh', 'ghDgh', 'tanMgNL', 'oxygenMgL', 'tdsMgL'];
 
 const text = (v: number | null | undefined): string => (v == null ? '' : String(v));
-/** What nobody touched stays empty: it was not measured. */
-const figure = (typed: string): number | null => (typed.trim() === '' ? null : num(typed));
+const told = <K extends string>(keys: readonly K[], of: Partial<Record<K, number | null>> | null): Record<K, string> =>
+  Object.fromEntries(keys.map((k) => [k, text(of?.[k])])) as Record<K, string>;
 
 /** What was measured so far; nothing stands where nobody measured. */
-const measuredOf = (p: ReceiveStationProps): Draft => ({
+const measuredOf = (p: Pick<ReceiveStationProps, 'bags' | 'tanks' | 'measured'>): Draft => ({
   bags: Object.fromEntries(
     p.bags.map((b): [string, BagDraft] => [
       b.id,
-      {
-        ...(Object.fromEntries(figures.map((k) => [k, text(b.reading?.[k])])) as BagDraft),
-        note: b.reading?.note ?? '',
-      },
+      { ...told([...waterQuantities, ...counts], b.reading), note: b.reading?.note ?? '' },
     ]),
   ),
-  tanks: Object.fromEntries(
-    p.tanks.map((t) => [t.name, Object.fromEntries(waterKeys.map(([k]) => [k, text(p.measured[t.name]?.[k])]))]),
-  ),
+  tanks: Object.fromEntries(p.tanks.map((t) => [t.name, told(waterQuantities, p.measured[t.name] ?? null)])),
 });
 
 /** What a field of this form is called: “Bag A1, pH”. */
 function readingLabel(path: string): string {
   const [kind, name, field = ''] = path.split('.');
-  const water = waterKeys.find(([k]) => k === field)?.[1] ?? field;
-  return `${kind === 'bags' ? 'Bag' : 'Tank'} ${name}, ${water}`;
+  return `${kind === 'bags' ? 'Bag' : 'Tank'} ${name}, ${labels[field as WaterQuantity]?.[0] ?? field}`;
+}
+
+/** Figures that were typed otherwise than they stand; one that was emptied is taken back. */
+const changed = <K extends string>(keys: readonly K[], now: Record<K, string>, was: Record<K, string>) =>
+  Object.fromEntries(
+    keys
+      .filter((k) => now[k].trim() !== was[k])
+      .map((k) => [k, now[k].trim() === '' ? null : num(now[k])]),
+  ) as Partial<Record<K, number | null>>;
+
+interface Telling {
+  of: Readings['of'];
+  words: string;
+  problems: Problem[];
+  doubts: string[];
+}
+
+/** What the form would tell: of each bag and tank only what changed, with what cannot be and what looks odd. */
+function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft): Telling[] {
+  const odd = (path: string, figures: Partial<Record<BagFigure, number | null>>): Problem[] =>
+    Object.entries(figures).flatMap(([k, v]) => {
+      const message = v === null ? null : unbelieved(k as BagFigure, v);
+      return message ? [{ path: `${path}.${k}`, message }] : [];
+    });
+  const ofBags = p.bags.flatMap((b): Telling[] => {
+    const [now, was] = [bags[b.id]!, stored.bags[b.id]!];
+    const figures = changed([...waterQuantities, ...counts], now, was);
+    const note = now.note === was.note ? {} : { note: now.note };
+    if (Object.keys(figures).length === 0 && !('note' in note)) return [];
+    // A count is judged with the others of its bag.
+    const counted = counts.some((k) => k in figures)
+      ? Object.fromEntries(counts.map((k) => [k, now[k].trim() === '' ? null : num(now[k])]))
+      : {};
+    return [
+      {
+        of: { kind: 'bag', id: b.id, figures: { ...figures, ...counted }, ...note },
+        words: `bag ${b.id} as read`,
+        problems: odd(`bags.${b.id}`, figures),
+        doubts: doubtsOf(
+          { ...figures, ...counted },
+          { animals: b.animals, marine: b.species.water === 'marine' },
+        ).map((d) => `${b.id}: ${d.words}`),
+      },
+    ];
+  });
+  const ofTanks = p.tanks.flatMap((t): Telling[] => {
+    const figures = changed(waterQuantities, tanks[t.name]!, stored.tanks[t.name]!);
+    if (Object.keys(figures).length === 0) return [];
+    return [
+      {
+        of: { kind: 'tank', id: t.name, figures },
+        words: `tank ${t.name} as read`,
+        problems: odd(`tanks.${t.name}`, figures),
+        doubts: doubtsOf(figures, { animals: null, marine: t.salinity > 20 }).map((d) => `Tank ${t.name}: ${d.words}`),
+      },
+    ];
+  });
+  return [...ofBags, ...ofTanks];
 }
 
 /** What the eye and the probe find in every bag, through the film, and in every tank. */
 export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => void }) {
-  const { save, busy, problems } = useSave();
-  const typed = useDraft(measuredOf(p), p.version, `readings ${p.code}`);
+  const stored = measuredOf(p);
+  const typed = useDraft(stored, p.version, `readings ${p.code}`);
   const { bags, tanks } = typed.draft;
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [doubts, setDoubts] = useState<readonly string[]>([]);
+  const [all, setAll] = useState(() => more.some((k) => p.bags.some((b) => b.reading?.[k] != null)));
   const set = (id: string, change: Partial<BagDraft>): void =>
     typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
-  const allAlive = (b: ReceiveStationProps['bags'][number]): Partial<BagDraft> => ({
-    alive: String(b.animals),
-    dead: '0',
-    doubtful: '0',
-  });
+  const allAlive = (b: Bag): Partial<BagDraft> => ({ alive: String(b.animals), dead: '0', doubtful: '0' });
 
-  const send = ({ bags, tanks }: Draft, on: number | null): void =>
-    void save(
-      (press) =>
-        saveReadings(press, {
-          code: p.code,
-          version: on ?? p.version,
-          tanks: Object.fromEntries(
-            Object.entries(tanks).flatMap(([name, w]) => {
-              const told = waterKeys.filter(([k]) => w[k]!.trim() !== '').map(([k]) => [k, num(w[k]!)]);
-              return told.length > 0 ? [[name, Object.fromEntries(told)]] : [];
-            }),
-          ),
-          bags: p.bags.map((b) => {
-            const d = bags[b.id]!;
-            const read = Object.fromEntries(figures.map((k) => [k, figure(d[k])])) as Record<
-              (typeof figures)[number],
-              number | null
-            >;
-            return { bagId: b.id, ...read, note: d.note };
-          }),
-        }),
-      () => {
-        typed.kept();
-        done();
-      },
-    );
+  const send = (draft: Draft, sure = false): void => {
+    const telling = tellingOf(p, draft, stored);
+    const wrong = telling.flatMap((t) => t.problems);
+    const asked = telling.flatMap((t) => t.doubts);
+    setProblems(wrong);
+    setDoubts(sure || wrong.length > 0 ? [] : asked);
+    if (wrong.length > 0 || (asked.length > 0 && !sure)) return;
+    for (const t of telling) press({ deed: 'readings', code: p.code, of: t.of, sure }, t.words);
+    typed.kept();
+    done();
+  };
 
   return (
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        send(typed.draft, typed.version);
+        send(typed.draft);
       }}
       aria-label="Arrival readings"
     >
-      <DraftCare keeping={typed} labelOf={readingLabel} busy={busy} save={send} />
+      <DraftCare keeping={typed} labelOf={readingLabel} busy={false} save={(draft) => send(draft)} />
       <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
-      <Button
-        type="button"
-        className="w-full"
-        onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}
-        disabled={busy}
-      >
-        Looked at every bag: all alive
-      </Button>
-      {p.bags.map((b, i) => (
+      <div className="flex flex-wrap gap-2">
+        <Button
+          type="button"
+          className="min-h-16 flex-1"
+          onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}
+        >
+          Looked at every bag: all alive
+        </Button>
+        <Button type="button" className="min-h-16" aria-pressed={all} onClick={() => setAll(!all)}>
+          {all ? 'Fewer figures' : 'More figures'}
+        </Button>
+      </div>
+      {p.bags.map((b) => (
         <BagFields
           key={b.id}
           b={b}
-          i={i}
+          all={all}
           code={p.code}
           d={bags[b.id]!}
           problems={problems}
@@ -120,29 +175,42 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         <fieldset key={t.name}>
           <legend className="mt-3 font-head text-15 font-semibold">Tank {t.name}</legend>
           <div className="mt-1 grid grid-cols-3 gap-2">
-            {waterKeys.map(([k, label, unit, digits]) => (
-              <NumberField
-                key={k}
-                label={label}
-                unit={unit}
-                path={`tanks.${t.name}.${k}`}
-                problems={problems}
-                expected={t[k].toFixed(digits)}
-                value={tanks[t.name]![k]!}
-                onChange={(v) =>
-                  typed.setDraft((x) => ({ ...x, tanks: { ...x.tanks, [t.name]: { ...x.tanks[t.name], [k]: v } } }))
-                }
-              />
-            ))}
+            {waterQuantities
+              .filter((k) => all || (k !== 'oxygenMgL' && k !== 'tdsMgL'))
+              .map((k) => (
+                <NumberField
+                  key={k}
+                  label={labels[k][0]}
+                  unit={labels[k][1]}
+                  path={`tanks.${t.name}.${k}`}
+                  problems={problems}
+                  {...(k === 'oxygenMgL' || k === 'tdsMgL' ? {} : { expected: String(Number(t[k].toFixed(1))) })}
+                  value={tanks[t.name]![k]}
+                  onChange={(v) =>
+                    typed.setDraft((x) => ({ ...x, tanks: { ...x.tanks, [t.name]: { ...x.tanks[t.name]!, [k]: v } } }))
+                  }
+                />
+              ))}
           </div>
         </fieldset>
       ))}
-      <OtherProblems
-        problems={problems}
-        shown={(x) => /^(bags\.\d+\.(tempC|pH|salinity|alive|dead|doubtful|note)|tanks\..+\.\w+$)/.test(x)}
-      />
-      <p className="note my-2">Photograph any loss in the unopened bag. Still and pale is not dead: do not poke.</p>
-      <Button tone="go" className="min-h-16 w-full" disabled={busy}>
+      <p className="note my-2">
+        Photograph any loss in the unopened bag. Salinity may be typed as 1.024 SG, temperature as 76 F. A colour card
+        tells total ammonia: type its step.
+      </p>
+      {doubts.length > 0 && (
+        <div className="mb-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2" role="alert">
+          {doubts.map((d) => (
+            <p key={d} className="text-15">
+              {d}
+            </p>
+          ))}
+          <Button type="button" className="mt-2 min-h-16 w-full" onClick={() => send(typed.draft, true)}>
+            It is so: keep it
+          </Button>
+        </div>
+      )}
+      <Button tone="go" className="min-h-16 w-full">
         Save and compare
       </Button>
     </form>
@@ -151,19 +219,23 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
 
 function BagFields({
   b,
-  i,
+  all,
   code,
   d,
   problems,
   set,
 }: {
-  b: ReceiveStationProps['bags'][number];
-  i: number;
+  b: Bag;
+  /** Hardness, ammonia, oxygen and solids too. */
+  all: boolean;
   code: string;
   d: BagDraft;
   problems: readonly Problem[];
   set: (change: Partial<BagDraft>) => void;
 }) {
+  const salty = b.species.water !== 'fresh';
+  const shown = waterQuantities.filter((k) => (k === 'salinity' ? salty || all : !more.includes(k) || all));
+  const expected: Partial<Record<WaterQuantity, string>> = { tempC: one(b.expectedC), pH: one(b.expectedPh) };
   return (
     <fieldset className="border-b border-rule py-2">
       <legend className="sr-only">Bag {b.id}</legend>
@@ -175,39 +247,24 @@ function BagFields({
         <PhotoButton code={code} kind="bag" id={b.id} taken={b.photos.length} />
       </div>
       <div className="grid grid-cols-3 gap-2">
-        <NumberField
-          label="Water"
-          unit="°C"
-          path={`bags.${i}.tempC`}
-          problems={problems}
-          expected={one(b.expectedC)}
-          value={d.tempC}
-          onChange={(v) => set({ tempC: v })}
-        />
-        <NumberField
-          label="pH"
-          path={`bags.${i}.pH`}
-          problems={problems}
-          expected={one(b.expectedPh)}
-          value={d.pH}
-          onChange={(v) => set({ pH: v })}
-        />
-        {b.species.water === 'fresh' ? (
-          <span />
-        ) : (
+        {shown.map((k) => (
           <NumberField
-            label="Salinity"
-            path={`bags.${i}.salinity`}
+            key={k}
+            label={labels[k][0]}
+            unit={labels[k][1]}
+            path={`bags.${b.id}.${k}`}
             problems={problems}
-            value={d.salinity}
-            onChange={(v) => set({ salinity: v })}
+            {...(expected[k] === undefined ? {} : { expected: expected[k] })}
+            value={d[k]}
+            onChange={(v) => set({ [k]: v })}
           />
-        )}
-        {(['alive', 'dead', 'doubtful'] as const).map((k) => (
+        ))}
+        {shown.length % 3 === 2 && <span />}
+        {counts.map((k) => (
           <NumberField
             key={k}
             label={k[0]!.toUpperCase() + k.slice(1)}
-            path={`bags.${i}.${k}`}
+            path={`bags.${b.id}.${k}`}
             problems={problems}
             value={d[k]}
             onChange={(v) => set({ [k]: v })}
@@ -216,7 +273,7 @@ function BagFields({
         <TextField
           className="col-span-3"
           label="Seen"
-          path={`bags.${i}.note`}
+          path={`bags.${b.id}.note`}
           problems={problems}
           value={d.note}
           onChange={(v) => set({ note: v })}

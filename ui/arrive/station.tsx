@@ -8,10 +8,12 @@ import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
+import { usePresses } from '@/ui/queue/use-queue';
 import { useScanned } from '@/ui/use-scanned';
 import { Between, Found } from './found';
 import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
+import { withReadings } from './pressed-readings';
 import { Methods } from './methods';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 
@@ -32,7 +34,9 @@ function ClaimLine({ p }: { p: ReceiveStationProps }) {
 }
 
 /** Look and measure through the film, then the methods side by side on this water. */
-export function ReceiveStation(p: ReceiveStationProps) {
+export function ReceiveStation(given: ReceiveStationProps) {
+  const presses = usePresses();
+  const p = { ...given, ...withReadings(given, presses) };
   useScanned();
   const { save, busy, problems } = useSave();
   const router = useRouter();

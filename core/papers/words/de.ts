@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const de: Words = {
   tag: 'de-DE',
@@ -81,8 +81,8 @@ export const de: Words = {
       name: 'Beckenwasser in Bechern',
       steps: (f) => [
         `Geschlossene Beutel ${f.floatMin} min schwimmen lassen, Licht aus.`,
-        `Öffnen und festklammern. Alle 5 min ${f.cupMl} mL Beckenwasser am Rand hinein, viermal.`,
-        'Die Hälfte in einen Eimer abgießen, dann noch viermal.',
+        `Öffnen und festklammern. Alle ${f.everyMin} min ${f.cupMl} mL Beckenwasser am Rand hinein, ${f.cups} Mal.`,
+        ...again(f, `Die Hälfte in einen Eimer abgießen, dann noch ${f.cups} Mal.`),
         `Nach ${f.transferMin} min insgesamt umsetzen. Das Beutelwasser weggießen.`,
       ],
     },
@@ -92,8 +92,8 @@ export const de: Words = {
         f.film
           ? 'Nicht schwimmen lassen. Öffnen und alles in einen niedrigen Eimer gießen.'
           : `Geschlossen ${f.floatMin} min schwimmen lassen; öffnen und alles in einen niedrigen Eimer gießen.`,
-        `Beckenwasser eintropfen: ${f.dropsPerS} Tropfen je Sekunde, ${f.mlPerMin} mL je Minute, bis es sich in 30 min verdoppelt hat. Abdecken, warm halten.`,
-        'Die Hälfte abgießen und noch einmal verdoppeln lassen.',
+        `Beckenwasser eintropfen: ${f.dropsPerS && `${f.dropsPerS} Tropfen je Sekunde, `}${f.mlPerMin} mL je Minute, bis es sich in ${f.doubleMin} min verdoppelt hat. Abdecken, warm halten.`,
+        ...again(f, 'Die Hälfte abgießen und noch einmal verdoppeln lassen.'),
         `Nach ${f.transferMin} min insgesamt umsetzen. Einen Schlauch nie mit dem Mund ansaugen.`,
       ],
     },
@@ -132,6 +132,14 @@ export const de: Words = {
         `Die offene Kiste ${f.roomMin} min im Zimmer stehen lassen, Beutel zu.`,
         `Dann die geschlossenen Beutel ${f.floatMin} min schwimmen lassen.`,
         'Öffnen und die Fische sofort umsetzen. Das Beutelwasser weggießen.',
+      ],
+    },
+    regas: {
+      name: 'Neues Wasser und Sauerstoff, dann umsetzen',
+      steps: () => [
+        'Öffnen, vier Fünftel des Wassers durch ein Netz abgießen, gleich viel Beckenwasser sanft zugeben.',
+        'Sofort Sauerstoff einfüllen, schließen, 30 min im Schatten schwimmen lassen: keine Flamme in der Nähe.',
+        'Öffnen und die Fische umsetzen. Das Beutelwasser weggießen.',
       ],
     },
     straight: {

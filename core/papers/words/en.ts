@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const en: Words = {
   tag: 'en-GB',
@@ -82,8 +82,8 @@ export const en: Words = {
       name: 'Cups of tank water',
       steps: (f) => [
         `Float the shut bags for ${f.floatMin} min, lights off.`,
-        `Open and clip. Every 5 min ${f.cupMl} mL of tank water down the side, four times.`,
-        'Pour off half into a bucket, then four times more.',
+        `Open and clip. Every ${f.everyMin} min ${f.cupMl} mL of tank water down the side, ${f.cups} times.`,
+        ...again(f, `Pour off half into a bucket, then ${f.cups} times more.`),
         `Net across after ${f.transferMin} min in all. Pour the bag water away.`,
       ],
     },
@@ -93,8 +93,8 @@ export const en: Words = {
         f.film
           ? 'Do not float. Open, and pour all into a low bucket.'
           : `Float shut for ${f.floatMin} min; open, and pour all into a low bucket.`,
-        `Drip tank water in: ${f.dropsPerS} drops a second, ${f.mlPerMin} mL a minute, until it has doubled in 30 min. Cover it, keep it warm.`,
-        'Pour off half and let it double once more.',
+        `Drip tank water in: ${f.dropsPerS && `${f.dropsPerS} drops a second, `}${f.mlPerMin} mL a minute, until it has doubled in ${f.doubleMin} min. Cover it, keep it warm.`,
+        ...again(f, 'Pour off half and let it double once more.'),
         `Net across after ${f.transferMin} min in all. Never start a siphon by mouth.`,
       ],
     },
@@ -133,6 +133,14 @@ export const en: Words = {
         `Stand the box open in the room, bags shut, for ${f.roomMin} min.`,
         `Then float the shut bags for ${f.floatMin} min.`,
         'Open, and net the fish across at once. Pour the bag water away.',
+      ],
+    },
+    regas: {
+      name: 'New water and oxygen, then across',
+      steps: () => [
+        'Open, pour off four fifths of the water through a net, and add as much tank water gently.',
+        'Fill with oxygen at once, close, and float in shade for 30 min: no flame near oxygen.',
+        'Open, and net the fish across. Pour the bag water away.',
       ],
     },
     straight: {

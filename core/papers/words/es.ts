@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const es: Words = {
   tag: 'es-ES',
@@ -81,8 +81,8 @@ export const es: Words = {
       name: 'Vasos de agua del acuario',
       steps: (f) => [
         `Ponga a flotar las bolsas cerradas ${f.floatMin} min, luces apagadas.`,
-        `Abra y sujete. Cada 5 min ${f.cupMl} mL de agua del acuario por el borde, cuatro veces.`,
-        'Vacíe la mitad en un cubo y repita cuatro veces.',
+        `Abra y sujete. Cada ${f.everyMin} min ${f.cupMl} mL de agua del acuario por el borde, ${f.cups} veces.`,
+        ...again(f, `Vacíe la mitad en un cubo y repita ${f.cups} veces.`),
         `Pase con la red a los ${f.transferMin} min en total. Tire el agua de la bolsa.`,
       ],
     },
@@ -92,8 +92,8 @@ export const es: Words = {
         f.film
           ? 'No la ponga a flotar. Abra y vierta todo en un cubo bajo.'
           : `A flotar cerrada ${f.floatMin} min; abra y vierta todo en un cubo bajo.`,
-        `Gotee agua del acuario: ${f.dropsPerS} gotas por segundo, ${f.mlPerMin} mL por minuto, hasta doblarla en 30 min. Tape y mantenga templado.`,
-        'Vacíe la mitad y deje que se doble otra vez.',
+        `Gotee agua del acuario: ${f.dropsPerS && `${f.dropsPerS} gotas por segundo, `}${f.mlPerMin} mL por minuto, hasta doblarla en ${f.doubleMin} min. Tape y mantenga templado.`,
+        ...again(f, 'Vacíe la mitad y deje que se doble otra vez.'),
         `Pase con la red a los ${f.transferMin} min en total. Nunca cebe un sifón con la boca.`,
       ],
     },
@@ -132,6 +132,14 @@ export const es: Words = {
         `Deje la caja abierta en la sala ${f.roomMin} min, bolsas cerradas.`,
         `Después, a flotar cerradas ${f.floatMin} min.`,
         'Abra y pase los peces enseguida. Tire el agua de la bolsa.',
+      ],
+    },
+    regas: {
+      name: 'Agua nueva y oxígeno, y pasar',
+      steps: () => [
+        'Abra, vierta cuatro quintos del agua por una red y añada despacio otro tanto del acuario.',
+        'Llene enseguida de oxígeno, cierre y deje flotar 30 min a la sombra: sin llamas cerca.',
+        'Abra y pase los peces. Tire el agua de la bolsa.',
       ],
     },
     straight: {

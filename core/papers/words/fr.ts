@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const fr: Words = {
   tag: 'fr-FR',
@@ -81,8 +81,8 @@ export const fr: Words = {
       name: 'Verres d’eau du bac',
       steps: (f) => [
         `Faites flotter les sacs fermés ${f.floatMin} min, lumières éteintes.`,
-        `Ouvrez et pincez. Toutes les 5 min ${f.cupMl} mL d’eau du bac le long du bord, quatre fois.`,
-        'Videz la moitié dans un seau, puis encore quatre fois.',
+        `Ouvrez et pincez. Toutes les ${f.everyMin} min ${f.cupMl} mL d’eau du bac le long du bord, ${f.cups} fois.`,
+        ...again(f, `Videz la moitié dans un seau, puis encore ${f.cups} fois.`),
         `Passez au filet après ${f.transferMin} min en tout. Jetez l’eau du sac.`,
       ],
     },
@@ -92,8 +92,8 @@ export const fr: Words = {
         f.film
           ? 'Ne faites pas flotter. Ouvrez et versez tout dans un seau bas.'
           : `Flotter fermé ${f.floatMin} min ; ouvrez et versez tout dans un seau bas.`,
-        `Goutte à goutte d’eau du bac : ${f.dropsPerS} gouttes par seconde, ${f.mlPerMin} mL par minute, jusqu’à doubler en 30 min. Couvrez, gardez au chaud.`,
-        'Videz la moitié et laissez doubler encore une fois.',
+        `Goutte à goutte d’eau du bac : ${f.dropsPerS && `${f.dropsPerS} gouttes par seconde, `}${f.mlPerMin} mL par minute, jusqu’à doubler en ${f.doubleMin} min. Couvrez, gardez au chaud.`,
+        ...again(f, 'Videz la moitié et laissez doubler encore une fois.'),
         `Passez au filet après ${f.transferMin} min en tout. N’amorcez jamais un siphon à la bouche.`,
       ],
     },
@@ -132,6 +132,14 @@ export const fr: Words = {
         `Laissez la caisse ouverte dans la pièce ${f.roomMin} min, sacs fermés.`,
         `Puis faites flotter les sacs fermés ${f.floatMin} min.`,
         'Ouvrez et passez les poissons aussitôt. Jetez l’eau du sac.',
+      ],
+    },
+    regas: {
+      name: 'Eau neuve et oxygène, puis passer',
+      steps: () => [
+        'Ouvrez, versez quatre cinquièmes de l’eau à travers une épuisette et ajoutez doucement autant d’eau du bac.',
+        'Remplissez aussitôt d’oxygène, fermez et laissez flotter 30 min à l’ombre : pas de flamme à proximité.',
+        'Ouvrez et passez les poissons. Jetez l’eau du sac.',
       ],
     },
     straight: {

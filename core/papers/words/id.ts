@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const id: Words = {
   tag: 'id-ID',
@@ -81,8 +81,8 @@ export const id: Words = {
       name: 'Air akuarium segelas demi segelas',
       steps: (f) => [
         `Apungkan kantong tertutup ${f.floatMin} menit, lampu mati.`,
-        `Buka dan jepit. Setiap 5 menit ${f.cupMl} mL air akuarium lewat tepi, empat kali.`,
-        'Buang setengah ke ember, lalu empat kali lagi.',
+        `Buka dan jepit. Setiap ${f.everyMin} menit ${f.cupMl} mL air akuarium lewat tepi, ${f.cups} kali.`,
+        ...again(f, `Buang setengah ke ember, lalu ${f.cups} kali lagi.`),
         `Pindahkan setelah ${f.transferMin} menit seluruhnya. Buang air kantong.`,
       ],
     },
@@ -92,8 +92,8 @@ export const id: Words = {
         f.film
           ? 'Jangan diapungkan. Buka dan tuang semua ke ember rendah.'
           : `Apungkan tertutup ${f.floatMin} menit; buka dan tuang semua ke ember rendah.`,
-        `Teteskan air akuarium: ${f.dropsPerS} tetes per detik, ${f.mlPerMin} mL per menit, sampai dua kali lipat dalam 30 menit. Tutup, jaga hangat.`,
-        'Buang setengah dan biarkan berlipat sekali lagi.',
+        `Teteskan air akuarium: ${f.dropsPerS && `${f.dropsPerS} tetes per detik, `}${f.mlPerMin} mL per menit, sampai dua kali lipat dalam ${f.doubleMin} menit. Tutup, jaga hangat.`,
+        ...again(f, 'Buang setengah dan biarkan berlipat sekali lagi.'),
         `Pindahkan setelah ${f.transferMin} menit seluruhnya. Jangan menyedot selang dengan mulut.`,
       ],
     },
@@ -132,6 +132,14 @@ export const id: Words = {
         `Biarkan kotak terbuka di ruangan ${f.roomMin} menit, kantong tertutup.`,
         `Lalu apungkan kantong tertutup ${f.floatMin} menit.`,
         'Buka dan segera pindahkan ikan. Buang air kantong.',
+      ],
+    },
+    regas: {
+      name: 'Air baru dan oksigen, lalu pindahkan',
+      steps: () => [
+        'Buka, buang empat perlima air lewat jaring, tambahkan air akuarium sebanyak itu dengan lembut.',
+        'Segera isi oksigen, tutup, apungkan 30 menit di tempat teduh: jauhkan api.',
+        'Buka dan pindahkan ikan. Buang air kantong.',
       ],
     },
     straight: {

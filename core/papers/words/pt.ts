@@ -1,4 +1,4 @@
-import type { Words } from './words';
+import { again, type Words } from './words';
 
 export const pt: Words = {
   tag: 'pt-PT',
@@ -81,8 +81,8 @@ export const pt: Words = {
       name: 'Copos de água do tanque',
       steps: (f) => [
         `Ponha os sacos fechados a flutuar ${f.floatMin} min, luzes apagadas.`,
-        `Abra e prenda. De 5 em 5 min ${f.cupMl} mL de água do tanque pela borda, quatro vezes.`,
-        'Despeje metade num balde e repita quatro vezes.',
+        `Abra e prenda. De ${f.everyMin} em ${f.everyMin} min ${f.cupMl} mL de água do tanque pela borda, ${f.cups} vezes.`,
+        ...again(f, `Despeje metade num balde e repita ${f.cups} vezes.`),
         `Passe com a rede aos ${f.transferMin} min no total. Deite fora a água do saco.`,
       ],
     },
@@ -92,8 +92,8 @@ export const pt: Words = {
         f.film
           ? 'Não ponha a flutuar. Abra e verta tudo num balde baixo.'
           : `Flutuar fechado ${f.floatMin} min; abra e verta tudo num balde baixo.`,
-        `Goteje água do tanque: ${f.dropsPerS} gotas por segundo, ${f.mlPerMin} mL por minuto, até dobrar em 30 min. Tape e mantenha quente.`,
-        'Despeje metade e deixe dobrar outra vez.',
+        `Goteje água do tanque: ${f.dropsPerS && `${f.dropsPerS} gotas por segundo, `}${f.mlPerMin} mL por minuto, até dobrar em ${f.doubleMin} min. Tape e mantenha quente.`,
+        ...again(f, 'Despeje metade e deixe dobrar outra vez.'),
         `Passe com a rede aos ${f.transferMin} min no total. Nunca escorve um sifão com a boca.`,
       ],
     },
@@ -132,6 +132,14 @@ export const pt: Words = {
         `Deixe a caixa aberta na sala ${f.roomMin} min, sacos fechados.`,
         `Depois, a flutuar fechados ${f.floatMin} min.`,
         'Abra e passe os peixes de imediato. Deite fora a água do saco.',
+      ],
+    },
+    regas: {
+      name: 'Água nova e oxigénio, e passar',
+      steps: () => [
+        'Abra, verta quatro quintos da água por uma rede e junte devagar outro tanto do aquário.',
+        'Encha logo de oxigénio, feche e deixe flutuar 30 min à sombra: sem chama por perto.',
+        'Abra e passe os peixes. Deite fora a água do saco.',
       ],
     },
     straight: {

@@ -9,12 +9,23 @@ export interface MethodFigures {
   /** Minutes it stands in the room before that. */
   roomMin: number;
   cupMl: number;
+  /** From cup to cup, and cups in a round; half is poured off between rounds. */
+  everyMin: number;
+  cups: number;
+  rounds: number;
+  /** Until the drip has doubled the water. */
+  doubleMin: number;
   mlPerMin: number;
+  /** Empty where it comes faster than drops. */
   dropsPerS: string;
   salinity: string;
   /** Film that breathes never floats. */
   film: boolean;
 }
+
+/** What is done between two rounds, as often as there is another. */
+export const again = (f: MethodFigures, words: string): string[] =>
+  Array.from({ length: Math.max(0, f.rounds - 1) }, () => words);
 
 /** What the opener of a bag must know first. */
 export const heedKeys = ['asleep', 'still', 'dyed', 'breathes', 'lies', 'soft'] as const;

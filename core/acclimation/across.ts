@@ -1,0 +1,205 @@
+import { floatMinutes } from '@/core/heat/float';
+import {
+  NEVER_FLOATED,
+  afloat,
+  hand,
+  net,
+  opening,
+  place,
+  settle,
+  still,
+  wait,
+  type Setting,
+} from './steps';
+import { methodNames, type OpenedBag, type Recipe, type TankWater } from './vessel';
+
+/** Ways that leave the water of the bag at once: the fish go across, the water does not. */
+
+export function transfer({ bag, a, film, toTank }: Setting): Recipe {
+  return {
+    id: 'float-transfer',
+    name: methodNames['float-transfer'],
+    openAtMin: toTank,
+    transferAtMin: toTank + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
+    events: [],
+    inflow: still,
+    handsMin: a.floatTransferHandsMin,
+    ...afloat(film),
+    steps: [place, settle(toTank), opening(bag, 'Open the bag', 'Fish out at once.', 1), net()],
+  };
+}
+
+export function scoop({ bag, a, film, toTank }: Setting): Recipe {
+  const scoopOpen = film ? 1 : toTank;
+  return {
+    id: 'scoop',
+    name: methodNames.scoop,
+    openAtMin: scoopOpen,
+    transferAtMin: scoopOpen + 5,
+    degasPerH: a.degasStirredPerH,
+    aerationPerH: a.aerationStirredPerH,
+    warming: null,
+    inflow: still,
+    handsMin: a.scoopHandsMin,
+    exchange: { closed: film ? 0 : 1, open: a.bucketShare },
+    matchesSalinity: false,
+    refused: a.binderAtHand > 0 ? null : 'No ammonia binder is at hand.',
+    events: [{ atMin: scoopOpen, do: (v) => void (v.tan *= 1 - a.openingBinderShare) }],
+    steps: [
+      ...(film ? [] : [place, settle(scoopOpen)]),
+      opening(
+        bag,
+        'Open; binder in',
+        'A detoxifying dose of ammonia binder, four to five times the ordinary one, by its own label.',
+        2,
+        'Gloves, away from children. No reducing binder where copper of unknown kind is in the water.',
+      ),
+      hand('pour', 'Pour into a low container', 'Fish and water together, gently; a dim torch herds them.', 2),
+      hand('net', 'Scoop the fish across', 'A column of water over fish in a net harms them: keep it low. Count.', 3),
+      hand('empty', 'Empty the container', 'Before the next bag: waters of two sources are never mixed.', 1),
+    ],
+  };
+}
+
+export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
+  const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
+  return {
+    id: 'pinhole',
+    name: methodNames.pinhole,
+    openAtMin: toTank,
+    transferAtMin: toTank + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
+    inflow: still,
+    handsMin: a.pinholeHandsMin,
+    ...afloat(film),
+    matchesSalinity: true,
+    refused: film
+      ? NEVER_FLOATED
+      : tank.residents
+        ? 'Fish already live in this tank: its water cannot be changed to the bag’s.'
+        : !far
+          ? 'Bag and tank have the same salinity: there is nothing to match.'
+          : a.refractometerAtHand > 0
+            ? null
+            : 'No refractometer is at hand: nobody can match what is not measured.',
+    events: [],
+    steps: [
+      hand('sample', 'Sample through a pinhole', 'Measure salinity, seal the hole with tape.', 3),
+      hand('match', `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`, matchingWords(bag, tank), 20),
+      place,
+      settle(toTank),
+      opening(bag, 'Open the bag', 'Fish out at once.', 1),
+      net(),
+    ],
+  };
+}
+
+/** Of salt, to bring a litre up by one (†: dried sea salt holds some water). */
+const SALT_G_PER_L = 1.05;
+
+/** How a tank is brought to a bag's salinity, in litres or in salt where its volume is known. */
+function matchingWords(bag: OpenedBag, tank: TankWater): string {
+  const end = 'Automatic top-off off; measure after ten minutes.';
+  if (!tank.volumeL) return `With matched water mixed beforehand. ${end}`;
+  if (bag.salinity < tank.salinity) {
+    const litres = tank.volumeL * (1 - bag.salinity / tank.salinity);
+    return `Take out ${litres.toFixed(0)} of its ${tank.volumeL.toFixed(0)} L and put in as much fresh water. ${end}`;
+  }
+  const grams = (bag.salinity - tank.salinity) * SALT_G_PER_L * tank.volumeL;
+  return `Dissolve ${grams.toFixed(0)} g of sea salt in water of the tank and let it in slowly. ${end}`;
+}
+
+/** Salinity goes back by so much a day at most, by small changes of water (common practice †). */
+export const BACK_A_DAY = 2;
+
+export interface BackStep {
+  day: number;
+  to: number;
+  words: string;
+}
+
+/** How a tank that was matched to its bag goes back to its own salinity, a step a day, in litres of a tank of so many litres. */
+export function backOverDays(from: number, to: number, volumeL: number): BackStep[] {
+  if (!(volumeL > 0)) throw new RangeError('The tank must hold more than 0 L.');
+  const days = Math.ceil(Math.abs(to - from) / BACK_A_DAY - 1e-9);
+  const step = (to - from) / Math.max(1, days);
+  return Array.from({ length: days }, (_, i): BackStep => {
+    const was = from + step * i;
+    const is = was + step;
+    const words =
+      step > 0
+        ? `${(step * SALT_G_PER_L * volumeL).toFixed(0)} g of sea salt, dissolved first, in small portions`
+        : `${(volumeL * (1 - is / was)).toFixed(1)} L out, as much fresh water in, in small portions`;
+    return { day: i + 1, to: is, words: `From ${was.toFixed(1)} to ${is.toFixed(1)}: ${words}.` };
+  });
+}
+
+/** More than this under the tank, a bag is chilled: it is offered to warm in stages. */
+const CHILLED_C = 5;
+/** Floating closes what is left, °C. */
+const FLOATED_FROM_C = 2;
+
+export function staged({ bag, tank, a, film }: Setting): Recipe {
+  const gap = tank.tempC - bag.tempC;
+  const cPerH = a[`${bag.tolerance ?? 'delicate'}WarmingCPerH`];
+  const room = Math.max(0, ((gap - FLOATED_FROM_C) / cPerH) * 60);
+  const float = Math.max(
+    5,
+    Math.ceil(floatMinutes(bag.waterL, tank.tempC - FLOATED_FROM_C, tank.tempC, a, a.floatedToC)),
+  );
+  return {
+    id: 'staged',
+    name: methodNames.staged,
+    openAtMin: Math.round(room) + float,
+    transferAtMin: Math.round(room) + float + 2,
+    degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: { cPerH, floatAtMin: Math.round(room) },
+    inflow: still,
+    handsMin: a.stagedHandsMin,
+    ...afloat(film),
+    refused: film
+      ? NEVER_FLOATED
+      : gap > CHILLED_C
+        ? null
+        : `The bag is not more than ${CHILLED_C} °C colder than the tank.`,
+    events: [],
+    steps: [
+      hand('room', 'Stand the box open in the room', 'Bags closed, lid off; out of the sun, away from the heater.', 2),
+      wait(
+        'warm',
+        'Let it warm',
+        `At most ${cPerH} °C an hour: look now and then, and put the lid back if it goes faster.`,
+        Math.round(room),
+      ),
+      place,
+      settle(float),
+      opening(bag, 'Open the bag', 'Fish out at once.', 1),
+      net(),
+    ],
+  };
+}
+
+export function straight({ bag, a }: Setting): Recipe {
+  return {
+    id: 'straight',
+    name: methodNames.straight,
+    openAtMin: 0,
+    transferAtMin: 2,
+    degasPerH: a.degasLeftAlonePerH,
+    aerationPerH: null,
+    warming: null,
+    inflow: still,
+    handsMin: a.straightHandsMin,
+    exchange: { closed: 0, open: 0 },
+    matchesSalinity: false,
+    refused: null,
+    events: [],
+    steps: [opening(bag, 'Open the bag', 'No floating, no mixing: hardy species only.', 1), net()],
+  };
+}

@@ -1,0 +1,87 @@
+import type { Species } from '@/core/catalogue/schema';
+import { compareMethods } from './methods';
+import { handling, looksAfter, releaseOrder, releaseWarnings, withRelease, type Group } from './release';
+import { methodIds } from './vessel';
+import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+
+const group = (
+  name: string,
+  change: { kind?: Species['kind']; flags?: Species['flags']; water?: Species['water']; lengthCm?: number | null; count?: number } = {},
+): Group => ({
+  species: { name, kind: change.kind ?? 'fish', flags: change.flags ?? [], water: change.water ?? 'fresh' },
+  count: change.count ?? 3,
+  lengthCm: change.lengthCm === undefined ? 5 : change.lengthCm,
+});
+
+describe('what speaks against it', () => {
+  test.each<[string, Group[], Group[], RegExp | null]>([
+    ['newcomers of 9 cm among residents of 20 cm', [group('N', { lengthCm: 9 })], [group('R', { lengthCm: 20 })], /under half as long/],
+    ['of 11 cm among 20 cm', [group('N', { lengthCm: 11 })], [group('R', { lengthCm: 20 })], null],
+    ['nobody told how long', [group('N', { lengthCm: null })], [group('R', { lengthCm: 20 })], null],
+    ['a big newcomer that swallows', [group('N', { lengthCm: 20, flags: ['predator'] })], [group('R', { lengthCm: 4 })], /may take the R/],
+    ['two with a territory', [group('N', { flags: ['territorial'] })], [group('R', { flags: ['territorial'] })], /both hold a territory/],
+    ['crabs to snails', [group('N', { kind: 'crab' })], [group('R', { kind: 'snail' })], /Crabs take snails/],
+    ['snails to crabs', [group('N', { kind: 'snail' })], [group('R', { kind: 'crab' })], /Crabs take snails/],
+    ['snails to snails', [group('N', { kind: 'snail' })], [group('R', { kind: 'snail' })], null],
+    ['a nipper to long fins', [group('N', { flags: ['nipper'] })], [group('R', { flags: ['long-finned'] })], /nip long fins/],
+    ['another water', [group('N', { water: 'marine' })], [group('R')], /marine water/],
+    ['an empty tank', [group('N', { flags: ['predator', 'territorial'] })], [], null],
+  ])('%s', (_, newcomers, residents, words) => {
+    const told = releaseWarnings(newcomers, residents);
+    if (words) expect(told.join(' ')).toMatch(words);
+    else expect(told).toEqual([]);
+  });
+});
+
+test('who harms nobody goes first, who swallows others last', () => {
+  const order = releaseOrder([
+    group('eater', { flags: ['predator'] }),
+    group('owner', { flags: ['territorial'] }),
+    group('calm'),
+    group('nipper', { flags: ['nipper'] }),
+  ]);
+  expect(order.map((g) => g.species.name)).toEqual(['calm', 'nipper', 'owner', 'eater']);
+});
+
+test.each<[string, Group, RegExp]>([
+  ['long fins', group('x', { flags: ['long-finned'] }), /wet hands/],
+  ['a big fish', group('x', { lengthCm: 24 }), /wet hands/],
+  ['spines', group('x', { flags: ['spiny'] }), /cup, not in a net/],
+  ['a snail', group('x', { kind: 'snail' }), /right way up/],
+  ['a coral', group('x', { kind: 'coral' }), /under water/],
+  ['a shrimp', group('x', { kind: 'shrimp' }), /walk out/],
+  ['a small fish', group('x', { lengthCm: 3 }), /one by one/],
+])('%s is handled as it wants', (_, g, words) => expect(handling(g)).toMatch(words));
+
+describe('a way of opening with its release', () => {
+  const water = { waterL: 1, tempC: 22, pH: 6.4, alkalinityMeqL: 1.5, tanMgNL: 6, salinity: 30, ghDgh: 8 };
+  const tank = { tempC: 25, pH: 8, khDkh: 8, salinity: 34, ghDgh: 8, volumeL: 80 };
+  const courses = compareMethods(water, tank, { ...a, oxygenAtHand: 1 });
+  test('every method has a moment when they go in, once, with the lights off before and the glass covered after', () => {
+    expect(courses.map((m) => m.id)).toEqual([...methodIds]);
+    for (const m of courses) {
+      const keys = withRelease(m.steps, [group('N')], { name: 'Q', residents: [] }).map((s) => s.key);
+      expect(keys.filter((k) => k === 'net')).toHaveLength(1);
+      const at = keys.indexOf('net');
+      expect([keys[at - 1], keys[at + 1]]).toEqual(['dim', 'after']);
+      // Keys name presses: no two are the same.
+      expect(new Set(keys).size).toBe(keys.length);
+    }
+  });
+  test('residents are fed first, and what speaks against it stands beside', () => {
+    const lived = withRelease(courses[0]!.steps, [group('N', { lengthCm: 4, count: 7 })], {
+      name: 'D',
+      residents: [group('R', { lengthCm: 20 })],
+    });
+    const dim = lived.find((s) => s.key === 'dim')!;
+    expect(dim.title).toBe('Feed those in D, lights off');
+    expect(dim.caution).toMatch(/under half as long/);
+    expect(lived.find((s) => s.key === 'net')!.detail).toContain('7 by the label, into D.');
+  });
+});
+
+test('snails are righted in the first look, and nobody else is told so', () => {
+  expect(looksAfter([group('x', { kind: 'snail' })])[0]!.detail).toContain('toppled');
+  expect(looksAfter([group('x')])[0]!.detail).not.toContain('toppled');
+  expect(looksAfter([group('x')]).map((l) => l.key)).toEqual(['half-hour', 'evening', 'two-days']);
+});

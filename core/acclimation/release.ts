@@ -1,0 +1,134 @@
+import type { Species } from '@/core/catalogue/schema';
+import { hand } from './steps';
+import type { MethodStep } from './vessel';
+
+type Kind = Pick<Species, 'name' | 'kind' | 'flags' | 'water'>;
+
+/** Animals that go into a tank, or live there: how many, and how long; null where nobody told. */
+export interface Group {
+  species: Kind;
+  count: number;
+  lengthCm: number | null;
+}
+
+const is = (g: Group, flag: Species['flags'][number]): boolean => g.species.flags.includes(flag);
+const soft = (g: Group): boolean => g.species.kind === 'shrimp' || g.species.kind === 'snail';
+
+/** Below this share of a resident's length a newcomer is prey or is chased (W51, W74, common practice †). */
+const SMALL_SHARE = 0.5;
+
+/**
+ * What speaks against putting newcomers to residents, in sentences: sizes, territory, mouths, crabs with snails, fins
+ * that are nipped, another water. Nothing where nothing is known against it.
+ */
+export function releaseWarnings(newcomers: readonly Group[], residents: readonly Group[]): string[] {
+  const out = new Set<string>();
+  for (const n of newcomers)
+    for (const r of residents) {
+      const [a, b] = [n.species.name, r.species.name];
+      if (n.lengthCm !== null && r.lengthCm !== null && r.species.kind === 'fish' && n.species.kind === 'fish') {
+        if (n.lengthCm < SMALL_SHARE * r.lengthCm)
+          out.add(`${a}, ${n.lengthCm} cm, are under half as long as the ${b} of ${r.lengthCm} cm that live there.`);
+        else if (r.lengthCm < SMALL_SHARE * n.lengthCm && is(n, 'predator'))
+          out.add(`${a}, ${n.lengthCm} cm, may take the ${b} of ${r.lengthCm} cm that live there.`);
+      } else if (is(r, 'predator') || is(n, 'predator'))
+        out.add(`${is(r, 'predator') ? b : a} swallow what fits the mouth: are the others too big for it?`);
+      if (is(n, 'territorial') && is(r, 'territorial'))
+        out.add(`${a} and ${b} both hold a territory: move the cover first, so that nobody owns a place.`);
+      if (n.species.kind !== r.species.kind && [n, r].some((g) => g.species.kind === 'crab') && [n, r].some(soft))
+        out.add('Crabs take snails and shrimp: keep them apart.');
+      if ((is(n, 'nipper') && is(r, 'long-finned')) || (is(r, 'nipper') && is(n, 'long-finned')))
+        out.add(`${is(n, 'nipper') ? a : b} nip long fins.`);
+      if (n.species.water !== r.species.water) out.add(`${a} live in ${n.species.water} water, ${b} in ${r.species.water}.`);
+    }
+  return [...out];
+}
+
+/** From this length on a fish is lifted by hand and not by net († common practice). */
+const BY_HAND_CM = 18;
+
+/** How animals are put in, by what they are. */
+export function handling(g: Group): string {
+  const { kind } = g.species;
+  if (kind === 'snail' || kind === 'crab')
+    return 'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.';
+  if (kind === 'coral' || kind === 'star' || kind === 'urchin' || kind === 'clam')
+    return 'Held under water, never dragged out into air; into low light and some flow.';
+  if (kind === 'shrimp') return 'Tip the vessel under the surface and let them walk out; a net tears their legs.';
+  if (is(g, 'spiny')) return 'In a cup, not in a net: spines stay in the mesh.';
+  if (is(g, 'long-finned') || (g.lengthCm ?? 0) >= BY_HAND_CM)
+    return 'Lift with clean wet hands, the head and the belly held; no net.';
+  return 'Small ones one by one with a cup or a soft net, into a far corner with cover.';
+}
+
+/** Least aggressive first: who holds no territory, then who does, then who swallows others (W51). */
+export const releaseOrder = <G extends Group>(groups: readonly G[]): G[] => {
+  const rank = (g: Group): number => (is(g, 'predator') ? 3 : is(g, 'territorial') ? 2 : is(g, 'nipper') ? 1 : 0);
+  return [...groups].sort((x, y) => rank(x) - rank(y));
+};
+
+export interface ReleaseTank {
+  name: string;
+  residents: readonly Group[];
+}
+
+/**
+ * A way of opening, with what surrounds the moment when the animals go in: residents fed and lights off before, each
+ * kind handled as it wants, then the glass covered, the water poured away, the nets into disinfectant.
+ */
+export function withRelease(steps: readonly MethodStep[], groups: readonly Group[], tank: ReleaseTank): MethodStep[] {
+  const at = steps.findIndex((s) => s.key === 'net');
+  if (at < 0 || groups.length === 0) return [...steps];
+  const count = groups.reduce((n, g) => n + g.count, 0);
+  const lived = tank.residents.some((r) => r.count > 0);
+  const warnings = releaseWarnings(groups, tank.residents);
+  const before = hand(
+    'dim',
+    lived ? `Feed those in ${tank.name}, lights off` : `Lights off over ${tank.name}`,
+    lived ? 'Who has eaten chases less. A dim torch for your hands.' : 'A dim torch for your hands.',
+    2,
+    warnings.join(' ') || undefined,
+  );
+  const net = steps[at]!;
+  const how = [...new Set(releaseOrder(groups).map(handling))].join(' ');
+  const order = releaseOrder(groups);
+  const first = order.length > 1 ? ` ${order[0]!.species.name} first.` : '';
+  const into = { ...net, detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${how}` };
+  const jumpers = groups.some((g) => is(g, 'jumper'));
+  const after = hand(
+    'after',
+    'Cover the glass',
+    `${jumpers ? 'They jump: a lid or a towel over all of it' : 'A towel over the glass'}, lights low for a day or two. Water of the bag down the drain, nets and cups into disinfectant.`,
+    3,
+    'Disinfectant: gloves, rinse well, none of it into a tank.',
+  );
+  return [...steps.slice(0, at), before, into, after, ...steps.slice(at + 1)];
+}
+
+/** A look after the release (W51, W74): when, and what to look for. */
+export interface Look {
+  key: 'half-hour' | 'evening' | 'two-days';
+  title: string;
+  detail: string;
+}
+
+export function looksAfter(groups: readonly Group[]): Look[] {
+  const shells = groups.some((g) => g.species.kind === 'snail' || g.species.kind === 'crab');
+  return [
+    {
+      key: 'half-hour',
+      title: 'First look',
+      detail: `From afar: upright, breathing calmly, nobody chased.${shells ? ' Right what has toppled.' : ''}`,
+    },
+    {
+      key: 'evening',
+      title: 'Look in the evening',
+      detail: `Lights low. Who hides, who hangs at the surface, who is bitten?${shells ? ' Snails on their foot?' : ''} No food today.`,
+    },
+    {
+      key: 'two-days',
+      title: 'Look after two days',
+      detail: 'Towel off, lights back by and by. Eating? Ammonia and nitrite at 0?',
+    },
+  ];
+}

@@ -1,0 +1,94 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Closure } from '@/core/catalogue/making';
+import type { MethodStep, OpenedBag, Recipe, TankWater } from './vessel';
+
+/** What hands do; it waits for a press. */
+export const hand = (key: string, title: string, detail: string, minutes: number, caution?: string): MethodStep => ({
+  key,
+  kind: 'hands',
+  title,
+  detail,
+  minutes,
+  ...(caution ? { caution } : {}),
+});
+/** A timer: it ends by itself. */
+export const wait = (key: string, title: string, detail: string, minutes: number): MethodStep => ({
+  key,
+  kind: 'wait',
+  title,
+  detail,
+  minutes,
+});
+
+export const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
+
+/** What the ways of opening share: the bag, the tank, the minutes until both are of one temperature. */
+export interface Setting {
+  bag: OpenedBag;
+  tank: TankWater;
+  a: Assumptions;
+  film: boolean;
+  toTank: number;
+}
+
+export const still = (): number => 0;
+export const afloat = (film: boolean): Pick<Recipe, 'exchange' | 'matchesSalinity' | 'refused'> => ({
+  exchange: { closed: 1, open: 1 },
+  matchesSalinity: false,
+  refused: film ? NEVER_FLOATED : null,
+});
+export const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
+export const settle = (to: number): MethodStep =>
+  wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
+export const net = (key = 'net'): MethodStep =>
+  hand(
+    key,
+    'Net the fish across',
+    'Count them against the label, look into the empty bag. No bag water goes into the tank.',
+    2,
+    'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
+  );
+
+/** How a bag is opened by its own closure (W67). */
+const closures: Record<Closure, { detail: string; caution?: string }> = {
+  bands: {
+    detail: 'Roll the bands off upwards, or cut them on the twist.',
+    caution: 'Stretched bands fly at eyes: turn your face away.',
+  },
+  knot: { detail: 'Cut right under the knot with blunt scissors, over the water.' },
+  'knot-bands': {
+    detail: 'Roll the bands off, then cut under the knot with blunt scissors.',
+    caution: 'Stretched bands fly at eyes: turn your face away.',
+  },
+  gooseneck: {
+    detail: 'Untwist the folded neck; nothing is cut.',
+    caution: 'Stretched bands fly at eyes: turn your face away.',
+  },
+};
+
+/** Opens the bag; `then` says what follows at once. */
+export function opening(bag: OpenedBag, title: string, then: string, minutes: number, caution = ''): MethodStep {
+  const how = closures[bag.closure ?? 'bands'];
+  return hand('open', title, `${how.detail} ${then}`, minutes, [how.caution, caution].filter(Boolean).join(' '));
+}
+
+/** From here on a water is the sea’s, with a skimmer and a top-off that must not run meanwhile. */
+const SEA_FROM = 20;
+
+/**
+ * What surrounds a way that takes water out of the tank: before it the pumps off and the level marked, after it so many
+ * litres put back (W50, W72).
+ */
+export function aroundTheTank({ tank }: Setting, litres: number, steps: MethodStep[]): MethodStep[] {
+  const sea = tank.salinity >= SEA_FROM;
+  const before = hand(
+    'level',
+    sea ? 'Pumps, skimmer and top-off off' : 'Mark the level of the tank',
+    sea ? 'Mark the level of the tank on its glass.' : 'A strip of tape on its glass; the filter may run.',
+    1,
+    'Pull plugs with dry hands.',
+  );
+  const back = `Put back ${litres.toFixed(1)} L up to the mark, of the ${sea ? 'salt water that was mixed before' : 'same temperature'}.`;
+  const after = hand('refill', 'Fill up to the mark', sea ? `${back} Then top-off, skimmer and pumps on.` : back, 3);
+  return [before, ...steps, after];
+}

@@ -1,0 +1,86 @@
+import type { BagFigure } from './measures';
+
+/** A figure that may be right and is asked about once more before it is kept. */
+export interface Doubt {
+  figure: BagFigure;
+  words: string;
+}
+
+/** What is expected of a bag or a tank when somebody reads it. */
+export interface Expected {
+  /** Animals on the label; null for a tank. */
+  animals: number | null;
+  marine: boolean;
+}
+
+/** Breathing holds the pH of a closed bag below this († ours): above it a probe is off, or was read in the tank. */
+const BAG_PH_MOST = 8.4;
+const WATER_PH: readonly [number, number] = [5, 9];
+/** Water that ornamental fish are alive in, °C († common practice). */
+const WATER_C: readonly [number, number] = [6, 34];
+/** Nobody has read more in a bag that animals came out of alive, mg N/L († common practice). */
+const TAN_MOST = 20;
+/** A hydrometer reads like this: 1.024 is no salinity. */
+const GRAVITY: readonly [number, number] = [0.99, 1.04];
+
+const outside = (v: number, [low, high]: readonly [number, number]): boolean => v < low || v > high;
+
+/**
+ * What of some figures is asked about again before it is kept: a slip of the finger, another unit, another bag. Units as in
+ * `quantities`; figures that nobody gives are not looked at.
+ */
+export function doubtsOf(f: Partial<Record<BagFigure, number | null>>, e: Expected): Doubt[] {
+  const out: Doubt[] = [];
+  const ask = (figure: BagFigure, when: (v: number) => boolean, words: (v: number) => string): void => {
+    const v = f[figure];
+    if (v != null && when(v)) out.push({ figure, words: words(v) });
+  };
+  const bag = e.animals !== null;
+  if (bag)
+    ask(
+      'pH',
+      (v) => v > BAG_PH_MOST,
+      (v) => `pH ${v} in a closed bag: what animals breathe out holds it lower. Read it again.`,
+    );
+  ask(
+    'pH',
+    (v) => outside(v, WATER_PH) && !(bag && v > BAG_PH_MOST),
+    (v) => `pH ${v}: hardly anything lives in that. Read it again.`,
+  );
+  ask(
+    'tempC',
+    (v) => outside(v, WATER_C),
+    (v) => `${v} °C: is that the water, and in °C?`,
+  );
+  if (e.marine)
+    ask(
+      'salinity',
+      (v) => v < 20,
+      (v) =>
+        outside(v, GRAVITY)
+          ? `Salinity ${v} for animals of the sea.`
+          : `${v} reads like a specific gravity: write “${v} SG”.`,
+    );
+  else
+    ask(
+      'salinity',
+      (v) => v > 20,
+      (v) => `Salinity ${v} for animals of fresh water.`,
+    );
+  ask(
+    'tanMgNL',
+    (v) => v > TAN_MOST,
+    (v) => `${v} mg N/L of ammonia: was the scale NH₃, or the sample thinned?`,
+  );
+  const sum = (f.alive ?? 0) + (f.dead ?? 0) + (f.doubtful ?? 0);
+  const counted = f.alive != null || f.dead != null || f.doubtful != null;
+  if (bag && counted && sum !== e.animals)
+    out.push({
+      figure: 'alive',
+      words:
+        sum > e.animals!
+          ? `${sum} counted, ${e.animals} on the label: ${sum - e.animals!} more than came?`
+          : `${sum} counted, ${e.animals} on the label: ${e.animals! - sum} missing?`,
+    });
+  return out;
+}

@@ -1,0 +1,38 @@
+import type { Readings } from '@/server/arrive/readings';
+import type { ReceiveStationProps } from '@/server/arrive/view';
+import { ofDeed } from '@/ui/queue/use-queue';
+import type { Press } from '@/ui/queue/store';
+
+type Props = ReceiveStationProps;
+
+const empty = { tempC: null, pH: null, salinity: null, alive: null, dead: null, doubtful: null, note: '' };
+const without = (w: Record<string, unknown>): Record<string, number> =>
+  Object.fromEntries(Object.entries(w).filter(([, v]) => v != null)) as Record<string, number>;
+
+/** What was read with what this phone has pressed and the house does not know yet. */
+export function withReadings(p: Props, presses: readonly Press[]): Pick<Props, 'bags' | 'measured'> {
+  let { bags, measured } = p;
+  for (const { deed, pressedMs } of ofDeed(presses, 'readings')) {
+    const of: Readings['of'] = deed.of;
+    if (deed.code !== p.code) continue;
+    if (of.kind === 'tank')
+      measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
+    else
+      bags = bags.map((b) =>
+        b.id === of.id
+          ? {
+              ...b,
+              reading: {
+                bagId: b.id,
+                ...empty,
+                ...b.reading,
+                ...of.figures,
+                note: of.note ?? b.reading?.note ?? '',
+                at: new Date(pressedMs).toISOString(),
+              },
+            }
+          : b,
+      );
+  }
+  return { bags, measured };
+}
