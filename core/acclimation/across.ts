@@ -1,16 +1,5 @@
 import { floatMinutes } from '@/core/heat/float';
-import {
-  NEVER_FLOATED,
-  afloat,
-  hand,
-  net,
-  opening,
-  place,
-  settle,
-  still,
-  wait,
-  type Setting,
-} from './steps';
+import { NEVER_FLOATED, afloat, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
 import { methodNames, type OpenedBag, type Recipe, type TankWater } from './vessel';
 
 /** Ways that leave the water of the bag at once: the fish go across, the water does not. */

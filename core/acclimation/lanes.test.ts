@@ -19,7 +19,10 @@ const names = (bags: LaneBag[]): string[] => lanesOf(bags).map((l) => l.map((b) 
 
 describe('bags that are handled as one', () => {
   test('waters that are alike share a lane, one that is not has its own', () => {
-    expect(names([bag('A1'), bag('A2', { tanMgNL: 6.9, tempC: 22.6 }), bag('A3', { pH: 7.1 })])).toEqual(['A1 A2', 'A3']);
+    expect(names([bag('A1'), bag('A2', { tanMgNL: 6.9, tempC: 22.6 }), bag('A3', { pH: 7.1 })])).toEqual([
+      'A1 A2',
+      'A3',
+    ]);
     expect(names([bag('A1'), bag('A2', { tanMgNL: 12 }), bag('A3', { waterL: 3 })])).toEqual(['A1', 'A2', 'A3']);
   });
   test('other animals, another tank, other film are never together', () => {
@@ -44,7 +47,12 @@ describe('bags that are handled as one', () => {
       fc.property(any, (all) => {
         const bags = all.map(({ path, ...w }, i) => bag(`A${i}`, w, path));
         const lanes = lanesOf(bags);
-        expect(lanes.flat().map((b) => b.id).sort()).toEqual(bags.map((b) => b.id).sort());
+        expect(
+          lanes
+            .flat()
+            .map((b) => b.id)
+            .sort(),
+        ).toEqual(bags.map((b) => b.id).sort());
         for (const l of lanes)
           for (const x of l) for (const y of l) expect(alike(x.opened, y.opened) && x.path === y.path).toBe(true);
       }),
@@ -84,7 +92,8 @@ describe('figures of a lane are those of the worst of its bags', () => {
 });
 
 describe('a path by what was seen', () => {
-  const advised = (path: Path) => adviseOpening([{ ...water, tanMgNL: 1, pH: 6.2 }], { ...tank, ghDgh: 20, khDkh: 14 }, { ...who, path }, a);
+  const advised = (path: Path) =>
+    adviseOpening([{ ...water, tanMgNL: 1, pH: 6.2 }], { ...tank, ghDgh: 20, khDkh: 14 }, { ...who, path }, a);
   const hands = (r: ReturnType<typeof advised>): number => r.recommendation.ranked[0]!.course.handsMin;
   test('hands weigh more on weak and on ill animals', () => {
     const part = (path: Path): number =>

@@ -78,9 +78,11 @@ describe('what is at hand', () => {
     ['oxygenAtHand', 'regas'],
   ];
   test.each(needs)('%s decides about %s and about nothing else', (name, method) => {
-    const sea = [{ ...bag, salinity: 30 }, { ...tank, salinity: 35 }] as const;
-    const refused = (v: number): string[] =>
-      methodIds.filter((id) => by(id, { [name]: v }, ...sea).refused !== null);
+    const sea = [
+      { ...bag, salinity: 30 },
+      { ...tank, salinity: 35 },
+    ] as const;
+    const refused = (v: number): string[] => methodIds.filter((id) => by(id, { [name]: v }, ...sea).refused !== null);
     expect(refused(0)).toContain(method);
     expect(refused(1)).toEqual(refused(0).filter((id) => id !== method));
   });

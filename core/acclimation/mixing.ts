@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { afloat, aroundTheTank, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
-import { methodNames, mixIn, type MethodStep, type OpenedBag, type Recipe, type Vessel } from './vessel';
+import { methodNames, mixIn, type MethodStep, type Recipe, type Vessel } from './vessel';
 
 /** Ways that bring the water of the bag to that of the tank, by cups, drops or portions. */
 
@@ -27,7 +27,9 @@ export function cups(s: Setting): Recipe {
   const steps = Array.from({ length: rounds }, (_, r) => [
     ...(r === 0
       ? []
-      : [hand(r === 1 ? 'pour' : `pour${r}`, 'Pour off half', 'Into a bucket, through a net. Never into the tank.', 1)]),
+      : [
+          hand(r === 1 ? 'pour' : `pour${r}`, 'Pour off half', 'Into a bucket, through a net. Never into the tank.', 1),
+        ]),
     ...Array.from({ length: each }, (__, i) => {
       const n = r * each + i + 1;
       const last = i === each - 1;
@@ -219,4 +221,3 @@ export function regas(s: Setting): Recipe {
     ]),
   };
 }
-

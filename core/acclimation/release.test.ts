@@ -6,7 +6,13 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 
 const group = (
   name: string,
-  change: { kind?: Species['kind']; flags?: Species['flags']; water?: Species['water']; lengthCm?: number | null; count?: number } = {},
+  change: {
+    kind?: Species['kind'];
+    flags?: Species['flags'];
+    water?: Species['water'];
+    lengthCm?: number | null;
+    count?: number;
+  } = {},
 ): Group => ({
   species: { name, kind: change.kind ?? 'fish', flags: change.flags ?? [], water: change.water ?? 'fresh' },
   count: change.count ?? 3,
@@ -15,15 +21,35 @@ const group = (
 
 describe('what speaks against it', () => {
   test.each<[string, Group[], Group[], RegExp | null]>([
-    ['newcomers of 9 cm among residents of 20 cm', [group('N', { lengthCm: 9 })], [group('R', { lengthCm: 20 })], /under half as long/],
+    [
+      'newcomers of 9 cm among residents of 20 cm',
+      [group('N', { lengthCm: 9 })],
+      [group('R', { lengthCm: 20 })],
+      /under half as long/,
+    ],
     ['of 11 cm among 20 cm', [group('N', { lengthCm: 11 })], [group('R', { lengthCm: 20 })], null],
     ['nobody told how long', [group('N', { lengthCm: null })], [group('R', { lengthCm: 20 })], null],
-    ['a big newcomer that swallows', [group('N', { lengthCm: 20, flags: ['predator'] })], [group('R', { lengthCm: 4 })], /may take the R/],
-    ['two with a territory', [group('N', { flags: ['territorial'] })], [group('R', { flags: ['territorial'] })], /both hold a territory/],
+    [
+      'a big newcomer that swallows',
+      [group('N', { lengthCm: 20, flags: ['predator'] })],
+      [group('R', { lengthCm: 4 })],
+      /may take the R/,
+    ],
+    [
+      'two with a territory',
+      [group('N', { flags: ['territorial'] })],
+      [group('R', { flags: ['territorial'] })],
+      /both hold a territory/,
+    ],
     ['crabs to snails', [group('N', { kind: 'crab' })], [group('R', { kind: 'snail' })], /Crabs take snails/],
     ['snails to crabs', [group('N', { kind: 'snail' })], [group('R', { kind: 'crab' })], /Crabs take snails/],
     ['snails to snails', [group('N', { kind: 'snail' })], [group('R', { kind: 'snail' })], null],
-    ['a nipper to long fins', [group('N', { flags: ['nipper'] })], [group('R', { flags: ['long-finned'] })], /nip long fins/],
+    [
+      'a nipper to long fins',
+      [group('N', { flags: ['nipper'] })],
+      [group('R', { flags: ['long-finned'] })],
+      /nip long fins/,
+    ],
     ['another water', [group('N', { water: 'marine' })], [group('R')], /marine water/],
     ['an empty tank', [group('N', { flags: ['predator', 'territorial'] })], [], null],
   ])('%s', (_, newcomers, residents, words) => {

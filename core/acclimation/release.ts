@@ -39,7 +39,8 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
         out.add('Crabs take snails and shrimp: keep them apart.');
       if ((is(n, 'nipper') && is(r, 'long-finned')) || (is(r, 'nipper') && is(n, 'long-finned')))
         out.add(`${is(n, 'nipper') ? a : b} nip long fins.`);
-      if (n.species.water !== r.species.water) out.add(`${a} live in ${n.species.water} water, ${b} in ${r.species.water}.`);
+      if (n.species.water !== r.species.water)
+        out.add(`${a} live in ${n.species.water} water, ${b} in ${r.species.water}.`);
     }
   return [...out];
 }

@@ -39,7 +39,17 @@ export interface TankWater {
   residents?: boolean;
 }
 
-export const methodIds = ['float-transfer', 'cups', 'drip', 'scoop', 'degas', 'pinhole', 'staged', 'regas', 'straight'] as const;
+export const methodIds = [
+  'float-transfer',
+  'cups',
+  'drip',
+  'scoop',
+  'degas',
+  'pinhole',
+  'staged',
+  'regas',
+  'straight',
+] as const;
 export type MethodId = (typeof methodIds)[number];
 
 export const methodNames: Readonly<Record<MethodId, string>> = {

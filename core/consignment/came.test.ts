@@ -26,7 +26,12 @@ const read = (bagId: string, alive: number | null, dead: number | null, doubtful
   doubtful,
   note: '',
 });
-const of = (lines: OrderLine[], bags: Bag[], readings: BagReading[] = [], into?: Record<string, string>): Consignment => ({
+const of = (
+  lines: OrderLine[],
+  bags: Bag[],
+  readings: BagReading[] = [],
+  into?: Record<string, string>,
+): Consignment => ({
   ...base,
   lines,
   bags,
@@ -43,7 +48,9 @@ describe('what came for a tank', () => {
     expect(told(of([line('L1', 10)], two, [read('A1', 4, 1, 1)]), 'Q')).toEqual([['L1', 10, 9, 1]]);
   });
   test('fewer or more than the label count as they were counted', () => {
-    expect(told(of([line('L1', 10)], two, [read('A1', 5, 0, 0), read('A2', 6, 0, 0)]), 'Q')).toEqual([['L1', 10, 11, 0]]);
+    expect(told(of([line('L1', 10)], two, [read('A1', 5, 0, 0), read('A2', 6, 0, 0)]), 'Q')).toEqual([
+      ['L1', 10, 11, 0],
+    ]);
   });
   test('who counted only the dead has seen that the others live', () => {
     expect(told(of([line('L1', 10)], two, [read('A1', null, 2, null)]), 'Q')).toEqual([['L1', 10, 8, 2]]);

@@ -1,13 +1,15 @@
 'use server';
 
-import { write } from '@/server/write';
+import { ask, write } from '@/server/write';
 import { methodIds } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { noConsignment } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';
 import { methodComparisons } from './methods';
 import * as come from './come';
+import * as finish from './finish';
 import * as run from './run';
+import * as ways from './ways';
 
 export async function boxHasCome(press: string, input: come.ComeInput): Promise<Outcome<{ code: string }>> {
   return write(press, (h) => come.boxHasCome(h, input));
@@ -23,6 +25,19 @@ export async function startRun(press: string, code: string, bagId: string, metho
     if (!lane || !id) return refuse('method', 'This bag or method is not known here.');
     return run.startRun(h, stored.document, lane, id);
   });
+}
+/** What other ways of opening would change, before they are kept. */
+export async function askWays(input: ways.WaysInput, bagId: string): Promise<Outcome<ways.Effect[]>> {
+  return ask((h) => ways.tryWays(h, input, bagId));
+}
+export async function setWays(press: string, input: ways.WaysInput): Promise<Outcome<null>> {
+  return write(press, (h) => ways.setWays(h, input));
+}
+export async function finishArrival(press: string, code: string): Promise<Outcome<null>> {
+  return write(press, (h) => finish.finishArrival(h, code));
+}
+export async function goOnArriving(press: string, code: string): Promise<Outcome<null>> {
+  return write(press, (h) => finish.goOnArriving(h, code));
 }
 export async function stopRun(press: string, runId: string): Promise<Outcome<null>> {
   return write(press, (h) => run.stopRun(h, runId));

@@ -39,7 +39,13 @@ export function sendInto(house: House, d: Into, at: string): Outcome<null> {
       }));
       if (!added.ok) return added;
     }
-    house.facts.told(c.id, { at, subject: { kind: 'bag', id: bag.id }, quantity: 'into', word: own.name, method: 'typed' });
+    house.facts.told(c.id, {
+      at,
+      subject: { kind: 'bag', id: bag.id },
+      quantity: 'into',
+      word: own.name,
+      method: 'typed',
+    });
     house.consignments.journal(c.id, at, 'sent into', `bag ${bag.id}: tank ${own.name}`);
     return { ok: true, value: null };
   })();

@@ -23,8 +23,7 @@ const animalsOf = (id: string): number =>
 const bag = (figures: object, note?: string) => readBag(house, code, first(), figures, note);
 const tank = (figures: object, name = 'Q') => readTank(house, code, name, figures);
 /** As a phone sends it, from the queue. */
-const sent = (of: object, sure = false, agoMs = 0) =>
-  doDeed(house, { deed: 'readings', code, of, sure }, agoMs, who);
+const sent = (of: object, sure = false, agoMs = 0) => doDeed(house, { deed: 'readings', code, of, sure }, agoMs, who);
 const ofTemp = () => standing(facts()).flatMap((o) => (o.quantity === 'tempC' ? [o.value] : []));
 
 beforeEach(() => {
@@ -113,7 +112,11 @@ describe('what was found on arrival', () => {
 
   test.each<[string, object, RegExp]>([
     ['a bag that is not there', { kind: 'bag', id: 'Z9', figures: { tempC: 20 } }, /no bag Z9/],
-    ['a tank that is not there', { kind: 'tank', id: 'Elsewhere', figures: { tempC: 25 } }, /no receiving tank Elsewhere/],
+    [
+      'a tank that is not there',
+      { kind: 'tank', id: 'Elsewhere', figures: { tempC: 25 } },
+      /no receiving tank Elsewhere/,
+    ],
     ['boiling water', { kind: 'bag', id: 'A1', figures: { tempC: 60 } }, /not known here/],
     ['half an animal', { kind: 'bag', id: 'A1', figures: { alive: 1.5 } }, /not known here/],
   ])('%s is refused and nothing is written', (_, of, words) => {

@@ -84,9 +84,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
       if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
       if (of.kind === 'tank' && !tank) return refuse('tank', `There is no receiving tank ${of.id}.`);
       const sea = (bag ? c.sourceWater : tank!).salinity >= SEA_FROM;
-      const doubts = d.sure
-        ? []
-        : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
+      const doubts = d.sure ? [] : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
       if (doubts[0]) return refuse(doubts[0].figure, `${of.id}: ${doubts[0].words}`);
       return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
     },

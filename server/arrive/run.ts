@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
-import { runPosition } from '@/core/acclimation/run';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';
@@ -9,6 +8,7 @@ import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
 import type { MethodComparison } from './methods';
+import { positionOf } from './position';
 import { groupsOf, residentsOf } from './residents';
 
 /**
@@ -38,16 +38,6 @@ export function startRun(house: House, c: Consignment, lane: MethodComparison, m
   })();
   return { ok: true, value: id };
 }
-
-export const positionOf = (run: StoredRun, nowMs: number): ReturnType<typeof runPosition> =>
-  runPosition(
-    {
-      startedAtMs: Date.parse(run.startedAt),
-      steps: run.steps,
-      doneAtMs: Object.fromEntries(Object.entries(run.done).map(([k, v]) => [k, Date.parse(v)])),
-    },
-    nowMs,
-  );
 
 /**
  * A step done by hand (or a timer cut short), at the instant of its press. Only the step that ran then can be finished; a

@@ -16,6 +16,8 @@ import { measuredTank } from '@/core/consignment/waters';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { methodComparisons } from '@/server/arrive/methods';
+import { outcomeOf } from '@/server/arrive/finish';
+import { waysOf } from '@/server/arrive/ways';
 
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
@@ -182,6 +184,9 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
     /** What was measured of each tank; the rest of its figures are those of the order. */
     measured: c.actual.tanks,
+    ways: waysOf(c),
+    outcome: outcomeOf(house, c),
+    ownTanks: house.records.list('tank', 'active', 400).map((r) => String(r.document.name)),
     lanes: laneViews(house, c, e, runs, house.nowMs()),
   };
 }

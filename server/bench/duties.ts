@@ -5,17 +5,20 @@ import { dayWords } from '@/core/calendar/calendar';
 import type { StoredConsignment, Unread } from '@/server/db/consignments';
 import { soundOf } from '@/server/consignment/sound';
 import type { StoredQuarantine } from '@/server/db/arrivals';
+import { looksOf } from '@/server/arrive/looks';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
 const HOUR = 3600_000;
 const DAY = 24 * HOUR;
+/** So long after a release somebody looks at it, with a day to spare. */
+const LOOKED_MS = 4 * DAY;
 
 /** What hands have to do at an instant, of a consignment or of a quarantine tank: the one list behind Bench, week and calendar. */
 export interface Duty {
   /** The same for as long as the duty exists, whatever its time. */
   id: string;
-  kind: MomentKind | 'quarantine' | 'better-day';
+  kind: MomentKind | 'quarantine' | 'better-day' | 'look';
   atMs: number;
   /** Put off by hand until then. */
   putOffMs: number | null;
@@ -80,6 +83,29 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
     });
 }
 
+/** The looks at animals that went into their tanks. */
+function lookDuties(house: House, consignmentId: string, code: string, off: PutOff): Duty[] {
+  const ticks = house.facts.ticks(consignmentId);
+  return looksOf(house, consignmentId).map(({ key, run, look, title, atMs }): Duty => {
+    const id = `${run.id}-${look.key}`;
+    return {
+      id,
+      kind: 'look',
+      atMs,
+      putOffMs: putOffMs(off, id),
+      minutes: 5,
+      title,
+      detail: look.detail,
+      warning: null,
+      code,
+      tank: null,
+      href: `/consignments/${code}/receive`,
+      doneAt: ticks.get(`moment:${key}`) ?? null,
+      tick: { kind: 'moment', code, key },
+    };
+  });
+}
+
 /** The one duty of what is held back: to look at the better day that has appeared. */
 function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff): Duty[] {
   const look = house.bench.look(c.id);
@@ -135,8 +161,12 @@ export function allDuties(house: House, live = liveConsignments(house).sound): D
   const now = house.nowMs();
   const off = house.bench.putOffs(new Date(now - DAY).toISOString());
   const quarantines = house.arrivals.quarantinesSince(new Date(now - (QUARANTINE_DAYS + 2) * DAY).toISOString());
+  const released = new Set(
+    house.arrivals.runsSince(new Date(now - LOOKED_MS).toISOString()).map((r) => r.consignmentId),
+  );
   return [
     ...live.flatMap((s) => consignmentDuties(house, s, off)),
+    ...[...released].flatMap((id) => lookDuties(house, id, house.consignments.codeOf(id) ?? '', off)),
     ...quarantines.flatMap((q) => quarantineDuties(house, q, house.consignments.codeOf(q.consignmentId) ?? '', off)),
   ].sort((x, y) => dueMs(x) - dueMs(y));
 }

@@ -11,9 +11,11 @@ import { stageOf, type StoredConsignment } from '@/server/db/consignments';
 import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
 import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
-import { positionOf } from '@/server/arrive/run';
+import { positionOf } from '@/server/arrive/position';
 import type { Road } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
+import { bagNames } from '@/core/acclimation/lanes';
+import { outcomeOf } from '@/server/arrive/finish';
 import { roadOf } from '@/server/road/road';
 import { suppliesView } from '@/server/stock/supplies';
 
@@ -211,6 +213,39 @@ function runningTasks(house: House): BenchTask[] {
   });
 }
 
+/** What is here and not open yet, or across and not told to live anywhere: the arrival wants hands until it is finished. */
+function arrivalTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
+  return live.flatMap(({ document: c }): BenchTask[] => {
+    const { arrivedAt } = c.actual;
+    if (c.direction === 'outgoing' || !arrivedAt) return [];
+    const o = outcomeOf(house, c);
+    const waiting = o.bags.filter((b) => b.state === 'waits').map((b) => b.id);
+    const homeless = o.tanks.some((t) => t.alive > 0 && !t.living);
+    const finishes = o.allAcross && o.finishedAt === null && (homeless || o.bags.length > 0);
+    if (o.finishedAt !== null || (waiting.length === 0 && !finishes)) return [];
+    return [
+      {
+        key: `arrival:${c.id}`,
+        atMs: Date.parse(arrivedAt),
+        state: finishes || house.nowMs() < Date.parse(arrivedAt) + HOUR ? 'due' : 'late',
+        canWait: false,
+        day: 'today',
+        title: finishes ? `Finish the arrival of ${c.code}` : `${c.code} is here: look, measure, open`,
+        detail: finishes
+          ? 'All across: say where they live, and what was found.'
+          : `${bagNames(waiting)} ${waiting.length === 1 ? 'is' : 'are'} still closed.`,
+        warning: null,
+        minutes: finishes ? 5 : 20,
+        href: `/consignments/${c.code}/receive`,
+        endsAtMs: null,
+        totalMs: null,
+        wasMs: null,
+        done: null,
+      },
+    ];
+  });
+}
+
 /** Late for so long that it is past. */
 const tooLate = (d: Duty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
 
@@ -249,6 +284,7 @@ export function benchView(house: House) {
   const tasks = [
     ...roadTasks(house, live),
     ...runningTasks(house),
+    ...arrivalTasks(house, live),
     ...open.map((d) => taskOf(d, now, midnight(1))),
   ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
   const quarantines = house.arrivals

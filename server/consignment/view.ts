@@ -15,7 +15,7 @@ import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { asStored, catalogueOf, drawsStillWanted, stepOf, tryEvaluate } from './result';
-import { positionOf } from '@/server/arrive/run';
+import { positionOf } from '@/server/arrive/position';
 
 export const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
 export type StationId = (typeof stations)[number];

@@ -168,6 +168,7 @@ export function seedDemo(folder: string, draws?: number): void {
       {
         method: 'drip',
         presses: [
+          ['level', 39.5],
           ['place', 39],
           ['open', 16],
           ['rate', 12.7],

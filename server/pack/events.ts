@@ -9,6 +9,7 @@ import { numberedPacks } from '@/core/heat/numbered';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf, foreignRows, usedRows } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
+import { looksOf } from '@/server/arrive/looks';
 import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
 
@@ -26,7 +27,10 @@ export function tick(
   const { id } = c;
   const catalogue = catalogueOf(c, house);
   const step = packingChecklist(c, catalogue).find((x) => x.key === key);
-  const there = step !== undefined || scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key);
+  const there =
+    step !== undefined ||
+    scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key) ||
+    looksOf(house, id).some((l) => `moment:${l.key}` === key);
   // A tick of what the plan has lost since can be taken back, but not made.
   if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
   return house.db.transaction((): Outcome<string | null> => {

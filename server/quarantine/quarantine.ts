@@ -10,16 +10,16 @@ import { measuredTank, tankOfLine } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
 import { quarantinePlan } from '@/core/quarantine/plan';
 import { tankId } from '@/server/arrive/residents';
-import { positionOf } from '@/server/arrive/run';
+import { positionOf } from '@/server/arrive/position';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
   if (house.arrivals.quarantinesOf(c.id).some((q) => q.tank === tank))
     return `${c.code} is in quarantine in tank ${tank} already.`;
+  if (livesIn(house, c, tank)) return `What came for tank ${tank} lives there already.`;
   const came = cameInto(c, tank);
   if (came.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
   const catalogue = catalogueOf(c, house);
@@ -33,6 +33,49 @@ function notYet(house: House, c: Consignment, tank: string): string | null {
     .runsOf(c.id)
     .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
   return floating ? `${floating.bagIds.join(', ')} are not across yet: finish or stop their sequence first.` : null;
+}
+
+/** The animals that came for a tank move in; what was found dead is told as lost on the way, and what the label has otherwise. */
+function carryIn(house: House, c: Consignment, tank: string, at: string): void {
+  const from = { kind: 'consignment' as const, id: '' };
+  const home = { kind: 'tank' as const, id: tankId(house, tank) };
+  const outside = { kind: 'outside' as const, id: '' };
+  for (const { line: l, packed, alive, dead } of cameInto(c, tank)) {
+    const carry = (count: number, way: Pick<Movement, 'from' | 'to'>, why: string): void => {
+      if (count > 0)
+        house.ledger.carry(c.id, {
+          at,
+          speciesId: l.speciesId,
+          by: house.hand.by,
+          count,
+          ...way,
+          why: `line ${l.id} ${why}`,
+        });
+    };
+    carry(alive + dead - packed, { from: outside, to: from }, 'more than on the label');
+    carry(alive, { from, to: home }, 'arrived');
+    carry(dead, { from, to: { kind: 'death', id: '' } }, 'lost on the way');
+    carry(packed - alive - dead, { from, to: outside }, 'fewer than on the label');
+  }
+}
+
+/** Whether what came for a tank lives there by what was told. */
+export const livesIn = (house: House, c: Consignment, tank: string): boolean =>
+  house.ledger.staysOf(c.id).some((s) => s.tank === tankId(house, tank));
+
+/** They live in the tank from now on, without weeks apart: for own moves, shrimp, and whoever does it so. */
+export function moveIn(house: House, code: string, tank: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const problem = notYet(house, c, tank);
+  if (problem) return refuse('tank', problem);
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    carryIn(house, c, tank, at);
+    house.consignments.journal(c.id, at, 'moved in', tank);
+  })();
+  return { ok: true, value: null };
 }
 
 /**
@@ -78,26 +121,7 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
       },
       duties.filter((d) => Date.parse(d.dueAt) > now - 12 * 3600_000),
     );
-    const from = { kind: 'consignment' as const, id: '' };
-    const home = { kind: 'tank' as const, id: tankId(house, into.name) };
-    const outside = { kind: 'outside' as const, id: '' };
-    for (const { line: l, packed, alive, dead } of came) {
-      const carry = (count: number, way: Pick<Movement, 'from' | 'to'>, why: string): void => {
-        if (count > 0)
-          house.ledger.carry(c.id, {
-            at,
-            speciesId: l.speciesId,
-            by: house.hand.by,
-            count,
-            ...way,
-            why: `line ${l.id} ${why}`,
-          });
-      };
-      carry(alive + dead - packed, { from: outside, to: from }, 'more than on the label');
-      carry(alive, { from, to: home }, 'arrived');
-      carry(dead, { from, to: { kind: 'death', id: '' } }, 'lost on the way');
-      carry(packed - alive - dead, { from, to: outside }, 'fewer than on the label');
-    }
+    carryIn(house, c, into.name, at);
     house.consignments.journal(c.id, at, 'quarantine opened', into.name);
   })();
   return { ok: true, value: id };

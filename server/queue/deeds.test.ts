@@ -1,6 +1,6 @@
 import { must, said } from '@/tests/order';
 import { seedDemo } from '@/server/demo';
-import { positionOf } from '@/server/arrive/run';
+import { positionOf } from '@/server/arrive/position';
 import { openHouse, type House } from '@/server/house';
 import { once } from '@/server/write';
 import { journalView } from '@/server/room/journal-view';

@@ -88,7 +88,8 @@ function AsTold({ b, zone }: { b: ReceiveStationProps['bags'][number]; zone: str
       <ul>
         {b.history.map((h) => (
           <li key={h.n} className={h.counts ? '' : 'text-ink-2 line-through'}>
-            <span className="num">{clock(Date.parse(h.at), zone)}</span> {named[h.quantity] ?? h.quantity} {h.words} {h.by}
+            <span className="num">{clock(Date.parse(h.at), zone)}</span> {named[h.quantity] ?? h.quantity} {h.words}{' '}
+            {h.by}
           </li>
         ))}
       </ul>

@@ -59,9 +59,7 @@ function readingLabel(path: string): string {
 /** Figures that were typed otherwise than they stand; one that was emptied is taken back. */
 const changed = <K extends string>(keys: readonly K[], now: Record<K, string>, was: Record<K, string>) =>
   Object.fromEntries(
-    keys
-      .filter((k) => now[k].trim() !== was[k])
-      .map((k) => [k, now[k].trim() === '' ? null : num(now[k])]),
+    keys.filter((k) => now[k].trim() !== was[k]).map((k) => [k, now[k].trim() === '' ? null : num(now[k])]),
   ) as Partial<Record<K, number | null>>;
 
 interface Telling {
@@ -92,10 +90,9 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
         of: { kind: 'bag', id: b.id, figures: { ...figures, ...counted }, ...note },
         words: `bag ${b.id} as read`,
         problems: odd(`bags.${b.id}`, figures),
-        doubts: doubtsOf(
-          { ...figures, ...counted },
-          { animals: b.animals, marine: b.species.water === 'marine' },
-        ).map((d) => `${b.id}: ${d.words}`),
+        doubts: doubtsOf({ ...figures, ...counted }, { animals: b.animals, marine: b.species.water === 'marine' }).map(
+          (d) => `${b.id}: ${d.words}`,
+        ),
       },
     ];
   });
@@ -149,11 +146,7 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
       <DraftCare keeping={typed} labelOf={readingLabel} busy={false} save={(draft) => send(draft)} />
       <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
       <div className="flex flex-wrap gap-2">
-        <Button
-          type="button"
-          className="min-h-16 flex-1"
-          onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}
-        >
+        <Button type="button" className="min-h-16 flex-1" onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}>
           Looked at every bag: all alive
         </Button>
         <Button type="button" className="min-h-16" aria-pressed={all} onClick={() => setAll(!all)}>

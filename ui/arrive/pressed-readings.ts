@@ -15,8 +15,7 @@ export function withReadings(p: Props, presses: readonly Press[]): Pick<Props, '
   for (const { deed, pressedMs } of ofDeed(presses, 'readings')) {
     const of: Readings['of'] = deed.of;
     if (deed.code !== p.code) continue;
-    if (of.kind === 'tank')
-      measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
+    if (of.kind === 'tank') measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
     else
       bags = bags.map((b) =>
         b.id === of.id

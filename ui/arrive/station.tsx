@@ -10,11 +10,14 @@ import { dayClock } from '@/ui/format';
 import { useSave } from '@/ui/use-save';
 import { usePresses } from '@/ui/queue/use-queue';
 import { useScanned } from '@/ui/use-scanned';
+import { Finish } from './finish';
 import { Between, Found } from './found';
 import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
 import { withReadings } from './pressed-readings';
+import { IntoTank } from './into-tank';
 import { Methods } from './methods';
+import { WaysHere } from './ways';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 
 /** What was lost has to be told in time: until when, and what to send. */
@@ -78,75 +81,80 @@ export function ReceiveStation(given: ReceiveStationProps) {
     );
 
   return (
-    <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
-      <section className="min-w-0">
-        {!p.openedAt && <Inspect p={p} />}
-        <div className="mb-1 flex items-center gap-3">
-          <h2>Through the film</h2>
-          {!editing && (
-            <Button className="ml-auto" onClick={() => setEditing(true)}>
-              {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
-            </Button>
-          )}
-        </div>
-        {editing ? (
-          <MeasureForm p={p} done={() => setEditing(false)} />
-        ) : (
-          <>
-            <Found p={p} />
-            <ClaimLine p={p} />
-            {lane && <Between lane={lane} measured={p.measured} />}
-          </>
-        )}
-        <Button
-          tone="flat"
-          className="mt-3 !whitespace-normal text-left"
-          disabled={busy}
-          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
-        >
-          Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
-        </Button>
-        {problems[0] && (
-          <p className="problem" role="alert">
-            {problems[0].message}
-          </p>
-        )}
-      </section>
-      <section className="min-w-0">
-        {p.lanes.length > 1 && (
-          <div
-            className="mb-4 grid border border-rule-strong"
-            style={{ gridTemplateColumns: `repeat(${p.lanes.length}, minmax(0, 1fr))` }}
-            role="group"
-            aria-label="Bags"
-          >
-            {p.lanes.map((l, i) => (
-              <button
-                key={l.title}
-                aria-pressed={i === laneAt}
-                className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
-                onClick={() => setLane(i)}
-              >
-                <FishIcon species={l.species} width={36} />
-                <span>
-                  <b className="font-head text-15">{l.title}</b>
-                  <br />
-                  <span className="mute text-13">
-                    {l.speciesNames}
-                    {l.runId ? ', running' : ''}
-                  </span>
-                </span>
-              </button>
-            ))}
+    <>
+      {p.outcome.allAcross && <Finish p={p} />}
+      <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
+        <section className="min-w-0">
+          {!p.openedAt && <Inspect p={p} />}
+          <div className="mb-1 flex items-center gap-3">
+            <h2>Through the film</h2>
+            {!editing && (
+              <Button className="ml-auto" onClick={() => setEditing(true)}>
+                {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
+              </Button>
+            )}
           </div>
-        )}
-        {lane?.problem && (
-          <p className="problem" role="alert">
-            {lane.problem}
-          </p>
-        )}
-        {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
-      </section>
-    </div>
+          {editing ? (
+            <MeasureForm p={p} done={() => setEditing(false)} />
+          ) : (
+            <>
+              <Found p={p} />
+              <ClaimLine p={p} />
+              {lane && <Between lane={lane} measured={p.measured} />}
+            </>
+          )}
+          <Button
+            tone="flat"
+            className="mt-3 !whitespace-normal text-left"
+            disabled={busy}
+            onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
+          >
+            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+          </Button>
+          {problems[0] && (
+            <p className="problem" role="alert">
+              {problems[0].message}
+            </p>
+          )}
+        </section>
+        <section className="min-w-0">
+          {p.lanes.length > 1 && (
+            <div
+              className="mb-4 grid border border-rule-strong"
+              style={{ gridTemplateColumns: `repeat(${p.lanes.length}, minmax(0, 1fr))` }}
+              role="group"
+              aria-label="Bags"
+            >
+              {p.lanes.map((l, i) => (
+                <button
+                  key={l.title}
+                  aria-pressed={i === laneAt}
+                  className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
+                  onClick={() => setLane(i)}
+                >
+                  <FishIcon species={l.species} width={36} />
+                  <span>
+                    <b className="font-head text-15">{l.title}</b>
+                    <br />
+                    <span className="mute text-13">
+                      {l.speciesNames}
+                      {l.runId ? ', running' : ''}
+                    </span>
+                  </span>
+                </button>
+              ))}
+            </div>
+          )}
+          {lane?.problem && (
+            <p className="problem" role="alert">
+              {lane.problem}
+            </p>
+          )}
+          {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
+          {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
+          {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
+        </section>
+      </div>
+    </>
   );
 }

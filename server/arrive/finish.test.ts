@@ -1,0 +1,123 @@
+import { addRecord, must, orderInput, readBag, said } from '@/tests/order';
+import { benchView } from '@/server/bench/view';
+import { tryEvaluate } from '@/server/consignment/result';
+import { openHouse, type House } from '@/server/house';
+import { saveOrder } from '@/server/order/order';
+import { recordEvent } from '@/server/pack/events';
+import { moveIn, openQuarantine } from '@/server/quarantine/quarantine';
+import { doDeed } from '@/server/queue/deeds';
+import { finishArrival, goOnArriving, outcomeOf } from './finish';
+import { methodComparisons } from './methods';
+import { residentsOf } from './residents';
+import { finishStep, startRun } from './run';
+import { setWays, tryWays } from './ways';
+
+const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
+let now = 0;
+let house: House;
+let code = '';
+const c = () => house.consignments.byCode(code)!.document;
+const outcome = () => outcomeOf(house, c());
+const lanes = () => methodComparisons(house, c(), must(tryEvaluate(house, c())), now);
+const tasks = (): string[] =>
+  benchView(house)
+    .tasks.filter((t) => t.key.startsWith('arrival:'))
+    .map((t) => t.title);
+const into = (bagId: string, tank: string) => doDeed(house, { deed: 'into', code, bagId, tank }, 0, who);
+const across = (): void => {
+  for (const lane of lanes()) {
+    const id = must(startRun(house, c(), lane, 'straight'));
+    for (const s of house.arrivals.run(id)!.steps) must(finishStep(house, id, s.key));
+  }
+};
+
+/** Sixteen tetras came from elsewhere, in two bags or more. */
+beforeEach(() => {
+  now = Date.parse('2026-11-27T10:00:00Z');
+  house = openHouse(null, () => now, 0);
+  addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
+  addRecord(house, 'tank', { name: 'Ward', volumeL: '40', use: 'quarantine' });
+  const o = orderInput(house);
+  const line = { ...o.lines[0]!, tank: 'theirs' };
+  code = must(
+    saveOrder(house, { ...o, direction: 'incoming', lines: [line, { ...line, id: 'L2', speciesId: 'guppy' }] }),
+  ).code;
+  must(recordEvent(house, code, 'arrivedAt', new Date(now).toISOString()));
+});
+afterEach(() => house.db.close());
+
+test('what is here wants to be opened, then to be finished, then nothing but its looks', () => {
+  expect(tasks()).toEqual([`${code} is here: look, measure, open`]);
+  expect(said(finishArrival(house, code))).toMatch(/not across yet/);
+  now += 40 * 60_000;
+  across();
+  expect(tasks()).toEqual([`Finish the arrival of ${code}`]);
+  expect(said(finishArrival(house, code))).toMatch(/Say where they live: .*tank Q/);
+  must(moveIn(house, code, 'Q'));
+  expect(said(moveIn(house, code, 'Q'))).toMatch(/lives there already/);
+  must(finishArrival(house, code));
+  expect(tasks()).toEqual([]);
+  expect(benchView(house).tasks.some((t) => t.title.startsWith('First look'))).toBe(true);
+  must(goOnArriving(house, code));
+  expect(tasks()).toHaveLength(1);
+});
+
+test('a bag that is sent elsewhere joins that tank, and its animals move in there', () => {
+  const [first, second] = c().bags.map((b) => b.id) as [string, string];
+  must(into(first, 'Ward'));
+  expect(c().otherTanks?.map((t) => t.name)).toEqual(['Ward']);
+  expect(lanes().find((l) => l.bagIds.includes(first))!.tank.name).toBe('Ward');
+  expect(lanes().find((l) => l.bagIds.includes(second))!.tank.name).toBe('Q');
+  expect(said(into(first, 'Nowhere'))).toMatch(/no tank Nowhere/);
+  across();
+  must(openQuarantine(house, code, 'Ward'));
+  must(moveIn(house, code, 'Q'));
+  const n = (id: string): number => c().bags.find((b) => b.id === id)!.animals[0]!.count;
+  const living = (tank: string): number => residentsOf(house, tank).reduce((s, g) => s + g.count, 0);
+  expect(living('Ward')).toBe(n(first));
+  expect(living('Ward') + living('Q')).toBe(16);
+  expect(said(into(second, 'Ward'))).toMatch(/on its way/);
+});
+
+test('counted fewer or more than the label, the tank holds what was counted', () => {
+  const [a, b] = c().bags;
+  const of = (x: typeof a): number => x!.animals[0]!.count;
+  must(readBag(house, code, a!.id, { alive: of(a) - 2, dead: 1, doubtful: 0 }));
+  must(readBag(house, code, b!.id, { alive: of(b) + 1, dead: 0, doubtful: 0 }));
+  across();
+  must(moveIn(house, code, 'Q'));
+  expect(house.ledger.staysOf(c().id).reduce((s, x) => s + x.count, 0)).toBe(16 - 2 + 1);
+  const moved = house.ledger.carriedBy(c().id);
+  expect(moved.filter((m) => m.to.kind === 'death').reduce((s, m) => s + m.count, 0)).toBe(1);
+  expect(moved.find((m) => m.to.kind === 'outside')).toMatchObject({ count: 1 });
+  expect(moved.find((m) => m.from.kind === 'outside')).toMatchObject({ count: 1 });
+});
+
+test('where none came alive there is nothing to open: the arrival can be closed', () => {
+  for (const b of c().bags) must(readBag(house, code, b.id, { alive: 0, dead: b.animals[0]!.count, doubtful: 0 }));
+  expect(outcome().allAcross).toBe(true);
+  must(finishArrival(house, code));
+  expect(tasks()).toEqual([]);
+});
+
+describe('how it is done here', () => {
+  test('what would change is told and nothing is kept; then it is kept for this arrival', () => {
+    const bag = c().bags[0]!.id;
+    const before = c();
+    const effects = must(tryWays(house, { code, ways: { mixRounds: 1, airStoneAtHand: 0 } }, bag));
+    const drip = effects.find((e) => e.id === 'drip')!;
+    expect(drip.then!.minutes).toBeLessThan(drip.now!.minutes);
+    expect(effects.find((e) => e.id === 'degas')!.then).toBeNull();
+    expect(c()).toEqual(before);
+    must(setWays(house, { code, ways: { mixRounds: 1 } }));
+    expect(lanes()[0]!.courses.find((m) => m.id === 'drip')!.transferAtMin).toBe(drip.then!.minutes);
+  });
+  test.each([
+    [{ cupL: 9 }, /Between 0.02 and 2 L/],
+    [{ bagToAirWPerM2K: 3 }, /./],
+  ])('%p is refused', (ways, words) => {
+    const before = c().assumptions;
+    expect(said(setWays(house, { code, ways }))).toMatch(words);
+    expect(c().assumptions).toEqual(before);
+  });
+});

@@ -1,0 +1,131 @@
+import { standing, type Event } from '@/core/consignment/facts';
+import { cameInto, tankOfBag } from '@/core/consignment/came';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
+import { seenOf } from '@/core/consignment/seen-signs';
+import { signs, signsNow } from '@/core/consignment/signs';
+import { find } from '@/server/consignment/change';
+import { catalogueOf } from '@/server/consignment/result';
+import type { House } from '@/server/house';
+import { livesIn } from '@/server/quarantine/quarantine';
+import { positionOf } from './position';
+
+const HOUR = 3600_000;
+
+/** The press that closed an arrival; none while it goes on. */
+export const finishedOf = (events: readonly Event[]): Event | null =>
+  standing(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
+
+/** Bags of which no animal has to go anywhere: none came alive. */
+const isEmptied = (c: Consignment, bagId: string): boolean => {
+  const r = c.actual.bags.find((b) => b.bagId === bagId);
+  return r !== undefined && r.dead !== null && (r.alive ?? 0) === 0 && (r.doubtful ?? 0) === 0;
+};
+
+/** How far each bag is: across, under way, or still to be opened. */
+function bagStates(house: House, c: Consignment): Map<string, 'across' | 'under way' | 'waits' | 'none alive'> {
+  const runs = house.arrivals.runsOf(c.id);
+  return new Map(
+    c.bags.map((b) => {
+      if (isEmptied(c, b.id)) return [b.id, 'none alive'];
+      const run = runs.findLast((r) => r.bagIds.includes(b.id));
+      // Who is told to live in a tank is in it, with a sequence or without.
+      if (!run) return [b.id, livesIn(house, c, tankOfBag(c, b).name) ? 'across' : 'waits'];
+      return [b.id, positionOf(run, house.nowMs()).finished ? 'across' : 'under way'];
+    }),
+  );
+}
+
+/** The outcome of an arrival: what came, how it was found, where it lives, and what is left to be told. */
+export function outcomeOf(house: House, c: Consignment) {
+  const { observations, events } = house.facts.of(c.id);
+  const { sealedAt, arrivedAt, openedAt } = c.actual;
+  const catalogue = catalogueOf(c, house);
+  const name = (id: string): string => catalogue.species.find((s) => s.id === id)?.name ?? id;
+  const states = bagStates(house, c);
+  const finished = finishedOf(events);
+  const hours = (to: string | null): number | null =>
+    sealedAt && to ? (Date.parse(to) - Date.parse(sealedAt)) / HOUR : null;
+  const bags = c.bags.map((b) => {
+    const r = c.actual.bags.find((x) => x.bagId === b.id) ?? null;
+    return {
+      id: b.id,
+      animals: b.animals.reduce((n, x) => n + x.count, 0),
+      state: states.get(b.id)!,
+      tank: tankOfBag(c, b).name,
+      reading: r,
+      seen: signsNow(seenOf(observations, 'bag', b.id)).map((s) => signs[s].words),
+    };
+  });
+  const quarantines = house.arrivals.quarantinesOf(c.id);
+  const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
+    const came = cameInto(c, t.name);
+    if (came.length === 0) return [];
+    const living = livesIn(house, c, t.name);
+    return [
+      {
+        name: t.name,
+        who: came
+          .filter((x) => x.alive > 0)
+          .map((x) => `${x.alive} ${name(x.line.speciesId)}`)
+          .join(', '),
+        alive: came.reduce((n, x) => n + x.alive, 0),
+        quarantine: quarantines.some((q) => q.tank === t.name),
+        living,
+        waiting: bags.filter((b) => b.tank === t.name && (b.state === 'waits' || b.state === 'under way')).length,
+      },
+    ];
+  });
+  return {
+    finishedAt: finished?.at ?? null,
+    hoursClosed: hours(openedAt ?? arrivedAt),
+    bags,
+    tanks,
+    /** Everything that came is across, so that the arrival can be closed. */
+    allAcross: bags.every((b) => b.state === 'across' || b.state === 'none alive'),
+  };
+}
+export type ArrivalOutcome = ReturnType<typeof outcomeOf>;
+
+/** Why an arrival cannot be closed yet, by name; null where it can. */
+function notFinished(o: ArrivalOutcome): string | null {
+  const left = o.bags.filter((b) => b.state === 'waits' || b.state === 'under way').map((b) => b.id);
+  if (left.length > 0) return `${left.join(', ')} ${left.length === 1 ? 'is' : 'are'} not across yet.`;
+  const homeless = o.tanks.filter((t) => t.alive > 0 && !t.living).map((t) => t.name);
+  return homeless.length > 0
+    ? `Say where they live: open the quarantine in tank ${homeless.join(', ')}, or let them live there.`
+    : null;
+}
+
+/** Closes an arrival: a fact of its own, after which the Bench asks for nothing of it but the looks. */
+export function finishArrival(house: House, code: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  if (!c.actual.arrivedAt) return refuse('code', `${c.code} has not come yet.`);
+  const o = outcomeOf(house, c);
+  // The other phone was quicker.
+  if (o.finishedAt) return { ok: true, value: null };
+  const why = notFinished(o);
+  if (why) return refuse('finish', why);
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    house.facts.happened(c.id, { at, kind: 'released', subject: { kind: 'consignment', id: '' }, note: '' });
+    house.consignments.journal(c.id, at, 'arrival finished', c.code);
+  })();
+  return { ok: true, value: null };
+}
+
+/** It was closed too early. */
+export function goOnArriving(house: House, code: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const { id } = stored.value.document;
+  const finished = finishedOf(house.facts.of(id).events);
+  if (!finished) return { ok: true, value: null };
+  house.db.transaction(() => {
+    house.facts.takeBack(id, finished, house.nowIso());
+    house.consignments.journal(id, house.nowIso(), 'arrival goes on', code);
+  })();
+  return { ok: true, value: null };
+}

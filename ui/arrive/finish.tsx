@@ -1,0 +1,134 @@
+'use client';
+
+import { finishArrival, goOnArriving } from '@/server/arrive/actions';
+import type { ReceiveStationProps } from '@/server/arrive/view';
+import { moveIn, openQuarantine } from '@/server/quarantine/actions';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { dayClock, one } from '@/ui/format';
+import { Button, ButtonLink } from '@/ui/kit/button';
+import { Table } from '@/ui/kit/table';
+import { useSave } from '@/ui/use-save';
+
+type Outcome = ReceiveStationProps['outcome'];
+
+/** Bag by bag, how it was found. */
+function Bags({ o }: { o: Outcome }) {
+  return (
+    <Table
+      head={
+        <>
+          <th>Bag</th>
+          <th className="r">Alive</th>
+          <th className="r">Dead</th>
+          <th className="r">Water °C</th>
+          <th className="r">pH</th>
+          <th>Seen</th>
+          <th>Tank</th>
+        </>
+      }
+    >
+      {o.bags.map((b) => (
+        <tr key={b.id} data-of={b.id} className={(b.reading?.dead ?? 0) > 0 ? 'bg-watch-pale' : ''}>
+          <td>
+            <b className="font-head">{b.id}</b>
+          </td>
+          <td className="r">
+            <b className="num">{b.reading?.alive ?? '?'}</b>
+            <span className="u">of {b.animals}</span>
+          </td>
+          <td className="r num">{b.reading?.dead ?? ''}</td>
+          <td className="r num">{b.reading?.tempC == null ? '' : one(b.reading.tempC)}</td>
+          <td className="r num">{b.reading?.pH == null ? '' : one(b.reading.pH)}</td>
+          <td>{[...b.seen, b.reading?.note].filter(Boolean).join(', ')}</td>
+          <td>{b.tank}</td>
+        </tr>
+      ))}
+    </Table>
+  );
+}
+
+/** All across: what came in one look, where everybody lives, and the file that tells the sender. */
+export function Finish({ p }: { p: ReceiveStationProps }) {
+  const { save, busy, problems } = useSave();
+  const o = p.outcome;
+  const came = o.bags.reduce((n, b) => n + (b.reading?.alive ?? b.animals - (b.reading?.dead ?? 0)), 0);
+  const packed = o.bags.reduce((n, b) => n + b.animals, 0);
+  const homeless = o.tanks.filter((t) => t.alive > 0 && !t.living);
+  return (
+    <section aria-label="The arrival" className="mb-8 border-2 border-t-4 border-ink p-4">
+      <div className="flex flex-wrap items-baseline gap-x-8 gap-y-2">
+        <h2 className="mr-auto">{o.finishedAt ? 'Finished' : 'All across'}</h2>
+        <p className="font-head text-15">
+          <b className="num text-34">{came}</b>
+          <span className="u">of {packed} alive</span>
+        </p>
+        {o.hoursClosed !== null && (
+          <p className="font-head text-15">
+            <b className="num text-34">{o.hoursClosed.toFixed(0)}</b>
+            <span className="u">h in the bag</span>
+          </p>
+        )}
+      </div>
+      <Bags o={o} />
+      {o.tanks.map((t) => (
+        <div key={t.name} className="mt-3 flex flex-wrap items-center gap-3 border-t border-rule pt-3" data-of={t.name}>
+          <StateMark mark={t.living ? 'done' : 'now'} size={20} />
+          <p className="mr-auto text-16">
+            <b className="font-head">Tank {t.name}</b>: {t.who || 'nobody alive'}
+            {t.living ? (t.quarantine ? ', in quarantine' : ', living there') : ''}
+          </p>
+          {!t.living && t.alive > 0 && (
+            <>
+              <Button
+                tone="hands"
+                className="min-h-16"
+                disabled={busy}
+                onClick={() => void save((press) => openQuarantine(press, p.code, t.name))}
+              >
+                Open the quarantine in {t.name}
+              </Button>
+              <Button
+                className="min-h-16"
+                disabled={busy}
+                onClick={() => void save((press) => moveIn(press, p.code, t.name))}
+              >
+                They live there
+              </Button>
+            </>
+          )}
+        </div>
+      ))}
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        {o.finishedAt ? (
+          <>
+            <p className="mr-auto text-15">Finished {dayClock(Date.parse(o.finishedAt), p.zone)}.</p>
+            <Button tone="flat" disabled={busy} onClick={() => void save((press) => goOnArriving(press, p.code))}>
+              It was not: go on
+            </Button>
+          </>
+        ) : (
+          <Button
+            tone={homeless.length === 0 ? 'go' : 'plain'}
+            wet
+            disabled={busy || homeless.length > 0}
+            onClick={() => void save((press) => finishArrival(press, p.code))}
+          >
+            Finish the arrival
+          </Button>
+        )}
+        <ButtonLink className="min-h-16" href={`/consignments/${p.code}/export`}>
+          File for {p.seller}: what was found
+        </ButtonLink>
+      </div>
+      {problems[0] && (
+        <p className="problem mt-2" role="alert">
+          {problems[0].message}
+        </p>
+      )}
+      <p className="note mt-2">
+        Tell the sender the hours and how they came, well or not: both learn. Quarantine is for fish always; shrimp and
+        snails many let live there at once.
+      </p>
+    </section>
+  );
+}
