@@ -28,6 +28,10 @@ export interface MethodCourse {
   nh3MgNL: Float64Array;
   pH: Float64Array;
   tempC: Float64Array;
+  /** pH at equal CO2: what the buffer alone makes; salinity; hardness. */
+  bufferPh: Float64Array;
+  salinity: Float64Array;
+  ghDgh: Float64Array;
   openAtMin: number;
   transferAtMin: number;
   peakNh3MgNL: number;
@@ -156,6 +160,17 @@ function intoTheTank(series: Series, recipe: Recipe, bag: OpenedBag, tank: TankW
   }
 }
 
+const curvesOf = (s: Series) => ({
+  minutes: Float64Array.from(s.minutes),
+  nh3MgNL: Float64Array.from(s.nh3),
+  pH: Float64Array.from(s.pH),
+  tempC: Float64Array.from(s.temp),
+  bufferPh: Float64Array.from(s.buffer),
+  salinity: Float64Array.from(s.salinity),
+  ghDgh: Float64Array.from(s.gh),
+  oxygenMgL: Float64Array.from(s.oxygen),
+});
+
 function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse {
   const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
@@ -254,17 +269,13 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     id: recipe.id,
     name: recipe.name,
     steps: recipe.steps,
-    minutes: Float64Array.from(series.minutes),
-    nh3MgNL: Float64Array.from(series.nh3),
-    pH: Float64Array.from(series.pH),
-    tempC: Float64Array.from(series.temp),
+    ...curvesOf(series),
     openAtMin: recipe.openAtMin,
     transferAtMin: recipe.transferAtMin,
     peakNh3MgNL: peak,
     peakTimesAcute: peakTimes,
     criterionMin,
     nh3MinMgNL: nh3Min,
-    oxygenMgL: Float64Array.from(series.oxygen),
     leastOxygenKPa,
     phStep: largestStep(series.pH, perMin),
     bufferStep: largestStep(series.buffer, perMin),

@@ -1,7 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
-import type { MethodCourse } from './methods';
-import { burdenMark, recommend, shareMark } from './recommend';
+import { compareMethods, type MethodCourse } from './methods';
+import { burdenMark, enoughFrom, recommend, shareMark } from './recommend';
 
 /** A course that costs nothing but what a test says. */
 const course = (id: string, change: Partial<MethodCourse> = {}): MethodCourse =>
@@ -142,4 +142,38 @@ describe('what is recommended', () => {
 test('a share is fine, watched from seven tenths on, and too much only beyond the whole; two whole parts are watched', () => {
   expect([0, 0.69, 0.7, 1, 1.01].map(shareMark)).toEqual(['fine', 'fine', 'watch', 'watch', 'stop']);
   expect([1, Math.SQRT2, 1.5, 1.51].map(burdenMark)).toEqual(['fine', 'watch', 'watch', 'stop']);
+});
+
+describe('half-way is enough where the step that is left is borne', () => {
+  const water = { waterL: 1, tempC: 24.5, pH: 6.4, alkalinityMeqL: 0.5, tanMgNL: 4, salinity: 0, ghDgh: 3 };
+  const who = { tolerance: 'ordinary' as const, invertebrate: false, marine: false };
+  const drip = (tank: object) =>
+    compareMethods(water, { tempC: 25, pH: 7.6, khDkh: 8, salinity: 0, ghDgh: 14, ...tank }, a).find(
+      (m) => m.id === 'drip',
+    )!;
+  test('alike waters are near enough as soon as the bag is open, unlike ones later, never before it', () => {
+    const like = drip({ khDkh: 1.4, ghDgh: 3 });
+    const unlike = drip({});
+    expect(enoughFrom(like, who, a)).toBe(like.openAtMin);
+    expect(enoughFrom(unlike, who, a)).toBeGreaterThan(unlike.openAtMin);
+    expect(enoughFrom(unlike, who, a)).toBeLessThan(unlike.transferAtMin);
+  });
+  test('who feels steps more waits longer', () => {
+    const m = drip({});
+    const later = enoughFrom(m, { ...who, tolerance: 'delicate', invertebrate: true }, a);
+    expect(later).toBeGreaterThan(enoughFrom(m, who, a));
+  });
+  test('from then on every step that is left is under 0.7 of what is borne, and not a minute earlier', () => {
+    const m = drip({});
+    const i = m.minutes.indexOf(enoughFrom(m, who, a));
+    const last = m.minutes.length - 1;
+    const share = (k: number): number =>
+      Math.max(
+        Math.abs(m.ghDgh[last]! - m.ghDgh[k]!) / t.ghStep,
+        Math.abs(m.bufferPh[last]! - m.bufferPh[k]!) / t.phStep,
+        Math.abs(m.tempC[last]! - m.tempC[k]!) / t.tempStepC,
+      );
+    expect(share(i)).toBeLessThanOrEqual(0.7);
+    expect(share(i - 1)).toBeGreaterThan(0.7);
+  });
 });

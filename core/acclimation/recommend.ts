@@ -176,6 +176,27 @@ function against(best: Judged, ranked: readonly Judged[], telling: readonly Weig
   return `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
 }
 
+/**
+ * From which minute of a course on the animals may go across at once: every step to the tank that is still left is under
+ * 0.7 of what they bear at once. Its end where that is only so at the end.
+ */
+export function enoughFrom(m: MethodCourse, who: Animals, a: Assumptions): number {
+  const t = toleranceLimits(who.tolerance, a);
+  const steps = who.invertebrate ? invertebrateSteps(a) : t;
+  const last = m.minutes.length - 1;
+  const near = (series: Float64Array, i: number, bears: number): boolean =>
+    Math.abs(series[last]! - series[i]!) <= WATCHED_FROM * bears;
+  const i = m.minutes.findIndex(
+    (minute, k) =>
+      minute >= m.openAtMin &&
+      near(m.tempC, k, t.tempStepC) &&
+      near(m.bufferPh, k, steps.phStep) &&
+      near(m.salinity, k, steps.salinityStep) &&
+      (who.marine || near(m.ghDgh, k, steps.ghStep)),
+  );
+  return i < 0 ? m.transferAtMin : Math.min(m.transferAtMin, m.minutes[i]!);
+}
+
 /** One method on several bags that are handled as one: every figure is that of the worst of them. */
 export function worstOf(courses: readonly MethodCourse[]): MethodCourse {
   const most = (of: (m: MethodCourse) => number): number => Math.max(...courses.map(of));

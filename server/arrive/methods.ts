@@ -19,6 +19,8 @@ export interface MethodComparison {
   bagIds: string[];
   title: string;
   path: Path;
+  /** Whose tolerance decides. */
+  who: Animals;
   /** The receiving tank, as measured where it was. */
   tank: ReceivingTank;
   speciesNames: string;
@@ -85,6 +87,7 @@ export function methodComparisons(house: House, c: Consignment, e: Evaluation, n
       bagIds,
       title: bagNames(bagIds),
       path,
+      who,
       tank,
       speciesNames: [...new Set(species.map((s) => s.name))].join(', '),
       opened: lane.map((b) => b.opened).reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x)),

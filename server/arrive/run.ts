@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -85,7 +86,9 @@ export function undoStep(house: House, runId: string, key?: string): Outcome<nul
   const run = house.arrivals.run(runId);
   if (!run) return refuse('run', 'This sequence is not there any more.');
   if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
-  const last = Object.entries(run.done).sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
+  const last = Object.entries(run.done)
+    .filter(([k]) => !isPause(k))
+    .sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
   if (!last) return refuse('step', 'Nothing has been done yet.');
   if (key !== undefined && last[0] !== key)
     return refuse('step', 'Another step was done since: the screen now shows it.');
@@ -98,6 +101,48 @@ export function undoStep(house: House, runId: string, key?: string): Outcome<nul
       'acclimation step taken back',
       `${run.bagIds.join(' ')}: ${last[0]}`,
     );
+  })();
+  return { ok: true, value: null };
+}
+
+const millis = (done: Record<string, string>): Record<string, number> =>
+  Object.fromEntries(Object.entries(done).map(([k, v]) => [k, Date.parse(v)]));
+
+/** Holds the timers of a run, or lets them go on: the press names which, so that a second one of it does nothing. */
+export function pauseRun(house: House, runId: string, key: string, pressedMs = house.nowMs()): Outcome<null> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  if (run.done[key] !== undefined) return { ok: true, value: null };
+  if (key !== pauseKey(millis(run.done)))
+    return refuse('pause', 'Somebody else has paused it, or let it go on: the screen now shows it.');
+  const at = new Date(Math.min(house.nowMs(), Math.max(pressedMs, Date.parse(run.startedAt)))).toISOString();
+  house.db.transaction(() => {
+    house.arrivals.finishStep(runId, key, at);
+    house.consignments.journal(
+      run.consignmentId,
+      at,
+      key.startsWith('pause') ? 'acclimation paused' : 'acclimation goes on',
+      run.bagIds.join(' '),
+    );
+  })();
+  return { ok: true, value: null };
+}
+
+/** One round more before they go in; `nth` names it, so that two phones add one. */
+export function extraRound(house: House, runId: string, nth: number): Outcome<null> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  if (run.steps.some((s) => s.key === `pour+${nth}`)) return { ok: true, value: null };
+  const steps = withExtraRound(run.steps);
+  if (!steps) return refuse('round', 'This way has no rounds.');
+  const running = run.steps[positionOf(run, house.nowMs()).index];
+  if (!running || ['dim', 'net', 'after', 'refill'].includes(running.key))
+    return refuse('round', 'They are going in already: no round more.');
+  house.db.transaction(() => {
+    house.arrivals.changeSteps(runId, steps);
+    house.consignments.journal(run.consignmentId, house.nowIso(), 'one round more', run.bagIds.join(' '));
   })();
   return { ok: true, value: null };
 }

@@ -59,6 +59,7 @@ export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
   const insertRun = db.prepare(
     `INSERT INTO run (id, consignment_id, bag_ids, method, steps, started_at) VALUES (?, ?, ?, ?, ?, ?)`,
   );
+  const changeSteps = db.prepare(`UPDATE run SET steps = ? WHERE id = ?`);
   const stopRun = db.prepare(`UPDATE run SET stopped_at = ? WHERE id = ? AND stopped_at IS NULL`);
   const stoppedAt = db.prepare<[string], { at: string | null }>(`SELECT stopped_at AS at FROM run WHERE id = ?`);
   const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at, by) VALUES (?, ?, ?, ?)`);
@@ -117,6 +118,7 @@ export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
         JSON.stringify(r.steps),
         r.startedAt,
       ),
+    changeSteps: (id: string, steps: readonly MethodStep[]): void => void changeSteps.run(JSON.stringify(steps), id),
     isStopped: (id: string): boolean => (stoppedAt.get(id)?.at ?? null) !== null,
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at, hand.by),

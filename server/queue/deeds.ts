@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
-import { finishStep, undoStep } from '@/server/arrive/run';
+import { extraRound, finishStep, pauseRun, undoStep } from '@/server/arrive/run';
 import { intoShape, sendInto } from '@/server/arrive/into';
 import { readShape, tellReadings } from '@/server/arrive/readings';
 import { signShape, tellSign } from '@/server/arrive/signs';
@@ -35,6 +35,8 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
   z.object({ deed: z.literal('putOff'), id: id(), later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
+  z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
+  z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(20) }),
   z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('take'), subject: id(160) }),
   z.object({ deed: z.literal('letGo'), subject: id(160) }),
@@ -93,6 +95,10 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return putOff(house, { id: d.id, later: d.later });
     case 'step':
       return finishStep(house, d.runId, d.key, ms);
+    case 'pause':
+      return pauseRun(house, d.runId, d.key, ms);
+    case 'extraRound':
+      return extraRound(house, d.runId, d.nth);
     case 'undoStep':
       return undoStep(house, d.runId, d.key);
     case 'take':

@@ -1,3 +1,4 @@
+import { isPause, withExtraRound } from '@/core/acclimation/run';
 import type { RunView } from '@/server/arrive/run-view';
 import type { Press } from '@/ui/queue/store';
 
@@ -5,7 +6,9 @@ type Lane = RunView['lanes'][number];
 
 /** The step that was pressed last in a lane: what can be taken back. */
 export const lastPressed = (lane: Lane): string | undefined =>
-  Object.entries(lane.done).sort((a, b) => b[1] - a[1])[0]?.[0];
+  Object.entries(lane.done)
+    .filter(([k]) => !isPause(k))
+    .sort((a, b) => b[1] - a[1])[0]?.[0];
 
 /**
  * Lanes as they stand with the presses that the server does not know yet, in their order. `skewMs` is how far the server’s clock
@@ -14,12 +17,15 @@ export const lastPressed = (lane: Lane): string | undefined =>
 export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], skewMs: number): Lane[] =>
   lanes.map((lane) => {
     const done = { ...lane.done };
-    let { taken } = lane;
+    let { taken, steps } = lane;
     for (const { deed: d, pressedMs } of presses) {
       if (d.deed === 'step' && d.runId === lane.id) done[d.key] ??= pressedMs + skewMs;
+      else if (d.deed === 'pause' && d.runId === lane.id) done[d.key] ??= pressedMs + skewMs;
+      else if (d.deed === 'extraRound' && d.runId === lane.id && !steps.some((s) => s.key === `pour+${d.nth}`))
+        steps = withExtraRound(steps) ?? steps;
       else if (d.deed === 'undoStep' && d.runId === lane.id) Reflect.deleteProperty(done, d.key);
       else if (d.deed === 'take' && d.subject === `run:${lane.id}`) taken = { by: '', mine: true };
       else if (d.deed === 'letGo' && d.subject === `run:${lane.id}`) taken = null;
     }
-    return { ...lane, done, taken };
+    return { ...lane, done, taken, steps };
   });

@@ -5,14 +5,15 @@ import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { runPosition } from '@/core/acclimation/run';
+import { pauseKey, pausedWithin, runPosition, withExtraRound } from '@/core/acclimation/run';
+import { durationWords } from '@/core/quantities/words';
 import type { RunView } from '@/server/arrive/run-view';
 import { useAnnounce } from '@/ui/use-announce';
 import { countdown, useNow } from '@/ui/use-now';
 import { useTheme } from '@/ui/use-theme';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { clock } from '@/ui/format';
+import { clock, one } from '@/ui/format';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
@@ -85,19 +86,53 @@ function Now({
 /** What else can be done with a lane: take it in hand, take the last press back, stop it. */
 function Beside({
   lane,
+  timed,
+  going,
   shared,
   busy,
   stop,
 }: {
   lane: RunLane;
+  /** A timer runs, or is paused. */
+  timed: boolean;
+  /** They are going in: nothing is mixed any more. */
+  going: boolean;
   /** Others work here too. */
   shared: boolean;
   busy: boolean;
   stop: () => void;
 }) {
   const last = lastPressed(lane);
+  const pause = pauseKey(lane.done);
+  const rounds = lane.steps.filter((s) => s.key.startsWith('pour+')).length;
+  const more = !going && withExtraRound(lane.steps) !== null;
   return (
     <div className="mt-2 flex flex-wrap gap-3">
+      {timed && (
+        <Button
+          className="min-h-16 flex-1"
+          style={{ background: 'none' }}
+          onClick={() =>
+            press(
+              { deed: 'pause', runId: lane.id, key: pause },
+              `${pause.startsWith('pause') ? 'pause' : 'go on with'} ${lane.title}`,
+            )
+          }
+        >
+          {pause.startsWith('pause') ? 'Pause' : 'Go on'}
+        </Button>
+      )}
+      {more && (
+        <Button
+          className="min-h-16 flex-1"
+          style={{ background: 'none' }}
+          onClick={() =>
+            press({ deed: 'extraRound', runId: lane.id, nth: rounds + 1 }, `one round more for ${lane.title}`)
+          }
+        >
+          One round more
+        </Button>
+      )}
       {last !== undefined && (
         <Button
           className="min-h-16 flex-1"
@@ -137,6 +172,39 @@ function Beside({
   );
 }
 
+/** How long hands have been waited for: a phone that slept tells it on waking. */
+const waitingWords = (ms: number): string =>
+  ms < 2 * 60_000 ? 'waiting for your hands' : `has waited for your hands for ${durationWords(ms)}`;
+
+/** The water round the animals as it is computed now, what was read of it, and whether it is near enough to the tank’s. */
+function InVessel({ lane, now, zone, code }: { lane: RunLane; now: number; zone: string; code: string }) {
+  const v = lane.vessel;
+  const opened = lane.done.open;
+  if (!v || opened === undefined) return null;
+  const min = v.openAtMin + (now - opened - pausedWithin(lane.done, opened, now)) / 60_000;
+  const i = Math.max(0, Math.min(v.tempC.length - 1, Math.round(min)));
+  return (
+    <p className="mt-2 text-15 text-ink-2" data-testid="vessel">
+      Computed now <b className="num">{one(v.tempC[i]!)}</b> °C, pH <b className="num">{one(v.pH[i]!)}</b>; tank{' '}
+      {v.tank.name} <span className="num">{one(v.tank.tempC)}</span> °C, pH{' '}
+      <span className="num">{one(v.tank.pH)}</span>.
+      {v.read && (
+        <>
+          {' '}
+          Read {clock(Date.parse(v.read.at), zone)}: {v.read.tempC !== null && `${one(v.read.tempC)} °C `}
+          {v.read.pH !== null && `pH ${one(v.read.pH)}`}.
+        </>
+      )}{' '}
+      {min >= v.enoughMin
+        ? 'Near enough: they may go across now.'
+        : `Near enough in ${Math.ceil(v.enoughMin - min)} min.`}{' '}
+      <Link className="font-semibold text-tide" href={`/consignments/${code}/receive`}>
+        Measure again
+      </Link>
+    </p>
+  );
+}
+
 function Lane({
   lane,
   now,
@@ -166,11 +234,7 @@ function Lane({
       <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
         <Vessel lane={lane} open={opened} />
         <div className="w-[150px]">
-          <p className="font-head text-28 font-bold leading-tight">
-            {lane.bagIds.length > 3
-              ? `${lane.bagIds[0]} to ${lane.bagIds[lane.bagIds.length - 1]}`
-              : lane.bagIds.join(' ')}
-          </p>
+          <p className="font-head text-28 font-bold leading-tight">{lane.title}</p>
           <p className="text-18">{lane.methodName}</p>
           <p className="mute">{lane.animals}</p>
           {lane.taken && (
@@ -194,10 +258,13 @@ function Lane({
                 {at.remainingMs !== null ? countdown(at.remainingMs) : 'now'}
               </p>
               <p className="mt-2 text-18 text-ink-2">
-                {step!.kind === 'wait'
-                  ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
-                  : 'waiting for your hands'}
+                {at.pausedMs !== null
+                  ? `Paused since ${clock(at.pausedMs, p.zone)}: close the valve.`
+                  : step!.kind === 'wait'
+                    ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
+                    : waitingWords(now - at.startedAtMs)}
               </p>
+              <InVessel lane={lane} now={now} zone={p.zone} code={p.code} />
             </>
           )}
           <p className="sr-only" role="status">
@@ -215,6 +282,8 @@ function Lane({
           />
           <Beside
             lane={lane}
+            timed={step?.kind === 'wait' || at.pausedMs !== null}
+            going={at.finished || ['dim', 'net', 'after', 'refill'].includes(step!.key)}
             shared={p.shared && !at.finished}
             busy={busy}
             stop={() => void save((press) => stopRun(press, lane.id))}
