@@ -4,7 +4,7 @@ import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
 import type { House } from '@/server/house';
 import type { OrderInput } from '@/server/order/input';
-import { tellReadings, type Readings } from '@/server/arrive/readings';
+import { tellReadings, type ReadOf } from '@/server/arrive/readings';
 import { recordEvent } from '@/server/pack/events';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 
@@ -57,11 +57,11 @@ export const addRecord = (house: House, kind: KindId, draft: Draft): string =>
 export const readBag = (house: House, code: string, id: string, figures: object, note?: string): Outcome<null> =>
   tellReadings(
     house,
-    { code, sure: true, of: { kind: 'bag', id, figures, ...(note === undefined ? {} : { note }) } },
+    { code, sure: true, of: [{ kind: 'bag', id, figures, ...(note === undefined ? {} : { note }) }] },
     house.nowIso(),
   );
 export const readTank = (house: House, code: string, id: string, figures: object): Outcome<null> =>
-  tellReadings(house, { code, sure: true, of: { kind: 'tank', id, figures } as Readings['of'] }, house.nowIso());
+  tellReadings(house, { code, sure: true, of: [{ kind: 'tank', id, figures } as ReadOf] }, house.nowIso());
 
 /** Where the problems of a refusal stand. */
 export const pathsOf = (r: Outcome<unknown>): string[] => (r.ok ? [] : r.problems.map((p) => p.path));

@@ -53,6 +53,8 @@ export interface MethodCourse {
   newShare: number;
   /** Why it cannot be used here; null when it can. */
   refused: string | null;
+  /** It buys time and is never advised as a way into the tank. */
+  rescue: boolean;
 }
 
 /** Minutes between two values of a course. */
@@ -188,6 +190,8 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
   let pH = bag.pH;
   for (let i = 0; i <= steps; i++) {
     const minute = i * COURSE_STEP_MIN;
+    const again = recipe.closedAgain;
+    const underOxygen = again !== undefined && minute >= again.fromMin - 1e-9 && minute < again.toMin - 1e-9;
     const open = minute >= recipe.openAtMin - 1e-9;
     while (events.length > 0 && events[0]!.atMin <= minute + 1e-9) {
       const volumeL = v.volumeL;
@@ -235,7 +239,8 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     let used = wants;
     if (open) {
       const air = k.K0 * AIR_CO2_ATM;
-      v.dic -= (state.co2 - air) * (1 - Math.exp(-recipe.degasPerH * hours));
+      // Under its closed gas no CO2 leaves.
+      if (!underOxygen) v.dic -= (state.co2 - air) * (1 - Math.exp(-recipe.degasPerH * hours));
       const oxygen = { waterMolL: v.oxygen, gasMol: Infinity, usedMol: 0 };
       oxygenStep(oxygen, {
         waterL: v.volumeL,
@@ -243,7 +248,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
         refillPerH:
           recipe.aerationPerH ??
           (a.gasTransferRestMPerH * (bag.surfaceM2 ?? openSurfaceM2(v.volumeL)) * 1000) / v.volumeL,
-        gasKPa: OXYGEN_IN_AIR * (KPA_PER_ATM - k.vapourKPa),
+        gasKPa: (underOxygen ? 1 : OXYGEN_IN_AIR) * (KPA_PER_ATM - k.vapourKPa),
         inertShare: 0,
         molPerLPerKPa: k.oxygenMgLPerKPa / 1000 / O2_G_PER_MOL,
         wantsMol: wants,
@@ -286,6 +291,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
     handsMin: recipe.handsMin,
     newShare: 1 - old,
     refused: recipe.refused,
+    rescue: recipe.rescue ?? false,
   };
 }
 

@@ -89,9 +89,12 @@ describe('what is at hand', () => {
 });
 
 describe('new water and oxygen', () => {
-  const dense = { ...bag, tanMgNL: 12, animals: { useMolH: 0.004, ammoniaPerOxygen: 0.1 } };
+  const dense = { ...bag, tanMgNL: 12, animals: { useMolH: 0.001, ammoniaPerOxygen: 0.1 } };
   test('four fifths are new, and ammonia falls by as much', () => {
     const m = by('regas', { oxygenAtHand: 1 }, dense);
+    expect(m.rescue).toBe(true);
+    // Under its new oxygen the water holds far more than air gives it.
+    expect(m.oxygenMgL[Math.round(25 * 4)]).toBeGreaterThan(10);
     expect(m.newShare).toBeCloseTo(0.8, 9);
     expect(m.criterionMin).toBeLessThan(by('cups', {}, dense).criterionMin);
   });

@@ -184,18 +184,22 @@ export function degas(s: Setting): Recipe {
 /** What is poured off before new oxygen comes in, and the rest in new water and oxygen, min (common practice †). */
 const POURED_OFF = 0.8;
 const REST_MIN = 30;
+/** By then it is closed under oxygen again. */
+const CLOSED_AT_MIN = 4;
 
 /** The farm's way with a bag that was on the road for long: most water off, tank water and oxygen in at once, a rest, then across. */
 export function regas(s: Setting): Recipe {
   const { bag, a, film } = s;
-  const across = 4 + REST_MIN;
+  const across = CLOSED_AT_MIN + REST_MIN + 1;
   return {
     id: 'regas',
     name: methodNames.regas,
     openAtMin: 1,
     transferAtMin: across,
     degasPerH: a.degasStirredPerH,
-    aerationPerH: a.aerationAirStonePerH,
+    aerationPerH: a.aerationStirredPerH,
+    closedAgain: { fromMin: CLOSED_AT_MIN, toMin: CLOSED_AT_MIN + REST_MIN },
+    rescue: true,
     warming: null,
     inflow: still,
     handsMin: a.regasHandsMin,

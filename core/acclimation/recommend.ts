@@ -126,7 +126,7 @@ function simplestOf(ranked: readonly Judged[]): Judged | null {
  * ranked.
  */
 export function recommend(courses: readonly MethodCourse[], who: Animals, a: Assumptions): Recommendation {
-  const allowed = courses.filter((course) => course.refused === null);
+  const allowed = courses.filter((course) => course.refused === null && !course.rescue);
   const parts = allowed.map((course) => partsOf(course, who, a));
   const spread = (k: Weighed): number => {
     const all = parts.map((p) => p[k]);

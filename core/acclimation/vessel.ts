@@ -105,6 +105,10 @@ export interface Recipe {
   /** The closed bag warms this fast, °C/h, until it floats at the minute given; it floats from the start where null. */
   warming: { cPerH: number; floatAtMin: number } | null;
   events: Doing[];
+  /** Closed once more under oxygen, from and to these minutes. */
+  closedAgain?: { fromMin: number; toMin: number };
+  /** It buys time for bags that must wait, and is no way into a tank that anybody would be advised. */
+  rescue?: boolean;
   /** As much runs over as comes in: the vessel holds what it held. */
   runsOver?: boolean;
   /** Litres of tank water a minute while dripping. */

@@ -1,5 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { cameInto } from '@/core/consignment/came';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
@@ -21,6 +22,7 @@ export type MomentKind =
   | 'hand-over'
   | 'prepare-tank'
   | 'mix-salt'
+  | 'kit'
   | 'be-there'
   | 'claim';
 
@@ -205,6 +207,10 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
   return inOrder();
 }
 
+/** What lies ready before a box comes (W72, common practice). */
+const kitWords = (marine: boolean): string =>
+  `Blunt scissors, net, cup, low bucket, clip, airline with a valve, thermometer, pH strips, ${marine ? 'refractometer, ' : ''}binder, dim torch, towel, camera; bags for waste water.`;
+
 /** The receiver's side, backwards from the delivery (common practice): the tank a day ahead, sea water a day ahead, the door. */
 export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
   const a = withOverrides(c.assumptions);
@@ -213,7 +219,16 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
   const startMs = Date.parse(c.window?.startAt ?? c.openingAt);
   const endMs = Date.parse(c.window?.endAt ?? c.openingAt);
   const marine = c.lines.some((l) => row(catalogue.species, l.speciesId, 'species').water === 'marine');
-  for (const tank of [c.tank, ...(c.otherTanks ?? [])]) {
+  // A tank that nothing goes into wants nothing.
+  const used = [c.tank, ...(c.otherTanks ?? [])].filter((t) => cameInto(c, t.name).length > 0);
+  add({
+    kind: 'kit',
+    tank: null,
+    ...byDay(startMs - 24 * HOUR, zone, a, kitWords(marine)),
+    minutes: 10,
+    title: `Lay out what opening ${c.code} takes`,
+  });
+  for (const tank of used) {
     add({
       kind: 'prepare-tank',
       tank: tank.name,
@@ -221,7 +236,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
         startMs - 24 * HOUR,
         zone,
         a,
-        'Ammonia and nitrite 0, temperature steady; about 4 L of its water kept by for what acclimation takes.',
+        'Ammonia and nitrite 0, temperature steady; about 4 L of its water kept by for what acclimation takes. In quarantine: cycled media once, cover, a covered heater, no carbon.',
       ),
       minutes: 40,
       title: `Water change and test, tank ${tank.name}`,
@@ -246,7 +261,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
     atMs: startMs,
     minutes: Math.max(10, Math.round((endMs - startMs) / MIN)),
     title: `Be there for ${c.code}`,
-    detail: `Due ${clockWords(startMs, zone)}${endMs > startMs ? ` to ${clockWords(endMs, zone)}` : ''}, from ${c.sender.name}, ${c.sender.place.name}. Never in sun or frost.`,
+    detail: `Due ${clockWords(startMs, zone)}${endMs > startMs ? ` to ${clockWords(endMs, zone)}` : ''}, from ${c.sender.name}, ${c.sender.place.name}. Never in sun or frost. Room dim, top-off off.`,
   });
   if (hasLosses(c))
     add({

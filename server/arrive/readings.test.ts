@@ -23,7 +23,8 @@ const animalsOf = (id: string): number =>
 const bag = (figures: object, note?: string) => readBag(house, code, first(), figures, note);
 const tank = (figures: object, name = 'Q') => readTank(house, code, name, figures);
 /** As a phone sends it, from the queue. */
-const sent = (of: object, sure = false, agoMs = 0) => doDeed(house, { deed: 'readings', code, of, sure }, agoMs, who);
+const sent = (of: object, sure = false, agoMs = 0) =>
+  doDeed(house, { deed: 'readings', code, of: [of], sure }, agoMs, who);
 const ofTemp = () => standing(facts()).flatMap((o) => (o.quantity === 'tempC' ? [o.value] : []));
 
 beforeEach(() => {

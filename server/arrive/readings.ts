@@ -24,15 +24,22 @@ const nullable = <S extends z.ZodObject>(s: S) =>
 export const readShape = z.object({
   deed: z.literal('readings'),
   code: id(20),
-  of: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
-    z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
-  ]),
+  of: z
+    .array(
+      z.discriminatedUnion('kind', [
+        z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
+        z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
+      ]),
+    )
+    .min(1)
+    .max(420),
   /** Whoever pressed was asked about what looks odd, and it is so. */
   sure: z.boolean(),
 });
 export type Readings = Omit<z.infer<typeof readShape>, 'deed'>;
-type OfBag = Extract<Readings['of'], { kind: 'bag' }>;
+/** What was read of one bag or one tank. */
+export type ReadOf = Readings['of'][number];
+type OfBag = Extract<ReadOf, { kind: 'bag' }>;
 
 export const animalsIn = (b: Consignment['bags'][number]): number => b.animals.reduce((n, x) => n + x.count, 0);
 
@@ -59,7 +66,7 @@ function withBag(c: Consignment, of: OfBag, at: string): Consignment {
   return { ...c, actual: { ...c.actual, bags: bags.filter(says) } };
 }
 
-function withTank(c: Consignment, of: Exclude<Readings['of'], OfBag>): Consignment {
+function withTank(c: Consignment, of: Exclude<ReadOf, OfBag>): Consignment {
   const told = { ...c.actual.tanks[of.id], ...of.figures };
   const left = Object.fromEntries(Object.entries(told).filter(([, v]) => v != null));
   const { [of.id]: _, ...others } = c.actual.tanks;
@@ -67,28 +74,35 @@ function withTank(c: Consignment, of: Exclude<Readings['of'], OfBag>): Consignme
   return { ...c, actual: { ...c.actual, tanks } };
 }
 
+/** One bag or tank with what was read of it; or why it cannot be so. */
+function withRead(c: Consignment, of: ReadOf, sure: boolean, at: string): Outcome<Consignment> {
+  const bag = of.kind === 'bag' ? c.bags.find((b) => b.id === of.id) : undefined;
+  const tank = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === of.id);
+  if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
+  if (of.kind === 'tank' && !tank) return refuse('tank', `There is no receiving tank ${of.id}.`);
+  const sea = (bag ? c.sourceWater : tank!).salinity >= SEA_FROM;
+  const doubts = sure ? [] : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
+  if (doubts[0]) return refuse(doubts[0].figure, `${of.id}: ${doubts[0].words}`);
+  return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
+}
+
 /**
- * What was read of one bag or one tank: only what is named changes, so that two phones at two bags, or at two figures of
- * one, lose nothing. Each figure is a fact of its own; what looks odd is refused until somebody says that it is so.
+ * What was read of bags and tanks: only what is named changes, so that two phones at two bags, or at two figures of one,
+ * lose nothing. Each figure is a fact of its own; what looks odd is refused until somebody says that it is so.
  */
 export function tellReadings(house: House, d: Readings, at: string): Outcome<null> {
-  const { of } = d;
+  const what = d.of.length === 1 ? `${d.of[0]!.kind} ${d.of[0]!.id}` : `${d.of.length} bags and tanks`;
   const done = change(
     house,
     d.code,
     null,
-    `what was read of ${of.kind} ${of.id}`,
-    (c) => {
-      const bag = of.kind === 'bag' ? c.bags.find((b) => b.id === of.id) : undefined;
-      const tank = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === of.id);
-      if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
-      if (of.kind === 'tank' && !tank) return refuse('tank', `There is no receiving tank ${of.id}.`);
-      const sea = (bag ? c.sourceWater : tank!).salinity >= SEA_FROM;
-      const doubts = d.sure ? [] : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
-      if (doubts[0]) return refuse(doubts[0].figure, `${of.id}: ${doubts[0].words}`);
-      return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
-    },
-    { kind: 'measured', subject: `${of.kind} ${of.id}`, data: of },
+    `what was read of ${what}`,
+    (c) =>
+      d.of.reduce<Outcome<Consignment>>((now, of) => (now.ok ? withRead(now.value, of, d.sure, at) : now), {
+        ok: true,
+        value: c,
+      }),
+    { kind: 'measured', subject: what, data: d.of },
   );
   return done.ok ? { ok: true, value: null } : done;
 }

@@ -38,7 +38,21 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
-      refused: lane.courses.flatMap((x) => (x.refused ? [{ id: x.id, name: x.name, why: x.refused }] : [])),
+      /** What cannot be used here, and what is used for another end. */
+      refused: lane.courses.flatMap((x) =>
+        x.refused
+          ? [{ id: x.id, name: x.name, why: x.refused, may: false }]
+          : x.rescue
+            ? [
+                {
+                  id: x.id,
+                  name: x.name,
+                  why: 'Buys hours for bags that must wait: no way into a tank by itself.',
+                  may: true,
+                },
+              ]
+            : [],
+      ),
       methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
         id: m.id,
         name: m.name,

@@ -6,6 +6,7 @@ import type { StoredConsignment, Unread } from '@/server/db/consignments';
 import { soundOf } from '@/server/consignment/sound';
 import type { StoredQuarantine } from '@/server/db/arrivals';
 import { looksOf } from '@/server/arrive/looks';
+import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
@@ -48,9 +49,15 @@ const stationOf: Partial<Record<MomentKind, string>> = {
   'close-box': 'pack',
   'prepare-tank': 'receive',
   'mix-salt': 'receive',
+  kit: 'receive',
   'be-there': 'receive',
   claim: 'receive',
 };
+
+/** Half an hour to take in what was just typed. */
+const SETTLE_MS = 30 * 60_000;
+/** Nothing waits beyond the opening. */
+const lastMs = (c: Consignment): number => Date.parse(c.openingAt);
 
 type PutOff = ReadonlyMap<string, string>;
 const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date.parse(off.get(id)!) : null);
@@ -61,6 +68,7 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
   if (c.held) return betterDay(house, stored, off);
   const ticks = house.facts.ticks(c.id);
   const catalogue = catalogueOf(c, house);
+  const typedMs = Date.parse(stored.createdAt) + SETTLE_MS;
   return scheduleOf(c, catalogue)
     .filter((m) => ticks.has(`moment:${m.key}`) || !isPast(c, m.kind))
     .map((m): Duty => {
@@ -68,7 +76,8 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
       return {
         id,
         kind: m.kind,
-        atMs: m.atMs,
+        // What should have been done before anybody typed it is due then, and not late at once.
+        atMs: c.direction === 'outgoing' ? m.atMs : Math.max(m.atMs, Math.min(typedMs, lastMs(c))),
         putOffMs: putOffMs(off, id),
         minutes: m.minutes,
         title: m.title,

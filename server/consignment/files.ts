@@ -27,12 +27,22 @@ export function exportConsignment(house: House, code: string): Outcome<{ name: s
   return { ok: true, value: { name: `${c.code}.json`, text: `${JSON.stringify(file, null, 2)}\n` } };
 }
 
-export type ImportMode = 'ask' | 'replace' | 'keep-both';
+export type ImportMode = 'ask' | 'replace' | 'keep-both' | 'comes';
+/** A sender’s consignment as the receiver has it: rows of the sender’s own books are only names here. */
+function asComing({ receiverId: _, ...c }: Consignment): Consignment {
+  return {
+    ...c,
+    direction: 'incoming',
+    lines: c.lines.map(({ lotId: __, ...line }) => line),
+  };
+}
+
 export type Imported = { code: string; state: 'new' | 'replaced' | 'copied' } | { state: 'exists'; code: string };
 
 /**
  * Reads a consignment file. One that is here already is told as `exists` unless the person chose to replace it (with a
- * revision, so that it can be undone) or to keep both (a new id and code).
+ * revision, so that it can be undone) or to keep both (a new id and code). With `comes` it is a sender’s file of what is on
+ * its way to this house: it is kept as incoming, whatever the sender calls it, and has the duties of whoever receives.
  */
 export function importConsignment(house: House, text: string, mode: ImportMode): Outcome<Imported> {
   if (text.length > LARGEST_FILE) return tooLarge(text.length);
@@ -48,10 +58,18 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   const unknown = unknownRows(c, catalogueOf(c, house));
   if (unknown.length > 0) return { ok: false, problems: unknown };
   const here = house.consignments.byId(c.id);
+  if (mode === 'comes' && here)
+    return here.document.direction === 'incoming'
+      ? { ok: true, value: { state: 'exists', code: here.document.code } }
+      : refuse('file', `This is ${here.document.code}, which leaves this house: it cannot come to it too.`);
   if (here && mode === 'ask') return { ok: true, value: { state: 'exists', code: here.document.code } };
   if (here && mode === 'replace') return replaceBy(house, here, c, history);
   const codeTaken = house.consignments.byCode(c.code) !== null;
-  const next = { ...c, id: here ? randomUUID() : c.id, code: codeTaken ? house.consignments.nextCode() : c.code };
+  const next = {
+    ...(mode === 'comes' ? asComing(c) : c),
+    id: here ? randomUUID() : c.id,
+    code: codeTaken ? house.consignments.nextCode() : c.code,
+  };
   addConsignment(house, next, { kind: 'imported', subject: here ? 'copy' : 'new' }, history);
   return { ok: true, value: { state: here ? 'copied' : 'new', code: next.code } };
 }

@@ -12,6 +12,7 @@ export interface StoredConsignment {
   version: number;
   result: StoredResult | null;
   archivedAt: string | null;
+  createdAt: string;
   updatedAt: string;
 }
 
@@ -27,6 +28,7 @@ interface Row {
   version: number;
   result: string | null;
   archived_at: string | null;
+  created_at: string;
   updated_at: string;
 }
 
@@ -66,9 +68,10 @@ export function consignmentRepository(
     version: r.version,
     result: r.result === null ? null : (JSON.parse(r.result) as StoredResult),
     archivedAt: r.archived_at,
+    createdAt: r.created_at,
     updatedAt: r.updated_at,
   });
-  const columns = 'code, document, version, result, archived_at, updated_at';
+  const columns = 'code, document, version, result, archived_at, created_at, updated_at';
   /** One document that cannot be read must not take the others with it: it is named instead. */
   const readable = (rows: readonly Row[]): { read: StoredConsignment[]; unread: Unread[] } => {
     const out = { read: [] as StoredConsignment[], unread: [] as Unread[] };

@@ -9,7 +9,7 @@ import { plannedRoad } from '@/core/duties/road';
 import { recordScan } from '@/server/road/road';
 import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
-import { tellReadings } from '@/server/arrive/readings';
+import { tellReadings, type ReadOf } from '@/server/arrive/readings';
 import { finishStep, startRun } from '@/server/arrive/run';
 import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
 import { type OrderInput } from '@/server/order/input';
@@ -121,8 +121,7 @@ export function seedDemo(folder: string, draws?: number): void {
     const e = must(tryEvaluate(house, c));
     const i = Math.min(e.steps - 1, Math.round((at - e.instants.sealMs) / HOUR / e.stepH));
     clock = at + 10 * 60_000;
-    const read = (of: Parameters<typeof tellReadings>[1]['of']): void =>
-      void must(tellReadings(house, { code, of, sure: false }, house.nowIso()));
+    const read = (of: ReadOf): void => void must(tellReadings(house, { code, of: [of], sure: false }, house.nowIso()));
     const { tempC, pH, khDkh, ghDgh, salinity } = c.tank;
     read({ kind: 'tank', id: c.tank.name, figures: { tempC, pH, khDkh, ghDgh, salinity } });
     // A probe of its own never reads quite what was computed.

@@ -258,7 +258,7 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
   await page.getByRole('button', { name: 'Looked at every bag: all alive' }).click();
   await page.getByLabel('Dead').first().fill('1');
   await page.getByRole('button', { name: 'Save and compare' }).click();
-  await expect(page.getByText(/left with \d+ animals/)).toBeVisible();
+  await expect(page.getByText(/on the label: 1 more than came\?/)).toBeVisible();
   await page.getByLabel('Dead').first().fill('0');
   await page.getByRole('button', { name: 'Save and compare' }).click();
   await expect(page.getByTestId('method-reason')).toContainText(/criterion-minutes|weigh the same/);

@@ -5,7 +5,7 @@ import type { ReceiveStationProps } from '@/server/arrive/view';
 import { moveIn, openQuarantine } from '@/server/quarantine/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, one } from '@/ui/format';
-import { Button, ButtonLink } from '@/ui/kit/button';
+import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
 
@@ -116,9 +116,9 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
             Finish the arrival
           </Button>
         )}
-        <ButtonLink className="min-h-16" href={`/consignments/${p.code}/export`}>
+        <a className="btn min-h-16" href={`/consignments/${p.code}/export`}>
           File for {p.seller}: what was found
-        </ButtonLink>
+        </a>
       </div>
       {problems[0] && (
         <p className="problem mt-2" role="alert">

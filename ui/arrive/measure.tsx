@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { doubtsOf } from '@/core/consignment/doubt';
 import { counts, unbelieved, waterQuantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
-import type { Readings } from '@/server/arrive/readings';
+import type { ReadOf } from '@/server/arrive/readings';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { DraftCare } from '@/ui/fields/clash-choice';
@@ -63,7 +63,7 @@ const changed = <K extends string>(keys: readonly K[], now: Record<K, string>, w
   ) as Partial<Record<K, number | null>>;
 
 interface Telling {
-  of: Readings['of'];
+  of: ReadOf;
   words: string;
   problems: Problem[];
   doubts: string[];
@@ -130,7 +130,11 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
     setProblems(wrong);
     setDoubts(sure || wrong.length > 0 ? [] : asked);
     if (wrong.length > 0 || (asked.length > 0 && !sure)) return;
-    for (const t of telling) press({ deed: 'readings', code: p.code, of: t.of, sure }, t.words);
+    if (telling.length > 0)
+      press(
+        { deed: 'readings', code: p.code, of: telling.map((t) => t.of), sure },
+        telling.map((t) => t.words).join(', '),
+      );
     typed.kept();
     done();
   };

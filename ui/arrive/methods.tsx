@@ -145,9 +145,18 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             <td>
               <h3 className="whitespace-nowrap text-14 text-ink-3">{m.name}</h3>
             </td>
-            <td colSpan={heads.length + 1} className="text-ink-2">
+            <td colSpan={m.may ? heads.length : heads.length + 1} className="text-ink-2">
               {m.why}
             </td>
+            {m.may && (
+              <td className="r">
+                {!lane.runId && (
+                  <Button disabled={busy} onClick={() => start(m.id)}>
+                    Use this
+                  </Button>
+                )}
+              </td>
+            )}
           </tr>
         ))}
       </Table>

@@ -1,4 +1,3 @@
-import type { Readings } from '@/server/arrive/readings';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { ofDeed } from '@/ui/queue/use-queue';
 import type { Press } from '@/ui/queue/store';
@@ -13,25 +12,25 @@ const without = (w: Record<string, unknown>): Record<string, number> =>
 export function withReadings(p: Props, presses: readonly Press[]): Pick<Props, 'bags' | 'measured'> {
   let { bags, measured } = p;
   for (const { deed, pressedMs } of ofDeed(presses, 'readings')) {
-    const of: Readings['of'] = deed.of;
     if (deed.code !== p.code) continue;
-    if (of.kind === 'tank') measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
-    else
-      bags = bags.map((b) =>
-        b.id === of.id
-          ? {
-              ...b,
-              reading: {
-                bagId: b.id,
-                ...empty,
-                ...b.reading,
-                ...of.figures,
-                note: of.note ?? b.reading?.note ?? '',
-                at: new Date(pressedMs).toISOString(),
-              },
-            }
-          : b,
-      );
+    for (const of of deed.of)
+      if (of.kind === 'tank') measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
+      else
+        bags = bags.map((b) =>
+          b.id === of.id
+            ? {
+                ...b,
+                reading: {
+                  bagId: b.id,
+                  ...empty,
+                  ...b.reading,
+                  ...of.figures,
+                  note: of.note ?? b.reading?.note ?? '',
+                  at: new Date(pressedMs).toISOString(),
+                },
+              }
+            : b,
+        );
   }
   return { bags, measured };
 }

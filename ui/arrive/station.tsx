@@ -46,6 +46,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
   const [laneAt, setLane] = useState(0);
   const [editing, setEditing] = useState(p.arrivedAt !== null && p.bags.every((b) => !b.reading));
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
+  const taking = presses.some((x) => x.deed.deed === 'readings' || x.deed.deed === 'sign' || x.deed.deed === 'into');
   const start = (method: string): void =>
     void save(
       (press) => startRun(press, p.code, lane!.bagIds[0]!, method),
@@ -148,6 +149,11 @@ export function ReceiveStation(given: ReceiveStationProps) {
           {lane?.problem && (
             <p className="problem" role="alert">
               {lane.problem}
+            </p>
+          )}
+          {taking && (
+            <p className="note mb-2" role="status" data-testid="taking">
+              Taking in what was read: the figures below are still those of before.
             </p>
           )}
           {lane && <IntoTank key={lane.title} p={p} lane={lane} />}

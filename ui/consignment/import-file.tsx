@@ -9,7 +9,7 @@ import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
-type Mode = 'ask' | 'replace' | 'keep-both';
+type Mode = 'ask' | 'replace' | 'keep-both' | 'comes';
 
 /** Takes a consignment file; one that is here already is asked about: replace, keep both, or leave. */
 export function ImportFile() {

@@ -1,8 +1,11 @@
 import { comeView } from '@/server/arrive/come';
+import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { Come } from '@/ui/arrive/come';
+import { FromFile } from '@/ui/arrive/from-file';
 
-export default function BoxHasCome() {
+export default async function BoxHasCome() {
+  const { role } = await whoIsHere();
   return (
     <>
       <section className="chead">
@@ -13,6 +16,7 @@ export default function BoxHasCome() {
         </p>
       </section>
       <section className="work border-t border-rule-strong">
+        {role === 'owner' && <FromFile />}
         <Come {...comeView(house())} />
       </section>
     </>
