@@ -1,5 +1,6 @@
 import { dicFromPh, solveCarbonate } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
+import { dkhToMeqL } from '@/core/quantities/units';
 
 /** Mass balance of a well mixed vessel: drips, overflow, cups. mL and minutes; any conservative concentration. */
 
@@ -108,5 +109,36 @@ export function mixedPh(
     dic1MmolL: dic1 * 1000,
     dic2MmolL: dic2 * 1000,
     co2MolL: state.co2,
+  };
+}
+
+/** Water of a tank, as far as mixing it asks for. */
+interface Mixed {
+  tempC: number;
+  pH: number;
+  khDkh: number;
+  ghDgh: number;
+  salinity: number;
+}
+
+/**
+ * Half of one water and half of another, as for animals that are split between two tanks: heat, buffer, hardness and salt by
+ * halves; the pH of fresh waters solved from their carbon, that of sea waters, which hardly differ, as the mean.
+ */
+export function halfAndHalf(a: Mixed, b: Mixed): Mixed {
+  const mean = (k: keyof Mixed): number => (a[k] + b[k]) / 2;
+  const of = (w: Mixed): FreshWater => ({
+    volumeL: 1,
+    alkalinityMeqL: dkhToMeqL(w.khDkh),
+    pH: w.pH,
+    tempC: w.tempC,
+  });
+  const fresh = a.salinity < 1 && b.salinity < 1 ? mixedPh(of(a), of(b)) : null;
+  return {
+    tempC: mean('tempC'),
+    pH: fresh?.pH ?? mean('pH'),
+    khDkh: mean('khDkh'),
+    ghDgh: mean('ghDgh'),
+    salinity: mean('salinity'),
   };
 }

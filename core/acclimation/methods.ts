@@ -173,7 +173,14 @@ const curvesOf = (s: Series) => ({
   oxygenMgL: Float64Array.from(s.oxygen),
 });
 
-function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse {
+function run(
+  recipe: Recipe,
+  bag: OpenedBag,
+  tank: TankWater,
+  a: Assumptions,
+  /** The tank they end in. */
+  end: TankWater = tank,
+): MethodCourse {
   const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
   const series = noSeries();
@@ -268,7 +275,7 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
       if (recipe.runsOver) v.volumeL -= litres;
     }
   }
-  intoTheTank(series, recipe, bag, tank, t);
+  intoTheTank(series, recipe, bag, end, end === tank ? t : vessels(bag, end).t);
   const perMin = 1 / COURSE_STEP_MIN;
   return {
     id: recipe.id,
@@ -299,8 +306,12 @@ function run(recipe: Recipe, bag: OpenedBag, tank: TankWater, a: Assumptions): M
 const openSurfaceM2 = (volumeL: number): number => (volumeL / 1000) ** (2 / 3);
 
 /** Every method on the same water, those that the packing or the tank forbids marked. Throws RangeError where a measured pH contradicts the carbonate hardness. */
-export const compareMethods = (bag: OpenedBag, tank: TankWater, a: Assumptions): MethodCourse[] =>
-  recipes(bag, tank, a).map((r) => run(r, bag, tank, a));
+export const compareMethods = (
+  bag: OpenedBag,
+  tank: TankWater,
+  a: Assumptions,
+  end: TankWater = tank,
+): MethodCourse[] => recipes(bag, tank, a).map((r) => run(r, bag, tank, a, end));
 
 /** The CO2 that a measured pH stands for, mg/L. */
 export function co2OfPh(bag: OpenedBag): number {

@@ -1,6 +1,6 @@
 import { defaultAssumptions as a, type Assumptions } from '@/core/catalogue/assumptions';
 import { backOverDays, BACK_A_DAY } from './across';
-import { overflow } from './dilution';
+import { halfAndHalf, overflow } from './dilution';
 import { compareMethods, type MethodCourse } from './methods';
 import { dripWords } from './mixing';
 import { methodIds, type MethodId, type OpenedBag, type TankWater } from './vessel';
@@ -120,5 +120,21 @@ describe('a tank that was matched goes back', () => {
   test('nothing to do where nothing differs; no tank of no litres', () => {
     expect(backOverDays(35, 35, 60)).toEqual([]);
     expect(() => backOverDays(30, 35, 0)).toThrow(RangeError);
+  });
+});
+
+describe('half of one tank and half of another', () => {
+  const one = { tempC: 24, pH: 7, khDkh: 2, ghDgh: 4, salinity: 0 };
+  const other = { tempC: 26, pH: 8, khDkh: 10, ghDgh: 16, salinity: 0 };
+  test('of the same water is that water', () => {
+    for (const [k, v] of Object.entries(halfAndHalf(other, other)))
+      expect(v).toBeCloseTo(other[k as keyof typeof other], 6);
+  });
+  test('lies between, the pH nearer to the water that holds more buffer', () => {
+    const w = halfAndHalf(one, other);
+    expect(w).toMatchObject({ tempC: 25, khDkh: 6, ghDgh: 10 });
+    expect(w.pH).toBeGreaterThan(7.5);
+    expect(w.pH).toBeLessThan(8);
+    expect(halfAndHalf(other, one).pH).toBeCloseTo(w.pH, 9);
   });
 });

@@ -219,9 +219,9 @@ export function worstOf(courses: readonly MethodCourse[]): MethodCourse {
   };
 }
 
-/** Every method on bags that are handled as one. */
+/** Every method on bags that are handled as one, and on every tank they end in. */
 const compareAll = (bags: readonly OpenedBag[], tank: TankWater, a: Assumptions): MethodCourse[] => {
-  const each = bags.map((b) => compareMethods(b, tank, a));
+  const each = bags.flatMap((b) => (tank.ends ?? [tank]).map((end) => compareMethods(b, tank, a, end)));
   return each[0]!.map((_, i) => worstOf(each.map((courses) => courses[i]!)));
 };
 

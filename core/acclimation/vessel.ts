@@ -35,6 +35,8 @@ export interface TankWater {
   salinity: number;
   ghDgh: number;
   volumeL?: number;
+  /** Tanks that they end in, where the water that is mixed in is half of each. */
+  ends?: TankWater[];
   /** Fish already live in it: the tank cannot be matched to the bag. */
   residents?: boolean;
 }

@@ -1,6 +1,6 @@
 import { exampleConsignment } from '@/tests/example';
 import { nothingYet, type BagReading } from './facts';
-import { cameInto, tankOfBag } from './came';
+import { cameInto, tankOfBag, tanksOfBag } from './came';
 import type { Bag, Consignment, OrderLine } from './schema';
 
 const base = exampleConsignment();
@@ -67,6 +67,15 @@ describe('what came for a tank', () => {
     expect(tankOfBag(c, c.bags[0]!).name).toBe('R');
     expect(told(c, 'R')).toEqual([['L1', 6, 6, 0]]);
     expect(told(c, 'Q')).toEqual([['L1', 4, 4, 0]]);
+  });
+  test('a split bag: half for each tank, the odd one and the dead with the first; nothing is lost or doubled', () => {
+    const c = {
+      ...of([line('L1', 11)], [bag('A1', ['L1', 11])], [read('A1', 8, 2, 1)]),
+    };
+    const split = { ...c, actual: { ...c.actual, half: { A1: 'R' } } };
+    expect(tanksOfBag(split, split.bags[0]!)).toEqual(['Q', 'R']);
+    expect(told(split, 'Q')).toEqual([['L1', 7, 5, 2]]);
+    expect(told(split, 'R')).toEqual([['L1', 4, 4, 0]]);
   });
   test('what was never bagged counts as ordered', () => {
     expect(told(of([line('L1', 7)], []), 'Q')).toEqual([['L1', 7, 7, 0]]);

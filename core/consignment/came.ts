@@ -7,6 +7,13 @@ export function tankOfBag(c: Consignment, bag: Bag): ReceivingTank {
   return tankOfLine(c, c.actual.into?.[bag.id] ?? line?.into);
 }
 
+/** Every receiving tank of a bag: the first, and the second of one that is split. */
+export function tanksOfBag(c: Consignment, bag: Bag): string[] {
+  const first = tankOfBag(c, bag).name;
+  const second = c.actual.half?.[bag.id];
+  return second === undefined || second === first ? [first] : [first, second];
+}
+
 /** Animals of a line that came for a tank: by what was counted, as packed where nobody counted. */
 export interface Came {
   line: OrderLine;
@@ -28,7 +35,11 @@ export function cameInto(c: Consignment, tank: string): Came[] {
     out.set(line.id, { line, packed: has.packed + packed, alive: has.alive + alive, dead: has.dead + dead });
   };
   for (const bag of c.bags) {
-    if (tankOfBag(c, bag).name !== tank) continue;
+    const tanks = tanksOfBag(c, bag);
+    if (!tanks.includes(tank)) continue;
+    // Of a split bag the first tank has the odd one, and what was dead.
+    const part = (n: number): number =>
+      tanks.length === 1 ? n : tank === tanks[0] ? Math.ceil(n / 2) : Math.floor(n / 2);
     const read = c.actual.bags.find((r) => r.bagId === bag.id);
     const counted = read !== undefined && (read.alive !== null || read.dead !== null || read.doubtful !== null);
     const alone = new Set(bag.animals.map((a) => a.lineId)).size === 1;
@@ -41,8 +52,10 @@ export function cameInto(c: Consignment, tank: string): Came[] {
         const dead = read.dead ?? 0;
         // Who counted only the dead has seen that the others live.
         const alive = read.alive === null ? Math.max(0, packed - dead) : read.alive + (read.doubtful ?? 0);
-        add(line, packed, alive, dead);
-      } else add(line, packed, packed, 0);
+        const mine = tank === tanks[0];
+        const lost = packed - alive - dead;
+        add(line, part(alive) + (mine ? dead + lost : 0), part(alive), mine ? dead : 0);
+      } else add(line, part(packed), part(packed), 0);
     }
   }
   const bagged = new Set(c.bags.flatMap((b) => b.animals.map((a) => a.lineId)));

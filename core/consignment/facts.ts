@@ -141,6 +141,8 @@ export const actualSchema = z.object({
   tanks: z.record(text(40), measuredWaterSchema),
   /** Receiving tanks of bags that a hand has sent elsewhere than their order says, by bag. */
   into: z.record(text(8), text(40)).optional(),
+  /** Second receiving tanks, of bags that are split between two. */
+  half: z.record(text(8), text(40)).optional(),
   /** Where the box was seen on its way, in the order of its legs; none where absent. */
   scans: z.array(scanSchema).max(60).optional(),
   /** When it is expected now, by the carrier’s word. */
@@ -174,7 +176,8 @@ export function actualOf({ observations, events }: Facts): Actual {
     if (o.quantity === 'scan' && o.value !== null)
       scans.set(o.value, { leg: o.value, at: o.at, words: o.word, method: o.method });
     else if (o.quantity === 'due' && o.word) out.dueAt = o.word;
-    else if (o.quantity === 'into' && o.word) out.into = { ...out.into, [o.subject.id]: o.word };
+    else if ((o.quantity === 'into' || o.quantity === 'half') && o.word)
+      out[o.quantity] = { ...out[o.quantity], [o.subject.id]: o.word };
     else if (o.subject.kind === 'bag') {
       // A picture, a blemish, a sign is no reading.
       if (o.quantity !== 'note' && !(bagFigures as readonly string[]).includes(o.quantity)) continue;

@@ -28,6 +28,8 @@ export const quantities = {
   sign: { unit: '', min: 0, max: 0 },
   /** The receiving tank that a hand has sent a bag to: its name as a word. */
   into: { unit: '', min: 0, max: 0 },
+  /** A second receiving tank that half of a bag goes into. */
+  half: { unit: '', min: 0, max: 0 },
   /** What was seen of the animals before the bag was closed. */
   blemish: { unit: '', min: 0, max: 0 },
   note: { unit: '', min: 0, max: 0 },

@@ -6,6 +6,8 @@ export interface Sign {
   so?: string;
   /** Whoever shows it goes first, with the least handling. */
   weak?: boolean;
+  /** How it was packed, told to whoever packed it: no sign of the animals. Of one group only one is so. */
+  packed?: 'layers' | 'water' | 'inside' | 'pack' | 'lining';
 }
 
 export const signs = {
@@ -35,6 +37,24 @@ export const signs = {
   fewer: { of: 'bag', words: 'fewer than on the label', so: 'Photograph the closed bag with its label.' },
   stowaway: { of: 'bag', words: 'a stowaway', so: 'It goes into quarantine, not into the display.' },
   other: { of: 'bag', words: 'not as ordered', so: 'Photograph the closed bag with its label.' },
+  oneLayer: { of: 'bag', words: 'one bag', packed: 'layers' },
+  twoLayers: { of: 'bag', words: 'two bags, one in another', packed: 'layers' },
+  threeLayers: { of: 'bag', words: 'three bags', packed: 'layers' },
+  waterThird: { of: 'bag', words: 'a third water', packed: 'water' },
+  waterHalf: { of: 'bag', words: 'half water', packed: 'water' },
+  waterMost: { of: 'bag', words: 'mostly water', packed: 'water' },
+  paperRound: { of: 'bag', words: 'wrapped in paper', packed: 'inside' },
+  coverIn: { of: 'bag', words: 'cover for the fish inside', packed: 'inside' },
+  lidPack: { of: 'box', words: 'pack under the lid', packed: 'pack' },
+  bagPack: {
+    of: 'box',
+    words: 'pack against a bag',
+    packed: 'pack',
+    so: 'Packs against bags scald or suffocate: tell the sender.',
+  },
+  noPack: { of: 'box', words: 'no pack', packed: 'pack' },
+  foam: { of: 'box', words: 'foam all round', packed: 'lining' },
+  noFoam: { of: 'box', words: 'no foam', packed: 'lining' },
   warmPacks: { of: 'box', words: 'packs still warm' },
   coldPacks: { of: 'box', words: 'packs cold' },
   wetPaper: { of: 'box', words: 'wet paper', so: 'A bag leaks: look which.' },
@@ -46,6 +66,13 @@ export const signs = {
 } as const satisfies Record<string, Sign>;
 export type SignId = keyof typeof signs;
 export const signIds = Object.keys(signs) as [SignId, ...SignId[]];
+
+/** What else cannot be so where one of a group was pressed: a box has one kind of lining. */
+export const rivalsOf = (sign: SignId): SignId[] => {
+  const { of, packed } = signs[sign] as Sign;
+  if (!packed || packed === 'inside') return [];
+  return signIds.filter((s) => s !== sign && (signs[s] as Sign).packed === packed && signs[s].of === of);
+};
 
 /** One look: what was seen, or that it was seen no more. */
 export interface Seen {

@@ -1,4 +1,4 @@
-import { addRecord, must, orderInput, readBag, said } from '@/tests/order';
+import { addRecord, must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { tryEvaluate } from '@/server/consignment/result';
 import { openHouse, type House } from '@/server/house';
@@ -8,7 +8,7 @@ import { moveIn, openQuarantine } from '@/server/quarantine/quarantine';
 import { doDeed } from '@/server/queue/deeds';
 import { finishArrival, goOnArriving, outcomeOf } from './finish';
 import { methodComparisons } from './methods';
-import { residentsOf } from './residents';
+import { residentsOf, tankId } from './residents';
 import { finishStep, startRun } from './run';
 import { setWays, tryWays } from './ways';
 
@@ -79,6 +79,36 @@ test('a bag that is sent elsewhere joins that tank, and its animals move in ther
   expect(said(into(second, 'Ward'))).toMatch(/on its way/);
 });
 
+test('a bag that is split goes by half the water of each, and half of its animals live in each', () => {
+  const [bag] = c().bags.map((b) => b.id) as [string];
+  const n = c().bags[0]!.animals[0]!.count;
+  must(readTank(house, code, 'Q', { tempC: 26, khDkh: 4, ghDgh: 6, pH: 7.2 }));
+  must(doDeed(house, { deed: 'into', code, bagId: bag, tank: 'Q', half: 'Ward' }, 0, who));
+  must(readTank(house, code, 'Ward', { tempC: 22, khDkh: 8, ghDgh: 14, pH: 7.8 }));
+  const lane = lanes().find((l) => l.bagIds.includes(bag))!;
+  expect(lane.tank).toMatchObject({ name: 'Q and Ward', tempC: 24, khDkh: 6, ghDgh: 10 });
+  // They end in both: the step that is told is the larger one.
+  const net = lane.courses.find((m) => m.id === 'straight')!;
+  expect(net.ghStep).toBeCloseTo(Math.max(...[6, 14].map((gh) => Math.abs(gh - lane.opened.ghDgh))), 6);
+  across();
+  must(moveIn(house, code, 'Ward'));
+  const living = (tank: string): number => residentsOf(house, tank).reduce((s, g) => s + g.count, 0);
+  expect(living('Ward')).toBe(Math.floor(n / 2));
+  must(moveIn(house, code, 'Q'));
+  expect(living('Q') + living('Ward')).toBe(16);
+  must(finishArrival(house, code));
+});
+
+test('all into one again: the second tank is taken back', () => {
+  const [bag] = c().bags.map((b) => b.id) as [string];
+  const both = (half?: string) => doDeed(house, { deed: 'into', code, bagId: bag, tank: 'Q', half }, 0, who);
+  must(both('Ward'));
+  must(both());
+  expect(c().actual.half).toEqual({ [bag]: 'Ward' });
+  must(both(''));
+  expect(c().actual.half).toBeUndefined();
+});
+
 test('counted fewer or more than the label, the tank holds what was counted', () => {
   const [a, b] = c().bags;
   const of = (x: typeof a): number => x!.animals[0]!.count;
@@ -98,6 +128,45 @@ test('where none came alive there is nothing to open: the arrival can be closed'
   expect(outcome().allAcross).toBe(true);
   must(finishArrival(house, code));
   expect(tasks()).toEqual([]);
+});
+
+test('what was read of an own tank stands among its readings, and is what the next arrival begins with', () => {
+  const before = house.ledger.readings(tankId(house, 'Q')).length;
+  must(readTank(house, code, 'Q', { tempC: 24.2, pH: 7.3 }));
+  const kept = house.ledger.readings(tankId(house, 'Q'));
+  expect(kept).toHaveLength(before + 1);
+  expect(kept[0]).toMatchObject({ tempC: 24.2, pH: 7.3, khDkh: null, note: `on arrival of ${code}` });
+});
+
+test('a tank that was matched to its bag goes back to its own salinity, a duty a day', () => {
+  const o = orderInput(house);
+  const sea = { ...o.tank, name: 'Q', salinity: 35, pH: 8.1, khDkh: 7.5 };
+  code = must(
+    saveOrder(house, {
+      ...o,
+      direction: 'incoming',
+      lines: [{ ...o.lines[0]!, speciesId: 'green-chromis', count: 2, tank: 'theirs' }],
+      sourceWater: { ...sea, salinity: 28, pH: 8 },
+      tank: sea,
+    }),
+  ).code;
+  must(recordEvent(house, code, 'arrivedAt', new Date(now).toISOString()));
+  for (const b of c().bags) must(readBag(house, code, b.id, { salinity: 28 }));
+  for (const lane of lanes()) {
+    const id = must(startRun(house, c(), lane, 'pinhole'));
+    for (const s of house.arrivals.run(id)!.steps) {
+      if (s.kind === 'hands') must(finishStep(house, id, s.key));
+      else now += s.minutes * 60_000;
+    }
+  }
+  const q = must(openQuarantine(house, code, 'Q'));
+  const salt = house.arrivals.dutiesOf(q).filter((d) => d.title.startsWith('Salinity to'));
+  expect(salt.map((d) => [d.day, d.title])).toEqual([
+    [2, 'Salinity to 29.8'],
+    [3, 'Salinity to 31.5'],
+    [4, 'Salinity to 33.3'],
+    [5, 'Salinity to 35.0'],
+  ]);
 });
 
 describe('how it is done here', () => {

@@ -1,5 +1,5 @@
 import { standing, type Event } from '@/core/consignment/facts';
-import { cameInto, tankOfBag } from '@/core/consignment/came';
+import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
@@ -52,7 +52,8 @@ export function outcomeOf(house: House, c: Consignment) {
       id: b.id,
       animals: b.animals.reduce((n, x) => n + x.count, 0),
       state: states.get(b.id)!,
-      tank: tankOfBag(c, b).name,
+      tank: tanksOfBag(c, b).join(' and '),
+      tanks: tanksOfBag(c, b),
       reading: r,
       seen: signsNow(seenOf(observations, 'bag', b.id)).map((s) => signs[s].words),
     };
@@ -72,7 +73,8 @@ export function outcomeOf(house: House, c: Consignment) {
         alive: came.reduce((n, x) => n + x.alive, 0),
         quarantine: quarantines.some((q) => q.tank === t.name),
         living,
-        waiting: bags.filter((b) => b.tank === t.name && (b.state === 'waits' || b.state === 'under way')).length,
+        waiting: bags.filter((b) => b.tanks.includes(t.name) && (b.state === 'waits' || b.state === 'under way'))
+          .length,
       },
     ];
   });

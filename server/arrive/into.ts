@@ -3,13 +3,22 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
 import { waterMisfit } from '@/core/fish/water';
 import { row } from '@/core/catalogue/row';
+import type { Species } from '@/core/catalogue/schema';
+import { standing } from '@/core/consignment/facts';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { waterOfTankRecord } from './come';
 import { tankId } from './residents';
 
-export const intoShape = z.object({ deed: z.literal('into'), code: id(20), bagId: id(8), tank: text(40).min(1) });
+export const intoShape = z.object({
+  deed: z.literal('into'),
+  code: id(20),
+  bagId: id(8),
+  tank: text(40).min(1),
+  /** A second tank for half of them; empty: all into one. What is not said stays. */
+  half: text(40).optional(),
+});
 export type Into = Omit<z.infer<typeof intoShape>, 'deed'>;
 
 /**
@@ -26,27 +35,38 @@ export function sendInto(house: House, d: Into, at: string): Outcome<null> {
   if (running) return refuse('tank', `${bag.id} is on its way into a tank: stop its sequence first.`);
   const line = c.lines.find((l) => l.id === bag.animals[0]!.lineId)!;
   const species = row(catalogueOf(c, house).species, line.speciesId, 'species');
-  const known = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === d.tank);
-  const own = known ?? waterOfTankRecord(house, tankId(house, d.tank), species);
-  if (!own) return refuse('tank', `There is no tank ${d.tank} here.`);
-  const misfit = waterMisfit(species, own.salinity, `tank ${own.name}`);
-  if (misfit) return refuse('tank', misfit);
   return house.db.transaction((): Outcome<null> => {
-    if (!known) {
-      const added = change(house, d.code, null, `tank ${own.name}`, (now) => ({
-        ok: true,
-        value: { ...now, otherTanks: [...(now.otherTanks ?? []), own] },
-      }));
-      if (!added.ok) return added;
+    const names = d.half ? [d.tank, d.half] : [d.tank];
+    for (const name of names) {
+      const joined = joins(house, d.code, name, species);
+      if (!joined.ok) return joined;
     }
-    house.facts.told(c.id, {
-      at,
-      subject: { kind: 'bag', id: bag.id },
-      quantity: 'into',
-      word: own.name,
-      method: 'typed',
-    });
-    house.consignments.journal(c.id, at, 'sent into', `bag ${bag.id}: tank ${own.name}`);
+    const subject = { kind: 'bag' as const, id: bag.id };
+    house.facts.told(c.id, { at, subject, quantity: 'into', word: d.tank, method: 'typed' });
+    if (d.half !== undefined) {
+      for (const o of standing(house.facts.of(c.id).observations))
+        if (o.quantity === 'half' && o.subject.id === bag.id) house.facts.takeBack(c.id, o, at);
+      if (d.half !== '') house.facts.told(c.id, { at, subject, quantity: 'half', word: d.half, method: 'typed' });
+    }
+    house.consignments.journal(c.id, at, 'sent into', `bag ${bag.id}: tank ${names.join(' and ')}`);
     return { ok: true, value: null };
   })();
+}
+
+/** A receiving tank of the order, or an own one that joins them with its last reading; why it cannot be. */
+function joins(house: House, code: string, name: string, species: Species): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const known = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === name);
+  const own = known ?? waterOfTankRecord(house, tankId(house, name), species);
+  if (!own) return refuse('tank', `There is no tank ${name} here.`);
+  const misfit = waterMisfit(species, own.salinity, `tank ${own.name}`);
+  if (misfit) return refuse('tank', misfit);
+  if (known) return { ok: true, value: null };
+  const added = change(house, code, null, `tank ${own.name}`, (now) => ({
+    ok: true,
+    value: { ...now, otherTanks: [...(now.otherTanks ?? []), own] },
+  }));
+  return added.ok ? { ok: true, value: null } : added;
 }

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { doubtsOf } from '@/core/consignment/doubt';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
-import { bagFigures, waterQuantities } from '@/core/consignment/measures';
+import { bagFigures, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { id, lines, text } from '@/core/quantities/shapes';
 import { change } from '@/server/consignment/change';
 import type { House } from '@/server/house';
+import { tankId } from './residents';
 
 /** From this salinity on a water is the sea’s, and not brackish († common practice). */
 const SEA_FROM = 20;
@@ -104,5 +105,32 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
       }),
     { kind: 'measured', subject: what, data: d.of },
   );
-  return done.ok ? { ok: true, value: null } : done;
+  if (!done.ok) return done;
+  // What leaves is read in somebody else’s tanks, whatever they are called.
+  if (done.value.document.direction !== 'outgoing')
+    for (const of of d.of) if (of.kind === 'tank') ownTankReads(house, d.code, of, at);
+  return { ok: true, value: null };
+}
+
+/** A tank of one’s own keeps what was read of it among its readings: one dip of the tank gives all figures at one instant. */
+function ownTankReads(house: House, code: string, of: Exclude<ReadOf, OfBag>, at: string): void {
+  const record = house.records.byId(tankId(house, of.id));
+  const told = Object.entries(of.figures).filter(([, v]) => v != null);
+  if (record?.kind !== 'tank' || record.deletedAt || told.length === 0) return;
+  const figures = of.figures as Partial<Record<WaterQuantity, number | null>>;
+  const v = (k: WaterQuantity): number | null => figures[k] ?? null;
+  house.ledger.read({
+    tankId: record.id,
+    at,
+    tempC: v('tempC'),
+    pH: v('pH'),
+    khDkh: v('khDkh'),
+    ghDgh: v('ghDgh'),
+    salinity: v('salinity'),
+    tanMgNL: v('tanMgNL'),
+    nitriteMgL: null,
+    nitrateMgL: null,
+    note: `on arrival of ${code}`,
+    strikes: null,
+  });
 }

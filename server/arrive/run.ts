@@ -3,6 +3,7 @@ import { isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { tanksOfBag } from '@/core/consignment/came';
 import type { Consignment } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
@@ -25,7 +26,12 @@ export function startRun(house: House, c: Consignment, lane: MethodComparison, m
   const at = house.nowIso();
   const groups = groupsOf(c, catalogueOf(c, house), lane.bagIds);
   const { name } = lane.tank;
-  const steps = withRelease(course.steps, groups, { name, residents: residentsOf(house, name) });
+  const tanks = tanksOfBag(
+    c,
+    c.bags.find((b) => b.id === lane.bagIds[0])!,
+  );
+  const residents = tanks.flatMap((t) => residentsOf(house, t));
+  const steps = withRelease(course.steps, groups, { name, residents });
   house.db.transaction(() => {
     house.arrivals.insertRun({
       id,

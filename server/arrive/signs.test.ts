@@ -39,6 +39,19 @@ describe('signs through the film', () => {
     must(does('flat', true));
     expect(view().openFirst).toEqual([bagId()]);
   });
+  test('how it was packed is one of each kind: what is seen now strikes out what cannot be too', () => {
+    must(does('oneLayer', true));
+    must(does('waterHalf', true));
+    must(does('side', true));
+    must(does('twoLayers', true));
+    expect(looked().now).toEqual(['waterHalf', 'side', 'twoLayers']);
+    expect(looked().seen.find((s) => s.sign === 'oneLayer')!.struck).toBe(true);
+    // Paper and cover go together.
+    must(does('paperRound', true));
+    must(does('coverIn', true));
+    expect(looked().now).toEqual(expect.arrayContaining(['paperRound', 'coverIn']));
+    expect(view().openFirst).toEqual([bagId()]);
+  });
   test('of a bag that is not there, or of the wrong thing, are refused in words', () => {
     expect(said(does('side', true, 0, { id: 'Z9' }))).toBe('There is no bag Z9 any more.');
     expect(said(does('wetPaper', true))).toContain('is not seen of a bag');

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
+import { rivalsOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
 import { standing } from '@/core/consignment/facts';
 import { id } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
@@ -34,11 +34,17 @@ export function tellSign(
   if (is === d.on) return { ok: true, value: null };
   const subject = { kind: d.kind, id: d.id };
   house.db.transaction(() => {
+    // What cannot be at once is struck out by what is seen now.
+    const gone = d.on ? rivalsOf(d.sign) : [d.sign];
+    for (const o of standing(observations))
+      if (
+        o.quantity === 'sign' &&
+        (gone as string[]).includes(o.word) &&
+        o.subject.kind === d.kind &&
+        o.subject.id === d.id
+      )
+        house.facts.takeBack(c.id, o, at);
     if (d.on) house.facts.told(c.id, { at, subject, quantity: 'sign', word: d.sign, method: 'seen' });
-    else
-      for (const o of standing(observations))
-        if (o.quantity === 'sign' && o.word === d.sign && o.subject.kind === d.kind && o.subject.id === d.id)
-          house.facts.takeBack(c.id, o, at);
     house.consignments.journal(c.id, at, d.on ? 'seen' : 'struck out', `${d.kind} ${d.id}: ${signs[d.sign].words}`);
   })();
   return { ok: true, value: null };

@@ -12,6 +12,7 @@ import { standing, type Observation } from '@/core/consignment/facts';
 import { bagFigures, quantities } from '@/core/consignment/measures';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
 import type { Consignment } from '@/core/consignment/schema';
+import { tanksOfBag } from '@/core/consignment/came';
 import { measuredTank } from '@/core/consignment/waters';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
@@ -32,6 +33,10 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       species: species[0]!,
       opened: { ...lane.opened, co2MgL: co2OfPh(lane.opened) },
       path: lane.path,
+      tanks: tanksOfBag(
+        c,
+        c.bags.find((b) => b.id === lane.bagIds[0])!,
+      ),
       measured: lane.measured,
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       reason: lane.recommendation.reason,

@@ -3,9 +3,10 @@ import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { cameInto, tankOfBag } from '@/core/consignment/came';
+import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
 import type { Movement } from '@/core/consignment/movements';
-import type { Consignment } from '@/core/consignment/schema';
+import { backOverDays } from '@/core/acclimation/across';
+import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { measuredTank, tankOfLine } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
 import { quarantinePlan } from '@/core/quarantine/plan';
@@ -28,7 +29,7 @@ function notYet(house: House, c: Consignment, tank: string): string | null {
     const misfit = waterMisfit(row(catalogue.species, l.speciesId, 'species'), water.salinity, `tank ${tank}`);
     if (misfit) return misfit;
   }
-  const bags = c.bags.filter((b) => tankOfBag(c, b).name === tank);
+  const bags = c.bags.filter((b) => tanksOfBag(c, b).includes(tank));
   const floating = house.arrivals
     .runsOf(c.id)
     .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
@@ -62,6 +63,27 @@ function carryIn(house: House, c: Consignment, tank: string, at: string): void {
 /** Whether what came for a tank lives there by what was told. */
 export const livesIn = (house: House, c: Consignment, tank: string): boolean =>
   house.ledger.staysOf(c.id).some((s) => s.tank === tankId(house, tank));
+
+/** A tank that was brought to the salinity of its bags goes back to its own over days, a duty a day from the second on. */
+function backToItsOwn(house: House, c: Consignment, into: ReceivingTank, start: TZDate, zone: string) {
+  const bags = c.bags.filter((b) => tankOfBag(c, b).name === into.name).map((b) => b.id);
+  const matched = house.arrivals
+    .runsOf(c.id)
+    .find((r) => r.method === 'pinhole' && r.bagIds.some((id) => bags.includes(id)));
+  const read = c.actual.bags.find((b) => matched?.bagIds.includes(b.bagId) && b.salinity != null);
+  if (!matched || read?.salinity == null) return [];
+  return backOverDays(read.salinity, into.salinity, into.volumeL).map((s) => ({
+    key: `${s.day + 1}-salinity`,
+    day: s.day + 1,
+    kind: 'water',
+    title: `Salinity to ${s.to.toFixed(1)}`,
+    detail: s.words,
+    minutes: 20,
+    dueAt: new Date(
+      new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + s.day, 11, 0, 0, zone).getTime(),
+    ).toISOString(),
+  }));
+}
 
 /** They live in the tank from now on, without weeks apart: for own moves, shrimp, and whoever does it so. */
 export function moveIn(house: House, code: string, tank: string): Outcome<null> {
@@ -119,7 +141,9 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
         zone,
         animals: `${animals} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`,
       },
-      duties.filter((d) => Date.parse(d.dueAt) > now - 12 * 3600_000),
+      [...duties, ...backToItsOwn(house, c, into, start, zone)].filter(
+        (d) => Date.parse(d.dueAt) > now - 12 * 3600_000,
+      ),
     );
     carryIn(house, c, into.name, at);
     house.consignments.journal(c.id, at, 'quarantine opened', into.name);

@@ -1,5 +1,5 @@
 import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import { cameInto, tankOfBag } from '@/core/consignment/came';
+import { cameInto, tanksOfBag } from '@/core/consignment/came';
 import { positionOf } from '@/server/arrive/position';
 import { dayOf } from '@/server/bench/view';
 import type { Station } from '@/server/consignment/station';
@@ -29,7 +29,7 @@ export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) 
         startedMs: q ? Date.parse(q.startedAt) : null,
         day: q ? Math.min(QUARANTINE_DAYS, dayOf(q, nowMs)) : 0,
         duties: q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : [],
-        running: running.filter((bagId) => c.bags.some((b) => b.id === bagId && tankOfBag(c, b).name === t.name)),
+        running: running.filter((bagId) => c.bags.some((b) => b.id === bagId && tanksOfBag(c, b).includes(t.name))),
       },
     ];
   });

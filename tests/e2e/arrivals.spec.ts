@@ -144,7 +144,6 @@ const arrivals: Arrival[] = [
     take: 'Air stone and dilute',
     says: [/stream of bubbles/],
     home: 'quarantine',
-    lanes: 1,
   },
   {
     name: 'a hardy sleeper straight in',

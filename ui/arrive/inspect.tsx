@@ -1,6 +1,6 @@
 'use client';
 
-import { signIds, signs, soWhat, type SignId } from '@/core/consignment/signs';
+import { rivalsOf, signIds, signs, soWhat, type SignId } from '@/core/consignment/signs';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { clock } from '@/ui/format';
@@ -17,9 +17,32 @@ function withPresses(looked: readonly Looked[], presses: ReturnType<typeof usePr
     let now = l.now;
     for (const { deed: d } of here)
       if (d.kind === l.kind && d.id === l.id)
-        now = d.on ? [...now.filter((s) => s !== d.sign), d.sign] : now.filter((s) => s !== d.sign);
+        now = d.on
+          ? [...now.filter((s) => s !== d.sign && !rivalsOf(d.sign).includes(s)), d.sign]
+          : now.filter((s) => s !== d.sign);
     return { ...l, now };
   });
+}
+
+/** Signs of one kind as buttons: those of the animals, or of how they were packed. */
+function Signs({ l, packed, toggle }: { l: Looked; packed: boolean; toggle: (s: SignId) => void }) {
+  return (
+    <div className="flex flex-wrap gap-2 pb-2">
+      {signIds
+        .filter((s) => signs[s].of === l.kind && 'packed' in signs[s] === packed)
+        .map((s) => (
+          <Button
+            key={s}
+            className="min-h-16"
+            tone={l.now.includes(s) ? 'go' : 'plain'}
+            aria-pressed={l.now.includes(s)}
+            onClick={() => toggle(s)}
+          >
+            {signs[s].words}
+          </Button>
+        ))}
+    </div>
+  );
 }
 
 /** One bag or box: every sign a press, what it means beside it, slips told as slips. */
@@ -41,21 +64,9 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
           {l.now.length > 0 ? l.now.map((s) => signs[s].words).join(', ') : 'nothing special'}
         </span>
       </summary>
-      <div className="flex flex-wrap gap-2 pb-2">
-        {signIds
-          .filter((s) => signs[s].of === l.kind)
-          .map((s) => (
-            <Button
-              key={s}
-              className="min-h-16"
-              tone={l.now.includes(s) ? 'go' : 'plain'}
-              aria-pressed={l.now.includes(s)}
-              onClick={() => toggle(s)}
-            >
-              {signs[s].words}
-            </Button>
-          ))}
-      </div>
+      <Signs l={l} packed={false} toggle={toggle} />
+      <p className="mb-1 font-head text-14 font-semibold">How it was packed</p>
+      <Signs l={l} packed toggle={toggle} />
       {soWhat(l.now).map((words) => (
         <p key={words} className="caution mb-2">
           {words}
