@@ -103,6 +103,12 @@ describe('a path by what was seen', () => {
     expect(hands(advised('weak'))).toBeLessThanOrEqual(hands(advised('usual')));
     expect(advised('weak').recommendation.reason).toMatch(/^They are weak/);
   });
+  test('weak animals go across at once where that is borne, and are mixed with care where it is not', () => {
+    const first = (t: Partial<TankWater>, path: Path): string =>
+      adviseOpening([water], { ...tank, ...t }, { ...who, path }, a).recommendation.ranked[0]!.course.id;
+    expect(['float-transfer', 'staged', 'scoop']).toContain(first({ ghDgh: 10, khDkh: 4.5 }, 'weak'));
+    expect(['drip', 'cups', 'degas']).toContain(first({ ghDgh: 24, khDkh: 16 }, 'weak'));
+  });
   test('drugged animals never first stay in their water', () => {
     const { ranked } = advised('drugged').recommendation;
     const at = (id: string): number => ranked.findIndex((j) => j.course.id === id);

@@ -162,6 +162,23 @@ function intoTheTank(series: Series, recipe: Recipe, bag: OpenedBag, tank: TankW
   }
 }
 
+/** How the water is at a minute. */
+function keepState(
+  s: Series,
+  v: Vessel,
+  now: { minute: number; nh3: number; pH: number; co2: number; oxygenMgL: number },
+): void {
+  s.minutes.push(now.minute);
+  s.nh3.push(now.nh3);
+  s.pH.push(now.pH);
+  s.buffer.push(equalCo2Ph(v));
+  s.co2.push(now.co2);
+  s.oxygen.push(now.oxygenMgL);
+  s.temp.push(v.tempC);
+  s.salinity.push(v.salinity);
+  s.gh.push(v.gh);
+}
+
 const curvesOf = (s: Series) => ({
   minutes: Float64Array.from(s.minutes),
   nh3MgNL: Float64Array.from(s.nh3),
@@ -213,15 +230,7 @@ function run(
     const tanMgNL = v.tan * 1000 * N_G_PER_MOL;
     const times = timesAcute({ tanMgNL, nh3MgNL: nh3, pH, tempC: v.tempC, salinity: v.salinity }, bag.judge);
     const oxygenMgL = v.oxygen * 1000 * O2_G_PER_MOL;
-    series.minutes.push(minute);
-    series.nh3.push(nh3);
-    series.pH.push(pH);
-    series.buffer.push(equalCo2Ph(v));
-    series.co2.push(state.co2 * 1000 * CO2_G_PER_MOL);
-    series.oxygen.push(oxygenMgL);
-    series.temp.push(v.tempC);
-    series.salinity.push(v.salinity);
-    series.gh.push(v.gh);
+    keepState(series, v, { minute, nh3, pH, co2: state.co2 * 1000 * CO2_G_PER_MOL, oxygenMgL });
     if (open) {
       if (before) {
         criterionMin += ((times + before.times) / 2) * COURSE_STEP_MIN;

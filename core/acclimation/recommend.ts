@@ -96,11 +96,18 @@ const stays: readonly MethodId[] = ['cups', 'drip', 'degas'];
 
 /** What was seen of the animals, as it weighs here. */
 const pathWords: Record<Path, string> = {
-  weak: 'They are weak: they are judged as delicate, and hands weigh more. ',
+  weak: 'They are weak: judged as delicate, and with the least handling. ',
   ill: 'They show signs of illness: into a treatment tank of their own, with the least handling. ',
   drugged: 'They lie in drugged water: they go into clean water soon, whatever else weighs. ',
   usual: '',
 };
+
+/** Whether they go across before anything is mixed: drugged ones always, weak and ill ones where a way across is borne. */
+function goesAcross(who: Animals, ranked: readonly Judged[], telling: readonly Weighed[]): boolean {
+  if (who.path === 'drugged') return true;
+  if (who.path !== 'weak' && who.path !== 'ill') return false;
+  return ranked.some((j) => !stays.includes(j.course.id) && telling.every((k) => j.parts[k] <= 1));
+}
 
 /** Going straight in is for the hardy and for film that may not float: never the simple way where floating is one. */
 function simplestOf(ranked: readonly Judged[]): Judged | null {
@@ -140,7 +147,8 @@ export function recommend(courses: readonly MethodCourse[], who: Animals, a: Ass
       return { course, parts: of, burden: Math.hypot(...telling.map((k) => of[k])) };
     })
     .sort((x, y) => x.burden - y.burden);
-  if (who.path === 'drugged') ranked.sort((x, y) => +stays.includes(x.course.id) - +stays.includes(y.course.id));
+  if (goesAcross(who, ranked, telling))
+    ranked.sort((x, y) => +stays.includes(x.course.id) - +stays.includes(y.course.id));
   const plain = simplestOf(ranked);
   const simplest = plain !== null && telling.every((k) => plain.parts[k] < WATCHED_FROM);
   const near = (x: Judged, y: Judged): boolean => Math.max(x.burden, y.burden) < Math.min(x.burden, y.burden) * 1.1;

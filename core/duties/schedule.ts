@@ -207,6 +207,9 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
   return inOrder();
 }
 
+/** So long before the delivery it is laid out, h († ours). */
+const KIT_H = 2;
+
 /** What lies ready before a box comes (W72, common practice). */
 const kitWords = (marine: boolean): string =>
   `Blunt scissors, net, cup, low bucket, clip, airline with a valve, thermometer, pH strips, ${marine ? 'refractometer, ' : ''}binder, dim torch, towel, camera; bags for waste water.`;
@@ -224,7 +227,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
   add({
     kind: 'kit',
     tank: null,
-    ...byDay(startMs - 24 * HOUR, zone, a, kitWords(marine)),
+    ...byDay(startMs - KIT_H * HOUR, zone, a, kitWords(marine)),
     minutes: 10,
     title: `Lay out what opening ${c.code} takes`,
   });

@@ -2,7 +2,7 @@ import { withHands } from '@/core/calendar/fast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { looksAfter, type Look } from '@/core/acclimation/release';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { bagNames } from '@/core/acclimation/lanes';
+import { tanksOfBag } from '@/core/consignment/came';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
@@ -19,7 +19,6 @@ const APART_MS = 2 * HOUR;
 export interface DueLook {
   /** Of the tick; a moment of the consignment like any other. */
   key: string;
-  run: StoredRun;
   look: Look;
   title: string;
   atMs: number;
@@ -34,22 +33,33 @@ function atOf(key: Look['key'], endMs: number, zone: string, a: Assumptions): nu
   return awake < then ? atClock(sameTimeLater(awake, 1, zone), '09:00', zone) : awake;
 }
 
-/** The looks after every release of a consignment that has ended by now (W51): half an hour, the evening, two days. */
+/**
+ * The looks after the releases of a consignment that have ended by now (W51), tank by tank: half an hour after the last
+ * that went in, the evening, two days.
+ */
 export function looksOf(house: House, consignmentId: string): DueLook[] {
   const c = house.consignments.byId(consignmentId)?.document;
   if (!c) return [];
-  const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
-  return house.arrivals.runsOf(consignmentId).flatMap((run): DueLook[] => {
+  const tanks = new Map<string, { run: StoredRun; endMs: number; bagIds: string[] }>();
+  for (const run of house.arrivals.runsOf(consignmentId)) {
     const at = positionOf(run, house.nowMs());
-    if (!at.finished) return [];
-    const groups = groupsOf(c, catalogue, run.bagIds);
-    return looksAfter(groups).map((look) => ({
-      key: `look:${run.id}:${look.key}`,
-      run,
+    const bag = c.bags.find((b) => run.bagIds.includes(b.id));
+    if (!at.finished || !bag) continue;
+    for (const tank of tanksOfBag(c, bag)) {
+      const had = tanks.get(tank);
+      const last = !had || at.startedAtMs >= had.endMs ? { run, endMs: at.startedAtMs } : had;
+      tanks.set(tank, { ...last, bagIds: [...(had?.bagIds ?? []), ...run.bagIds] });
+    }
+  }
+  const catalogue = catalogueOf(c, house);
+  return [...tanks].flatMap(([tank, { run, endMs, bagIds }]) =>
+    looksAfter(groupsOf(c, catalogue, bagIds)).map((look) => ({
+      // Who goes in later is looked at anew; the evening is one for all.
+      key: `look:${look.key === 'half-hour' ? run.id : tank}:${look.key}`,
       look,
-      title: `${look.title}: ${bagNames(run.bagIds)}`,
-      atMs: atOf(look.key, at.startedAtMs, c.receiver.place.zone, a),
-    }));
-  });
+      title: `${look.title}, tank ${tank}`,
+      atMs: atOf(look.key, endMs, c.receiver.place.zone, a),
+    })),
+  );
 }

@@ -15,13 +15,27 @@ import { takenNow } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
 import { methodComparisons } from './methods';
 
+/** A course is computed once for a run, its opening and a state of the plan: every press asks for the page anew. */
+const cache = new Map<string, ReturnType<typeof vesselOf>>();
+
+function vesselNow(house: House, stored: StoredConsignment, run: StoredRun): ReturnType<typeof vesselOf> {
+  // Before the bag is open there is nothing to tell.
+  if (run.done.open === undefined) return null;
+  const key = `${run.id} ${run.done.open} ${stored.version} ${house.shelfStamp}`;
+  const known = cache.get(key);
+  if (known !== undefined) return known;
+  if (cache.size > 100) cache.clear();
+  const vessel = vesselOf(house, stored, run, run.done.open);
+  cache.set(key, vessel);
+  return vessel;
+}
+
 /** What is computed of the water round the animals, from the opening on, and what was read of it since. */
-function vesselOf(house: House, stored: StoredConsignment, run: StoredRun) {
+function vesselOf(house: House, stored: StoredConsignment, run: StoredRun, openedAt: string) {
   const c = stored.document;
   const e = evaluationOf(house, stored);
   if (!e.ok) return null;
   const { observations, events } = house.facts.of(c.id);
-  const openedAt = run.done.open ?? house.nowIso();
   // The course goes on from the water that was opened: what was read later is read of the course, and changes it not.
   const before = actualOf({ observations: observations.filter((o) => o.at <= openedAt), events });
   const then: Consignment = { ...c, actual: { ...c.actual, bags: before.bags } };
@@ -68,7 +82,7 @@ export function runView(house: House, code: string, who: Who | null = null) {
       startedMs: Date.parse(r.startedAt),
       taken: taken[r.id] ?? null,
       done: Object.fromEntries(Object.entries(r.done).map(([k, v]) => [k, Date.parse(v)])),
-      vessel: vesselOf(house, stored, r),
+      vessel: vesselNow(house, stored, r),
     };
   });
   return { code, zone: c.receiver.place.zone, nowMs: house.nowMs(), lanes, shared: house.people.all().length > 0 };

@@ -65,8 +65,8 @@ describe('today and tomorrow', () => {
   test('what comes is received: the tank a day ahead, and somebody at the door', () => {
     const incoming = must(saveOrder(house, { ...orderInput(house), direction: 'incoming' })).code;
     const duties = allDuties(house).filter((d) => d.code === incoming);
-    expect(duties.map((d) => d.kind)).toEqual(['kit', 'prepare-tank', 'be-there']);
-    expect(duties[1]!.href).toBe(`/consignments/${incoming}/receive`);
+    expect(duties.map((d) => d.kind)).toEqual(['prepare-tank', 'kit', 'be-there']);
+    expect(duties[0]!.href).toBe(`/consignments/${incoming}/receive`);
   });
 });
 

@@ -95,8 +95,8 @@ export function consignmentDuties(house: House, stored: StoredConsignment, off: 
 /** The looks at animals that went into their tanks. */
 function lookDuties(house: House, consignmentId: string, code: string, off: PutOff): Duty[] {
   const ticks = house.facts.ticks(consignmentId);
-  return looksOf(house, consignmentId).map(({ key, run, look, title, atMs }): Duty => {
-    const id = `${run.id}-${look.key}`;
+  return looksOf(house, consignmentId).map(({ key, look, title, atMs }): Duty => {
+    const id = `${consignmentId}-${key}`;
     return {
       id,
       kind: 'look',

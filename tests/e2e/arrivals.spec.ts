@@ -37,7 +37,6 @@ const reef = { Water: '25.5', pH: '8.1', KH: '7.5', Salinity: '35' };
 const arrivals: Arrival[] = [
   {
     name: 'a bag from a shop nearby',
-    always: true,
     way: 'Bought nearby, an hour ago or so',
     animals: [['Zebra danio', 6]],
     tank: 'Ward',

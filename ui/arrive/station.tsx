@@ -36,6 +36,45 @@ function ClaimLine({ p }: { p: ReceiveStationProps }) {
   );
 }
 
+/** The bags that are handled together, to choose from. */
+function LaneTabs({
+  lanes,
+  at,
+  choose,
+}: {
+  lanes: ReceiveStationProps['lanes'];
+  at: number;
+  choose: (i: number) => void;
+}) {
+  return (
+    <div
+      className="mb-4 grid border border-rule-strong"
+      style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(150px, 1fr))' }}
+      role="group"
+      aria-label="Bags"
+    >
+      {lanes.map((l, i) => (
+        <button
+          key={l.title}
+          aria-pressed={i === at}
+          className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === at ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
+          onClick={() => choose(i)}
+        >
+          <FishIcon species={l.species} width={36} />
+          <span>
+            <b className="font-head text-15">{l.title}</b>
+            <br />
+            <span className="mute text-13">
+              {l.speciesNames}
+              {l.runId ? ', running' : ''}
+            </span>
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(given: ReceiveStationProps) {
   const presses = usePresses();
@@ -81,86 +120,69 @@ export function ReceiveStation(given: ReceiveStationProps) {
       </div>
     );
 
+  const opening = (
+    <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
+      <section className="min-w-0">
+        {!p.openedAt && <Inspect p={p} />}
+        <div className="mb-1 flex items-center gap-3">
+          <h2>Through the film</h2>
+          {!editing && (
+            <Button className="ml-auto" onClick={() => setEditing(true)}>
+              {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
+            </Button>
+          )}
+        </div>
+        {editing ? (
+          <MeasureForm p={p} done={() => setEditing(false)} />
+        ) : (
+          <>
+            <Found p={p} />
+            <ClaimLine p={p} />
+            {lane && <Between lane={lane} measured={p.measured} />}
+          </>
+        )}
+        <Button
+          tone="flat"
+          className="mt-3 !whitespace-normal text-left"
+          disabled={busy}
+          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
+        >
+          Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+        </Button>
+        {problems[0] && (
+          <p className="problem" role="alert">
+            {problems[0].message}
+          </p>
+        )}
+      </section>
+      <section className="min-w-0">
+        {p.lanes.length > 1 && <LaneTabs lanes={p.lanes} at={laneAt} choose={setLane} />}
+        {lane?.problem && (
+          <p className="problem" role="alert">
+            {lane.problem}
+          </p>
+        )}
+        {taking && (
+          <p className="note mb-2" role="status" data-testid="taking">
+            Taking in what was read: the figures below are still those of before.
+          </p>
+        )}
+        {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
+        {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
+        {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
+      </section>
+    </div>
+  );
+  if (!p.outcome.allAcross) return opening;
   return (
     <>
-      {p.outcome.allAcross && <Finish p={p} />}
-      <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
-        <section className="min-w-0">
-          {!p.openedAt && <Inspect p={p} />}
-          <div className="mb-1 flex items-center gap-3">
-            <h2>Through the film</h2>
-            {!editing && (
-              <Button className="ml-auto" onClick={() => setEditing(true)}>
-                {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
-              </Button>
-            )}
-          </div>
-          {editing ? (
-            <MeasureForm p={p} done={() => setEditing(false)} />
-          ) : (
-            <>
-              <Found p={p} />
-              <ClaimLine p={p} />
-              {lane && <Between lane={lane} measured={p.measured} />}
-            </>
-          )}
-          <Button
-            tone="flat"
-            className="mt-3 !whitespace-normal text-left"
-            disabled={busy}
-            onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
-          >
-            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
-          </Button>
-          {problems[0] && (
-            <p className="problem" role="alert">
-              {problems[0].message}
-            </p>
-          )}
-        </section>
-        <section className="min-w-0">
-          {p.lanes.length > 1 && (
-            <div
-              className="mb-4 grid border border-rule-strong"
-              style={{ gridTemplateColumns: `repeat(${p.lanes.length}, minmax(0, 1fr))` }}
-              role="group"
-              aria-label="Bags"
-            >
-              {p.lanes.map((l, i) => (
-                <button
-                  key={l.title}
-                  aria-pressed={i === laneAt}
-                  className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${i === laneAt ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
-                  onClick={() => setLane(i)}
-                >
-                  <FishIcon species={l.species} width={36} />
-                  <span>
-                    <b className="font-head text-15">{l.title}</b>
-                    <br />
-                    <span className="mute text-13">
-                      {l.speciesNames}
-                      {l.runId ? ', running' : ''}
-                    </span>
-                  </span>
-                </button>
-              ))}
-            </div>
-          )}
-          {lane?.problem && (
-            <p className="problem" role="alert">
-              {lane.problem}
-            </p>
-          )}
-          {taking && (
-            <p className="note mb-2" role="status" data-testid="taking">
-              Taking in what was read: the figures below are still those of before.
-            </p>
-          )}
-          {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
-          {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
-          {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
-        </section>
-      </div>
+      <Finish p={p} />
+      <details className="border-t border-rule">
+        <summary className="flex min-h-12 cursor-pointer items-center font-head text-15 font-semibold">
+          What was found, and the ways of opening
+        </summary>
+        {opening}
+      </details>
     </>
   );
 }
