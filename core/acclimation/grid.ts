@@ -42,7 +42,8 @@ export function gridCases(): GridCase[] {
                   bag: {
                     waterL: many ? 5 : 1,
                     tempC: 25 - gap,
-                    pH: marine ? Math.max(pH, 6.4) : pH,
+                    // The sea holds its pH higher, whatever is breathed out into it.
+                    pH: marine ? 6.7 + (pH - 5.8) * 0.65 : pH,
                     alkalinityMeqL: marine ? 2.4 : pH < 6 ? 0.4 : 2,
                     tanMgNL,
                     salinity: from,

@@ -85,10 +85,14 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
   );
 }
 
-/** The look at everything that is still closed: box first, then bag by bag, the weak ones opened first. */
+/** The look at everything that is still closed: the box, until the first bag is open, then bag by bag, the weak ones opened first. */
 export function Inspect({ p }: { p: ReceiveStationProps }) {
-  const looked = withPresses(p.looked, usePresses(), p.code);
-  const weak = p.openFirst;
+  const closed = new Set(p.outcome.bags.filter((b) => b.state === 'waits').map((b) => b.id));
+  const looked = withPresses(p.looked, usePresses(), p.code).filter((l) =>
+    l.kind === 'box' ? !p.openedAt : closed.has(l.id),
+  );
+  const weak = p.openFirst.filter((id) => closed.has(id));
+  if (looked.length === 0) return null;
   return (
     <section aria-label="Look before opening" className="mb-4">
       <h2>Look before opening</h2>

@@ -123,7 +123,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
   const opening = (
     <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
       <section className="min-w-0">
-        {!p.openedAt && <Inspect p={p} />}
+        <Inspect p={p} />
         <div className="mb-1 flex items-center gap-3">
           <h2>Through the film</h2>
           {!editing && (
