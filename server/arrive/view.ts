@@ -67,6 +67,8 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
         pH: thin(m.pH),
         openAtMin: m.openAtMin,
         transferAtMin: m.transferAtMin,
+        /** What is put back into the tank afterwards; nothing where nothing was taken. */
+        putBack: m.steps.find((s) => s.key === 'refill')?.detail ?? '',
         figures: [
           {
             name: 'Ammonia exposure',

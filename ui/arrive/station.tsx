@@ -6,7 +6,8 @@ import { recordEvent } from '@/server/pack/actions';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
-import { dayClock } from '@/ui/format';
+import { dayClock, one } from '@/ui/format';
+import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
 import { usePresses } from '@/ui/queue/use-queue';
 import { useScanned } from '@/ui/use-scanned';
@@ -33,6 +34,44 @@ function ClaimLine({ p }: { p: ReceiveStationProps }) {
         Page and pictures, in one file
       </a>
     </div>
+  );
+}
+
+/** What is on its way, as it is computed to come, and what it will ask for. */
+function Expected({ p }: { p: ReceiveStationProps }) {
+  return (
+    <section aria-label="As it is computed to come" className="min-w-0">
+      <h2 className="mb-2">As it is computed to come</h2>
+      <Table
+        head={
+          <>
+            <th>Bags</th>
+            <th className="r">Water °C</th>
+            <th className="r">pH</th>
+            <th>Kindest way, unless measured otherwise</th>
+            <th className="r">min</th>
+          </>
+        }
+      >
+        {p.lanes.map((l) => (
+          <tr key={l.title}>
+            <td>
+              <b className="font-head">{l.title}</b> <span className="mute text-13">{l.speciesNames}</span>
+            </td>
+            <td className="r num">{one(l.opened.tempC)}</td>
+            <td className="r num">{one(l.opened.pH)}</td>
+            <td>
+              {l.methods[0]?.name ?? l.problem} <span className="mute text-13">{l.methods[0]?.putBack}</span>
+            </td>
+            <td className="r num">{l.methods[0]?.transferAtMin.toFixed(0)}</td>
+          </tr>
+        ))}
+      </Table>
+      <p className="note mt-2">
+        Ready by then: blunt scissors, net, cup, low bucket, clip, airline with a valve, thermometer, pH strips, binder,
+        dim torch, towel, camera; about 4 L of matched water.
+      </p>
+    </section>
   );
 }
 
@@ -94,29 +133,32 @@ export function ReceiveStation(given: ReceiveStationProps) {
 
   if (!p.arrivedAt)
     return (
-      <div className="max-w-[640px] space-y-4">
-        <h2>When the box is here</h2>
-        <p>
-          Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
-          first and let a little light in.
-        </p>
-        <Button
-          tone="hands"
-          wet
-          disabled={busy}
-          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', true))}
-        >
-          The box is here now
-        </Button>
-        <p className="caution">
-          Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may still
-          be hot.
-        </p>
-        {problems[0] && (
-          <p className="problem" role="alert">
-            {problems[0].message}
+      <div className="grid gap-8 lg:grid-cols-[minmax(0,520px)_1fr]">
+        <div className="space-y-4">
+          <h2>When the box is here</h2>
+          <p>
+            Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
+            first and let a little light in.
           </p>
-        )}
+          <Button
+            tone="hands"
+            wet
+            disabled={busy}
+            onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', true))}
+          >
+            The box is here now
+          </Button>
+          <p className="caution">
+            Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may
+            still be hot.
+          </p>
+          {problems[0] && (
+            <p className="problem" role="alert">
+              {problems[0].message}
+            </p>
+          )}
+        </div>
+        <Expected p={p} />
       </div>
     );
 
