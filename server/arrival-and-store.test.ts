@@ -1,4 +1,4 @@
-import { krakowOrder as order, must, NOON as NOW, pathsOf, readBag, readTank, water } from '@/tests/order';
+import { krakowOrder as order, must, NOON as NOW, readBag, readTank, water } from '@/tests/order';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';

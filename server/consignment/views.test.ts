@@ -1,3 +1,4 @@
+import { methodIds } from '@/core/acclimation/vessel';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/duties/schedule';
@@ -187,7 +188,7 @@ describe('Receive', () => {
   test('every lane ranks what can be used and names what cannot; marks follow the burden', () => {
     const e = evaluated();
     for (const lane of laneViews(house, example, e, [], now)) {
-      expect(lane.methods.length + lane.refused.length).toBe(8);
+      expect(lane.methods.length + lane.refused.length).toBe(methodIds.length);
       // The simplest may stand before those that weigh less.
       const burdens = lane.methods.slice(1).map((m) => m.burden);
       expect([...burdens].sort((x, y) => x - y)).toEqual(burdens);
