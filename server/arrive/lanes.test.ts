@@ -17,7 +17,7 @@ beforeEach(() => {
   house = openHouse(null, () => now, 0);
   const o = orderInput(house);
   code = must(
-    saveOrder(house, { ...o, direction: 'incoming', lines: [{ ...o.lines[0]!, count: 160, tank: 'theirs' }] }),
+    saveOrder(house, { ...o, direction: 'incoming', lines: [{ ...o.lines[0]!, count: 100, tank: 'theirs' }] }),
   ).code;
   must(recordEvent(house, code, 'arrivedAt', new Date(now).toISOString()));
 });

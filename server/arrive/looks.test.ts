@@ -52,6 +52,20 @@ test('the first bag that is opened opens the consignment, and a slip closes it a
   expect(opened()).toBeNull();
 });
 
+test('a press that was made before a timer ended by itself still stands, at its instant', () => {
+  const c = stored().document;
+  const lane = methodComparisons(house, c, must(tryEvaluate(house, c)), now)[0]!;
+  const id = must(startRun(house, c, lane, 'float-transfer'));
+  must(finishStep(house, id, 'place'));
+  const minutes = house.arrivals.run(id)!.steps.find((s) => s.key === 'float')!.minutes;
+  const pressed = now + minutes * MIN - 10_000;
+  now += (minutes + 3) * MIN;
+  must(finishStep(house, id, 'float', pressed));
+  expect(house.arrivals.run(id)!.done.float).toBe(new Date(pressed).toISOString());
+  // Pressed after its end, it is over: there is nothing left to cut short.
+  expect(said(finishStep(house, id, 'float', now))).toMatch(/already done/);
+});
+
 test('nothing is looked at before it is in; then three looks, on the Bench, each ticked by itself', () => {
   expect(looks()).toEqual([]);
   across();

@@ -151,3 +151,14 @@ describe('what the screens draw of it', () => {
       }
   });
 });
+
+test('what a stand-in has read is practice: it counts, and is never called a measurement', () => {
+  const of = [{ kind: 'bag', id: first(), figures: { tempC: 20.5, pH: 6.6 } }];
+  must(doDeed(house, { deed: 'readings', code, of, sure: false, method: 'stand-in' }, 0, who));
+  must(bag({ khDkh: 4 }));
+  expect(facts().map((o) => [o.quantity, o.method])).toEqual([
+    ['tempC', 'stand-in'],
+    ['pH', 'stand-in'],
+    ['khDkh', 'typed'],
+  ]);
+});

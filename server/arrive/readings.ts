@@ -34,6 +34,8 @@ export const readShape = z.object({
     )
     .min(1)
     .max(420),
+  /** By a device that only practises; typed where absent. */
+  method: z.literal('stand-in').optional(),
   /** Whoever pressed was asked about what looks odd, and it is so. */
   sure: z.boolean(),
 });
@@ -103,7 +105,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
         ok: true,
         value: c,
       }),
-    { kind: 'measured', subject: what, data: d.of },
+    { kind: 'measured', subject: what, data: d.of, ...(d.method ? { method: d.method } : {}) },
   );
   if (!done.ok) return done;
   // What leaves is read in somebody else’s tanks, whatever they are called.

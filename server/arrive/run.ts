@@ -56,6 +56,7 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
   if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
   const before = Math.max(Date.parse(run.startedAt), ...Object.values(run.done).map((iso) => Date.parse(iso)));
   const at = Math.min(house.nowMs(), Math.max(pressedMs, before));
+  // What ran when it was pressed: a timer may have ended by itself while the press was on its way.
   const running = run.steps[positionOf(run, at).index];
   if (!running || running.key !== key)
     return refuse('step', 'This step is already done. The screen now shows the next one.');

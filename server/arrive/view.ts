@@ -18,6 +18,7 @@ import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { methodComparisons } from '@/server/arrive/methods';
 import { outcomeOf } from '@/server/arrive/finish';
+import { practises } from '@/server/devices/devices';
 import { waysOf } from '@/server/arrive/ways';
 
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
@@ -205,9 +206,13 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
     /** What was measured of each tank; the rest of its figures are those of the order. */
     measured: c.actual.tanks,
+    /** Stand-ins take the place of instruments. */
+    practises: practises(house),
     ways: waysOf(c),
     outcome: outcomeOf(house, c),
-    ownTanks: house.records.list('tank', 'active', 400).map((r) => String(r.document.name)),
+    // What leaves goes into tanks of others.
+    ownTanks:
+      c.direction === 'outgoing' ? [] : house.records.list('tank', 'active', 400).map((r) => String(r.document.name)),
     lanes: laneViews(house, c, e, runs, house.nowMs()),
   };
 }

@@ -1,4 +1,4 @@
-import { factsBetween } from '@/core/consignment/facts';
+import { factsBetween, type Observation } from '@/core/consignment/facts';
 import { noHistory, type History } from '@/core/consignment/file';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -13,6 +13,8 @@ export interface Told {
   kind: string;
   subject: string;
   data?: unknown;
+  /** How figures of it came about; typed where absent. */
+  method?: Observation['method'];
 }
 
 /** Everything that follows from a stored state: stock, what is asked of tanks, the journal. */
@@ -50,7 +52,11 @@ export function putConsignment(
   const at = house.nowIso();
   const put = house.db.transaction((): boolean => {
     if (!house.consignments.update(next, result, stored.version, what, at)) return false;
-    const facts = factsBetween(house.facts.of(next.id), next.actual, { at, by: house.hand.by });
+    const facts = factsBetween(house.facts.of(next.id), next.actual, {
+      at,
+      by: house.hand.by,
+      ...(told?.method ? { method: told.method } : {}),
+    });
     house.facts.append(next.id, facts, stored.version + 1, at);
     follow(house, next, told);
     return true;

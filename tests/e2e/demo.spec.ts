@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { Application, chooseBag, open } from './server';
+import { held } from './wire';
 
 /** The demo at a fixed instant, so that what it shows can be named. */
 const app = new Application(3413, { KINDLY_NOW: '2026-11-24T15:20:00Z' });
@@ -61,6 +62,8 @@ test('a late job is done with one press and taken back with another', async ({ p
   await expect(late).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(late).toBeVisible();
+  // The next test begins with what the house knows.
+  await expect.poll(() => held(page)).toBe(0);
 });
 
 test('the Bench by keys: choose, put off, take back, do, take back, open', async ({ page }) => {

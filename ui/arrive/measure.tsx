@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { doubtsOf } from '@/core/consignment/doubt';
 import { counts, unbelieved, waterQuantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
+import { readDevice } from '@/server/devices/actions';
 import type { ReadOf } from '@/server/arrive/readings';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
@@ -13,6 +14,7 @@ import { one } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { useDraft } from '@/ui/use-draft';
+import { useSave } from '@/ui/use-save';
 import { PhotoButton } from './photo';
 
 type Water = Record<WaterQuantity, string>;
@@ -62,15 +64,20 @@ const changed = <K extends string>(keys: readonly K[], now: Record<K, string>, w
     keys.filter((k) => now[k].trim() !== was[k]).map((k) => [k, now[k].trim() === '' ? null : num(now[k])]),
   ) as Partial<Record<K, number | null>>;
 
+/** What a stand-in has read of bags, as it was put into their fields. */
+type Probed = Record<string, Partial<Record<string, string>>>;
+
 interface Telling {
   of: ReadOf;
+  /** Read by a stand-in: never a measurement. */
+  standIn: boolean;
   words: string;
   problems: Problem[];
   doubts: string[];
 }
 
 /** What the form would tell: of each bag and tank only what changed, with what cannot be and what looks odd. */
-function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft): Telling[] {
+function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft, probed: Probed): Telling[] {
   const odd = (path: string, figures: Partial<Record<BagFigure, number | null>>): Problem[] =>
     Object.entries(figures).flatMap(([k, v]) => {
       const message = v === null ? null : unbelieved(k as BagFigure, v);
@@ -78,16 +85,35 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
     });
   const ofBags = p.bags.flatMap((b): Telling[] => {
     const [now, was] = [bags[b.id]!, stored.bags[b.id]!];
-    const figures = changed([...waterQuantities, ...counts], now, was);
+    const all = changed([...waterQuantities, ...counts], now, was);
+    const byProbe = (k: string): boolean => probed[b.id]?.[k] !== undefined && probed[b.id]![k] === now[k as BagFigure];
+    const pick = (standIn: boolean): typeof all =>
+      Object.fromEntries(Object.entries(all).filter(([k]) => byProbe(k) === standIn)) as typeof all;
+    const figures = pick(false);
+    const practice = pick(true);
     const note = now.note === was.note ? {} : { note: now.note };
-    if (Object.keys(figures).length === 0 && !('note' in note)) return [];
+    const practised: Telling[] =
+      Object.keys(practice).length > 0
+        ? [
+            {
+              of: { kind: 'bag', id: b.id, figures: practice },
+              standIn: true,
+              words: `bag ${b.id} by the stand-in`,
+              problems: odd(`bags.${b.id}`, practice),
+              doubts: [],
+            },
+          ]
+        : [];
+    if (Object.keys(figures).length === 0 && !('note' in note)) return practised;
     // A count is judged with the others of its bag.
     const counted = counts.some((k) => k in figures)
       ? Object.fromEntries(counts.map((k) => [k, now[k].trim() === '' ? null : num(now[k])]))
       : {};
     return [
+      ...practised,
       {
         of: { kind: 'bag', id: b.id, figures: { ...figures, ...counted }, ...note },
+        standIn: false,
         words: `bag ${b.id} as read`,
         problems: odd(`bags.${b.id}`, figures),
         doubts: doubtsOf({ ...figures, ...counted }, { animals: b.animals, marine: b.species.water === 'marine' }).map(
@@ -102,6 +128,7 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
     return [
       {
         of: { kind: 'tank', id: t.name, figures },
+        standIn: false,
         words: `tank ${t.name} as read`,
         problems: odd(`tanks.${t.name}`, figures),
         doubts: doubtsOf(figures, { animals: null, marine: t.salinity > 20 }).map((d) => `Tank ${t.name}: ${d.words}`),
@@ -118,23 +145,43 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
   const { bags, tanks } = typed.draft;
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [doubts, setDoubts] = useState<readonly string[]>([]);
+  const [probed, setProbed] = useState<Probed>({});
+  const { save, busy } = useSave();
+  const probe = (id: string): void =>
+    void save(
+      (name) => readDevice(name, { code: p.code, kind: 'probe', subject: { kind: 'bag', id } }),
+      (r) => {
+        const read = Object.fromEntries(Object.entries(r.values).map(([k, v]) => [k, String(v)]));
+        setProbed((x) => ({ ...x, [id]: read }));
+        set(id, read);
+      },
+    );
   const [all, setAll] = useState(() => more.some((k) => p.bags.some((b) => b.reading?.[k] != null)));
   const set = (id: string, change: Partial<BagDraft>): void =>
     typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
   const allAlive = (b: Bag): Partial<BagDraft> => ({ alive: String(b.animals), dead: '0', doubtful: '0' });
 
   const send = (draft: Draft, sure = false): void => {
-    const telling = tellingOf(p, draft, stored);
+    const telling = tellingOf(p, draft, stored, probed);
     const wrong = telling.flatMap((t) => t.problems);
     const asked = telling.flatMap((t) => t.doubts);
     setProblems(wrong);
     setDoubts(sure || wrong.length > 0 ? [] : asked);
     if (wrong.length > 0 || (asked.length > 0 && !sure)) return;
-    if (telling.length > 0)
-      press(
-        { deed: 'readings', code: p.code, of: telling.map((t) => t.of), sure },
-        telling.map((t) => t.words).join(', '),
-      );
+    for (const standIn of [true, false]) {
+      const some = telling.filter((t) => t.standIn === standIn);
+      if (some.length > 0)
+        press(
+          {
+            deed: 'readings',
+            code: p.code,
+            of: some.map((t) => t.of),
+            sure,
+            ...(standIn ? { method: 'stand-in' as const } : {}),
+          },
+          some.map((t) => t.words).join(', '),
+        );
+    }
     typed.kept();
     done();
   };
@@ -166,6 +213,8 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
           d={bags[b.id]!}
           problems={problems}
           set={(change) => set(b.id, change)}
+          probe={p.practises ? () => probe(b.id) : null}
+          busy={busy}
         />
       ))}
       {p.tanks.map((t) => (
@@ -195,22 +244,28 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         Photograph any loss in the unopened bag. Salinity may be typed as 1.024 SG, temperature as 76 F. A colour card
         tells total ammonia: type its step.
       </p>
-      {doubts.length > 0 && (
-        <div className="mb-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2" role="alert">
-          {doubts.map((d) => (
-            <p key={d} className="text-15">
-              {d}
-            </p>
-          ))}
-          <Button type="button" className="mt-2 min-h-16 w-full" onClick={() => send(typed.draft, true)}>
-            It is so: keep it
-          </Button>
-        </div>
-      )}
+      <Doubts doubts={doubts} sure={() => send(typed.draft, true)} />
       <Button tone="go" className="min-h-16 w-full">
         Save and compare
       </Button>
     </form>
+  );
+}
+
+/** What looks odd is asked about once, before it is kept. */
+function Doubts({ doubts, sure }: { doubts: readonly string[]; sure: () => void }) {
+  if (doubts.length === 0) return null;
+  return (
+    <div className="mb-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2" role="alert">
+      {doubts.map((d) => (
+        <p key={d} className="text-15">
+          {d}
+        </p>
+      ))}
+      <Button type="button" className="mt-2 min-h-16 w-full" onClick={sure}>
+        It is so: keep it
+      </Button>
+    </div>
   );
 }
 
@@ -221,6 +276,8 @@ function BagFields({
   d,
   problems,
   set,
+  probe,
+  busy,
 }: {
   b: Bag;
   /** Hardness, ammonia, oxygen and solids too. */
@@ -229,6 +286,9 @@ function BagFields({
   d: BagDraft;
   problems: readonly Problem[];
   set: (change: Partial<BagDraft>) => void;
+  /** Reads it by the stand-in of a probe; null where nobody practises. */
+  probe: (() => void) | null;
+  busy: boolean;
 }) {
   const salty = b.species.water !== 'fresh';
   const shown = waterQuantities.filter((k) => (k === 'salinity' ? salty || all : !more.includes(k) || all));
@@ -241,6 +301,11 @@ function BagFields({
         <span className="mute mr-auto font-text text-13 font-normal">
           {b.animals} {b.species.name}
         </span>
+        {probe && (
+          <Button type="button" tone="flat" disabled={busy} onClick={probe}>
+            Stand-in probe
+          </Button>
+        )}
         <PhotoButton code={code} kind="bag" id={b.id} taken={b.photos.length} />
       </div>
       <div className="grid grid-cols-3 gap-2">
