@@ -1,5 +1,6 @@
 import { floatMinutes } from '@/core/heat/float';
 import { NEVER_FLOATED, afloat, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
+import { SALT_G_PER_L } from './meeting';
 import { methodNames, type OpenedBag, type Recipe, type TankWater } from './vessel';
 
 /** Ways that leave the water of the bag at once: the fish go across, the water does not. */
@@ -87,9 +88,6 @@ export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
     ],
   };
 }
-
-/** Of salt, to bring a litre up by one (†: dried sea salt holds some water). */
-const SALT_G_PER_L = 1.05;
 
 /** How a tank is brought to a bag's salinity, in litres or in salt where its volume is known. */
 function matchingWords(bag: OpenedBag, tank: TankWater): string {

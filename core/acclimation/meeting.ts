@@ -26,7 +26,7 @@ export interface Meeting {
 const GYPSUM_G_PER_MEQ = 172.17 / 2 / 1000;
 const BICARBONATE_G_PER_MEQ = 84.007 / 1000;
 /** Dried sea salt holds some water: grams for a gram a kilogram of salinity (†). */
-const SALT_G_PER_L = 1.05;
+export const SALT_G_PER_L = 1.05;
 
 /** What is brought near beforehand leaves half of what is borne: other steps come with it († ours). */
 const LEFT_OF_BORNE = 0.5;

@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Closure } from '@/core/catalogue/making';
+import { SEA_FROM } from '@/core/consignment/doubt';
 import type { MethodStep, OpenedBag, Recipe, TankWater } from './vessel';
 
 /** What hands do; it waits for a press. */
@@ -71,9 +72,6 @@ export function opening(bag: OpenedBag, title: string, then: string, minutes: nu
   const how = closures[bag.closure ?? 'bands'];
   return hand('open', title, `${how.detail} ${then}`, minutes, [how.caution, caution].filter(Boolean).join(' '));
 }
-
-/** From here on a water is the sea’s, with a skimmer and a top-off that must not run meanwhile. */
-const SEA_FROM = 20;
 
 /**
  * What surrounds a way that takes water out of the tank: before it the pumps off and the level marked, after it so many

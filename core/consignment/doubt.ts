@@ -18,6 +18,8 @@ const BAG_PH_MOST = 8.4;
 const WATER_PH: readonly [number, number] = [5, 9];
 /** Water that ornamental fish are alive in, °C († common practice). */
 const WATER_C: readonly [number, number] = [6, 34];
+/** From this salinity on a water is the sea’s, and not brackish († common practice). */
+export const SEA_FROM = 20;
 /** Nobody has read more in a bag that animals came out of alive, mg N/L († common practice). */
 const TAN_MOST = 20;
 /** A hydrometer reads like this: 1.024 is no salinity. */
@@ -55,7 +57,7 @@ export function doubtsOf(f: Partial<Record<BagFigure, number | null>>, e: Expect
   if (e.marine)
     ask(
       'salinity',
-      (v) => v < 20,
+      (v) => v < SEA_FROM,
       (v) =>
         outside(v, GRAVITY)
           ? `Salinity ${v} for animals of the sea.`
@@ -64,7 +66,7 @@ export function doubtsOf(f: Partial<Record<BagFigure, number | null>>, e: Expect
   else
     ask(
       'salinity',
-      (v) => v > 20,
+      (v) => v >= SEA_FROM,
       (v) => `Salinity ${v} for animals of fresh water.`,
     );
   ask(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { between, instant, lines, text } from '@/core/quantities/shapes';
-import { bagFigures, quantities, waterQuantities, type Quantity } from './measures';
+import { bagFigures, nothingRead, quantities, waterQuantities, type Quantity } from './measures';
 
 /**
  * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
@@ -184,17 +184,7 @@ export function actualOf({ observations, events }: Facts): Actual {
       let bag = out.bags.find((b) => b.bagId === o.subject.id);
       const at = { at: o.at };
       if (!bag) {
-        bag = {
-          bagId: o.subject.id,
-          ...at,
-          tempC: null,
-          pH: null,
-          salinity: null,
-          alive: null,
-          dead: null,
-          doubtful: null,
-          note: '',
-        };
+        bag = { bagId: o.subject.id, ...at, ...nothingRead };
         out.bags.push(bag);
       }
       if (o.quantity === 'note') Object.assign(bag, { note: o.word }, at);

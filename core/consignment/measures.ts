@@ -53,6 +53,17 @@ export const counts = ['alive', 'dead', 'doubtful'] as const satisfies readonly 
 export const bagFigures = [...waterQuantities, ...counts] as const;
 export type BagFigure = (typeof bagFigures)[number];
 
+/** What is known of a bag before anybody has read it. */
+export const nothingRead = {
+  tempC: null,
+  pH: null,
+  salinity: null,
+  alive: null,
+  dead: null,
+  doubtful: null,
+  note: '',
+};
+
 /** Why a figure cannot be one of this quantity; null where it can. */
 export function unbelieved(q: BagFigure, v: number): string | null {
   const { min, max, unit } = quantities[q];

@@ -7,6 +7,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { clockWords, dayWords, lastAcceptance, weekdayOf } from '@/core/calendar/calendar';
 import { fastsOf, plannedSealMs, tubExactMs, withHands, type Fast } from '@/core/calendar/fast';
 import { keyInstants } from '@/core/calendar/legs';
+import { kitWords } from './kit';
 
 export type MomentKind =
   | 'last-feed'
@@ -209,10 +210,6 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
 
 /** So long before the delivery it is laid out, h († ours). */
 const KIT_H = 2;
-
-/** What lies ready before a box comes (W72, common practice). */
-const kitWords = (marine: boolean): string =>
-  `Blunt scissors, net, cup, low bucket, clip, airline with a valve, thermometer, pH strips, ${marine ? 'refractometer, ' : ''}binder, dim torch, towel, camera; bags for waste water.`;
 
 /** The receiver's side, backwards from the delivery (common practice): the tank a day ahead, sea water a day ahead, the door. */
 export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[] {

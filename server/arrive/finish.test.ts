@@ -124,6 +124,9 @@ test('counted fewer or more than the label, the tank holds what was counted', ()
 });
 
 test('where none came alive there is nothing to open: the arrival can be closed', () => {
+  // One dead, the others not counted, is a bag to be opened.
+  must(readBag(house, code, c().bags[0]!.id, { dead: 1 }));
+  expect(outcome().bags[0]!.state).toBe('waits');
   for (const b of c().bags) must(readBag(house, code, b.id, { alive: 0, dead: b.animals[0]!.count, doubtful: 0 }));
   expect(outcome().allAcross).toBe(true);
   must(finishArrival(house, code));

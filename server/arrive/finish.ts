@@ -16,10 +16,12 @@ const HOUR = 3600_000;
 export const finishedOf = (events: readonly Event[]): Event | null =>
   standing(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
 
-/** Bags of which no animal has to go anywhere: none came alive. */
+/** Bags of which no animal has to go anywhere: none came alive. Who counted only the dead has seen that the others live. */
 const isEmptied = (c: Consignment, bagId: string): boolean => {
   const r = c.actual.bags.find((b) => b.bagId === bagId);
-  return r !== undefined && r.dead !== null && (r.alive ?? 0) === 0 && (r.doubtful ?? 0) === 0;
+  if (!r || r.dead === null || (r.doubtful ?? 0) > 0) return false;
+  const packed = c.bags.find((b) => b.id === bagId)!.animals.reduce((n, x) => n + x.count, 0);
+  return r.alive === null ? r.dead >= packed : r.alive === 0;
 };
 
 /** How far each bag is: across, under way, or still to be opened. */

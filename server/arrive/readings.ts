@@ -1,16 +1,13 @@
 import { z } from 'zod';
-import { doubtsOf } from '@/core/consignment/doubt';
+import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
-import { bagFigures, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
+import { bagFigures, nothingRead, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { id, lines, text } from '@/core/quantities/shapes';
 import { change } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 import { tankId } from './residents';
-
-/** From this salinity on a water is the sea’s, and not brackish († common practice). */
-const SEA_FROM = 20;
 
 const bagShape = bagReadingSchema.pick(
   Object.fromEntries(bagFigures.map((k) => [k, true])) as Record<(typeof bagFigures)[number], true>,
@@ -44,24 +41,13 @@ export type Readings = Omit<z.infer<typeof readShape>, 'deed'>;
 export type ReadOf = Readings['of'][number];
 type OfBag = Extract<ReadOf, { kind: 'bag' }>;
 
-export const animalsIn = (b: Consignment['bags'][number]): number => b.animals.reduce((n, x) => n + x.count, 0);
+const animalsIn = (b: Consignment['bags'][number]): number => b.animals.reduce((n, x) => n + x.count, 0);
 
-const blank = (bagId: string, at: string): BagReading => ({
-  bagId,
-  at,
-  tempC: null,
-  pH: null,
-  salinity: null,
-  alive: null,
-  dead: null,
-  doubtful: null,
-  note: '',
-});
 const says = (b: BagReading): boolean => bagFigures.some((k) => b[k] != null) || b.note !== '';
 
 /** A bag’s reading with what is told of it now; none where nothing is left. */
 function withBag(c: Consignment, of: OfBag, at: string): Consignment {
-  const was = c.actual.bags.find((b) => b.bagId === of.id) ?? blank(of.id, at);
+  const was = c.actual.bags.find((b) => b.bagId === of.id) ?? { bagId: of.id, at, ...nothingRead };
   const is: BagReading = { ...was, ...of.figures, note: of.note ?? was.note, at };
   const bags = c.actual.bags.some((b) => b.bagId === of.id)
     ? c.actual.bags.map((b) => (b.bagId === of.id ? is : b))

@@ -46,14 +46,23 @@ export function startRun(house: House, c: Consignment, lane: MethodComparison, m
   return { ok: true, value: id };
 }
 
+/** A sequence that goes on; why it does not. */
+function goingOn(house: House, runId: string): Outcome<StoredRun> {
+  const run = house.arrivals.run(runId);
+  if (!run) return refuse('run', 'This sequence is not there any more.');
+  return house.arrivals.isStopped(runId)
+    ? refuse('run', 'This sequence was stopped: start another.')
+    : { ok: true, value: run };
+}
+
 /**
  * A step done by hand (or a timer cut short), at the instant of its press. Only the step that ran then can be finished; a
  * press never comes before the one before it.
  */
 export function finishStep(house: House, runId: string, key: string, pressedMs = house.nowMs()): Outcome<null> {
-  const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
-  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  const there = goingOn(house, runId);
+  if (!there.ok) return there;
+  const run = there.value;
   const before = Math.max(Date.parse(run.startedAt), ...Object.values(run.done).map((iso) => Date.parse(iso)));
   const at = Math.min(house.nowMs(), Math.max(pressedMs, before));
   // What ran when it was pressed: a timer may have ended by itself while the press was on its way.
@@ -90,9 +99,9 @@ function closedAgain(house: House, run: StoredRun, at: string): void {
 
 /** Takes the last press back, which is named: what was pressed since stays. A timer that ended by itself stays ended. */
 export function undoStep(house: House, runId: string, key?: string): Outcome<null> {
-  const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
-  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  const there = goingOn(house, runId);
+  if (!there.ok) return there;
+  const run = there.value;
   const last = Object.entries(run.done)
     .filter(([k]) => !isPause(k))
     .sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
@@ -117,9 +126,9 @@ const millis = (done: Record<string, string>): Record<string, number> =>
 
 /** Holds the timers of a run, or lets them go on: the press names which, so that a second one of it does nothing. */
 export function pauseRun(house: House, runId: string, key: string, pressedMs = house.nowMs()): Outcome<null> {
-  const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
-  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  const there = goingOn(house, runId);
+  if (!there.ok) return there;
+  const run = there.value;
   if (run.done[key] !== undefined) return { ok: true, value: null };
   if (key !== pauseKey(millis(run.done)))
     return refuse('pause', 'Somebody else has paused it, or let it go on: the screen now shows it.');
@@ -138,9 +147,9 @@ export function pauseRun(house: House, runId: string, key: string, pressedMs = h
 
 /** One round more before they go in; `nth` names it, so that two phones add one. */
 export function extraRound(house: House, runId: string, nth: number): Outcome<null> {
-  const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
-  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  const there = goingOn(house, runId);
+  if (!there.ok) return there;
+  const run = there.value;
   if (run.steps.some((s) => s.key === `pour+${nth}`)) return { ok: true, value: null };
   const steps = withExtraRound(run.steps);
   if (!steps) return refuse('round', 'This way has no rounds.');
@@ -155,9 +164,9 @@ export function extraRound(house: House, runId: string, nth: number): Outcome<nu
 }
 
 export function stopRun(house: House, runId: string): Outcome<null> {
-  const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
-  if (house.arrivals.isStopped(runId)) return refuse('run', 'This sequence was stopped: start another.');
+  const there = goingOn(house, runId);
+  if (!there.ok) return there;
+  const run = there.value;
   house.db.transaction(() => {
     house.arrivals.stopRun(runId, house.nowIso());
     house.consignments.journal(run.consignmentId, house.nowIso(), 'acclimation stopped', run.bagIds.join(' '));

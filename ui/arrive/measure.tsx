@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { doubtsOf } from '@/core/consignment/doubt';
+import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
 import { counts, unbelieved, waterQuantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
 import { readDevice } from '@/server/devices/actions';
@@ -131,7 +131,9 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
         standIn: false,
         words: `tank ${t.name} as read`,
         problems: odd(`tanks.${t.name}`, figures),
-        doubts: doubtsOf(figures, { animals: null, marine: t.salinity > 20 }).map((d) => `Tank ${t.name}: ${d.words}`),
+        doubts: doubtsOf(figures, { animals: null, marine: t.salinity >= SEA_FROM }).map(
+          (d) => `Tank ${t.name}: ${d.words}`,
+        ),
       },
     ];
   });

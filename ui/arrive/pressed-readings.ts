@@ -1,10 +1,10 @@
+import { nothingRead } from '@/core/consignment/measures';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { ofDeed } from '@/ui/queue/use-queue';
 import type { Press } from '@/ui/queue/store';
 
 type Props = ReceiveStationProps;
 
-const empty = { tempC: null, pH: null, salinity: null, alive: null, dead: null, doubtful: null, note: '' };
 const without = (w: Record<string, unknown>): Record<string, number> =>
   Object.fromEntries(Object.entries(w).filter(([, v]) => v != null)) as Record<string, number>;
 
@@ -22,7 +22,7 @@ export function withReadings(p: Props, presses: readonly Press[]): Pick<Props, '
                 ...b,
                 reading: {
                   bagId: b.id,
-                  ...empty,
+                  ...nothingRead,
                   ...b.reading,
                   ...of.figures,
                   note: of.note ?? b.reading?.note ?? '',

@@ -19,6 +19,7 @@ import { withReadings } from './pressed-readings';
 import { IntoTank } from './into-tank';
 import { Methods } from './methods';
 import { WaysHere } from './ways';
+import { kitWords } from '@/core/duties/kit';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 
 /** What was lost has to be told in time: until when, and what to send. */
@@ -68,8 +69,7 @@ function Expected({ p }: { p: ReceiveStationProps }) {
         ))}
       </Table>
       <p className="note mt-2">
-        Ready by then: blunt scissors, net, cup, low bucket, clip, airline with a valve, thermometer, pH strips, binder,
-        dim torch, towel, camera; about 4 L of matched water.
+        Ready by then: {kitWords(p.lanes.some((l) => l.species.water === 'marine'))} About 4 L of matched water.
       </p>
     </section>
   );
