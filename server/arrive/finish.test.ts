@@ -69,6 +69,11 @@ test('a bag that is sent elsewhere joins that tank, and its animals move in ther
   expect(lanes().find((l) => l.bagIds.includes(first))!.tank.name).toBe('Ward');
   expect(lanes().find((l) => l.bagIds.includes(second))!.tank.name).toBe('Q');
   expect(said(into(first, 'Nowhere'))).toMatch(/no tank Nowhere/);
+  // A second tank that is not there takes the first one back with it.
+  const before = c();
+  const split = doDeed(house, { deed: 'into', code, bagId: second, tank: 'Ward', half: 'Nowhere' }, 0, who);
+  expect(said(split)).toMatch(/no tank Nowhere/);
+  expect(c()).toEqual(before);
   across();
   must(openQuarantine(house, code, 'Ward'));
   must(moveIn(house, code, 'Q'));

@@ -5,6 +5,7 @@ import { waterMisfit } from '@/core/fish/water';
 import { row } from '@/core/catalogue/row';
 import type { Species } from '@/core/catalogue/schema';
 import { standing } from '@/core/consignment/facts';
+import { atomically } from '@/server/answer';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -35,7 +36,8 @@ export function sendInto(house: House, d: Into, at: string): Outcome<null> {
   if (running) return refuse('tank', `${bag.id} is on its way into a tank: stop its sequence first.`);
   const line = c.lines.find((l) => l.id === bag.animals[0]!.lineId)!;
   const species = row(catalogueOf(c, house).species, line.speciesId, 'species');
-  return house.db.transaction((): Outcome<null> => {
+  // All or nothing: a second tank that cannot be leaves the first one where it was.
+  return atomically(house, (): Outcome<null> => {
     const names = d.half ? [d.tank, d.half] : [d.tank];
     for (const name of names) {
       const joined = joins(house, d.code, name, species);
@@ -50,7 +52,7 @@ export function sendInto(house: House, d: Into, at: string): Outcome<null> {
     }
     house.consignments.journal(c.id, at, 'sent into', `bag ${bag.id}: tank ${names.join(' and ')}`);
     return { ok: true, value: null };
-  })();
+  });
 }
 
 /** A receiving tank of the order, or an own one that joins them with its last reading; why it cannot be. */

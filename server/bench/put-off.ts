@@ -24,7 +24,9 @@ export function laterMs(house: House, later: Later): number {
   return evening > now ? evening : atClock(sameTimeLater(now, 1, zone), EVENING, zone);
 }
 
-const input = z.object({ id: id(), later: z.enum(laters).nullable() });
+/** A duty is named by its consignment, what it is, and the name of a tank. */
+export const dutyId = id(140);
+const input = z.object({ id: dutyId, later: z.enum(laters).nullable() });
 export type PutOffInput = z.input<typeof input>;
 
 /** Puts a duty of the Bench off, or brings it back (`later` null). The plan does not move: only the reminder. */

@@ -5,7 +5,7 @@ import { extraRound, finishStep, pauseRun, undoStep } from '@/server/arrive/run'
 import { intoShape, sendInto } from '@/server/arrive/into';
 import { readShape, tellReadings } from '@/server/arrive/readings';
 import { signShape, tellSign } from '@/server/arrive/signs';
-import { laters, putOff } from '@/server/bench/put-off';
+import { dutyId, laters, putOff } from '@/server/bench/put-off';
 import type { House } from '@/server/house';
 import { scaleInput, weigh } from '@/server/box/weigh';
 import { recordEvent, tick } from '@/server/pack/events';
@@ -33,7 +33,7 @@ const asked = z.discriminatedUnion('deed', [
   readInput.extend({ deed: z.literal('readPack') }),
   scaleInput.extend({ deed: z.literal('weigh') }),
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
-  z.object({ deed: z.literal('putOff'), id: id(), later: z.enum(laters).nullable() }),
+  z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
   z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(20) }),
