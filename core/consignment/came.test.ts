@@ -1,5 +1,6 @@
 import { exampleConsignment } from '@/tests/example';
-import { nothingYet, type BagReading } from './facts';
+import type { BagReading } from './facts';
+import { nothingYet } from './standing';
 import { cameInto, tankOfBag, tanksOfBag } from './came';
 import type { Bag, Consignment, OrderLine } from './schema';
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { actualOf, factsBetween, nothingYet, standing, together, type Actual, type Facts } from './facts';
+import type { Actual, Facts } from './facts';
+import { actualOf, factsBetween, nothingYet, standing, together } from './standing';
 
 const none: Facts = { observations: [], events: [] };
 const stamp = { at: '2026-11-26T10:00:00.000Z', by: '' };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { count, text } from '@/core/quantities/shapes';
-import { actualOf, factsBetween, type Facts } from './facts';
+import type { Facts } from './facts';
+import { actualOf, factsBetween } from './standing';
 import { problemsOf, refuse, type Outcome } from './outcome';
 import { crossChecks } from './rules';
 import { fileSchema, FORMAT, type Consignment, type ConsignmentFile } from './schema';

@@ -1,4 +1,5 @@
-import { standing, type Observation, type SubjectKind } from './facts';
+import type { Observation, SubjectKind } from './facts';
+import { standing } from './standing';
 import { signs, type Seen, type SignId } from './signs';
 
 const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);

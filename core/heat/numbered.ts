@@ -1,6 +1,7 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, PackType } from '@/core/catalogue/schema';
-import { standing, type Facts, type Observation } from '@/core/consignment/facts';
+import type { Facts, Observation } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { proofOf, type Proof } from './proof';

@@ -1,7 +1,8 @@
 import { zipSync, type Zippable } from 'fflate';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs } from '@/core/consignment/losses';
-import { standing, type Observation } from '@/core/consignment/facts';
+import type { Observation } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { claimPaper, type ClaimBag } from '@/core/papers/claim';

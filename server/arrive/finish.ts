@@ -1,4 +1,5 @@
-import { standing, type Event } from '@/core/consignment/facts';
+import type { Event } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';

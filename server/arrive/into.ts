@@ -4,7 +4,7 @@ import { id, text } from '@/core/quantities/shapes';
 import { waterMisfit } from '@/core/fish/water';
 import { row } from '@/core/catalogue/row';
 import type { Species } from '@/core/catalogue/schema';
-import { standing } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { atomically } from '@/server/answer';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';

@@ -1,5 +1,5 @@
 import { bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
-import { standing } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { tryEvaluate } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
 import { openHouse, type House } from '@/server/house';

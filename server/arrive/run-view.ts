@@ -3,7 +3,7 @@ import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
 import { enoughFrom } from '@/core/acclimation/recommend';
 import { methodNames } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { actualOf } from '@/core/consignment/facts';
+import { actualOf } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
 import { sampled } from '@/core/quantities/sample';
 import { catalogueOf } from '@/server/consignment/result';

@@ -1,15 +1,15 @@
+import type { Compared } from '@/core/acclimation/compare';
 import { randomUUID } from 'node:crypto';
 import { isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { tanksOfBag } from '@/core/consignment/came';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
-import type { MethodComparison } from './methods';
 import { positionOf } from './position';
 import { groupsOf, residentsOf } from './residents';
 
@@ -17,7 +17,7 @@ import { groupsOf, residentsOf } from './residents';
  * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here
  * on.
  */
-export function startRun(house: House, c: Consignment, lane: MethodComparison, method: MethodId): Outcome<string> {
+export function startRun(house: House, c: Consignment, lane: Compared<ReceivingTank>, method: MethodId): Outcome<string> {
   const course = lane.courses.find((x) => x.id === method);
   if (!course) return refuse('method', 'This method is not known here.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { rivalsOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
-import { standing } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { id } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import type { House } from '@/server/house';

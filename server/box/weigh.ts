@@ -4,7 +4,7 @@ import { weighBox } from '@/core/box/weighing';
 import { row } from '@/core/catalogue/row';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Station } from '@/server/consignment/station';
-import { standing } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { between, id } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';

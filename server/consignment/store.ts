@@ -1,4 +1,5 @@
-import { factsBetween, type Observation } from '@/core/consignment/facts';
+import type { Observation } from '@/core/consignment/facts';
+import { factsBetween } from '@/core/consignment/standing';
 import { noHistory, type History } from '@/core/consignment/file';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';

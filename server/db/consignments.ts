@@ -1,4 +1,4 @@
-import { actualOf } from '@/core/consignment/facts';
+import { actualOf } from '@/core/consignment/standing';
 import type { Consignment, Plan } from '@/core/consignment/schema';
 import type { FactRepository } from './facts';
 import type { Db } from './db';

@@ -1,4 +1,5 @@
-import { factsBetween, together, type Actual, type Facts } from '@/core/consignment/facts';
+import type { Actual, Facts } from '@/core/consignment/facts';
+import { factsBetween, together } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
 import { upgraded, type Json } from '@/core/consignment/upgrade';
 import { factRepository } from './facts';

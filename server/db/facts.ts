@@ -1,4 +1,5 @@
-import { standing, type Event, type Facts, type Observation, type Subject } from '@/core/consignment/facts';
+import type { Event, Facts, Observation, Subject } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Db } from './db';
 import type { Hand } from './hand';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { id, lines, named, version } from '@/core/quantities/shapes';
-import { nothingYet } from '@/core/consignment/facts';
+import { nothingYet } from '@/core/consignment/standing';
 import {
   FORMAT,
   FORMAT_VERSION,

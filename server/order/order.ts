@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { keepBags } from '@/core/choose/keep';
-import { nothingYet } from '@/core/consignment/facts';
+import { nothingYet } from '@/core/consignment/standing';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
 import { UNNAMED, consignmentSchema, type Consignment } from '@/core/consignment/schema';

@@ -1,6 +1,6 @@
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { milestones, standing, type Milestone } from '@/core/consignment/facts';
+import { milestones, standing, type Milestone } from '@/core/consignment/standing';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { packingChecklist, type CheckItem } from '@/core/duties/checklist';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { sameTimeLater } from '@/core/calendar/calendar';
-import { standing } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import type { Quantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { missingAtGate, type Missing } from '@/core/duties/gate';

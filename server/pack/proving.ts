@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { standing, type Event, type Observation } from '@/core/consignment/facts';
+import type { Event, Observation } from '@/core/consignment/facts';
+import { standing } from '@/core/consignment/standing';
 import { between, id, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { dudsOf, type Duds } from '@/core/heat/duds';

@@ -1,0 +1,138 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { BagReading } from '@/core/consignment/facts';
+import { waterQuantities } from '@/core/consignment/measures';
+import type { Path } from '@/core/consignment/signs';
+import { mostDelicate, type ToleranceClass } from '@/core/fish/tolerance';
+import { Refusal } from '@/core/quantities/refusal';
+import { halfAndHalf } from './dilution';
+import { alike, bagNames, lanesOf } from './lanes';
+import type { MethodCourse } from './methods';
+import { adviseOpening, type Animals, type Recommendation } from './recommend';
+import type { OpenedBag, TankWater } from './vessel';
+
+/** Animals of a bag, as far as its opening asks. */
+export interface Kept {
+  name: string;
+  tolerance: ToleranceClass;
+  flags: readonly string[];
+  water: string;
+}
+
+/** A bag that has come, or is on its way: as it would be opened now, and as it would be had nobody read it. */
+export interface Arriving {
+  id: string;
+  /** The lines of its animals. */
+  lines: string;
+  /** Its receiving tanks, by name: one, or two that it is split between. */
+  into: readonly string[];
+  path: Path;
+  kinds: readonly Kept[];
+  opened: OpenedBag & { measured: boolean };
+  computed: OpenedBag;
+  /** Somebody has read its water. */
+  read: boolean;
+}
+
+/** Somebody has read the water of a bag. */
+export const waterRead = (r: BagReading | undefined): boolean =>
+  r !== undefined && waterQuantities.some((k) => r[k] != null);
+
+export interface Advice {
+  courses: MethodCourse[];
+  recommendation: Recommendation;
+  /** Why its figures cannot be so; null where they can. */
+  problem: string | null;
+}
+
+export interface Compared<T> extends Advice {
+  bagIds: string[];
+  title: string;
+  path: Path;
+  /** Whose tolerance decides. */
+  who: Animals;
+  /** The receiving tank, as measured where it was. */
+  tank: T & { ends?: TankWater[] };
+  speciesNames: string;
+  /** The bag of the most ammonia; methods are judged by the worst of all in every figure. */
+  opened: OpenedBag;
+  /** Of how many of its bags somebody read the pH. */
+  measured: number;
+}
+
+const nothing: Recommendation = { ranked: [], common: [], simplest: false, either: false, flipsTo: null, reason: '' };
+
+/** Every way of opening on some waters, ranked; or why their figures cannot be so. */
+export function adviceOf(waters: readonly OpenedBag[], tank: TankWater, who: Animals, a: Assumptions): Advice {
+  try {
+    return { ...adviseOpening(waters, tank, who, a), problem: null };
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return { courses: [], recommendation: nothing, problem: error.message };
+  }
+}
+
+const keyOf = (b: Arriving): string => `${b.lines} ${b.into.join('+')}`;
+
+/**
+ * A bag that nobody read, beside one that was: where both are computed alike, what was read of the one tells of the other
+ * too, the worst of those that were read. It is a sample and no measurement, and nothing of it is kept.
+ */
+function sampledFrom(all: readonly Arriving[], bag: Arriving): Arriving['opened'] {
+  const samples = all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed));
+  if (samples.length === 0) return bag.opened;
+  const worst = samples.reduce((x, o) => (o.opened.tanMgNL > x.opened.tanMgNL ? o : x)).opened;
+  const { waterL, animals, surfaceM2 } = bag.opened;
+  return {
+    ...worst,
+    waterL,
+    ...(animals ? { animals } : {}),
+    ...(surfaceM2 === undefined ? {} : { surfaceM2 }),
+    measured: false,
+  };
+}
+
+/** The tank of a lane; where it goes into two, half the water of each, and both to end in. */
+function tankFor<T extends TankWater & { name: string }>(
+  names: readonly string[],
+  tankOf: (name: string) => T,
+): T & { ends?: TankWater[] } {
+  const [first, second] = names.map(tankOf);
+  if (!second) return first!;
+  const ends = [first!, second];
+  return { ...first!, ...halfAndHalf(first!, second), name: `${first!.name} and ${second.name}`, ends };
+}
+
+/**
+ * Bags that are handled as one, the weak ones first: of the same animals, for the same tank, in waters that are alike; with
+ * every way of opening on the worst of them. `advise` computes it, or knows it already.
+ */
+export function compareLanes<T extends TankWater & { name: string }>(
+  arriving: readonly Arriving[],
+  tankOf: (name: string) => T,
+  advise: (waters: readonly OpenedBag[], tank: T & { ends?: TankWater[] }, who: Animals) => Advice,
+): Compared<T>[] {
+  const bags = arriving.map((b) => ({ ...b, key: keyOf(b), opened: b.read ? b.opened : sampledFrom(arriving, b) }));
+  return lanesOf(bags).map((lane) => {
+    const { path, into, kinds } = lane[0]!;
+    const tank = tankFor(into, tankOf);
+    const who: Animals = {
+      tolerance: mostDelicate(kinds.map((s) => s.tolerance)),
+      invertebrate: kinds.some((s) => s.flags.includes('invertebrate')),
+      marine: kinds.some((s) => s.water === 'marine'),
+      path,
+    };
+    const bagIds = lane.map((b) => b.id);
+    const waters = lane.map((b) => b.opened);
+    return {
+      bagIds,
+      title: bagNames(bagIds),
+      path,
+      who,
+      tank,
+      speciesNames: [...new Set(kinds.map((s) => s.name))].join(', '),
+      opened: waters.reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x)),
+      measured: waters.filter((o) => o.measured).length,
+      ...advise(waters, tank, who),
+    };
+  });
+}
