@@ -19,7 +19,7 @@ const floors = [
   ['engine'],
   ['choose'],
   ['evaluate'],
-  ['duties', 'papers'],
+  ['duties', 'papers', 'card'],
 ].flat();
 
 const floorRules = floors.map((folder, i) => ({
@@ -58,11 +58,11 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       comment:
-        'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand, date zones and a packer of rectangles',
+        'the core knows no framework, no database and no Node; only zod, suncalc, pure-rand, date zones, a packer of rectangles and one of bytes',
       from: { path: '^(core|records)/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse|maxrects-packer)/',
+        pathNot: 'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse|maxrects-packer|fflate)/',
       },
     },
     {

@@ -80,7 +80,10 @@ export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
     events: [],
     steps: [
       hand('sample', 'Sample through a pinhole', 'Measure salinity, seal the hole with tape.', 3),
-      hand('match', `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`, matchingWords(bag, tank), 20),
+      {
+        ...hand('match', `Bring the quarantine tank to ${bag.salinity.toFixed(0)}`, matchingWords(bag, tank), 20),
+        ...matching(bag, tank),
+      },
       place,
       settle(toTank),
       opening(bag, 'Open the bag', 'Fish out at once.', 1),
@@ -89,16 +92,22 @@ export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
   };
 }
 
-/** How a tank is brought to a bag's salinity, in litres or in salt where its volume is known. */
+/** What brings a tank to a bag's salinity: litres of fresh water in place of its own, or grams of salt; nothing where its volume is not known. */
+function matching(bag: OpenedBag, { volumeL, salinity }: TankWater): { litres?: number; grams?: number } {
+  if (!volumeL) return {};
+  return bag.salinity < salinity
+    ? { litres: volumeL * (1 - bag.salinity / salinity) }
+    : { grams: (bag.salinity - salinity) * SALT_G_PER_L * volumeL };
+}
+
 function matchingWords(bag: OpenedBag, tank: TankWater): string {
   const end = 'Automatic top-off off; measure after ten minutes.';
-  if (!tank.volumeL) return `With matched water mixed beforehand. ${end}`;
-  if (bag.salinity < tank.salinity) {
-    const litres = tank.volumeL * (1 - bag.salinity / tank.salinity);
-    return `Take out ${litres.toFixed(0)} of its ${tank.volumeL.toFixed(0)} L and put in as much fresh water. ${end}`;
-  }
-  const grams = (bag.salinity - tank.salinity) * SALT_G_PER_L * tank.volumeL;
-  return `Dissolve ${grams.toFixed(0)} g of sea salt in water of the tank and let it in slowly. ${end}`;
+  const { litres, grams } = matching(bag, tank);
+  if (litres !== undefined)
+    return `Take out ${litres.toFixed(0)} of its ${tank.volumeL!.toFixed(0)} L and put in as much fresh water. ${end}`;
+  return grams === undefined
+    ? `With matched water mixed beforehand. ${end}`
+    : `Dissolve ${grams.toFixed(0)} g of sea salt in water of the tank and let it in slowly. ${end}`;
 }
 
 /** Salinity goes back by so much a day at most, by small changes of water (common practice †). */

@@ -22,8 +22,10 @@ export function cups(s: Setting): Recipe {
       do: (v: Vessel, t: Vessel): void => mixIn(v, t, a.cupL),
     })),
   ]).flat();
-  const cup = (n: number): MethodStep =>
-    hand(`cup${n}`, `Pour cup ${n}`, `A cup of ${ml(a.cupL)} mL of tank water, down the side.`, 1);
+  const cup = (n: number): MethodStep => ({
+    ...hand(`cup${n}`, `Pour cup ${n}`, `A cup of ${ml(a.cupL)} mL of tank water, down the side.`, 1),
+    litres: a.cupL,
+  });
   const steps = Array.from({ length: rounds }, (_, r) => [
     ...(r === 0
       ? []
@@ -168,7 +170,15 @@ export function degas(s: Setting): Recipe {
         'Mains and water: drip loop and a residual-current device; the pump stands above the water.',
       ),
       ...parts.flatMap((share, i) => [
-        hand(`add${i + 1}`, `Add ${(share * bag.waterL).toFixed(2)} L of tank water`, 'Down the side of the bag.', 1),
+        {
+          ...hand(
+            `add${i + 1}`,
+            `Add ${(share * bag.waterL).toFixed(2)} L of tank water`,
+            'Down the side of the bag.',
+            1,
+          ),
+          litres: share * bag.waterL,
+        },
         wait(`rest${i + 1}`, i < 3 ? 'Until the next addition' : 'Until release', alone, 5),
       ]),
       hand(
@@ -211,7 +221,10 @@ export function regas(s: Setting): Recipe {
     ],
     steps: aroundTheTank(s, POURED_OFF * bag.waterL, [
       opening(bag, 'Open; pour most water off', `${(POURED_OFF * bag.waterL).toFixed(1)} L, through a net.`, 1),
-      hand('water', `Add ${(POURED_OFF * bag.waterL).toFixed(1)} L of tank water`, 'Gently, down the side.', 1),
+      {
+        ...hand('water', `Add ${(POURED_OFF * bag.waterL).toFixed(1)} L of tank water`, 'Gently, down the side.', 1),
+        litres: POURED_OFF * bag.waterL,
+      },
       hand(
         'oxygen',
         'Oxygen in at once, close',

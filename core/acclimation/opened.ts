@@ -71,8 +71,7 @@ export function openedFrom(
   const tempC = reading?.tempC ?? computed('tempC');
   const massG = Math.max(...b.animals.map((x) => x.massG));
   const tan =
-    reading?.tanMgNL ??
-    computed('tanMgNL') + deadTanMgN((reading?.dead ?? 0) * massG, hours / 2, tempC, a) / b.waterL;
+    reading?.tanMgNL ?? computed('tanMgNL') + deadTanMgN((reading?.dead ?? 0) * massG, hours / 2, tempC, a) / b.waterL;
   return {
     waterL: b.waterL,
     tempC,

@@ -48,19 +48,31 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
 /** From this length on a fish is lifted by hand and not by net († common practice). */
 const BY_HAND_CM = 18;
 
+/** Ways of putting animals in, in words. */
+const handlings = {
+  ground:
+    'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.',
+  underWater: 'Held under water, never dragged out into air; into low light and some flow.',
+  walkOut: 'Tip the vessel under the surface and let them walk out; a net tears their legs.',
+  cup: 'In a cup, not in a net: spines stay in the mesh.',
+  hands: 'Lift with clean wet hands, the head and the belly held; no net.',
+  small: 'Small ones one by one with a cup or a soft net, into a far corner with cover.',
+} as const;
+export type Handling = keyof typeof handlings;
+
 /** How animals are put in, by what they are. */
-export function handling(g: Group): string {
+export function handlingOf(g: Group): Handling {
   const { kind } = g.species;
-  if (kind === 'snail' || kind === 'crab')
-    return 'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.';
-  if (kind === 'coral' || kind === 'star' || kind === 'urchin' || kind === 'clam')
-    return 'Held under water, never dragged out into air; into low light and some flow.';
-  if (kind === 'shrimp') return 'Tip the vessel under the surface and let them walk out; a net tears their legs.';
-  if (is(g, 'spiny')) return 'In a cup, not in a net: spines stay in the mesh.';
-  if (is(g, 'long-finned') || (g.lengthCm ?? 0) >= BY_HAND_CM)
-    return 'Lift with clean wet hands, the head and the belly held; no net.';
-  return 'Small ones one by one with a cup or a soft net, into a far corner with cover.';
+  if (kind === 'snail' || kind === 'crab') return 'ground';
+  if (kind === 'coral' || kind === 'star' || kind === 'urchin' || kind === 'clam') return 'underWater';
+  if (kind === 'shrimp') return 'walkOut';
+  if (is(g, 'spiny')) return 'cup';
+  return is(g, 'long-finned') || (g.lengthCm ?? 0) >= BY_HAND_CM ? 'hands' : 'small';
 }
+export const handling = (g: Group): string => handlings[handlingOf(g)];
+
+/** Who needs a lid over all of the tank. */
+export const jumps = (groups: readonly Group[]): boolean => groups.some((g) => is(g, 'jumper'));
 
 /** Least aggressive first: who holds no territory, then who does, then who swallows others (W51). */
 export const releaseOrder = <G extends Group>(groups: readonly G[]): G[] => {
@@ -95,7 +107,7 @@ export function withRelease(steps: readonly MethodStep[], groups: readonly Group
   const order = releaseOrder(groups);
   const first = order.length > 1 ? ` ${order[0]!.species.name} first.` : '';
   const into = { ...net, detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${how}` };
-  const jumpers = groups.some((g) => is(g, 'jumper'));
+  const jumpers = jumps(groups);
   const after = hand(
     'after',
     'Cover the glass',

@@ -87,6 +87,9 @@ export function aroundTheTank({ tank }: Setting, litres: number, steps: MethodSt
     'Pull plugs with dry hands.',
   );
   const back = `Put back ${litres.toFixed(1)} L up to the mark, of the ${sea ? 'salt water that was mixed before' : 'same temperature'}.`;
-  const after = hand('refill', 'Fill up to the mark', sea ? `${back} Then top-off, skimmer and pumps on.` : back, 3);
+  const after: MethodStep = {
+    ...hand('refill', 'Fill up to the mark', sea ? `${back} Then top-off, skimmer and pumps on.` : back, 3),
+    litres,
+  };
   return [before, ...steps, after];
 }

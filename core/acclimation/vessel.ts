@@ -74,6 +74,9 @@ export interface MethodStep {
   detail: string;
   minutes: number;
   caution?: string;
+  /** What is poured, let in or put back, L; salt that is dissolved, g: where a step is about so much. */
+  litres?: number;
+  grams?: number;
 }
 
 /** One well mixed vessel: L, °C, mol/L, salinity, °dGH. */

@@ -2,7 +2,7 @@ import type { Observation, SubjectKind } from './facts';
 import { standing } from './standing';
 import { signs, type Seen, type SignId } from './signs';
 
-const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);
+export const isSign = (word: string): word is SignId => Object.hasOwn(signs, word);
 
 /** Every sign that was told of a thing, in the order it was told, slips among them. */
 export function seenOf(observations: readonly Observation[], kind: SubjectKind, id: string): Seen[] {

@@ -28,10 +28,16 @@ const isEmptied = (c: Consignment, bagId: string): boolean => {
 /** How far each bag is: across, under way, or still to be opened. */
 function bagStates(house: House, c: Consignment): Map<string, 'across' | 'under way' | 'waits' | 'none alive'> {
   const runs = house.arrivals.runsOf(c.id);
+  const { events } = house.facts.of(c.id);
+  const moved = new Set(
+    standing(events).flatMap((e) => (e.kind === 'moved' && e.subject.kind === 'bag' ? [e.subject.id] : [])),
+  );
   return new Map(
     c.bags.map((b) => {
       if (isEmptied(c, b.id)) return [b.id, 'none alive'];
       const run = runs.findLast((r) => r.bagIds.includes(b.id));
+      // Its receiver told so, by the card that came along.
+      if (moved.has(b.id)) return [b.id, 'across'];
       // Who is told to live in a tank is in it, with a sequence or without.
       if (!run) return [b.id, livesIn(house, c, tankOfBag(c, b).name) ? 'across' : 'waits'];
       return [b.id, positionOf(run, house.nowMs()).finished ? 'across' : 'under way'];

@@ -17,7 +17,12 @@ import { groupsOf, residentsOf } from './residents';
  * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here
  * on.
  */
-export function startRun(house: House, c: Consignment, lane: Compared<ReceivingTank>, method: MethodId): Outcome<string> {
+export function startRun(
+  house: House,
+  c: Consignment,
+  lane: Compared<ReceivingTank>,
+  method: MethodId,
+): Outcome<string> {
   const course = lane.courses.find((x) => x.id === method);
   if (!course) return refuse('method', 'This method is not known here.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));

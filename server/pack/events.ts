@@ -80,6 +80,12 @@ function packsOpened(house: House, c: Consignment, typeId: string, at: string | 
 export type EventName = Milestone;
 const order: readonly Milestone[] = ['sealedAt', 'handedOverAt', 'arrivedAt', 'openedAt'];
 
+/** Sealed, handed over, arrived, opened: none of those that are told comes before the one before it. */
+export function inOrder(actual: Pick<Consignment['actual'], Milestone>): boolean {
+  const told = order.flatMap((m) => actual[m] ?? []).map((iso) => Date.parse(iso));
+  return told.every((ms, i) => i === 0 || ms >= told[i - 1]!);
+}
+
 /**
  * What happened replaces what was planned: sealing, hand-over, arrival, opening; null takes it back. At hand-over and
  * at opening what is foretold is kept for good, in the same transaction.
@@ -102,10 +108,8 @@ export function recordEvent(
       kind.replace('-', ' '),
       (c) => {
         const actual = { ...c.actual, [name]: at };
-        const told = order.map((m) => actual[m]).filter((x): x is string => x !== null);
-        for (let i = 1; i < told.length; i++)
-          if (Date.parse(told[i]!) < Date.parse(told[i - 1]!))
-            return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
+        if (!inOrder(actual))
+          return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
         const early = at === null ? null : tooEarly(c, name, at);
         if (early) return refuse(name, early);
         // What has left keeps the rows it was sent with; what is here again follows the shelves.

@@ -39,6 +39,15 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
   }
 }
 
+/** Puts a drawn picture into the data folder, under the hash of its content; nobody has told of it yet. */
+export function storePhoto(house: House, { data, width, height }: Drawn, at: string): string {
+  const hash = createHash('sha256').update(data).digest('hex');
+  mkdirSync(path.join(house.folder!, 'photos'), { recursive: true, mode: 0o700 });
+  writeFileSync(fileOf(house.folder!, hash), data, { mode: 0o600 });
+  house.facts.keepPhoto({ hash, bytes: data.length, width, height, at });
+  return hash;
+}
+
 /** Keeps a drawn picture of something that was seen, under the hash of its content, and tells it as an observation. */
 export function keepPhoto(
   house: House,
@@ -51,16 +60,13 @@ export function keepPhoto(
   if (!house.folder) return refuse('photo', 'This house keeps nothing on disk, and so no pictures.');
   if (!subjectKinds.some((k) => k === subject.kind) || subject.id.length > 80)
     return refuse('photo', 'Say of what the picture is.');
-  const { data, width, height } = drawn;
-  const hash = createHash('sha256').update(data).digest('hex');
-  mkdirSync(path.join(house.folder, 'photos'), { recursive: true, mode: 0o700 });
-  writeFileSync(fileOf(house.folder, hash), data, { mode: 0o600 });
-  const at = house.nowIso();
   const { id } = stored.value.document;
-  house.db.transaction(() => {
-    house.facts.keepPhoto({ hash, bytes: data.length, width, height, at });
-    house.facts.seen(id, { at, subject: subject as Subject, photo: hash });
-    house.consignments.journal(id, at, 'photographed', `${subject.kind} ${subject.id}`.trim(), { hash });
+  const at = house.nowIso();
+  const hash = house.db.transaction(() => {
+    const kept = storePhoto(house, drawn, at);
+    house.facts.seen(id, { at, subject: subject as Subject, photo: kept });
+    house.consignments.journal(id, at, 'photographed', `${subject.kind} ${subject.id}`.trim(), { hash: kept });
+    return kept;
   })();
   return { ok: true, value: hash };
 }

@@ -2,7 +2,8 @@
 
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { write } from '@/server/write';
+import { write, writeAfter } from '@/server/write';
+import * as outcome from './outcome';
 import * as road from './road';
 
 export async function recordScan(press: string, input: road.ScanInput): Promise<Outcome<null>> {
@@ -14,6 +15,11 @@ export async function takeBackScan(press: string, code: string, leg: number): Pr
 export async function askCarrier(press: string, code: string): Promise<Outcome<number>> {
   return write(press, (h) => road.askCarrier(h, code));
 }
-export async function takeOutcome(press: string, code: string, file: string): Promise<Outcome<null>> {
-  return write(press, (h) => plain(road.takeOutcome(h, code, file)));
+/** `asItIs` takes what a hand has changed since the card wrote it. */
+export async function takeOutcome(press: string, code: string, file: string, asItIs = false): Promise<Outcome<null>> {
+  return writeAfter(
+    press,
+    async () => ({ ok: true, value: typeof file === 'string' ? await outcome.picturesIn(file) : [] }),
+    (h, pictures) => plain(outcome.takeOutcome(h, code, String(file), asItIs === true, pictures)),
+  );
 }

@@ -11,7 +11,8 @@ import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from '@/server/pack/events';
 import { handOver, takeBackHandOver, counterWords, planBOf } from '@/server/pack/gate';
-import { askAfterAll, askCarrier, recordScan, roadOf, takeBackScan, takeOutcome } from './road';
+import { askAfterAll, askCarrier, recordScan, roadOf, takeBackScan } from './road';
+import { takeOutcome } from './outcome';
 
 const H = 3600_000;
 const LEFT = Date.parse('2026-11-26T19:00:00Z');

@@ -1,13 +1,11 @@
 import { z } from 'zod';
 import { keyInstants } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { readFile } from '@/core/consignment/file';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { plannedRoad, roadAt, type Road } from '@/core/duties/road';
 import { id, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
-import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { practises } from '@/server/devices/devices';
@@ -182,45 +180,3 @@ export const howRoadsStand = (house: House): string =>
       return r?.ok ? `${s.document.code} ${r.value.state} ${r.value.lateMin} ${r.value.unseenSinceMs ?? ''}` : '';
     })
     .join(';');
-
-/** What the receiver found, from the file they sent back: instants, readings and counts that are not known here yet. */
-export function takeOutcome(house: House, code: string, json: string): Outcome<StoredConsignment> {
-  if (json.length > LARGEST_FILE) return tooLarge(json.length);
-  let told: unknown;
-  try {
-    told = JSON.parse(json.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    return refuse('file', `This is not a JSON file: ${(error as Error).message}.`);
-  }
-  const read = readFile(told);
-  if (!read.ok) return read;
-  const theirs = read.value.consignment;
-  return change(
-    house,
-    code,
-    null,
-    'what the receiver found',
-    (c) => {
-      if (theirs.id !== c.id)
-        return refuse('file', `This file is of ${theirs.code}, another consignment: it is not taken for ${c.code}.`);
-      if (!theirs.actual.openedAt && theirs.actual.bags.length === 0)
-        return refuse('file', 'Nothing was found yet in this file: neither an opening nor a reading.');
-      const ours = c.actual;
-      const known = new Set(ours.bags.map((b) => b.bagId));
-      return {
-        ok: true,
-        value: {
-          ...c,
-          actual: {
-            ...ours,
-            arrivedAt: ours.arrivedAt ?? theirs.actual.arrivedAt,
-            openedAt: ours.openedAt ?? theirs.actual.openedAt,
-            bags: [...ours.bags, ...theirs.actual.bags.filter((b) => !known.has(b.bagId))],
-            tanks: { ...theirs.actual.tanks, ...ours.tanks },
-          },
-        },
-      };
-    },
-    { kind: 'measured', subject: 'by the receiver' },
-  );
-}

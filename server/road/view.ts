@@ -1,3 +1,6 @@
+import { seenOf } from '@/core/consignment/seen-signs';
+import { signs, signsNow } from '@/core/consignment/signs';
+import { standing } from '@/core/consignment/standing';
 import { dayClockIn, wordsOf } from '@/core/papers/words';
 import { plannedRoad, type Road } from '@/core/duties/road';
 import { practises } from '@/server/devices/devices';
@@ -33,12 +36,19 @@ function outcome({ h, c }: Station) {
       .predictions(c.id)
       .filter((p) => p.moment === 'hand-over')
       .pop() ?? null;
+  const { observations, events } = h.facts.of(c.id);
+  const stands = standing(observations);
   const sealed = c.actual.sealedAt ? Date.parse(c.actual.sealedAt) : null;
   const opened = openedAt ? Date.parse(openedAt) : null;
   return {
     hours: sealed && opened ? (opened - sealed) / HOUR : null,
     foretoldHours: told ? (told.openMs - told.sealMs) / HOUR : null,
     arrivedMs: arrivedAt ? Date.parse(arrivedAt) : null,
+    box: c.boxes.flatMap((b) => signsNow(seenOf(observations, 'box', b.id)).map((x) => signs[x].words)),
+    remarks: stands.findLast((o) => o.quantity === 'note' && o.subject.kind === 'consignment')?.word ?? '',
+    photos: stands.flatMap((o) =>
+      o.photo && o.at >= (arrivedAt ?? openedAt ?? o.at) ? [{ photo: o.photo, of: o.subject.id || c.code }] : [],
+    ),
     bags: c.bags.map((b) => {
       const found = bags.find((x) => x.bagId === b.id) ?? null;
       const curve = told?.bags.find((x) => x.id === b.id) ?? null;
@@ -57,6 +67,9 @@ function outcome({ h, c }: Station) {
         dead: found?.dead ?? null,
         doubtful: found?.doubtful ?? null,
         note: found?.note ?? '',
+        seen: signsNow(seenOf(observations, 'bag', b.id)).map((x) => signs[x].words),
+        /** How it was opened, by the card of its receiver. */
+        moved: standing(events).findLast((x) => x.kind === 'moved' && x.subject.id === b.id)?.note ?? '',
       };
     }),
   };

@@ -66,6 +66,7 @@ export const routes: Readonly<Record<string, Least>> = {
   '/consignments/[code]/export': 'owner',
   '/consignments/[code]/confirmation': 'owner',
   '/consignments/[code]/papers': 'owner',
+  '/consignments/[code]/card': 'owner',
   '/consignments/[code]/papers/pdf': 'helper',
   '/papers/[day]': 'owner',
   '/plan/[press]': 'owner',

@@ -47,6 +47,19 @@ function Edge({ edgeMm, set }: { edgeMm: number; set: (mm: number) => void }) {
   );
 }
 
+/** The card as one file that its receiver opens anywhere. */
+const CardFile = ({ code }: { code: string }) => (
+  <div className="mx-6 mt-3 flex flex-wrap items-center gap-3">
+    <a className="btn" href={`/consignments/${code}/card`}>
+      The same as a file to send
+    </a>
+    <span className="note flex-1">
+      One file for a phone or a computer, in six languages: it opens without a network, keeps the timers, computes anew
+      on what they measure, and writes what they found for you.
+    </span>
+  </div>
+);
+
 /** Every paper of a consignment as it will be printed: one kind at a time here, all of them in one PDF. */
 export function Papers(p: PapersView) {
   const { save, busy, problems } = useSave();
@@ -151,6 +164,7 @@ export function Papers(p: PapersView) {
           ))}
         </ul>
       )}
+      {p.kind === 'card' && p.sheets.length > 0 && <CardFile code={p.code} />}
       {p.kind === 'certificate' && <Certify code={p.code} certify={p.certify} />}
       {p.sheets.length > 0 && (
         <div className="papersheets">

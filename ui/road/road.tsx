@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { askCarrier, recordScan, takeBackScan, takeOutcome } from '@/server/road/actions';
+import { askCarrier, recordScan, takeBackScan } from '@/server/road/actions';
 import type { RoadView } from '@/server/road/view';
 import { durationWords } from '@/core/quantities/words';
 import { KraftDefs } from '@/ui/drawings/kraft';
@@ -9,13 +9,10 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { CopyText } from '@/ui/fields/copy-text';
 import { SelectField } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
-import { clock, dayClock, factorWords, one, slackWords } from '@/ui/format';
+import { clock, dayClock, factorWords, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
-import { FilePick } from '@/ui/kit/file-pick';
-import { Table } from '@/ui/kit/table';
-import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
+import { Outcome } from './outcome';
 
 type Road = NonNullable<RoadView['road']>;
 const MIN = 60_000;
@@ -205,83 +202,6 @@ function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
         </p>
       )}
     </form>
-  );
-}
-
-/** Foretold beside found, once the receiver has told. */
-function Outcome({ v }: { v: RoadView }) {
-  const { save, busy, problems, setProblems } = useSave();
-  const o = v.outcome;
-  const owner = useMe().role === 'owner';
-  const take = (file: File): void => {
-    if (file.size > LARGEST_FILE) return setProblems(tooLarge(file));
-    void save(async (press) => takeOutcome(press, v.code, (await readFileText(file)).text));
-  };
-  return (
-    <section aria-label="What the receiver found" className="mt-6">
-      <div className="flex flex-wrap items-center gap-3">
-        <h2>What the receiver found</h2>
-        <a className="btn ml-auto" href={`/consignments/${v.code}/receive`}>
-          Type it
-        </a>
-        {owner && (
-          <FilePick accept=".json,application/json" aria-label="Take the receiver’s file" onFile={take}>
-            <span>{busy ? 'Reading …' : 'Take their file'}</span>
-          </FilePick>
-        )}
-      </div>
-      {problems[0] && (
-        <p className="problem" role="alert">
-          {problems[0].message}
-        </p>
-      )}
-      {!o && <p className="note mt-1">Nothing yet. Ask them: hours, warmth and losses teach both of you.</p>}
-      {o && (
-        <>
-          <p className="mt-1 text-15">
-            {o.hours !== null && (
-              <>
-                <b className="num">{o.hours.toFixed(1)} h</b> in the bag
-                {o.foretoldHours !== null && (
-                  <>
-                    , foretold <b className="num">{o.foretoldHours.toFixed(1)} h</b>
-                  </>
-                )}
-                .
-              </>
-            )}
-          </p>
-          <Table
-            head={
-              <>
-                <th>Bag</th>
-                <th className="r">Water, foretold</th>
-                <th className="r">found</th>
-                <th className="r">pH, foretold</th>
-                <th className="r">found</th>
-                <th className="r">Lost</th>
-              </>
-            }
-          >
-            {o.bags.map((b) => (
-              <tr key={b.id} className={(b.dead ?? 0) > 0 ? 'bg-stop-pale' : ''}>
-                <td>
-                  <b className="font-head">{b.id}</b>
-                </td>
-                <td className="r num mute">{b.foretoldC === null ? '' : one(b.foretoldC)}</td>
-                <td className="r num">{b.foundC === null ? '?' : one(b.foundC)}</td>
-                <td className="r num mute">{b.foretoldPh === null ? '' : one(b.foretoldPh)}</td>
-                <td className="r num">{b.foundPh === null ? '?' : one(b.foundPh)}</td>
-                <td className="r">
-                  <b className="num">{b.dead ?? '?'}</b>
-                  <span className="u">of {b.animals}</span>
-                </td>
-              </tr>
-            ))}
-          </Table>
-        </>
-      )}
-    </section>
   );
 }
 

@@ -22,8 +22,8 @@ const pixels = (source: CanvasImageSource, w: number, h: number): ImageData | nu
   return context?.getImageData(0, 0, canvas.width, canvas.height) ?? null;
 };
 
-/** Looks through the camera until it reads a code; says why where it may not. */
-export function Live({ found, stop }: { found: (text: string) => void; stop: (why: string) => void }) {
+/** Looks through the camera until it reads a code, and goes on where `found` asks for more; says why where it may not. */
+export function Live({ found, stop }: { found: (text: string) => boolean; stop: (why: string) => void }) {
   const video = useRef<HTMLVideoElement>(null);
   const tell = useRef({ found, stop });
   useEffect(() => {
@@ -50,7 +50,7 @@ export function Live({ found, stop }: { found: (text: string) => void; stop: (wh
         if (!here) return;
         const image = at.videoWidth > 0 ? pixels(at, at.videoWidth, at.videoHeight) : null;
         const text = image && read(image);
-        if (text) return tell.current.found(text);
+        if (text && !tell.current.found(text)) return;
         timer = setTimeout(look, LOOK_MS);
       };
       look();

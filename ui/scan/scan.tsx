@@ -2,8 +2,10 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { partsIn, type Part } from '@/core/consignment/found-file';
 import { numberIn } from '@/core/consignment/number';
 import { Button } from '@/ui/kit/button';
+import { FoundParts } from './found';
 import { Live, readPicture } from './look';
 
 /** A label or a tank card opens its page: by the camera, by a picture, or by its number. */
@@ -12,19 +14,31 @@ export function Scan({ notFound }: { notFound: string }) {
   const [live, setLive] = useState(false);
   const [typed, setTyped] = useState('');
   const [words, setWords] = useState(notFound ? `“${notFound}” is no number of this house.` : '');
-  const go = (text: string): void => {
+  const [parts, setParts] = useState<Part[]>([]);
+  /** True where more is looked for: the codes of a card come one after the other. */
+  const go = (text: string): boolean => {
+    const [part] = partsIn(text);
+    if (part) {
+      setParts((had) => [...had.filter((x) => x.sum === part.sum && x.n !== part.n), part]);
+      return true;
+    }
     const number = numberIn(text);
-    if (number === '') return setWords('Type a number, such as KC-0106/A1 or the name of a tank.');
-    setLive(false);
-    setWords('');
-    router.push(`/at/${number.split('/').map(encodeURIComponent).join('/')}`);
+    if (number === '') setWords('Type a number, such as KC-0106/A1 or the name of a tank.');
+    else {
+      setLive(false);
+      setWords('');
+      router.push(`/at/${number.split('/').map(encodeURIComponent).join('/')}`);
+    }
+    return false;
   };
   const picture = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     setWords('Reading the picture …');
     const text = await readPicture(file);
-    if (text) go(text);
-    else setWords('No code was found in this picture: go nearer, hold still, keep drops off the label.');
+    if (text) {
+      setWords('');
+      go(text);
+    } else setWords('No code was found in this picture: go nearer, hold still, keep drops off the label.');
   };
   return (
     <section className="work mx-auto grid max-w-[640px] content-start gap-5 pt-6">
@@ -92,6 +106,7 @@ export function Scan({ notFound }: { notFound: string }) {
           </label>
         </div>
       )}
+      {parts.length > 0 && <FoundParts parts={parts} drop={() => setParts([])} />}
       <p className="text-16" role="status">
         {words}
       </p>

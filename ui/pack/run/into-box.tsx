@@ -78,6 +78,7 @@ export function IntoBox({ c, boxId, tickedMs }: { c: PackedConsignment; boxId: s
           found={(text) => {
             put(text);
             setCamera(false);
+            return false;
           }}
           stop={(why) => {
             setTold({ ok: false, words: why });

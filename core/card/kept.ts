@@ -1,0 +1,252 @@
+import { withRelease, type Group } from '@/core/acclimation/release';
+import { isPause, pauseKey, runPosition, withExtraRound, type RunPosition } from '@/core/acclimation/run';
+import { methodNames, type MethodId, type MethodStep } from '@/core/acclimation/vessel';
+import type { Facts, Observation, Subject } from '@/core/consignment/facts';
+import { sealed, type Found, type FoundPhoto } from '@/core/consignment/found-file';
+import type { Language } from '@/core/consignment/languages';
+import { counts, quantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
+import { rivalsOf, type SignId } from '@/core/consignment/signs';
+import { actualOf, standing } from '@/core/consignment/standing';
+import type { CardBag, CardData } from './data';
+
+/** A timed sequence on a card: as the application keeps one. */
+export interface CardRun {
+  id: string;
+  bagIds: string[];
+  method: MethodId;
+  tank: string;
+  steps: MethodStep[];
+  startedMs: number;
+  /** From which minute of its course on they may go across, and its water each minute. */
+  course: { openAtMin: number; enoughMin: number; tempC: number[]; pH: number[] };
+  /** Of the bag it was computed for: litres, and salinity. */
+  waterL: number;
+  salinity: number;
+  doneAtMs: Record<string, number>;
+}
+
+/** What the holder of a card told it. Facts only grow; a sequence is its steps and its presses. */
+export interface Told extends Facts {
+  runs: CardRun[];
+  language: Language;
+}
+
+export const nothingTold = (language: Language): Told => ({ observations: [], events: [], runs: [], language });
+
+const nextOf = (t: Told): number => 1 + Math.max(0, ...t.observations.map((o) => o.n), ...t.events.map((e) => e.n));
+const iso = (ms: number): string => new Date(ms).toISOString();
+const isOf = (s: Subject) => (f: { subject: Subject }) => f.subject.kind === s.kind && f.subject.id === s.id;
+
+/** Adds observations, numbered on. */
+function observe(t: Told, told: readonly Omit<Observation, 'n' | 'note' | 'by' | 'photo'>[]): Told {
+  let n = nextOf(t);
+  return {
+    ...t,
+    observations: [...t.observations, ...told.map((o) => ({ ...o, n: n++, note: '', by: '', photo: null }))],
+  };
+}
+
+const strikeOf = (o: Observation, at: string) => ({
+  at,
+  subject: o.subject,
+  quantity: o.quantity,
+  value: null,
+  unit: o.unit,
+  word: '',
+  method: o.method,
+  strikes: o.n,
+});
+
+/** Strikes out every figure of a quantity that stands: else an older one would come back. */
+const struck = (t: Told, subject: Subject, quantity: Observation['quantity'], at: string) =>
+  standing(t.observations)
+    .filter((o) => o.quantity === quantity && isOf(subject)(o))
+    .map((o) => strikeOf(o, at));
+
+/** A figure that was read or counted; null takes it back. What is there already is not told again. */
+export function read(t: Told, subject: Subject, figure: BagFigure, value: number | null, ms: number): Told {
+  const at = iso(ms);
+  const actual = actualOf(t);
+  const now =
+    subject.kind === 'tank'
+      ? (actual.tanks[subject.id]?.[figure as WaterQuantity] ?? null)
+      : (actual.bags.find((b) => b.bagId === subject.id)?.[figure] ?? null);
+  if (now === value) return t;
+  if (value === null) return observe(t, struck(t, subject, figure, at));
+  const method = (counts as readonly string[]).includes(figure) ? 'counted' : 'typed';
+  const { unit } = quantities[figure];
+  return observe(t, [{ at, subject, quantity: figure, value, unit, word: '', method, strikes: null }]);
+}
+
+/** A remark in words; none strikes out what was remarked. */
+export function remark(t: Told, subject: Subject, words: string, ms: number): Told {
+  const at = iso(ms);
+  const stands = standing(t.observations).filter((o) => o.quantity === 'note' && isOf(subject)(o));
+  if ((stands.at(-1)?.word ?? '') === words) return t;
+  if (words === '') return observe(t, struck(t, subject, 'note', at));
+  return observe(t, [
+    { at, subject, quantity: 'note', value: null, unit: '', word: words, method: 'seen', strikes: null },
+  ]);
+}
+
+/** A sign is seen, or was a slip; what cannot be at once is struck out by what is seen now. */
+export function look(t: Told, subject: Subject, sign: SignId, on: boolean, ms: number): Told {
+  const at = iso(ms);
+  const there = standing(t.observations).filter((o) => o.quantity === 'sign' && isOf(subject)(o));
+  if (there.some((o) => o.word === sign) === on) return t;
+  const gone: readonly string[] = on ? rivalsOf(sign) : [sign];
+  const strikes = there.filter((o) => gone.includes(o.word)).map((o) => strikeOf(o, at));
+  const seen = {
+    at,
+    subject,
+    quantity: 'sign',
+    value: null,
+    unit: '',
+    word: sign,
+    method: 'seen',
+    strikes: null,
+  } as const;
+  return observe(t, on ? [...strikes, seen] : strikes);
+}
+
+const whole: Subject = { kind: 'consignment', id: '' };
+type Kind = 'arrived' | 'opened' | 'released';
+
+/** That the box came, was opened, or all is done: an instant; null takes it back. */
+export function happened(t: Told, kind: Kind, ms: number | null, nowMs: number): Told {
+  const stands = standing(t.events).filter((e) => e.kind === kind && isOf(whole)(e));
+  let n = nextOf(t);
+  const base = { subject: whole, note: '', by: '' };
+  const back = stands.map((e) => ({ ...base, n: n++, at: iso(nowMs), kind: 'taken-back' as const, strikes: e.n }));
+  const is = ms === null ? [] : [{ ...base, n: n++, at: iso(ms), kind, strikes: null }];
+  return { ...t, events: [...t.events, ...back, ...is] };
+}
+
+/** Which bags of a card came across, and when, as facts of each bag; a press taken back takes them back. */
+function crossed(t: Told, run: CardRun, position: RunPosition, nowMs: number): Told {
+  const of = (id: string): Subject => ({ kind: 'bag', id });
+  const stands = standing(t.events).filter((e) => e.kind === 'moved' && run.bagIds.some((id) => isOf(of(id))(e)));
+  if (position.finished === stands.length > 0) return t;
+  let n = nextOf(t);
+  const events = position.finished
+    ? run.bagIds.map((id) => ({
+        n: n++,
+        at: iso(position.startedAtMs),
+        kind: 'moved' as const,
+        subject: of(id),
+        note: `${methodNames[run.method]}, into ${run.tank}`,
+        by: '',
+        strikes: null,
+      }))
+    : stands.map((e) => ({ ...e, n: n++, at: iso(nowMs), kind: 'taken-back' as const, note: '', strikes: e.n }));
+  return { ...t, events: [...t.events, ...events] };
+}
+
+export const positionOf = (run: CardRun, nowMs: number): RunPosition =>
+  runPosition({ startedAtMs: run.startedMs, steps: run.steps, doneAtMs: run.doneAtMs }, nowMs);
+
+/** What follows from the presses of a run: the first bag that is opened is the opening, the last step brings bags across. */
+function followed(t: Told, run: CardRun, nowMs: number): Told {
+  const opens = t.runs.flatMap((r) => r.doneAtMs.open ?? []);
+  const first = opens.length > 0 ? Math.min(...opens) : null;
+  const opened = actualOf(t).openedAt;
+  const next = (opened === null ? null : Date.parse(opened)) === first ? t : happened(t, 'opened', first, nowMs);
+  return crossed(next, run, positionOf(run, nowMs), nowMs);
+}
+
+const withRun = (t: Told, id: string, change: (r: CardRun) => CardRun, nowMs: number): Told => {
+  const runs = t.runs.map((r) => (r.id === id ? change(r) : r));
+  return followed(
+    { ...t, runs },
+    runs.find((r) => r.id === id)!,
+    nowMs,
+  );
+};
+
+/** The animals of some bags, kind by kind. */
+export function groupsIn(bags: readonly CardBag[]): Group[] {
+  const out = new Map<string, Group>();
+  for (const k of bags.flatMap((b) => b.kinds)) {
+    const has = out.get(k.name);
+    out.set(k.name, { species: k, lengthCm: k.lengthCm, count: (has?.count ?? 0) + k.count });
+  }
+  return [...out.values()];
+}
+
+/** Begins a way of opening for the bags of a lane, with the release into its tank. */
+export function start(
+  t: Told,
+  run: Omit<CardRun, 'id' | 'startedMs' | 'doneAtMs'>,
+  data: CardData,
+  nowMs: number,
+): Told {
+  const bags = data.bags.filter((b) => run.bagIds.includes(b.id));
+  const residents: Group[] = [];
+  const steps = withRelease(run.steps, groupsIn(bags), { name: run.tank, residents });
+  const id = `${run.bagIds.join('+')}@${nowMs}`;
+  return { ...t, runs: [...t.runs, { ...run, id, steps, startedMs: nowMs, doneAtMs: {} }] };
+}
+
+/** A step is done, or a timer cut short: only the one that is on. */
+export function done(t: Told, id: string, key: string, nowMs: number): Told {
+  const run = t.runs.find((r) => r.id === id);
+  if (run?.steps[positionOf(run, nowMs).index]?.key !== key) return t;
+  return withRun(t, id, (r) => ({ ...r, doneAtMs: { ...r.doneAtMs, [key]: nowMs } }), nowMs);
+}
+
+/** The last press of a run, which can be taken back; null where there is none. */
+export const lastPress = (run: CardRun): string | null =>
+  Object.entries(run.doneAtMs)
+    .filter(([key]) => !isPause(key))
+    .sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+
+export function stepBack(t: Told, id: string, nowMs: number): Told {
+  const run = t.runs.find((r) => r.id === id);
+  const key = run ? lastPress(run) : null;
+  if (key === null) return t;
+  return withRun(
+    t,
+    id,
+    (r) => ({ ...r, doneAtMs: Object.fromEntries(Object.entries(r.doneAtMs).filter(([k]) => k !== key)) }),
+    nowMs,
+  );
+}
+
+export const pause = (t: Told, id: string, nowMs: number): Told =>
+  withRun(t, id, (r) => ({ ...r, doneAtMs: { ...r.doneAtMs, [pauseKey(r.doneAtMs)]: nowMs } }), nowMs);
+
+/** One round more, where the way has rounds and nothing goes in yet. */
+export function oneMore(t: Told, id: string, nowMs: number): Told {
+  return withRun(t, id, (r) => ({ ...r, steps: withExtraRound(r.steps) ?? r.steps }), nowMs);
+}
+
+/** A sequence that was begun by mistake, or is wanted otherwise: its bags wait again. */
+export function stop(t: Told, id: string, nowMs: number): Told {
+  const run = t.runs.find((r) => r.id === id);
+  if (!run) return t;
+  const runs = t.runs.filter((r) => r.id !== id);
+  return followed({ ...t, runs }, { ...run, doneAtMs: {} }, nowMs);
+}
+
+/** Timers end by themselves: what follows from it is told. */
+export const settled = (t: Told, nowMs: number): Told => t.runs.reduce((now, run) => followed(now, run, nowMs), t);
+
+/** A bag none of whose animals has to go anywhere. */
+export function isEmptied(t: Told, bag: CardBag): boolean {
+  const r = actualOf(t).bags.find((x) => x.bagId === bag.id);
+  if (!r || r.dead === null || (r.doubtful ?? 0) > 0) return false;
+  return r.alive === null ? r.dead >= bag.animals : r.alive === 0;
+}
+
+/** Bags that are not across yet. */
+export const waiting = (t: Told, data: CardData, nowMs: number): string[] =>
+  data.bags
+    .filter((b) => !isEmptied(t, b) && !t.runs.some((r) => r.bagIds.includes(b.id) && positionOf(r, nowMs).finished))
+    .map((b) => b.id);
+
+/** The file that goes back to the sender. */
+export const foundOf = (t: Told, data: CardData, photos: FoundPhoto[], nowMs: number): Found => {
+  const { id, code, receiver } = data;
+  const { observations, events } = t;
+  return sealed({ id, code, by: receiver.name, madeAt: iso(nowMs), observations, events, photos });
+};

@@ -1,0 +1,66 @@
+import { adviceOf, compareLanes, waterRead, type Advice, type Compared } from '@/core/acclimation/compare';
+import { openedFrom, type Foretold } from '@/core/acclimation/opened';
+import { seenOf } from '@/core/consignment/seen-signs';
+import { pathOf, signsNow } from '@/core/consignment/signs';
+import { actualOf } from '@/core/consignment/standing';
+import type { CardBag, CardData } from './data';
+import type { Told } from './kept';
+
+export type CardTank = CardData['tanks'][number];
+
+/** A tank as its holder measured it, as they told the sender where not. */
+export function tankNow(data: CardData, told: Told, name: string): CardTank {
+  const tank = data.tanks.find((t) => t.name === name) ?? data.tanks[0]!;
+  const read = actualOf(told).tanks[tank.name];
+  if (!read) return tank;
+  const figures = Object.fromEntries(Object.entries(read).filter(([k]) => k in tank));
+  return { ...tank, ...figures, guessed: tank.guessed.filter((k) => !(k in figures)) };
+}
+
+export const foretoldOf = (data: CardData, bag: CardBag): Foretold => ({
+  ...bag.foretold,
+  curves: data.curves[bag.foretold.curves]!,
+});
+
+/** Hours from sealing for which bags are judged, on the application’s own grid: now once the box is here, its planned opening before. */
+export function judgedHours(data: CardData, told: Told, nowMs: number): number {
+  const { fromH, stepH, tempC } = data.curves[0]!;
+  const ms = actualOf(told).arrivedAt ? nowMs : data.openMs;
+  const hours = Math.round(((ms - data.sealMs) / 3600_000) * 12) / 12;
+  return Math.min(fromH + stepH * (tempC.length - 1), Math.max(0, hours));
+}
+
+/** What was computed once stays known: the page asks every second, and waters change by the minute. */
+const known = new Map<string, Advice>();
+
+/** The lanes of a card by what its holder read, counted and saw: the application’s own comparison. */
+export function cardLanes(data: CardData, told: Told, nowMs: number): Compared<CardTank>[] {
+  const a = data.assumptions;
+  const hours = judgedHours(data, told, nowMs);
+  const actual = actualOf(told);
+  const arriving = data.bags.map((b) => {
+    const reading = actual.bags.find((r) => r.bagId === b.id);
+    const f = foretoldOf(data, b);
+    return {
+      id: b.id,
+      lines: b.lines,
+      into: b.into,
+      path: pathOf(signsNow(seenOf(told.observations, 'bag', b.id)), b.sedated),
+      kinds: b.kinds,
+      opened: openedFrom(f, hours, reading, a),
+      computed: openedFrom(f, hours, undefined, a),
+      read: waterRead(reading),
+    };
+  });
+  return compareLanes(
+    arriving,
+    (name) => tankNow(data, told, name),
+    (waters, tank, who) => {
+      const key = JSON.stringify([waters, tank, who]);
+      const found = known.get(key) ?? adviceOf(waters, tank, who, a);
+      if (known.size > 60) known.clear();
+      known.set(key, found);
+      return found;
+    },
+  );
+}

@@ -1,0 +1,161 @@
+import { useMemo } from 'react';
+import type { Compared } from '@/core/acclimation/compare';
+import { COURSE_STEP_MIN, type MethodCourse } from '@/core/acclimation/methods';
+import { burdenMark, enoughFrom, otherSchool, shareMark, type Judged } from '@/core/acclimation/recommend';
+import { cardLanes, type CardTank } from '@/core/card/lanes';
+import { isEmptied, start } from '@/core/card/kept';
+import { actualOf } from '@/core/consignment/standing';
+import { useHere } from './words';
+
+/** Waters change by the minute: lanes are compared anew this often, and after every word. */
+const FRESH_MS = 60_000;
+
+const perMinute = (v: ArrayLike<number>, decimals: number): number[] =>
+  Array.from({ length: Math.floor((v.length - 1) * COURSE_STEP_MIN) + 1 }, (_, i) =>
+    Number(v[Math.round(i / COURSE_STEP_MIN)]!.toFixed(decimals)),
+  );
+
+function Way({
+  judged,
+  lane,
+  lead,
+  big,
+  hands = false,
+}: {
+  judged: Judged;
+  lane: Compared<CardTank>;
+  lead: string;
+  big: boolean;
+  /** The next thing to do. */
+  hands?: boolean;
+}) {
+  const { data, w, p, figure, tell, told } = useHere();
+  // One thing at a time asks for hands: first the box has to be here.
+  const arrived = actualOf(told).arrivedAt !== null;
+  const { course: m, parts, burden } = judged;
+  const name = p.methods[m.id].name;
+  const begin = (course: MethodCourse): void =>
+    tell((t, ms) =>
+      start(
+        t,
+        {
+          bagIds: lane.bagIds,
+          method: course.id,
+          tank: lane.tank.name,
+          steps: course.steps,
+          course: {
+            openAtMin: course.openAtMin,
+            enoughMin: enoughFrom(course, lane.who, data.assumptions),
+            tempC: perMinute(course.tempC, 2),
+            pH: perMinute(course.pH, 2),
+          },
+          waterL: lane.opened.waterL,
+          salinity: lane.opened.salinity,
+        },
+        data,
+        ms,
+      ),
+    );
+  const figures: [string, string, string][] = [
+    [w.ways.ammonia, figure(m.criterionMin, m.criterionMin < 10 ? 1 : 0), shareMark(parts.ammonia)],
+    [w.ways.phStep, figure(m.phStep, 1), shareMark(parts.pH)],
+    [w.ways.until, w.ways.minutes(figure(m.transferAtMin, 0)), burdenMark(burden)],
+  ];
+  return (
+    <div className={big ? 'way best' : 'way'} data-way={m.id}>
+      <p>
+        {lead && <span className="lead">{lead}</span>} <b>{name}</b>{' '}
+        <small>{w.ways.hands(figure(m.handsMin, 0))}</small>
+      </p>
+      <dl>
+        {figures.map(([what, value, mark]) => (
+          <div key={what}>
+            <dt>{what}</dt>
+            <dd className={mark}>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <button
+        type="button"
+        className={hands && arrived ? 'hands' : big ? 'big' : ''}
+        aria-label={`${w.ways.start}: ${name}, ${lane.title}`}
+        onClick={() => begin(m)}
+      >
+        {w.ways.start}
+      </button>
+    </div>
+  );
+}
+
+function Lane({ lane, first }: { lane: Compared<CardTank>; first: boolean }) {
+  const { w, p, figure } = useHere();
+  const { ranked, simplest, either } = lane.recommendation;
+  const best = ranked[0];
+  const other = otherSchool(ranked);
+  const rest = ranked.filter((j) => j !== best && j !== other);
+  return (
+    <div className="lane" data-lane={lane.bagIds.join(' ')}>
+      <h3>
+        {p.card.bags(lane.title)} <small>{lane.speciesNames}</small>
+      </h3>
+      <p>
+        <small>
+          {p.card.temperature} {figure(lane.opened.tempC, 1)} → {figure(lane.tank.tempC, 1)}, pH{' '}
+          {figure(lane.opened.pH, 1)} → {figure(lane.tank.pH, 1)}, {lane.tank.name}
+        </small>
+      </p>
+      {lane.path !== 'usual' && <p className="watch">{w.paths[lane.path]}</p>}
+      {lane.problem && (
+        <p className="stop" role="alert">
+          {w.ways.contradiction}
+        </p>
+      )}
+      {best && (
+        <>
+          <p>{simplest ? w.ways.simplest : either ? w.ways.either : w.ways.least(p.methods[best.course.id].name)}</p>
+          <Way judged={best} lane={lane} lead={p.card.recommended} big hands={first} />
+          {other && <Way judged={other} lane={lane} lead={p.card.other} big={false} />}
+          {rest.length > 0 && (
+            <details>
+              <summary>{w.ways.others}</summary>
+              {rest.map((j) => (
+                <Way key={j.course.id} judged={j} lane={lane} lead="" big={false} />
+              ))}
+            </details>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Every lane that is not begun yet, with what is recommended on what was measured, and the other school in figures. */
+export function Ways() {
+  const { data, w, p, told, now } = useHere();
+  const minute = Math.floor(now / FRESH_MS) * FRESH_MS;
+  const lanes = useMemo(() => cardLanes(data, told, minute), [data, told, minute]);
+  const left = lanes.filter(
+    (l) =>
+      !told.runs.some((r) => r.bagIds.some((id) => l.bagIds.includes(id))) &&
+      !l.bagIds.every((id) =>
+        isEmptied(
+          told,
+          data.bags.find((b) => b.id === id)!,
+        ),
+      ),
+  );
+  if (left.length === 0) return null;
+  return (
+    <section aria-label={w.ways.title}>
+      <h2>{w.ways.title}</h2>
+      {left.map((l, i) => (
+        <Lane key={l.bagIds.join(' ')} lane={l} first={i === 0} />
+      ))}
+      <p>
+        <small>
+          {p.card.measuring} {p.card.vet}
+        </small>
+      </p>
+    </section>
+  );
+}
