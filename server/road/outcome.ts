@@ -88,6 +88,9 @@ export function takeOutcome(
 const another = (theirs: string, ours: string) =>
   refuse('file', `This file is of ${theirs}, another consignment: it is not taken for ${ours}.`);
 
+/** A clock that goes before by more than this is wrong, and not only fast. */
+const AHEAD_MS = 3600_000;
+
 const noPicture = {
   quantity: 'photo',
   value: null,
@@ -116,6 +119,9 @@ function takeFound(
   if (fresh.observations.length + fresh.events.length + news.length === 0)
     return refuse('file', 'Everything in this file is known here already.');
   const told = actualOf(together(here, fresh));
+  const latest = [...fresh.observations, ...fresh.events].reduce((ms, f) => Math.max(ms, Date.parse(f.at)), 0);
+  if (latest > house.nowMs() + AHEAD_MS)
+    return refuse('file', 'It tells of an hour that has not come yet: was the clock of their device right?');
   if (!inOrder(told))
     return refuse(
       'file',
