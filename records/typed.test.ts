@@ -24,6 +24,9 @@ test.each([
 
 test('a hydrometer reading is sea water', () => {
   expect(Number(inOurUnit('1.0264 SG', 'salinity'))).toBeCloseTo(35, 0);
+  // The same water by hydrometers made for other temperatures (handbook 2).
+  expect(Number(inOurUnit('1.0266 SG20', 'salinity'))).toBeCloseTo(35, 0);
+  expect(Number(inOurUnit('1.0269 SG 60F', 'salinity'))).toBeCloseTo(35, 0);
   expect(inUsUnits(35, 'salinity')).toBe('1.0264 SG');
 });
 

@@ -17,7 +17,8 @@ import {
 
 /**
  * Figures as people type them. The house speaks °C, L, cm, g, kg, °d and salinity; a figure typed with another unit,
- * "76 F", "2 gal", "1.025 SG", is turned into it. Hydrometers are taken to be read at 25 °C against water of 25 °C.
+ * "76 F", "2 gal", "1.025 SG", is turned into it. A hydrometer is taken to be made for, and read at, 25 °C unless the
+ * temperature it is made for stands beside it: "1.025 SG20", "1.026 SG60F".
  */
 interface Other {
   /** Spellings, folded to small letters without spaces, degree signs and dots. */
@@ -29,7 +30,12 @@ const times =
   (factor: number) =>
   (v: number): number =>
     v * factor;
+/** Temperatures that hydrometers are made for, °C: none is usual, 25 is taken where none is told. */
 const HYDROMETER_C = 25;
+const hydrometer = (names: readonly string[], madeForC: number): Other => ({
+  names,
+  toOurs: (v) => salinityFromSg(v, madeForC, madeForC),
+});
 /** A cubic inch in cm³. */
 const CM3_PER_IN3 = CM_PER_INCH ** 3;
 const CM_PER_FOOT = 12 * CM_PER_INCH;
@@ -64,7 +70,11 @@ const others: Readonly<Record<string, readonly Other[]>> = {
   ],
   '°dKH': hardness,
   '°dGH': hardness,
-  salinity: [{ names: ['sg'], toOurs: (v) => salinityFromSg(v, HYDROMETER_C, HYDROMETER_C) }],
+  salinity: [
+    hydrometer(['sg', 'sg25', 'sg25c'], HYDROMETER_C),
+    hydrometer(['sg20', 'sg20c'], 20),
+    hydrometer(['sg60f', 'sg60'], fahrenheitToC(60)),
+  ],
   'cm³/kg': [{ names: ['in3/lb', 'in³/lb'], toOurs: times(CM3_PER_IN3 / KG_PER_POUND) }],
   h: [
     { names: ['min'], toOurs: times(1 / 60) },

@@ -1,11 +1,12 @@
 import { floatMinutes } from '@/core/heat/float';
-import { NEVER_FLOATED, afloat, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
+import { NO_TANK, afloat, grounded, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
 import { SALT_G_PER_L } from './meeting';
 import { methodNames, type OpenedBag, type Recipe, type TankWater } from './vessel';
 
 /** Ways that leave the water of the bag at once: the fish go across, the water does not. */
 
-export function transfer({ bag, a, film, toTank }: Setting): Recipe {
+export function transfer(s: Setting): Recipe {
+  const { bag, a, film, toTank } = s;
   return {
     id: 'float-transfer',
     name: methodNames['float-transfer'],
@@ -17,12 +18,12 @@ export function transfer({ bag, a, film, toTank }: Setting): Recipe {
     events: [],
     inflow: still,
     handsMin: a.floatTransferHandsMin,
-    ...afloat(film),
+    ...afloat(s),
     steps: [place, settle(toTank), opening(bag, 'Open the bag', 'Fish out at once.', 1), net()],
   };
 }
 
-export function scoop({ bag, a, film, toTank }: Setting): Recipe {
+export function scoop({ bag, tank, a, film, toTank }: Setting): Recipe {
   const scoopOpen = film ? 1 : toTank;
   return {
     id: 'scoop',
@@ -36,7 +37,13 @@ export function scoop({ bag, a, film, toTank }: Setting): Recipe {
     handsMin: a.scoopHandsMin,
     exchange: { closed: film ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
-    refused: a.binderAtHand > 0 ? null : 'No ammonia binder is at hand.',
+    refused: tank.inBox
+      ? NO_TANK
+      : bag.copper
+        ? 'Copper may be in this water: a reducing binder turns it toxic.'
+        : a.binderAtHand > 0
+          ? null
+          : 'No ammonia binder is at hand.',
     events: [{ atMin: scoopOpen, do: (v) => void (v.tan *= 1 - a.openingBinderShare) }],
     steps: [
       ...(film ? [] : [place, settle(scoopOpen)]),
@@ -54,7 +61,8 @@ export function scoop({ bag, a, film, toTank }: Setting): Recipe {
   };
 }
 
-export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
+export function pinhole(s: Setting): Recipe {
+  const { bag, tank, a, film, toTank } = s;
   const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
   return {
     id: 'pinhole',
@@ -66,10 +74,10 @@ export function pinhole({ bag, tank, a, film, toTank }: Setting): Recipe {
     warming: null,
     inflow: still,
     handsMin: a.pinholeHandsMin,
-    ...afloat(film),
+    ...afloat(s),
     matchesSalinity: true,
-    refused: film
-      ? NEVER_FLOATED
+    refused: grounded(s)
+      ? grounded(s)
       : tank.residents
         ? 'Fish already live in this tank: its water cannot be changed to the bag’s.'
         : !far
@@ -140,7 +148,8 @@ const CHILLED_C = 5;
 /** Floating closes what is left, °C. */
 const FLOATED_FROM_C = 2;
 
-export function staged({ bag, tank, a, film }: Setting): Recipe {
+export function staged(s: Setting): Recipe {
+  const { bag, tank, a, film } = s;
   const gap = tank.tempC - bag.tempC;
   const cPerH = a[`${bag.tolerance ?? 'delicate'}WarmingCPerH`];
   const room = Math.max(0, ((gap - FLOATED_FROM_C) / cPerH) * 60);
@@ -158,9 +167,9 @@ export function staged({ bag, tank, a, film }: Setting): Recipe {
     warming: { cPerH, floatAtMin: Math.round(room) },
     inflow: still,
     handsMin: a.stagedHandsMin,
-    ...afloat(film),
-    refused: film
-      ? NEVER_FLOATED
+    ...afloat(s),
+    refused: grounded(s)
+      ? grounded(s)
       : gap > CHILLED_C
         ? null
         : `The bag is not more than ${CHILLED_C} °C colder than the tank.`,
@@ -181,7 +190,7 @@ export function staged({ bag, tank, a, film }: Setting): Recipe {
   };
 }
 
-export function straight({ bag, a }: Setting): Recipe {
+export function straight({ bag, tank, a }: Setting): Recipe {
   return {
     id: 'straight',
     name: methodNames.straight,
@@ -194,7 +203,7 @@ export function straight({ bag, a }: Setting): Recipe {
     handsMin: a.straightHandsMin,
     exchange: { closed: 0, open: 0 },
     matchesSalinity: false,
-    refused: null,
+    refused: tank.inBox ? NO_TANK : null,
     events: [],
     steps: [opening(bag, 'Open the bag', 'No floating, no mixing: hardy species only.', 1), net()],
   };

@@ -5,7 +5,7 @@ import type { Path } from '@/core/consignment/signs';
 import { mostDelicate, type ToleranceClass } from '@/core/fish/tolerance';
 import { Refusal } from '@/core/quantities/refusal';
 import { halfAndHalf } from './dilution';
-import { alike, bagNames, lanesOf } from './lanes';
+import { alike, bagNames, lanesOf, type Nearness } from './lanes';
 import type { MethodCourse } from './methods';
 import { adviseOpening, type Animals, type Recommendation } from './recommend';
 import type { OpenedBag, TankWater } from './vessel';
@@ -31,6 +31,8 @@ export interface Arriving {
   computed: OpenedBag;
   /** Somebody has read its water. */
   read: boolean;
+  /** Copper is in the water it came in, or nobody knows that none is. */
+  copper: boolean;
 }
 
 /** Somebody has read the water of a bag. */
@@ -77,8 +79,8 @@ const keyOf = (b: Arriving): string => `${b.lines} ${b.into.join('+')}`;
  * A bag that nobody read, beside one that was: where both are computed alike, what was read of the one tells of the other
  * too, the worst of those that were read. It is a sample and no measurement, and nothing of it is kept.
  */
-function sampledFrom(all: readonly Arriving[], bag: Arriving): Arriving['opened'] {
-  const samples = all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed));
+function sampledFrom(all: readonly Arriving[], bag: Arriving, a: Nearness): Arriving['opened'] {
+  const samples = all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed, a));
   if (samples.length === 0) return bag.opened;
   const worst = samples.reduce((x, o) => (o.opened.tanMgNL > x.opened.tanMgNL ? o : x)).opened;
   const { waterL, animals, surfaceM2 } = bag.opened;
@@ -109,10 +111,14 @@ function tankFor<T extends TankWater & { name: string }>(
 export function compareLanes<T extends TankWater & { name: string }>(
   arriving: readonly Arriving[],
   tankOf: (name: string) => T,
+  a: Nearness,
   advise: (waters: readonly OpenedBag[], tank: T & { ends?: TankWater[] }, who: Animals) => Advice,
 ): Compared<T>[] {
-  const bags = arriving.map((b) => ({ ...b, key: keyOf(b), opened: b.read ? b.opened : sampledFrom(arriving, b) }));
-  return lanesOf(bags).map((lane) => {
+  const bags = arriving.map((b) => {
+    const opened = b.read ? b.opened : sampledFrom(arriving, b, a);
+    return { ...b, key: keyOf(b), opened: b.copper ? { ...opened, copper: true } : opened };
+  });
+  return lanesOf(bags, a).map((lane) => {
     const { path, into, kinds } = lane[0]!;
     const tank = tankFor(into, tankOf);
     const who: Animals = {

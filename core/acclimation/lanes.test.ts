@@ -1,3 +1,4 @@
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { paths, type Path } from '@/core/consignment/signs';
@@ -15,7 +16,7 @@ const bag = (id: string, change: Partial<OpenedBag> = {}, path: Path = 'usual', 
   path,
   opened: { ...water, ...change },
 });
-const names = (bags: LaneBag[]): string[] => lanesOf(bags).map((l) => l.map((b) => b.id).join(' '));
+const names = (bags: LaneBag[]): string[] => lanesOf(bags, defaultAssumptions).map((l) => l.map((b) => b.id).join(' '));
 
 describe('bags that are handled as one', () => {
   test('waters that are alike share a lane, one that is not has its own', () => {
@@ -46,7 +47,7 @@ describe('bags that are handled as one', () => {
     fc.assert(
       fc.property(any, (all) => {
         const bags = all.map(({ path, ...w }, i) => bag(`A${i}`, w, path));
-        const lanes = lanesOf(bags);
+        const lanes = lanesOf(bags, defaultAssumptions);
         expect(
           lanes
             .flat()
@@ -54,7 +55,8 @@ describe('bags that are handled as one', () => {
             .sort(),
         ).toEqual(bags.map((b) => b.id).sort());
         for (const l of lanes)
-          for (const x of l) for (const y of l) expect(alike(x.opened, y.opened) && x.path === y.path).toBe(true);
+          for (const x of l)
+            for (const y of l) expect(alike(x.opened, y.opened, defaultAssumptions) && x.path === y.path).toBe(true);
       }),
       { numRuns: 60 },
     );

@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { paths, type Path } from '@/core/consignment/signs';
 import type { OpenedBag } from './vessel';
 
@@ -9,27 +10,37 @@ export interface LaneBag {
   opened: OpenedBag;
 }
 
-/** Waters this near to each other are handled as one († ours): °C, pH, salinity, mEq/L, °dGH; shares of ammonia and litres. */
-const NEAR = { tempC: 1, pH: 0.2, salinity: 1, alkalinityMeqL: 0.5, ghDgh: 2 } as const;
-const NEAR_SHARE = { tanMgNL: 0.25, waterL: 0.25 } as const;
-/** Below this nobody tells two ammonias apart, mg N/L. */
-const SAME_TAN = 0.5;
+/** How near two waters are that are handled as one. */
+export type Nearness = Pick<
+  Assumptions,
+  'laneNearC' | 'laneNearPh' | 'laneNearSalinity' | 'laneNearMeqL' | 'laneNearDgh' | 'laneNearShare' | 'laneSameTanMgNL'
+>;
 
 /** Whether two bags may be handled as one: their waters, and how much there is of them. */
-export function alike(x: OpenedBag, y: OpenedBag): boolean {
-  const near = (Object.keys(NEAR) as (keyof typeof NEAR)[]).every((k) => Math.abs(x[k] - y[k]) <= NEAR[k]);
-  const share = (k: keyof typeof NEAR_SHARE): boolean =>
-    Math.abs(x[k] - y[k]) <= NEAR_SHARE[k] * Math.max(x[k], y[k]) + (k === 'tanMgNL' ? SAME_TAN : 0);
-  return near && share('tanMgNL') && share('waterL') && (x.breather ?? false) === (y.breather ?? false);
+export function alike(x: OpenedBag, y: OpenedBag, a: Nearness): boolean {
+  const near = (k: 'tempC' | 'pH' | 'salinity' | 'alkalinityMeqL' | 'ghDgh', most: number): boolean =>
+    Math.abs(x[k] - y[k]) <= most;
+  const share = (k: 'tanMgNL' | 'waterL', same: number): boolean =>
+    Math.abs(x[k] - y[k]) <= a.laneNearShare * Math.max(x[k], y[k]) + same;
+  return (
+    near('tempC', a.laneNearC) &&
+    near('pH', a.laneNearPh) &&
+    near('salinity', a.laneNearSalinity) &&
+    near('alkalinityMeqL', a.laneNearMeqL) &&
+    near('ghDgh', a.laneNearDgh) &&
+    share('tanMgNL', a.laneSameTanMgNL) &&
+    share('waterL', 0) &&
+    (x.breather ?? false) === (y.breather ?? false)
+  );
 }
 
 /** Bags that are handled together, the weak first; a bag joins only where it is like every bag of the lane. */
-export function lanesOf<B extends LaneBag>(bags: readonly B[]): B[][] {
+export function lanesOf<B extends LaneBag>(bags: readonly B[], a: Nearness): B[][] {
   const lanes: B[][] = [];
   for (const path of paths)
     for (const bag of bags.filter((b) => b.path === path)) {
       const lane = lanes.find((l) =>
-        l.every((o) => o.path === bag.path && o.key === bag.key && alike(o.opened, bag.opened)),
+        l.every((o) => o.path === bag.path && o.key === bag.key && alike(o.opened, bag.opened, a)),
       );
       if (lane) lane.push(bag);
       else lanes.push([bag]);

@@ -138,3 +138,25 @@ describe('half of one tank and half of another', () => {
     expect(halfAndHalf(other, one).pH).toBeCloseTo(w.pH, 9);
   });
 });
+
+describe('no tank yet: the lined box holds them', () => {
+  const box: TankWater = { ...tank, inBox: true };
+  const ways = compareMethods(bag, box, a);
+  test('what needs a tank is refused by name; air stone and drip work, with nothing floated, levelled or netted across', () => {
+    const may = ways.filter((m) => m.refused === null).map((m) => m.id);
+    expect(may.sort()).toEqual(['degas', 'drip']);
+    for (const m of ways.filter((x) => x.refused !== null && !x.rescue))
+      expect(m.refused).toMatch(/no tank yet|same salinity|colder/);
+    for (const m of ways.filter((x) => x.refused === null)) {
+      const keys = m.steps.map((s) => s.key);
+      expect(keys).not.toEqual(expect.arrayContaining(['float']));
+      expect(keys.filter((k) => ['place', 'float', 'level', 'refill'].includes(k))).toEqual([]);
+      expect(m.steps.find((s) => s.key === 'net')!.title).toMatch(/stay in the lined box/);
+    }
+  });
+  test('copper that nobody knows of forbids the binder', () => {
+    const scoop = (b: OpenedBag) => compareMethods(b, tank, a).find((m) => m.id === 'scoop')!;
+    expect(scoop(bag).refused).toBeNull();
+    expect(scoop({ ...bag, copper: true }).refused).toMatch(/Copper/);
+  });
+});

@@ -1,5 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { afloat, aroundTheTank, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
+import { afloat, aroundTheTank, grounded, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
 import { methodNames, mixIn, type MethodStep, type Recipe, type Vessel } from './vessel';
 
 /** Ways that bring the water of the bag to that of the tank, by cups, drops or portions. */
@@ -7,6 +7,14 @@ import { methodNames, mixIn, type MethodStep, type Recipe, type Vessel } from '.
 const whole = (x: number): number => Math.max(1, Math.round(x));
 const ml = (litres: number): string => (litres * 1000).toFixed(0);
 const alone = 'Leave the fish alone.';
+/** There is no tank to go across to (W73). */
+const stay = hand(
+  'net',
+  'They stay in the lined box',
+  'Count them against the label. Air stone on, a cover against jumping, half of the water changed each day until a tank stands.',
+  2,
+  'Mains and water: drip loop and a residual-current device; a box full of water is heavy, and is not carried.',
+);
 
 export function cups(s: Setting): Recipe {
   const { bag, a, film, toTank } = s;
@@ -49,7 +57,7 @@ export function cups(s: Setting): Recipe {
     warming: null,
     inflow: still,
     handsMin: (a.cupsHandsMin * (rounds * each + rounds - 1)) / 9,
-    ...afloat(film),
+    ...afloat(s),
     events,
     steps: aroundTheTank(s, rounds * each * a.cupL, [
       place,
@@ -61,40 +69,41 @@ export function cups(s: Setting): Recipe {
   };
 }
 
-/** The most lines that anybody tends at once, and how much of a vessel is filled at most († ours). */
-const MOST_LINES = 4;
-const FILLED = 0.9;
-
 /** How so many litres a minute are let in by a person: by a valve, by several, or by hand. */
-export function dripWords(litresPerMin: number, a: Pick<Assumptions, 'dropsPerMl' | 'dropsPerSMost'>): string {
+export function dripWords(
+  litresPerMin: number,
+  a: Pick<Assumptions, 'dropsPerMl' | 'dropsPerSMost' | 'dripLinesMost'>,
+): string {
   const drops = (litresPerMin * 1000 * a.dropsPerMl) / 60;
   const lines = Math.ceil(drops / a.dropsPerSMost);
   const cup = `100 mL in ${Math.round(6 / litresPerMin)} s`;
   if (lines <= 1) return `${drops.toFixed(1)} drops a second: tap with each drop, or fill a cup: ${cup}.`;
-  if (lines <= MOST_LINES)
+  if (lines <= a.dripLinesMost)
     return `${lines} lines, each ${(drops / lines).toFixed(1)} drops a second; together they fill ${cup}.`;
   return `More than valves drip: a jug of ${ml(litresPerMin)} mL every minute, down the side.`;
 }
 
-/** Whether a vessel of so many litres can hold so much. */
-const holds = (vesselL: number, litres: number): boolean => litres <= vesselL * FILLED;
+/** Whether the vessel beside the tank can hold so much. */
+const holds = (a: Pick<Assumptions, 'vesselL' | 'vesselFilledShare'>, litres: number): boolean =>
+  litres <= a.vesselL * a.vesselFilledShare;
 
 /** What stands under the drip, and what becomes of what is too much. */
-function vesselWords(waterL: number, a: Pick<Assumptions, 'vesselL' | 'vesselRunsOver'>): string {
+function vesselWords(waterL: number, a: Pick<Assumptions, 'vesselL' | 'vesselRunsOver' | 'vesselFilledShare'>): string {
   if (a.vesselRunsOver > 0) return 'A vessel within a vessel: the outer one catches what runs over.';
-  if (!holds(a.vesselL, 2 * waterL))
+  if (!holds(a, 2 * waterL))
     return `Doubled it would be ${(2 * waterL).toFixed(0)} L, more than ${a.vesselL.toFixed(0)} L hold: stand the vessel in a second one that catches what runs over.`;
-  return `Low bucket of ${((2 * waterL) / FILLED).toFixed(1)} L or more.`;
+  return `Low bucket of ${((2 * waterL) / a.vesselFilledShare).toFixed(1)} L or more.`;
 }
 
 export function drip(s: Setting): Recipe {
-  const { bag, a, film, toTank } = s;
+  const { bag, a, toTank } = s;
   // Film stands in paper beside the tank instead of floating; the bucket then warms or cools the water.
-  const open = film ? 1 : Math.min(15, toTank);
+  const stands = grounded(s) !== null;
+  const open = stands ? 1 : Math.min(15, toTank);
   const rounds = whole(a.mixRounds);
   const half = Math.max(4, Math.round(a.doubleMin / 2) * 2);
   const rate = bag.waterL / half;
-  const over = a.vesselRunsOver > 0 || !holds(a.vesselL, 2 * bag.waterL);
+  const over = a.vesselRunsOver > 0 || !holds(a, 2 * bag.waterL);
   const part = (r: number): MethodStep[] => {
     const until = over ? 'Let it run over' : r === 0 ? 'Drip until doubled' : 'Drip until doubled again';
     const so = `${ml(rate)} mL a minute.`;
@@ -116,9 +125,9 @@ export function drip(s: Setting): Recipe {
     aerationPerH: a.aerationStirredPerH,
     warming: null,
     handsMin: (a.dripHandsMin * (rounds + 1)) / 3,
-    exchange: { closed: film ? 0 : 1, open: a.bucketShare },
+    exchange: { closed: stands ? 0 : 1, open: a.bucketShare },
     matchesSalinity: false,
-    refused: holds(a.vesselL, bag.waterL)
+    refused: holds(a, bag.waterL)
       ? null
       : `The bag holds ${bag.waterL.toFixed(0)} L: no vessel of ${a.vesselL.toFixed(0)} L takes it.`,
     runsOver: over,
@@ -130,7 +139,7 @@ export function drip(s: Setting): Recipe {
           do: (v: Vessel): void => void (v.volumeL /= 2),
         })),
     steps: aroundTheTank(s, rounds * bag.waterL, [
-      ...(film ? [] : [place, settle(open)]),
+      ...(stands ? [] : [place, settle(open)]),
       opening(
         bag,
         'Open, pour into a bucket',
@@ -140,13 +149,13 @@ export function drip(s: Setting): Recipe {
       ),
       hand('rate', 'Set the drip', dripWords(rate, a), 1),
       ...Array.from({ length: rounds }, (_, r) => part(r)).flat(),
-      net(),
+      s.tank.inBox ? stay : net(),
     ]),
   };
 }
 
 export function degas(s: Setting): Recipe {
-  const { bag, a, film } = s;
+  const { bag, tank, a } = s;
   const parts = [0.1, 0.15, 0.25, 0.5] as const;
   return {
     id: 'degas',
@@ -158,14 +167,17 @@ export function degas(s: Setting): Recipe {
     warming: null,
     inflow: still,
     handsMin: a.degasHandsMin,
-    ...afloat(film),
+    ...afloat(s),
+    ...(tank.inBox ? { exchange: { closed: 0, open: a.bucketShare }, refused: null } : {}),
     ...(a.airStoneAtHand > 0 ? {} : { refused: 'No air stone is at hand.' }),
     events: parts.map((share, i) => ({ atMin: 1 + 6 * i, do: (v, t) => mixIn(v, t, share * bag.waterL) })),
     steps: aroundTheTank(s, bag.waterL, [
       opening(
         bag,
-        'Open; air stone in',
-        'Hang the open bag in the tank; a gentle stream of bubbles.',
+        tank.inBox ? 'Pour them into the lined box; air stone in' : 'Open; air stone in',
+        tank.inBox
+          ? 'A whole liner in the foam box, no pack in it; a gentle stream of bubbles, the lid on a crack.'
+          : 'Hang the open bag in the tank; a gentle stream of bubbles.',
         2,
         'Mains and water: drip loop and a residual-current device; the pump stands above the water.',
       ),
@@ -181,12 +193,14 @@ export function degas(s: Setting): Recipe {
         },
         wait(`rest${i + 1}`, i < 3 ? 'Until the next addition' : 'Until release', alone, 5),
       ]),
-      hand(
-        'net',
-        'Tip the bag gently',
-        'Most water poured off first through a net. No bag water goes into the tank.',
-        2,
-      ),
+      tank.inBox
+        ? stay
+        : hand(
+            'net',
+            'Tip the bag gently',
+            'Most water poured off first through a net. No bag water goes into the tank.',
+            2,
+          ),
     ]),
   };
 }
@@ -213,7 +227,7 @@ export function regas(s: Setting): Recipe {
     warming: null,
     inflow: still,
     handsMin: a.regasHandsMin,
-    ...afloat(film),
+    ...afloat(s),
     ...(a.oxygenAtHand > 0 ? {} : { refused: 'No oxygen is at hand.' }),
     events: [
       { atMin: 2, do: (v) => void (v.volumeL *= 1 - POURED_OFF) },

@@ -1,8 +1,8 @@
 import type { Species } from '@/core/catalogue/schema';
 import { compareMethods } from './methods';
 import { handling, looksAfter, releaseOrder, releaseWarnings, withRelease, type Group } from './release';
-import { methodIds } from './vessel';
-import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { methodIds, type MethodStep } from './vessel';
+import { defaultAssumptions } from '@/core/catalogue/assumptions';
 
 const group = (
   name: string,
@@ -25,7 +25,7 @@ describe('what speaks against it', () => {
       'newcomers of 9 cm among residents of 20 cm',
       [group('N', { lengthCm: 9 })],
       [group('R', { lengthCm: 20 })],
-      /under half as long/,
+      /much shorter than/,
     ],
     ['of 11 cm among 20 cm', [group('N', { lengthCm: 11 })], [group('R', { lengthCm: 20 })], null],
     ['nobody told how long', [group('N', { lengthCm: null })], [group('R', { lengthCm: 20 })], null],
@@ -53,7 +53,7 @@ describe('what speaks against it', () => {
     ['another water', [group('N', { water: 'marine' })], [group('R')], /marine water/],
     ['an empty tank', [group('N', { flags: ['predator', 'territorial'] })], [], null],
   ])('%s', (_, newcomers, residents, words) => {
-    const told = releaseWarnings(newcomers, residents);
+    const told = releaseWarnings(newcomers, residents, defaultAssumptions);
     if (words) expect(told.join(' ')).toMatch(words);
     else expect(told).toEqual([]);
   });
@@ -77,16 +77,18 @@ test.each<[string, Group, RegExp]>([
   ['a coral', group('x', { kind: 'coral' }), /under water/],
   ['a shrimp', group('x', { kind: 'shrimp' }), /walk out/],
   ['a small fish', group('x', { lengthCm: 3 }), /one by one/],
-])('%s is handled as it wants', (_, g, words) => expect(handling(g)).toMatch(words));
+])('%s is handled as it wants', (_, g, words) => expect(handling(g, defaultAssumptions)).toMatch(words));
 
 describe('a way of opening with its release', () => {
   const water = { waterL: 1, tempC: 22, pH: 6.4, alkalinityMeqL: 1.5, tanMgNL: 6, salinity: 30, ghDgh: 8 };
   const tank = { tempC: 25, pH: 8, khDkh: 8, salinity: 34, ghDgh: 8, volumeL: 80 };
-  const courses = compareMethods(water, tank, { ...a, oxygenAtHand: 1 });
+  const courses = compareMethods(water, tank, { ...defaultAssumptions, oxygenAtHand: 1 });
   test('every method has a moment when they go in, once, with the lights off before and the glass covered after', () => {
     expect(courses.map((m) => m.id)).toEqual([...methodIds]);
     for (const m of courses) {
-      const keys = withRelease(m.steps, [group('N')], { name: 'Q', residents: [] }).map((s) => s.key);
+      const keys = withRelease(m.steps, [group('N')], { name: 'Q', residents: [] }, defaultAssumptions).map(
+        (s) => s.key,
+      );
       expect(keys.filter((k) => k === 'net')).toHaveLength(1);
       const at = keys.indexOf('net');
       expect([keys[at - 1], keys[at + 1]]).toEqual(['dim', 'after']);
@@ -95,13 +97,18 @@ describe('a way of opening with its release', () => {
     }
   });
   test('residents are fed first, and what speaks against it stands beside', () => {
-    const lived = withRelease(courses[0]!.steps, [group('N', { lengthCm: 4, count: 7 })], {
-      name: 'D',
-      residents: [group('R', { lengthCm: 20 })],
-    });
+    const lived = withRelease(
+      courses[0]!.steps,
+      [group('N', { lengthCm: 4, count: 7 })],
+      {
+        name: 'D',
+        residents: [group('R', { lengthCm: 20 })],
+      },
+      defaultAssumptions,
+    );
     const dim = lived.find((s) => s.key === 'dim')!;
     expect(dim.title).toBe('Feed those in D, lights off');
-    expect(dim.caution).toMatch(/under half as long/);
+    expect(dim.caution).toMatch(/much shorter than/);
     expect(lived.find((s) => s.key === 'net')!.detail).toContain('7 by the label, into D.');
   });
 });
@@ -110,4 +117,19 @@ test('snails are righted in the first look, and nobody else is told so', () => {
   expect(looksAfter([group('x', { kind: 'snail' })])[0]!.detail).toContain('toppled');
   expect(looksAfter([group('x')])[0]!.detail).not.toContain('toppled');
   expect(looksAfter([group('x')]).map((l) => l.key)).toEqual(['half-hour', 'evening', 'two-days']);
+});
+
+test('corals are dipped before they come in, of a dense lot ten are sampled, fry are poured', () => {
+  const net: MethodStep[] = [{ key: 'net', kind: 'hands', title: 'Net', detail: '', minutes: 2 }];
+  const keys = (g: Group) => withRelease(net, [g], { name: 'Q', residents: [] }, defaultAssumptions).map((s) => s.key);
+  const one = group('N', { count: 3, lengthCm: 3 });
+  expect(keys(one)).toEqual(['dim', 'net', 'after']);
+  const coral = { ...one, species: { ...one.species, kind: 'coral' as const } };
+  expect(keys(coral)).toEqual(['dim', 'dip', 'net', 'after']);
+  expect(keys({ ...one, count: 60 })).toEqual(['dim', 'sample10', 'net', 'after']);
+  expect(handling({ ...one, lengthCm: 0.8 }, defaultAssumptions)).toMatch(/poured/);
+});
+test('a tank that was set up anew is tested daily for a week', () => {
+  expect(looksAfter([group('N')]).map((l) => l.key)).toEqual(['half-hour', 'evening', 'two-days']);
+  expect(looksAfter([group('N')], true).filter((l) => l.key.startsWith('test-'))).toHaveLength(7);
 });

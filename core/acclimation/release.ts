@@ -1,3 +1,4 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
 import { hand } from './steps';
 import type { MethodStep } from './vessel';
@@ -14,22 +15,22 @@ export interface Group {
 const is = (g: Group, flag: Species['flags'][number]): boolean => g.species.flags.includes(flag);
 const soft = (g: Group): boolean => g.species.kind === 'shrimp' || g.species.kind === 'snail';
 
-/** Below this share of a resident's length a newcomer is prey or is chased (W51, W74, common practice †). */
-const SMALL_SHARE = 0.5;
+type Sizes = Pick<Assumptions, 'smallNewcomerShare' | 'liftedByHandCm' | 'fryCm' | 'sampledFromAnimals'>;
 
 /**
  * What speaks against putting newcomers to residents, in sentences: sizes, territory, mouths, crabs with snails, fins
  * that are nipped, another water. Nothing where nothing is known against it.
  */
-export function releaseWarnings(newcomers: readonly Group[], residents: readonly Group[]): string[] {
+export function releaseWarnings(newcomers: readonly Group[], residents: readonly Group[], sizes: Sizes): string[] {
+  const small = sizes.smallNewcomerShare;
   const out = new Set<string>();
   for (const n of newcomers)
     for (const r of residents) {
       const [a, b] = [n.species.name, r.species.name];
       if (n.lengthCm !== null && r.lengthCm !== null && r.species.kind === 'fish' && n.species.kind === 'fish') {
-        if (n.lengthCm < SMALL_SHARE * r.lengthCm)
-          out.add(`${a}, ${n.lengthCm} cm, are under half as long as the ${b} of ${r.lengthCm} cm that live there.`);
-        else if (r.lengthCm < SMALL_SHARE * n.lengthCm && is(n, 'predator'))
+        if (n.lengthCm < small * r.lengthCm)
+          out.add(`${a}, ${n.lengthCm} cm, are much shorter than the ${b} of ${r.lengthCm} cm that live there.`);
+        else if (r.lengthCm < small * n.lengthCm && is(n, 'predator'))
           out.add(`${a}, ${n.lengthCm} cm, may take the ${b} of ${r.lengthCm} cm that live there.`);
       } else if (is(r, 'predator') || is(n, 'predator'))
         out.add(`${is(r, 'predator') ? b : a} swallow what fits the mouth: are the others too big for it?`);
@@ -45,14 +46,12 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
   return [...out];
 }
 
-/** From this length on a fish is lifted by hand and not by net († common practice). */
-const BY_HAND_CM = 18;
-
 /** Ways of putting animals in, in words. */
 const handlings = {
   ground:
     'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.',
   underWater: 'Held under water, never dragged out into air; into low light and some flow.',
+  poured: 'Fry are poured: hold the cup under the surface and tip it slowly; no net touches them.',
   walkOut: 'Tip the vessel under the surface and let them walk out; a net tears their legs.',
   cup: 'In a cup, not in a net: spines stay in the mesh.',
   hands: 'Lift with clean wet hands, the head and the belly held; no net.',
@@ -61,15 +60,33 @@ const handlings = {
 export type Handling = keyof typeof handlings;
 
 /** How animals are put in, by what they are. */
-export function handlingOf(g: Group): Handling {
+export function handlingOf(g: Group, sizes: Sizes): Handling {
   const { kind } = g.species;
   if (kind === 'snail' || kind === 'crab') return 'ground';
   if (kind === 'coral' || kind === 'star' || kind === 'urchin' || kind === 'clam') return 'underWater';
   if (kind === 'shrimp') return 'walkOut';
   if (is(g, 'spiny')) return 'cup';
-  return is(g, 'long-finned') || (g.lengthCm ?? 0) >= BY_HAND_CM ? 'hands' : 'small';
+  if (kind === 'fish' && g.lengthCm !== null && g.lengthCm <= sizes.fryCm) return 'poured';
+  return is(g, 'long-finned') || (g.lengthCm ?? 0) >= sizes.liftedByHandCm ? 'hands' : 'small';
 }
-export const handling = (g: Group): string => handlings[handlingOf(g)];
+export const handling = (g: Group, sizes: Sizes): string => handlings[handlingOf(g, sizes)];
+
+/** Corals are dipped before they come into a tank: what rides along stays outside. */
+const dip = hand(
+  'dip',
+  'Dip the corals',
+  'In a bucket of tank water, by the label of the dip; swirl, look for what falls off, rinse in clean tank water.',
+  10,
+  'Gloves and glasses: some corals are poisonous to skin and eyes. The dip by its label, never into the tank.',
+);
+
+/** Of a dense lot some are looked at closely. */
+const sample = hand(
+  'sample10',
+  'Take ten as a sample',
+  'Ten of them in a flat dish with tank water: how many with torn fins, how long are they? Write it beside the bag.',
+  4,
+);
 
 /** Who needs a lid over all of the tank. */
 export const jumps = (groups: readonly Group[]): boolean => groups.some((g) => is(g, 'jumper'));
@@ -89,12 +106,17 @@ export interface ReleaseTank {
  * A way of opening, with what surrounds the moment when the animals go in: residents fed and lights off before, each
  * kind handled as it wants, then the glass covered, the water poured away, the nets into disinfectant.
  */
-export function withRelease(steps: readonly MethodStep[], groups: readonly Group[], tank: ReleaseTank): MethodStep[] {
+export function withRelease(
+  steps: readonly MethodStep[],
+  groups: readonly Group[],
+  tank: ReleaseTank,
+  sizes: Sizes,
+): MethodStep[] {
   const at = steps.findIndex((s) => s.key === 'net');
   if (at < 0 || groups.length === 0) return [...steps];
   const count = groups.reduce((n, g) => n + g.count, 0);
   const lived = tank.residents.some((r) => r.count > 0);
-  const warnings = releaseWarnings(groups, tank.residents);
+  const warnings = releaseWarnings(groups, tank.residents, sizes);
   const before = hand(
     'dim',
     lived ? `Feed those in ${tank.name}, lights off` : `Lights off over ${tank.name}`,
@@ -103,7 +125,7 @@ export function withRelease(steps: readonly MethodStep[], groups: readonly Group
     warnings.join(' ') || undefined,
   );
   const net = steps[at]!;
-  const how = [...new Set(releaseOrder(groups).map(handling))].join(' ');
+  const how = [...new Set(releaseOrder(groups).map((g) => handling(g, sizes)))].join(' ');
   const order = releaseOrder(groups);
   const first = order.length > 1 ? ` ${order[0]!.species.name} first.` : '';
   const into = { ...net, detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${how}` };
@@ -115,17 +137,22 @@ export function withRelease(steps: readonly MethodStep[], groups: readonly Group
     3,
     'Disinfectant: gloves, rinse well, none of it into a tank.',
   );
-  return [...steps.slice(0, at), before, into, after, ...steps.slice(at + 1)];
+  const corals = groups.some((g) => g.species.kind === 'coral') ? [dip] : [];
+  const some = count >= sizes.sampledFromAnimals ? [sample] : [];
+  return [...steps.slice(0, at), before, ...corals, ...some, into, after, ...steps.slice(at + 1)];
 }
 
 /** A look after the release (W51, W74): when, and what to look for. */
 export interface Look {
-  key: 'half-hour' | 'evening' | 'two-days';
+  key: 'half-hour' | 'evening' | 'two-days' | `test-${number}`;
   title: string;
   detail: string;
 }
 
-export function looksAfter(groups: readonly Group[]): Look[] {
+/** So many days a tank that was set up anew is tested daily (W52). */
+const TESTED_DAYS = 7;
+
+export function looksAfter(groups: readonly Group[], setUpAnew = false): Look[] {
   const shells = groups.some((g) => g.species.kind === 'snail' || g.species.kind === 'crab');
   return [
     {
@@ -143,5 +170,12 @@ export function looksAfter(groups: readonly Group[]): Look[] {
       title: 'Look after two days',
       detail: 'Towel off, lights back by and by. Eating? Ammonia and nitrite at 0?',
     },
+    ...(setUpAnew
+      ? Array.from({ length: TESTED_DAYS }, (_, i): Look => ({
+          key: `test-${i + 1}`,
+          title: `Test the water, day ${i + 1}`,
+          detail: 'Ammonia, nitrite, nitrate, pH: the filter was moved. Above 0: change water the same hour.',
+        }))
+      : []),
   ];
 }

@@ -95,6 +95,9 @@ export function runPosition(run: RunRecord, nowMs: number): RunPosition {
   };
 }
 
+/** A step of the release: they are going in, and nothing is mixed any more. */
+export const goesIn = (key: string): boolean => ['dim', 'dip', 'sample10', 'net', 'after', 'refill'].includes(key);
+
 /** Where the release begins: nothing is mixed in from here on. */
 const releaseAt = (steps: readonly MethodStep[]): number => {
   const dim = steps.findIndex((s) => s.key === 'dim');

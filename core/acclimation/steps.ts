@@ -21,6 +21,7 @@ export const wait = (key: string, title: string, detail: string, minutes: number
   minutes,
 });
 
+export const NO_TANK = 'There is no tank yet to float in or to go across to.';
 export const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
 
 /** What the ways of opening share: the bag, the tank, the minutes until both are of one temperature. */
@@ -33,10 +34,14 @@ export interface Setting {
 }
 
 export const still = (): number => 0;
-export const afloat = (film: boolean): Pick<Recipe, 'exchange' | 'matchesSalinity' | 'refused'> => ({
+/** Why nothing can be floated here; null where it can. */
+export const grounded = ({ film, tank }: Pick<Setting, 'film' | 'tank'>): string | null =>
+  film ? NEVER_FLOATED : tank.inBox ? NO_TANK : null;
+
+export const afloat = (s: Setting): Pick<Recipe, 'exchange' | 'matchesSalinity' | 'refused'> => ({
   exchange: { closed: 1, open: 1 },
   matchesSalinity: false,
-  refused: film ? NEVER_FLOATED : null,
+  refused: grounded(s),
 });
 export const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
 export const settle = (to: number): MethodStep =>
@@ -78,6 +83,8 @@ export function opening(bag: OpenedBag, title: string, then: string, minutes: nu
  * litres put back (W50, W72).
  */
 export function aroundTheTank({ tank }: Setting, litres: number, steps: MethodStep[]): MethodStep[] {
+  // Of a box nothing is taken out.
+  if (tank.inBox) return steps;
   const sea = tank.salinity >= SEA_FROM;
   const before = hand(
     'level',

@@ -26,6 +26,8 @@ export interface OpenedBag {
   tolerance?: ToleranceClass;
   /** How it is closed; by bands where absent. */
   closure?: Closure;
+  /** Copper is in its water, or nobody knows that none is. */
+  copper?: boolean;
 }
 
 export interface TankWater {
@@ -39,6 +41,8 @@ export interface TankWater {
   ends?: TankWater[];
   /** Fish already live in it: the tank cannot be matched to the bag. */
   residents?: boolean;
+  /** There is no tank yet: they are diluted and aerated in the lined box, with water made ready beside it. */
+  inBox?: boolean;
 }
 
 export const methodIds = [

@@ -182,7 +182,7 @@ export function start(
 ): Told {
   const bags = data.bags.filter((b) => run.bagIds.includes(b.id));
   const residents: Group[] = [];
-  const steps = withRelease(run.steps, groupsIn(bags), { name: run.tank, residents });
+  const steps = withRelease(run.steps, groupsIn(bags), { name: run.tank, residents }, data.assumptions);
   const id = `${run.bagIds.join('+')}@${nowMs}`;
   return { ...t, runs: [...t.runs, { ...run, id, steps, startedMs: nowMs, doneAtMs: {} }] };
 }

@@ -1,7 +1,7 @@
 import { adviceOf, compareLanes, waterRead, type Advice, type Compared } from '@/core/acclimation/compare';
 import { openedFrom, type Foretold } from '@/core/acclimation/opened';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { pathOf, signsNow } from '@/core/consignment/signs';
+import { copperIn, pathOf, signsNow } from '@/core/consignment/signs';
 import { actualOf } from '@/core/consignment/standing';
 import type { CardBag, CardData } from './data';
 import type { Told } from './kept';
@@ -50,11 +50,13 @@ export function cardLanes(data: CardData, told: Told, nowMs: number): Compared<C
       opened: openedFrom(f, hours, reading, a),
       computed: openedFrom(f, hours, undefined, a),
       read: waterRead(reading),
+      copper: copperIn(signsNow(seenOf(told.observations, 'box', b.boxId))),
     };
   });
   return compareLanes(
     arriving,
     (name) => tankNow(data, told, name),
+    a,
     (waters, tank, who) => {
       const key = JSON.stringify([waters, tank, who]);
       const found = known.get(key) ?? adviceOf(waters, tank, who, a);

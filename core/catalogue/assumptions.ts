@@ -259,6 +259,19 @@ export const assumptionTable = {
   // Floating and opening
   floatWPerM2K: practice(150, 'A bag afloat in moving water, over its wetted film'),
   floatedToC: practice(0.5, 'Floating ends when the bag is this near the tank'),
+  lidCrackedMin: practice(10, 'Minutes with the lid of a box cracked before it is opened further'),
+  lidHalfMin: practice(5, 'Minutes with the lid half off before it comes off'),
+  laneNearC: ours(1, 'Bags of waters this near are opened as one, °C'),
+  laneNearPh: ours(0.2, 'The same for pH'),
+  laneNearSalinity: ours(1, 'The same for salinity'),
+  laneNearMeqL: ours(0.5, 'The same for alkalinity'),
+  laneNearDgh: ours(2, 'The same for general hardness'),
+  laneNearShare: ours(0.25, 'The same for ammonia and for litres, as a share of the larger'),
+  laneSameTanMgNL: ours(0.5, 'Below this nobody tells two ammonias apart'),
+  smallNewcomerShare: practice(0.5, 'Below this share of a resident’s length a newcomer is prey or is chased'),
+  liftedByHandCm: practice(18, 'From this length on a fish is lifted by hand and not by net'),
+  sampledFromAnimals: ours(40, 'From so many animals on ten are taken as a sample on arrival'),
+  fryCm: ours(1.2, 'Up to this length a fish is fry: it is poured under water, and no net touches it'),
   bucketShare: ours(0.15, 'Heat a bucket on the floor exchanges with the room, as a share of a bag afloat'),
   degasLeftAlonePerH: practice(1, 'CO2 leaves an open bag left alone at this rate'),
   degasStirredPerH: practice(2, 'CO2 leaves a dripped or poured bag at this rate (1 to 4)'),
@@ -274,6 +287,8 @@ export const assumptionTable = {
   mixRounds: practice(2, 'Rounds of cups or of doubling by drops, half poured off between them'),
   doubleMin: practice(30, 'Minutes in which the drip doubles the water'),
   vesselL: ours(20, 'Litres that the bucket beside the tank holds'),
+  vesselFilledShare: ours(0.9, 'A vessel is filled to this share at most'),
+  dripLinesMost: ours(4, 'The most drip lines that one person tends at once'),
   vesselRunsOver: ours(0, '1 where a vessel stands in another and runs over, 0 where it is emptied by hand'),
   binderAtHand: ours(1, '1 where an ammonia binder is at hand on opening, 0 where not'),
   airStoneAtHand: ours(1, '1 where an air stone is at hand, 0 where not'),
@@ -338,7 +353,7 @@ const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$
 const isShare = /Share$|AtHand$|^vesselRunsOver$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
+  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^vesselFilledShare$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -90,6 +90,8 @@ export const bagReadingSchema = z.object({
   tanMgNL: between(0, 50, 'Bag ammonia').nullable().optional(),
   oxygenMgL: between(0, 60, 'Bag oxygen').nullable().optional(),
   tdsMgL: between(0, 60_000, 'Bag dissolved solids').nullable().optional(),
+  tornFins: between(0, 10, 'Torn fins').int('Count whole animals.').nullable().optional(),
+  lengthCm: between(0.1, 200, 'Length').nullable().optional(),
   alive: between(0, 5000, 'Alive').int('Count whole animals.').nullable(),
   dead: between(0, 5000, 'Dead').int('Count whole animals.').nullable(),
   doubtful: between(0, 5000, 'Doubtful').int('Count whole animals.').nullable(),

@@ -14,6 +14,9 @@ export const quantities = {
   /** Dissolved solids, as a meter of conductivity tells them. */
   tdsMgL: { unit: 'mg/L', min: 0, max: 60_000 },
   weightKg: { unit: 'kg', min: 0, max: 200 },
+  /** Of ten animals of a dense lot: how many have torn fins, and their mean length. */
+  tornFins: { unit: 'of 10', min: 0, max: 10 },
+  lengthCm: { unit: 'cm', min: 0.1, max: 200 },
   alive: { unit: '', min: 0, max: 5000 },
   dead: { unit: '', min: 0, max: 5000 },
   doubtful: { unit: '', min: 0, max: 5000 },
@@ -32,6 +35,8 @@ export const quantities = {
   half: { unit: '', min: 0, max: 0 },
   /** What was seen of the animals before the bag was closed. */
   blemish: { unit: '', min: 0, max: 0 },
+  /** Number of a certificate of origin that came along. */
+  certificate: { unit: '', min: 0, max: 0 },
   note: { unit: '', min: 0, max: 0 },
   photo: { unit: '', min: 0, max: 0 },
 } as const satisfies Record<string, { unit: string; min: number; max: number }>;
@@ -50,7 +55,8 @@ export const waterQuantities = [
 ] as const satisfies readonly Quantity[];
 export type WaterQuantity = (typeof waterQuantities)[number];
 export const counts = ['alive', 'dead', 'doubtful'] as const satisfies readonly Quantity[];
-export const bagFigures = [...waterQuantities, ...counts] as const;
+export const sampledFigures = ['tornFins', 'lengthCm'] as const satisfies readonly Quantity[];
+export const bagFigures = [...waterQuantities, ...counts, ...sampledFigures] as const;
 export type BagFigure = (typeof bagFigures)[number];
 
 /** What is known of a bag before anybody has read it. */
@@ -68,6 +74,7 @@ export const nothingRead = {
 export function unbelieved(q: BagFigure, v: number): string | null {
   const { min, max, unit } = quantities[q];
   if (!Number.isFinite(v)) return 'Give a number.';
-  if ((counts as readonly Quantity[]).includes(q) && !Number.isInteger(v)) return 'Count whole animals.';
+  if ((q === 'tornFins' || (counts as readonly Quantity[]).includes(q)) && !Number.isInteger(v))
+    return 'Count whole animals.';
   return v >= min && v <= max ? null : `Between ${min} and ${max}${unit ? ` ${unit}` : ''}.`;
 }

@@ -74,6 +74,8 @@ export const tankSchema = waterSchema.extend({
   volumeL: between(1, 20000, 'Tank volume'),
   /** Fish already live in it. */
   residents: z.boolean().optional(),
+  /** No tank yet: the foam box they came in, lined, holds them. */
+  inBox: z.boolean().optional(),
 });
 
 export type ReceivingTank = z.infer<typeof tankSchema>;

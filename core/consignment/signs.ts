@@ -7,7 +7,7 @@ export interface Sign {
   /** Whoever shows it goes first, with the least handling. */
   weak?: boolean;
   /** How it was packed, told to whoever packed it: no sign of the animals. Of one group only one is so. */
-  packed?: 'layers' | 'water' | 'inside' | 'pack' | 'lining';
+  packed?: 'layers' | 'water' | 'inside' | 'pack' | 'lining' | 'copper';
 }
 
 export const signs = {
@@ -55,6 +55,19 @@ export const signs = {
   noPack: { of: 'box', words: 'no pack', packed: 'pack' },
   foam: { of: 'box', words: 'foam all round', packed: 'lining' },
   noFoam: { of: 'box', words: 'no foam', packed: 'lining' },
+  noCopper: { of: 'box', words: 'no copper in its water', packed: 'copper' },
+  copper: {
+    of: 'box',
+    words: 'copper in its water',
+    packed: 'copper',
+    so: 'No reducing binder in this water; snails, shrimp, crabs and corals out of it soon.',
+  },
+  copperUnknown: {
+    of: 'box',
+    words: 'nobody knows of copper',
+    packed: 'copper',
+    so: 'Ask the seller for copper, and which; until then no reducing binder in this water.',
+  },
   warmPacks: { of: 'box', words: 'packs still warm' },
   coldPacks: { of: 'box', words: 'packs cold' },
   wetPaper: { of: 'box', words: 'wet paper', so: 'A bag leaks: look which.' },
@@ -108,6 +121,9 @@ export const pathOf = (now: readonly SignId[], sedated: boolean): Path =>
       : sedated
         ? 'drugged'
         : 'usual';
+
+/** Copper is in the water of a box, or may be: what was told of it. */
+export const copperIn = (now: readonly SignId[]): boolean => now.includes('copper') || now.includes('copperUnknown');
 
 /** Bags in the order in which they are opened: the weak ones first, the others as they lie (W45). */
 export const openingOrder = <B extends { id: string }>(

@@ -88,7 +88,7 @@ export function factsBetween(had: Facts, after: Actual, stamp: Stamp): Facts {
   const tell = (subject: Subject, quantity: Quantity, was: unknown, is: unknown, at: string): void => {
     if (was === is) return;
     const told = is !== null && is !== undefined && is !== '';
-    const counted = quantity === 'alive' || quantity === 'dead' || quantity === 'doubtful';
+    const counted = ['alive', 'dead', 'doubtful', 'tornFins'].includes(quantity);
     const base = {
       subject,
       quantity,

@@ -39,6 +39,9 @@ export async function finishArrival(press: string, code: string): Promise<Outcom
 export async function goOnArriving(press: string, code: string): Promise<Outcome<null>> {
   return write(press, (h) => finish.goOnArriving(h, code));
 }
+export async function tellCertificate(press: string, code: string, number: string): Promise<Outcome<null>> {
+  return write(press, (h) => finish.tellCertificate(h, code, typeof number === 'string' ? number : ''));
+}
 export async function stopRun(press: string, runId: string): Promise<Outcome<null>> {
   return write(press, (h) => run.stopRun(h, runId));
 }

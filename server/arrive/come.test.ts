@@ -1,3 +1,10 @@
+import { turnKey } from '@/core/acclimation/unboxing';
+import { tryEvaluate } from '@/server/consignment/result';
+import { tick } from '@/server/pack/events';
+import { looksOf } from './looks';
+import { methodComparisons } from './methods';
+import { finishStep, startRun } from './run';
+import { receiveView } from './view';
 import { addRecord, must, pathsOf, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { openHouse, type House } from '@/server/house';
@@ -39,6 +46,33 @@ describe('a box has come, and nobody wrote an order', () => {
     const c = made({ way: 'posted', hours: 31 });
     expect(c.actual.sealedAt).toBe(new Date(now - 31 * 3600_000).toISOString());
     expect(house.consignments.byCode(c.code)!.result!.sealMs).toBe(now - 31 * 3600_000);
+  });
+
+  test('without a tank they stand in their own box: what works there is told, the rest is refused by name', () => {
+    const c = made({ tankId: comeView(house).noTank });
+    expect(c.tank).toMatchObject({ name: 'Foam box', inBox: true });
+    const [lane] = methodComparisons(house, c, must(tryEvaluate(house, c)), now);
+    expect(lane!.recommendation.ranked.map((j) => j.course.id).sort()).toEqual(['degas', 'drip']);
+  });
+
+  test('what one brings from one’s own tank is a move: the tank is taken down in its order, and tested for a week', () => {
+    const c = made({ way: 'moved', hours: 1 });
+    const view = () => receiveView(house, c, must(tryEvaluate(house, c)), []);
+    expect(view().ownMove).toBe(true);
+    const [first, second] = view().turns.map((t) => t.key) as [string, string];
+    must(tick(house, c.code, turnKey(first), true));
+    expect(
+      view()
+        .turns.map((t) => t.at !== null)
+        .slice(0, 2),
+    ).toEqual([true, false]);
+    expect(said(tick(house, c.code, turnKey('nothing'), true))).toContain('no such step');
+    expect(second).toBe('water');
+    for (const l of methodComparisons(house, c, must(tryEvaluate(house, c)), now)) {
+      const id = must(startRun(house, c, l, 'straight'));
+      for (const s of house.arrivals.run(id)!.steps) must(finishStep(house, id, s.key));
+    }
+    expect(looksOf(house, c.id).filter((l) => l.key.includes(':test-'))).toHaveLength(7);
   });
 
   test('an own tank gives what was read of it last; what was not read stays a guess', () => {

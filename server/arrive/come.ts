@@ -53,6 +53,12 @@ export function waterOfTankRecord(house: House, tankId: string, species: Species
   return { ...waterOf(species, read), name: tank.name, volumeL: tank.volumeL };
 }
 
+/** Chosen where there is no tank yet: the foam box they came in, lined. */
+export const NO_TANK = 'no-tank';
+/** What a foam box holds of water, filled to half († ours). */
+const BOX_L = 20;
+const boxOf = (s: Species): ReceivingTank => ({ ...waterOf(s), name: 'Foam box', volumeL: BOX_L, inBox: true });
+
 const salinityOf = (s: Species): number => (s.water === 'marine' ? SEA : s.water === 'brackish' ? BRACKISH : 0);
 
 /** Water with what is known of it; the rest at what is usual, and named as guessed. */
@@ -83,7 +89,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const unknown = species.findIndex((s) => s === undefined);
   if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is not known here.');
   const first = species[0]!;
-  const tank = waterOfTankRecord(house, d.tankId, first);
+  const tank = d.tankId === NO_TANK ? boxOf(first) : waterOfTankRecord(house, d.tankId, first);
   if (!tank) return refuse('tankId', 'Choose one of your tanks.');
   const home = profileOf(house);
   const { zone } = home.place;
@@ -98,7 +104,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
     code: null,
     version: null,
     direction: 'incoming',
-    sender: { name: d.from || 'Not told', address: '', phone: '', place: home.place },
+    sender: { name: d.from || (d.way === 'moved' ? home.name : 'Not told'), address: '', phone: '', place: home.place },
     receiver: { name: home.name, address: home.address, phone: home.phone, place: home.place },
     serviceId: service.id,
     handOverLocal: local(Math.min(sealedMs + 10 * MIN, now - 10 * MIN)),
@@ -144,6 +150,7 @@ export function comeView(house: House) {
       .sort((x, y) => use(x.tank) - use(y.tank) || x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }))
       .map(({ id, tank }) => ({ id, name: tank.name, volumeL: tank.volumeL, use: tank.use })),
     usualHours: usualHoursOf(house),
+    noTank: NO_TANK,
   };
 }
 export type ComeView = ReturnType<typeof comeView>;

@@ -6,7 +6,8 @@ import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { moveIn, openQuarantine } from '@/server/quarantine/quarantine';
 import { doDeed } from '@/server/queue/deeds';
-import { finishArrival, goOnArriving, outcomeOf } from './finish';
+import { tankView } from '@/server/stock/tanks';
+import { finishArrival, goOnArriving, outcomeOf, tellCertificate } from './finish';
 import { methodComparisons } from './methods';
 import { residentsOf, tankId } from './residents';
 import { finishStep, startRun } from './run';
@@ -197,4 +198,29 @@ describe('how it is done here', () => {
     expect(said(setWays(house, { code, ways }))).toMatch(words);
     expect(c().assumptions).toEqual(before);
   });
+});
+
+test('the certificate that came along is kept with the stay, changed and struck out; of what leaves it is refused', () => {
+  must(tellCertificate(house, code, ' 2026-014 '));
+  must(tellCertificate(house, code, '2026-015'));
+  expect(outcome().certificate).toBe('2026-015');
+  now += 40 * 60_000;
+  across();
+  must(moveIn(house, code, 'Q'));
+  const stays = tankView(house, tankId(house, 'Q'))!.stays;
+  expect(stays.map((s) => s.certificate)).toEqual(stays.map(() => '2026-015'));
+  expect(stays.length).toBeGreaterThan(0);
+  must(tellCertificate(house, code, ''));
+  expect(outcome().certificate).toBe('');
+  expect(said(tellCertificate(house, code, 'x'.repeat(90)))).toContain('At most');
+  now = Date.parse('2026-11-24T10:00:00Z');
+  const leaves = must(saveOrder(house, orderInput(house))).code;
+  expect(said(tellCertificate(house, leaves, '1'))).toContain('under Papers');
+});
+
+test('of a dense lot ten are looked at: torn fins and length are facts like any other', () => {
+  const [id] = c().bags.map((b) => b.id) as [string];
+  must(readBag(house, code, id, { tornFins: 3, lengthCm: 2.8 }));
+  expect(c().actual.bags.find((b) => b.bagId === id)).toMatchObject({ tornFins: 3, lengthCm: 2.8 });
+  expect(said(readBag(house, code, id, { tornFins: 11 }))).not.toBe('');
 });

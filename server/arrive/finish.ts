@@ -1,4 +1,4 @@
-import type { Event } from '@/core/consignment/facts';
+import type { Event, Observation } from '@/core/consignment/facts';
 import { standing } from '@/core/consignment/standing';
 import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -89,6 +89,7 @@ export function outcomeOf(house: House, c: Consignment) {
   });
   return {
     finishedAt: finished?.at ?? null,
+    certificate: certificateOf(observations),
     hoursClosed: hours(openedAt ?? arrivedAt),
     bags,
     tanks,
@@ -137,6 +138,33 @@ export function goOnArriving(house: House, code: string): Outcome<null> {
   house.db.transaction(() => {
     house.facts.takeBack(id, finished, house.nowIso());
     house.consignments.journal(id, house.nowIso(), 'arrival goes on', code);
+  })();
+  return { ok: true, value: null };
+}
+
+/** The certificate of origin that came along, by its number; empty where none was told. */
+export const certificateOf = (observations: readonly Observation[]): string =>
+  standing(observations).findLast((o) => o.quantity === 'certificate')?.word ?? '';
+
+const MOST_CERTIFICATE = 80;
+
+/** Keeps the number of the certificate that came along with the stay of the animals; none strikes out what was told. */
+export function tellCertificate(house: House, code: string, number: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const { id, direction } = stored.value.document;
+  if (direction !== 'incoming')
+    return refuse('certificate', 'This consignment leaves: its certificate is under Papers.');
+  const word = number.trim();
+  if (word.length > MOST_CERTIFICATE) return refuse('certificate', `At most ${MOST_CERTIFICATE} characters.`);
+  const { observations } = house.facts.of(id);
+  if (certificateOf(observations) === word) return { ok: true, value: null };
+  const at = house.nowIso();
+  house.db.transaction(() => {
+    for (const o of standing(observations)) if (o.quantity === 'certificate') house.facts.takeBack(id, o, at);
+    const subject = { kind: 'consignment' as const, id: '' };
+    if (word) house.facts.told(id, { at, subject, quantity: 'certificate', word, method: 'typed' });
+    house.consignments.journal(id, at, word ? 'certificate kept' : 'certificate struck out', word);
   })();
   return { ok: true, value: null };
 }

@@ -1,5 +1,6 @@
 import { withHands } from '@/core/calendar/fast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
+import { isOwnMove } from '@/core/acclimation/unboxing';
 import { looksAfter, type Look } from '@/core/acclimation/release';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { tanksOfBag } from '@/core/consignment/came';
@@ -27,7 +28,7 @@ export interface DueLook {
 function atOf(key: Look['key'], endMs: number, zone: string, a: Assumptions): number {
   if (key === 'half-hour') return endMs + 30 * MIN;
   if (key === 'evening') return Math.max(atClock(endMs, EVENING, zone), endMs + APART_MS);
-  const then = sameTimeLater(endMs, 2, zone);
+  const then = sameTimeLater(endMs, key === 'two-days' ? 2 : Number(key.slice('test-'.length)), zone);
   // What would fall into the night is looked at the next morning, not a day too early.
   const awake = withHands(then, zone, a);
   return awake < then ? atClock(sameTimeLater(awake, 1, zone), '09:00', zone) : awake;
@@ -54,7 +55,7 @@ export function looksOf(house: House, consignmentId: string): DueLook[] {
   }
   const catalogue = catalogueOf(c, house);
   return [...tanks].flatMap(([tank, { run, endMs, bagIds }]) =>
-    looksAfter(groupsOf(c, catalogue, bagIds)).map((look) => ({
+    looksAfter(groupsOf(c, catalogue, bagIds), isOwnMove(c)).map((look) => ({
       // Who goes in later is looked at anew; the evening is one for all.
       key: `look:${look.key === 'half-hour' ? run.id : tank}:${look.key}`,
       look,

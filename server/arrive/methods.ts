@@ -6,7 +6,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { tanksOfBag } from '@/core/consignment/came';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { pathOf, signsNow } from '@/core/consignment/signs';
+import { copperIn, pathOf, signsNow } from '@/core/consignment/signs';
 import { measuredTank } from '@/core/consignment/waters';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold, judgedMs, stepAt } from '@/core/evaluate/opened';
@@ -48,11 +48,13 @@ export function methodComparisons(
       opened: openedFrom(told, hours, reading, e.assumptions),
       computed: openedFrom(told, hours, undefined, e.assumptions),
       read: waterRead(reading),
+      copper: copperIn(signsNow(seenOf(observations, 'box', b.boxId))),
     };
   });
   return compareLanes(
     arriving,
     (name) => measuredTank(c, name),
+    e.assumptions,
     (waters, tank, who) => advised(waters, tank, who, c),
   );
 }

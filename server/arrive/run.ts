@@ -1,6 +1,7 @@
 import type { Compared } from '@/core/acclimation/compare';
 import { randomUUID } from 'node:crypto';
-import { isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { goesIn, isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -36,7 +37,7 @@ export function startRun(
     c.bags.find((b) => b.id === lane.bagIds[0])!,
   );
   const residents = tanks.flatMap((t) => residentsOf(house, t));
-  const steps = withRelease(course.steps, groups, { name, residents });
+  const steps = withRelease(course.steps, groups, { name, residents }, withOverrides(c.assumptions));
   house.db.transaction(() => {
     house.arrivals.insertRun({
       id,
@@ -159,8 +160,7 @@ export function extraRound(house: House, runId: string, nth: number): Outcome<nu
   const steps = withExtraRound(run.steps);
   if (!steps) return refuse('round', 'This way has no rounds.');
   const running = run.steps[positionOf(run, house.nowMs()).index];
-  if (!running || ['dim', 'net', 'after', 'refill'].includes(running.key))
-    return refuse('round', 'They are going in already: no round more.');
+  if (!running || goesIn(running.key)) return refuse('round', 'They are going in already: no round more.');
   house.db.transaction(() => {
     house.arrivals.changeSteps(runId, steps);
     house.consignments.journal(run.consignmentId, house.nowIso(), 'one round more', run.bagIds.join(' '));

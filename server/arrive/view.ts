@@ -1,3 +1,4 @@
+import { isOwnMove, turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { seenOf } from '@/core/consignment/seen-signs';
@@ -169,6 +170,7 @@ function historyOf(observations: readonly Observation[], bagId: string) {
 /** The Receive station: what is expected and what was found in every bag and tank, and the methods on it. */
 export function receiveView(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) {
   const { observations } = house.facts.of(c.id);
+  const ticks = house.facts.ticks(c.id);
   const lookedAt = (kind: 'bag' | 'box', id: string) => {
     const seen = seenOf(observations, kind, id);
     return { kind, id, seen, now: signsNow(seen) };
@@ -199,6 +201,12 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     }),
     /** What was seen before anything was opened: boxes, then bags, with every slip. */
     looked: [...c.boxes.map((b) => lookedAt('box', b.id)), ...bagsSeen],
+    /** What is done in its turn before that: the box, or the tank of an own move; when it was done. */
+    turns: turnsOf(c, withOverrides(c.assumptions)).map((t) => ({ ...t, at: ticks.get(turnKey(t.key)) ?? null })),
+    ownMove: isOwnMove(c),
+    incoming: c.direction === 'incoming',
+    sampledFrom: withOverrides(c.assumptions).sampledFromAnimals,
+    nowMs: house.nowMs(),
     /** Bags that are weak: they are opened first. */
     openFirst: openingOrder(c.bags, nowOf)
       .filter((b) => nowOf(b.id).some((s) => 'weak' in signs[s]))
@@ -218,4 +226,4 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
   };
 }
 export type ReceiveView = ReturnType<typeof receiveView>;
-export type ReceiveStationProps = ReceiveView & { code: string; version: number };
+export type ReceiveStationProps = ReceiveView & { code: string; version: number; fixed: boolean };

@@ -1,3 +1,4 @@
+import { turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { milestones, standing, type Milestone } from '@/core/consignment/standing';
@@ -30,7 +31,8 @@ export function tick(
   const there =
     step !== undefined ||
     scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key) ||
-    looksOf(house, id).some((l) => `moment:${l.key}` === key);
+    looksOf(house, id).some((l) => `moment:${l.key}` === key) ||
+    turnsOf(c, withOverrides(c.assumptions)).some((t) => turnKey(t.key) === key);
   // A tick of what the plan has lost since can be taken back, but not made.
   if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
   return house.db.transaction((): Outcome<string | null> => {

@@ -164,8 +164,11 @@ describe('the words of six languages', () => {
       for (const lane of lanes)
         for (const course of lane.courses)
           for (const closure of closureKinds) {
-            const groups = groupsIn(data.bags.filter((b) => lane.bagIds.includes(b.id)));
-            for (const step of withRelease(course.steps, groups, { name: 'Q', residents: [] })) {
+            const ours = groupsIn(data.bags.filter((b) => lane.bagIds.includes(b.id)));
+            // A dense lot is sampled, and corals are dipped.
+            const coral = { ...ours[0]!, count: 60, species: { ...ours[0]!.species, kind: 'coral' as const } };
+            const groups = [...ours, coral];
+            for (const step of withRelease(course.steps, groups, { name: 'Q', residents: [] }, data.assumptions)) {
               const setting = {
                 method: course.id,
                 closure,

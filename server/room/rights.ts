@@ -143,6 +143,7 @@ export const actions: Readonly<Record<string, Least>> = {
   openQuarantine: 'helper',
   moveIn: 'helper',
   finishArrival: 'helper',
+  tellCertificate: 'helper',
   goOnArriving: 'helper',
   leave: 'helper',
   saveReading: 'helper',

@@ -1,3 +1,4 @@
+import { certificateOf } from '@/server/arrive/finish';
 import type { Species } from '@/core/catalogue/schema';
 import type { Lot, TankRecord } from '@/records/tank';
 import type { Stay, TankReading } from '@/server/db/ledger';
@@ -20,6 +21,8 @@ export interface StayIn {
   count: number;
   since: string;
   code: string | null;
+  /** That came along with them, by its number; told of one tank in full. */
+  certificate?: string;
 }
 
 export interface TankRow {
@@ -93,7 +96,10 @@ export function tankView(house: House, id: string) {
     record: r,
     tank: r.document as unknown as TankRecord,
     fish: fishByTank(house).get(id) ?? [],
-    stays: staysIn(house, house.ledger.staysIn(id)),
+    stays: staysIn(house, house.ledger.staysIn(id)).map((s) => {
+      const from = s.code ? house.consignments.byCode(s.code)?.document.id : undefined;
+      return { ...s, certificate: from ? certificateOf(house.facts.of(from).observations) : '' };
+    }),
     readings: house.ledger.readings(id, 120),
     readingCount: house.ledger.readingCount(id),
   };

@@ -178,7 +178,7 @@ const arrivals: Arrival[] = [
     bag: { Water: '25', pH: '7.4' },
     water: hardTap,
     advised: /^Float, then net across$/,
-    says: [/under half as long as the Oscar/, /Feed those in Lodge/],
+    says: [/much shorter than the Oscar/, /Feed those in Lodge/],
     home: 'there',
   },
   {

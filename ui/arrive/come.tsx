@@ -27,7 +27,7 @@ export function Come(p: ComeView) {
   const [way, setWay] = useState<Way>('posted');
   const [lines, setLines] = useState<Line[]>([{ speciesId: '', count: '' }]);
   const [hours, setHours] = useState('');
-  const [tankId, setTank] = useState(p.tanks[0]?.id ?? '');
+  const [tankId, setTank] = useState(p.tanks[0]?.id ?? p.noTank);
   const [from, setFrom] = useState('');
   const set = (i: number, change: Partial<Line>): void =>
     setLines(lines.map((l, n) => (n === i ? { ...l, ...change } : l)));
@@ -38,15 +38,6 @@ export function Come(p: ComeView) {
     tankId,
     from,
   });
-  if (p.tanks.length === 0)
-    return (
-      <p className="text-16">
-        There is no tank yet to put them in.{' '}
-        <ButtonLink tone="go" href="/tanks/new">
-          Add a tank
-        </ButtonLink>
-      </p>
-    );
   return (
     <form
       aria-label="A box has come"
@@ -105,10 +96,13 @@ export function Come(p: ComeView) {
           problems={problems}
           value={tankId}
           onChange={setTank}
-          options={p.tanks.map((t) => [
-            t.id,
-            `${t.name}, ${t.volumeL} L${t.use === 'quarantine' ? ', quarantine' : ''}`,
-          ])}
+          options={[
+            ...p.tanks.map((t): [string, string] => [
+              t.id,
+              `${t.name}, ${t.volumeL} L${t.use === 'quarantine' ? ', quarantine' : ''}`,
+            ]),
+            [p.noTank, 'no tank yet: their own box, lined'],
+          ]}
         />
         <NumberField
           label="Hours in the bag, if known"
@@ -121,6 +115,14 @@ export function Come(p: ComeView) {
         />
         <TextField label="From, if known" path="from" problems={problems} value={from} onChange={setFrom} />
       </div>
+      {tankId === p.noTank && (
+        <p className="caution">
+          Make ready: a whole liner, an air stone, water of their temperature without chlorine, a cover.{' '}
+          <ButtonLink tone="flat" href="/tanks/new">
+            Add a tank
+          </ButtonLink>
+        </p>
+      )}
       <OtherProblems
         problems={problems}
         shown={(x) => /^(animals\.\d+\.(speciesId|count)|tankId|hours|from)$/.test(x)}

@@ -1,10 +1,12 @@
 'use client';
 
-import { finishArrival, goOnArriving } from '@/server/arrive/actions';
+import { useState } from 'react';
+import { finishArrival, goOnArriving, tellCertificate } from '@/server/arrive/actions';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { moveIn, openQuarantine } from '@/server/quarantine/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, one } from '@/ui/format';
+import { TextField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
@@ -44,6 +46,33 @@ function Bags({ o }: { o: Outcome }) {
         </tr>
       ))}
     </Table>
+  );
+}
+
+/** The certificate that came along is kept with the stay of the animals, for inspectors (W65). */
+function Certificate({ p }: { p: ReceiveStationProps }) {
+  const { save, busy, problems } = useSave();
+  const was = p.outcome.certificate;
+  const [number, setNumber] = useState(was);
+  return (
+    <form
+      className="mt-3 flex flex-wrap items-end gap-3 border-t border-rule pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save((press) => tellCertificate(press, p.code, number));
+      }}
+    >
+      <TextField
+        className="w-72"
+        label="Certificate of origin that came along"
+        path="certificate"
+        problems={problems}
+        value={number}
+        onChange={setNumber}
+      />
+      {number !== was && <Button disabled={busy}>Keep its number</Button>}
+      <span className="note">Keep the paper too: it proves where they come from; it is no permit.</span>
+    </form>
   );
 }
 
@@ -98,6 +127,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
           )}
         </div>
       ))}
+      {p.incoming && <Certificate key={o.certificate} p={p} />}
       <div className="mt-4 flex flex-wrap items-center gap-3">
         {o.finishedAt ? (
           <>

@@ -76,6 +76,8 @@ const named: Partial<Record<Quantity, string>> = {
   tanMgNL: 'ammonia',
   oxygenMgL: 'oxygen',
   tdsMgL: 'solids',
+  tornFins: 'torn fins',
+  lengthCm: 'length',
   note: 'seen',
 };
 

@@ -2,7 +2,15 @@
 
 import { useState } from 'react';
 import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
-import { counts, unbelieved, waterQuantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
+import {
+  bagFigures,
+  counts,
+  sampledFigures,
+  unbelieved,
+  waterQuantities,
+  type BagFigure,
+  type WaterQuantity,
+} from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
 import { readDevice } from '@/server/devices/actions';
 import type { ReadOf } from '@/server/arrive/readings';
@@ -44,10 +52,7 @@ const told = <K extends string>(keys: readonly K[], of: Partial<Record<K, number
 /** What was measured so far; nothing stands where nobody measured. */
 const measuredOf = (p: Pick<ReceiveStationProps, 'bags' | 'tanks' | 'measured'>): Draft => ({
   bags: Object.fromEntries(
-    p.bags.map((b): [string, BagDraft] => [
-      b.id,
-      { ...told([...waterQuantities, ...counts], b.reading), note: b.reading?.note ?? '' },
-    ]),
+    p.bags.map((b): [string, BagDraft] => [b.id, { ...told(bagFigures, b.reading), note: b.reading?.note ?? '' }]),
   ),
   tanks: Object.fromEntries(p.tanks.map((t) => [t.name, told(waterQuantities, p.measured[t.name] ?? null)])),
 });
@@ -85,7 +90,7 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
     });
   const ofBags = p.bags.flatMap((b): Telling[] => {
     const [now, was] = [bags[b.id]!, stored.bags[b.id]!];
-    const all = changed([...waterQuantities, ...counts], now, was);
+    const all = changed(bagFigures, now, was);
     const byProbe = (k: string): boolean => probed[b.id]?.[k] !== undefined && probed[b.id]![k] === now[k as BagFigure];
     const pick = (standIn: boolean): typeof all =>
       Object.fromEntries(Object.entries(all).filter(([k]) => byProbe(k) === standIn)) as typeof all;
@@ -210,6 +215,8 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         <BagFields
           key={b.id}
           b={b}
+          lot={p.bags.reduce((n, x) => n + (x.species.id === b.species.id ? x.animals : 0), 0)}
+          sampledFrom={p.sampledFrom}
           all={all}
           code={p.code}
           d={bags[b.id]!}
@@ -243,8 +250,8 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
         </fieldset>
       ))}
       <p className="note my-2">
-        Photograph any loss in the unopened bag. Salinity may be typed as 1.024 SG, temperature as 76 F. A colour card
-        tells total ammonia: type its step.
+        Photograph any loss in the unopened bag. Salinity may be typed as 1.024 SG (of a hydrometer made for 25 °C; SG20
+        or SG60F for one made for that), temperature as 76 F. A colour card tells total ammonia: type its step.
       </p>
       <Doubts doubts={doubts} sure={() => send(typed.draft, true)} />
       <Button tone="go" className="min-h-16 w-full">
@@ -273,6 +280,8 @@ function Doubts({ doubts, sure }: { doubts: readonly string[]; sure: () => void 
 
 function BagFields({
   b,
+  lot,
+  sampledFrom,
   all,
   code,
   d,
@@ -282,6 +291,9 @@ function BagFields({
   busy,
 }: {
   b: Bag;
+  /** Animals of its species in all that came, and from how many on some are sampled. */
+  lot: number;
+  sampledFrom: number;
   /** Hardness, ammonia, oxygen and solids too. */
   all: boolean;
   code: string;
@@ -293,6 +305,8 @@ function BagFields({
   busy: boolean;
 }) {
   const salty = b.species.water !== 'fresh';
+  // Of a dense lot ten are looked at closely.
+  const sampled = lot >= sampledFrom || sampledFigures.some((k) => b.reading?.[k] != null);
   const shown = waterQuantities.filter((k) => (k === 'salinity' ? salty || all : !more.includes(k) || all));
   const expected: Partial<Record<WaterQuantity, string>> = { tempC: one(b.expectedC), pH: one(b.expectedPh) };
   return (
@@ -334,6 +348,19 @@ function BagFields({
             onChange={(v) => set({ [k]: v })}
           />
         ))}
+        {sampled &&
+          sampledFigures.map((k) => (
+            <NumberField
+              key={k}
+              label={k === 'tornFins' ? 'Torn fins, of ten' : 'Length, mean of ten'}
+              unit={k === 'tornFins' ? '' : 'cm'}
+              path={`bags.${b.id}.${k}`}
+              problems={problems}
+              value={d[k]}
+              onChange={(v) => set({ [k]: v })}
+            />
+          ))}
+        {sampled && <span />}
         <TextField
           className="col-span-3"
           label="Seen"

@@ -5,7 +5,7 @@ import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { pauseKey, pausedWithin, runPosition, withExtraRound } from '@/core/acclimation/run';
+import { goesIn, pauseKey, pausedWithin, runPosition, withExtraRound } from '@/core/acclimation/run';
 import { durationWords } from '@/core/quantities/words';
 import type { RunView } from '@/server/arrive/run-view';
 import { useAnnounce } from '@/ui/use-announce';
@@ -283,7 +283,7 @@ function Lane({
           <Beside
             lane={lane}
             timed={step?.kind === 'wait' || at.pausedMs !== null}
-            going={at.finished || ['dim', 'net', 'after', 'refill'].includes(step!.key)}
+            going={at.finished || goesIn(step!.key)}
             shared={p.shared && !at.finished}
             busy={busy}
             stop={() => void save((press) => stopRun(press, lane.id))}

@@ -16,6 +16,7 @@ import { Between, Found } from './found';
 import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
 import { withReadings } from './pressed-readings';
+import { Turns } from './turns';
 import { IntoTank } from './into-tank';
 import { Methods } from './methods';
 import { WaysHere } from './ways';
@@ -165,6 +166,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
   const opening = (
     <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
       <section className="min-w-0">
+        {!p.openedAt && <Turns p={p} />}
         <Inspect p={p} />
         <div className="mb-1 flex items-center gap-3">
           <h2>Through the film</h2>

@@ -3,7 +3,7 @@ import type { CardBag } from '@/core/card/data';
 import { isEmptied, happened, look, read, remark } from '@/core/card/kept';
 import { atHour } from '@/core/acclimation/opened';
 import type { Subject } from '@/core/consignment/facts';
-import { counts, type BagFigure } from '@/core/consignment/measures';
+import { counts, sampledFigures, type BagFigure } from '@/core/consignment/measures';
 import { SEA_FROM } from '@/core/consignment/doubt';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { pathOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
@@ -227,6 +227,20 @@ function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
           />
         ))}
       </div>
+      {(bag.animals >= data.assumptions.sampledFromAnimals || sampledFigures.some((k) => reading?.[k] != null)) && (
+        <div className="figures">
+          {sampledFigures.map((k) => (
+            <Figure
+              key={k}
+              of={bag.id}
+              figure={k}
+              value={reading?.[k] ?? null}
+              expected={expected}
+              keep={(v) => tell((x, ms) => read(x, subject, k, v, ms))}
+            />
+          ))}
+        </div>
+      )}
       <Photos subject={subject} />
       <Remark
         of={bag.id}

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { pauseKey, pausedWithin, withExtraRound } from '@/core/acclimation/run';
+import { goesIn, pauseKey, pausedWithin, withExtraRound } from '@/core/acclimation/run';
 import { done, groupsIn, lastPress, oneMore, pause, positionOf, stepBack, stop, type CardRun } from '@/core/card/kept';
 import { stepText, type StepText } from '@/core/card/words';
 import { bagNames } from '@/core/acclimation/lanes';
@@ -67,7 +67,7 @@ function RunLane({ run }: { run: CardRun }) {
   const i = minute === null ? 0 : Math.max(0, Math.min(run.course.tempC.length - 1, Math.round(minute)));
   const waited = now - at.startedAtMs;
   const timed = step?.kind === 'wait';
-  const goes = step && ['dim', 'net', 'after', 'refill'].includes(step.key);
+  const goes = step && goesIn(step.key);
   const held = pauseKey(run.doneAtMs).startsWith('goon');
   return (
     <div className="run" data-run={run.bagIds.join(' ')}>

@@ -292,6 +292,7 @@ function Fish(p: TankLifeProps) {
                 </>
               )}
               in since {dayClock(Date.parse(s.since), p.zone)}
+              {s.certificate && `, certificate ${s.certificate}`}
             </p>
           </div>
           <span className="num text-28 font-semibold">{s.count}</span>

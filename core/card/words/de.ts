@@ -14,6 +14,7 @@ const closures = {
 const handling = {
   ground: 'Jedes auf festen Grund setzen, richtig herum: was umgekippt ist, dreht sich nicht allein.',
   underWater: 'Unter Wasser halten, nie an die Luft ziehen; wenig Licht, etwas Strömung.',
+  poured: 'Jungfische gießen: den Becher unter Wasser halten und langsam kippen; kein Kescher berührt sie.',
   walkOut: 'Das Gefäß unter die Oberfläche kippen und sie hinauslaufen lassen; ein Kescher reißt ihnen die Beine ab.',
   cup: 'Mit dem Becher, nicht mit dem Kescher: Stacheln bleiben im Netz.',
   hands: 'Mit sauberen nassen Händen heben, Kopf und Bauch gestützt; kein Kescher.',
@@ -83,7 +84,6 @@ export const de: CardWords = {
     drip: (f) => ['Tropfen lassen', `${f.mlPerMin} mL in der Minute, bis es sich verdoppelt hat.`],
     look: (f) => ['Nach dem Tropfen sehen', `Tropfen werden langsamer: wieder ${f.mlPerMin} mL in der Minute.`],
     add: (f) => [`${f.litres} L Beckenwasser zugeben`, 'Am Rand des Beutels hinab.'],
-    sample: () => ['Probe durch ein Nadelloch', 'Den Salzgehalt messen, das Loch mit Klebeband schließen.'],
     match: (f) => [
       `Quarantänebecken auf ${f.salinity} bringen`,
       `${f.grams ? `${f.grams} g Meersalz, in Beckenwasser gelöst, langsam hinein.` : f.litres ? `${f.litres} L heraus, ebenso viel Süßwasser hinein.` : 'Mit vorher angesetztem Wasser.'} Nachfüllung aus; nach zehn Minuten messen.`,
@@ -107,6 +107,18 @@ export const de: CardWords = {
       `Licht über ${f.tank} aus`,
       'Eine schwache Lampe für die Hände. Leben dort schon Fische, sie zuerst füttern.',
     ],
+    dip: () => [
+      'Die Korallen tauchen',
+      'In einem Eimer Beckenwasser, nach dem Etikett des Tauchbads; schwenken, sehen, was abfällt, in klarem Beckenwasser spülen.',
+      'Handschuhe und Brille: manche Korallen sind giftig für Haut und Augen. Das Tauchbad nach Etikett, nie ins Becken.',
+    ],
+    sample: (f) =>
+      f.n === 10
+        ? [
+            'Zehn als Probe nehmen',
+            'Zehn in einer flachen Schale mit Beckenwasser: wie viele mit verletzten Flossen, wie lang sind sie? Als Bemerkung zum Beutel schreiben.',
+          ]
+        : ['Probe durch ein Nadelloch', 'Den Salzgehalt messen, das Loch mit Klebeband schließen.'],
     after: (f) => [
       'Das Becken abdecken',
       `${f.jumpers ? 'Sie springen: Deckel oder Tuch über alles' : 'Ein Tuch über das Glas'}, wenig Licht für ein, zwei Tage. Beutelwasser in den Abfluss, Kescher und Becher ins Desinfektionsmittel.`,
@@ -141,6 +153,9 @@ export const de: CardWords = {
     noPack: 'kein Pack',
     foam: 'ringsum Schaum',
     noFoam: 'kein Schaum',
+    noCopper: 'kein Kupfer im Wasser',
+    copper: 'Kupfer im Wasser',
+    copperUnknown: 'von Kupfer weiß niemand',
     warmPacks: 'Packs noch warm',
     coldPacks: 'Packs kalt',
     wetPaper: 'nasses Papier',
@@ -162,6 +177,9 @@ export const de: CardWords = {
     other: label,
     stowaway: 'In die Quarantäne, nicht ins Schaubecken.',
     bagPack: 'Packs an Beuteln verbrühen oder ersticken: dem Absender sagen.',
+    copper: 'Kein reduzierender Binder in dieses Wasser; Schnecken, Garnelen, Krabben und Korallen bald heraus.',
+    copperUnknown:
+      'Den Absender nach Kupfer fragen, und welchem; bis dahin kein reduzierender Binder in dieses Wasser.',
     wetPaper: 'Ein Beutel läuft aus: sehen, welcher.',
     crushed: 'Fotografieren, bevor etwas herausgenommen wird: der Frachtführer fragt danach.',
   },
@@ -176,6 +194,8 @@ export const de: CardWords = {
     tdsMgL: 'Gelöstes, mg/L',
     alive: 'Lebend',
     dead: 'Tot',
+    tornFins: 'Flossen verletzt, von zehn',
+    lengthCm: 'Länge, cm',
     doubtful: 'Fraglich',
   },
   paths: {

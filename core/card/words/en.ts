@@ -19,6 +19,8 @@ export const en: CardWords = {
     tdsMgL: 'Dissolved, mg/L',
     alive: 'Alive',
     dead: 'Dead',
+    tornFins: 'Torn fins, of ten',
+    lengthCm: 'Length, cm',
     doubtful: 'Doubtful',
   },
   paths: {

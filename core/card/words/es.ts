@@ -14,6 +14,7 @@ const closures = {
 const handling = {
   ground: 'Pon cada uno en suelo firme, del derecho: el que se vuelca no se gira solo.',
   underWater: 'Siempre bajo el agua, nunca al aire; poca luz y algo de corriente.',
+  poured: 'Las crías se vierten: vaso bajo la superficie, despacio; ninguna red las toca.',
   walkOut: 'Inclina el recipiente bajo la superficie y deja que salgan andando; la red les arranca las patas.',
   cup: 'Con vaso y no con red: las espinas se enganchan.',
   hands: 'Levántalos con manos limpias y mojadas, cabeza y vientre sujetos; sin red.',
@@ -79,7 +80,6 @@ export const es: CardWords = {
     drip: (f) => ['Deja gotear', `${f.mlPerMin} mL por minuto, hasta que se duplique.`],
     look: (f) => ['Mira el goteo', `Los goteos se frenan: otra vez ${f.mlPerMin} mL por minuto.`],
     add: (f) => [`Añade ${f.litres} L de agua del acuario`, 'Por el borde de la bolsa.'],
-    sample: () => ['Muestra por un pinchazo', 'Mide la salinidad y cierra el agujero con cinta.'],
     match: (f) => [
       `Lleva la cuarentena a ${f.salinity}`,
       `${f.grams ? `${f.grams} g de sal marina, disuelta en agua del acuario, poco a poco.` : f.litres ? `Saca ${f.litres} L y pon otro tanto de agua dulce.` : 'Con agua igualada de antemano.'} Rellenador apagado; mide a los diez minutos.`,
@@ -100,6 +100,18 @@ export const es: CardWords = {
       `Apaga la luz de ${f.tank}`,
       'Una linterna tenue para las manos. Si ya viven peces ahí, dales de comer antes.',
     ],
+    dip: () => [
+      'Baña los corales',
+      'En un cubo con agua del acuario, según la etiqueta del baño; agita, mira qué cae, aclara en agua limpia.',
+      'Guantes y gafas: algunos corales son tóxicos para piel y ojos. El baño según su etiqueta, nunca al acuario.',
+    ],
+    sample: (f) =>
+      f.n === 10
+        ? [
+            'Toma diez como muestra',
+            'Diez en un plato con agua del acuario: ¿cuántos con aletas rotas, cuánto miden? Escríbelo en las observaciones de la bolsa.',
+          ]
+        : ['Muestra por un pinchazo', 'Mide la salinidad y cierra el agujero con cinta.'],
     after: (f) => [
       'Tapa el acuario',
       `${f.jumpers ? 'Saltan: tapa o toalla sobre todo' : 'Una toalla sobre el cristal'}, poca luz uno o dos días. El agua de la bolsa al desagüe, redes y vasos al desinfectante.`,
@@ -134,6 +146,9 @@ export const es: CardWords = {
     noPack: 'sin bolsa térmica',
     foam: 'espuma por todos lados',
     noFoam: 'sin espuma',
+    noCopper: 'sin cobre en el agua',
+    copper: 'cobre en el agua',
+    copperUnknown: 'nadie sabe de cobre',
     warmPacks: 'bolsas térmicas aún calientes',
     coldPacks: 'bolsas térmicas frías',
     wetPaper: 'papel mojado',
@@ -154,6 +169,8 @@ export const es: CardWords = {
     other: label,
     stowaway: 'A cuarentena, no al acuario principal.',
     bagPack: 'Pegadas a las bolsas queman o asfixian: díselo al remitente.',
+    copper: 'Ningún fijador reductor en esta agua; caracoles, gambas, cangrejos y corales fuera pronto.',
+    copperUnknown: 'Pregunta al remitente por cobre, y cuál; hasta entonces ningún fijador reductor en esta agua.',
     wetPaper: 'Una bolsa pierde: mira cuál.',
     crushed: 'Fotografíala antes de sacar nada: el transportista lo pide.',
   },
@@ -168,6 +185,8 @@ export const es: CardWords = {
     tdsMgL: 'Disueltos, mg/L',
     alive: 'Vivos',
     dead: 'Muertos',
+    tornFins: 'Aletas rotas, de diez',
+    lengthCm: 'Largo, cm',
     doubtful: 'Dudosos',
   },
   paths: {

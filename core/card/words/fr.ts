@@ -14,6 +14,7 @@ const closures = {
 const handling = {
   ground: 'Posez chacun sur un sol ferme, à l’endroit : renversé, il ne se retourne pas seul.',
   underWater: 'Toujours sous l’eau, jamais à l’air ; peu de lumière, un peu de courant.',
+  poured: 'Les alevins se versent : gobelet sous la surface, doucement ; aucune épuisette ne les touche.',
   walkOut: 'Inclinez le récipient sous la surface et laissez-les sortir ; l’épuisette leur arrache les pattes.',
   cup: 'Au gobelet et non à l’épuisette : les épines s’accrochent.',
   hands: 'Soulevez-les à mains propres et mouillées, tête et ventre tenus ; pas d’épuisette.',
@@ -79,7 +80,6 @@ export const fr: CardWords = {
     drip: (f) => ['Laissez goutter', `${f.mlPerMin} mL par minute, jusqu’au double.`],
     look: (f) => ['Vérifiez le goutte-à-goutte', `Il ralentit : de nouveau ${f.mlPerMin} mL par minute.`],
     add: (f) => [`Ajoutez ${f.litres} L d’eau du bac`, 'Le long du bord du sac.'],
-    sample: () => ['Échantillon par un trou d’aiguille', 'Mesurez la salinité, fermez le trou à l’adhésif.'],
     match: (f) => [
       `Amenez la quarantaine à ${f.salinity}`,
       `${f.grams ? `${f.grams} g de sel marin, dissous dans l’eau du bac, lentement.` : f.litres ? `Sortez ${f.litres} L et mettez autant d’eau douce.` : 'Avec de l’eau préparée avant.'} Osmolateur arrêté ; mesurez après dix minutes.`,
@@ -97,6 +97,18 @@ export const fr: CardWords = {
       `Éteignez la lumière de ${f.tank}`,
       'Une lampe faible pour les mains. Si des poissons y vivent déjà, nourrissez-les avant.',
     ],
+    dip: () => [
+      'Baignez les coraux',
+      'Dans un seau d’eau du bac, selon l’étiquette du bain ; remuez, regardez ce qui tombe, rincez à l’eau propre du bac.',
+      'Gants et lunettes : certains coraux sont toxiques pour la peau et les yeux. Le bain selon son étiquette, jamais dans le bac.',
+    ],
+    sample: (f) =>
+      f.n === 10
+        ? [
+            'Prenez-en dix comme échantillon',
+            'Dix dans une coupelle d’eau du bac : combien de nageoires abîmées, quelle longueur ? Écrivez-le dans les remarques du sac.',
+          ]
+        : ['Échantillon par un trou d’aiguille', 'Mesurez la salinité, fermez le trou à l’adhésif.'],
     after: (f) => [
       'Couvrez le bac',
       `${f.jumpers ? 'Ils sautent : couvercle ou serviette sur tout' : 'Une serviette sur la vitre'}, peu de lumière un jour ou deux. L’eau du sac à l’égout, épuisettes et gobelets au désinfectant.`,
@@ -131,6 +143,9 @@ export const fr: CardWords = {
     noPack: 'sans chaufferette',
     foam: 'mousse tout autour',
     noFoam: 'sans mousse',
+    noCopper: 'pas de cuivre dans l’eau',
+    copper: 'cuivre dans l’eau',
+    copperUnknown: 'personne ne sait pour le cuivre',
     warmPacks: 'chaufferettes encore chaudes',
     coldPacks: 'chaufferettes froides',
     wetPaper: 'papier mouillé',
@@ -152,6 +167,9 @@ export const fr: CardWords = {
     other: label,
     stowaway: 'En quarantaine, pas dans le bac principal.',
     bagPack: 'Contre les sacs elles brûlent ou étouffent : dites-le à l’expéditeur.',
+    copper: 'Pas de neutralisant réducteur dans cette eau ; escargots, crevettes, crabes et coraux dehors bientôt.',
+    copperUnknown:
+      'Demandez à l’expéditeur s’il y a du cuivre, et lequel ; d’ici là pas de neutralisant réducteur dans cette eau.',
     wetPaper: 'Un sac fuit : cherchez lequel.',
     crushed: 'Photographiez-la avant d’en sortir quoi que ce soit : le transporteur le demande.',
   },
@@ -166,6 +184,8 @@ export const fr: CardWords = {
     tdsMgL: 'Dissous, mg/L',
     alive: 'Vivants',
     dead: 'Morts',
+    tornFins: 'Nageoires abîmées, sur dix',
+    lengthCm: 'Longueur, cm',
     doubtful: 'Douteux',
   },
   paths: {

@@ -15,6 +15,7 @@ const closures = {
 const handling = {
   ground: 'Letakkan satu per satu di dasar yang kokoh, tegak: yang terguling tidak bisa berbalik sendiri.',
   underWater: 'Selalu di bawah air, jangan terkena udara; cahaya redup, sedikit arus.',
+  poured: 'Burayak dituang: gelas di bawah permukaan, pelan; jangan kena serok.',
   walkOut: 'Miringkan wadah di bawah permukaan dan biarkan mereka keluar; serok mencabut kakinya.',
   cup: 'Dengan gelas, bukan serok: durinya tersangkut.',
   hands: 'Angkat dengan tangan bersih dan basah, kepala dan perut ditopang; tanpa serok.',
@@ -85,7 +86,6 @@ export const id: CardWords = {
     drip: (f) => ['Biarkan menetes', `${f.mlPerMin} mL per menit, sampai menjadi dua kali.`],
     look: (f) => ['Periksa tetesan', `Tetesan melambat: kembali ${f.mlPerMin} mL per menit.`],
     add: (f) => [`Tambahkan ${f.litres} L air akuarium`, 'Lewat tepi kantong.'],
-    sample: () => ['Contoh air lewat lubang jarum', 'Ukur salinitas, tutup lubang dengan pita.'],
     match: (f) => [
       `Samakan karantina ke ${f.salinity}`,
       `${f.grams ? `${f.grams} g garam laut, dilarutkan dalam air akuarium, masukkan pelan.` : f.litres ? `Keluarkan ${f.litres} L dan masukkan air tawar sebanyak itu.` : 'Dengan air yang sudah disamakan.'} Pengisi otomatis mati; ukur setelah sepuluh menit.`,
@@ -103,6 +103,18 @@ export const id: CardWords = {
     ],
     empty: () => ['Kosongkan wadah', 'Sebelum kantong berikutnya: air dari dua asal tidak pernah dicampur.'],
     dim: (f) => [`Matikan lampu ${f.tank}`, 'Senter redup untuk tangan. Bila sudah ada penghuni, beri makan dulu.'],
+    dip: () => [
+      'Rendam karang',
+      'Di ember berisi air akuarium, menurut label larutan; goyangkan, lihat yang jatuh, bilas di air akuarium bersih.',
+      'Sarung tangan dan kacamata: sebagian karang beracun bagi kulit dan mata. Larutan menurut labelnya, jangan masuk akuarium.',
+    ],
+    sample: (f) =>
+      f.n === 10
+        ? [
+            'Ambil sepuluh sebagai contoh',
+            'Sepuluh ekor di piring berisi air akuarium: berapa yang siripnya rusak, berapa panjangnya? Tulis di catatan kantong.',
+          ]
+        : ['Contoh air lewat lubang jarum', 'Ukur salinitas, tutup lubang dengan pita.'],
     after: (f) => [
       'Tutup akuarium',
       `${f.jumpers ? 'Mereka melompat: tutup atau handuk di atas semuanya' : 'Handuk di atas kaca'}, cahaya redup satu dua hari. Air kantong ke saluran, serok dan gelas ke disinfektan.`,
@@ -137,6 +149,9 @@ export const id: CardWords = {
     noPack: 'tanpa pemanas',
     foam: 'busa di semua sisi',
     noFoam: 'tanpa busa',
+    noCopper: 'tanpa tembaga dalam air',
+    copper: 'ada tembaga dalam air',
+    copperUnknown: 'soal tembaga tidak diketahui',
     warmPacks: 'pemanas masih hangat',
     coldPacks: 'pemanas sudah dingin',
     wetPaper: 'kertas basah',
@@ -158,6 +173,9 @@ export const id: CardWords = {
     other: label,
     stowaway: 'Ke karantina, bukan ke akuarium utama.',
     bagPack: 'Pemanas yang menempel kantong melepuhkan atau menyesakkan: beri tahu pengirim.',
+    copper: 'Jangan pengikat pereduksi di air ini; keong, udang, kepiting, dan karang segera keluar.',
+    copperUnknown:
+      'Tanyakan kepada pengirim soal tembaga, dan jenisnya; sampai itu jangan pengikat pereduksi di air ini.',
     wetPaper: 'Ada kantong bocor: cari yang mana.',
     crushed: 'Potret sebelum ada yang dikeluarkan: jasa angkut memintanya.',
   },
@@ -172,6 +190,8 @@ export const id: CardWords = {
     tdsMgL: 'Terlarut, mg/L',
     alive: 'Hidup',
     dead: 'Mati',
+    tornFins: 'Sirip rusak, dari sepuluh',
+    lengthCm: 'Panjang, cm',
     doubtful: 'Meragukan',
   },
   paths: {

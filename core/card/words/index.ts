@@ -50,7 +50,7 @@ export function stepText(step: MethodStep, s: StepSetting, language: Language, a
     count: s.groups.reduce((sum, g) => sum + g.count, 0),
     sea: s.tank.salinity >= SEA_FROM,
     closure: s.closure ?? 'bands',
-    handling: [...new Set(s.groups.map(handlingOf))],
+    handling: [...new Set(s.groups.map((g) => handlingOf(g, a)))],
     jumpers: jumps(s.groups),
   });
 }

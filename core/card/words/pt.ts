@@ -14,6 +14,7 @@ const closures = {
 const handling = {
   ground: 'Ponha cada um em chão firme, direito: o que tomba não se vira sozinho.',
   underWater: 'Sempre debaixo de água, nunca ao ar; pouca luz e alguma corrente.',
+  poured: 'Alevins vertem-se: copo abaixo da superfície, devagar; nenhuma rede lhes toca.',
   walkOut: 'Incline o recipiente abaixo da superfície e deixe-os sair a andar; a rede arranca-lhes as pernas.',
   cup: 'Com copo e não com rede: os espinhos prendem-se.',
   hands: 'Levante-os com mãos limpas e molhadas, cabeça e ventre apoiados; sem rede.',
@@ -79,7 +80,6 @@ export const pt: CardWords = {
     drip: (f) => ['Deixe gotejar', `${f.mlPerMin} mL por minuto, até duplicar.`],
     look: (f) => ['Veja o gotejo', `O gotejo abranda: outra vez ${f.mlPerMin} mL por minuto.`],
     add: (f) => [`Junte ${f.litres} L de água do aquário`, 'Pela borda do saco.'],
-    sample: () => ['Amostra por um furo de agulha', 'Meça a salinidade e feche o furo com fita.'],
     match: (f) => [
       `Leve a quarentena a ${f.salinity}`,
       `${f.grams ? `${f.grams} g de sal marinho, dissolvido em água do aquário, aos poucos.` : f.litres ? `Tire ${f.litres} L e ponha outro tanto de água doce.` : 'Com água acertada antes.'} Reposição desligada; meça ao fim de dez minutos.`,
@@ -94,6 +94,18 @@ export const pt: CardWords = {
     ],
     empty: () => ['Esvazie o recipiente', 'Antes do saco seguinte: nunca se misturam águas de duas origens.'],
     dim: (f) => [`Apague a luz de ${f.tank}`, 'Uma luz fraca para as mãos. Se já lá vivem peixes, alimente-os antes.'],
+    dip: () => [
+      'Banhe os corais',
+      'Num balde com água do aquário, segundo o rótulo do banho; agite, veja o que cai, enxague em água limpa.',
+      'Luvas e óculos: alguns corais são tóxicos para pele e olhos. O banho segundo o rótulo, nunca no aquário.',
+    ],
+    sample: (f) =>
+      f.n === 10
+        ? [
+            'Tire dez como amostra',
+            'Dez num prato com água do aquário: quantos com barbatanas feridas, que comprimento têm? Escreva nas observações do saco.',
+          ]
+        : ['Amostra por um furo de agulha', 'Meça a salinidade e feche o furo com fita.'],
     after: (f) => [
       'Tape o aquário',
       `${f.jumpers ? 'Eles saltam: tampa ou toalha sobre tudo' : 'Uma toalha sobre o vidro'}, pouca luz um ou dois dias. A água do saco para o esgoto, redes e copos para o desinfetante.`,
@@ -128,6 +140,9 @@ export const pt: CardWords = {
     noPack: 'sem saqueta térmica',
     foam: 'esferovite a toda a volta',
     noFoam: 'sem esferovite',
+    noCopper: 'sem cobre na água',
+    copper: 'cobre na água',
+    copperUnknown: 'ninguém sabe de cobre',
     warmPacks: 'saquetas ainda quentes',
     coldPacks: 'saquetas frias',
     wetPaper: 'papel molhado',
@@ -148,6 +163,8 @@ export const pt: CardWords = {
     other: label,
     stowaway: 'Para a quarentena, não para o aquário principal.',
     bagPack: 'Encostadas aos sacos queimam ou sufocam: diga ao remetente.',
+    copper: 'Nenhum fixador redutor nesta água; caracóis, camarões, caranguejos e corais fora depressa.',
+    copperUnknown: 'Pergunte ao remetente por cobre, e qual; até lá nenhum fixador redutor nesta água.',
     wetPaper: 'Um saco perde água: veja qual.',
     crushed: 'Fotografe antes de tirar alguma coisa: a transportadora pede.',
   },
@@ -162,6 +179,8 @@ export const pt: CardWords = {
     tdsMgL: 'Dissolvidos, mg/L',
     alive: 'Vivos',
     dead: 'Mortos',
+    tornFins: 'Barbatanas feridas, de dez',
+    lengthCm: 'Comprimento, cm',
     doubtful: 'Duvidosos',
   },
   paths: {

@@ -51,6 +51,7 @@ export const stepKeys = [
   'oxygen',
   'empty',
   'dim',
+  'dip',
   'after',
 ] as const;
 export type StepKey = (typeof stepKeys)[number];
