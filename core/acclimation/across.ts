@@ -6,7 +6,7 @@ import { methodNames, type OpenedBag, type Recipe, type TankWater } from './vess
 /** Ways that leave the water of the bag at once: the fish go across, the water does not. */
 
 export function transfer(s: Setting): Recipe {
-  const { bag, a, film, toTank } = s;
+  const { bag, a, toTank } = s;
   return {
     id: 'float-transfer',
     name: methodNames['float-transfer'],
@@ -62,7 +62,7 @@ export function scoop({ bag, tank, a, film, toTank }: Setting): Recipe {
 }
 
 export function pinhole(s: Setting): Recipe {
-  const { bag, tank, a, film, toTank } = s;
+  const { bag, tank, a, toTank } = s;
   const far = Math.abs(bag.salinity - tank.salinity) >= a.sameSalinity;
   return {
     id: 'pinhole',
@@ -149,7 +149,7 @@ const CHILLED_C = 5;
 const FLOATED_FROM_C = 2;
 
 export function staged(s: Setting): Recipe {
-  const { bag, tank, a, film } = s;
+  const { bag, tank, a } = s;
   const gap = tank.tempC - bag.tempC;
   const cPerH = a[`${bag.tolerance ?? 'delicate'}WarmingCPerH`];
   const room = Math.max(0, ((gap - FLOATED_FROM_C) / cPerH) * 60);

@@ -17,7 +17,7 @@ const stay = hand(
 );
 
 export function cups(s: Setting): Recipe {
-  const { bag, a, film, toTank } = s;
+  const { bag, a, toTank } = s;
   const open = Math.min(15, toTank);
   const [rounds, each] = [whole(a.mixRounds), whole(a.cupsARound)];
   const every = Math.max(1, a.cupEveryMin);
@@ -213,7 +213,7 @@ const CLOSED_AT_MIN = 4;
 
 /** The farm's way with a bag that was on the road for long: most water off, tank water and oxygen in at once, a rest, then across. */
 export function regas(s: Setting): Recipe {
-  const { bag, a, film } = s;
+  const { bag, a } = s;
   const across = CLOSED_AT_MIN + REST_MIN + 1;
   return {
     id: 'regas',

@@ -9,6 +9,7 @@ import { methodComparisons } from './methods';
 import * as come from './come';
 import * as finish from './finish';
 import * as run from './run';
+import * as seller from './seller';
 import * as ways from './ways';
 
 export async function boxHasCome(press: string, input: come.ComeInput): Promise<Outcome<{ code: string }>> {
@@ -41,6 +42,9 @@ export async function goOnArriving(press: string, code: string): Promise<Outcome
 }
 export async function tellCertificate(press: string, code: string, number: string): Promise<Outcome<null>> {
   return write(press, (h) => finish.tellCertificate(h, code, typeof number === 'string' ? number : ''));
+}
+export async function takeAsSeen(press: string, code: string): Promise<Outcome<null>> {
+  return write(press, (h) => seller.takeAsSeen(h, code));
 }
 export async function stopRun(press: string, runId: string): Promise<Outcome<null>> {
   return write(press, (h) => run.stopRun(h, runId));

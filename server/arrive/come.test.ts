@@ -1,11 +1,15 @@
 import { turnKey } from '@/core/acclimation/unboxing';
 import { tryEvaluate } from '@/server/consignment/result';
 import { tick } from '@/server/pack/events';
+import type { SignId } from '@/core/consignment/signs';
+import { undo } from '@/server/consignment/change';
 import { looksOf } from './looks';
+import { sellerBefore, takeAsSeen } from './seller';
+import { tellSign } from './signs';
 import { methodComparisons } from './methods';
 import { finishStep, startRun } from './run';
 import { receiveView } from './view';
-import { addRecord, must, pathsOf, said } from '@/tests/order';
+import { addRecord, must, pathsOf, readBag, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { openHouse, type House } from '@/server/house';
 import { boxHasCome, comeView } from './come';
@@ -73,6 +77,35 @@ describe('a box has come, and nobody wrote an order', () => {
       for (const s of house.arrivals.run(id)!.steps) must(finishStep(house, id, s.key));
     }
     expect(looksOf(house, c.id).filter((l) => l.key.includes(':test-'))).toHaveLength(7);
+  });
+
+  test('how it was packed by a look: shown first, taken over as an edit, and counted for its seller the next time', () => {
+    const { code } = must(come({ way: 'posted', hours: 30, from: 'Ada Brunner' }));
+    const c = () => house.consignments.byCode(code)!.document;
+    const view = () => receiveView(house, c(), must(tryEvaluate(house, c())), []);
+    expect(view().asSeen).toEqual([]);
+    const [bag] = c().bags.map((b) => b.id) as [string];
+    const was = c().bags[0]!;
+    const seen = (kind: 'bag' | 'box', id: string, sign: SignId) =>
+      must(tellSign(house, { code, kind, id, sign, on: true }, new Date(now).toISOString()));
+    seen('bag', bag, 'waterMost');
+    seen('bag', bag, 'threeLayers');
+    seen('box', c().boxes[0]!.id, 'bagPack');
+    expect(view().asSeen.map((x) => `${x.of} ${x.what}`)).toEqual([`bag ${bag} water`, `bag ${bag} layers`]);
+    expect(c().bags[0]).toEqual(was);
+    must(takeAsSeen(house, code));
+    expect(c().bags[0]!.waterL / (c().bags[0]!.waterL + c().bags[0]!.gasL)).toBeCloseTo(0.8, 2);
+    expect(c().bags[0]!.layers).toBe(3);
+    expect(view().asSeen).toEqual([]);
+    expect(said(takeAsSeen(house, code))).toContain('Nothing that was seen differs');
+    must(undo(house, code));
+    expect(c().bags[0]).toEqual(was);
+    must(readBag(house, code, bag, { alive: 5, dead: 1 }));
+    expect(view().sellerBefore).toBeNull();
+    const next = made({ from: 'Ada Brunner' });
+    expect(sellerBefore(house, next)).toMatchObject({ arrivals: 1, alive: 5, counted: 6 });
+    expect(sellerBefore(house, next)!.packed.map((x) => x.words)).toContain('pack against a bag');
+    expect(sellerBefore(house, made({ from: '' }))).toBeNull();
   });
 
   test('an own tank gives what was read of it last; what was not read stays a guess', () => {

@@ -20,6 +20,7 @@ import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { methodComparisons } from '@/server/arrive/methods';
 import { outcomeOf } from '@/server/arrive/finish';
+import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
 import { waysOf } from '@/server/arrive/ways';
 
@@ -204,6 +205,8 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     /** What is done in its turn before that: the box, or the tank of an own move; when it was done. */
     turns: turnsOf(c, withOverrides(c.assumptions)).map((t) => ({ ...t, at: ticks.get(turnKey(t.key)) ?? null })),
     ownMove: isOwnMove(c),
+    asSeen: packedAsSeen(house, c),
+    sellerBefore: sellerBefore(house, c),
     incoming: c.direction === 'incoming',
     sampledFrom: withOverrides(c.assumptions).sampledFromAnimals,
     nowMs: house.nowMs(),

@@ -112,6 +112,9 @@ export function consignmentRepository(
   const planned = db.prepare<[], Row>(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'planned' AND direction != 'incoming' ORDER BY hand_over_at`,
   );
+  const cameFrom = db.prepare<[string, number], Row>(
+    `SELECT ${columns} FROM consignment WHERE direction = 'incoming' AND sender = ? ORDER BY hand_over_at DESC LIMIT ?`,
+  );
   const any = db.prepare<[], { n: number }>(`SELECT EXISTS (SELECT 1 FROM consignment WHERE archived_at IS NULL) AS n`);
   const lastCode = db.prepare<[], { n: number | null }>(
     // Codes that came with files may be of any length; ours are counted on from the short ones.
@@ -224,6 +227,8 @@ export function consignmentRepository(
     live: (sinceIso: string) => readable(live.all(sinceIso)),
     /** What was handed over and is not here or there yet. */
     travelling: (): StoredConsignment[] => readable(travelling.all()).read,
+    /** What came from a sender, by name, the newest first. */
+    cameFrom: (sender: string, most: number): StoredConsignment[] => readable(cameFrom.all(sender, most)).read,
     /** Outgoing and own moves that are not packed yet, the soonest first. */
     planned: (): StoredConsignment[] => readable(planned.all()).read,
     any: (): boolean => any.get()!.n === 1,

@@ -144,6 +144,7 @@ export const actions: Readonly<Record<string, Least>> = {
   moveIn: 'helper',
   finishArrival: 'helper',
   tellCertificate: 'helper',
+  takeAsSeen: 'helper',
   goOnArriving: 'helper',
   leave: 'helper',
   saveReading: 'helper',

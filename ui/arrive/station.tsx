@@ -16,6 +16,7 @@ import { Between, Found } from './found';
 import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
 import { withReadings } from './pressed-readings';
+import { PackedAsSeen, SellerBefore } from './seller';
 import { Turns } from './turns';
 import { IntoTank } from './into-tank';
 import { Methods } from './methods';
@@ -166,8 +167,10 @@ export function ReceiveStation(given: ReceiveStationProps) {
   const opening = (
     <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
       <section className="min-w-0">
+        <SellerBefore p={p} />
         {!p.openedAt && <Turns p={p} />}
         <Inspect p={p} />
+        <PackedAsSeen p={p} />
         <div className="mb-1 flex items-center gap-3">
           <h2>Through the film</h2>
           {!editing && (
