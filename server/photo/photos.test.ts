@@ -60,3 +60,12 @@ test('only hashes name files: no path leads out of the folder', () => {
   expect(photoFile(house, '../kindly-crate.db')).toBeNull();
   expect(photoFile(house, 'a'.repeat(64))).toBeNull();
 });
+
+test('a picture that waited on a phone is of the instant it was taken', async () => {
+  const drawn = await drawPhoto(await phonePicture());
+  if (!drawn.ok) throw new Error('not drawn');
+  must(keepPhoto(house, code, { kind: 'bag', id: 'A1' }, drawn.value, now - 20 * 60_000));
+  const { id } = house.consignments.byCode(code)!.document;
+  const { observations } = house.facts.of(id);
+  expect(observations.at(-1)).toMatchObject({ quantity: 'photo', at: new Date(now - 20 * 60_000).toISOString() });
+});

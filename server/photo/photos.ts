@@ -54,6 +54,7 @@ export function keepPhoto(
   code: string,
   subject: { kind: string; id: string },
   drawn: Drawn,
+  takenMs = house.nowMs(),
 ): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
@@ -61,7 +62,7 @@ export function keepPhoto(
   if (!subjectKinds.some((k) => k === subject.kind) || subject.id.length > 80)
     return refuse('photo', 'Say of what the picture is.');
   const { id } = stored.value.document;
-  const at = house.nowIso();
+  const at = new Date(takenMs).toISOString();
   const hash = house.db.transaction(() => {
     const kept = storePhoto(house, drawn, at);
     house.facts.seen(id, { at, subject: subject as Subject, photo: kept });

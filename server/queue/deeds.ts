@@ -40,11 +40,13 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('take'), subject: id(160) }),
   z.object({ deed: z.literal('letGo'), subject: id(160) }),
+  // Its picture goes beside it, by an address of its own (`/photos`).
+  z.object({ deed: z.literal('photo'), code: id(20), kind: z.enum(['bag', 'box', 'tank']), id: id(80) }),
 ]);
 export type Deed = z.infer<typeof asked>;
 
 /** A press that waited longer than this is of another week: it is shown, and not done. */
-const LONGEST_MS = 48 * 3600_000;
+export const LONGEST_MS = 48 * 3600_000;
 
 /** Does one press of a queue, at the instant it was made. */
 export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): Outcome<unknown> {
@@ -93,6 +95,8 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return setDuty(house, d.quarantineId, d.key, d.done, ms);
     case 'putOff':
       return putOff(house, { id: d.id, later: d.later });
+    case 'photo':
+      return refuse('', 'A picture comes with its bytes: load the page again.');
     case 'step':
       return finishStep(house, d.runId, d.key, ms);
     case 'pause':

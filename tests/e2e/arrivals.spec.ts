@@ -1,7 +1,9 @@
 import { spawnSync } from 'node:child_process';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { Application, open } from './server';
+import { held } from './wire';
 
 /**
  * Ways of receiving, each from "a box has come" to a finished arrival: what the numbers recommend, and what hands then do.
@@ -370,3 +372,93 @@ for (const a of arrivals.filter((x) => x.always || process.env.KINDLY_ALL))
     await expect(page.getByText(`Finish the arrival of ${code}`)).toHaveCount(0);
     await expect(page.getByText(`${code} is here`)).toHaveCount(0);
   });
+
+if (process.env.KINDLY_ALL) {
+  test('six bags of two kinds, every one measured: at most forty interactions to the first running timer', async ({
+    page,
+  }) => {
+    const six: Arrival = {
+      name: 'six bags',
+      way: 'A box by courier or air',
+      animals: [
+        ['Zebra danio', 45],
+        ['Pearl danio', 45],
+      ],
+      tank: 'Ward',
+      hours: '28',
+      bag: { Water: '21', pH: '6.8' },
+      water: { Water: '24', pH: '7.4', KH: '5' },
+      advised: /./,
+    };
+    const h = new Hands(page);
+    await comes(h, six);
+    const bags = await page.locator('fieldset legend', { hasText: /^Bag / }).count();
+    expect(bags).toBeGreaterThanOrEqual(6);
+    await reads(h, six);
+    await page
+      .locator('article')
+      .first()
+      .getByRole('button', { name: /^(Start|Use)/ })
+      .click();
+    h.count++;
+    await page.waitForURL(/\/run$/);
+    // More bags than six cost two figures each.
+    expect(h.count - 2 * (bags - 6)).toBeLessThanOrEqual(40);
+  });
+
+  test('the server is gone for half an hour in mid-run: the timer ends and calls, and the presses arrive after', async ({
+    page,
+  }) => {
+    await page.clock.install({ time: new Date('2026-11-27T10:00:00Z') });
+    const h = new Hands(page);
+    const picture = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#2E7C9E' } })
+      .jpeg()
+      .toBuffer();
+    const one: Arrival = {
+      name: 'one bag',
+      way: 'Bought nearby, an hour ago or so',
+      animals: [['Zebra danio', 6]],
+      tank: 'Bare',
+      hours: '1',
+      bag: { Water: '24', pH: '7.3' },
+      water: hardTap,
+      advised: /./,
+    };
+    await comes(h, one);
+    // A picture waits on the phone while the network is gone.
+    await page.route('**/photos?**', (r) => r.abort());
+    const camera = page.getByLabel('Photograph bag A1');
+    await camera.setInputFiles({ name: 'a.jpg', mimeType: 'image/jpeg', buffer: picture });
+    await expect(page.getByText('1, 1 waiting')).toBeVisible();
+    await page.unroute('**/photos?**');
+    await page.clock.fastForward('00:10');
+    await expect(page.getByText('1 kept')).toBeVisible();
+    await reads(h, one);
+    await page
+      .locator('article')
+      .filter({ has: page.getByRole('heading', { name: /Float, then net across/ }) })
+      .first()
+      .getByRole('button', { name: /^(Start|Use)/ })
+      .click();
+    await page.waitForURL(/\/run$/);
+    const lane = page.locator('section[aria-label^="Bags"]').first();
+    await lane.getByRole('button', { name: 'Done: float the closed bags' }).click();
+    await expect(lane.getByTestId('timer')).toHaveText(/\d\d:\d\d/);
+    await expect.poll(() => held(page)).toBe(0);
+    await app.kill();
+    await page.clock.fastForward('30:00');
+    const opens = lane.getByRole('button', { name: /^Done: open the bag/ });
+    await expect(opens).toBeVisible();
+    await opens.click();
+    await lane.getByRole('button', { name: /^Done: / }).click();
+    expect(await held(page)).toBe(2);
+    const back = new Application(3435, { KINDLY_FROM: '2026-11-27T10:45:00Z' }, app.folder);
+    await back.start();
+    await page.clock.fastForward('01:00');
+    await expect.poll(() => held(page), { timeout: 30_000 }).toBe(0);
+    await expect(page.getByRole('alert').filter({ hasText: 'Not done' })).toHaveCount(0);
+    await page.reload();
+    await expect(lane).toHaveAttribute('data-presses', '3');
+    await back.kill();
+  });
+}

@@ -1,44 +1,71 @@
 'use client';
 
 import { Camera } from 'lucide-react';
-import type { Outcome } from '@/core/consignment/outcome';
+import { useState } from 'react';
 import { LARGEST_PHOTO } from '@/ui/fields/file';
 import { FilePick } from '@/ui/kit/file-pick';
-import { useSave } from '@/ui/use-save';
+import { press } from '@/ui/queue/store';
+import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 
-/** Takes a picture with the camera of a phone, or from a file, and keeps it with what it shows. */
-export function PhotoButton({ code, kind, id, taken }: { code: string; kind: string; id: string; taken: number }) {
-  const { save, sending, problems, setProblems } = useSave();
-  const send = (file: File): void => {
+/** A picture is sent no larger than the house keeps it, pixels on its long side. */
+const LONG_SIDE = 1600;
+
+/** The picture drawn smaller, so that many wait on a phone; as it is where the browser cannot draw it. */
+async function smaller(file: File): Promise<Blob> {
+  const image = await createImageBitmap(file).catch(() => null);
+  const share = image ? LONG_SIDE / Math.max(image.width, image.height) : 1;
+  if (!image || share >= 1) return file;
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(image.width * share);
+  canvas.height = Math.round(image.height * share);
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  const drawn = await new Promise<Blob | null>((r) => canvas.toBlob(r, 'image/jpeg', 0.85));
+  return drawn ?? file;
+}
+
+/**
+ * Takes a picture with the camera of a phone, or from a file, and keeps it with what it shows: on the phone at once, in the
+ * house as soon as the network carries it.
+ */
+export function PhotoButton({
+  code,
+  kind,
+  id,
+  taken,
+}: {
+  code: string;
+  kind: 'bag' | 'box' | 'tank';
+  id: string;
+  taken: number;
+}) {
+  const [problem, setProblem] = useState('');
+  const waits = ofDeed(usePresses(), 'photo').filter(
+    ({ deed: d }) => d.code === code && d.kind === kind && d.id === id,
+  ).length;
+  const send = async (file: File): Promise<void> => {
     if (file.size > LARGEST_PHOTO)
-      return setProblems([
-        {
-          path: 'photo',
-          message: `This picture has ${(file.size / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
-        },
-      ]);
-    void save(async (press) => {
-      const to = `/photos?${new URLSearchParams({ press, code, kind, id }).toString()}`;
-      const answer = await fetch(to, { method: 'POST', body: file });
-      return (await answer.json()) as Outcome<string>;
-    });
+      return setProblem(
+        `This picture has ${(file.size / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
+      );
+    setProblem('');
+    press({ deed: 'photo', code, kind, id }, `picture of ${kind} ${id}`, await smaller(file));
   };
   return (
     <span className="inline-flex items-center gap-2">
-      {problems[0] && (
+      {problem && (
         <span className="problem" role="alert">
-          {problems[0].message}
+          {problem}
         </span>
       )}
       <FilePick
         accept="image/*"
         capture="environment"
         aria-label={`Photograph ${kind} ${id}`}
-        onFile={send}
+        onFile={(file) => void send(file)}
         className="font-text text-13 font-normal"
       >
         <Camera size={18} aria-hidden="true" />
-        <span>{sending ? 'Keeping …' : taken > 0 ? `${taken} kept` : 'Photo'}</span>
+        <span>{waits > 0 ? `${taken + waits}, ${waits} waiting` : taken > 0 ? `${taken} kept` : 'Photo'}</span>
       </FilePick>
     </span>
   );

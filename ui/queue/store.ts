@@ -20,6 +20,8 @@ export interface Press {
   refused: string | null;
   /** The state of the house that it is in; null until the server has it. */
   doneIn: number | null;
+  /** The picture of a `photo`; nothing else has bytes. */
+  picture?: Blob;
 }
 
 type Told = { outcome: Outcome<unknown>; n: number };
@@ -60,6 +62,30 @@ const forget = async (n: number): Promise<void> => {
   await d?.delete(STORE, n).catch(() => undefined);
 };
 
+const sendDeed = (p: Press): Promise<Response> =>
+  fetch('/queue', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ press: p.press, deed: p.deed, agoMs: Date.now() - p.pressedMs }),
+    // What is under way arrives though its page is closed.
+    keepalive: true,
+    signal: AbortSignal.timeout(15_000),
+  });
+
+/** A picture is its own body, and may take longer. */
+const sendPicture = (p: Press, { code, kind, id }: Extract<Deed, { deed: 'photo' }>): Promise<Response> => {
+  const ago = String(Date.now() - p.pressedMs);
+  return fetch(`/photos?${new URLSearchParams({ press: p.press, code, kind, id, ago }).toString()}`, {
+    method: 'POST',
+    body: p.picture ?? new Blob(),
+    signal: AbortSignal.timeout(60_000),
+  });
+};
+
+/** An answer of the queue; that to a picture names no state, and is in whatever state comes next. */
+const toldBy = (json: unknown): Told | null =>
+  json === null ? null : 'outcome' in (json as object) ? (json as Told) : { outcome: json as Told['outcome'], n: 0 };
+
 /** Sends what waits, the oldest first; the next only once the one before is answered. */
 async function drain(): Promise<void> {
   if (sending) return;
@@ -68,14 +94,9 @@ async function drain(): Promise<void> {
     for (;;) {
       const head = list.find((p) => p.refused === null && p.doneIn === null);
       if (!head) return;
-      const answer = await fetch('/queue', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ press: head.press, deed: head.deed, agoMs: Date.now() - head.pressedMs }),
-        // What is under way arrives though its page is closed.
-        keepalive: true,
-        signal: AbortSignal.timeout(15_000),
-      }).catch(() => null);
+      const answer = await (head.deed.deed === 'photo' ? sendPicture(head, head.deed) : sendDeed(head)).catch(
+        () => null,
+      );
       if (answer?.status === 403) {
         // It is not for whoever holds this phone: later it would not be either.
         const refused = await answer.text();
@@ -88,7 +109,7 @@ async function drain(): Promise<void> {
         tell([...list]);
         return;
       }
-      const told = answer?.ok ? ((await answer.json().catch(() => null)) as Told | null) : null;
+      const told = answer?.ok ? toldBy(await answer.json().catch(() => null)) : null;
       if (!told) {
         const wait = AGAIN_MS[Math.min(failures, AGAIN_MS.length - 1)]!;
         failures++;
@@ -114,9 +135,18 @@ async function drain(): Promise<void> {
 }
 
 /** Presses something: it is written down, and sent as soon as it can be. */
-export function press(deed: Deed, words: string): void {
+export function press(deed: Deed, words: string, picture?: Blob): void {
   const n = (last = Math.max(Date.now(), last + 1, ...list.map((p) => p.n + 1)));
-  const p: Press = { n, press: newPress(), deed, words, pressedMs: Date.now(), refused: null, doneIn: null };
+  const p: Press = {
+    n,
+    press: newPress(),
+    deed,
+    words,
+    pressedMs: Date.now(),
+    refused: null,
+    doneIn: null,
+    ...(picture ? { picture } : {}),
+  };
   // Written down first, shown then: what is seen as pressed outlives a phone that dies in the next moment.
   kept = kept.then(async () => {
     await Promise.race([keep(p), new Promise((r) => setTimeout(r, KEEP_MS))]);
