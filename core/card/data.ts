@@ -45,6 +45,32 @@ export interface CardData {
   assumptions: Assumptions;
 }
 
+/** Steps of each measure that a curve is rounded to: no instrument tells less. */
+const fine = { tempC: 1000, pH: 1000, alkalinityMeqL: 10_000, tanMgNL: 1000, oxygenMgL: 100 } as const;
+type Measure = keyof typeof fine;
+const measures = Object.keys(fine) as Measure[];
+
+/** A curve as whole steps from value to value: waters change slowly, and small numbers pack well. */
+const stepsOf = (of: ArrayLike<number>, m: Measure): number[] => {
+  const whole = Array.from(of, (v) => Math.round(v * fine[m]));
+  return whole.map((v, i) => (i === 0 ? v : v - whole[i - 1]!));
+};
+const valuesOf = (steps: readonly number[], m: Measure): number[] => {
+  let at = 0;
+  return steps.map((d) => (at += d) / fine[m]);
+};
+const each = (c: Curves, of: (x: ArrayLike<number>, m: Measure) => number[]): Curves => ({
+  ...c,
+  ...(Object.fromEntries(measures.map((m) => [m, of(c[m], m)])) as Record<Measure, number[]>),
+});
+
+/** A curve rounded as it is kept. */
+export const rounded = (c: Curves): Curves => each(c, (x, m) => valuesOf(stepsOf(x, m), m));
+
 /** The data as the text that stands in the file, and back. */
-export const cardText = (d: CardData): string => toText(zlibSync(strToU8(JSON.stringify(d)), { level: 9 }));
-export const cardOf = (text: string): CardData => JSON.parse(strFromU8(unzlibSync(fromText(text.trim())))) as CardData;
+export const cardText = (d: CardData): string =>
+  toText(zlibSync(strToU8(JSON.stringify({ ...d, curves: d.curves.map((c) => each(c, stepsOf)) })), { level: 9 }));
+export function cardOf(text: string): CardData {
+  const d = JSON.parse(strFromU8(unzlibSync(fromText(text.trim())))) as CardData;
+  return { ...d, curves: d.curves.map((c) => each(c, (x, m) => valuesOf(Array.from(x), m))) };
+}

@@ -8,7 +8,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import { measuredTank } from '@/core/consignment/waters';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold } from '@/core/evaluate/opened';
-import type { CardBag, CardData, Kind } from './data';
+import { rounded, type CardBag, type CardData, type Kind } from './data';
 
 /** Curves reach from so long before the arrival to so long after the opening, h, a value every half hour. */
 const BEFORE_H = 12;
@@ -21,19 +21,17 @@ function thinned(c: Curves, fromH: number, toH: number): Curves {
   const steps = Math.max(1, Math.round((toH - from) / EVERY_H));
   const each = Math.round(EVERY_H / c.stepH);
   const first = Math.round(from / c.stepH);
-  const take = (of: ArrayLike<number>, decimals: number): number[] =>
-    Array.from({ length: steps + 1 }, (_, i) =>
-      Number(of[Math.min(of.length - 1, first + i * each)]!.toFixed(decimals)),
-    );
-  return {
+  const take = (of: ArrayLike<number>): number[] =>
+    Array.from({ length: steps + 1 }, (_, i) => of[Math.min(of.length - 1, first + i * each)]!);
+  return rounded({
     fromH: c.fromH + from,
     stepH: EVERY_H,
-    tempC: take(c.tempC, 3),
-    pH: take(c.pH, 3),
-    alkalinityMeqL: take(c.alkalinityMeqL, 4),
-    tanMgNL: take(c.tanMgNL, 3),
-    oxygenMgL: take(c.oxygenMgL, 2),
-  };
+    tempC: take(c.tempC),
+    pH: take(c.pH),
+    alkalinityMeqL: take(c.alkalinityMeqL),
+    tanMgNL: take(c.tanMgNL),
+    oxygenMgL: take(c.oxygenMgL),
+  });
 }
 
 /** What goes into the card of a consignment; what was measured of receiving tanks before it left goes along. */

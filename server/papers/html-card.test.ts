@@ -59,6 +59,22 @@ test('one file under 300 kB, which asks nobody for anything and forbids itself t
   expect(html.match(/<script[ >]/g)).toHaveLength(2);
 });
 
+test('many bags are still one small file', async () => {
+  const o = orderInput(house);
+  const many = must(
+    saveOrder(house, {
+      ...o,
+      lines: [
+        { ...o.lines[0]!, count: 500 },
+        { ...o.lines[0]!, id: 'L2', speciesId: 'guppy', count: 300 },
+      ],
+    }),
+  ).code;
+  const { html } = must(await htmlCard(stationOf(house, many)!));
+  expect(cardOf(/id="card">([^<]*)</.exec(html)![1]!).bags.length).toBeGreaterThan(40);
+  expect(Buffer.byteLength(html)).toBeLessThan(LARGEST_CARD);
+});
+
 test('it speaks the language of the receiver’s papers, and is refused for what comes or has no bags', async () => {
   must(setLanguage(house, { code, version: station().base.version, language: 'es' }));
   const { html, data } = await made();

@@ -73,7 +73,7 @@ function RunLane({ run }: { run: CardRun }) {
     <div className="run" data-run={run.bagIds.join(' ')}>
       <div>
         <p className="who">
-          <b>{bagNames(run.bagIds)}</b> {p.methods[run.method].name}, {run.tank}
+          <b>{bagNames(run.bagIds).replace(' to ', '–')}</b> {p.methods[run.method].name}, {run.tank}
         </p>
         {timed ? (
           <p className="timer" role="timer">

@@ -96,7 +96,7 @@ function Lane({ lane, first }: { lane: Compared<CardTank>; first: boolean }) {
   return (
     <div className="lane" data-lane={lane.bagIds.join(' ')}>
       <h3>
-        {p.card.bags(lane.title)} <small>{lane.speciesNames}</small>
+        {p.card.bags(lane.title.replace(' to ', '–'))} <small>{lane.speciesNames}</small>
       </h3>
       <p>
         <small>
