@@ -261,6 +261,8 @@ export const assumptionTable = {
   floatedToC: practice(0.5, 'Floating ends when the bag is this near the tank'),
   lidCrackedMin: practice(10, 'Minutes with the lid of a box cracked before it is opened further'),
   lidHalfMin: practice(5, 'Minutes with the lid half off before it comes off'),
+  computedPhSpread: ours(0.3, 'So far a computed pH of a bag may lie from what a strip reads there'),
+  computedTanTimes: ours(1.6, 'So many times more or less ammonia than computed may be in a bag'),
   laneNearC: ours(1, 'Bags of waters this near are opened as one, °C'),
   laneNearPh: ours(0.2, 'The same for pH'),
   laneNearSalinity: ours(1, 'The same for salinity'),
@@ -353,7 +355,7 @@ const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$
 const isShare = /Share$|AtHand$|^vesselRunsOver$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^vesselFilledShare$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
+  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^vesselFilledShare$|^computedTanTimes$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

@@ -1,3 +1,5 @@
+import { wouldDecide } from '@/core/acclimation/asks';
+import type { Compared } from '@/core/acclimation/compare';
 import { isOwnMove, turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -13,7 +15,7 @@ import type { Observation } from '@/core/consignment/facts';
 import { standing } from '@/core/consignment/standing';
 import { bagFigures, quantities } from '@/core/consignment/measures';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
-import type { Consignment } from '@/core/consignment/schema';
+import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { tanksOfBag } from '@/core/consignment/came';
 import { measuredTank } from '@/core/consignment/waters';
 import type { StoredRun } from '@/server/db/arrivals';
@@ -24,10 +26,30 @@ import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
 import { waysOf } from '@/server/arrive/ways';
 
+/** Of more lanes than this nobody asks what else to measure: each asks the comparison six times more. */
+const MOST_ASKED = 6;
+
+const asked = new Map<string, string[]>();
+
+/** What nobody read of a lane, where it would decide between ways: told in words, computed once for a water. */
+function asksOf(c: Consignment, lane: Compared<ReceivingTank>): string[] {
+  if (lane.problem || lane.recommendation.ranked.length === 0) return [];
+  const readTan = c.actual.bags.some((b) => lane.bagIds.includes(b.bagId) && b.tanMgNL != null);
+  const unread = { pH: lane.measured === 0, tan: !readTan, source: c.sourceWater.guessed };
+  const key = JSON.stringify([lane.opened, lane.tank, lane.who, unread, c.assumptions]);
+  const known = asked.get(key);
+  if (known) return known;
+  if (asked.size > 200) asked.clear();
+  const found = wouldDecide(lane.opened, lane.tank, lane.who, withOverrides(c.assumptions), unread).map((x) => x.words);
+  asked.set(key, found);
+  return found;
+}
+
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
   const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
-  return methodComparisons(house, c, e, nowMs).map((lane) => {
+  const lanes = methodComparisons(house, c, e, nowMs);
+  return lanes.map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
     return {
       bagIds: lane.bagIds,
@@ -44,6 +66,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       measured: lane.measured,
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       reason: lane.recommendation.reason,
+      asks: lanes.length <= MOST_ASKED ? asksOf(c, lane) : [],
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,

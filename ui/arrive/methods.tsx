@@ -28,6 +28,13 @@ export function Methods({
       <p className="mb-3 text-15" data-testid="method-reason">
         {lane.reason}
       </p>
+      {lane.asks.length > 0 && (
+        <ul className="mb-3 border-l-4 border-[var(--watch-mark)] pl-3 text-15" aria-label="What would decide">
+          {lane.asks.map((x) => (
+            <li key={x}>{x}</li>
+          ))}
+        </ul>
+      )}
       <div className="grid gap-4 md:grid-cols-3 md:gap-0">
         {lane.methods.slice(0, SIDE_BY_SIDE).map((m, i) => (
           <article
