@@ -2,7 +2,7 @@ import { adviceOf } from '@/core/acclimation/compare';
 import { catalogue } from '@/core/catalogue';
 import { newIn, readFound } from '@/core/consignment/found';
 import { foundParts, joined, partsIn, sealed } from '@/core/consignment/found-file';
-import { actualOf, standing, together } from '@/core/consignment/standing';
+import { actualOf, airIn, standing, together } from '@/core/consignment/standing';
 import type { Facts } from '@/core/consignment/facts';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { openedBag } from '@/core/evaluate/opened';
@@ -77,6 +77,13 @@ describe('what is told', () => {
       ['typed', true],
     ]);
     expect(new Set(t.observations.map((o) => o.n)).size).toBe(t.observations.length);
+  });
+  test('the air of a box is a fact of the box, and no reading of a bag', () => {
+    const t = read(nothingTold('en'), { kind: 'box', id: '1' }, 'tempC', 14.5, t0);
+    expect(airIn(t.observations, '1')).toBe(14.5);
+    expect(read(t, { kind: 'box', id: '1' }, 'tempC', 14.5, t0)).toBe(t);
+    expect(actualOf(t).bags).toEqual([]);
+    expect(airIn(read(t, { kind: 'box', id: '1' }, 'tempC', null, t0).observations, '1')).toBeNull();
   });
   test('signs that cannot be at once strike each other out; remarks are changed and taken back', () => {
     let t = look(nothingTold('en'), bag('A1'), 'oneLayer', true, t0);

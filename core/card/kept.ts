@@ -6,7 +6,7 @@ import { sealed, type Found, type FoundPhoto } from '@/core/consignment/found-fi
 import type { Language } from '@/core/consignment/languages';
 import { counts, quantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
 import { rivalsOf, type SignId } from '@/core/consignment/signs';
-import { actualOf, standing } from '@/core/consignment/standing';
+import { actualOf, airIn, standing } from '@/core/consignment/standing';
 import type { CardBag, CardData } from './data';
 
 /** A timed sequence on a card: as the application keeps one. */
@@ -68,9 +68,11 @@ export function read(t: Told, subject: Subject, figure: BagFigure, value: number
   const at = iso(ms);
   const actual = actualOf(t);
   const now =
-    subject.kind === 'tank'
-      ? (actual.tanks[subject.id]?.[figure as WaterQuantity] ?? null)
-      : (actual.bags.find((b) => b.bagId === subject.id)?.[figure] ?? null);
+    subject.kind === 'box'
+      ? airIn(t.observations, subject.id)
+      : subject.kind === 'tank'
+        ? (actual.tanks[subject.id]?.[figure as WaterQuantity] ?? null)
+        : (actual.bags.find((b) => b.bagId === subject.id)?.[figure] ?? null);
   if (now === value) return t;
   if (value === null) return observe(t, struck(t, subject, figure, at));
   const method = (counts as readonly string[]).includes(figure) ? 'counted' : 'typed';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { instant, lines, text } from '@/core/quantities/shapes';
+import { count, instant, lines, text } from '@/core/quantities/shapes';
 import { eventSchema, observationSchema, type Event, type Facts, type Observation } from './facts';
 import { FOUND_FORMAT, FOUND_VERSION, sumOfFound, type Found } from './found-file';
 import { bagFigures } from './measures';
@@ -35,7 +35,7 @@ const foundSchema = z.object({
 
 /** Reads what a card wrote; `changed` where a hand has changed it since. */
 export function readFound(json: unknown): Outcome<{ found: Found; changed: boolean }> {
-  const head = z.object({ format: z.literal(FOUND_FORMAT), version: z.number() }).safeParse(json);
+  const head = z.object({ format: z.literal(FOUND_FORMAT), version: count(1e6, 'The version') }).safeParse(json);
   if (!head.success) return refuse('file', 'This is not what a card wrote.');
   if (head.data.version !== FOUND_VERSION)
     return refuse(

@@ -190,3 +190,8 @@ export const together = (a: Facts, b: Facts): Facts => ({
   observations: [...a.observations, ...b.observations],
   events: [...a.events, ...b.events],
 });
+
+/** The air that was read in a box last; null where nobody read it. */
+export const airIn = (observations: readonly Observation[], boxId: string): number | null =>
+  standing(observations).findLast((o) => o.quantity === 'tempC' && o.subject.kind === 'box' && o.subject.id === boxId)
+    ?.value ?? null;

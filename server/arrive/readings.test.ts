@@ -1,5 +1,5 @@
 import { bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
-import { standing } from '@/core/consignment/standing';
+import { airIn, standing } from '@/core/consignment/standing';
 import { tryEvaluate } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
 import { openHouse, type House } from '@/server/house';
@@ -7,6 +7,7 @@ import { saveOrder } from '@/server/order/order';
 import { bagViews } from '@/server/bag/view';
 import { doDeed } from '@/server/queue/deeds';
 
+import { tellReadings } from './readings';
 import { laneViews } from './view';
 
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
@@ -161,4 +162,13 @@ test('what a stand-in has read is practice: it counts, and is never called a mea
     ['pH', 'stand-in'],
     ['khDkh', 'typed'],
   ]);
+});
+
+test('the air of a box is told as a fact of its own; of a box that is not there it is refused', () => {
+  const of = (id: string) => [{ kind: 'box' as const, id, figures: { tempC: 13.5 } }];
+  const c = () => house.consignments.byCode(code)!.document;
+  const at = new Date(house.nowMs()).toISOString();
+  must(tellReadings(house, { code, sure: true, of: of(c().boxes[0]!.id) }, at));
+  expect(airIn(house.facts.of(c().id).observations, c().boxes[0]!.id)).toBe(13.5);
+  expect(said(tellReadings(house, { code, sure: true, of: of('Z') }, at))).toContain('no box Z');
 });

@@ -4,8 +4,8 @@ import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/c
 import { bagFigures, nothingRead, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { id, lines, text } from '@/core/quantities/shapes';
-import { change } from '@/server/consignment/change';
+import { between, id, lines, text } from '@/core/quantities/shapes';
+import { change, find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 import { tankId } from './residents';
 
@@ -27,6 +27,8 @@ export const readShape = z.object({
       z.discriminatedUnion('kind', [
         z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
         z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
+        // The air between the bags, as the lid comes off.
+        z.object({ kind: z.literal('box'), id: id(8), figures: z.object({ tempC: between(-20, 60, 'The air') }) }),
       ]),
     )
     .min(1)
@@ -40,6 +42,7 @@ export type Readings = Omit<z.infer<typeof readShape>, 'deed'>;
 /** What was read of one bag or one tank. */
 export type ReadOf = Readings['of'][number];
 type OfBag = Extract<ReadOf, { kind: 'bag' }>;
+type OfTank = Extract<ReadOf, { kind: 'tank' }>;
 
 const animalsIn = (b: Consignment['bags'][number]): number => b.animals.reduce((n, x) => n + x.count, 0);
 
@@ -55,7 +58,7 @@ function withBag(c: Consignment, of: OfBag, at: string): Consignment {
   return { ...c, actual: { ...c.actual, bags: bags.filter(says) } };
 }
 
-function withTank(c: Consignment, of: Exclude<ReadOf, OfBag>): Consignment {
+function withTank(c: Consignment, of: OfTank): Consignment {
   const told = { ...c.actual.tanks[of.id], ...of.figures };
   const left = Object.fromEntries(Object.entries(told).filter(([, v]) => v != null));
   const { [of.id]: _, ...others } = c.actual.tanks;
@@ -64,7 +67,7 @@ function withTank(c: Consignment, of: Exclude<ReadOf, OfBag>): Consignment {
 }
 
 /** One bag or tank with what was read of it; or why it cannot be so. */
-function withRead(c: Consignment, of: ReadOf, sure: boolean, at: string): Outcome<Consignment> {
+function withRead(c: Consignment, of: OfBag | OfTank, sure: boolean, at: string): Outcome<Consignment> {
   const bag = of.kind === 'bag' ? c.bags.find((b) => b.id === of.id) : undefined;
   const tank = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === of.id);
   if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
@@ -75,11 +78,37 @@ function withRead(c: Consignment, of: ReadOf, sure: boolean, at: string): Outcom
   return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
 }
 
+/** The air of boxes, each a fact of its own; nothing is computed from it, and the sender learns it. */
+function airOf(
+  house: House,
+  code: string,
+  boxes: readonly Extract<ReadOf, { kind: 'box' }>[],
+  at: string,
+): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  const odd = boxes.find((b) => !c.boxes.some((x) => x.id === b.id));
+  if (odd) return refuse('box', `There is no box ${odd.id} any more.`);
+  const base = { quantity: 'tempC', unit: '°C', method: 'typed', note: '' } as const;
+  for (const { id: box, figures } of boxes) {
+    house.facts.read(c.id, { ...base, at, subject: { kind: 'box', id: box }, value: figures.tempC });
+    house.consignments.journal(c.id, at, 'measured', `air of box ${box}`, { tempC: figures.tempC });
+  }
+  return { ok: true, value: null };
+}
+
 /**
  * What was read of bags and tanks: only what is named changes, so that two phones at two bags, or at two figures of one,
  * lose nothing. Each figure is a fact of its own; what looks odd is refused until somebody says that it is so.
  */
 export function tellReadings(house: House, d: Readings, at: string): Outcome<null> {
+  const boxes = d.of.flatMap((of) => (of.kind === 'box' ? [of] : []));
+  const waters = d.of.flatMap((of) => (of.kind === 'box' ? [] : [of]));
+  if (boxes.length > 0) {
+    const told = airOf(house, d.code, boxes, at);
+    if (!told.ok || waters.length === 0) return told;
+  }
   const what = d.of.length === 1 ? `${d.of[0]!.kind} ${d.of[0]!.id}` : `${d.of.length} bags and tanks`;
   const done = change(
     house,
@@ -87,7 +116,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
     null,
     `what was read of ${what}`,
     (c) =>
-      d.of.reduce<Outcome<Consignment>>((now, of) => (now.ok ? withRead(now.value, of, d.sure, at) : now), {
+      waters.reduce<Outcome<Consignment>>((now, of) => (now.ok ? withRead(now.value, of, d.sure, at) : now), {
         ok: true,
         value: c,
       }),
@@ -101,7 +130,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
 }
 
 /** A tank of one’s own keeps what was read of it among its readings: one dip of the tank gives all figures at one instant. */
-function ownTankReads(house: House, code: string, of: Exclude<ReadOf, OfBag>, at: string): void {
+function ownTankReads(house: House, code: string, of: OfTank, at: string): void {
   const record = house.records.byId(tankId(house, of.id));
   const told = Object.entries(of.figures).filter(([, v]) => v != null);
   if (record?.kind !== 'tank' || record.deletedAt || told.length === 0) return;

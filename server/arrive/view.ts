@@ -12,7 +12,7 @@ import { co2OfPh } from '@/core/acclimation/methods';
 import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Observation } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
+import { airIn, standing } from '@/core/consignment/standing';
 import { bagFigures, quantities } from '@/core/consignment/measures';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
@@ -228,6 +228,8 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     /** What is done in its turn before that: the box, or the tank of an own move; when it was done. */
     turns: turnsOf(c, withOverrides(c.assumptions)).map((t) => ({ ...t, at: ticks.get(turnKey(t.key)) ?? null })),
     ownMove: isOwnMove(c),
+    /** The air in every box as its lid came off. */
+    air: c.boxes.map((b) => ({ id: b.id, tempC: airIn(observations, b.id) })),
     asSeen: packedAsSeen(house, c),
     sellerBefore: sellerBefore(house, c),
     incoming: c.direction === 'incoming',

@@ -1,6 +1,6 @@
 import { seenOf } from '@/core/consignment/seen-signs';
 import { signs, signsNow } from '@/core/consignment/signs';
-import { standing } from '@/core/consignment/standing';
+import { airIn, standing } from '@/core/consignment/standing';
 import { dayClockIn, wordsOf } from '@/core/papers/words';
 import { plannedRoad, type Road } from '@/core/duties/road';
 import { practises } from '@/server/devices/devices';
@@ -45,6 +45,10 @@ function outcome({ h, c }: Station) {
     foretoldHours: told ? (told.openMs - told.sealMs) / HOUR : null,
     arrivedMs: arrivedAt ? Date.parse(arrivedAt) : null,
     box: c.boxes.flatMap((b) => signsNow(seenOf(observations, 'box', b.id)).map((x) => signs[x].words)),
+    air: c.boxes.flatMap((b) => {
+      const air = airIn(observations, b.id);
+      return air === null ? [] : [`${air} °C between the bags of box ${b.id}`];
+    }),
     remarks: stands.findLast((o) => o.quantity === 'note' && o.subject.kind === 'consignment')?.word ?? '',
     photos: stands.flatMap((o) =>
       o.photo && o.at >= (arrivedAt ?? openedAt ?? o.at) ? [{ photo: o.photo, of: o.subject.id || c.code }] : [],

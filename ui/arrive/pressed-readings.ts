@@ -15,7 +15,7 @@ export function withReadings(p: Props, presses: readonly Press[]): Pick<Props, '
     if (deed.code !== p.code) continue;
     for (const of of deed.of)
       if (of.kind === 'tank') measured = { ...measured, [of.id]: without({ ...measured[of.id], ...of.figures }) };
-      else
+      else if (of.kind === 'bag')
         bags = bags.map((b) =>
           b.id === of.id
             ? {

@@ -1,12 +1,46 @@
 'use client';
 
+import { useState } from 'react';
 import { nextAt, turnKey } from '@/core/acclimation/unboxing';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { clock } from '@/ui/format';
+import { NumberField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { countdown, useNow } from '@/ui/use-now';
+
+/** The air between the bags, read as the lid comes off: the sender learns it. */
+function Air({ p, box }: { p: ReceiveStationProps; box: { id: string; tempC: number | null } }) {
+  const waits = ofDeed(usePresses(), 'readings').some((x) =>
+    x.deed.of.some((o) => o.kind === 'box' && o.id === box.id),
+  );
+  const [typed, setTyped] = useState('');
+  const problem = typed.trim() !== '' && !Number.isFinite(num(typed)) ? 'Give a number.' : '';
+  return (
+    <form
+      className="flex items-end gap-2 py-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const of = [{ kind: 'box' as const, id: box.id, figures: { tempC: num(typed) } }];
+        press({ deed: 'readings', code: p.code, of, sure: true }, `air of box ${box.id}`);
+        setTyped('');
+      }}
+    >
+      <NumberField
+        className="flex-1"
+        label={`Air in box ${box.id}${box.tempC === null ? '' : `: ${box.tempC} °C`}`}
+        unit="°C"
+        path={`air.${box.id}`}
+        problems={problem ? [{ path: `air.${box.id}`, message: problem }] : []}
+        value={typed}
+        onChange={setTyped}
+      />
+      {typed.trim() !== '' && !problem && <Button className="min-h-16">Keep</Button>}
+      {waits && <span role="status">…</span>}
+    </form>
+  );
+}
 
 /** What is done in its turn before any bag is opened, each with its press; between two of them a timer where light or glass need one. */
 export function Turns({ p }: { p: ReceiveStationProps }) {
@@ -39,6 +73,7 @@ export function Turns({ p }: { p: ReceiveStationProps }) {
           )}
         </p>
       ))}
+      {(next?.key === 'off' || next === undefined) && !p.ownMove && p.air.map((b) => <Air key={b.id} p={p} box={b} />)}
       {next && (
         <div className="border-b border-rule py-2">
           {waits !== null && waits > now && (

@@ -8,6 +8,7 @@ const isCount = (f: BagFigure): boolean => (counts as readonly string[]).include
 /** One figure that is read or counted: kept when the field is left; what looks odd is asked about once. */
 export function Figure({
   of,
+  named,
   figure,
   value,
   placeholder,
@@ -16,6 +17,8 @@ export function Figure({
 }: {
   /** Whose figure it is, so that fields of two bags are told apart. */
   of: string;
+  /** Another name for it; that of the figure where absent. */
+  named?: string;
   figure: BagFigure;
   value: number | null;
   placeholder?: string;
@@ -26,7 +29,7 @@ export function Figure({
   const [typed, setTyped] = useState<string | null>(null);
   const [asked, setAsked] = useState<number | null>(null);
   const [problem, setProblem] = useState('');
-  const label = w.figures[figure];
+  const label = named ?? w.figures[figure];
   const done = (v: number | null): void => {
     setTyped(null);
     setAsked(null);

@@ -7,7 +7,7 @@ import { counts, sampledFigures, type BagFigure } from '@/core/consignment/measu
 import { SEA_FROM } from '@/core/consignment/doubt';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { pathOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
-import { actualOf, standing } from '@/core/consignment/standing';
+import { actualOf, airIn, standing } from '@/core/consignment/standing';
 import { foretoldOf, tankNow } from '@/core/card/lanes';
 import { Figure } from './fields';
 import { smallPicture } from './store';
@@ -146,6 +146,16 @@ export function Box() {
         <div key={id}>
           {data.boxes.length > 1 && <b>{id}</b>}
           <Signs subject={{ kind: 'box', id }} />
+          <div className="figures">
+            <Figure
+              of={id}
+              named={w.box.air}
+              figure="tempC"
+              value={airIn(told.observations, id)}
+              expected={{ animals: null, marine: false }}
+              keep={(v) => tell((t, ms) => read(t, { kind: 'box', id }, 'tempC', v, ms))}
+            />
+          </div>
           <Photos subject={{ kind: 'box', id }} />
         </div>
       ))}

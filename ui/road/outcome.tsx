@@ -121,7 +121,7 @@ export function Outcome({ v }: { v: RoadView }) {
               </tr>
             ))}
           </Table>
-          {o.box.length > 0 && <p className="mt-2">In the box: {o.box.join(', ')}.</p>}
+          {o.box.length + o.air.length > 0 && <p className="mt-2">In the box: {[...o.box, ...o.air].join(', ')}.</p>}
           {o.remarks && <p className="mt-1">They say: {o.remarks}</p>}
           {o.photos.length > 0 && (
             <p className="mt-2 flex flex-wrap gap-2">

@@ -209,6 +209,7 @@ export const de: CardWords = {
     'Nach zwei Tagen: Tuch ab, Licht nach und nach. Fressen sie? Ammonium und Nitrit bei 0?',
   ],
   box: {
+    air: 'Luft zwischen den Beuteln, °C',
     title: 'Die Kiste',
     here: 'Die Kiste ist da',
     since: (t) => `Da seit ${t}`,

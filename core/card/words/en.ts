@@ -34,6 +34,7 @@ export const en: CardWords = {
     'After two days: towel off, lights back by and by. Eating? Ammonia and nitrite at 0?',
   ],
   box: {
+    air: 'Air between the bags, °C',
     title: 'The box',
     here: 'The box is here',
     since: (t) => `Here since ${t}`,

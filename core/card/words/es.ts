@@ -200,6 +200,7 @@ export const es: CardWords = {
     'A los dos días: fuera la toalla, luz poco a poco. ¿Comen? ¿Amonio y nitrito a 0?',
   ],
   box: {
+    air: 'Aire entre las bolsas, °C',
     title: 'La caja',
     here: 'La caja está aquí',
     since: (t) => `Aquí desde las ${t}`,

@@ -199,6 +199,7 @@ export const fr: CardWords = {
     'Après deux jours : serviette ôtée, lumière peu à peu. Mangent-ils ? Ammonium et nitrite à 0 ?',
   ],
   box: {
+    air: 'Air entre les sacs, °C',
     title: 'La boîte',
     here: 'La boîte est là',
     since: (t) => `Là depuis ${t}`,

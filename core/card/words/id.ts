@@ -205,6 +205,7 @@ export const id: CardWords = {
     'Setelah dua hari: handuk diangkat, lampu berangsur. Mau makan? Amonia dan nitrit 0?',
   ],
   box: {
+    air: 'Udara di antara kantong, °C',
     title: 'Kotak',
     here: 'Kotak sudah tiba',
     since: (t) => `Tiba sejak ${t}`,

@@ -194,6 +194,7 @@ export const pt: CardWords = {
     'Ao fim de dois dias: toalha fora, luz aos poucos. Comem? Amónio e nitrito a 0?',
   ],
   box: {
+    air: 'Ar entre os sacos, °C',
     title: 'A caixa',
     here: 'A caixa chegou',
     since: (t) => `Cá desde as ${t}`,

@@ -76,6 +76,7 @@ export interface CardWords {
   /** Looks after the release: half an hour, the evening, two days. */
   looks: readonly [string, string, string];
   box: {
+    air: string;
     title: string;
     here: string;
     since: (clock: string) => string;
