@@ -6,20 +6,15 @@ import { LARGEST_PHOTO } from '@/ui/fields/file';
 import { FilePick } from '@/ui/kit/file-pick';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
+import { smallPicture } from '@/ui/small-picture';
 
 /** A picture is sent no larger than the house keeps it, pixels on its long side. */
 const LONG_SIDE = 1600;
 
 /** The picture drawn smaller, so that many wait on a phone; as it is where the browser cannot draw it. */
 async function smaller(file: File): Promise<Blob> {
-  const image = await createImageBitmap(file).catch(() => null);
-  const share = image ? LONG_SIDE / Math.max(image.width, image.height) : 1;
-  if (!image || share >= 1) return file;
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.round(image.width * share);
-  canvas.height = Math.round(image.height * share);
-  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
-  const drawn = await new Promise<Blob | null>((r) => canvas.toBlob(r, 'image/jpeg', 0.85));
+  const canvas = await smallPicture(file, LONG_SIDE);
+  const drawn = canvas && (await new Promise<Blob | null>((r) => canvas.toBlob(r, 'image/jpeg', 0.85)));
   return drawn ?? file;
 }
 

@@ -4,13 +4,13 @@ import { isEmptied, happened, look, read, remark } from '@/core/card/kept';
 import { atHour } from '@/core/acclimation/opened';
 import type { Subject } from '@/core/consignment/facts';
 import { counts, sampledFigures, type BagFigure } from '@/core/consignment/measures';
-import { SEA_FROM } from '@/core/consignment/doubt';
+import { SEA_FROM, type Expected } from '@/core/consignment/doubt';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { pathOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
 import { actualOf, airIn, standing } from '@/core/consignment/standing';
 import { foretoldOf, tankNow } from '@/core/card/lanes';
 import { Figure } from './fields';
-import { smallPicture } from './store';
+import { pictureText } from './store';
 import { useHere } from './words';
 
 /** What was seen of a thing: a press tells it, a second one was a slip. */
@@ -54,7 +54,7 @@ function Photos({ subject }: { subject: Subject }) {
   const mine = photos.filter((p) => p.subject.kind === subject.kind && p.subject.id === subject.id);
   const take = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    const jpeg = await smallPicture(file);
+    const jpeg = await pictureText(file);
     if (jpeg === null) return setProblem(w.film.noPicture);
     setProblem(addPhoto({ subject, at: new Date().toISOString(), jpeg }) ? '' : w.film.full);
   };
@@ -168,6 +168,26 @@ const waterFields = (sea: boolean): BagFigure[] =>
     ? ['tempC', 'pH', 'salinity', 'tanMgNL', 'khDkh', 'oxygenMgL']
     : ['tempC', 'pH', 'tanMgNL', 'khDkh', 'ghDgh', 'oxygenMgL'];
 
+/** Figures of a bag, each in its field. */
+function Read({ bag, figures, expected }: { bag: CardBag; figures: readonly BagFigure[]; expected: Expected }) {
+  const { told, tell } = useHere();
+  const reading = actualOf(told).bags.find((r) => r.bagId === bag.id);
+  return (
+    <div className="figures">
+      {figures.map((k) => (
+        <Figure
+          key={k}
+          of={bag.id}
+          figure={k}
+          value={reading?.[k] ?? null}
+          expected={expected}
+          keep={(v) => tell((x, ms) => read(x, { kind: 'bag', id: bag.id }, k, v, ms))}
+        />
+      ))}
+    </div>
+  );
+}
+
 /** One bag: what is seen through its film, how many live, what was measured of it. */
 function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
   const { data, w, told, tell, figure, now } = useHere();
@@ -181,6 +201,9 @@ function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
   const [t, pH] = [atHour(f.curves, f.curves.tempC, hours), atHour(f.curves, f.curves.pH, hours)];
   const sea = f.salinity >= SEA_FROM;
   const expected = { animals: bag.animals, marine: sea };
+  // Of a dense lot ten are looked at closely.
+  const sampled =
+    bag.animals >= data.assumptions.sampledFromAnimals || sampledFigures.some((k) => reading?.[k] != null);
   const counted = counts.some((k) => reading?.[k] != null);
   const sum = counts.reduce((n, k) => n + (reading?.[k] ?? 0), 0);
   const note = standing(told.observations).findLast(
@@ -225,32 +248,7 @@ function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
       </div>
       {counted && sum !== bag.animals && <p className="watch">{w.ask.sum(sum, bag.animals)}</p>}
       <h3>{w.film.measure}</h3>
-      <div className="figures">
-        {waterFields(sea).map((k) => (
-          <Figure
-            key={k}
-            of={bag.id}
-            figure={k}
-            value={reading?.[k] ?? null}
-            expected={expected}
-            keep={(v) => tell((x, ms) => read(x, subject, k, v, ms))}
-          />
-        ))}
-      </div>
-      {(bag.animals >= data.assumptions.sampledFromAnimals || sampledFigures.some((k) => reading?.[k] != null)) && (
-        <div className="figures">
-          {sampledFigures.map((k) => (
-            <Figure
-              key={k}
-              of={bag.id}
-              figure={k}
-              value={reading?.[k] ?? null}
-              expected={expected}
-              keep={(v) => tell((x, ms) => read(x, subject, k, v, ms))}
-            />
-          ))}
-        </div>
-      )}
+      <Read bag={bag} figures={[...waterFields(sea), ...(sampled ? sampledFigures : [])]} expected={expected} />
       <Photos subject={subject} />
       <Remark
         of={bag.id}

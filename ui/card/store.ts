@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { CardData } from '@/core/card/data';
 import { nothingTold, settled, type Told } from '@/core/card/kept';
 import type { FoundPhoto } from '@/core/consignment/found-file';
+import { smallPicture } from '@/ui/small-picture';
 
 /** A card keeps what it was told in its browser, under the consignment it is of. */
 const keyOf = (data: CardData, what: string): string => `kindly-card:${data.id}:${what}`;
@@ -103,16 +104,7 @@ export function useClock(): number {
 const LONG_SIDE = 900;
 
 /** A picture drawn anew and small, as base64 of a JPEG; null where the file is none. */
-export async function smallPicture(file: File): Promise<string | null> {
-  try {
-    const image = await createImageBitmap(file);
-    const share = Math.min(1, LONG_SIDE / Math.max(image.width, image.height));
-    const canvas = document.createElement('canvas');
-    canvas.width = Math.round(image.width * share);
-    canvas.height = Math.round(image.height * share);
-    canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-    return canvas.toDataURL('image/jpeg', 0.6).split(',')[1] ?? null;
-  } catch {
-    return null;
-  }
+export async function pictureText(file: File): Promise<string | null> {
+  const canvas = await smallPicture(file, LONG_SIDE);
+  return canvas?.toDataURL('image/jpeg', 0.6).split(',')[1] ?? null;
 }
