@@ -4,6 +4,11 @@ import { nothingTold, settled, type Told } from '@/core/card/kept';
 import type { FoundPhoto } from '@/core/consignment/found-file';
 import { smallPicture } from '@/ui/small-picture';
 
+/** Pictures are kept this long on their long side, pixels, so that many fit. */
+const LONG_SIDE = 800;
+/** All pictures together, as text: a house reads files of 3 MB, and a browser keeps little more. */
+const MOST_TEXT = 2_400_000;
+
 /** A card keeps what it was told in its browser, under the consignment it is of. */
 const keyOf = (data: CardData, what: string): string => `kindly-card:${data.id}:${what}`;
 
@@ -67,7 +72,8 @@ export function useStore(data: CardData): Store {
     return () => window.removeEventListener('storage', other);
   }, [data]);
   const putPhotos = (next: FoundPhoto[]): boolean => {
-    const fits = save(keyOf(data, 'photos'), next);
+    const text = next.reduce((n, p) => n + p.jpeg.length, 0);
+    const fits = text <= MOST_TEXT && save(keyOf(data, 'photos'), next);
     if (fits) setPhotos(next);
     return fits;
   };
@@ -100,11 +106,8 @@ export function useClock(): number {
   return now;
 }
 
-/** Pictures are kept this long on their long side, pixels, so that many fit. */
-const LONG_SIDE = 900;
-
 /** A picture drawn anew and small, as base64 of a JPEG; null where the file is none. */
 export async function pictureText(file: File): Promise<string | null> {
   const canvas = await smallPicture(file, LONG_SIDE);
-  return canvas?.toDataURL('image/jpeg', 0.6).split(',')[1] ?? null;
+  return canvas?.toDataURL('image/jpeg', 0.55).split(',')[1] ?? null;
 }
