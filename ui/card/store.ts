@@ -1,3 +1,4 @@
+import { openDB, type IDBPDatabase } from 'idb';
 import { useEffect, useRef, useState } from 'react';
 import type { CardData } from '@/core/card/data';
 import { nothingTold, settled, type Told } from '@/core/card/kept';
@@ -12,17 +13,23 @@ const MOST_TEXT = 2_400_000;
 /** A card keeps what it was told in its browser, under the consignment it is of. */
 const keyOf = (data: CardData, what: string): string => `kindly-card:${data.id}:${what}`;
 
-function load<T>(key: string, otherwise: T): T {
+/** What is kept, with the instant it was: of two places the newer one counts. */
+interface Kept {
+  at: number;
+  told: Told;
+  photos: FoundPhoto[];
+}
+
+function load(key: string): Kept | null {
   try {
-    const kept = localStorage.getItem(key);
-    return kept ? (JSON.parse(kept) as T) : otherwise;
+    return JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null;
   } catch {
-    return otherwise;
+    return null;
   }
 }
 
 /** False where the browser lets a page keep nothing, or has no room left. */
-function save(key: string, what: unknown): boolean {
+function save(key: string, what: Kept | number): boolean {
   try {
     localStorage.setItem(key, JSON.stringify(what));
     return true;
@@ -30,6 +37,19 @@ function save(key: string, what: unknown): boolean {
     return false;
   }
 }
+
+const STORE = 'cards';
+let db: Promise<IDBPDatabase | null> | null = null;
+/** A browser writes its local storage down only seconds later: what dies before is found here, written at once. */
+const database = (): Promise<IDBPDatabase | null> =>
+  (db ??= openDB('kindly-card', 1, { upgrade: (d) => void d.createObjectStore(STORE) }).catch(() => null));
+
+async function writeDown(key: string, what: Kept): Promise<void> {
+  const tx = (await database())?.transaction(STORE, 'readwrite', { durability: 'strict' });
+  await tx?.store.put(what, key).catch(() => undefined);
+}
+const writtenDown = async (key: string): Promise<Kept | null> =>
+  ((await (await database())?.get(STORE, key).catch(() => null)) as Kept | undefined) ?? null;
 
 export interface Store {
   told: Told;
@@ -45,49 +65,52 @@ export interface Store {
 }
 
 export function useStore(data: CardData): Store {
-  const [told, setTold] = useState(() => load(keyOf(data, 'told'), nothingTold(data.language)));
-  const [photos, setPhotos] = useState<FoundPhoto[]>(() => load(keyOf(data, 'photos'), []));
+  const key = keyOf(data, 'kept');
+  const [kept, setKept] = useState<Kept>(() => load(key) ?? { at: 0, told: nothingTold(data.language), photos: [] });
   const [keeps, setKeeps] = useState(() => save(keyOf(data, 'here'), 1));
-  const newest = useRef(told);
-  const put = (next: Told): void => {
-    if (next === newest.current) return;
+  const newest = useRef(kept);
+  const show = (next: Kept): void => {
     newest.current = next;
-    setKeeps(save(keyOf(data, 'told'), next));
-    setTold(next);
+    setKept(next);
+  };
+  /** False where it does not fit: then nothing of it is shown either. */
+  const put = (change: Partial<Kept>): boolean => {
+    const next = { ...newest.current, ...change, at: Date.now() };
+    const fits = save(key, next);
+    setKeeps(fits);
+    if (!fits && change.photos) return false;
+    void writeDown(key, next);
+    show(next);
+    return true;
   };
   const tell: Store['tell'] = (change) => {
     const now = Date.now();
-    put(change(settled(newest.current, now), now));
+    const told = change(settled(newest.current.told, now), now);
+    if (told !== newest.current.told) put({ told });
   };
-  // A second window of the same card shows the same.
+  // What was written down at once outlives a browser that died; a second window of the same card shows the same.
   useEffect(() => {
+    void writtenDown(key).then((k) => {
+      if (k && k.at > newest.current.at) show(k);
+    });
     const other = (e: StorageEvent): void => {
-      if (e.key === keyOf(data, 'told')) {
-        newest.current = load(keyOf(data, 'told'), nothingTold(data.language));
-        setTold(newest.current);
-      }
-      if (e.key === keyOf(data, 'photos')) setPhotos(load(keyOf(data, 'photos'), []));
+      const k = e.key === key ? load(key) : null;
+      if (k) show(k);
     };
     window.addEventListener('storage', other);
     return () => window.removeEventListener('storage', other);
-  }, [data]);
-  const putPhotos = (next: FoundPhoto[]): boolean => {
-    const text = next.reduce((n, p) => n + p.jpeg.length, 0);
-    const fits = text <= MOST_TEXT && save(keyOf(data, 'photos'), next);
-    if (fits) setPhotos(next);
-    return fits;
-  };
+  }, [key]);
   return {
-    told,
-    photos,
+    told: kept.told,
+    photos: kept.photos,
     keeps,
     tell,
-    addPhoto: (p) => putPhotos([...photos, p]),
-    dropPhoto: (at) => void putPhotos(photos.filter((p) => p.at !== at)),
-    clear: () => {
-      putPhotos([]);
-      put(nothingTold(newest.current.language));
+    addPhoto: (p) => {
+      const photos = [...newest.current.photos, p];
+      return photos.reduce((n, x) => n + x.jpeg.length, 0) <= MOST_TEXT && put({ photos });
     },
+    dropPhoto: (at) => void put({ photos: newest.current.photos.filter((p) => p.at !== at) }),
+    clear: () => void put({ told: nothingTold(newest.current.told.language), photos: [] }),
   };
 }
 
