@@ -1,6 +1,6 @@
 import net from 'node:net';
 import path from 'node:path';
-import type { Browser, Page } from '@playwright/test';
+import type { Browser, Locator, Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import type { Application } from './server';
 
@@ -79,3 +79,9 @@ export function inDatabase<T>(app: Application, read: (db: Database.Database) =>
 
 export const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
 export const seconds = (text: string): number => text.split(':').reduce((s, x) => s * 60 + Number(x), 0);
+
+/** When a countdown on a screen ends, s: its words and the clock read in one moment, however busy the machine is. */
+export async function endsAt(timer: Locator): Promise<number> {
+  const [words, ms] = await timer.evaluate((e): [string, number] => [(e as HTMLElement).innerText, Date.now()]);
+  return seconds(words) + ms / 1000;
+}
