@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { Application, open } from './server';
-import { endsAt, held, inDatabase, phoneOf, seconds, wait, Wire } from './wire';
+import { endsAt, held, inDatabase, phoneOf, wait, Wire } from './wire';
 
 /** Two phones and a desk in one house: the network comes and goes, the server dies, and nothing that was pressed is lost or doubled. */
 const app = new Application(3412, { KINDLY_ADDRESSES: '127.0.0.2' });
