@@ -11,7 +11,7 @@ import { adviseOpening, type Animals, type Recommendation } from './recommend';
 import type { OpenedBag, TankWater } from './vessel';
 
 /** Animals of a bag, as far as its opening asks. */
-export interface Kept {
+export interface AnimalKind {
   name: string;
   tolerance: ToleranceClass;
   flags: readonly string[];
@@ -26,7 +26,7 @@ export interface Arriving {
   /** Its receiving tanks, by name: one, or two that it is split between. */
   into: readonly string[];
   path: Path;
-  kinds: readonly Kept[];
+  kinds: readonly AnimalKind[];
   opened: OpenedBag & { measured: boolean };
   computed: OpenedBag;
   /** Somebody has read its water. */

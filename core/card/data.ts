@@ -1,5 +1,5 @@
 import { strFromU8, strToU8, unzlibSync, zlibSync } from 'fflate';
-import type { Kept } from '@/core/acclimation/compare';
+import type { AnimalKind } from '@/core/acclimation/compare';
 import type { Curves, Foretold } from '@/core/acclimation/opened';
 import type { Group } from '@/core/acclimation/release';
 import type { Assumptions } from '@/core/catalogue/assumptions';
@@ -8,7 +8,7 @@ import type { Language } from '@/core/consignment/languages';
 import type { ReceivingTank } from '@/core/consignment/schema';
 
 /** A kind in a bag, as its opening and its release ask for it. */
-export type Kind = Kept & Group['species'] & { scientific: string; count: number; lengthCm: number };
+export type Kind = AnimalKind & Group['species'] & { scientific: string; count: number; lengthCm: number };
 
 export interface CardBag {
   id: string;

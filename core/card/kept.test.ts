@@ -194,6 +194,10 @@ describe('what goes back', () => {
     expect(readFound({ ...file, version: 9 })).toMatchObject({ ok: false });
     expect(readFound({ ...file, observations: [{ ...file.observations[0], quantity: 'weightKg' }] }).ok).toBe(false);
   });
+  test('a receiver of a long name can send it too', () => {
+    const long = foundOf(told, { ...data, receiver: { ...data.receiver, name: 'Q'.repeat(90) } }, [], at);
+    expect(readFound(JSON.parse(JSON.stringify(long)))).toMatchObject({ ok: true, value: { changed: false } });
+  });
   test('comes as codes and text in any order; what is missing, mixed or broken is said', () => {
     const parts = foundParts(sealed({ ...file, photos: [{ subject: bag('A1'), at: file.madeAt, jpeg: 'AAAA' }] }), 150);
     expect(parts.length).toBeGreaterThan(2);

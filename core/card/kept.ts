@@ -246,9 +246,12 @@ export const waiting = (t: Told, data: CardData, nowMs: number): string[] =>
     .filter((b) => !isEmptied(t, b) && !t.runs.some((r) => r.bagIds.includes(b.id) && positionOf(r, nowMs).finished))
     .map((b) => b.id);
 
+/** Whoever told a fact is named with so many characters. */
+const MOST_NAME = 60;
+
 /** The file that goes back to the sender. */
 export const foundOf = (t: Told, data: CardData, photos: FoundPhoto[], nowMs: number): Found => {
   const { id, code, receiver } = data;
   const { observations, events } = t;
-  return sealed({ id, code, by: receiver.name, madeAt: iso(nowMs), observations, events, photos });
+  return sealed({ id, code, by: receiver.name.slice(0, MOST_NAME), madeAt: iso(nowMs), observations, events, photos });
 };

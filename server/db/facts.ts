@@ -144,8 +144,12 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
     next,
     keepPhoto: (p: { hash: string; bytes: number; width: number; height: number; at: string }): void =>
       void photoIn.run(p),
-    /** A picture of something, as an observation of it. */
-    seen: (id: string, p: { at: string; subject: Subject; photo: string }): void =>
+    /** A picture of something, as an observation of it; by whoever is named, with a state of the plan where it came with one. */
+    seen: (
+      id: string,
+      p: { at: string; subject: Subject; photo: string },
+      { by = hand.by, version = 0, recordedAt = p.at } = {},
+    ): void =>
       append(
         id,
         {
@@ -159,14 +163,14 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
               word: '',
               method: 'seen',
               note: '',
-              by: hand.by,
+              by,
               strikes: null,
             },
           ],
           events: [],
         },
-        0,
-        p.at,
+        version,
+        recordedAt,
       ),
     /** One thing that happened, told by hand; it stands by itself, whatever is undone of the plan. */
     happened: (id: string, e: Pick<Event, 'at' | 'kind' | 'subject' | 'note'>): void =>

@@ -91,16 +91,6 @@ const another = (theirs: string, ours: string) =>
 /** A clock that goes before by more than this is wrong, and not only fast. */
 const AHEAD_MS = 3600_000;
 
-const noPicture = {
-  quantity: 'photo',
-  value: null,
-  unit: '',
-  word: '',
-  method: 'seen',
-  note: '',
-  strikes: null,
-} as const;
-
 /** What a card told, as facts of their own by whoever received. */
 function takeFound(
   house: House,
@@ -135,8 +125,8 @@ function takeFound(
     house.facts.append(c.id, fresh, stored.version + 1, house.nowIso());
     for (const p of news) {
       const photo = storePhoto(house, p.drawn, p.at);
-      const picture = { ...noPicture, n: house.facts.next(c.id), at: p.at, subject: p.subject, by, photo };
-      house.facts.append(c.id, { observations: [picture], events: [] }, stored.version + 1, house.nowIso());
+      const came = { by, version: stored.version + 1, recordedAt: house.nowIso() };
+      house.facts.seen(c.id, { at: p.at, subject: p.subject, photo }, came);
     }
     const subject = `${fresh.observations.length} facts and ${news.length} pictures by ${by}`;
     const put = putConsignment(house, stored, next.data, 'what the receiver found', { kind: 'measured', subject });
