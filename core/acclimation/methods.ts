@@ -12,9 +12,11 @@ import { waterTable } from '@/core/water/table';
 import { recipes } from './recipes';
 import {
   mixIn,
+  oneMoreRound,
   type MethodId,
   type MethodStep,
   type OpenedBag,
+  type ReadSince,
   type Recipe,
   type TankWater,
   type Vessel,
@@ -131,6 +133,25 @@ function vessels(bag: OpenedBag, tank: TankWater): { v: Vessel; t: Vessel } {
   return { v, t };
 }
 
+/**
+ * The water round the animals as somebody read it: what was read is so, what was not stays as computed. Where the pH was
+ * not read but the hardness was, the carbon follows it, so that the pH stays.
+ */
+function takeRead(v: Vessel, f: ReadSince['figures'], computedPh: number): void {
+  if (f.tempC !== undefined) v.tempC = f.tempC;
+  if (f.salinity !== undefined) v.salinity = f.salinity;
+  if (f.ghDgh !== undefined) v.gh = f.ghDgh;
+  if (f.oxygenMgL !== undefined) v.oxygen = f.oxygenMgL / 1000 / O2_G_PER_MOL;
+  if (f.tanMgNL !== undefined) v.tan = f.tanMgNL / 1000 / N_G_PER_MOL;
+  if (f.khDkh !== undefined) v.alkalinity = dkhToMeqL(f.khDkh) / 1000;
+  if (f.pH === undefined && f.khDkh === undefined) return;
+  const pH = f.pH ?? computedPh;
+  const dic = dicFromPh(v.alkalinity, pH, v.tan, table(v.salinity).at(Math.min(35, Math.max(0, v.tempC))));
+  if (dic === null) throw new Refusal('ph-above-hardness', { whose: 'The bag’s', pH });
+  if (dic > CARBONATE_RANGE.maxCarbon) throw new Refusal('ph-below-hardness', { pH });
+  v.dic = dic;
+}
+
 type Series = ReturnType<typeof noSeries>;
 const noSeries = () => ({
   minutes: [] as number[],
@@ -197,6 +218,7 @@ function run(
   a: Assumptions,
   /** The tank they end in. */
   end: TankWater = tank,
+  read: readonly ReadSince[] = [],
 ): MethodCourse {
   const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
@@ -209,6 +231,8 @@ function run(
   let before: { times: number; nh3: number } | null = null;
   let old = 1;
   const events = [...recipe.events];
+  const told = [...read];
+  let holds = v.volumeL;
   const { useMolH = 0, ammoniaPerOxygen = 0 } = bag.animals ?? {};
   const startC = bag.tempC;
   let pH = bag.pH;
@@ -222,6 +246,9 @@ function run(
       events.shift()!.do(v, t);
       if (v.volumeL > volumeL) old *= volumeL / v.volumeL;
     }
+    holds = Math.max(holds, v.volumeL);
+    // What was read at its minute, or after the last of them, is how the water is from there on.
+    while (told.length > 0 && (told[0]!.minute <= minute + 1e-9 || i === steps)) takeRead(v, told.shift()!.figures, pH);
     const t35 = Math.min(35, Math.max(0, v.tempC));
     const k = table(v.salinity).at(t35);
     const state = solveCarbonate(v.alkalinity, v.tan, { total: v.dic }, k, undefined, pH);
@@ -281,7 +308,7 @@ function run(
     if (litres > 0) {
       old *= v.volumeL / (v.volumeL + litres);
       mixIn(v, t, litres);
-      if (recipe.runsOver) v.volumeL -= litres;
+      if (recipe.runsOver) v.volumeL = Math.min(v.volumeL, holds);
     }
   }
   intoTheTank(series, recipe, bag, end, end === tank ? t : vessels(bag, end).t);
@@ -309,6 +336,18 @@ function run(
     refused: recipe.refused,
     rescue: recipe.rescue ?? false,
   };
+}
+
+/** One way on one water, with what was read since it began, and with rounds of so many minutes more at its end. */
+export function courseOf(
+  id: MethodId,
+  bag: OpenedBag,
+  tank: TankWater,
+  a: Assumptions,
+  o: { end?: TankWater; read?: readonly ReadSince[]; rounds?: readonly number[] },
+): MethodCourse {
+  const recipe = recipes(bag, tank, a).find((r) => r.id === id)!;
+  return run((o.rounds ?? []).reduce(oneMoreRound, recipe), bag, tank, a, o.end, o.read);
 }
 
 /** Free surface of an open bag or bucket of which nothing is told: about as wide as its water is deep. */

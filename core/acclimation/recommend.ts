@@ -186,9 +186,9 @@ function against(best: Judged, ranked: readonly Judged[], telling: readonly Weig
 
 /**
  * From which minute of a course on the animals may go across at once: every step to the tank that is still left is under
- * 0.7 of what they bear at once. Its end where that is only so at the end.
+ * 0.7 of what they bear at once. Null where that is not so to its end.
  */
-export function enoughFrom(m: MethodCourse, who: Animals, a: Assumptions): number {
+export function enoughFrom(m: MethodCourse, who: Animals, a: Assumptions, fromMin = m.openAtMin): number | null {
   const t = toleranceLimits(who.tolerance, a);
   const steps = who.invertebrate ? invertebrateSteps(a) : t;
   const last = m.minutes.length - 1;
@@ -196,13 +196,14 @@ export function enoughFrom(m: MethodCourse, who: Animals, a: Assumptions): numbe
     Math.abs(series[last]! - series[i]!) <= WATCHED_FROM * bears;
   const i = m.minutes.findIndex(
     (minute, k) =>
-      minute >= m.openAtMin &&
+      minute >= fromMin &&
+      minute <= m.transferAtMin &&
       near(m.tempC, k, t.tempStepC) &&
       near(m.bufferPh, k, steps.phStep) &&
       near(m.salinity, k, steps.salinityStep) &&
       (who.marine || near(m.ghDgh, k, steps.ghStep)),
   );
-  return i < 0 ? m.transferAtMin : Math.min(m.transferAtMin, m.minutes[i]!);
+  return i < 0 ? null : m.minutes[i]!;
 }
 
 /** One method on several bags that are handled as one: every figure is that of the worst of them. */

@@ -1,3 +1,4 @@
+import type { WaterQuantity } from '@/core/consignment/measures';
 import type { ToleranceClass } from '@/core/fish/tolerance';
 import type { Closure } from '@/core/catalogue/making';
 import type { AmmoniaJudge } from '@/core/water/criteria';
@@ -129,6 +130,27 @@ export interface Recipe {
   matchesSalinity: boolean;
   /** Why it cannot be used here; null when it can. */
   refused: string | null;
+}
+
+/** What was read of the water round the animals so many minutes after a course began. */
+export interface ReadSince {
+  minute: number;
+  figures: Partial<Record<WaterQuantity, number>>;
+}
+
+/** One round more at the end: half is poured off, and so many minutes long the vessel is filled again. */
+export function oneMoreRound(recipe: Recipe, minutes: number): Recipe {
+  const from = recipe.transferAtMin;
+  let litresAMin = 0;
+  const pour = {
+    atMin: from,
+    do: (v: Vessel): void => {
+      v.volumeL /= 2;
+      litresAMin = v.volumeL / minutes;
+    },
+  };
+  const inflow = (minute: number): number => (minute >= from - 1e-9 ? litresAMin : recipe.inflow(minute));
+  return { ...recipe, transferAtMin: from + minutes, events: [...recipe.events, pour], inflow };
 }
 
 export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {

@@ -108,7 +108,6 @@ function begun(t: Told, id: string, nowMs: number, method?: string): Told {
       method: way,
       tank: lane.tank.name,
       steps,
-      course: { openAtMin: course.openAtMin, enoughMin: course.transferAtMin, tempC: [20], pH: [7] },
       waterL: lane.opened.waterL,
       salinity: lane.opened.salinity,
     },

@@ -17,8 +17,6 @@ export interface CardRun {
   tank: string;
   steps: MethodStep[];
   startedMs: number;
-  /** From which minute of its course on they may go across, and its water each minute. */
-  course: { openAtMin: number; enoughMin: number; tempC: number[]; pH: number[] };
   /** Of the bag it was computed for: litres, and salinity. */
   waterL: number;
   salinity: number;
@@ -79,6 +77,21 @@ export function read(t: Told, subject: Subject, figure: BagFigure, value: number
   const { unit } = quantities[figure];
   return observe(t, [{ at, subject, quantity: figure, value, unit, word: '', method, strikes: null }]);
 }
+
+/** The water of a bag read once more while its way goes on: told even where the figure is the same as before. */
+export const readAgain = (t: Told, bagId: string, quantity: WaterQuantity, value: number, ms: number): Told =>
+  observe(t, [
+    {
+      at: iso(ms),
+      subject: { kind: 'bag', id: bagId },
+      quantity,
+      value,
+      unit: quantities[quantity].unit,
+      word: '',
+      method: 'typed',
+      strikes: null,
+    },
+  ]);
 
 /** A remark in words; none strikes out what was remarked. */
 export function remark(t: Told, subject: Subject, words: string, ms: number): Told {

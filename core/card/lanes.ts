@@ -1,10 +1,11 @@
 import { adviceOf, compareLanes, waterRead, type Advice, type Compared } from '@/core/acclimation/compare';
+import { asOpened, courseNow, type CourseNow } from '@/core/acclimation/since';
 import { openedFrom, type Foretold } from '@/core/acclimation/opened';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { copperIn, pathOf, signsNow } from '@/core/consignment/signs';
 import { actualOf } from '@/core/consignment/standing';
 import type { CardBag, CardData } from './data';
-import type { Told } from './kept';
+import type { CardRun, Told } from './kept';
 
 export type CardTank = CardData['tanks'][number];
 
@@ -28,6 +29,15 @@ export function judgedHours(data: CardData, told: Told, nowMs: number): number {
   const ms = actualOf(told).arrivedAt ? nowMs : data.openMs;
   const hours = Math.round(((ms - data.sealMs) / 3600_000) * 12) / 12;
   return Math.min(fromH + stepH * (tempC.length - 1), Math.max(0, hours));
+}
+
+/** The water of a sequence that goes on, from its opening and from what was read since: the application’s own course. */
+export function cardCourse(data: CardData, told: Told, run: CardRun): CourseNow | null {
+  const openedMs = run.doneAtMs.open;
+  if (openedMs === undefined) return null;
+  const then = { ...told, observations: asOpened(told.observations, openedMs) };
+  const lane = cardLanes(data, then, run.startedMs).find((l) => l.bagIds.includes(run.bagIds[0]!));
+  return lane ? courseNow(lane, run, told.observations, data.assumptions) : null;
 }
 
 /** What was computed once stays known: the page asks every second, and waters change by the minute. */

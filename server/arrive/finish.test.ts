@@ -11,6 +11,7 @@ import { finishArrival, goOnArriving, outcomeOf, tellCertificate } from './finis
 import { methodComparisons } from './methods';
 import { residentsOf, tankId } from './residents';
 import { finishStep, startRun } from './run';
+import { runView } from './run-view';
 import { setWays, tryWays } from './ways';
 
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
@@ -223,4 +224,45 @@ test('of a dense lot ten are looked at: torn fins and length are facts like any 
   must(readBag(house, code, id, { tornFins: 3, lengthCm: 2.8 }));
   expect(c().actual.bags.find((b) => b.bagId === id)).toMatchObject({ tornFins: 3, lengthCm: 2.8 });
   expect(said(readBag(house, code, id, { tornFins: 11 }))).not.toBe('');
+});
+
+test('in a run, what is read again moves the rest of its course, even where the figure is the one read before', () => {
+  const lane = lanes()[0]!;
+  const bag = lane.bagIds[0]!;
+  must(readBag(house, code, bag, { tempC: 21 }));
+  const id = must(
+    startRun(
+      house,
+      c(),
+      lanes().find((l) => l.bagIds.includes(bag))!,
+      'cups',
+    ),
+  );
+  for (const s of house.arrivals.run(id)!.steps) {
+    must(finishStep(house, id, s.key));
+    if (s.key === 'open') break;
+  }
+  const vessel = () => runView(house, code)!.lanes.find((r) => r.id === id)!.vessel!;
+  const plain = vessel();
+  expect(plain.read).toBeNull();
+  now += 9 * 60_000;
+  const of = (figures: object) => [{ kind: 'bag', id: bag, figures }];
+  const again = (figures: object) =>
+    doDeed(house, { deed: 'readings', code, of: of(figures), sure: false, again: true }, 0, who);
+  must(again({ tempC: 21 }));
+  const i = Math.round(plain.openAtMin + 9);
+  expect(vessel().tempC[i]).toBe(21);
+  expect(plain.tempC[i]!).toBeGreaterThan(21);
+  expect(vessel().read).toMatchObject({ bagId: bag, figures: { tempC: 21 } });
+  expect(said(again({ tempC: 60 }))).toMatch(/not known here/);
+  expect(said(again({ pH: 9.6 }))).toMatch(/pH 9\.6/);
+});
+
+test('a stand-in that dips a tank of one’s own leaves no reading in its book', () => {
+  const of = [{ kind: 'tank', id: 'Q', figures: { tempC: 24.5 } }];
+  const read = () => house.ledger.readings(tankId(house, 'Q')).length;
+  must(doDeed(house, { deed: 'readings', code, of, sure: false, method: 'stand-in' }, 0, who));
+  expect([read(), c().actual.tanks.Q]).toEqual([0, { tempC: 24.5 }]);
+  must(doDeed(house, { deed: 'readings', code, of: [{ ...of[0], figures: { tempC: 24.6 } }], sure: false }, 0, who));
+  expect(read()).toBe(1);
 });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
-import { bagFigures, nothingRead, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
+import { bagFigures, nothingRead, quantities, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { between, id, lines, text } from '@/core/quantities/shapes';
@@ -33,6 +33,8 @@ export const readShape = z.object({
     )
     .min(1)
     .max(420),
+  /** Read once more while a way goes on: told even where the figure is the same as before. */
+  again: z.literal(true).optional(),
   /** By a device that only practises; typed where absent. */
   method: z.literal('stand-in').optional(),
   /** Whoever pressed was asked about what looks odd, and it is so. */
@@ -109,6 +111,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
     const told = airOf(house, d.code, boxes, at);
     if (!told.ok || waters.length === 0) return told;
   }
+  if (d.again) return readAgain(house, d, at);
   const what = d.of.length === 1 ? `${d.of[0]!.kind} ${d.of[0]!.id}` : `${d.of.length} bags and tanks`;
   const done = change(
     house,
@@ -124,8 +127,32 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
   );
   if (!done.ok) return done;
   // What leaves is read in somebody else’s tanks, whatever they are called.
-  if (done.value.document.direction !== 'outgoing')
+  // What a stand-in tells is no reading of a tank.
+  if (done.value.document.direction !== 'outgoing' && d.method === undefined)
     for (const of of d.of) if (of.kind === 'tank') ownTankReads(house, d.code, of, at);
+  return { ok: true, value: null };
+}
+
+/** The water round animals that are on their way across, as it was read now: facts, whatever was read before. */
+function readAgain(house: House, d: Readings, at: string): Outcome<null> {
+  const stored = find(house, d.code);
+  if (!stored.ok) return stored;
+  const c = stored.value.document;
+  for (const of of d.of) {
+    if (of.kind !== 'bag') return refuse('bag', 'What is read again is the water of a bag.');
+    const read = withRead(c, of, d.sure, at);
+    if (!read.ok) return read;
+  }
+  for (const of of d.of as OfBag[]) {
+    for (const k of waterQuantities) {
+      const value = of.figures[k];
+      if (value == null) continue;
+      const subject = { kind: 'bag' as const, id: of.id };
+      const { unit } = quantities[k];
+      house.facts.read(c.id, { at, subject, quantity: k, value, unit, method: d.method ?? 'typed', note: '' });
+    }
+    house.consignments.journal(c.id, at, 'measured', `bag ${of.id} again`, of.figures);
+  }
   return { ok: true, value: null };
 }
 

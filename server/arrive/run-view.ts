@@ -1,11 +1,9 @@
 import { bagNames } from '@/core/acclimation/lanes';
-import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
-import { enoughFrom } from '@/core/acclimation/recommend';
-import { methodNames } from '@/core/acclimation/vessel';
+import { asOpened, courseNow } from '@/core/acclimation/since';
+import { methodNames, type MethodId } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { actualOf } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
-import { sampled } from '@/core/quantities/sample';
 import { catalogueOf } from '@/server/consignment/result';
 import { evaluationOf } from '@/server/consignment/view';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -15,48 +13,42 @@ import { takenNow } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
 import { methodComparisons } from './methods';
 
-/** A course is computed once for a run, its opening and a state of the plan: every press asks for the page anew. */
+/** A course is computed once for a run, its presses and a state of the plan: every press asks for the page anew. */
 const cache = new Map<string, ReturnType<typeof vesselOf>>();
 
 function vesselNow(house: House, stored: StoredConsignment, run: StoredRun): ReturnType<typeof vesselOf> {
   // Before the bag is open there is nothing to tell.
   if (run.done.open === undefined) return null;
-  const key = `${run.id} ${run.done.open} ${stored.version} ${house.shelfStamp}`;
+  const told = house.facts.of(stored.document.id).observations.length;
+  const key = `${run.id} ${JSON.stringify(run.done)} ${run.steps.length} ${told} ${stored.version} ${house.shelfStamp}`;
   const known = cache.get(key);
   if (known !== undefined) return known;
   if (cache.size > 100) cache.clear();
-  const vessel = vesselOf(house, stored, run, run.done.open);
+  const vessel = vesselOf(house, stored, run, Date.parse(run.done.open));
   cache.set(key, vessel);
   return vessel;
 }
 
-/** What is computed of the water round the animals, from the opening on, and what was read of it since. */
-function vesselOf(house: House, stored: StoredConsignment, run: StoredRun, openedAt: string) {
+/** What is computed of the water round the animals, from the opening on, and from what was read of it since. */
+function vesselOf(house: House, stored: StoredConsignment, run: StoredRun, openedMs: number) {
   const c = stored.document;
   const e = evaluationOf(house, stored);
   if (!e.ok) return null;
   const { observations, events } = house.facts.of(c.id);
-  // The course goes on from the water that was opened: what was read later is read of the course, and changes it not.
-  const before = actualOf({ observations: observations.filter((o) => o.at <= openedAt), events });
-  const then: Consignment = { ...c, actual: { ...c.actual, bags: before.bags } };
+  const opened = actualOf({ observations: asOpened(observations, openedMs), events });
+  const then: Consignment = { ...c, actual: { ...c.actual, bags: opened.bags } };
   const lane = methodComparisons(house, then, e.value, Date.parse(run.startedAt)).find((l) =>
     l.bagIds.includes(run.bagIds[0]!),
   );
-  const course = lane?.courses.find((m) => m.id === run.method);
-  if (!lane || !course) return null;
-  const read = c.actual.bags.find((b) => run.bagIds.includes(b.bagId) && b.at > openedAt) ?? null;
-  const perMinute = (v: Float64Array, decimals: number): number[] =>
-    sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals });
-  return {
-    openAtMin: course.openAtMin,
-    tempC: perMinute(course.tempC, 2),
-    pH: perMinute(course.pH, 2),
-    nh3MgNL: perMinute(course.nh3MgNL, 4),
-    /** From here on they may go across at once. */
-    enoughMin: enoughFrom(course, lane.who, withOverrides(c.assumptions)),
-    tank: { name: lane.tank.name, tempC: lane.tank.tempC, pH: lane.tank.pH },
-    read: read ? { at: read.at, tempC: read.tempC, pH: read.pH } : null,
+  if (!lane) return null;
+  const going = {
+    bagIds: run.bagIds,
+    method: run.method as MethodId,
+    steps: run.steps,
+    doneAtMs: Object.fromEntries(Object.entries(run.done).map(([k, v]) => [k, Date.parse(v)])),
   };
+  const course = courseNow(lane, going, observations, withOverrides(c.assumptions));
+  return course && { ...course, tank: { name: lane.tank.name, tempC: lane.tank.tempC, pH: lane.tank.pH } };
 }
 
 /** Every timed sequence of a consignment that is not stopped; null where there is no such consignment. */

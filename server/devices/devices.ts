@@ -5,6 +5,7 @@ import { subjectKinds, type Observation, type Subject } from '@/core/consignment
 import type { Quantity } from '@/core/consignment/measures';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import { tankOfLine } from '@/core/consignment/waters';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
@@ -35,6 +36,11 @@ function computed(house: House, c: Consignment, subject: Subject, quantity: Quan
     if (!pack?.openedAt) return null;
     if (quantity === 'tempC') return ROOM_C;
     return expectedSurfaceC(pack.type, (house.nowMs() - Date.parse(pack.openedAt)) / 60_000, ROOM_C, a);
+  }
+  if (subject.kind === 'tank') {
+    if (![c.tank, ...(c.otherTanks ?? [])].some((t) => t.name === subject.id)) return null;
+    const tank = tankOfLine(c, subject.id);
+    return quantity === 'tempC' || quantity === 'pH' ? tank[quantity] : null;
   }
   const e = evaluate(c, catalogue, c.forecast, { draws: 0, stepH: 0.5 });
   if (!e.ok) return null;

@@ -69,8 +69,20 @@ const changed = <K extends string>(keys: readonly K[], now: Record<K, string>, w
     keys.filter((k) => now[k].trim() !== was[k]).map((k) => [k, now[k].trim() === '' ? null : num(now[k])]),
   ) as Partial<Record<K, number | null>>;
 
-/** What a stand-in has read of bags, as it was put into their fields. */
+/** What a stand-in has read of bags and tanks, as it was put into their fields: “bag A1”, “tank Q”. */
 type Probed = Record<string, Partial<Record<string, string>>>;
+
+/** Figures that a hand typed, and those that still are as a stand-in read them. */
+function byHand<K extends string>(
+  all: Partial<Record<K, number | null>>,
+  now: Record<K, string>,
+  read: Probed[string] | undefined,
+): [typeof all, typeof all] {
+  const standIn = (k: string): boolean => read?.[k] !== undefined && read[k] === now[k as K];
+  const pick = (is: boolean): typeof all =>
+    Object.fromEntries(Object.entries(all).filter(([k]) => standIn(k) === is)) as typeof all;
+  return [pick(false), pick(true)];
+}
 
 interface Telling {
   of: ReadOf;
@@ -91,11 +103,7 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
   const ofBags = p.bags.flatMap((b): Telling[] => {
     const [now, was] = [bags[b.id]!, stored.bags[b.id]!];
     const all = changed(bagFigures, now, was);
-    const byProbe = (k: string): boolean => probed[b.id]?.[k] !== undefined && probed[b.id]![k] === now[k as BagFigure];
-    const pick = (standIn: boolean): typeof all =>
-      Object.fromEntries(Object.entries(all).filter(([k]) => byProbe(k) === standIn)) as typeof all;
-    const figures = pick(false);
-    const practice = pick(true);
+    const [figures, practice] = byHand(all, now, probed[`bag ${b.id}`]);
     const note = now.note === was.note ? {} : { note: now.note };
     const practised: Telling[] =
       Object.keys(practice).length > 0
@@ -128,19 +136,22 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
     ];
   });
   const ofTanks = p.tanks.flatMap((t): Telling[] => {
-    const figures = changed(waterQuantities, tanks[t.name]!, stored.tanks[t.name]!);
-    if (Object.keys(figures).length === 0) return [];
-    return [
-      {
-        of: { kind: 'tank', id: t.name, figures },
-        standIn: false,
-        words: `tank ${t.name} as read`,
-        problems: odd(`tanks.${t.name}`, figures),
-        doubts: doubtsOf(figures, { animals: null, marine: t.salinity >= SEA_FROM }).map(
-          (d) => `Tank ${t.name}: ${d.words}`,
-        ),
-      },
-    ];
+    const all = changed(waterQuantities, tanks[t.name]!, stored.tanks[t.name]!);
+    return byHand(all, tanks[t.name]!, probed[`tank ${t.name}`]).flatMap((figures, i): Telling[] =>
+      Object.keys(figures).length === 0
+        ? []
+        : [
+            {
+              of: { kind: 'tank', id: t.name, figures },
+              standIn: i === 1,
+              words: `tank ${t.name} ${i === 1 ? 'by the stand-in' : 'as read'}`,
+              problems: odd(`tanks.${t.name}`, figures),
+              doubts: doubtsOf(figures, { animals: null, marine: t.salinity >= SEA_FROM }).map(
+                (d) => `Tank ${t.name}: ${d.words}`,
+              ),
+            },
+          ],
+    );
   });
   return [...ofBags, ...ofTanks];
 }
@@ -154,15 +165,18 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
   const [doubts, setDoubts] = useState<readonly string[]>([]);
   const [probed, setProbed] = useState<Probed>({});
   const { save, busy } = useSave();
-  const probe = (id: string): void =>
+  const probe = (kind: 'bag' | 'tank', id: string): void =>
     void save(
-      (name) => readDevice(name, { code: p.code, kind: 'probe', subject: { kind: 'bag', id } }),
+      (name) => readDevice(name, { code: p.code, kind: 'probe', subject: { kind, id } }),
       (r) => {
         const read = Object.fromEntries(Object.entries(r.values).map(([k, v]) => [k, String(v)]));
-        setProbed((x) => ({ ...x, [id]: read }));
-        set(id, read);
+        setProbed((x) => ({ ...x, [`${kind} ${id}`]: read }));
+        if (kind === 'bag') set(id, read);
+        else setTank(id, read);
       },
     );
+  const setTank = (name: string, change: Partial<Water>): void =>
+    typed.setDraft((x) => ({ ...x, tanks: { ...x.tanks, [name]: { ...x.tanks[name]!, ...change } } }));
   const [all, setAll] = useState(() => more.some((k) => p.bags.some((b) => b.reading?.[k] != null)));
   const set = (id: string, change: Partial<BagDraft>): void =>
     typed.setDraft((x) => ({ ...x, bags: { ...x.bags, [id]: { ...x.bags[id]!, ...change } } }));
@@ -222,13 +236,18 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
           d={bags[b.id]!}
           problems={problems}
           set={(change) => set(b.id, change)}
-          probe={p.practises ? () => probe(b.id) : null}
+          probe={p.practises ? () => probe('bag', b.id) : null}
           busy={busy}
         />
       ))}
       {p.tanks.map((t) => (
         <fieldset key={t.name}>
           <legend className="mt-3 font-head text-15 font-semibold">Tank {t.name}</legend>
+          {p.practises && (
+            <Button type="button" tone="flat" disabled={busy} onClick={() => probe('tank', t.name)}>
+              Stand-in probe
+            </Button>
+          )}
           <div className="mt-1 grid grid-cols-3 gap-2">
             {waterQuantities
               .filter((k) => all || (k !== 'oxygenMgL' && k !== 'tdsMgL'))
@@ -241,9 +260,7 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
                   problems={problems}
                   {...(k === 'oxygenMgL' || k === 'tdsMgL' ? {} : { expected: String(Number(t[k].toFixed(1))) })}
                   value={tanks[t.name]![k]}
-                  onChange={(v) =>
-                    typed.setDraft((x) => ({ ...x, tanks: { ...x.tanks, [t.name]: { ...x.tanks[t.name]!, [k]: v } } }))
-                  }
+                  onChange={(v) => setTank(t.name, { [k]: v })}
                 />
               ))}
           </div>

@@ -21,6 +21,7 @@ import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { Strip, Vessel } from './lane-drawings';
+import { MeasureAgain } from './measure-again';
 import { lastPressed, withPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
@@ -176,31 +177,39 @@ function Beside({
 const waitingWords = (ms: number): string =>
   ms < 2 * 60_000 ? 'waiting for your hands' : `has waited for your hands for ${durationWords(ms)}`;
 
-/** The water round the animals as it is computed now, what was read of it, and whether it is near enough to the tank’s. */
-function InVessel({ lane, now, zone, code }: { lane: RunLane; now: number; zone: string; code: string }) {
+/** The water round the animals as it is computed now, from what was read of it, and whether it is near enough to the tank’s. */
+function InVessel({ lane, now, zone }: { lane: RunLane; now: number; zone: string }) {
   const v = lane.vessel;
   const opened = lane.done.open;
   if (!v || opened === undefined) return null;
   const min = v.openAtMin + (now - opened - pausedWithin(lane.done, opened, now)) / 60_000;
-  const i = Math.max(0, Math.min(v.tempC.length - 1, Math.round(min)));
+  const i = Math.max(0, Math.min(v.tempC.length - 1, Math.round(min), Math.round(v.transferAtMin)));
   return (
     <p className="mt-2 text-15 text-ink-2" data-testid="vessel">
-      Computed now <b className="num">{one(v.tempC[i]!)}</b> °C, pH <b className="num">{one(v.pH[i]!)}</b>; tank{' '}
-      {v.tank.name} <span className="num">{one(v.tank.tempC)}</span> °C, pH{' '}
-      <span className="num">{one(v.tank.pH)}</span>.
-      {v.read && (
+      Computed now <b className="num">{one(v.tempC[i]!)}</b> °C, pH <b className="num">{one(v.pH[i]!)}</b>
+      {v.read && !v.problem && (
         <>
-          {' '}
-          Read {clock(Date.parse(v.read.at), zone)}: {v.read.tempC !== null && `${one(v.read.tempC)} °C `}
-          {v.read.pH !== null && `pH ${one(v.read.pH)}`}.
+          , on from{' '}
+          {[
+            v.read.figures.tempC !== undefined && `${one(v.read.figures.tempC)} °C`,
+            v.read.figures.pH !== undefined && `pH ${one(v.read.figures.pH)}`,
+          ]
+            .filter(Boolean)
+            .join(', ') || 'what was'}{' '}
+          read in {v.read.bagId} at {clock(v.read.atMs, zone)}
         </>
-      )}{' '}
-      {min >= v.enoughMin
-        ? 'Near enough: they may go across now.'
-        : `Near enough in ${Math.ceil(v.enoughMin - min)} min.`}{' '}
-      <Link className="font-semibold text-tide" href={`/consignments/${code}/receive`}>
-        Measure again
-      </Link>
+      )}
+      ; tank {v.tank.name} <span className="num">{one(v.tank.tempC)}</span> °C, pH{' '}
+      <span className="num">{one(v.tank.pH)}</span>. {v.problem && <b className="text-watch">{v.problem} </b>}
+      {v.wantsRound ? (
+        <b className="text-watch">
+          At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank: one round more is wiser.
+        </b>
+      ) : v.enoughMin === null ? null : min >= v.enoughMin ? (
+        'Near enough: they may go across now.'
+      ) : (
+        `Near enough in ${Math.ceil(v.enoughMin - min)} min.`
+      )}
     </p>
   );
 }
@@ -264,7 +273,8 @@ function Lane({
                     ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
                     : waitingWords(now - at.startedAtMs)}
               </p>
-              <InVessel lane={lane} now={now} zone={p.zone} code={p.code} />
+              <InVessel lane={lane} now={now} zone={p.zone} />
+              {opened && !goesIn(step?.key ?? 'net') && <MeasureAgain lane={lane} code={p.code} />}
             </>
           )}
           <p className="sr-only" role="status">

@@ -1,8 +1,22 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { goesIn, pauseKey, pausedWithin, withExtraRound } from '@/core/acclimation/run';
-import { done, groupsIn, lastPress, oneMore, pause, positionOf, stepBack, stop, type CardRun } from '@/core/card/kept';
+import {
+  done,
+  groupsIn,
+  lastPress,
+  oneMore,
+  pause,
+  positionOf,
+  readAgain,
+  stepBack,
+  stop,
+  type CardRun,
+} from '@/core/card/kept';
+import { cardCourse } from '@/core/card/lanes';
 import { stepText, type StepText } from '@/core/card/words';
 import { bagNames } from '@/core/acclimation/lanes';
+import { SEA_FROM } from '@/core/consignment/doubt';
+import { Figure } from './fields';
 import { useHere, type Here } from './words';
 
 const two = (n: number): string => String(Math.floor(n)).padStart(2, '0');
@@ -60,11 +74,16 @@ function RunLane({ run }: { run: CardRun }) {
   const [title, detail, caution] = textOf(here, run, at.index);
   const [next] = textOf(here, run, at.index + 1);
   const opened = run.doneAtMs.open;
+  const { data, told } = here;
+  const course = useMemo(() => cardCourse(data, told, run), [data, told, run]);
   const minute =
-    opened === undefined
+    opened === undefined || !course
       ? null
-      : run.course.openAtMin + (now - opened - pausedWithin(run.doneAtMs, opened, now)) / 60_000;
-  const i = minute === null ? 0 : Math.max(0, Math.min(run.course.tempC.length - 1, Math.round(minute)));
+      : course.openAtMin + (now - opened - pausedWithin(run.doneAtMs, opened, now)) / 60_000;
+  const i =
+    minute === null
+      ? 0
+      : Math.max(0, Math.min(course!.tempC.length - 1, Math.round(minute), Math.round(course!.transferAtMin)));
   const waited = now - at.startedAtMs;
   const timed = step?.kind === 'wait';
   const goes = step && goesIn(step.key);
@@ -85,11 +104,33 @@ function RunLane({ run }: { run: CardRun }) {
           )
         )}
         <Tape run={run} now={now} />
-        {minute !== null && step && !goes && (
+        {minute !== null && course && step && !goes && (
           <p data-testid="water">
-            {w.run.now(figure(run.course.tempC[i]!, 1), figure(run.course.pH[i]!, 1))}{' '}
-            {minute >= run.course.enoughMin && w.run.enough}
+            {w.run.now(figure(course.tempC[i]!, 1), figure(course.pH[i]!, 1))}{' '}
+            {course.read && !course.problem && w.run.readAt(here.clock(course.read.atMs))}{' '}
+            {course.problem && <b className="watch">{w.ways.contradiction} </b>}
+            {course.wantsRound ? (
+              <b className="watch">{w.run.notNear(figure(course.left.tempC, 1), figure(course.left.pH, 1))}</b>
+            ) : (
+              course.enoughMin !== null && minute >= course.enoughMin && w.run.enough
+            )}
           </p>
+        )}
+        {course && step && !goes && (
+          <div className="figures">
+            {(['tempC', 'pH', ...(run.salinity >= SEA_FROM ? (['salinity'] as const) : [])] as const).map((k) => (
+              <Figure
+                key={`${k} ${course.read?.atMs ?? 0}`}
+                of={run.bagIds[0]!}
+                named={`${w.figures[k]}, ${w.run.again}`}
+                figure={k}
+                value={null}
+                placeholder={k === 'salinity' ? '' : figure(course[k][i]!, 1)}
+                expected={{ animals: null, marine: run.salinity >= SEA_FROM }}
+                keep={(v) => v !== null && tell((t, ms) => readAgain(t, run.bagIds[0]!, k, v, ms))}
+              />
+            ))}
+          </div>
         )}
       </div>
       <div>

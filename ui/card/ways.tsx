@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Compared } from '@/core/acclimation/compare';
-import { COURSE_STEP_MIN, type MethodCourse } from '@/core/acclimation/methods';
-import { burdenMark, enoughFrom, otherSchool, shareMark, type Judged } from '@/core/acclimation/recommend';
+import type { MethodCourse } from '@/core/acclimation/methods';
+import { burdenMark, otherSchool, shareMark, type Judged } from '@/core/acclimation/recommend';
 import { cardLanes, type CardTank } from '@/core/card/lanes';
 import { isEmptied, start } from '@/core/card/kept';
 import { actualOf } from '@/core/consignment/standing';
@@ -9,11 +9,6 @@ import { useHere } from './words';
 
 /** Waters change by the minute: lanes are compared anew this often, and after every word. */
 const FRESH_MS = 60_000;
-
-const perMinute = (v: ArrayLike<number>, decimals: number): number[] =>
-  Array.from({ length: Math.floor((v.length - 1) * COURSE_STEP_MIN) + 1 }, (_, i) =>
-    Number(v[Math.round(i / COURSE_STEP_MIN)]!.toFixed(decimals)),
-  );
 
 function Way({
   judged,
@@ -43,12 +38,6 @@ function Way({
           method: course.id,
           tank: lane.tank.name,
           steps: course.steps,
-          course: {
-            openAtMin: course.openAtMin,
-            enoughMin: enoughFrom(course, lane.who, data.assumptions),
-            tempC: perMinute(course.tempC, 2),
-            pH: perMinute(course.pH, 2),
-          },
           waterL: lane.opened.waterL,
           salinity: lane.opened.salinity,
         },

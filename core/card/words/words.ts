@@ -133,6 +133,9 @@ export interface CardWords {
     waits: string;
     waited: (minutes: number) => string;
     now: (tempC: string, pH: string) => string;
+    again: string;
+    readAt: (clock: string) => string;
+    notNear: (tempC: string, pH: string) => string;
     enough: string;
     across: string;
     soundOn: string;

@@ -1,0 +1,80 @@
+'use client';
+
+import { useState } from 'react';
+import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
+import { unbelieved, type WaterQuantity } from '@/core/consignment/measures';
+import type { Problem } from '@/core/consignment/outcome';
+import type { RunView } from '@/server/arrive/run-view';
+import { NumberField, num } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
+
+const asked: readonly (readonly [WaterQuantity, string, string])[] = [
+  ['tempC', 'Water', '°C'],
+  ['pH', 'pH', ''],
+  ['salinity', 'Salinity', ''],
+];
+const nothing = { tempC: '', pH: '', salinity: '' } as Record<WaterQuantity, string>;
+
+/** The water round the animals, dipped once more in mid-way: what is left of the way is computed anew from it. */
+export function MeasureAgain({ lane, code }: { lane: RunView['lanes'][number]; code: string }) {
+  const [typed, setTyped] = useState(nothing);
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [doubt, setDoubt] = useState<string | null>(null);
+  const marine = (lane.vessel?.salinity ?? 0) >= SEA_FROM;
+  const [bagId] = lane.bagIds as [string];
+  const keep = (sure: boolean): void => {
+    const figures = Object.fromEntries(
+      asked.filter(([k]) => typed[k].trim() !== '').map(([k]) => [k, num(typed[k])]),
+    ) as Partial<Record<WaterQuantity, number>>;
+    const wrong = Object.entries(figures).flatMap(([k, v]): Problem[] => {
+      const message = unbelieved(k as WaterQuantity, v);
+      return message ? [{ path: k, message }] : [];
+    });
+    const odd = doubtsOf(figures, { animals: null, marine })[0]?.words ?? null;
+    setProblems(wrong);
+    setDoubt(sure || wrong.length > 0 ? null : odd);
+    if (Object.keys(figures).length === 0 || wrong.length > 0 || (odd && !sure)) return;
+    press(
+      { deed: 'readings', code, of: [{ kind: 'bag', id: bagId, figures }], sure, again: true },
+      `water of ${bagId} read again`,
+    );
+    setTyped(nothing);
+  };
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      aria-label={`Measure ${bagId} again`}
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep(false);
+      }}
+    >
+      {asked
+        .filter(([k]) => k !== 'salinity' || marine)
+        .map(([k, label, unit]) => (
+          <NumberField
+            key={k}
+            className="w-24"
+            label={label}
+            unit={unit}
+            path={k}
+            problems={problems}
+            value={typed[k]}
+            onChange={(v) => setTyped((x) => ({ ...x, [k]: v }))}
+          />
+        ))}
+      <Button className="min-h-12" style={{ background: 'none' }}>
+        Measured again
+      </Button>
+      {doubt && (
+        <span className="w-full text-15 text-watch" role="alert">
+          {doubt}{' '}
+          <Button type="button" tone="flat" onClick={() => keep(true)}>
+            It is so: keep it
+          </Button>
+        </span>
+      )}
+    </form>
+  );
+}
