@@ -16,6 +16,7 @@ import { deedRepository, type DeedRepository } from './db/deeds';
 import type { Hand } from './db/hand';
 import { peopleRepository, type PeopleRepository } from './db/people';
 import { owedRepository, type OwedRepository } from './db/owed';
+import { quarantineRepository, type QuarantineRepository } from './db/quarantines';
 import { receiptRepository, type ReceiptRepository } from './db/receipts';
 import { watchFile } from './db/watch';
 import { calendarOf } from './records/holidays';
@@ -34,6 +35,7 @@ export interface House {
   facts: FactRepository;
   demand: DemandRepository;
   arrivals: ArrivalRepository;
+  quarantines: QuarantineRepository;
   records: RecordRepository;
   ledger: LedgerRepository;
   bench: BenchRepository;
@@ -86,6 +88,7 @@ export function openHouse(
     facts,
     demand: demandRepository(db),
     arrivals,
+    quarantines: quarantineRepository(db, hand),
     records,
     ledger: ledgerRepository(db, hand),
     bench: benchRepository(db),

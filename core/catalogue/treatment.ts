@@ -11,9 +11,19 @@ export const treatmentKinds = {
   salt: 'salt',
   conditioner: 'water conditioner',
   buffer: 'buffer',
+  copper: 'copper, ionic',
+  'bound-copper': 'copper, bound (chelated)',
+  antibiotic: 'antibiotic',
+  parasite: 'against parasites',
+  bacteria: 'bottled bacteria',
   own: 'other',
 } as const;
 export type TreatmentKind = keyof typeof treatmentKinds;
+
+/** What goes into a tank of fish under treatment, and never into a bag on the road. */
+export const tankOnly: readonly TreatmentKind[] = ['copper', 'bound-copper', 'antibiotic', 'parasite', 'bacteria'];
+/** What a quarantine counts as treatment. */
+export const medicines: readonly TreatmentKind[] = ['copper', 'bound-copper', 'antibiotic', 'parasite', 'dye'];
 
 export const doseUnits = ['drop', 'mL', 'g', 'pinch', 'piece'] as const;
 export type DoseUnit = (typeof doseUnits)[number];
@@ -42,6 +52,16 @@ export const treatmentSchema = z.object({
   exchanges: z.boolean().optional(),
   reducing: z.boolean().optional(),
   stains: z.boolean().optional(),
+  /** What a unit of it holds of what works, mg; what it is to come to, and the band it works in, mg/L. */
+  mgPerUnit: above0(100_000, 'What a unit holds').optional(),
+  targetMgL: above0(10_000, 'What it is to come to').optional(),
+  bandFromMgL: upTo(10_000, 'The band').optional(),
+  bandToMgL: upTo(10_000, 'The band').optional(),
+  /** Half of it is gone after so many hours. */
+  halfLifeH: above0(10_000, 'Half of it gone after').optional(),
+  /** By its label it lowers oxygen, or harms the filter. */
+  lowersOxygen: z.boolean().optional(),
+  harmsFilter: z.boolean().optional(),
   notFor: z
     .object({
       scaleless: z.boolean().optional(),

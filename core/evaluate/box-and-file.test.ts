@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { arrange } from '@/core/box/arrange';
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
-import { quarantinePlan } from '@/core/quarantine/plan';
 import { exampleConsignment } from '@/tests/example';
 import { consignmentJsonSchema } from '@/core/consignment/json-schema';
 import { fileOf, readConsignment, readFile } from '@/core/consignment/file';
@@ -153,12 +152,5 @@ describe('catalogue and quarantine', () => {
   test('no brand names, every id once', () => {
     for (const rows of [catalogue.species, catalogue.bags, catalogue.boxes, catalogue.packs, catalogue.services])
       expect(new Set(rows.map((r) => r.id)).size).toBe(rows.length);
-  });
-  test('four weeks of duties: daily tests in the first week, no food on day 1, release on day 28', () => {
-    const plan = quarantinePlan({ volumeL: 100, invertebrates: false, fasting: 'short' });
-    for (let d = 1; d <= 7; d++) expect(plan.some((x) => x.day === d && x.kind === 'test')).toBe(true);
-    expect(plan.find((x) => x.day === 1 && x.kind === 'feed')!.title).toBe('No food today');
-    expect(plan.find((x) => x.kind === 'release')!.day).toBe(28);
-    expect(new Set(plan.map((x) => x.key)).size).toBe(plan.length);
   });
 });

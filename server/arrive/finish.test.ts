@@ -170,7 +170,7 @@ test('a tank that was matched to its bag goes back to its own salinity, a duty a
     }
   }
   const q = must(openQuarantine(house, code, 'Q'));
-  const salt = house.arrivals.dutiesOf(q).filter((d) => d.title.startsWith('Salinity to'));
+  const salt = house.quarantines.dutiesOf(q).filter((d) => d.title.startsWith('Salinity to'));
   expect(salt.map((d) => [d.day, d.title])).toEqual([
     [2, 'Salinity to 29.8'],
     [3, 'Salinity to 31.5'],

@@ -67,7 +67,7 @@ export function outcomeOf(house: House, c: Consignment) {
       seen: signsNow(seenOf(observations, 'bag', b.id)).map((s) => signs[s].words),
     };
   });
-  const quarantines = house.arrivals.quarantinesOf(c.id);
+  const quarantines = house.quarantines.of(c.id);
   const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
     const came = cameInto(c, t.name);
     if (came.length === 0) return [];

@@ -63,9 +63,7 @@ export function calendarFeed(house: House, code: string | null = null): string {
     : soundOf(house, house.consignments.page('all', 400, 0)).sound.filter(
         (s) => Date.parse(s.document.openingAt) > since,
       );
-  const tanks = house.arrivals
-    .quarantinesSince(new Date(since).toISOString())
-    .filter((q) => !only || q.consignmentId === only.document.id);
+  const tanks = only ? house.quarantines.of(only.document.id) : house.quarantines.live(new Date(since).toISOString());
   const quarantines = tanks.flatMap((q) =>
     quarantineDuties(house, q, '', new Map()).map((duty): Entry => ({
       duty,

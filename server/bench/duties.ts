@@ -1,19 +1,21 @@
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { doneBySteps } from '@/core/duties/done-by-steps';
 import { isPast, scheduleOf, type MomentKind } from '@/core/duties/schedule';
 import { dayWords } from '@/core/calendar/calendar';
 import type { StoredConsignment, Unread } from '@/server/db/consignments';
 import { soundOf } from '@/server/consignment/sound';
-import type { StoredQuarantine } from '@/server/db/arrivals';
+import type { StoredQuarantine } from '@/server/db/quarantines';
 import { looksOf } from '@/server/arrive/looks';
 import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
+import { tankNameOf } from '@/server/quarantine/facts';
 import { catalogueOf } from '@/server/consignment/result';
 
 const HOUR = 3600_000;
 const DAY = 24 * HOUR;
 /** So long after a release somebody looks at it, with a day to spare. */
 const LOOKED_MS = 4 * DAY;
+/** So long after the weeks of a tank its gear is still dried. */
+const AFTER_MS = 5 * DAY;
 
 /** What hands have to do at an instant, of a consignment or of a quarantine tank: the one list behind Bench, week and calendar. */
 export interface Duty {
@@ -141,7 +143,9 @@ function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff
 }
 
 export function quarantineDuties(house: House, q: StoredQuarantine, code: string, off: PutOff): Duty[] {
-  return house.arrivals.dutiesOf(q.id).map((d): Duty => {
+  const tank = tankNameOf(house, q);
+  const wanted = house.quarantines.dutiesOf(q.id).filter((d) => d.waived === '');
+  return wanted.map((d): Duty => {
     const id = `${q.id}-${d.key}`;
     return {
       id,
@@ -149,12 +153,12 @@ export function quarantineDuties(house: House, q: StoredQuarantine, code: string
       atMs: Date.parse(d.dueAt),
       putOffMs: putOffMs(off, id),
       minutes: d.minutes,
-      title: `${d.title}, ${q.tank}`,
+      title: `${d.title}, ${tank}`,
       detail: `${q.animals}. ${d.detail}`,
       warning: null,
       code,
-      tank: q.tank,
-      href: `/consignments/${code}/quarantine`,
+      tank,
+      href: `/quarantine/${q.id}`,
       doneAt: d.doneAt,
       tick: { kind: 'duty', quarantineId: q.id, key: d.key },
     };
@@ -169,7 +173,8 @@ export const liveConsignments = (house: House): { sound: StoredConsignment[]; un
 export function allDuties(house: House, live = liveConsignments(house).sound): Duty[] {
   const now = house.nowMs();
   const off = house.bench.putOffs(new Date(now - DAY).toISOString());
-  const quarantines = house.arrivals.quarantinesSince(new Date(now - (QUARANTINE_DAYS + 2) * DAY).toISOString());
+  // What follows a release is still to be done.
+  const quarantines = house.quarantines.live(new Date(now - AFTER_MS).toISOString());
   const released = new Set(
     house.arrivals.runsSince(new Date(now - LOOKED_MS).toISOString()).map((r) => r.consignmentId),
   );

@@ -1,16 +1,17 @@
-import { TZDate } from '@date-fns/tz';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { miscounts } from '@/core/consignment/rules';
 import { counted, durationWords } from '@/core/quantities/words';
 import { forecastAge } from '@/core/weather/forecast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
-import type { StoredQuarantine } from '@/server/db/arrivals';
+import type { StoredQuarantine } from '@/server/db/quarantines';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
 import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
 import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
+import { asksNow } from '@/core/quarantine/asks';
+import { standingOf } from '@/core/quarantine/course';
+import { assumptionsHere, factsOf, tankNameOf } from '@/server/quarantine/facts';
 import { positionOf } from '@/server/arrive/position';
 import type { Road } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
@@ -53,13 +54,28 @@ export interface BenchConsignment {
   travelling: boolean;
 }
 
-/** Day 1 is the local day on which the quarantine opened. */
-export function dayOf(q: StoredQuarantine, nowMs: number): number {
-  const day = (ms: number): number => {
-    const d = new TZDate(ms, q.zone);
-    return Date.UTC(d.getFullYear(), d.getMonth(), d.getDate()) / 864e5;
+/** A tank in its weeks, in short: its day, its phase, what it asks for, and its duties. */
+function stripOf(house: House, q: StoredQuarantine) {
+  const f = factsOf(house, q);
+  const s = standingOf(f, house.nowMs());
+  const [ask] = asksNow(f, s, assumptionsHere(house));
+  const code = house.consignments.codeOf(q.consignmentId) ?? '';
+  const duties = house.quarantines
+    .dutiesOf(q.id)
+    .filter((d) => d.waived === '')
+    .map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) }));
+  return {
+    id: q.id,
+    tank: tankNameOf(house, q),
+    animals: q.animals,
+    startedAt: q.startedAt,
+    code,
+    day: s.day,
+    ofDays: s.ofDays,
+    phase: s.now.phase.title,
+    ask: ask ? { mark: ask.mark, words: ask.words } : null,
+    duties,
   };
-  return Math.max(1, day(nowMs) - day(Date.parse(q.startedAt)) + 1);
 }
 
 /** What runs out first, with the day on which it bites. */
@@ -154,7 +170,7 @@ function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[
 function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
   const now = house.nowMs();
   const { document: c, result: r } = stored;
-  if (!r || c.held || house.arrivals.quarantinesOf(c.id).length > 0) return null;
+  if (!r || c.held || house.quarantines.of(c.id).length > 0) return null;
   const incoming = c.direction === 'incoming';
   const travelling = c.actual.handedOverAt !== null;
   if (!travelling && !incoming && r.handOverMs - now >= 48 * HOUR) return null;
@@ -287,15 +303,7 @@ export function benchView(house: House) {
     ...arrivalTasks(house, live),
     ...open.map((d) => taskOf(d, now, midnight(1))),
   ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
-  const quarantines = house.arrivals
-    .quarantinesSince(new Date(now - 30 * DAY).toISOString())
-    .map((q) => ({
-      ...q,
-      day: dayOf(q, now),
-      code: house.consignments.codeOf(q.consignmentId) ?? '',
-      duties: house.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })),
-    }))
-    .filter((q) => q.day <= QUARANTINE_DAYS);
+  const quarantines = house.quarantines.live().map((q) => stripOf(house, q));
   return {
     nowMs: now,
     tasks,

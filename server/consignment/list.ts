@@ -44,6 +44,6 @@ export type ConsignmentListView = ReturnType<typeof consignmentList>;
 function wordsOf(house: House, s: StoredConsignment): ListedStage {
   const stage = stageOf(s.document);
   if (stage === 'travelling') return 'on the way';
-  if (stage === 'opened' && house.arrivals.quarantinesOf(s.document.id).length > 0) return 'in quarantine';
+  if (stage === 'opened' && house.quarantines.of(s.document.id).length > 0) return 'in quarantine';
   return stage === 'planned' && s.document.direction === 'incoming' ? 'expected' : stage;
 }

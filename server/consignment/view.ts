@@ -10,8 +10,8 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { backwardSchedule, type Moment } from '@/core/duties/schedule';
 import { keyInstants, packingOf } from '@/core/calendar/legs';
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import type { StoredQuarantine, StoredRun } from '@/server/db/arrivals';
+import type { StoredRun } from '@/server/db/arrivals';
+import type { StoredQuarantine } from '@/server/db/quarantines';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { asStored, catalogueOf, drawsStillWanted, stepOf, tryEvaluate } from './result';
@@ -204,8 +204,7 @@ function stationStates(
     send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',
     receive:
       v.quarantines.length > 0 ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
-    quarantine:
-      v.quarantines.length > 0 ? `tank ${v.quarantines.map((q) => q.tank).join(', ')}` : `${QUARANTINE_DAYS} days`,
+    quarantine: v.quarantines.length > 0 ? `tank ${v.quarantines.map((q) => q.tank).join(', ')}` : 'weeks apart',
   };
   return {
     now,
@@ -233,7 +232,7 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
     schedule: backwardSchedule(c, catalogueOf(c, house)),
     ticks: house.facts.ticks(c.id),
     runs: house.arrivals.runsOf(c.id),
-    quarantines: house.arrivals.quarantinesOf(c.id),
+    quarantines: house.quarantines.of(c.id),
   };
   const { list, now } = stationStates(house, partial, house.nowMs());
   return { ...partial, stations: list, nowStation: now };

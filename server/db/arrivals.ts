@@ -12,28 +12,6 @@ export interface StoredRun {
   done: Record<string, string>;
 }
 
-export interface StoredQuarantine {
-  id: string;
-  consignmentId: string;
-  tank: string;
-  volumeL: number;
-  startedAt: string;
-  zone: string;
-  animals: string;
-}
-
-export interface StoredDuty {
-  quarantineId: string;
-  key: string;
-  day: number;
-  dueAt: string;
-  kind: string;
-  title: string;
-  detail: string;
-  minutes: number;
-  doneAt: string | null;
-}
-
 interface RunRow {
   id: string;
   consignment_id: string;
@@ -43,7 +21,7 @@ interface RunRow {
   started_at: string;
 }
 
-/** All SQL of acclimation runs, quarantines and duties, and the settings. */
+/** All SQL of acclimation runs, and the settings. */
 export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
   const runColumns = 'id, consignment_id, bag_ids, method, steps, started_at';
   const runsOf = db.prepare<[string], RunRow>(
@@ -65,27 +43,6 @@ export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
   const stepDone = db.prepare(`INSERT OR IGNORE INTO run_step (run_id, step_key, done_at, by) VALUES (?, ?, ?, ?)`);
   const stepUndo = db.prepare(`DELETE FROM run_step WHERE run_id = ? AND step_key = ?`);
 
-  const qColumns =
-    'id, consignment_id AS consignmentId, tank, volume_l AS volumeL, started_at AS startedAt, zone, animals';
-  const quarantines = db.prepare<[string], StoredQuarantine>(
-    `SELECT ${qColumns} FROM quarantine WHERE started_at > ? ORDER BY started_at`,
-  );
-  const quarantinesOf = db.prepare<[string], StoredQuarantine>(
-    `SELECT ${qColumns} FROM quarantine WHERE consignment_id = ? ORDER BY started_at, tank`,
-  );
-  const quarantineById = db.prepare<[string], StoredQuarantine>(`SELECT ${qColumns} FROM quarantine WHERE id = ?`);
-  const insertQuarantine = db.prepare(
-    `INSERT INTO quarantine (id, consignment_id, tank, volume_l, started_at, zone, animals) VALUES (@id, @consignmentId, @tank, @volumeL, @startedAt, @zone, @animals)`,
-  );
-  const dColumns =
-    'quarantine_id AS quarantineId, key, day, due_at AS dueAt, kind, title, detail, minutes, done_at AS doneAt';
-  const insertDuty = db.prepare(
-    `INSERT INTO duty (quarantine_id, key, day, due_at, kind, title, detail, minutes) VALUES (@quarantineId, @key, @day, @dueAt, @kind, @title, @detail, @minutes)`,
-  );
-  const dutiesOf = db.prepare<[string], StoredDuty>(
-    `SELECT ${dColumns} FROM duty WHERE quarantine_id = ? ORDER BY due_at`,
-  );
-  const doDuty = db.prepare(`UPDATE duty SET done_at = ?, by = ? WHERE quarantine_id = ? AND key = ?`);
   const settingOf = db.prepare<[string], { value: string }>(`SELECT value FROM setting WHERE key = ?`);
   const dropSetting = db.prepare(`DELETE FROM setting WHERE key = ?`);
   const setSetting = db.prepare(
@@ -123,18 +80,6 @@ export function arrivalRepository(db: Db, hand: Hand = { by: '' }) {
     stopRun: (id: string, at: string): void => void stopRun.run(at, id),
     finishStep: (runId: string, key: string, at: string): void => void stepDone.run(runId, key, at, hand.by),
     reopenStep: (runId: string, key: string): void => void stepUndo.run(runId, key),
-    quarantinesSince: (iso: string): StoredQuarantine[] => quarantines.all(iso),
-    /** The quarantines of a consignment, one a tank. */
-    quarantinesOf: (consignmentId: string): StoredQuarantine[] => quarantinesOf.all(consignmentId),
-    quarantine: (id: string): StoredQuarantine | null => quarantineById.get(id) ?? null,
-    openQuarantine: (q: StoredQuarantine, duties: Omit<StoredDuty, 'doneAt' | 'quarantineId'>[]): void =>
-      db.transaction(() => {
-        insertQuarantine.run(q);
-        for (const d of duties) insertDuty.run({ ...d, quarantineId: q.id });
-      })(),
-    dutiesOf: (quarantineId: string): StoredDuty[] => dutiesOf.all(quarantineId),
-    setDuty: (quarantineId: string, key: string, at: string | null): void =>
-      void doDuty.run(at, hand.by, quarantineId, key),
     setting: (key: string): string | null => settingOf.get(key)?.value ?? null,
     dropSetting: (key: string): void => void dropSetting.run(key),
     setSetting: (key: string, value: string): void => void setSetting.run(key, value),

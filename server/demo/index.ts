@@ -11,12 +11,13 @@ import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
 import { tellReadings, type ReadOf } from '@/server/arrive/readings';
 import { finishStep, startRun } from '@/server/arrive/run';
-import { openQuarantine, setDuty } from '@/server/quarantine/quarantine';
+import { openQuarantine } from '@/server/quarantine/quarantine';
 import { type OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
 import { takePlan } from '@/server/plan/compare';
 import { recordEvent, tick, type EventName } from '@/server/pack/events';
 import { stockTheRoom } from './room';
+import { liveWeeks } from './weeks';
 import { place, room, stories, type Story } from './stories';
 
 const HOUR = 3600_000;
@@ -149,10 +150,7 @@ export function seedDemo(folder: string, draws?: number): void {
     event(code, 'openedAt', at + 0.5 * HOUR);
     clock = at + 2 * HOUR;
     const id = must(openQuarantine(house, code));
-    for (const d of house.arrivals.dutiesOf(id)) {
-      clock = Date.parse(d.dueAt) + 20 * 60_000;
-      if (clock < now - 2 * HOUR) must(setDuty(house, id, d.key, true));
-    }
+    liveWeeks(house, id, name === 'quarantineOld' ? 'old' : 'mid', now, (ms) => (clock = ms));
   }
 
   const acclimating = make('acclimating');

@@ -17,7 +17,7 @@ const tank = () => quarantineView(stationOf(house, code)!).tanks[0]!;
 const living = (name: string): number =>
   house.ledger.staysOf(stored().document.id).find((s) => s.tank === tankId(house, name))?.count ?? 0;
 const input = (change: Partial<LeaveInput> = {}): LeaveInput => ({
-  quarantineId: house.arrivals.quarantinesOf(stored().document.id)[0]!.id,
+  quarantineId: house.quarantines.of(stored().document.id)[0]!.id,
   speciesId: 'lemon-tetra',
   count: 1,
   how: 'died',

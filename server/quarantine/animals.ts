@@ -3,7 +3,11 @@ import { id, lines, named, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
+import { gateHeld, isOpen } from '@/core/quarantine/conditions';
 import { tankId } from '@/server/arrive/residents';
+import type { StoredQuarantine } from '@/server/db/quarantines';
+import { assumptionsHere, factsOf, standingNow, tankNameOf } from './facts';
+import { joinWeeks } from './quarantine';
 
 const leaveInput = z.object({
   quarantineId: id(),
@@ -16,6 +20,17 @@ const leaveInput = z.object({
 });
 export type LeaveInput = z.input<typeof leaveInput>;
 
+/** Why some should not go to another tank yet, as long as nobody says why they do; null where nothing speaks against it. */
+function tooEarly(house: House, q: StoredQuarantine, into: string, joins: boolean): string | null {
+  if (joins)
+    return `Tank ${into} is in quarantine: its weeks begin anew with a newcomer. Say in the note why they go there.`;
+  const use = house.records.byId(tankId(house, into))?.document.use;
+  const f = factsOf(house, q);
+  return use === 'quarantine' || isOpen(gateHeld(f, standingNow(house, q, f), assumptionsHere(house)))
+    ? null
+    : 'The release waits for more: see what is missing, or say in the note why they go now.';
+}
+
 /**
  * Animals leave a quarantine tank: dead, into a tank of their own, or sold. No more can leave than live there: a
  * count that was wrong is told, not made to fit.
@@ -24,19 +39,23 @@ export function leave(house: House, input: unknown): Outcome<null> {
   const parsed = leaveInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { quarantineId, speciesId, count, how, into, note } = parsed.data;
-  const q = house.arrivals.quarantine(quarantineId);
+  const q = house.quarantines.byId(quarantineId);
   if (!q) return refuse('quarantine', 'This quarantine is not there any more.');
   if (how === 'released' && into === '') return refuse('into', 'Name the tank they go to.');
-  const from = { kind: 'tank' as const, id: tankId(house, q.tank) };
+  const from = { kind: 'tank' as const, id: q.tankId };
   const c = house.consignments.byId(q.consignmentId)!.document;
   const kind = catalogueOf(c, house).species.find((s) => s.id === speciesId)?.name ?? speciesId;
-  const there = house.ledger.staysOf(q.consignmentId).find((s) => s.tank === from.id && s.speciesId === speciesId);
-  const living = there?.count ?? 0;
+  const there = house.quarantines
+    .members(q.id)
+    .flatMap((m) => house.ledger.staysOf(m.consignmentId).map((s) => ({ ...s, consignmentId: m.consignmentId })))
+    .filter((s) => s.tank === from.id && s.speciesId === speciesId && s.count > 0);
+  const living = there.reduce((n, s) => n + s.count, 0);
+  const name = tankNameOf(house, q);
   if (count > living)
-    return refuse(
-      'count',
-      `Only ${living} of them from ${c.code} live in tank ${q.tank} by what was told: ${count} cannot leave.`,
-    );
+    return refuse('count', `Only ${living} of them live in tank ${name} by what was told: ${count} cannot leave.`);
+  const joins = how === 'released' ? house.quarantines.inTank(tankId(house, into)) : null;
+  const early = how === 'released' && note === '' ? tooEarly(house, q, into, joins !== null) : null;
+  if (early) return refuse('note', early);
   const to =
     how === 'died'
       ? { kind: 'death' as const, id: '' }
@@ -45,14 +64,24 @@ export function leave(house: House, input: unknown): Outcome<null> {
         : { kind: 'tank' as const, id: tankId(house, into) };
   const at = house.nowIso();
   house.db.transaction(() => {
-    house.ledger.carry(q.consignmentId, { at, count, speciesId, from, to, why: note || how, by: house.hand.by });
-    house.facts.happened(q.consignmentId, {
-      at,
-      kind: how === 'died' ? 'died' : how === 'released' ? 'released' : 'moved',
-      subject: { kind: 'tank', id: q.tank },
-      note: [`${count} ${kind}`, how === 'released' ? `into ${into}` : '', note].filter(Boolean).join(', '),
-    });
-    house.consignments.journal(q.consignmentId, at, how, q.tank, { speciesId, count, into, note });
+    let left = count;
+    for (const s of there) {
+      const n = Math.min(left, s.count);
+      if (n === 0) continue;
+      left -= n;
+      house.ledger.carry(s.consignmentId, { at, count: n, speciesId, from, to, why: note || how, by: house.hand.by });
+      house.facts.happened(s.consignmentId, {
+        at,
+        kind: how === 'died' ? 'died' : how === 'released' ? 'released' : 'moved',
+        subject: { kind: 'tank', id: name },
+        note: [`${n} ${kind}`, how === 'released' ? `into ${into}` : '', note].filter(Boolean).join(', '),
+      });
+      if (joins) joinWeeks(house, joins, s.consignmentId, at);
+    }
+    // A death is a sign: the days until the release are counted from it.
+    if (how === 'died' && q.closedAt === null)
+      house.quarantines.tell(q.id, at, { kind: 'died', count, name: kind, note }, at);
+    house.consignments.journal(q.consignmentId, at, how, name, { speciesId, count, into, note });
   })();
   return { ok: true, value: null };
 }

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -9,16 +8,20 @@ import { backOverDays } from '@/core/acclimation/across';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { measuredTank, tankOfLine } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
-import { quarantinePlan } from '@/core/quarantine/plan';
+import type { Plan } from '@/core/quarantine/schema';
+import { templateFor, templates } from '@/core/quarantine/templates';
 import { tankId } from '@/server/arrive/residents';
 import { positionOf } from '@/server/arrive/position';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
+import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
+import { standingNow } from './facts';
+import { dutiesOfPhase } from './tell';
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
-  if (house.arrivals.quarantinesOf(c.id).some((q) => q.tank === tank))
+  if (house.quarantines.of(c.id).some((q) => q.tank === tank))
     return `${c.code} is in quarantine in tank ${tank} already.`;
   if (livesIn(house, c, tank)) return `What came for tank ${tank} lives there already.`;
   const came = cameInto(c, tank);
@@ -65,7 +68,7 @@ export const livesIn = (house: House, c: Consignment, tank: string): boolean =>
   house.ledger.staysOf(c.id).some((s) => s.tank === tankId(house, tank));
 
 /** A tank that was brought to the salinity of its bags goes back to its own over days, a duty a day from the second on. */
-function backToItsOwn(house: House, c: Consignment, into: ReceivingTank, start: TZDate, zone: string) {
+function backToItsOwn(house: House, c: Consignment, into: ReceivingTank, startMs: number, zone: string): NewDuty[] {
   const bags = c.bags.filter((b) => tankOfBag(c, b).name === into.name).map((b) => b.id);
   const matched = house.arrivals
     .runsOf(c.id)
@@ -74,14 +77,13 @@ function backToItsOwn(house: House, c: Consignment, into: ReceivingTank, start: 
   if (!matched || read?.salinity == null) return [];
   return backOverDays(read.salinity, into.salinity, into.volumeL).map((s) => ({
     key: `${s.day + 1}-salinity`,
+    phase: '',
     day: s.day + 1,
     kind: 'water',
     title: `Salinity to ${s.to.toFixed(1)}`,
     detail: s.words,
     minutes: 20,
-    dueAt: new Date(
-      new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + s.day, 11, 0, 0, zone).getTime(),
-    ).toISOString(),
+    dueAt: new Date(atClock(sameTimeLater(startMs, s.day, zone), '11:00', zone)).toISOString(),
   }));
 }
 
@@ -100,11 +102,24 @@ export function moveIn(house: House, code: string, tank: string): Outcome<null> 
   return { ok: true, value: null };
 }
 
+export interface Opening {
+  /** A plan of the house, or of one’s own, by its name; what fits the animals where absent. */
+  plan?: string;
+  /** Whoever pressed knows that the weeks of those who are there begin anew. */
+  join?: boolean;
+  /** The other tank of a transfer. */
+  twin?: string;
+}
+
+/** Plans of the house, and of one’s own under their names. */
+export const plansOf = (house: House): Map<string, Plan> =>
+  new Map([...Object.entries(templates), ...house.quarantines.plans().map((p) => [p.name, p] as const)]);
+
 /**
- * Opens day 1 in a receiving tank: four weeks of daily duties, due by its own local clock, and the animals of the lines that
- * go there move in; what was found dead is told as lost on the way.
+ * Opens the weeks of a receiving tank, or joins those that go on there, which then begin anew: the duties of the first phase,
+ * due by the tank’s own local clock; the animals of the lines that go there move in, and what was found dead is told as lost.
  */
-export function openQuarantine(house: House, code: string, tank?: string): Outcome<string> {
+export function openQuarantine(house: House, code: string, tank?: string, o: Opening = {}): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
@@ -113,42 +128,64 @@ export function openQuarantine(house: House, code: string, tank?: string): Outco
     return refuse('quarantine', `There is no receiving tank ${tank === '' ? 'of this name' : tank}.`);
   const problem = notYet(house, c, into.name);
   if (problem) return refuse('quarantine', problem);
+  const home = tankId(house, into.name);
+  const there = house.quarantines.inTank(home);
+  if (there && !o.join)
+    return refuse(
+      'join',
+      `Tank ${into.name} is in quarantine since ${dayWords(Date.parse(there.startedAt), there.zone)} with ${there.animals}: all in, all out is safer. Who joins begins their weeks anew.`,
+    );
   const catalogue = catalogueOf(c, house);
   const came = cameInto(c, into.name);
   const kinds = came.map(({ line: l }) => row(catalogue.species, l.speciesId, 'species'));
-  const zone = c.receiver.place.zone;
-  const now = house.nowMs();
+  const invertebrates = kinds.every((s) => s.flags.includes('invertebrate'));
+  const cool = kinds.some((s) => s.fasting === 'cool-water-large');
+  const plan = plansOf(house).get(o.plan ?? templateFor({ invertebrates, cool }));
+  if (!plan) return refuse('plan', 'There is no plan of this name any more.');
+  const animals = `${came.reduce((n, x) => n + x.alive, 0)} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`;
   const at = house.nowIso();
-  const id = randomUUID();
-  const start = new TZDate(now, zone);
-  const duties = quarantinePlan({
-    volumeL: into.volumeL,
-    invertebrates: kinds.every((s) => s.flags.includes('invertebrate')),
-    fasting: kinds.some((s) => s.fasting === 'cool-water-large') ? 'long' : 'short',
-  }).map(({ hour, ...d }) => {
-    const due = new TZDate(start.getFullYear(), start.getMonth(), start.getDate() + d.day - 1, hour, 0, 0, zone);
-    return { ...d, dueAt: new Date(due.getTime()).toISOString() };
-  });
-  const animals = came.reduce((n, x) => n + x.alive, 0);
+  const id = there?.id ?? randomUUID();
   house.db.transaction(() => {
-    house.arrivals.openQuarantine(
-      {
+    carryIn(house, c, into.name, at);
+    if (there) joinWeeks(house, there, c.id, at);
+    else {
+      const zone = c.receiver.place.zone;
+      const twin = o.twin && o.twin !== into.name ? o.twin : '';
+      const { volumeL } = into;
+      const q = {
         id,
         consignmentId: c.id,
         tank: into.name,
-        volumeL: into.volumeL,
+        tankId: home,
+        volumeL,
+        waterL: null,
+        twin,
         startedAt: at,
         zone,
-        animals: `${animals} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`,
-      },
-      [...duties, ...backToItsOwn(house, c, into, start, zone)].filter(
-        (d) => Date.parse(d.dueAt) > now - 12 * 3600_000,
-      ),
-    );
-    carryIn(house, c, into.name, at);
-    house.consignments.journal(c.id, at, 'quarantine opened', into.name);
+        animals,
+        plan,
+      };
+      const back = backToItsOwn(house, c, into, house.nowMs(), zone);
+      house.quarantines.open(q, back);
+      beginFirst(house, house.quarantines.byId(id)!, at);
+    }
+    house.consignments.journal(c.id, at, there ? 'joined a quarantine' : 'quarantine opened', into.name);
   })();
   return { ok: true, value: id };
+}
+
+function beginFirst(house: House, q: StoredQuarantine, at: string): void {
+  const s = standingNow(house, q);
+  house.quarantines.addDuties(q.id, dutiesOfPhase(house, q, q.plan.phases[0]!.id, Date.parse(at), s));
+}
+
+/** A newcomer joins: the weeks of all who are there begin anew, and so do their duties. */
+export function joinWeeks(house: House, q: StoredQuarantine, consignmentId: string, at: string): void {
+  const code = house.consignments.codeOf(consignmentId) ?? '';
+  house.quarantines.join(q.id, consignmentId, at);
+  house.quarantines.tell(q.id, at, { kind: 'joined', code }, at);
+  house.quarantines.dropAhead(q.id, at);
+  beginFirst(house, q, at);
 }
 
 /** Ticks a duty or takes it back; nothing can be done before its day. */
@@ -159,8 +196,8 @@ export function setDuty(
   done: boolean,
   now = house.nowMs(),
 ): Outcome<null> {
-  const q = house.arrivals.quarantine(quarantineId);
-  const duty = q && house.arrivals.dutiesOf(q.id).find((d) => d.key === key);
+  const q = house.quarantines.byId(quarantineId);
+  const duty = q && house.quarantines.dutiesOf(q.id).find((d) => d.key === key);
   if (!q || !duty) return refuse('duty', 'This duty is not there any more.');
   const due = Date.parse(duty.dueAt);
   const midnight = atClock(sameTimeLater(now, 1, q.zone), '00:00', q.zone);
@@ -170,7 +207,9 @@ export function setDuty(
       `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}: not before that day.`,
     );
   house.db.transaction(() => {
-    house.arrivals.setDuty(q.id, key, done ? new Date(now).toISOString() : null);
+    house.quarantines.setDuty(q.id, key, done ? new Date(now).toISOString() : null);
+    if (done && key.includes('care') && duty.title === 'Own gear in place')
+      house.quarantines.tell(q.id, new Date(now).toISOString(), { kind: 'gear' }, house.nowIso());
     house.consignments.journal(
       q.consignmentId,
       new Date(now).toISOString(),

@@ -1,34 +1,55 @@
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { cameInto, tanksOfBag } from '@/core/consignment/came';
+import { asksNow } from '@/core/quarantine/asks';
+import {
+  changePlan,
+  chronicMgNL,
+  dailyMgNL,
+  learnedShare,
+  tanAfter,
+  unfedMgNH,
+  type Between,
+  type Meal,
+} from '@/core/quarantine/build-up';
+import { seriesOf, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
+import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
 import { positionOf } from '@/server/arrive/position';
-import { dayOf } from '@/server/bench/view';
-import type { Station } from '@/server/consignment/station';
 import { tankId } from '@/server/arrive/residents';
+import type { Station } from '@/server/consignment/station';
+import type { StoredDuty, StoredQuarantine } from '@/server/db/quarantines';
+import type { House } from '@/server/house';
+import { assumptionsHere, besideOf, dwellersOf, factsOf, litresOf, livingIn, tankNameOf } from './facts';
+import { plansOf } from './quarantine';
+import { copperTopOf } from './tell';
 
-/** The Quarantine station: every receiving tank with its day, who lives in it, and its duties. */
+const HOUR = 3600_000;
+const DAY = 24 * HOUR;
+
+/** The Quarantine station: every receiving tank of a consignment, with its weeks or the way to open them. */
 export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) {
-  const stays = h.ledger.staysOf(c.id);
   const name = (id: string): string => catalogue.species.find((s) => s.id === id)?.name ?? id;
   const running = view.runs.filter((r) => !positionOf(r, nowMs).finished).flatMap((r) => r.bagIds);
   const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
-    const q = view.quarantines.find((x) => x.tank === t.name);
+    const id = tankId(h, t.name);
+    const q = view.quarantines.find((x) => x.tank === t.name || x.tankId === id);
     const came = cameInto(c, t.name);
     if (!q && came.length === 0) return [];
-    const id = tankId(h, t.name);
+    const s = q ? standingOf(factsOf(h, q), nowMs) : null;
+    const there = q ? null : h.quarantines.inTank(id);
     return [
       {
         id: q?.id ?? null,
         tank: t.name,
         volumeL: t.volumeL,
         expected: came.map(({ line, alive }) => `${alive} ${name(line.speciesId)}`).join(', '),
-        /** Who lives there by what was told; kept from before that was told, only in words. */
-        animals: stays
-          .filter((s) => s.tank === id)
-          .map((s) => ({ speciesId: s.speciesId, name: name(s.speciesId), count: s.count })),
         words: q?.animals ?? '',
         startedMs: q ? Date.parse(q.startedAt) : null,
-        day: q ? Math.min(QUARANTINE_DAYS, dayOf(q, nowMs)) : 0,
-        duties: q ? h.arrivals.dutiesOf(q.id).map((d) => ({ ...d, dueMs: Date.parse(d.dueAt) })) : [],
+        ended: q?.closedAt != null,
+        day: s?.day ?? 0,
+        ofDays: s?.ofDays ?? 0,
+        phase: s?.now.phase.title ?? '',
+        /** Whose weeks go on there already. */
+        there: there ? there.animals : null,
         running: running.filter((bagId) => c.bags.some((b) => b.id === bagId && tanksOfBag(c, b).includes(t.name))),
       },
     ];
@@ -38,8 +59,217 @@ export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) 
     zone: view.quarantines[0]?.zone ?? home.zone,
     nowMs,
     tanks,
-    ownTanks: h.records.list('tank', 'active').map((r) => String(r.document.name)),
+    plans: [...plansOf(h)].map(([id, p]) => ({ id, name: p.name, twin: p.phases.some((x) => x.moves) })),
+    ownTanks: ownTanks(h),
   };
 }
 export type QuarantineView = ReturnType<typeof quarantineView>;
 export type QuarantineTank = QuarantineView['tanks'][number];
+
+const ownTanks = (h: House): string[] => h.records.list('tank', 'active').map((r) => String(r.document.name));
+
+const mealsOf = (s: Standing, fromMs: number): Meal[] =>
+  s.entries.flatMap((e) =>
+    e.kind === 'look' && e.foodG !== undefined && e.foodG > 0
+      ? [{ atH: (Date.parse(e.at) - fromMs) / HOUR, foodG: e.foodG }]
+      : [],
+  );
+
+/** Readings of ammonia between which no water was changed and nobody was moved. */
+function spansOf(f: Facts, s: Standing): Between[] {
+  const tests = seriesOf(f, 'tanMgNL');
+  return tests.slice(1).flatMap((to, i): Between[] => {
+    const from = tests[i]!;
+    const between = s.entries.some(
+      (e) => (e.kind === 'change' || e.kind === 'move') && Date.parse(e.at) > from.ms && Date.parse(e.at) <= to.ms,
+    );
+    const hours = (to.ms - from.ms) / HOUR;
+    return between || hours < 4 ? [] : [{ fromMgNL: from.value, toMgNL: to.value, hours, meals: mealsOf(s, from.ms) }];
+  });
+}
+
+/** Food a day where nobody told it: a hundredth of what they weigh (common practice). */
+const FOOD_SHARE = 0.01;
+
+/** Ammonia in the days to come, from who lives there, what they are fed and what the filter takes. */
+function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
+  const a = assumptionsHere(house);
+  const living = livingIn(house, q);
+  const massG = living.reduce((n, l) => n + l.count * l.massG, 0);
+  if (massG === 0) return null;
+  const tempC = s.latest.tempC?.value ?? 25;
+  const pH = s.latest.pH?.value ?? 8;
+  // Without media there is no filter to speak of.
+  const guess = s.media > 0 ? a.quarantineFilterShare : 0;
+  const source = { living, tempC, waterL: f.waterL, filterShare: guess };
+  const learned = learnedShare(spansOf(f, s), guess, source, a);
+  const share = learned?.share ?? guess;
+  const fed = mealsOf(s, s.nowMs).filter((m) => m.atH > -7 * 24);
+  const fedDays = new Set(fed.map((m) => Math.floor(m.atH / 24))).size;
+  const foodG = fedDays > 0 ? fed.reduce((n, m) => n + m.foodG, 0) / fedDays : massG * FOOD_SHARE;
+  const now = { ...source, filterShare: share };
+  const last = s.latest.tanMgNL;
+  const changed = s.entries.filter((e) => e.kind === 'change' && last && Date.parse(e.at) > last.ms);
+  const start = changed.reduce(
+    (c, e) => (e.kind === 'change' ? c * Math.max(0, 1 - e.litres / f.waterL) : c),
+    last?.value ?? 0,
+  );
+  const meals = Array.from({ length: 4 }, (_, d): Meal => ({ atH: d * 24, foodG }));
+  const hours = Array.from({ length: 25 }, (_, i) => i * 3);
+  const limit = chronicMgNL(pH, tempC);
+  const curve = hours.map((h) => ({ ms: s.nowMs + h * HOUR, mgNL: tanAfter(start, h, meals, now, a) }));
+  const daily = dailyMgNL(foodG, now, a);
+  return {
+    massG,
+    foodG,
+    foodTold: fedDays > 0,
+    unfedMgD: 24 * unfedMgNH(now, a),
+    share,
+    shareFrom: learned
+      ? `learned from ${learned.spans} pair${learned.spans === 1 ? '' : 's'} of tests`
+      : s.media > 0
+        ? 'your estimate'
+        : 'no media in it',
+    limit,
+    pH,
+    tempC,
+    measuredPh: s.latest.pH !== undefined,
+    curve,
+    reachesH: hours.find((_, i) => curve[i]!.mgNL > limit) ?? null,
+    plan: changePlan(daily, limit, f.waterL),
+    readyL: Math.ceil(f.waterL),
+  };
+}
+
+const heldView = (h: Held) => ({
+  key: h.key,
+  words: h.words,
+  have: h.have,
+  of: h.of,
+  unit: h.unit,
+  holds: h.holds,
+  waived: h.waived,
+});
+
+const series = (f: Facts): Partial<Record<TestFigure, { n: number; ms: number; value: number }[]>> =>
+  Object.fromEntries(testFigureNames.map((k) => [k, seriesOf(f, k)] as const).filter(([, v]) => v.length > 0));
+
+const dutyView = (d: StoredDuty) => ({ ...d, dueMs: Date.parse(d.dueAt) });
+
+/** The page of a tank in its weeks; null where there is none. */
+export function tankWeeks(house: House, id: string) {
+  const q = house.quarantines.byId(id);
+  if (!q) return null;
+  const a = assumptionsHere(house);
+  const f = factsOf(house, q);
+  const nowMs = q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt));
+  const s = standingOf(f, nowMs);
+  const gate = gateHeld(f, s, a);
+  const phaseGate = phaseHeld(f, s, a);
+  const next = q.plan.phases[q.plan.phases.findIndex((p) => p.id === s.now.phase.id) + 1] ?? null;
+  const struck = new Set(f.entries.flatMap((e) => (e.strikes === null ? [] : [e.strikes])));
+  const { species: _, ...shelves } = house.shelves().all;
+  return {
+    id: q.id,
+    version: q.version,
+    tank: tankNameOf(house, q),
+    tankId: q.tankId,
+    isRecord: house.records.byId(q.tankId) !== null,
+    twin: q.twin,
+    volumeL: q.volumeL,
+    waterL: litresOf(q),
+    waterMeasured: q.waterL !== null,
+    zone: q.zone,
+    nowMs,
+    startedMs: Date.parse(q.startedAt),
+    closedMs: q.closedAt === null ? null : Date.parse(q.closedAt),
+    day: s.day,
+    ofDays: s.ofDays,
+    endMs: s.endMs,
+    clockMs: s.clockMs,
+    codes: house.quarantines.members(q.id).flatMap((m) => house.consignments.codeOf(m.consignmentId) ?? []),
+    dwellers: dwellersOf(house, q).map(({ species, speciesId, name, count }) => ({ species, speciesId, name, count })),
+    plan: q.plan,
+    phases: s.phases.map((p) => ({
+      id: p.phase.id,
+      kind: p.phase.kind,
+      title: p.phase.title,
+      fromMs: p.fromMs,
+      toMs: p.toMs,
+      state: p.state,
+    })),
+    phase: {
+      id: s.now.phase.id,
+      title: s.now.phase.title,
+      kind: s.now.phase.kind,
+      held: phaseGate.map(heldView),
+      over: isOpen(phaseGate),
+    },
+    nextPhase: next ? { id: next.id, title: next.title } : null,
+    gate: gate.map(heldView),
+    gateOpen: isOpen(gate),
+    asks: asksNow(f, s, a),
+    beside: besideOf(house, q, f, s),
+    water: s.water.map((w) => ({ medicine: w.medicine, unit: w.unit, levels: w.levels, now: w.now, doses: w.doses })),
+    carbonIn: s.carbonIn,
+    media: s.media,
+    moves: s.moves,
+    dips: s.dips,
+    tankNow: s.tankNow ?? tankNameOf(house, q),
+    eatenDays: s.eatenDays,
+    clearDays: s.clearDays,
+    latest: s.latest,
+    copperTop: copperTopOf(s),
+    copperAskTimes: a.copperAskTimes,
+    bands: { nitriteWatch: a.nitriteWatchMgL, nitriteStop: a.nitriteStopMgL, nitrateWatch: a.nitrateWatchMgL },
+    series: series(f),
+    entries: [...f.entries]
+      .sort((x, y) => Date.parse(y.at) - Date.parse(x.at) || y.n - x.n)
+      .filter((e) => e.strikes === null)
+      .map((e): Entry & { struck: boolean } => ({ ...e, struck: struck.has(e.n) })),
+    duties: house.quarantines.dutiesOf(q.id).map(dutyView),
+    foretold: q.closedAt === null ? foretold(house, q, f, s) : null,
+    shelf: shelves.treatments ?? [],
+    plans: [...plansOf(house)].map(([id, p]) => ({ id, plan: p })),
+    ownTanks: ownTanks(house),
+  };
+}
+export type TankWeeks = NonNullable<ReturnType<typeof tankWeeks>>;
+
+/** All tanks in their weeks, as one walks through the room: by where they stand, then by name. */
+export function roundView(house: House) {
+  const nowMs = house.nowMs();
+  const a = assumptionsHere(house);
+  const tanks = house.quarantines.live().map((q) => {
+    const f = factsOf(house, q);
+    const s = standingOf(f, nowMs);
+    const where = house.records.byId(q.tankId)?.document.where;
+    const duties = house.quarantines.dutiesOf(q.id).map(dutyView);
+    const open = duties.filter(
+      (d) => d.doneAt === null && d.waived === '' && d.dueMs < nowMs + 6 * HOUR && d.dueMs > nowMs - DAY,
+    );
+    const looked = s.entries.findLast((e) => e.kind === 'look' && Date.parse(e.at) > nowMs - 6 * HOUR);
+    return {
+      id: q.id,
+      tank: tankNameOf(house, q),
+      where: typeof where === 'string' ? where : '',
+      code: house.consignments.codeOf(q.consignmentId) ?? '',
+      zone: q.zone,
+      waterL: f.waterL,
+      day: s.day,
+      ofDays: s.ofDays,
+      phase: s.now.phase.title,
+      dwellers: dwellersOf(house, q).map(({ species, name, count }) => ({ species, name, count })),
+      asks: asksNow(f, s, a).map(({ key, mark, words }) => ({ key, mark, words })),
+      open,
+      lookedMs: looked ? Date.parse(looked.at) : null,
+      copperTop: copperTopOf(s),
+    };
+  });
+  tanks.sort(
+    (x, y) =>
+      x.where.localeCompare(y.where, 'en', { numeric: true }) || x.tank.localeCompare(y.tank, 'en', { numeric: true }),
+  );
+  return { nowMs, tanks, copperAskTimes: a.copperAskTimes };
+}
+export type RoundView = ReturnType<typeof roundView>;

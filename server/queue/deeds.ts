@@ -13,6 +13,7 @@ import { handOver, handOverShape } from '@/server/pack/gate';
 import { blemish, countBag, doseBag, handShapes, leaks, sexBag, swapOne, tooMuch } from '@/server/pack/hands';
 import { openPack, readInput, readPack } from '@/server/pack/proving';
 import { setDuty } from '@/server/quarantine/quarantine';
+import { tell, tellShape } from '@/server/quarantine/tell';
 import { letGo, take } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
 
@@ -33,6 +34,7 @@ const asked = z.discriminatedUnion('deed', [
   readInput.extend({ deed: z.literal('readPack') }),
   scaleInput.extend({ deed: z.literal('weigh') }),
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
+  tellShape,
   z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
@@ -93,6 +95,8 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return weigh(house, d, at);
     case 'duty':
       return setDuty(house, d.quarantineId, d.key, d.done, ms);
+    case 'quarantine':
+      return nothingBack(tell(house, d, at));
     case 'putOff':
       return putOff(house, { id: d.id, later: d.later });
     case 'photo':

@@ -1,6 +1,5 @@
 'use client';
 
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { BenchProps } from './types';
@@ -13,15 +12,18 @@ export function Quarantines({ p }: { p: BenchProps }) {
   if (p.quarantines.length === 0) return null;
   return (
     <section className="mt-6">
-      <div className="flex items-baseline">
+      <div className="flex flex-wrap items-baseline gap-x-4">
         <h2>Quarantine tanks</h2>
+        <a className="font-semibold text-tide" href="/quarantine">
+          Walk the round
+        </a>
         <span className="mute ml-auto text-13">
           <span className="text-tide">≈</span> water change, ◇ test
         </span>
       </div>
       {p.quarantines.map((q) => {
         const today = q.duties.filter(
-          (d) => d.day === q.day && ['water', 'test', 'feed', 'look', 'release'].includes(d.kind),
+          (d) => d.day === q.day && ['water', 'test', 'feed', 'look', 'dose', 'move', 'dip', 'decide'].includes(d.kind),
         );
         const open = today.filter((d) => !(pressed.get(`${q.id} ${d.key}`) ?? d.doneAt));
         return (
@@ -29,21 +31,23 @@ export function Quarantines({ p }: { p: BenchProps }) {
             key={q.id}
             className="grid grid-cols-[112px_1fr] items-center gap-3 border-t border-rule py-2.5 md:grid-cols-[112px_292px_1fr]"
           >
-            <a href={`/consignments/${q.code}/quarantine`}>
+            <a href={`/quarantine/${q.id}`}>
               <b className="font-head text-15">{q.tank}</b> day <b className="num">{q.day}</b>
               <br />
-              <span className="note">{q.animals}</span>
+              <span className="note">
+                {q.phase}. {q.animals}
+              </span>
             </a>
-            <svg viewBox="0 0 292 46" className="w-full" role="img" aria-label={`Day ${q.day} of ${QUARANTINE_DAYS}`}>
+            <svg viewBox="0 0 292 46" className="w-full" role="img" aria-label={`Day ${q.day} of ${q.ofDays}`}>
               <rect y="3" width="292" height="25" fill="url(#kraft-ahead)" />
-              <rect y="3" width={((q.day - 1) * 292) / QUARANTINE_DAYS} height="25" fill="url(#kraft-past)" />
-              <path d="M0 3H292M0 28H292M73 3V28M146 3V28M219 3V28" stroke="var(--kraft-deep)" />
+              <rect y="3" width={((q.day - 1) * 292) / q.ofDays} height="25" fill="url(#kraft-past)" />
+              <path d="M0 3H292M0 28H292" stroke="var(--kraft-deep)" />
               {q.duties
                 .filter((d) => d.kind === 'test' && d.day > 7)
                 .map((d) => (
                   <path
                     key={d.key}
-                    d={`M${((d.day - 0.5) * 292) / QUARANTINE_DAYS} 11l4 4.500l-4 4.500l-4 -4.500Z`}
+                    d={`M${((d.day - 0.5) * 292) / q.ofDays} 11l4 4.500l-4 4.500l-4 -4.500Z`}
                     fill={d.doneAt ? 'var(--kraft-ink)' : 'none'}
                     stroke="var(--kraft-ink)"
                   />
@@ -53,16 +57,16 @@ export function Quarantines({ p }: { p: BenchProps }) {
                 .map((d) => (
                   <path
                     key={d.key}
-                    d={`M${((d.day - 0.5) * 292) / QUARANTINE_DAYS - 5} 38q2.500 -4 5 0t5 0`}
+                    d={`M${((d.day - 0.5) * 292) / q.ofDays - 5} 38q2.500 -4 5 0t5 0`}
                     fill="none"
                     stroke="var(--tide)"
                     strokeWidth="1.5"
                   />
                 ))}
               <rect
-                x={((q.day - 1) * 292) / QUARANTINE_DAYS}
+                x={((q.day - 1) * 292) / q.ofDays}
                 y="0"
-                width={292 / QUARANTINE_DAYS}
+                width={292 / q.ofDays}
                 height="31"
                 fill="none"
                 stroke="var(--ink)"
@@ -85,6 +89,11 @@ export function Quarantines({ p }: { p: BenchProps }) {
                   </label>
                 </li>
               ))}
+              {q.ask && (
+                <li className={`text-13 ${q.ask.mark === 'stop' ? 'font-semibold text-stop' : 'text-watch'}`}>
+                  {q.ask.words}
+                </li>
+              )}
               {open.length === 0 && <li className="note">All done today</li>}
             </ul>
           </div>

@@ -3,7 +3,7 @@
 import { Button } from '@/ui/kit/button';
 import { useState } from 'react';
 import { leave } from '@/server/quarantine/actions';
-import type { QuarantineTank } from '@/server/quarantine/view';
+import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -15,24 +15,24 @@ const ways: [How, string][] = [
 ];
 
 /** Who lives in the tank, and a way to tell that some died, moved on or were sold. */
-export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly string[] }) {
+export function Animals({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');
   const blank = {
-    speciesId: q.animals.find((a) => a.count > 0)?.speciesId ?? '',
+    speciesId: q.dwellers[0]?.speciesId ?? '',
     count: '1',
     how: 'died' as How,
     into: '',
     note: '',
   };
   const [draft, setDraft] = useState(blank);
-  if (q.animals.length === 0) return <p>{q.words}</p>;
-  const living = q.animals.filter((a) => a.count > 0);
+  const living = q.dwellers.filter((a) => a.count > 0);
+  if (living.length === 0) return <p className="note">Nobody any more.</p>;
   return (
     <div className="min-w-0 basis-full md:flex-1 md:basis-0">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        {q.animals.map((a) => (
+        {living.map((a) => (
           <span key={a.speciesId} className={a.count <= 0 ? 'text-ink-3' : ''}>
             <b className="num text-18">{a.count}</b> {a.name}
           </span>
@@ -55,7 +55,7 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
           onSubmit={(e) => {
             e.preventDefault();
             void save(
-              (press) => leave(press, { ...draft, quarantineId: q.id!, count: num(draft.count) }),
+              (press) => leave(press, { ...draft, quarantineId: q.id, count: num(draft.count) }),
               () => {
                 setSaid('Told. What was told is never changed.');
                 setDraft(blank);
@@ -95,11 +95,11 @@ export function Animals({ q, ownTanks }: { q: QuarantineTank; ownTanks: readonly
               problems={problems}
               value={draft.into}
               onChange={(into) => setDraft({ ...draft, into })}
-              options={[['', 'Choose a tank'], ...ownTanks.filter((t) => t !== q.tank).map((t) => [t, t] as const)]}
+              options={[['', 'Choose a tank'], ...q.ownTanks.filter((t) => t !== q.tank).map((t) => [t, t] as const)]}
             />
           )}
           <TextField
-            label="Note"
+            label="Remark, and what was done"
             path="note"
             problems={problems}
             value={draft.note}

@@ -1,129 +1,146 @@
 'use client';
 
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
-import type { QuarantineTank } from '@/server/quarantine/view';
+import { useState } from 'react';
+import { changeDuty } from '@/server/quarantine/actions';
+import type { TankWeeks } from '@/server/quarantine/view';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { clock, dayMonth } from '@/ui/format';
+import { TextField } from '@/ui/fields/fields';
+import { clock, dayClock, dayMonth } from '@/ui/format';
+import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
+import { useSave } from '@/ui/use-save';
 
-type DutyView = QuarantineTank['duties'][number];
+type Duty = TankWeeks['duties'][number];
+const DAY = 864e5;
 
-const sign: Record<string, string> = { water: '≈', test: '◇', feed: '·', look: '○', lights: '☾', release: '▸' };
-const WIDTH = 1232;
-const DAY = WIDTH / QUARANTINE_DAYS;
-
-/** Four weeks as a tape of days: behind deep, ahead pale, today framed. */
-function Tape({ q }: { q: QuarantineTank }) {
-  const days = Array.from({ length: QUARANTINE_DAYS }, (_, i) => i + 1);
+/** Skip a duty with a reason, or put it a day further. */
+function Change({ q, d, close }: { q: TankWeeks; d: Duty; close: () => void }) {
+  const { save, busy, problems } = useSave();
+  const [why, setWhy] = useState('');
   return (
-    <>
-      <svg
-        viewBox={`0 0 ${WIDTH} 74`}
-        className="hidden w-full md:block"
-        role="img"
-        aria-label={`Day ${q.day} of ${QUARANTINE_DAYS}`}
+    <div className="flex flex-wrap items-end gap-2 border-b border-rule bg-sunk px-2 py-2">
+      <TextField
+        className="min-w-[180px] flex-1"
+        label="Why it is not done"
+        path="waived"
+        problems={problems}
+        value={why}
+        onChange={setWhy}
+      />
+      <Button
+        disabled={busy || why.trim() === ''}
+        onClick={() => void save((p) => changeDuty(p, { quarantineId: q.id, key: d.key, waived: why }), close)}
       >
-        <rect width={WIDTH} height="38" y="4" fill="url(#kraft-ahead)" />
-        <rect width={Math.max(0, q.day - 1) * DAY} height="38" y="4" fill="url(#kraft-past)" />
-        <path d={`M0 4H${WIDTH}M0 42H${WIDTH}`} stroke="var(--kraft-deep)" />
-        {days.map((d) => (
-          <g key={d}>
-            <path d={`M${d * DAY} ${d % 7 === 0 ? 4 : 34}V42`} stroke="var(--kraft-deep)" />
-            <text
-              x={(d - 0.5) * DAY}
-              y="29"
-              textAnchor="middle"
-              className="tape-t"
-              style={{ fontSize: d === q.day ? 17 : 13 }}
-            >
-              {d}
-            </text>
-            <text
-              x={(d - 0.5) * DAY}
-              y="62"
-              textAnchor="middle"
-              style={{ fill: 'var(--tide)', font: '600 15px var(--face-text)' }}
-            >
-              {q.duties
-                .filter((x) => x.day === d && ['water', 'test', 'release'].includes(x.kind))
-                .map((x) => sign[x.kind])
-                .join(' ')}
-            </text>
-          </g>
-        ))}
-        <rect x={(q.day - 1) * DAY} y="1" width={DAY} height="44" fill="none" stroke="var(--ink)" strokeWidth="2.4" />
-      </svg>
-      <p className="note mb-4 hidden md:block">
-        {sign.water} water change, {sign.test} test, {sign.release} release
-      </p>
-    </>
+        Skip it
+      </Button>
+      <Button
+        disabled={busy}
+        onClick={() => void save((p) => changeDuty(p, { quarantineId: q.id, key: d.key, days: 1 }), close)}
+      >
+        A day later
+      </Button>
+      {problems[0] && problems[0].path !== 'waived' && (
+        <p className="problem" role="alert">
+          {problems[0].message}
+        </p>
+      )}
+    </div>
   );
 }
 
-/** A tank's four weeks, with today's duties as large ticks. */
-export function Duties({ q: stored, zone, nowMs }: { q: QuarantineTank; zone: string; nowMs: number }) {
+/** Today’s duties as large ticks, what was not done yet, and the next two days. */
+export function Duties({ q: stored }: { q: TankWeeks }) {
+  const [open, setOpen] = useState<string | null>(null);
   const pressed = new Map(
     ofDeed(usePresses(), 'duty').map((p) => [`${p.deed.quarantineId} ${p.deed.key}`, p.deed.done ? p.pressedMs : null]),
   );
-  const q = {
-    ...stored,
-    duties: stored.duties.map((d) => {
-      const at = pressed.get(`${d.quarantineId} ${d.key}`);
-      return at === undefined ? d : { ...d, doneAt: at === null ? null : new Date(at).toISOString() };
-    }),
-  };
-  const today = q.duties.filter((d) => d.day === q.day);
-  const late = q.duties.filter((d) => d.day < q.day && !d.doneAt).slice(-6);
-  const soon = q.duties.filter((d) => d.day > q.day && d.day <= q.day + 2);
-  const rowOf = (d: DutyView, ahead = false) => (
-    <li key={d.key} className={`border-b border-rule ${!d.doneAt && d.dueMs < nowMs ? 'bg-hands-pale' : ''}`}>
-      <button
-        className="flex min-h-16 w-full items-center gap-4 px-2 py-1.5 text-left"
-        disabled={ahead}
-        aria-pressed={d.doneAt !== null}
-        onClick={() =>
-          press({ deed: 'duty', quarantineId: d.quarantineId, key: d.key, done: !d.doneAt }, `${q.tank}: ${d.title}`)
-        }
-      >
-        <StateMark mark={d.doneAt ? 'done' : d.dueMs < nowMs ? 'now' : 'ahead'} size={24} />
-        <span className="num w-[104px] text-14">
-          {d.day === q.day
-            ? clock(d.dueMs, zone)
-            : `${dayMonth(d.dueMs, zone).replace(/ \w+$/, '')} ${clock(d.dueMs, zone)}`}
-        </span>
-        <span className="flex-1">
-          <b className="font-head text-15">{d.title}</b>
-          <br />
-          <span className="note">{d.detail}</span>
-        </span>
-        <span>
-          <span className="num">{d.minutes}</span>
-          <span className="u">min</span>
-        </span>
-      </button>
+  const duties = stored.duties.map((d) => {
+    const at = pressed.get(`${d.quarantineId} ${d.key}`);
+    return at === undefined ? d : { ...d, doneAt: at === null ? null : new Date(at).toISOString() };
+  });
+  const { nowMs, zone } = stored;
+  const wanted = duties.filter((d) => d.waived === '');
+  const date = (ms: number): string => dayMonth(ms, zone);
+  const today = wanted.filter((d) => date(d.dueMs) === date(nowMs));
+  const late = wanted
+    .filter((d) => !d.doneAt && d.dueMs < nowMs && !today.includes(d) && d.dueMs > nowMs - 7 * DAY)
+    .slice(-5);
+  const soon = wanted.filter((d) => d.dueMs > nowMs && !today.includes(d) && d.dueMs < nowMs + 2.2 * DAY);
+  const skipped = duties.filter((d) => d.waived !== '');
+  const row = (d: Duty, ahead = false) => (
+    <li key={d.key}>
+      <div className={`flex items-center border-b border-rule ${!d.doneAt && d.dueMs < nowMs ? 'bg-hands-pale' : ''}`}>
+        <button
+          className="flex min-h-16 flex-1 items-center gap-3 px-2 py-1.5 text-left"
+          disabled={ahead && d.kind !== 'move'}
+          aria-pressed={d.doneAt !== null}
+          onClick={() =>
+            press(
+              { deed: 'duty', quarantineId: d.quarantineId, key: d.key, done: !d.doneAt },
+              `${stored.tank}: ${d.title}`,
+            )
+          }
+        >
+          <StateMark mark={d.doneAt ? 'done' : d.dueMs < nowMs ? 'now' : 'ahead'} size={24} />
+          <span className="num w-[104px] shrink-0 text-14">
+            {today.includes(d) ? clock(d.dueMs, zone) : dayClock(d.dueMs, zone).replace(/ \w+,/, ',')}
+          </span>
+          <span className="flex-1">
+            <b className="font-head text-15">{d.title}</b>
+            <br />
+            <span className="note">{d.detail}</span>
+          </span>
+          <span>
+            <span className="num">{d.minutes}</span>
+            <span className="u">min</span>
+          </span>
+        </button>
+        {!d.doneAt && stored.closedMs === null && (
+          <Button
+            tone="flat"
+            aria-expanded={open === d.key}
+            aria-label={`Change: ${d.title}`}
+            onClick={() => setOpen(open === d.key ? null : d.key)}
+          >
+            …
+          </Button>
+        )}
+      </div>
+      {open === d.key && <Change q={stored} d={d} close={() => setOpen(null)} />}
     </li>
   );
   return (
-    <>
-      <Tape q={q} />
-      <div className="grid gap-8 lg:grid-cols-2">
-        <section>
-          <h2 className="mb-1">Today, {dayMonth(nowMs, zone)}</h2>
-          <ol>{today.map((d) => rowOf(d))}</ol>
-          {today.length === 0 && <p className="note py-3">Nothing today.</p>}
-        </section>
-        <section>
-          {late.length > 0 && (
-            <>
-              <h2 className="mb-1 text-stop">Not done yet</h2>
-              <ol className="mb-5">{late.map((d) => rowOf(d))}</ol>
-            </>
-          )}
-          <h2 className="mb-1">The next two days</h2>
-          <ol>{soon.map((d) => rowOf(d, true))}</ol>
-        </section>
-      </div>
-    </>
+    <section className="mt-6" aria-label="Duties">
+      {late.length > 0 && (
+        <>
+          <h2 className="mb-1 text-stop">Not done yet</h2>
+          <ol className="mb-4">{late.map((d) => row(d))}</ol>
+        </>
+      )}
+      <h2 className="mb-1">
+        Today in {stored.tank}, {date(nowMs)}
+      </h2>
+      <ol>{today.map((d) => row(d))}</ol>
+      {today.length === 0 && <p className="note py-2">Nothing today.</p>}
+      {soon.length > 0 && (
+        <details className="mt-3">
+          <summary className="flex min-h-11 cursor-pointer items-center font-head text-15 font-semibold">
+            The next two days, {soon.length} duties
+          </summary>
+          <ol>{soon.map((d) => row(d, true))}</ol>
+        </details>
+      )}
+      {skipped.length > 0 && (
+        <p className="note mt-2">
+          Skipped:{' '}
+          {skipped
+            .slice(-4)
+            .map((d) => `${d.title.toLowerCase()} (${d.waived})`)
+            .join('; ')}
+          .
+        </p>
+      )}
+    </section>
   );
 }

@@ -1,39 +1,82 @@
 'use client';
 
-import { Button } from '@/ui/kit/button';
+import Link from 'next/link';
 import { useState } from 'react';
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import { openQuarantine } from '@/server/quarantine/actions';
 import type { QuarantineTank, QuarantineView } from '@/server/quarantine/view';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { SelectField } from '@/ui/fields/fields';
 import { dayMonth } from '@/ui/format';
+import { Button, ButtonLink } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
-import { Animals } from './animals';
-import { Duties } from './duties';
 
-/** The day on which a tank takes in its fish. */
-function DayOne({ code, q }: { code: string; q: QuarantineTank }) {
+/** The day on which a tank takes in its fish: by which plan, and whose weeks begin anew with them. */
+function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
   const { save, busy, problems } = useSave();
+  const [plan, setPlan] = useState('');
+  const [twin, setTwin] = useState('');
+  const moves = p.plans.find((x) => x.id === plan)?.twin === true;
+  const open = (join: boolean): void =>
+    void save((press) =>
+      openQuarantine(press, p.code, q.tank, {
+        ...(plan ? { plan } : {}),
+        ...(twin ? { twin } : {}),
+        ...(join ? { join } : {}),
+      }),
+    );
   return (
     <div className="max-w-[640px] space-y-4">
-      <h2>Four weeks apart</h2>
+      <h2>Weeks apart in {q.tank}</h2>
       <p>
-        Day 1 opens in tank {q.tank}, {q.volumeL} L, for {q.expected}: a plan of daily duties that appear on the Bench,
-        lights down, the fast after the journey, tests, looks, water changes, and the decision on day {QUARANTINE_DAYS}.
+        Day 1 opens in tank {q.tank}, {q.volumeL} L, for {q.expected}: duties that appear on the Bench, tests with their
+        values, doses by their labels, and a release that waits until nothing speaks against it.
       </p>
       {q.running.length > 0 && (
         <p className="note">
           {q.running.join(', ')} are not across yet. Open the quarantine when all of them are in the tank.
         </p>
       )}
-      <Button tone="hands" wet disabled={busy} onClick={() => save((press) => openQuarantine(press, code, q.tank))}>
-        Open day 1 in tank {q.tank}
-      </Button>
-      {problems[0] && (
-        <p className="problem" role="alert">
-          {problems[0].message}
+      {q.there === null && (
+        <div className="flex flex-wrap gap-3">
+          <SelectField
+            label="Plan"
+            path="plan"
+            problems={problems}
+            value={plan}
+            onChange={setPlan}
+            options={[['', 'what fits them'], ...p.plans.map((x) => [x.id, x.name] as const)]}
+          />
+          {moves && (
+            <SelectField
+              label="Other bare tank"
+              path="twin"
+              problems={problems}
+              value={twin}
+              onChange={setTwin}
+              options={[['', 'not named yet'], ...p.ownTanks.filter((t) => t !== q.tank).map((t) => [t, t] as const)]}
+            />
+          )}
+        </div>
+      )}
+      {q.there !== null && (
+        <p className="flex gap-2 bg-watch-pale px-3 py-2">
+          <StateMark mark="watch" size={20} />
+          <span>
+            {q.there} are in quarantine there already. All in, all out is safer; who joins begins the weeks of all of
+            them anew.
+          </span>
         </p>
       )}
+      <Button tone="hands" wet disabled={busy} onClick={() => open(q.there !== null)}>
+        {q.there === null ? `Open day 1 in tank ${q.tank}` : `Join them, begin anew in tank ${q.tank}`}
+      </Button>
+      {problems
+        .filter((x) => x.path !== 'plan' && x.path !== 'twin')
+        .map((x) => (
+          <p key={x.message} className="problem" role="alert">
+            {x.message}
+          </p>
+        ))}
       <p className="caution">
         Own net, siphon and heater for this tank; nothing returns to the display unless bleached and dried. Mains near
         water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law, a
@@ -43,56 +86,40 @@ function DayOne({ code, q }: { code: string; q: QuarantineTank }) {
   );
 }
 
-/** Every receiving tank for itself: its day, who lives in it, and what is to be done. */
+/** Every receiving tank of a consignment: its weeks, or the way to open them. */
 export function QuarantineStation(p: QuarantineView) {
-  const [chosen, setChosen] = useState(p.tanks[0]?.tank ?? '');
-  const q = p.tanks.find((t) => t.tank === chosen) ?? p.tanks[0];
-  if (!q) return <p className="note">Nothing is ordered, so nothing arrives.</p>;
+  if (p.tanks.length === 0) return <p className="note">Nothing is ordered, so nothing arrives.</p>;
+  const going = p.tanks.filter((t) => t.startedMs !== null);
+  const waiting = p.tanks.filter((t) => t.startedMs === null);
   return (
-    <div>
-      {p.tanks.length > 1 && (
-        <div
-          className="mb-5 grid border border-rule-strong"
-          style={{ gridTemplateColumns: `repeat(${p.tanks.length}, 1fr)` }}
-          role="group"
-          aria-label="Tanks"
-        >
-          {p.tanks.map((t) => (
-            <button
-              key={t.tank}
-              aria-pressed={t === q}
-              className={`flex min-h-12 items-center gap-3 px-3 py-1.5 text-left ${t === q ? 'border-b-[3px] border-tide bg-[var(--water-pale)]' : ''}`}
-              onClick={() => setChosen(t.tank)}
-            >
-              <StateMark mark={t.startedMs === null ? 'ahead' : 'now'} size={18} />
-              <span>
-                <b className="font-head text-15">Tank {t.tank}</b>
-                <br />
-                <span className="mute text-13">
-                  {t.startedMs === null ? 'not opened' : `day ${t.day} of ${QUARANTINE_DAYS}`}
-                </span>
-              </span>
-            </button>
-          ))}
-        </div>
-      )}
-      {q.startedMs === null ? (
-        <DayOne key={q.tank} code={p.code} q={q} />
-      ) : (
-        <>
-          <div className="mb-3 flex flex-wrap items-baseline gap-4">
-            <h2>Tank {q.tank}</h2>
-            <span>
-              {q.volumeL} L, in since {dayMonth(q.startedMs, p.zone)}
-            </span>
-            <Animals key={q.tank} q={q} ownTanks={p.ownTanks} />
-            <span className="ml-auto font-head text-15">
-              Day <b className="num text-34">{q.day}</b>
-              <span className="u">of {QUARANTINE_DAYS}</span>
-            </span>
+    <div className="space-y-8">
+      {going.map((t) => (
+        <article key={t.tank} className="border-t-2 border-ink pt-3">
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+            <h2 className="text-28">Tank {t.tank}</h2>
+            <p className="flex-1">
+              {t.words}, in since {dayMonth(t.startedMs!, p.zone)}.{' '}
+              {t.ended ? 'Released; the weeks have ended.' : `${t.phase}.`}
+            </p>
+            <p className="font-head text-15">
+              Day <b className="num text-34">{t.day}</b>
+              <span className="u">of {t.ofDays}</span>
+            </p>
+            <ButtonLink tone={t.ended ? 'plain' : 'go'} className="min-h-16" href={`/quarantine/${t.id}`}>
+              {t.ended ? 'What was told' : `Open tank ${t.tank}`}
+            </ButtonLink>
           </div>
-          <Duties key={`${q.tank} duties`} q={q} zone={p.zone} nowMs={p.nowMs} />
-        </>
+        </article>
+      ))}
+      {waiting.map((t) => (
+        <DayOne key={t.tank} p={p} q={t} />
+      ))}
+      {going.length > 0 && (
+        <p>
+          <Link className="font-semibold text-tide" href="/quarantine">
+            All tanks in their weeks, in walking order
+          </Link>
+        </p>
       )}
     </div>
   );

@@ -1,7 +1,6 @@
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import Link from 'next/link';
-import { QUARANTINE_DAYS } from '@/core/quarantine/plan';
 import type { TankListView } from '@/server/stock/tanks';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -120,7 +119,14 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
             )}
           </p>
         )}
-        {quarantines.length > 0 && <h2 className="mb-2 mt-8">In quarantine</h2>}
+        {quarantines.length > 0 && (
+          <h2 className="mb-2 mt-8">
+            In quarantine{' '}
+            <Link className="ml-3 text-15 font-semibold text-tide" href="/quarantine">
+              Walk the round
+            </Link>
+          </h2>
+        )}
         <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
           {quarantines.map((q) => (
             <InQuarantine key={q.id} q={q} nowMs={nowMs} zone={zone} />
@@ -137,11 +143,13 @@ function InQuarantine({ q, nowMs, zone }: { q: TankListView['quarantines'][numbe
   return (
     <article className="border-t-2 border-ink pt-3">
       <div className="flex items-baseline gap-3">
-        <h2 className="text-28">{q.tank}</h2>
+        <h2 className="text-28">
+          <Link href={`/quarantine/${q.id}`}>{q.tank}</Link>
+        </h2>
         <span>{q.animals}</span>
         <span className="ml-auto">
           day <b className="num text-22">{q.day}</b>
-          <span className="u">of {QUARANTINE_DAYS}</span>
+          <span className="u">of {q.ofDays}</span>
         </span>
       </div>
       <p className="note">
@@ -149,7 +157,7 @@ function InQuarantine({ q, nowMs, zone }: { q: TankListView['quarantines'][numbe
         <Link className="font-semibold text-tide" href={`/consignments/${q.code}/quarantine`}>
           {q.code}
         </Link>
-        , {one(q.volumeL)} L, in since {dayMonth(Date.parse(q.startedAt), q.zone)}
+        , in since {dayMonth(Date.parse(q.startedAt), zone)}; {q.phase.toLowerCase()}
       </p>
       <p className="mt-2 flex items-center gap-2">
         <StateMark mark={late > 0 ? 'watch' : 'fine'} />

@@ -1,0 +1,135 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { chronicMgNL } from './build-up';
+import { seriesOf, underTreatment, type Facts, type Standing } from './course';
+import { signs } from './signs';
+import { bicarbonateG, shareToReach } from './water';
+
+/** What a value, a sign or the state of a tank asks for now. */
+export interface Ask {
+  key: string;
+  mark: 'watch' | 'stop';
+  words: string;
+  /** What hands would do about it. */
+  litres?: number;
+}
+
+const HOUR = 3600_000;
+/** A reading speaks for the water so long. */
+const FRESH_MS = 36 * HOUR;
+const tens = (share: number): number => Math.min(0.9, Math.ceil(share * 10 - 1e-9) / 10);
+
+/** Total ammonia against the chronic criterion of its own pH and temperature, and what a change would do about it. */
+function ammonia(s: Standing, waterL: number, a: Assumptions): Ask[] {
+  const tan = s.latest.tanMgNL;
+  if (!tan || tan.value <= 0 || s.nowMs - tan.ms > FRESH_MS) return [];
+  const changed = s.entries.filter((e) => e.kind === 'change' && Date.parse(e.at) > tan.ms);
+  const left = changed.reduce((c, e) => (e.kind === 'change' ? c * Math.max(0, 1 - e.litres / waterL) : c), tan.value);
+  const pH = s.latest.pH?.value;
+  const tempC = s.latest.tempC?.value;
+  const limit = chronicMgNL(pH ?? 8, tempC ?? 25);
+  const times = left / limit;
+  if (times <= a.changeToShare) return [];
+  const share = tens(shareToReach(left, a.changeToShare * limit));
+  const at = `at pH ${(pH ?? 8).toFixed(1)}${pH === undefined ? ' (not measured: taken as 8.0)' : ''} and ${(tempC ?? 25).toFixed(0)} °C`;
+  return [
+    {
+      key: 'ammonia',
+      mark: times > 1 ? 'stop' : 'watch',
+      words: `Ammonia ${left.toFixed(2)} mg N/L ${at}: ${times.toFixed(1)} of the chronic criterion. Change ${(share * 100).toFixed(0)} %, ${(share * waterL).toFixed(0)} L.`,
+      litres: share * waterL,
+    },
+  ];
+}
+
+function nitrite(s: Standing, waterL: number, a: Assumptions): Ask[] {
+  const n = s.latest.nitriteMgL;
+  if (!n || n.value < a.nitriteWatchMgL || s.nowMs - n.ms > FRESH_MS) return [];
+  const share = tens(shareToReach(n.value, a.nitriteWatchMgL / 2));
+  return [
+    {
+      key: 'nitrite',
+      mark: n.value >= a.nitriteStopMgL ? 'stop' : 'watch',
+      words: `Nitrite ${n.value.toFixed(2)} mg/L: change ${(share * 100).toFixed(0)} %, feed less, and leave the filter’s wool as it is.`,
+      litres: share * waterL,
+    },
+  ];
+}
+
+function acidity(f: Facts, s: Standing, a: Assumptions): Ask[] {
+  const day = seriesOf(f, 'pH').filter((x) => s.nowMs - x.ms < FRESH_MS);
+  const out: Ask[] = [];
+  if (day.length > 1) {
+    const swing = Math.max(...day.map((x) => x.value)) - Math.min(...day.map((x) => x.value));
+    if (swing > a.phSwingWatch)
+      out.push({
+        key: 'swing',
+        mark: 'watch',
+        words: `pH moved by ${swing.toFixed(1)} within a day: raise the carbonate hardness slowly.`,
+      });
+  }
+  const gate = [...s.now.phase.ends, ...f.plan.gate].find((c) => c.kind === 'kh');
+  const kh = s.latest.khDkh;
+  if (gate?.atLeast && kh && kh.value < gate.atLeast)
+    out.push({
+      key: 'kh',
+      mark: 'watch',
+      words: `KH ${kh.value.toFixed(1)} °d, wished ${gate.atLeast}: ${bicarbonateG(kh.value, gate.atLeast, f.waterL).toFixed(0)} g of sodium bicarbonate for ${f.waterL.toFixed(0)} L, dissolved first, over two days.`,
+    });
+  return out;
+}
+
+function copper(s: Standing): Ask[] {
+  const w = s.water.find((x) => x.medicine.kind === 'copper' || x.medicine.kind === 'bound-copper');
+  const read = s.latest.copperMgL;
+  if (!w || !read || s.nowMs - read.ms > FRESH_MS) return [];
+  const { bandFromMgL: from, bandToMgL: to } = w.medicine;
+  if (to !== undefined && read.value > to)
+    return [
+      {
+        key: 'copper',
+        mark: 'stop',
+        words: `Copper ${read.value.toFixed(2)} mg/L is above its band: change ${(tens(1 - to / read.value) * 100).toFixed(0)} % now.`,
+      },
+    ];
+  if (from !== undefined && w.now < from && underTreatment(s).includes(w))
+    return [
+      {
+        key: 'copper',
+        mark: 'watch',
+        words: `Copper ${w.now.toFixed(2)} mg/L is below ${from}: it works only in its band. Measure, then raise it slowly.`,
+      },
+    ];
+  return [];
+}
+
+function seen(s: Standing): Ask[] {
+  const look = s.entries.findLast((e) => e.kind === 'look');
+  if (look?.kind !== 'look' || s.nowMs - Date.parse(look.at) > FRESH_MS) return [];
+  return look.signs.map((x) => ({
+    key: `sign:${x.sign}`,
+    mark: 'watch' as const,
+    words: `Seen: ${signs[x.sign].words}${x.many ? ` on ${x.many}` : ''}${x.part ? `, ${x.part}` : ''}. ${signs[x.sign].so}`,
+  }));
+}
+
+/** Everything that asks for hands now, the worst first. */
+export function asksNow(f: Facts, s: Standing, a: Assumptions): Ask[] {
+  const carbon: Ask[] =
+    s.carbonIn && underTreatment(s).length > 0 && s.now.phase.kind !== 'carbon'
+      ? [
+          {
+            key: 'carbon',
+            mark: 'stop',
+            words: `Carbon in the filter takes ${underTreatment(s)[0]!.medicine.name} out of the water. Take it out.`,
+          },
+        ]
+      : [];
+  return [
+    ...carbon,
+    ...ammonia(s, f.waterL, a),
+    ...nitrite(s, f.waterL, a),
+    ...copper(s),
+    ...acidity(f, s, a),
+    ...seen(s),
+  ].sort((x, y) => Number(x.mark === 'watch') - Number(y.mark === 'watch'));
+}

@@ -1,0 +1,115 @@
+import type { Living } from '@/core/quarantine/build-up';
+import type { Beside } from '@/core/quarantine/conflicts';
+import { isThere, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import type { Entry, TestFigure } from '@/core/quarantine/schema';
+import { testFigureNames } from '@/core/quarantine/schema';
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import type { Species } from '@/core/catalogue/schema';
+import { residentsOf } from '@/server/arrive/residents';
+import type { StoredQuarantine } from '@/server/db/quarantines';
+import { profileOf, type House } from '@/server/house';
+import { ownAssumptions } from '@/server/settings/assumptions';
+
+export const assumptionsHere = (house: House): Assumptions => withOverrides(ownAssumptions(house));
+
+/** Readings that were typed at the tank’s own page count as tests; those that tests left there are not counted twice. */
+function readHere(house: House, q: StoredQuarantine, told: readonly Entry[]): Entry[] {
+  const known = new Set(told.map((e) => e.at));
+  return house.ledger
+    .readings(q.tankId, 400)
+    .filter((r) => r.struckBy === null && r.at >= q.startedAt && (q.closedAt === null || r.at <= q.closedAt))
+    .filter((r) => !known.has(r.at))
+    .map((r): Entry => {
+      const figures: Partial<Record<TestFigure, number>> = {};
+      for (const k of testFigureNames) {
+        const v = (r as unknown as Record<string, number | null>)[k];
+        if (v != null) figures[k] = v;
+      }
+      return { kind: 'test', figures, how: 'meter', n: -r.id, at: r.at, by: '', strikes: null };
+    });
+}
+
+/** Litres that a dose is reckoned for: measured where somebody did, else what the tank is said to hold. */
+export const litresOf = (q: Pick<StoredQuarantine, 'waterL' | 'volumeL'>): number => q.waterL ?? q.volumeL;
+
+export function factsOf(house: House, q: StoredQuarantine): Facts {
+  const told = house.quarantines.entriesOf(q.id);
+  return {
+    plan: q.plan,
+    openedMs: Date.parse(q.startedAt),
+    zone: q.zone,
+    waterL: litresOf(q),
+    entries: [...told, ...readHere(house, q, told)],
+    duties: house.quarantines.dutiesOf(q.id).map((d) => ({
+      key: d.key,
+      kind: d.kind,
+      phase: d.phase,
+      dueMs: Date.parse(d.dueAt),
+      doneMs: d.doneAt === null ? null : Date.parse(d.doneAt),
+      waived: d.waived,
+    })),
+  };
+}
+
+/** The name the tank has now, whatever it was called when the weeks began. */
+export const tankNameOf = (house: House, q: Pick<StoredQuarantine, 'tankId' | 'tank'>): string => {
+  const name = house.records.byId(q.tankId)?.document.name;
+  return typeof name === 'string' ? name : q.tank;
+};
+
+export interface Dweller {
+  species: Species | null;
+  speciesId: string;
+  name: string;
+  count: number;
+  code: string | null;
+  consignmentId: string;
+}
+
+/** Who lives in the tank of those that joined its weeks, consignment by consignment. */
+export function dwellersOf(house: House, q: StoredQuarantine): Dweller[] {
+  const known = new Map(house.shelves().all.species.map((s) => [s.id, s]));
+  return house.quarantines.members(q.id).flatMap(({ consignmentId }) =>
+    house.ledger
+      .staysOf(consignmentId)
+      .filter((s) => s.tank === q.tankId && s.count > 0)
+      .map((s): Dweller => {
+        const c = s.code ? house.consignments.byCode(s.code)?.document : undefined;
+        const species = known.get(s.speciesId) ?? c?.catalogue?.species.find((x) => x.id === s.speciesId) ?? null;
+        const { speciesId, count, code } = s;
+        return { species, speciesId, name: species?.name ?? speciesId, count, code, consignmentId };
+      }),
+  );
+}
+
+/** Length of an animal of which nobody told one: that of its kind. */
+export function livingIn(house: House, q: StoredQuarantine): Living[] {
+  return residentsOf(house, q.tankId).map(({ species, count, lengthCm }) => {
+    const s = species as Species;
+    return { count, massG: s.gPerCm3 * (lengthCm ?? s.lengthCm) ** 3, metabolismFactor: s.metabolismFactor };
+  });
+}
+
+const WARM_C = 28;
+const SOFT_DKH = 3;
+
+/** What is beside a dose in this tank now. */
+export function besideOf(house: House, q: StoredQuarantine, f: Facts, s: Standing): Beside[] {
+  const dwellers = dwellersOf(house, q).flatMap((d) => d.species ?? []);
+  const out: Beside[] = [];
+  if (dwellers.some((x) => x.kind !== 'fish')) out.push('invertebrates');
+  if (dwellers.some((x) => x.flags.includes('dye-sensitive'))) out.push('scaleless');
+  if (s.carbonIn) out.push('carbon');
+  if (s.media > 0) out.push('filter');
+  if ((s.latest.tempC?.value ?? 0) >= WARM_C) out.push('warm');
+  if (s.latest.khDkh && s.latest.khDkh.value < SOFT_DKH) out.push('soft');
+  if (s.now.phase.kind === 'settle' && s.now.state === 'now') out.push('unsettled');
+  for (const w of s.water)
+    if (isThere(w, s.nowMs)) out.push(w.medicine.kind, ...(w.medicine.reducing ? (['reducing'] as const) : []));
+  return out;
+}
+
+export const standingNow = (house: House, q: StoredQuarantine, f = factsOf(house, q)): Standing =>
+  standingOf(f, q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt)));
+
+export const zoneHere = (house: House): string => profileOf(house).place.zone;

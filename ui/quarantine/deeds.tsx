@@ -1,0 +1,113 @@
+'use client';
+
+import { useState } from 'react';
+import { redose } from '@/core/quarantine/water';
+import type { Told } from '@/core/quarantine/schema';
+import { tellQuarantine } from '@/server/quarantine/actions';
+import type { TankWeeks } from '@/server/quarantine/view';
+import { NumberField, TextField, num } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
+import { useSave } from '@/ui/use-save';
+
+/** Water changed; and what went into or out of the filter, where they moved, what they were dipped in. */
+export function Deeds({ q }: { q: TankWeeks }) {
+  const { save, busy, problems } = useSave();
+  const due = q.duties.find(
+    (d) => d.kind === 'water' && d.doneAt === null && d.waived === '' && /^Change/.test(d.title),
+  );
+  const share = q.plan.phases.find((p) => p.id === q.phase.id)?.changeShare ?? 0.3;
+  const asked = q.asks.find((a) => a.litres !== undefined)?.litres;
+  const [litres, setLitres] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const shown = litres ?? (asked ?? share * q.waterL).toFixed(0);
+  const tell = (told: Told, words: string): void => press({ deed: 'quarantine', quarantineId: q.id, told }, words);
+  const transfer = q.plan.phases.some((p) => p.moves);
+  const dips = q.plan.phases.some((p) => p.dips);
+  const to = q.tankNow === q.tank ? q.twin || `${q.tank} 2` : q.tank;
+  const gone = num(shown);
+  return (
+    <section className="mt-6" aria-label="Done">
+      <h2>Done</h2>
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <NumberField
+          className="w-28"
+          label="Changed"
+          unit="L"
+          path="litres"
+          problems={problems}
+          value={shown}
+          onChange={setLitres}
+        />
+        <Button
+          className="min-h-12"
+          onClick={() => {
+            if (gone > 0) tell({ kind: 'change', litres: gone }, `${shown} L changed in ${q.tank}`);
+            setLitres(null);
+          }}
+        >
+          {((gone / q.waterL) * 100).toFixed(0)} % changed
+        </Button>
+        <Button
+          className="min-h-12"
+          aria-pressed={q.carbonIn}
+          onClick={() =>
+            tell({ kind: 'carbon', in: !q.carbonIn }, `carbon ${q.carbonIn ? 'out of' : 'into'} ${q.tank}`)
+          }
+        >
+          Carbon {q.carbonIn ? 'is out' : 'is in'}
+        </Button>
+        <Button
+          className="min-h-12"
+          disabled={busy}
+          onClick={() =>
+            void save(
+              (p) =>
+                tellQuarantine(p, {
+                  quarantineId: q.id,
+                  told: { kind: 'media', ...(reason.trim() ? { reason: reason.trim() } : {}) },
+                }),
+              () => setReason(''),
+            )
+          }
+        >
+          Cycled media in{q.media > 0 ? ` (${q.media} so far)` : ''}
+        </Button>
+        {transfer && (
+          <Button className="min-h-12" onClick={() => tell({ kind: 'move', to }, `moved into ${to}`)}>
+            Moved into {to} ({q.moves} so far)
+          </Button>
+        )}
+        {dips && (
+          <Button
+            className="min-h-12"
+            onClick={() => tell({ kind: 'dip', seconds: 30, gPerL: 30 }, `dip in ${q.tank}`)}
+          >
+            Dipped 30 s ({q.dips} so far)
+          </Button>
+        )}
+      </div>
+      {q.water
+        .filter((w) => w.now > 0.05 && gone > 0)
+        .map((w) => (
+          <p key={w.medicine.id} className="note mt-1">
+            {w.medicine.name}: after {shown} L {(w.now * Math.max(0, 1 - gone / q.waterL)).toFixed(2)} {w.unit} are
+            left; for the new litres alone {Number(redose(w.medicine.perL, gone).toPrecision(3))} {w.medicine.unit}.
+          </p>
+        ))}
+      {problems.map((p) => (
+        <div key={p.message} className="mt-1 flex items-end gap-2">
+          <p className="problem flex-1" role="alert">
+            {p.message}
+          </p>
+          {p.path === 'reason' && <TextField label="Why" path="why" value={reason} onChange={setReason} />}
+        </div>
+      ))}
+      {due && (
+        <p className="note mt-1">
+          Planned: {due.title.toLowerCase()}. {due.detail}
+        </p>
+      )}
+    </section>
+  );
+}

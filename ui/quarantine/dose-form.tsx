@@ -1,0 +1,197 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import { amountFor } from '@/core/bag/treatments';
+import { conflictsOf } from '@/core/quarantine/conflicts';
+import { treatmentKinds } from '@/core/catalogue/treatment';
+import { tellQuarantine } from '@/server/quarantine/actions';
+import type { TankWeeks } from '@/server/quarantine/view';
+import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { useSave } from '@/ui/use-save';
+
+const tidy = (x: number): string => String(Number(x.toPrecision(3)));
+
+/** What to weigh out: for the real litres, to the level of its label, less what is still there. */
+function reckon(q: TankWeeks, id: string, times: number) {
+  const m = q.shelf.find((t) => t.id === id);
+  if (!m) return null;
+  const still = q.water.find((w) => w.medicine.id === id)?.now ?? 0;
+  const { targetMgL, mgPerUnit } = m;
+  const level = mgPerUnit !== undefined && targetMgL !== undefined;
+  const amount = level
+    ? Math.max(0, ((targetMgL * times - still) * q.waterL) / mgPerUnit)
+    : Math.max(0, amountFor({ treatment: m, times }, q.waterL) * Math.max(0, 1 - still / times));
+  return { m, still, level, amount };
+}
+
+/** A dose by its label for this tank’s real water, with everything that speaks against it, before anything is given. */
+export function DoseForm({ q }: { q: TankWeeks }) {
+  const { save, busy, problems } = useSave();
+  const [id, setId] = useState(q.shelf[0]?.id ?? '');
+  const [times, setTimes] = useState('1');
+  const [amount, setAmount] = useState<string | null>(null);
+  const [more, setMore] = useState({ batch: '', expires: '', reason: '' });
+  const [sure, setSure] = useState(false);
+  if (q.shelf.length === 0)
+    return (
+      <p className="note py-2">
+        Nothing with a label stands on the shelf.{' '}
+        <Link className="font-semibold text-tide" href="/supplies">
+          Add it to the supplies
+        </Link>
+        , as a treatment, with the figures of its own label.
+      </p>
+    );
+  const x = reckon(q, id, num(times) > 0 ? num(times) : 1);
+  if (!x) return null;
+  const { m, still, level } = x;
+  const conflicts = conflictsOf(m, q.beside);
+  const never = conflicts.some((c) => c.grade === 'refuse');
+  const why = conflicts.some((c) => c.grade === 'reason');
+  const shown = amount ?? tidy(x.amount);
+  return (
+    <form
+      aria-label="A dose"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save(
+          (press) =>
+            tellQuarantine(press, {
+              quarantineId: q.id,
+              told: {
+                kind: 'dose',
+                medicine: m,
+                amount: num(shown),
+                ...(more.batch.trim() ? { batch: more.batch.trim() } : {}),
+                ...(more.expires ? { expires: more.expires } : {}),
+                ...(more.reason.trim() ? { reason: more.reason.trim() } : {}),
+                ...(sure ? { sure } : {}),
+              },
+            }),
+          () => {
+            setAmount(null);
+            setSure(false);
+            setMore({ batch: '', expires: '', reason: '' });
+          },
+        );
+      }}
+    >
+      <div className="grid grid-cols-[1fr_88px] gap-2">
+        <SelectField
+          label="What"
+          path="medicine"
+          problems={problems}
+          value={id}
+          onChange={(v) => {
+            setId(v);
+            setAmount(null);
+            setSure(false);
+          }}
+          options={q.shelf.map((t) => [t.id, `${t.name}, ${treatmentKinds[t.kind]}`] as const)}
+        />
+        <NumberField
+          label="Times"
+          path="times"
+          unit="×"
+          value={times}
+          onChange={(v) => {
+            setTimes(v);
+            setAmount(null);
+          }}
+        />
+      </div>
+      <dl className="mt-2">
+        {[
+          ['Water in the tank', `${q.waterL.toFixed(0)} L${q.waterMeasured ? '' : ', as told'}`],
+          level ? ['To reach', `${m.targetMgL} mg/L`] : ['By its label', `${tidy(m.perL)} ${m.unit} a litre`],
+          ['Still there', level ? `${still.toFixed(2)} mg/L` : `${still.toFixed(2)} × the label`],
+        ].map(([k, v]) => (
+          <div key={k} className="flex border-b border-rule py-1">
+            <dt>{k}</dt>
+            <dd className="num ml-auto">{v}</dd>
+          </div>
+        ))}
+      </dl>
+      {conflicts.map((c) => (
+        <p
+          key={c.words}
+          className={`mt-2 flex gap-2 px-3 py-2 text-15 ${c.grade === 'refuse' ? 'bg-stop-pale' : 'bg-watch-pale'}`}
+        >
+          <StateMark mark={c.grade === 'refuse' ? 'stop' : 'watch'} size={20} />
+          <span>{c.words}</span>
+        </p>
+      ))}
+      {!never && (
+        <>
+          <div className="mt-2 flex items-end gap-2">
+            <NumberField
+              className="w-32"
+              label="Measured out"
+              unit={m.unit}
+              path="amount"
+              problems={problems}
+              value={shown}
+              onChange={setAmount}
+            />
+            <p className="num pb-2 text-28 font-semibold">
+              {shown} <span className="u">{m.unit}</span>
+            </p>
+          </div>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <TextField
+              label="Batch"
+              path="batch"
+              problems={problems}
+              value={more.batch}
+              onChange={(batch) => setMore({ ...more, batch })}
+            />
+            <TextField
+              label="Good until, 2027-03-31"
+              path="expires"
+              problems={problems}
+              value={more.expires}
+              onChange={(expires) => setMore({ ...more, expires })}
+            />
+            {(why || problems.some((p) => p.path === 'reason')) && (
+              <TextField
+                className="col-span-2"
+                label="Why it is given nevertheless"
+                path="reason"
+                problems={problems}
+                value={more.reason}
+                onChange={(reason) => setMore({ ...more, reason })}
+              />
+            )}
+          </div>
+          {problems
+            .filter((p) => p.path === 'sure')
+            .map((p) => (
+              <p key={p.message} className="mt-2 bg-watch-pale px-3 py-2 text-15" role="alert">
+                {p.message}{' '}
+                <label className="inline-flex min-h-12 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-5"
+                    checked={sure}
+                    onChange={(e) => setSure(e.target.checked)}
+                  />{' '}
+                  It is so
+                </label>
+              </p>
+            ))}
+          <OtherProblems problems={problems} shown={(p) => /^(sure|reason|amount|medicine|batch|expires)$/.test(p)} />
+          <p className="caution my-2">
+            Dose by its label. A veterinarian and the law of the place decide on medicines; never for animals that may
+            be eaten. Gloves, out of reach of children.
+          </p>
+          <Button tone="go" className="min-h-16 w-full" disabled={busy}>
+            Given: {shown} {m.unit} of {m.name}
+          </Button>
+        </>
+      )}
+    </form>
+  );
+}

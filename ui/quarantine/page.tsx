@@ -1,0 +1,199 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import type { TankWeeks } from '@/server/quarantine/view';
+import { FishIcon } from '@/ui/drawings/fish';
+import { StateMark } from '@/ui/drawings/state-mark';
+import { dayClock, dayMonth } from '@/ui/format';
+import { Button, ButtonLink } from '@/ui/kit/button';
+import { Animals } from './animals';
+import { Deeds } from './deeds';
+import { DoseForm } from './dose-form';
+import { Duties } from './duties';
+import { Gate, PhaseGate } from './gate';
+import { Log } from './log';
+import { LookForm, allWell } from './look-form';
+import { Measured } from './measured';
+import { PlanForm } from './plan-form';
+import { Tape } from './tape';
+import { TestForm } from './test-form';
+
+type Open = 'look' | 'test' | 'dose' | 'plan' | 'log' | null;
+
+/** What hands tell most: a look, a test, a dose; one is open at a time. */
+function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Open) => void }) {
+  const invertebrates = q.dwellers.length > 0 && q.dwellers.every((d) => d.species?.flags.includes('invertebrate'));
+  const salty = (q.latest.salinity?.value ?? 0) > 1 || q.dwellers.some((d) => d.species?.water !== 'fresh');
+  const toggle = (o: Open): void => setOpen(open === o ? null : o);
+  const looked = q.entries.find((e) => e.kind === 'look' && !e.struck && Date.parse(e.at) > q.nowMs - 6 * 3600_000);
+  const done = (): void => setOpen(null);
+  return (
+    <section aria-label="Tell">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        <Button
+          tone={looked ? 'plain' : 'hands'}
+          className="min-h-16 col-span-2 sm:col-span-1"
+          onClick={() => allWell(q.id, q.tank)}
+        >
+          All well, all ate
+        </Button>
+        <Button className="min-h-16" aria-expanded={open === 'look'} onClick={() => toggle('look')}>
+          Something seen
+        </Button>
+        <Button className="min-h-16" aria-expanded={open === 'test'} onClick={() => toggle('test')}>
+          Test
+        </Button>
+        <Button className="min-h-16" aria-expanded={open === 'dose'} onClick={() => toggle('dose')}>
+          Dose
+        </Button>
+      </div>
+      {looked && open === null && <p className="note mt-1">Looked at {dayClock(Date.parse(looked.at), q.zone)}.</p>}
+      {open === 'look' && <LookForm id={q.id} tank={q.tank} invertebrates={invertebrates} done={done} />}
+      {open === 'test' && (
+        <TestForm
+          id={q.id}
+          tank={q.tank}
+          first={
+            q.water.some((w) => /copper/.test(w.medicine.kind))
+              ? ['copperMgL', 'tanMgNL', 'pH', 'tempC']
+              : ['tanMgNL', 'nitriteMgL', 'pH', 'tempC']
+          }
+          more={[
+            ...(q.water.some((w) => /copper/.test(w.medicine.kind))
+              ? (['nitriteMgL'] as const)
+              : (['copperMgL'] as const)),
+            'nitrateMgL',
+            'khDkh',
+            'ghDgh',
+            ...(salty ? (['salinity'] as const) : []),
+          ]}
+          copperTop={q.copperTop}
+          copperAskTimes={q.copperAskTimes}
+          done={done}
+        />
+      )}
+      {open === 'dose' && (
+        <div className="mt-3 border-y border-rule py-3">
+          <DoseForm q={q} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** What asks for hands, the worst first. */
+function Asks({ q }: { q: TankWeeks }) {
+  if (q.asks.length === 0) return null;
+  return (
+    <ul className="mb-4" aria-label="What it asks for">
+      {q.asks.map((a) => (
+        <li
+          key={a.key}
+          className={`flex items-start gap-3 border-b border-rule px-3 py-2 ${a.mark === 'stop' ? 'bg-stop-pale' : ''}`}
+        >
+          <StateMark mark={a.mark} size={22} />
+          <span className={a.mark === 'stop' ? 'font-semibold' : ''}>{a.words}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** A tank in its weeks: where it stands, what it asks for, what was measured, and when they may leave. */
+export function TankWeeksPage({ q }: { q: TankWeeks }) {
+  const [open, setOpen] = useState<Open>(null);
+  const closed = q.closedMs !== null;
+  return (
+    <>
+      <section className="weeks-head px-3 pt-2 md:px-6">
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+          <h1 className="text-46 leading-none">{q.tank}</h1>
+          <div className="min-w-0 flex-1">
+            <p className="flex flex-wrap items-center gap-x-3 text-16">
+              {q.dwellers.map((d) => (
+                <span key={d.speciesId} className="flex items-center gap-2">
+                  {d.species && <FishIcon species={d.species} />}
+                  <b>{d.count}</b> {d.name}
+                </span>
+              ))}
+              <span>
+                from{' '}
+                {q.codes.map((code) => (
+                  <Link key={code} className="mr-2 font-semibold text-tide" href={`/consignments/${code}/quarantine`}>
+                    {code}
+                  </Link>
+                ))}
+              </span>
+            </p>
+            <p className="mute">
+              In since {dayMonth(q.clockMs, q.zone)}. {q.volumeL} L tank, {q.waterL.toFixed(0)} L of water
+              {q.waterMeasured ? '' : ' as told'}
+              {q.latest.tempC && `, ${q.latest.tempC.value.toFixed(1)} °C`}. {q.plan.name}.{' '}
+              {closed
+                ? `Ended ${dayMonth(q.closedMs!, q.zone)}.`
+                : `Over on ${dayMonth(q.endMs, q.zone)} if every line below is met.`}
+              {q.twin && ` They are in ${q.tankNow} now.`}
+            </p>
+          </div>
+          <p className="font-head text-18">
+            Day <b className="num text-46 leading-none">{q.day}</b> <span className="u">of {q.ofDays}</span>
+          </p>
+        </div>
+        <div className="mt-1 h-2.5 border border-[var(--kraft-deep)] bg-[var(--kraft-pale)] md:hidden" aria-hidden>
+          <div className="h-full bg-[var(--kraft)]" style={{ width: `${Math.min(100, (q.day / q.ofDays) * 100)}%` }} />
+        </div>
+        <div className="mt-2">
+          <Tape q={q} />
+        </div>
+      </section>
+      <section className="work grid gap-x-8 gap-y-6 border-t border-rule-strong lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+        <div className="min-w-0 lg:order-2">
+          <Asks q={q} />
+          {!closed && <Tell q={q} open={open} setOpen={setOpen} />}
+          <Duties q={q} />
+          {!closed && <Deeds q={q} />}
+          <PhaseGate q={q} />
+          <Gate q={q} />
+        </div>
+        <div className="min-w-0">
+          <Measured q={q} />
+          <section className="mt-6" aria-label="Animals">
+            <h2 className="mb-2">Who lives here</h2>
+            <Animals q={q} />
+          </section>
+        </div>
+        <div className="min-w-0 lg:order-3 lg:col-span-2">
+          <div className="flex flex-wrap gap-2">
+            <Button aria-expanded={open === 'log'} onClick={() => setOpen(open === 'log' ? null : 'log')}>
+              Everything that was told
+            </Button>
+            {!closed && (
+              <Button aria-expanded={open === 'plan'} onClick={() => setOpen(open === 'plan' ? null : 'plan')}>
+                Plan and litres
+              </Button>
+            )}
+            {q.isRecord && (
+              <>
+                <a className="btn" href={`/tanks/${encodeURIComponent(q.tankId)}/card`}>
+                  Print its card
+                </a>
+                <ButtonLink href={`/tanks/${encodeURIComponent(q.tankId)}`}>The tank itself</ButtonLink>
+              </>
+            )}
+            <ButtonLink href="/quarantine">All tanks, in walking order</ButtonLink>
+          </div>
+          <div className="mt-3">
+            {open === 'log' && <Log q={q} />}
+            {open === 'plan' && <PlanForm key={q.version} q={q} />}
+          </div>
+          <p className="caution mt-4">
+            Own net, siphon and heater for this tank; nothing returns to the display unless bleached and dried. Mains
+            near water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law,
+            a veterinarian.
+          </p>
+        </div>
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,157 @@
+'use client';
+
+import { useState } from 'react';
+import { oddTest } from '@/core/quarantine/doubt';
+import { ppmToDkh } from '@/core/quarantine/kits';
+import type { TestFigure } from '@/core/quarantine/schema';
+import { NumberField, SelectField, num } from '@/ui/fields/fields';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
+import { figureLabels } from './figures';
+
+type How = 'drops' | 'strip' | 'meter';
+
+/** A test of the water, by drops, a strip or a meter; what looks like a slip is asked about once. */
+export function TestForm({
+  id,
+  tank,
+  first,
+  more,
+  copperTop,
+  copperAskTimes,
+  done,
+}: {
+  id: string;
+  tank: string;
+  /** What is asked for at once, and what besides. */
+  first: readonly TestFigure[];
+  more: readonly TestFigure[];
+  copperTop: number;
+  copperAskTimes: number;
+  done?: () => void;
+}) {
+  const [typed, setTyped] = useState<Partial<Record<TestFigure, string>>>({});
+  const [how, setHow] = useState<How>('drops');
+  const [all, setAll] = useState(false);
+  const [problem, setProblem] = useState('');
+  const [odd, setOdd] = useState<string | null>(null);
+  const [drops, setDrops] = useState({ of: 'khDkh' as TestFigure, n: '', each: '1' });
+  const send = (sure: boolean): void => {
+    const figures: Partial<Record<TestFigure, number>> = {};
+    for (const [k, text] of Object.entries(typed) as [TestFigure, string][]) {
+      if (text.trim() === '') continue;
+      const v = num(text);
+      if (!Number.isFinite(v) || v < 0) return setProblem(`${figureLabels[k][0]} must be a number, 0 or more.`);
+      figures[k] = v;
+    }
+    if (Object.keys(figures).length === 0) return setProblem('Give at least one figure.');
+    setProblem('');
+    const doubt = oddTest(figures, copperTop, copperAskTimes);
+    setOdd(sure ? null : doubt);
+    if (doubt && !sure) return;
+    press(
+      { deed: 'quarantine', quarantineId: id, told: { kind: 'test', figures, how, ...(sure ? { sure } : {}) } },
+      `test of ${tank}`,
+    );
+    setTyped({});
+    done?.();
+  };
+  const perDrop = num(drops.each);
+  const count = num(drops.n);
+  const shown = all ? [...first, ...more] : first;
+  return (
+    <form
+      aria-label={`Test of ${tank}`}
+      className="mt-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        send(false);
+      }}
+    >
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        {shown.map((k) => (
+          <NumberField
+            key={k}
+            label={figureLabels[k][0]}
+            unit={figureLabels[k][1]}
+            path={k}
+            value={typed[k] ?? ''}
+            onChange={(v) => setTyped((x) => ({ ...x, [k]: v }))}
+          />
+        ))}
+      </div>
+      {all && (
+        <>
+          <div className="mt-2 flex flex-wrap items-end gap-2">
+            <SelectField
+              label="By"
+              path="how"
+              value={how}
+              onChange={(v) => setHow(v as How)}
+              options={[
+                ['drops', 'drops'],
+                ['strip', 'a strip'],
+                ['meter', 'a meter'],
+              ]}
+            />
+            <SelectField
+              label="Drops of"
+              path="dropsOf"
+              value={drops.of}
+              onChange={(of) => setDrops({ ...drops, of: of as TestFigure })}
+              options={(['khDkh', 'ghDgh', 'tanMgNL', 'copperMgL'] as const).map(
+                (k) => [k, figureLabels[k][0]] as const,
+              )}
+            />
+            <NumberField
+              className="w-20"
+              label="Drops"
+              path="drops"
+              value={drops.n}
+              onChange={(n) => setDrops({ ...drops, n })}
+            />
+            <NumberField
+              className="w-24"
+              label="One stands for"
+              path="each"
+              value={drops.each}
+              onChange={(each) => setDrops({ ...drops, each })}
+            />
+            <Button
+              type="button"
+              disabled={!(count >= 0 && perDrop > 0)}
+              onClick={() => setTyped((x) => ({ ...x, [drops.of]: String(Number((count * perDrop).toFixed(3))) }))}
+            >
+              Put in
+            </Button>
+          </div>
+          <p className="note mt-1">
+            A strip that tells KH in ppm: 100 ppm are {ppmToDkh(100).toFixed(1)} °dKH. Ammonia told as NH₃/NH₄: times
+            0.78 is mg N/L.
+          </p>
+        </>
+      )}
+      {problem && (
+        <p className="problem mt-1" role="alert">
+          {problem}
+        </p>
+      )}
+      {odd && (
+        <p className="mt-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2 text-15" role="alert">
+          {odd}{' '}
+          <Button type="button" className="min-h-12" onClick={() => send(true)}>
+            It is so: keep it
+          </Button>
+        </p>
+      )}
+      <div className="mt-2 flex gap-2">
+        <Button tone="go" className="min-h-16 flex-1">
+          Keep the test
+        </Button>
+        <Button type="button" className="min-h-16" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? 'Fewer' : 'More figures'}
+        </Button>
+      </div>
+    </form>
+  );
+}
