@@ -281,7 +281,7 @@ export const assumptionTable = {
   nitriteStopMgL: practice(0.8, 'From here on nitrite is too much'),
   nitrateWatchMgL: practice(40, 'From here on nitrate is watched'),
   phSwingWatch: practice(0.4, 'Between morning and evening the pH should not move more'),
-  changeToShare: ours(0.5, 'A change brings ammonia down to this share of the chronic criterion'),
+  changeToShare: ours(0.45, 'A change brings ammonia down to this share of the chronic criterion'),
   copperAskTimes: ours(3, 'A reading or dose of copper that is so many times its band is asked about'),
   smallNewcomerShare: practice(0.5, 'Below this share of a resident’s length a newcomer is prey or is chased'),
   liftedByHandCm: practice(18, 'From this length on a fish is lifted by hand and not by net'),

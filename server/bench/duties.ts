@@ -8,6 +8,7 @@ import { looksOf } from '@/server/arrive/looks';
 import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { tankNameOf } from '@/server/quarantine/facts';
+import { toldOnly } from '@/server/quarantine/quarantine';
 import { catalogueOf } from '@/server/consignment/result';
 
 const HOUR = 3600_000;
@@ -160,7 +161,8 @@ export function quarantineDuties(house: House, q: StoredQuarantine, code: string
       tank,
       href: `/quarantine/${q.id}`,
       doneAt: d.doneAt,
-      tick: { kind: 'duty', quarantineId: q.id, key: d.key },
+      // What has a value is told on its page.
+      tick: d.phase !== '' && toldOnly.includes(d.kind) ? null : { kind: 'duty', quarantineId: q.id, key: d.key },
     };
   });
 }

@@ -16,8 +16,8 @@ import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
-import { standingNow } from './facts';
-import { dutiesOfPhase } from './tell';
+import { standingNow, tankNameOf } from './facts';
+import { dutiesOfPhase, strike, tell } from './tell';
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
@@ -188,6 +188,19 @@ export function joinWeeks(house: House, q: StoredQuarantine, consignmentId: stri
   beginFirst(house, q, at);
 }
 
+/** Duties that are done by what is told of them, never by a tick alone. */
+export const toldOnly: readonly string[] = ['test', 'dose', 'move', 'dip'];
+const plain = (r: Outcome<unknown>): Outcome<null> => (r.ok ? { ok: true, value: null } : r);
+
+/** A change of water that was ticked by mistake: what was told with the tick is struck out with it. */
+function takeBackChange(house: House, q: StoredQuarantine, key: string, doneAt: string | null): Outcome<null> {
+  const entry = house.quarantines
+    .entriesOf(q.id)
+    .findLast((e) => e.kind === 'change' && e.strikes === null && e.at === doneAt);
+  house.quarantines.setDuty(q.id, key, null);
+  return entry ? strike(house, q.id, entry.n) : { ok: true, value: null };
+}
+
 /** Ticks a duty or takes it back; nothing can be done before its day. */
 export function setDuty(
   house: House,
@@ -206,15 +219,23 @@ export function setDuty(
       'duty',
       `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}: not before that day.`,
     );
+  const at = new Date(now).toISOString();
+  // What has a value is told with it, and ticked by that; a change of water brings its litres.
+  if (done && duty.phase !== '' && toldOnly.includes(duty.kind))
+    return refuse('duty', `${duty.title}: tell it on the page of tank ${tankNameOf(house, q)}, with its figures.`);
+  const litres = /^Change (\d+) L$/.exec(duty.title)?.[1];
+  if (duty.kind === 'water' && duty.phase !== '' && litres !== undefined && q.closedAt === null)
+    return done
+      ? plain(tell(house, { quarantineId: q.id, told: { kind: 'change', litres: Number(litres) } }, at))
+      : takeBackChange(house, q, duty.key, duty.doneAt);
   house.db.transaction(() => {
-    house.quarantines.setDuty(q.id, key, done ? new Date(now).toISOString() : null);
-    if (done && key.includes('care') && duty.title === 'Own gear in place')
-      house.quarantines.tell(q.id, new Date(now).toISOString(), { kind: 'gear' }, house.nowIso());
+    house.quarantines.setDuty(q.id, key, done ? at : null);
+    if (done && duty.title === 'Own gear in place') house.quarantines.tell(q.id, at, { kind: 'gear' }, house.nowIso());
     house.consignments.journal(
       q.consignmentId,
-      new Date(now).toISOString(),
+      at,
       done ? 'duty done' : 'duty taken back',
-      `${q.tank}: ${duty.title}`,
+      `${tankNameOf(house, q)}: ${duty.title}`,
     );
   })();
   return { ok: true, value: null };

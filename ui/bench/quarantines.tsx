@@ -1,5 +1,6 @@
 'use client';
 
+import { StateMark } from '@/ui/drawings/state-mark';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { BenchProps } from './types';
@@ -76,17 +77,23 @@ export function Quarantines({ p }: { p: BenchProps }) {
             <ul className="col-span-2 md:col-span-1">
               {open.slice(0, 2).map((d) => (
                 <li key={d.key}>
-                  <label className="flex min-h-9 cursor-pointer items-center gap-2 text-13">
-                    <input
-                      type="checkbox"
-                      className="size-5"
-                      checked={false}
-                      onChange={() =>
-                        press({ deed: 'duty', quarantineId: q.id, key: d.key, done: true }, `${q.tank}: ${d.title}`)
-                      }
-                    />
-                    {d.title}
-                  </label>
+                  {['test', 'dose', 'move', 'dip'].includes(d.kind) ? (
+                    <a className="flex min-h-9 items-center gap-2 text-13" href={`/quarantine/${q.id}`}>
+                      <StateMark mark="ahead" size={18} /> {d.title}
+                    </a>
+                  ) : (
+                    <label className="flex min-h-9 cursor-pointer items-center gap-2 text-13">
+                      <input
+                        type="checkbox"
+                        className="size-5"
+                        checked={false}
+                        onChange={() =>
+                          press({ deed: 'duty', quarantineId: q.id, key: d.key, done: true }, `${q.tank}: ${d.title}`)
+                        }
+                      />
+                      {d.title}
+                    </label>
+                  )}
                 </li>
               ))}
               {q.ask && (

@@ -8,6 +8,7 @@ import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
+import { otherTank } from './duties';
 import { useSave } from '@/ui/use-save';
 
 /** Water changed; and what went into or out of the filter, where they moved, what they were dipped in. */
@@ -24,7 +25,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
   const tell = (told: Told, words: string): void => press({ deed: 'quarantine', quarantineId: q.id, told }, words);
   const transfer = q.plan.phases.some((p) => p.moves);
   const dips = q.plan.phases.some((p) => p.dips);
-  const to = q.tankNow === q.tank ? q.twin || `${q.tank} 2` : q.tank;
+  const to = otherTank(q);
   const gone = num(shown);
   return (
     <section className="mt-6" aria-label="Done">

@@ -12,6 +12,12 @@ import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { useSave } from '@/ui/use-save';
 
 type Duty = TankWeeks['duties'][number];
+/** Done by what is told of them: taken back in the list of everything that was told. */
+const told: readonly string[] = ['test', 'dose', 'move', 'dip'];
+
+/** Where those of a transfer go next. */
+export const otherTank = (q: Pick<TankWeeks, 'tank' | 'tankNow' | 'twin'>): string =>
+  q.tankNow === q.tank ? q.twin || `${q.tank} 2` : q.tank;
 const DAY = 864e5;
 
 /** Skip a duty with a reason, or put it a day further. */
@@ -50,7 +56,7 @@ function Change({ q, d, close }: { q: TankWeeks; d: Duty; close: () => void }) {
 }
 
 /** Today’s duties as large ticks, what was not done yet, and the next two days. */
-export function Duties({ q: stored }: { q: TankWeeks }) {
+export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'test' | 'dose') => void }) {
   const [open, setOpen] = useState<string | null>(null);
   const pressed = new Map(
     ofDeed(usePresses(), 'duty').map((p) => [`${p.deed.quarantineId} ${p.deed.key}`, p.deed.done ? p.pressedMs : null]),
@@ -68,22 +74,27 @@ export function Duties({ q: stored }: { q: TankWeeks }) {
     .slice(-5);
   const soon = wanted.filter((d) => d.dueMs > nowMs && !today.includes(d) && d.dueMs < nowMs + 2.2 * DAY);
   const skipped = duties.filter((d) => d.waived !== '');
+  const act = (d: Duty): void => {
+    const id = d.quarantineId;
+    const words = `${stored.tank}: ${d.title}`;
+    if (d.phase !== '' && (d.kind === 'test' || d.kind === 'dose')) return tellOf(d.kind);
+    if (d.phase !== '' && d.kind === 'move')
+      return press({ deed: 'quarantine', quarantineId: id, told: { kind: 'move', to: otherTank(stored) } }, words);
+    if (d.phase !== '' && d.kind === 'dip')
+      return press({ deed: 'quarantine', quarantineId: id, told: { kind: 'dip', seconds: 30, gPerL: 30 } }, words);
+    press({ deed: 'duty', quarantineId: id, key: d.key, done: !d.doneAt }, words);
+  };
   const row = (d: Duty, ahead = false) => (
     <li key={d.key}>
       <div className={`flex items-center border-b border-rule ${!d.doneAt && d.dueMs < nowMs ? 'bg-hands-pale' : ''}`}>
         <button
           className="flex min-h-16 flex-1 items-center gap-3 px-2 py-1.5 text-left"
-          disabled={ahead && d.kind !== 'move'}
+          disabled={(ahead && d.kind !== 'move') || (d.doneAt !== null && told.includes(d.kind))}
           aria-pressed={d.doneAt !== null}
-          onClick={() =>
-            press(
-              { deed: 'duty', quarantineId: d.quarantineId, key: d.key, done: !d.doneAt },
-              `${stored.tank}: ${d.title}`,
-            )
-          }
+          onClick={() => act(d)}
         >
           <StateMark mark={d.doneAt ? 'done' : d.dueMs < nowMs ? 'now' : 'ahead'} size={24} />
-          <span className="num w-[104px] shrink-0 text-14">
+          <span className={`num shrink-0 text-14 ${today.includes(d) ? 'w-[56px]' : 'w-[104px]'}`}>
             {today.includes(d) ? clock(d.dueMs, zone) : dayClock(d.dueMs, zone).replace(/ \w+,/, ',')}
           </span>
           <span className="flex-1">

@@ -26,7 +26,7 @@ function HeldRow({ q, h }: { q: TankWeeks; h: Held }) {
   const share = h.of === 0 ? 1 : Math.min(1, h.have / h.of);
   return (
     <li className="border-b border-rule py-1.5" data-gate={h.key}>
-      <div className="flex items-center gap-3">
+      <div className="flex min-h-9 items-center gap-3">
         <StateMark mark={h.holds ? 'done' : 'ahead'} size={20} />
         <span className="flex-1">
           {h.words}
@@ -42,11 +42,18 @@ function HeldRow({ q, h }: { q: TankWeeks; h: Held }) {
             of {figure(h.of)} {h.unit}
           </span>
         </span>
-        {!h.holds && h.waived === null && q.closedMs === null && (
-          <Button tone="flat" aria-expanded={why !== null} onClick={() => setWhy(why === null ? '' : null)}>
-            Waive
-          </Button>
-        )}
+        <span className="w-[68px] shrink-0 text-right">
+          {!h.holds && h.waived === null && q.closedMs === null && (
+            <Button
+              tone="flat"
+              aria-expanded={why !== null}
+              aria-label={`Waive: ${h.words}`}
+              onClick={() => setWhy(why === null ? '' : null)}
+            >
+              Waive
+            </Button>
+          )}
+        </span>
       </div>
       {why !== null && (
         <form

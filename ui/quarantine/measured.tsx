@@ -96,6 +96,10 @@ function Course({ q, k }: { q: TankWeeks; k: TestFigure }) {
   );
 }
 
+/** A figure that stands still needs no curve; ammonia and nitrite always have one. */
+const moves = (q: TankWeeks, k: TestFigure): boolean =>
+  ['tanMgNL', 'nitriteMgL', 'copperMgL'].includes(k) || new Set(q.series[k]!.map((p) => p.value)).size > 2;
+
 const order: readonly TestFigure[] = [
   'tanMgNL',
   'nitriteMgL',
@@ -128,7 +132,24 @@ export function Measured({ q }: { q: TankWeeks }) {
           Nothing was tested yet. The first test asks for ammonia, nitrite, pH and temperature.
         </p>
       )}
-      {!table && shown.map((k) => <Course key={k} q={q} k={k} />)}
+      {!table && shown.filter((k) => moves(q, k)).map((k) => <Course key={k} q={q} k={k} />)}
+      {!table && (
+        <dl className="mt-1 grid grid-cols-2 gap-x-6">
+          {shown
+            .filter((k) => !moves(q, k))
+            .map((k) => {
+              const last = q.series[k]!.at(-1)!;
+              return (
+                <div key={k} className="flex items-baseline gap-2 border-b border-rule py-1">
+                  <dt>{figureLabels[k][0]}</dt>
+                  <dd className="num ml-auto">
+                    {last.value.toFixed(figureLabels[k][2])} <span className="u">{figureLabels[k][1]}</span>
+                  </dd>
+                </div>
+              );
+            })}
+        </dl>
+      )}
       {table && (
         <Table
           head={

@@ -151,7 +151,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
         <div className="min-w-0 lg:order-2">
           <Asks q={q} />
           {!closed && <Tell q={q} open={open} setOpen={setOpen} />}
-          <Duties q={q} />
+          <Duties q={q} tellOf={setOpen} />
           {!closed && <Deeds q={q} />}
           <PhaseGate q={q} />
           <Gate q={q} />

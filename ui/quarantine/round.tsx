@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import type { RoundView } from '@/server/quarantine/view';
 import { FishIcon } from '@/ui/drawings/fish';
@@ -13,8 +14,49 @@ import { TestForm } from './test-form';
 
 type Tank = RoundView['tanks'][number];
 
+/** What else is open: ticked where a tick says all, else told on the page of the tank. */
+function OpenDuty({ d, t, nowMs }: { d: Tank['open'][number]; t: Tank; nowMs: number }) {
+  const words = (
+    <>
+      <StateMark mark={d.dueMs < nowMs ? 'now' : 'ahead'} size={22} />
+      <span className="num w-12 text-14">{clock(d.dueMs, t.zone)}</span>
+      <span className="flex-1">
+        <b className="font-head text-15">{d.title}</b> <span className="note">{d.detail}</span>
+      </span>
+    </>
+  );
+  const className = 'flex min-h-14 w-full items-center gap-3 px-2 py-1 text-left';
+  if (['dose', 'move', 'dip', 'decide'].includes(d.kind))
+    return (
+      <Link className={className} href={`/quarantine/${t.id}`}>
+        {words}
+      </Link>
+    );
+  return (
+    <button
+      className={className}
+      onClick={() => press({ deed: 'duty', quarantineId: t.id, key: d.key, done: true }, `${t.tank}: ${d.title}`)}
+    >
+      {words}
+    </button>
+  );
+}
+
 /** One tank on the walk: well in one press, a test where one is due, whatever else is open as ticks. */
-function Stop({ t, n, nowMs, askTimes }: { t: Tank; n: number; nowMs: number; askTimes: number }) {
+function Stop({
+  t,
+  n,
+  nowMs,
+  askTimes,
+  next,
+}: {
+  t: Tank;
+  n: number;
+  nowMs: number;
+  askTimes: number;
+  /** Hands are here next. */
+  next: boolean;
+}) {
   const [open, setOpen] = useState<'look' | 'test' | null>(null);
   const presses = usePresses();
   const looked =
@@ -31,7 +73,7 @@ function Stop({ t, n, nowMs, askTimes }: { t: Tank; n: number; nowMs: number; as
     <li className={`border-t-2 py-4 ${done ? 'border-rule opacity-75' : 'border-ink'}`} data-tank={t.tank}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <span className="num w-6 text-15 text-ink-3">{n}</span>
-        <StateMark mark={done ? 'done' : looked ? 'ahead' : 'now'} size={26} />
+        <StateMark mark={done ? 'done' : next ? 'now' : 'ahead'} size={26} />
         <h2 className="text-34 leading-none">{t.tank}</h2>
         <p className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3">
           {t.dwellers.map((d) => (
@@ -53,7 +95,7 @@ function Stop({ t, n, nowMs, askTimes }: { t: Tank; n: number; nowMs: number; as
       ))}
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr]">
         <Button
-          tone={looked ? 'plain' : 'hands'}
+          tone={next ? 'hands' : 'plain'}
           wet
           className="col-span-2 md:col-span-1"
           disabled={looked}
@@ -92,18 +134,7 @@ function Stop({ t, n, nowMs, askTimes }: { t: Tank; n: number; nowMs: number; as
         <ul className="mt-2">
           {others.map((d) => (
             <li key={d.key} className="border-b border-rule">
-              <button
-                className="flex min-h-14 w-full items-center gap-3 px-2 py-1 text-left"
-                onClick={() =>
-                  press({ deed: 'duty', quarantineId: t.id, key: d.key, done: true }, `${t.tank}: ${d.title}`)
-                }
-              >
-                <StateMark mark={d.dueMs < nowMs ? 'now' : 'ahead'} size={22} />
-                <span className="num w-12 text-14">{clock(d.dueMs, t.zone)}</span>
-                <span className="flex-1">
-                  <b className="font-head text-15">{d.title}</b> <span className="note">{d.detail}</span>
-                </span>
-              </button>
+              <OpenDuty d={d} t={t} nowMs={nowMs} />
             </li>
           ))}
         </ul>
@@ -114,7 +145,12 @@ function Stop({ t, n, nowMs, askTimes }: { t: Tank; n: number; nowMs: number; as
 
 /** The evening’s walk through every tank in its weeks, one after another as they stand in the room. */
 export function Round({ v }: { v: RoundView }) {
-  const left = v.tanks.filter((t) => t.lookedMs === null).length;
+  const presses = usePresses();
+  const looked = (t: Tank): boolean =>
+    t.lookedMs !== null ||
+    ofDeed(presses, 'quarantine').some((p) => p.deed.quarantineId === t.id && p.deed.told.kind === 'look');
+  const left = v.tanks.filter((t) => !looked(t)).length;
+  const next = v.tanks.find((t) => !looked(t))?.id;
   return (
     <>
       <section className="chead">
@@ -130,7 +166,7 @@ export function Round({ v }: { v: RoundView }) {
       <section className="work border-t border-rule-strong">
         <ol>
           {v.tanks.map((t, i) => (
-            <Stop key={t.id} t={t} n={i + 1} nowMs={v.nowMs} askTimes={v.copperAskTimes} />
+            <Stop key={t.id} t={t} n={i + 1} nowMs={v.nowMs} askTimes={v.copperAskTimes} next={t.id === next} />
           ))}
         </ol>
         {v.tanks.length === 0 && (
