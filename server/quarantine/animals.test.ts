@@ -55,7 +55,7 @@ describe('animals leave a quarantine tank', () => {
 
   test('released animals live in the tank that was named, and no longer here', () => {
     const all = living(tank().tank);
-    must(leave(house, input({ how: 'released', count: all, into: 'Display' })));
+    must(leave(house, input({ how: 'released', count: all, into: 'Display', note: 'early' })));
     expect(living('Display')).toBe(all);
     expect(living(tank().tank)).toBe(0);
     expect(house.facts.of(stored().document.id).events.at(-1)!.note).toMatch(/into Display/);
@@ -95,7 +95,7 @@ describe('animals leave a quarantine tank', () => {
   });
 
   test('a tank in which animals live is put away, never deleted; an empty one may go', () => {
-    must(leave(house, input({ how: 'released', count: 3, into: 'Display' })));
+    must(leave(house, input({ how: 'released', count: 3, into: 'Display', note: 'early' })));
     const gone = must(removeRecord(house, tankId(house, 'Display')));
     expect(gone).toMatchObject({ archived: true, words: expect.stringMatching(/in use by 3 animals/) });
     const spare = addRecord(house, 'tank', { name: 'Spare', volumeL: '60', use: 'stock' });

@@ -190,7 +190,6 @@ export function joinWeeks(house: House, q: StoredQuarantine, consignmentId: stri
 
 /** Duties that are done by what is told of them, never by a tick alone. */
 export const toldOnly: readonly string[] = ['test', 'dose', 'move', 'dip'];
-const plain = (r: Outcome<unknown>): Outcome<null> => (r.ok ? { ok: true, value: null } : r);
 
 /** A change of water that was ticked by mistake: what was told with the tick is struck out with it. */
 function takeBackChange(house: House, q: StoredQuarantine, key: string, doneAt: string | null): Outcome<null> {
@@ -224,10 +223,12 @@ export function setDuty(
   if (done && duty.phase !== '' && toldOnly.includes(duty.kind))
     return refuse('duty', `${duty.title}: tell it on the page of tank ${tankNameOf(house, q)}, with its figures.`);
   const litres = /^Change (\d+) L$/.exec(duty.title)?.[1];
-  if (duty.kind === 'water' && duty.phase !== '' && litres !== undefined && q.closedAt === null)
-    return done
-      ? plain(tell(house, { quarantineId: q.id, told: { kind: 'change', litres: Number(litres) } }, at))
-      : takeBackChange(house, q, duty.key, duty.doneAt);
+  if (duty.kind === 'water' && duty.phase !== '' && litres !== undefined && q.closedAt === null) {
+    if (!done) return takeBackChange(house, q, duty.key, duty.doneAt);
+    const told = tell(house, { quarantineId: q.id, told: { kind: 'change', litres: Number(litres) } }, at);
+    if (told.ok) house.quarantines.setDuty(q.id, key, at);
+    return told.ok ? { ok: true, value: null } : told;
+  }
   house.db.transaction(() => {
     house.quarantines.setDuty(q.id, key, done ? at : null);
     if (done && duty.title === 'Own gear in place') house.quarantines.tell(q.id, at, { kind: 'gear' }, house.nowIso());

@@ -183,7 +183,8 @@ function tickWhat({ house, q, at }: Here, t: Told): void {
   for (const d of house.quarantines.dutiesOf(q.id)) {
     const due = Date.parse(d.dueAt);
     if (!kinds.includes(d.kind) || d.doneAt !== null || d.waived !== '') continue;
-    if (dayNumber(Date.parse(q.startedAt), due, q.zone) !== today || due - ms > NEAR_MS) continue;
+    if (dayNumber(Date.parse(q.startedAt), due, q.zone) !== today) continue;
+    if (/-(am|pm)$/.test(d.key) && due - ms > NEAR_MS) continue;
     if (t.kind === 'change' && d.key.endsWith('-salt')) continue;
     house.quarantines.setDuty(q.id, d.key, at);
   }
