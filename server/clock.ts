@@ -1,11 +1,15 @@
+import { readFileSync } from 'node:fs';
+
 /**
- * The server's clock. KINDLY_NOW (an instant, ISO 8601) stops it there, for tests and pictures; KINDLY_FROM sets it there
+ * The server's clock. KINDLY_NOW (an instant, ISO 8601) stops it there, for tests and pictures, or where a file says that it
+ * names as @path, so that weeks can be lived through without a restart; KINDLY_FROM sets it there
  * when the server starts and lets it run, to see a midnight pass.
  */
 const started = globalThis as unknown as { kindlyStartedMs?: number };
 
 function instantIn(name: 'KINDLY_NOW' | 'KINDLY_FROM'): number | null {
-  const text = process.env[name];
+  const said = process.env[name];
+  const text = said?.startsWith('@') ? readFileSync(said.slice(1), 'utf8').trim() : said;
   if (!text) return null;
   const ms = Date.parse(text);
   if (!Number.isFinite(ms)) throw new Error(`${name} is "${text}"; write an instant like 2026-11-24T15:20:00Z.`);

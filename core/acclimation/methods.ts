@@ -218,7 +218,7 @@ function run(
   a: Assumptions,
   /** The tank they end in. */
   end: TankWater = tank,
-  read: readonly ReadSince[] = [],
+  told: ReadSince[] = [],
 ): MethodCourse {
   const { v, t } = vessels(bag, tank);
   const steps = Math.max(1, Math.round(recipe.transferAtMin / COURSE_STEP_MIN));
@@ -231,7 +231,6 @@ function run(
   let before: { times: number; nh3: number } | null = null;
   let old = 1;
   const events = [...recipe.events];
-  const told = [...read];
   let holds = v.volumeL;
   const { useMolH = 0, ammoniaPerOxygen = 0 } = bag.animals ?? {};
   const startC = bag.tempC;
@@ -347,7 +346,7 @@ export function courseOf(
   o: { end?: TankWater; read?: readonly ReadSince[]; rounds?: readonly number[] },
 ): MethodCourse {
   const recipe = recipes(bag, tank, a).find((r) => r.id === id)!;
-  return run((o.rounds ?? []).reduce(oneMoreRound, recipe), bag, tank, a, o.end, o.read);
+  return run((o.rounds ?? []).reduce(oneMoreRound, recipe), bag, tank, a, o.end, [...(o.read ?? [])]);
 }
 
 /** Free surface of an open bag or bucket of which nothing is told: about as wide as its water is deep. */

@@ -68,145 +68,153 @@ const prefix = (phase: Phase, b: Begun): string => `${b.round > 1 ? `${b.round}:
 
 const every = (n: number | undefined, day: number): boolean => n !== undefined && n > 0 && day % n === 0;
 
-/** What is to be done in a phase that has begun. */
-export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
-  const out: Duty[] = [];
-  const first = plan.phases[0]?.id === phase.id;
-  const next = plan.phases[plan.phases.findIndex((p) => p.id === phase.id) + 1];
-  const goesOn = next !== undefined && followsByItself(phase, next);
-  const add = (
-    k: Duty['kind'],
-    i: number,
-    hour: number,
-    title: string,
-    detail: string,
-    minutes: number,
-    tag = '',
-  ): void => {
-    const dueMs = atHour(b.beganMs, i - 1, hour, b.zone);
-    const day = dayNumber(b.openedMs, dueMs, b.zone);
-    out.push({
-      key: `${prefix(phase, b)}-${i}-${k}${tag}`,
-      phase: phase.id,
-      day,
-      dueMs,
-      kind: k,
-      title,
-      detail,
-      minutes,
-    });
-  };
-  const steps =
-    phase.saltToGL === undefined ? [] : saltSteps(b.saltGL, phase.saltToGL, phase.saltStepGL ?? 1, b.waterL);
-  const litres = Math.round(b.waterL * (phase.changeShare ?? 0.3));
-  for (let i = 1; i <= phase.days; i++) {
-    const day = dayNumber(b.openedMs, atHour(b.beganMs, i - 1, 12, b.zone), b.zone);
-    if (day <= DIM_DAYS) add('lights', i, 9, 'Keep the lights down', 'Dim room, cover over the glass. No handling.', 2);
-    if (first && i === 1)
-      add(
-        'care',
-        i,
-        9,
-        'Own gear in place',
-        'Net, siphon, bucket, heater, thermometer of this tank alone; nothing goes back.',
-        5,
-      );
-    if (day <= plan.bacteriaDays)
-      add('care', i, 9, 'Bottled bacteria', 'The day’s measure of its label, into the filter.', 2, '-bacteria');
-    if (day <= plan.foodlessDays)
-      add('feed', i, 10, 'No food today', 'They arrive empty and stay so: less ammonia.', 1);
-    else
-      add(
-        'feed',
-        i,
-        10,
-        'Feed a little',
-        'What they clear in one minute; small food, live or frozen for shy eaters.',
-        5,
-      );
-    if (phase.phTwice) {
-      add('test', i, 8, 'pH in the morning', 'The lowest of the day; note it.', 3, '-am');
-      add(
-        'test',
-        i,
-        20,
-        'pH in the evening',
-        'The highest of the day; more than 0.4 apart asks for carbonate.',
-        3,
-        '-pm',
-      );
-    }
-    if (phase.testEveryDays && (day <= FIRST_WEEK || every(phase.testEveryDays, i)))
-      add(
-        'test',
-        i,
-        18,
-        phase.kind === 'copper' ? 'Test copper and ammonia' : 'Test ammonia, nitrite, nitrate, pH',
-        phase.kind === 'copper'
-          ? 'Copper in its band, ammonia at 0.'
-          : 'Ammonia and nitrite at 0. Above that, change water now.',
-        8,
-      );
-    if (every(phase.changeEveryDays, i) && !phase.moves)
-      add(
-        'water',
-        i,
-        19,
-        `Change ${litres} L`,
-        `Prepared water, same temperature and salinity; ${Math.round(b.waterL)} L stand ready. Own siphon and bucket.`,
-        25,
-      );
-    if (phase.doseEveryDays && (i - 1) % phase.doseEveryDays === 0)
-      add(
-        'dose',
-        i,
-        20,
-        'Give the next dose',
-        'By its label and for the real litres, after any change. Carbon out of the filter.',
-        10,
-      );
-    if (phase.kind === 'carbon' && i === 1)
-      add(
-        'care',
-        i,
-        9,
-        'Fresh carbon into the filter',
-        'It takes what is left of the medicine; no more doses now.',
-        10,
-        '-carbon',
-      );
-    const salt = steps[i - 1];
-    if (salt) add('water', i, 11, `Salt to ${(salt.toGL / 10).toFixed(2)} %`, salt.words, 15, '-salt');
-    if (phase.dips && (i - 1) % (phase.dipEveryDays ?? 6) === 0 && (i - 1) / (phase.dipEveryDays ?? 6) < phase.dips)
-      add(
-        'dip',
-        i,
-        18,
-        'Short salt dip',
-        'About 30 seconds in 30 g/L at the same temperature, then watch; clean water beside it.',
-        10,
-      );
-    add(
+/** One thing of a day: its hour on the wall, its words, and what tells it from others of its kind. */
+interface Item {
+  kind: Duty['kind'];
+  hour: number;
+  title: string;
+  detail: string;
+  minutes: number;
+  tag?: string;
+}
+const item = (kind: Duty['kind'], hour: number, minutes: number, title: string, detail: string, tag = ''): Item => ({
+  kind,
+  hour,
+  minutes,
+  title,
+  detail,
+  tag,
+});
+
+/** What every day of the first weeks has: dim light, bacteria, food or none, a look. */
+function everyDay(plan: Plan, day: number, invertebrates: boolean): Item[] {
+  const out: Item[] = [];
+  if (day <= DIM_DAYS)
+    out.push(item('lights', 9, 2, 'Keep the lights down', 'Dim room, cover over the glass. No handling.'));
+  if (day <= plan.bacteriaDays)
+    out.push(item('care', 9, 2, 'Bottled bacteria', 'The day’s measure of its label, into the filter.', '-bacteria'));
+  out.push(
+    day <= plan.foodlessDays
+      ? item('feed', 10, 1, 'No food today', 'They arrive empty and stay so: less ammonia.')
+      : item('feed', 10, 5, 'Feed a little', 'Cleared in one minute; small food, live or frozen for shy eaters.'),
+    item(
       'look',
-      i,
       17,
+      5,
       day === 1 ? 'Look once, from afar' : 'Look for five minutes',
-      b.invertebrates
+      invertebrates
         ? 'Moults, fuzz, feeding, flatworms on the glass at night.'
         : 'Breathing, fins, spots, dust, appetite.',
-      5,
+    ),
+  );
+  return out;
+}
+
+/** Tests of the i-th day of a phase. */
+function testsOn(phase: Phase, i: number, day: number): Item[] {
+  const copper = phase.kind === 'copper';
+  const out = phase.phTwice
+    ? [
+        item('test', 8, 3, 'pH in the morning', 'The lowest of the day; note it.', '-am'),
+        item('test', 20, 3, 'pH in the evening', 'The highest; more than 0.4 apart asks for carbonate.', '-pm'),
+      ]
+    : [];
+  if (phase.testEveryDays && (day <= FIRST_WEEK || every(phase.testEveryDays, i)))
+    out.push(
+      item(
+        'test',
+        18,
+        8,
+        copper ? 'Test copper and ammonia' : 'Test ammonia, nitrite, nitrate, pH',
+        copper ? 'Copper in its band, ammonia at 0.' : 'Ammonia and nitrite at 0. Above that, change water now.',
+      ),
     );
-    if (i === phase.days && !goesOn)
-      add(
-        'decide',
-        i,
+  return out;
+}
+
+/** What the plan does to the water on the i-th day of a phase: a change, salt, a dose, carbon, a dip. */
+function doneOn(phase: Phase, i: number, b: Begun): Item[] {
+  const out: Item[] = [];
+  const litres = Math.round(b.waterL * (phase.changeShare ?? 0.3));
+  const ready = `Prepared water, same temperature and salinity; ${Math.round(b.waterL)} L stand ready. Own siphon and bucket.`;
+  if (every(phase.changeEveryDays, i) && !phase.moves) out.push(item('water', 19, 25, `Change ${litres} L`, ready));
+  if (phase.doseEveryDays && (i - 1) % phase.doseEveryDays === 0)
+    out.push(
+      item(
+        'dose',
         20,
-        next ? `Decide: ${next.title.toLowerCase()} next?` : 'Decide on release',
-        'The page of the tank shows what is still missing.',
         10,
-      );
-  }
-  const all = phase.moves ? [...out, ...moveDuties(phase, b)] : out;
+        'Give the next dose',
+        'By its label, for the real litres, after any change. Carbon out of the filter.',
+      ),
+    );
+  if (phase.kind === 'carbon' && i === 1)
+    out.push(
+      item(
+        'care',
+        9,
+        10,
+        'Fresh carbon into the filter',
+        'It takes what is left of the medicine; no more doses.',
+        '-carbon',
+      ),
+    );
+  const { saltToGL, saltStepGL = 1, dips = 0, dipEveryDays = 6 } = phase;
+  const salt = saltToGL === undefined ? undefined : saltSteps(b.saltGL, saltToGL, saltStepGL, b.waterL)[i - 1];
+  if (salt) out.push(item('water', 11, 15, `Salt to ${(salt.toGL / 10).toFixed(2)} %`, salt.words, '-salt'));
+  if ((i - 1) % dipEveryDays === 0 && (i - 1) / dipEveryDays < dips)
+    out.push(
+      item(
+        'dip',
+        18,
+        10,
+        'Short salt dip',
+        'About 30 seconds in 30 g/L at the same temperature, then watch; clean water beside it.',
+      ),
+    );
+  return out;
+}
+
+const gear = item(
+  'care',
+  9,
+  5,
+  'Own gear in place',
+  'Net, siphon, bucket, heater, thermometer of this tank alone; nothing goes back.',
+);
+
+/** What is to be done in a phase that has begun. */
+export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
+  const at = plan.phases.findIndex((p) => p.id === phase.id);
+  const next = plan.phases[at + 1];
+  const goesOn = next !== undefined && followsByItself(phase, next);
+  const decide = item(
+    'decide',
+    20,
+    10,
+    next ? `Decide: ${next.title.toLowerCase()} next?` : 'Decide on release',
+    'The page of the tank shows what is still missing.',
+  );
+  const daily = Array.from({ length: phase.days }, (_, k): Duty[] => {
+    const i = k + 1;
+    const dayOf = (hour: number): number => dayNumber(b.openedMs, atHour(b.beganMs, k, hour, b.zone), b.zone);
+    const day = dayOf(12);
+    const items = [
+      ...everyDay(plan, day, b.invertebrates),
+      ...(at === 0 && i === 1 ? [gear] : []),
+      ...testsOn(phase, i, day),
+      ...doneOn(phase, i, b),
+      ...(i === phase.days && !goesOn ? [decide] : []),
+    ];
+    return items.map(({ hour, tag = '', ...x }) => ({
+      ...x,
+      key: `${prefix(phase, b)}-${i}-${x.kind}${tag}`,
+      phase: phase.id,
+      day: dayOf(hour),
+      dueMs: atHour(b.beganMs, k, hour, b.zone),
+    }));
+  });
+  const all = phase.moves ? [...daily.flat(), ...moveDuties(phase, b)] : daily.flat();
   // What lies before the opening was never to be done.
   return all.filter((d) => d.dueMs > b.beganMs - 12 * HOUR).sort((x, y) => x.dueMs - y.dueMs);
 }

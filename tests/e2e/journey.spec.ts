@@ -286,7 +286,8 @@ test('8 Quarantine: day 1 opens a four-week plan whose duties reach the Bench', 
   await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   await station(page, 'quarantine');
   await page.getByRole('button', { name: /Open day 1/ }).click();
-  await expect(page.getByText('of 28').first()).toBeVisible();
+  await page.getByRole('link', { name: /^Open tank/ }).click();
+  await expect(page.getByText(/of 2\d/).first()).toBeVisible();
   await expect(page.getByText('No food today').or(page.getByText('Keep the lights down')).first()).toBeVisible();
   await open(page, app.address);
   await expect(page.getByRole('heading', { name: 'Quarantine tanks' })).toBeVisible();

@@ -116,6 +116,15 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
               >
                 Open the quarantine in {t.name}
               </Button>
+              {problems.some((x) => x.path === 'join') && (
+                <Button
+                  className="min-h-16"
+                  disabled={busy}
+                  onClick={() => void save((press) => openQuarantine(press, p.code, t.name, { join: true }))}
+                >
+                  Join them in {t.name}: the weeks begin anew
+                </Button>
+              )}
               <Button
                 className="min-h-16"
                 disabled={busy}

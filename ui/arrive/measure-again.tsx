@@ -1,13 +1,17 @@
 'use client';
 
 import { useState } from 'react';
+import { pausedWithin } from '@/core/acclimation/run';
 import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
 import { unbelieved, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
 import type { RunView } from '@/server/arrive/run-view';
 import { NumberField, num } from '@/ui/fields/fields';
+import { clock, one } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
+
+type RunLane = RunView['lanes'][number];
 
 const asked: readonly (readonly [WaterQuantity, string, string])[] = [
   ['tempC', 'Water', '°C'],
@@ -16,8 +20,45 @@ const asked: readonly (readonly [WaterQuantity, string, string])[] = [
 ];
 const nothing = { tempC: '', pH: '', salinity: '' } as Record<WaterQuantity, string>;
 
+/** The water round the animals as it is computed now, from what was read of it, and whether it is near enough to the tank’s. */
+export function InVessel({ lane, now, zone }: { lane: RunLane; now: number; zone: string }) {
+  const v = lane.vessel;
+  const opened = lane.done.open;
+  if (!v || opened === undefined) return null;
+  const min = v.openAtMin + (now - opened - pausedWithin(lane.done, opened, now)) / 60_000;
+  const i = Math.max(0, Math.min(v.tempC.length - 1, Math.round(min), Math.round(v.transferAtMin)));
+  return (
+    <p className="mt-2 text-15 text-ink-2" data-testid="vessel">
+      Computed now <b className="num">{one(v.tempC[i]!)}</b> °C, pH <b className="num">{one(v.pH[i]!)}</b>
+      {v.read && !v.problem && (
+        <>
+          , on from{' '}
+          {[
+            v.read.figures.tempC !== undefined && `${one(v.read.figures.tempC)} °C`,
+            v.read.figures.pH !== undefined && `pH ${one(v.read.figures.pH)}`,
+          ]
+            .filter(Boolean)
+            .join(', ') || 'what was'}{' '}
+          read in {v.read.bagId} at {clock(v.read.atMs, zone)}
+        </>
+      )}
+      ; tank {v.tank.name} <span className="num">{one(v.tank.tempC)}</span> °C, pH{' '}
+      <span className="num">{one(v.tank.pH)}</span>. {v.problem && <b className="text-watch">{v.problem} </b>}
+      {v.wantsRound ? (
+        <b className="text-watch">
+          At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank: one round more is wiser.
+        </b>
+      ) : v.enoughMin === null ? null : min >= v.enoughMin ? (
+        'Near enough: they may go across now.'
+      ) : (
+        `Near enough in ${Math.ceil(v.enoughMin - min)} min.`
+      )}
+    </p>
+  );
+}
+
 /** The water round the animals, dipped once more in mid-way: what is left of the way is computed anew from it. */
-export function MeasureAgain({ lane, code }: { lane: RunView['lanes'][number]; code: string }) {
+export function MeasureAgain({ lane, code }: { lane: RunLane; code: string }) {
   const [typed, setTyped] = useState(nothing);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [doubt, setDoubt] = useState<string | null>(null);

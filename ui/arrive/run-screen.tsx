@@ -5,7 +5,7 @@ import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { goesIn, pauseKey, pausedWithin, runPosition, withExtraRound } from '@/core/acclimation/run';
+import { goesIn, pauseKey, runPosition, withExtraRound } from '@/core/acclimation/run';
 import { durationWords } from '@/core/quantities/words';
 import type { RunView } from '@/server/arrive/run-view';
 import { useAnnounce } from '@/ui/use-announce';
@@ -13,7 +13,7 @@ import { countdown, useNow } from '@/ui/use-now';
 import { useTheme } from '@/ui/use-theme';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { clock, one } from '@/ui/format';
+import { clock } from '@/ui/format';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
@@ -21,7 +21,7 @@ import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { Strip, Vessel } from './lane-drawings';
-import { MeasureAgain } from './measure-again';
+import { InVessel, MeasureAgain } from './measure-again';
 import { lastPressed, withPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
@@ -176,43 +176,6 @@ function Beside({
 /** How long hands have been waited for: a phone that slept tells it on waking. */
 const waitingWords = (ms: number): string =>
   ms < 2 * 60_000 ? 'waiting for your hands' : `has waited for your hands for ${durationWords(ms)}`;
-
-/** The water round the animals as it is computed now, from what was read of it, and whether it is near enough to the tank’s. */
-function InVessel({ lane, now, zone }: { lane: RunLane; now: number; zone: string }) {
-  const v = lane.vessel;
-  const opened = lane.done.open;
-  if (!v || opened === undefined) return null;
-  const min = v.openAtMin + (now - opened - pausedWithin(lane.done, opened, now)) / 60_000;
-  const i = Math.max(0, Math.min(v.tempC.length - 1, Math.round(min), Math.round(v.transferAtMin)));
-  return (
-    <p className="mt-2 text-15 text-ink-2" data-testid="vessel">
-      Computed now <b className="num">{one(v.tempC[i]!)}</b> °C, pH <b className="num">{one(v.pH[i]!)}</b>
-      {v.read && !v.problem && (
-        <>
-          , on from{' '}
-          {[
-            v.read.figures.tempC !== undefined && `${one(v.read.figures.tempC)} °C`,
-            v.read.figures.pH !== undefined && `pH ${one(v.read.figures.pH)}`,
-          ]
-            .filter(Boolean)
-            .join(', ') || 'what was'}{' '}
-          read in {v.read.bagId} at {clock(v.read.atMs, zone)}
-        </>
-      )}
-      ; tank {v.tank.name} <span className="num">{one(v.tank.tempC)}</span> °C, pH{' '}
-      <span className="num">{one(v.tank.pH)}</span>. {v.problem && <b className="text-watch">{v.problem} </b>}
-      {v.wantsRound ? (
-        <b className="text-watch">
-          At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank: one round more is wiser.
-        </b>
-      ) : v.enoughMin === null ? null : min >= v.enoughMin ? (
-        'Near enough: they may go across now.'
-      ) : (
-        `Near enough in ${Math.ceil(v.enoughMin - min)} min.`
-      )}
-    </p>
-  );
-}
 
 function Lane({
   lane,

@@ -4,7 +4,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { amountFor } from '@/core/bag/treatments';
 import { conflictsOf } from '@/core/quarantine/conflicts';
-import { treatmentKinds } from '@/core/catalogue/treatment';
+import { medicines, treatmentKinds } from '@/core/catalogue/treatment';
+import type { Problem } from '@/core/consignment/outcome';
 import { tellQuarantine } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
@@ -12,7 +13,11 @@ import { Button } from '@/ui/kit/button';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { useSave } from '@/ui/use-save';
 
+const units = (unit: string, n: number): string =>
+  n === 1 || unit === 'mL' || unit === 'g' ? unit : unit === 'pinch' ? 'pinches' : `${unit}s`;
 const tidy = (x: number): string => String(Number(x.toPrecision(3)));
+
+type Reckoning = NonNullable<ReturnType<typeof reckon>>;
 
 /** What to weigh out: for the real litres, to the level of its label, less what is still there. */
 function reckon(q: TankWeeks, id: string, times: number) {
@@ -27,10 +32,118 @@ function reckon(q: TankWeeks, id: string, times: number) {
   return { m, still, level, amount };
 }
 
+/** What the dose is reckoned from, and everything that speaks against it. */
+function Reckoned({
+  q,
+  x: { m, still, level },
+  conflicts,
+}: {
+  q: TankWeeks;
+  x: Reckoning;
+  conflicts: ReturnType<typeof conflictsOf>;
+}) {
+  return (
+    <>
+      <dl className="mt-2">
+        {[
+          ['Water in the tank', `${q.waterL.toFixed(0)} L${q.waterMeasured ? '' : ', as told'}`],
+          level
+            ? ['To reach', `${m.targetMgL} mg/L`]
+            : ['By its label', `${tidy(m.perL)} ${units(m.unit, m.perL)} a litre`],
+          ['Still there', level ? `${still.toFixed(2)} mg/L` : `${still.toFixed(2)} × the label`],
+        ].map(([k, v]) => (
+          <div key={k} className="flex border-b border-rule py-1">
+            <dt>{k}</dt>
+            <dd className="num ml-auto">{v}</dd>
+          </div>
+        ))}
+      </dl>
+      {conflicts.map((c) => (
+        <p
+          key={c.words}
+          className={`mt-2 flex gap-2 px-3 py-2 text-15 ${c.grade === 'refuse' ? 'bg-stop-pale' : 'bg-watch-pale'}`}
+        >
+          <StateMark mark={c.grade === 'refuse' ? 'stop' : 'watch'} size={20} />
+          <span>{c.words}</span>
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** What looks like a slip is asked about once. */
+function Sure({
+  problems,
+  sure,
+  setSure,
+}: {
+  problems: readonly Problem[];
+  sure: boolean;
+  setSure: (on: boolean) => void;
+}) {
+  return problems
+    .filter((p) => p.path === 'sure')
+    .map((p) => (
+      <p key={p.message} className="mt-2 bg-watch-pale px-3 py-2 text-15" role="alert">
+        {p.message}{' '}
+        <label className="inline-flex min-h-12 items-center gap-2">
+          <input type="checkbox" className="size-5" checked={sure} onChange={(e) => setSure(e.target.checked)} /> It is
+          so
+        </label>
+      </p>
+    ));
+}
+
+/** Batch and date of what is given, and a reason where one is asked for. */
+function Batch({
+  problems,
+  more,
+  setMore,
+  why,
+}: {
+  problems: readonly Problem[];
+  more: { batch: string; expires: string; reason: string };
+  setMore: (more: { batch: string; expires: string; reason: string }) => void;
+  why: boolean;
+}) {
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-2">
+      <TextField
+        label="Batch"
+        path="batch"
+        problems={problems}
+        value={more.batch}
+        onChange={(batch) => setMore({ ...more, batch })}
+      />
+      <TextField
+        label="Good until, 2027-03-31"
+        path="expires"
+        problems={problems}
+        value={more.expires}
+        onChange={(expires) => setMore({ ...more, expires })}
+      />
+      {(why || problems.some((p) => p.path === 'reason')) && (
+        <TextField
+          className="col-span-2"
+          label="Why it is given nevertheless"
+          path="reason"
+          problems={problems}
+          value={more.reason}
+          onChange={(reason) => setMore({ ...more, reason })}
+        />
+      )}
+    </div>
+  );
+}
+
 /** A dose by its label for this tank’s real water, with everything that speaks against it, before anything is given. */
 export function DoseForm({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
-  const [id, setId] = useState(q.shelf[0]?.id ?? '');
+  // What was given last stands first, then other medicines.
+  const rank = (t: TankWeeks['shelf'][number]): number =>
+    q.water.some((w) => w.medicine.id === t.id) ? 0 : medicines.includes(t.kind) ? 1 : 2;
+  const shelf = [...q.shelf].sort((x, y) => rank(x) - rank(y));
+  const [id, setId] = useState(shelf[0]?.id ?? '');
   const [times, setTimes] = useState('1');
   const [amount, setAmount] = useState<string | null>(null);
   const [more, setMore] = useState({ batch: '', expires: '', reason: '' });
@@ -47,7 +160,7 @@ export function DoseForm({ q }: { q: TankWeeks }) {
     );
   const x = reckon(q, id, num(times) > 0 ? num(times) : 1);
   if (!x) return null;
-  const { m, still, level } = x;
+  const { m } = x;
   const conflicts = conflictsOf(m, q.beside);
   const never = conflicts.some((c) => c.grade === 'refuse');
   const why = conflicts.some((c) => c.grade === 'reason');
@@ -90,7 +203,7 @@ export function DoseForm({ q }: { q: TankWeeks }) {
             setAmount(null);
             setSure(false);
           }}
-          options={q.shelf.map((t) => [t.id, `${t.name}, ${treatmentKinds[t.kind]}`] as const)}
+          options={shelf.map((t) => [t.id, `${t.name}, ${treatmentKinds[t.kind]}`] as const)}
         />
         <NumberField
           label="Times"
@@ -103,27 +216,7 @@ export function DoseForm({ q }: { q: TankWeeks }) {
           }}
         />
       </div>
-      <dl className="mt-2">
-        {[
-          ['Water in the tank', `${q.waterL.toFixed(0)} L${q.waterMeasured ? '' : ', as told'}`],
-          level ? ['To reach', `${m.targetMgL} mg/L`] : ['By its label', `${tidy(m.perL)} ${m.unit} a litre`],
-          ['Still there', level ? `${still.toFixed(2)} mg/L` : `${still.toFixed(2)} × the label`],
-        ].map(([k, v]) => (
-          <div key={k} className="flex border-b border-rule py-1">
-            <dt>{k}</dt>
-            <dd className="num ml-auto">{v}</dd>
-          </div>
-        ))}
-      </dl>
-      {conflicts.map((c) => (
-        <p
-          key={c.words}
-          className={`mt-2 flex gap-2 px-3 py-2 text-15 ${c.grade === 'refuse' ? 'bg-stop-pale' : 'bg-watch-pale'}`}
-        >
-          <StateMark mark={c.grade === 'refuse' ? 'stop' : 'watch'} size={20} />
-          <span>{c.words}</span>
-        </p>
-      ))}
+      <Reckoned q={q} x={x} conflicts={conflicts} />
       {!never && (
         <>
           <div className="mt-2 flex items-end gap-2">
@@ -137,58 +230,18 @@ export function DoseForm({ q }: { q: TankWeeks }) {
               onChange={setAmount}
             />
             <p className="num pb-2 text-28 font-semibold">
-              {shown} <span className="u">{m.unit}</span>
+              {shown} <span className="u">{units(m.unit, num(shown))}</span>
             </p>
           </div>
-          <div className="mt-2 grid grid-cols-2 gap-2">
-            <TextField
-              label="Batch"
-              path="batch"
-              problems={problems}
-              value={more.batch}
-              onChange={(batch) => setMore({ ...more, batch })}
-            />
-            <TextField
-              label="Good until, 2027-03-31"
-              path="expires"
-              problems={problems}
-              value={more.expires}
-              onChange={(expires) => setMore({ ...more, expires })}
-            />
-            {(why || problems.some((p) => p.path === 'reason')) && (
-              <TextField
-                className="col-span-2"
-                label="Why it is given nevertheless"
-                path="reason"
-                problems={problems}
-                value={more.reason}
-                onChange={(reason) => setMore({ ...more, reason })}
-              />
-            )}
-          </div>
-          {problems
-            .filter((p) => p.path === 'sure')
-            .map((p) => (
-              <p key={p.message} className="mt-2 bg-watch-pale px-3 py-2 text-15" role="alert">
-                {p.message}{' '}
-                <label className="inline-flex min-h-12 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-5"
-                    checked={sure}
-                    onChange={(e) => setSure(e.target.checked)}
-                  />{' '}
-                  It is so
-                </label>
-              </p>
-            ))}
+          <Batch problems={problems} more={more} setMore={setMore} why={why} />
+          <Sure problems={problems} sure={sure} setSure={setSure} />
           <OtherProblems problems={problems} shown={(p) => /^(sure|reason|amount|medicine|batch|expires)$/.test(p)} />
           <p className="caution my-2">
             Dose by its label. A veterinarian and the law of the place decide on medicines; never for animals that may
             be eaten. Gloves, out of reach of children.
           </p>
           <Button tone="go" className="min-h-16 w-full" disabled={busy}>
-            Given: {shown} {m.unit} of {m.name}
+            Given: {shown} {units(m.unit, num(shown))} of {m.name}
           </Button>
         </>
       )}

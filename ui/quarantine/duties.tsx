@@ -104,7 +104,7 @@ export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'te
           </span>
           <span>
             <span className="num">{d.minutes}</span>
-            <span className="u">min</span>
+            <span className="ml-1 text-12 text-ink-2">min</span>
           </span>
         </button>
         {!d.doneAt && stored.closedMs === null && (
@@ -132,7 +132,7 @@ export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'te
       <h2 className="mb-1">
         Today in {stored.tank}, {date(nowMs)}
       </h2>
-      <ol>{today.map((d) => row(d))}</ol>
+      <ol aria-label="Today">{today.map((d) => row(d))}</ol>
       {today.length === 0 && <p className="note py-2">Nothing today.</p>}
       {soon.length > 0 && (
         <details className="mt-3">

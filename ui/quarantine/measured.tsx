@@ -60,10 +60,11 @@ function Course({ q, k }: { q: TankWeeks; k: TestFigure }) {
       >
         <XAxis dataKey="ms" type="number" domain={[q.clockMs, Math.max(q.nowMs + 3 * 864e5, last.ms)]} hide />
         <YAxis
-          domain={[least - (zeroed ? 0 : pad), most + pad || 1]}
+          domain={[least - (zeroed ? (most || 1) * 0.06 : pad), most + pad || 1]}
           width={44}
           {...quiet}
           tickCount={3}
+          allowDataOverflow
           tickFormatter={(v: number) => v.toFixed(digits)}
         />
         {watch !== null && (

@@ -109,7 +109,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
       <section className="weeks-head px-3 pt-2 md:px-6">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
           <h1 className="text-46 leading-none">{q.tank}</h1>
-          <div className="min-w-0 flex-1">
+          <div className="order-last w-full min-w-0 md:order-none md:w-auto md:flex-1">
             <p className="flex flex-wrap items-center gap-x-3 text-16">
               {q.dwellers.map((d) => (
                 <span key={d.speciesId} className="flex items-center gap-2">
@@ -136,7 +136,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
               {q.twin && ` They are in ${q.tankNow} now.`}
             </p>
           </div>
-          <p className="font-head text-18">
+          <p className="ml-auto font-head text-18">
             Day <b className="num text-46 leading-none">{q.day}</b> <span className="u">of {q.ofDays}</span>
           </p>
         </div>

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import type { Problem } from '@/core/consignment/outcome';
 import type { Phase, Plan } from '@/core/quarantine/schema';
 import { askLitres, keepQuarantinePlan, setQuarantinePlan } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
@@ -96,6 +97,76 @@ function Litres({ take }: { take: (litres: string) => void }) {
   );
 }
 
+/** The figures of a phase. */
+function PhaseFields({
+  p,
+  i,
+  t,
+  problems,
+  setT,
+  set,
+}: {
+  p: Phase;
+  i: number;
+  t: Typed;
+  problems: readonly Problem[];
+  setT: (t: Typed) => void;
+  set: (phase: string, k: Key, v: string) => void;
+}) {
+  return (
+    <fieldset className="mt-4 border-t border-rule pt-2">
+      <legend className="font-head text-15 font-semibold">
+        {i + 1}. {p.title}
+      </legend>
+      <div className="grid grid-cols-3 gap-2 sm:grid-cols-5">
+        {numbers
+          .filter(
+            ([k]) => p[k] !== undefined || k === 'testEveryDays' || k === 'changeEveryDays' || k === 'changeShare',
+          )
+          .map(([k, label, unit]) => (
+            <NumberField
+              key={k}
+              label={label}
+              unit={unit}
+              path={`plan.phases.${i}.${k}`}
+              problems={problems}
+              value={t.figures[p.id]?.[k] ?? ''}
+              onChange={(v) => set(p.id, k, v)}
+            />
+          ))}
+      </div>
+      <div className="mt-1 flex flex-wrap items-center gap-3">
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={p.phTwice ?? false}
+            onChange={(e) =>
+              setT({
+                ...t,
+                plan: {
+                  ...t.plan,
+                  phases: t.plan.phases.map((x) => (x.id === p.id ? { ...x, phTwice: e.target.checked } : x)),
+                },
+              })
+            }
+          />
+          pH morning and evening
+        </label>
+        {t.plan.phases.length > 1 && (
+          <Button
+            type="button"
+            tone="flat"
+            onClick={() => setT({ ...t, plan: { ...t.plan, phases: t.plan.phases.filter((x) => x.id !== p.id) } })}
+          >
+            Leave it out
+          </Button>
+        )}
+      </div>
+    </fieldset>
+  );
+}
+
 /** The plan of a tank: its phases with their figures, its real litres, its twin; a plan of the house or of one’s own put in its place. */
 export function PlanForm({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
@@ -162,56 +233,7 @@ export function PlanForm({ q }: { q: TankWeeks }) {
       </div>
       {measure && <Litres take={setWaterL} />}
       {t.plan.phases.map((p, i) => (
-        <fieldset key={p.id} className="mt-4 border-t border-rule pt-2">
-          <legend className="font-head text-15 font-semibold">
-            {i + 1}. {p.title}
-          </legend>
-          <div className="grid grid-cols-3 gap-2 sm:grid-cols-5">
-            {numbers
-              .filter(
-                ([k]) => p[k] !== undefined || k === 'testEveryDays' || k === 'changeEveryDays' || k === 'changeShare',
-              )
-              .map(([k, label, unit]) => (
-                <NumberField
-                  key={k}
-                  label={label}
-                  unit={unit}
-                  path={`plan.phases.${i}.${k}`}
-                  problems={problems}
-                  value={t.figures[p.id]?.[k] ?? ''}
-                  onChange={(v) => set(p.id, k, v)}
-                />
-              ))}
-          </div>
-          <div className="mt-1 flex flex-wrap items-center gap-3">
-            <label className="flex min-h-9 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={p.phTwice ?? false}
-                onChange={(e) =>
-                  setT({
-                    ...t,
-                    plan: {
-                      ...t.plan,
-                      phases: t.plan.phases.map((x) => (x.id === p.id ? { ...x, phTwice: e.target.checked } : x)),
-                    },
-                  })
-                }
-              />
-              pH morning and evening
-            </label>
-            {t.plan.phases.length > 1 && (
-              <Button
-                type="button"
-                tone="flat"
-                onClick={() => setT({ ...t, plan: { ...t.plan, phases: t.plan.phases.filter((x) => x.id !== p.id) } })}
-              >
-                Leave it out
-              </Button>
-            )}
-          </div>
-        </fieldset>
+        <PhaseFields key={p.id} p={p} i={i} t={t} problems={problems} setT={setT} set={set} />
       ))}
       <OtherProblems problems={problems} shown={(p) => /^(plan\.name|plan\.phases\.\d+\.\w+|waterL|twin)$/.test(p)} />
       <div className="mt-3 flex flex-wrap gap-2">

@@ -30,6 +30,16 @@ function marksOf(q: TankWeeks): { past: Mark[]; ahead: Mark[] } {
   return { past, ahead };
 }
 
+/** Words under the tape, as far as they stand apart. */
+function apart(marks: readonly Mark[], x: (ms: number) => number): Mark[] {
+  const out: Mark[] = [];
+  for (const m of [...marks].sort((a, b) => a.ms - b.ms)) {
+    const last = out.at(-1);
+    if (m.words !== '' && (!last || x(m.ms) - x(last.ms) > APART + last.words.length * 6)) out.push(m);
+  }
+  return out;
+}
+
 function Sign({ x, kind, ahead }: { x: number; kind: Mark['kind']; ahead: boolean }) {
   const y = 16;
   if (kind === 'change')
@@ -129,7 +139,6 @@ export function Tape({ q }: { q: TankWeeks }) {
   const each = days <= 32 ? 1 : days <= 70 ? 5 : 10;
   const dayW = (WIDTH - LEFT) / days;
   const { past, ahead } = marksOf(q);
-  let said = -Infinity;
   const height = 118 + q.water.length * 58;
   const today = LEFT + (q.day - 1) * dayW;
   return (
@@ -202,19 +211,11 @@ export function Tape({ q }: { q: TankWeeks }) {
         {ahead.map((m, i) => (
           <Sign key={i} x={x(m.ms)} kind={m.kind} ahead />
         ))}
-        {[...past]
-          .sort((m, n) => m.ms - n.ms)
-          .filter((m) => m.words !== '')
-          .map((m, i) => {
-            const at = x(m.ms);
-            if (at - said < APART) return null;
-            said = at + m.words.length * 6;
-            return (
-              <text key={i} x={Math.min(at + 8, WIDTH - m.words.length * 6.5)} y="36" className="t-note">
-                {m.words}
-              </text>
-            );
-          })}
+        {apart(past, x).map((m) => (
+          <text key={m.ms} x={Math.min(x(m.ms) + 8, WIDTH - m.words.length * 6.5)} y="36" className="t-note">
+            {m.words}
+          </text>
+        ))}
       </g>
       {q.water.map((w, i) => (
         <Dosed key={w.medicine.id} w={w} q={q} x={x} y={112 + i * 58} />

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { oddTest } from '@/core/quarantine/doubt';
-import { ppmToDkh } from '@/core/quarantine/kits';
+import { dropTest, ppmToDkh } from '@/core/quarantine/kits';
 import type { TestFigure } from '@/core/quarantine/schema';
 import { NumberField, SelectField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
@@ -10,6 +10,62 @@ import { press } from '@/ui/queue/store';
 import { figureLabels } from './figures';
 
 type How = 'drops' | 'strip' | 'meter';
+
+/** By what it was tested; drops are counted, and what one stands for is on the kit. */
+function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put: (k: TestFigure, v: string) => void }) {
+  const [drops, setDrops] = useState({ of: 'khDkh' as TestFigure, n: '', each: '1' });
+  const perDrop = num(drops.each);
+  const count = num(drops.n);
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap items-end gap-2">
+        <SelectField
+          label="By"
+          path="how"
+          value={how}
+          onChange={(v) => setHow(v as How)}
+          options={[
+            ['drops', 'drops'],
+            ['strip', 'a strip'],
+            ['meter', 'a meter'],
+          ]}
+        />
+        <SelectField
+          label="Drops of"
+          path="dropsOf"
+          value={drops.of}
+          onChange={(of) => setDrops({ ...drops, of: of as TestFigure })}
+          options={(['khDkh', 'ghDgh', 'tanMgNL', 'copperMgL'] as const).map((k) => [k, figureLabels[k][0]] as const)}
+        />
+        <NumberField
+          className="w-20"
+          label="Drops"
+          path="drops"
+          value={drops.n}
+          onChange={(n) => setDrops({ ...drops, n })}
+        />
+        <NumberField
+          className="w-24"
+          label="One stands for"
+          path="each"
+          value={drops.each}
+          onChange={(each) => setDrops({ ...drops, each })}
+        />
+        <Button
+          type="button"
+          disabled={!(count >= 0 && perDrop > 0)}
+          onClick={() => put(drops.of, String(Number(dropTest(count, perDrop).toFixed(3))))}
+        >
+          Put in
+        </Button>
+      </div>
+      <p className="note mt-1">
+        A strip that tells KH in ppm: 100 ppm are {ppmToDkh(100).toFixed(1)} °dKH. Ammonia told as NH₃/NH₄: times 0.78
+        is mg N/L.
+      </p>
+    </>
+  );
+}
 
 /** A test of the water, by drops, a strip or a meter; what looks like a slip is asked about once. */
 export function TestForm({
@@ -35,7 +91,6 @@ export function TestForm({
   const [all, setAll] = useState(false);
   const [problem, setProblem] = useState('');
   const [odd, setOdd] = useState<string | null>(null);
-  const [drops, setDrops] = useState({ of: 'khDkh' as TestFigure, n: '', each: '1' });
   const send = (sure: boolean): void => {
     const figures: Partial<Record<TestFigure, number>> = {};
     for (const [k, text] of Object.entries(typed) as [TestFigure, string][]) {
@@ -56,8 +111,6 @@ export function TestForm({
     setTyped({});
     done?.();
   };
-  const perDrop = num(drops.each);
-  const count = num(drops.n);
   const shown = all ? [...first, ...more] : first;
   return (
     <form
@@ -80,57 +133,7 @@ export function TestForm({
           />
         ))}
       </div>
-      {all && (
-        <>
-          <div className="mt-2 flex flex-wrap items-end gap-2">
-            <SelectField
-              label="By"
-              path="how"
-              value={how}
-              onChange={(v) => setHow(v as How)}
-              options={[
-                ['drops', 'drops'],
-                ['strip', 'a strip'],
-                ['meter', 'a meter'],
-              ]}
-            />
-            <SelectField
-              label="Drops of"
-              path="dropsOf"
-              value={drops.of}
-              onChange={(of) => setDrops({ ...drops, of: of as TestFigure })}
-              options={(['khDkh', 'ghDgh', 'tanMgNL', 'copperMgL'] as const).map(
-                (k) => [k, figureLabels[k][0]] as const,
-              )}
-            />
-            <NumberField
-              className="w-20"
-              label="Drops"
-              path="drops"
-              value={drops.n}
-              onChange={(n) => setDrops({ ...drops, n })}
-            />
-            <NumberField
-              className="w-24"
-              label="One stands for"
-              path="each"
-              value={drops.each}
-              onChange={(each) => setDrops({ ...drops, each })}
-            />
-            <Button
-              type="button"
-              disabled={!(count >= 0 && perDrop > 0)}
-              onClick={() => setTyped((x) => ({ ...x, [drops.of]: String(Number((count * perDrop).toFixed(3))) }))}
-            >
-              Put in
-            </Button>
-          </div>
-          <p className="note mt-1">
-            A strip that tells KH in ppm: 100 ppm are {ppmToDkh(100).toFixed(1)} °dKH. Ammonia told as NH₃/NH₄: times
-            0.78 is mg N/L.
-          </p>
-        </>
-      )}
+      {all && <Kits how={how} setHow={setHow} put={(k, v) => setTyped((x) => ({ ...x, [k]: v }))} />}
       {problem && (
         <p className="problem mt-1" role="alert">
           {problem}
