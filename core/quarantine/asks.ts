@@ -44,7 +44,7 @@ function ammonia(s: Standing, waterL: number, a: Assumptions): Ask[] {
 function nitrite(s: Standing, waterL: number, a: Assumptions): Ask[] {
   const n = s.latest.nitriteMgL;
   if (!n || n.value < a.nitriteWatchMgL || s.nowMs - n.ms > FRESH_MS) return [];
-  const share = tens(shareToReach(n.value, a.nitriteWatchMgL / 2));
+  const share = tens(shareToReach(n.value, 0.8 * a.nitriteWatchMgL));
   return [
     {
       key: 'nitrite',

@@ -4,7 +4,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { House } from '../house';
 import { leave } from '@/server/quarantine/animals';
 import { setPlan } from '@/server/quarantine/plan';
-import { setDuty } from '@/server/quarantine/quarantine';
+import { setDuty, toldOnly } from '@/server/quarantine/quarantine';
 import { tell } from '@/server/quarantine/tell';
 
 const HOUR = 3600_000;
@@ -145,9 +145,10 @@ export function liveWeeks(
     else told(tell(house, { quarantineId: id, told: say }, house.nowIso()));
   }
   for (const d of house.quarantines.dutiesOf(id)) {
-    const at = Date.parse(d.dueAt) + 20 * 60_000;
+    const at = Math.max(opened, Date.parse(d.dueAt)) + 20 * 60_000;
     if (d.doneAt !== null || at > now - 2 * HOUR) continue;
     setClock(at);
-    told(setDuty(house, id, d.key, true));
+    if (d.kind === 'test') told(tell(house, { quarantineId: id, told: test(0, 0, 7.2, 25) }, house.nowIso()));
+    else if (!toldOnly.includes(d.kind)) told(setDuty(house, id, d.key, true));
   }
 }

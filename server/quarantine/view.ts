@@ -13,6 +13,7 @@ import {
 import { seriesOf, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
 import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
 import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
+import { standing } from '@/core/consignment/standing';
 import { positionOf } from '@/server/arrive/position';
 import { tankId } from '@/server/arrive/residents';
 import type { Station } from '@/server/consignment/station';
@@ -156,6 +157,18 @@ const series = (f: Facts): Partial<Record<TestFigure, { n: number; ms: number; v
 
 const dutyView = (d: StoredDuty) => ({ ...d, dueMs: Date.parse(d.dueAt) });
 
+/** Pictures taken at the tank since its weeks began, newest first. */
+function photosOf(house: House, q: StoredQuarantine): { hash: string; at: string }[] {
+  const name = tankNameOf(house, q);
+  return house.quarantines
+    .members(q.id)
+    .flatMap((m) => standing(house.facts.of(m.consignmentId).observations))
+    .filter((o) => o.photo !== null && o.subject.kind === 'tank' && [q.tank, name].includes(o.subject.id))
+    .filter((o) => o.at >= q.startedAt)
+    .map((o) => ({ hash: o.photo!, at: o.at }))
+    .sort((x, y) => (x.at < y.at ? 1 : -1));
+}
+
 /** The page of a tank in its weeks; null where there is none. */
 export function tankWeeks(house: House, id: string) {
   const q = house.quarantines.byId(id);
@@ -227,6 +240,7 @@ export function tankWeeks(house: House, id: string) {
       .sort((x, y) => Date.parse(y.at) - Date.parse(x.at) || y.n - x.n)
       .filter((e) => e.strikes === null)
       .map((e): Entry & { struck: boolean } => ({ ...e, struck: struck.has(e.n) })),
+    photos: photosOf(house, q),
     duties: house.quarantines.dutiesOf(q.id).map(dutyView),
     foretold: q.closedAt === null ? foretold(house, q, f, s) : null,
     shelf: shelves.treatments ?? [],

@@ -186,7 +186,7 @@ async function foreign(s: Server): Promise<string> {
 
 /** Kills under mixed writes: what was acknowledged is there, what was not is whole or not at all. */
 async function kills(): Promise<string> {
-  const times = short ? 4 : Number(process.env.KINDLY_KILLS ?? 200);
+  const times = short ? 2 : Number(process.env.KINDLY_KILLS ?? 200);
   const s = new Server(3462);
   s.prepare(true, AROUND);
   let acknowledged = 0;

@@ -1,11 +1,15 @@
 'use client';
 
 import { StateMark } from '@/ui/drawings/state-mark';
+import Link from 'next/link';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { BenchProps } from './types';
 
-/** Four weeks of each tank as a strip, with what is open today. */
+/** Marks of daily tests would hide the strip. */
+const MOST_TESTS = 20;
+
+/** The weeks of each tank as a strip, with what is open today. */
 export function Quarantines({ p }: { p: BenchProps }) {
   const pressed = new Map(
     ofDeed(usePresses(), 'duty').map((x) => [`${x.deed.quarantineId} ${x.deed.key}`, x.deed.done]),
@@ -15,9 +19,9 @@ export function Quarantines({ p }: { p: BenchProps }) {
     <section className="mt-6">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2>Quarantine tanks</h2>
-        <a className="font-semibold text-tide" href="/quarantine">
+        <Link className="font-semibold text-tide" href="/quarantine">
           Walk the round
-        </a>
+        </Link>
         <span className="mute ml-auto text-13">
           <span className="text-tide">≈</span> water change, ◇ test
         </span>
@@ -44,7 +48,10 @@ export function Quarantines({ p }: { p: BenchProps }) {
               <rect y="3" width={((q.day - 1) * 292) / q.ofDays} height="25" fill="url(#kraft-past)" />
               <path d="M0 3H292M0 28H292" stroke="var(--kraft-deep)" />
               {q.duties
-                .filter((d) => d.kind === 'test' && d.day > 7)
+                .filter(
+                  (d, _, all) =>
+                    d.kind === 'test' && d.day > 7 && all.filter((x) => x.kind === 'test').length <= MOST_TESTS,
+                )
                 .map((d) => (
                   <path
                     key={d.key}

@@ -9,6 +9,7 @@ import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { otherTank } from './duties';
+import { Mix } from './mix';
 import { useSave } from '@/ui/use-save';
 
 /** Water changed; and what went into or out of the filter, where they moved, what they were dipped in. */
@@ -104,6 +105,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
           {p.path === 'reason' && <TextField label="Why" path="why" value={reason} onChange={setReason} />}
         </div>
       ))}
+      <Mix q={q} />
       {due && (
         <p className="note mt-1">
           Planned: {due.title.toLowerCase()}. {due.detail}

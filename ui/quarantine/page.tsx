@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { TankWeeks } from '@/server/quarantine/view';
+import { PhotoButton } from '@/ui/arrive/photo';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth } from '@/ui/format';
@@ -48,7 +49,12 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
           Dose
         </Button>
       </div>
-      {looked && open === null && <p className="note mt-1">Looked at {dayClock(Date.parse(looked.at), q.zone)}.</p>}
+      <div className="mt-1 flex flex-wrap items-center gap-3">
+        {looked && open === null && <p className="note">Looked at {dayClock(Date.parse(looked.at), q.zone)}.</p>}
+        <span className="ml-auto">
+          <PhotoButton code={q.codes[0]!} kind="tank" id={q.tank} taken={q.photos.length} />
+        </span>
+      </div>
       {open === 'look' && <LookForm id={q.id} tank={q.tank} invertebrates={invertebrates} done={done} />}
       {open === 'test' && (
         <TestForm
@@ -161,6 +167,20 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
           <section className="mt-6" aria-label="Animals">
             <h2 className="mb-2">Who lives here</h2>
             <Animals q={q} />
+            {q.photos.length > 0 && (
+              <ul className="mt-2 flex flex-wrap gap-2" aria-label="Pictures">
+                {q.photos.slice(0, 8).map((x) => (
+                  <li key={x.hash}>
+                    <a
+                      href={`/photos/${x.hash}`}
+                      aria-label={`Picture of ${q.tank}, ${dayClock(Date.parse(x.at), q.zone)}`}
+                      className="block h-20 w-20 bg-cover bg-center"
+                      style={{ backgroundImage: `url(/photos/${x.hash})` }}
+                    />
+                  </li>
+                ))}
+              </ul>
+            )}
           </section>
         </div>
         <div className="min-w-0 lg:order-3 lg:col-span-2">

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import type { TankListView } from '@/server/stock/tanks';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { dayClock, dayMonth, one } from '@/ui/format';
+import { dayClock, dayMonth } from '@/ui/format';
 import { GoneBar, ListTools, NothingYet } from '@/ui/records/list';
 import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
@@ -119,20 +119,28 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
             )}
           </p>
         )}
-        {quarantines.length > 0 && (
-          <h2 className="mb-2 mt-8">
-            In quarantine{' '}
-            <Link className="ml-3 text-15 font-semibold text-tide" href="/quarantine">
-              Walk the round
-            </Link>
-          </h2>
-        )}
-        <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
-          {quarantines.map((q) => (
-            <InQuarantine key={q.id} q={q} nowMs={nowMs} zone={zone} />
-          ))}
-        </div>
+        <InWeeks quarantines={quarantines} nowMs={nowMs} zone={zone} />
       </section>
+    </>
+  );
+}
+
+/** Every tank in its weeks, and the way to walk them. */
+function InWeeks({ quarantines, nowMs, zone }: Pick<TankListView, 'quarantines' | 'nowMs' | 'zone'>) {
+  if (quarantines.length === 0) return null;
+  return (
+    <>
+      <h2 className="mb-2 mt-8">
+        In quarantine{' '}
+        <Link className="ml-3 text-15 font-semibold text-tide" href="/quarantine">
+          Walk the round
+        </Link>
+      </h2>
+      <div className="grid gap-x-10 gap-y-8 md:grid-cols-2">
+        {quarantines.map((q) => (
+          <InQuarantine key={q.id} q={q} nowMs={nowMs} zone={zone} />
+        ))}
+      </div>
     </>
   );
 }

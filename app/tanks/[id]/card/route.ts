@@ -1,3 +1,4 @@
+import { dayWords } from '@/core/calendar/calendar';
 import { counted } from '@/core/quantities/words';
 import { tankCard } from '@/core/papers/tank-card';
 import { pdfResponse } from '@/server/papers/response';
@@ -12,6 +13,13 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
   const tank = tankView(house(), decodeURIComponent(id));
   if (!tank) return new Response('There is no such tank.', { status: 404 });
   const { record } = tank;
+  const weeks = house().quarantines.inTank(record.id);
+  // What hangs on the glass of a quarantine says whose gear it is.
+  const role = weeks
+    ? `quarantine since ${dayWords(Date.parse(weeks.startedAt), weeks.zone)}: own net and siphon`
+    : typeof record.document.use === 'string'
+      ? record.document.use
+      : '';
   const living = [
     ...tank.fish.map((f) => `${f.amount === null ? '' : `${f.amount} `}${f.species.name}`),
     ...tank.stays.filter((s) => s.count > 0).map((s) => `${counted(s.count, 'animal')}: ${s.name}`),
@@ -21,7 +29,7 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
       name: record.name,
       number: tankNumber(record.id),
       volumeL: typeof record.document.volumeL === 'number' ? record.document.volumeL : null,
-      role: typeof record.document.use === 'string' ? record.document.use : '',
+      role,
       animals: living,
     },
     houseType(),
