@@ -61,6 +61,9 @@ export const planSchema = z
     gate: z.array(condition).max(12),
     /** Days without food after the journey. */
     foodlessDays: count(14, 'Days without food'),
+    /** Plants that grow in it; animals that somebody may eat one day: both speak against some doses. */
+    plants: z.boolean().optional(),
+    foodFish: z.boolean().optional(),
     /** Bottled bacteria, a duty a day. */
     bacteriaDays: count(30, 'Days of bacteria'),
   })

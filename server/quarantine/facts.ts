@@ -99,6 +99,8 @@ export function besideOf(house: House, q: StoredQuarantine, f: Facts, s: Standin
   const out: Beside[] = [];
   if (dwellers.some((x) => x.kind !== 'fish')) out.push('invertebrates');
   if (dwellers.some((x) => x.flags.includes('dye-sensitive'))) out.push('scaleless');
+  if (q.plan.plants) out.push('plants');
+  if (q.plan.foodFish) out.push('food-fish');
   if (s.carbonIn) out.push('carbon');
   if (s.media > 0) out.push('filter');
   if ((s.latest.tempC?.value ?? 0) >= WARM_C) out.push('warm');

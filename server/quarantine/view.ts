@@ -14,6 +14,7 @@ import { seriesOf, standingOf, type Facts, type Standing } from '@/core/quaranti
 import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
 import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
 import { standing } from '@/core/consignment/standing';
+import { templates } from '@/core/quarantine/templates';
 import { positionOf } from '@/server/arrive/position';
 import { tankId } from '@/server/arrive/residents';
 import type { Station } from '@/server/consignment/station';
@@ -244,7 +245,7 @@ export function tankWeeks(house: House, id: string) {
     duties: house.quarantines.dutiesOf(q.id).map(dutyView),
     foretold: q.closedAt === null ? foretold(house, q, f, s) : null,
     shelf: shelves.treatments ?? [],
-    plans: [...plansOf(house)].map(([id, p]) => ({ id, plan: p })),
+    plans: [...plansOf(house)].map(([id, p]) => ({ id, plan: p, own: !(id in templates) })),
     ownTanks: ownTanks(house),
   };
 }

@@ -2,53 +2,14 @@
 
 import { useState } from 'react';
 import type { Problem } from '@/core/consignment/outcome';
-import type { Phase, Plan } from '@/core/quarantine/schema';
-import { askLitres, keepQuarantinePlan, setQuarantinePlan } from '@/server/quarantine/actions';
+import type { Condition, Phase, PhaseKind } from '@/core/quarantine/schema';
+import { askLitres, dropQuarantinePlan, keepQuarantinePlan, setQuarantinePlan } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { OwnerOnly } from '@/ui/shell/owner-only';
 import { useSave } from '@/ui/use-save';
-
-const numbers = [
-  ['days', 'Days', 'd'],
-  ['testEveryDays', 'Test every', 'd'],
-  ['changeEveryDays', 'Change every', 'd'],
-  ['changeShare', 'Share changed', ''],
-  ['doseEveryDays', 'Dose every', 'd'],
-  ['saltToGL', 'Salt to', 'g/L'],
-  ['moves', 'Moves', ''],
-  ['everyH', 'Every', 'h'],
-  ['dips', 'Dips', ''],
-  ['dipEveryDays', 'Dip every', 'd'],
-] as const;
-type Key = (typeof numbers)[number][0];
-type Typed = { plan: Plan; figures: Record<string, Partial<Record<Key, string>>> };
-
-const typedOf = (plan: Plan): Typed => ({
-  plan,
-  figures: Object.fromEntries(
-    plan.phases.map((p) => [
-      p.id,
-      Object.fromEntries(numbers.map(([k]) => [k, p[k] === undefined ? '' : String(p[k])])),
-    ]),
-  ),
-});
-
-/** The plan with the figures as they were typed; what is empty is not asked for. */
-const planFrom = (t: Typed): Plan => ({
-  ...t.plan,
-  phases: t.plan.phases.map((p): Phase => {
-    const rest = Object.fromEntries(Object.entries(p).filter(([k]) => !numbers.some(([n]) => n === k)));
-    const told = Object.fromEntries(
-      numbers.flatMap(([k]) => {
-        const text = t.figures[p.id]?.[k] ?? '';
-        return text.trim() === '' ? [] : [[k, num(text)]];
-      }),
-    );
-    return { ...rest, ...told } as Phase;
-  }),
-});
+import { conditionLabels, figures, newPhases, planFrom, typedOf, withPhase, type Typed } from './plan-typed';
 
 /** Litres of water by inner measures, less what is in the tank. */
 function Litres({ take }: { take: (litres: string) => void }) {
@@ -97,32 +58,66 @@ function Litres({ take }: { take: (litres: string) => void }) {
   );
 }
 
-/** The figures of a phase. */
+/** What is waited for, as far as it has a figure. */
+function Conditions({
+  list,
+  place,
+  path,
+  t,
+  setT,
+  problems,
+}: {
+  list: readonly Condition[];
+  /** Where the figures were typed, and where the server finds them. */
+  place: string;
+  path: string;
+  t: Typed;
+  setT: (t: Typed) => void;
+  problems: readonly Problem[];
+}) {
+  return list.map((c, i) => {
+    const label = conditionLabels[c.kind];
+    if (!label) return null;
+    const at = `${place}.${i}`;
+    return (
+      <NumberField
+        key={at}
+        label={label[0]}
+        unit={label[1]}
+        path={`${path}.${i}.${c.kind === 'kh' ? 'atLeast' : 'n'}`}
+        problems={problems}
+        value={t.text[at] ?? ''}
+        onChange={(v) => setT({ ...t, text: { ...t.text, [at]: v } })}
+      />
+    );
+  });
+}
+
+/** The figures of a phase, and what it waits for. */
 function PhaseFields({
   p,
   i,
   t,
   problems,
   setT,
-  set,
 }: {
   p: Phase;
   i: number;
   t: Typed;
   problems: readonly Problem[];
   setT: (t: Typed) => void;
-  set: (phase: string, k: Key, v: string) => void;
 }) {
+  const change = (by: Partial<Phase>): void =>
+    setT({ ...t, plan: { ...t.plan, phases: t.plan.phases.map((x) => (x.id === p.id ? { ...x, ...by } : x)) } });
+  const always = ['testEveryDays', 'changeEveryDays', 'changeShare'];
   return (
     <fieldset className="mt-4 border-t border-rule pt-2">
       <legend className="font-head text-15 font-semibold">
         {i + 1}. {p.title}
       </legend>
-      <div className="grid grid-cols-3 gap-2 sm:grid-cols-5">
-        {numbers
-          .filter(
-            ([k]) => p[k] !== undefined || k === 'testEveryDays' || k === 'changeEveryDays' || k === 'changeShare',
-          )
+      <div className="grid grid-cols-3 gap-2 sm:grid-cols-6">
+        {figures
+          .filter(([k]) => p[k] !== undefined || always.includes(k))
           .map(([k, label, unit]) => (
             <NumberField
               key={k}
@@ -130,26 +125,33 @@ function PhaseFields({
               unit={unit}
               path={`plan.phases.${i}.${k}`}
               problems={problems}
-              value={t.figures[p.id]?.[k] ?? ''}
-              onChange={(v) => set(p.id, k, v)}
+              value={t.text[`${p.id}.${k}`] ?? ''}
+              onChange={(v) => setT({ ...t, text: { ...t.text, [`${p.id}.${k}`]: v } })}
             />
           ))}
+        <Conditions
+          list={p.ends}
+          place={`${p.id}.ends`}
+          path={`plan.phases.${i}.ends`}
+          t={t}
+          setT={setT}
+          problems={problems}
+        />
       </div>
-      <div className="mt-1 flex flex-wrap items-center gap-3">
-        <label className="flex min-h-9 items-center gap-2">
+      <div className="mt-1 flex flex-wrap items-end gap-3">
+        <TextField
+          label="Called"
+          path={`plan.phases.${i}.title`}
+          problems={problems}
+          value={p.title}
+          onChange={(title) => change({ title })}
+        />
+        <label className="flex min-h-11 items-center gap-2">
           <input
             type="checkbox"
             className="size-5"
             checked={p.phTwice ?? false}
-            onChange={(e) =>
-              setT({
-                ...t,
-                plan: {
-                  ...t.plan,
-                  phases: t.plan.phases.map((x) => (x.id === p.id ? { ...x, phTwice: e.target.checked } : x)),
-                },
-              })
-            }
+            onChange={(e) => change({ phTwice: e.target.checked })}
           />
           pH morning and evening
         </label>
@@ -157,6 +159,7 @@ function PhaseFields({
           <Button
             type="button"
             tone="flat"
+            aria-label={`Leave out: ${p.title}`}
             onClick={() => setT({ ...t, plan: { ...t.plan, phases: t.plan.phases.filter((x) => x.id !== p.id) } })}
           >
             Leave it out
@@ -167,35 +170,107 @@ function PhaseFields({
   );
 }
 
-/** The plan of a tank: its phases with their figures, its real litres, its twin; a plan of the house or of one’s own put in its place. */
-export function PlanForm({ q }: { q: TankWeeks }) {
-  const { save, busy, problems } = useSave();
-  const [t, setT] = useState(() => typedOf(q.plan));
-  const [waterL, setWaterL] = useState(q.waterMeasured ? String(q.waterL) : '');
-  const [twin, setTwin] = useState(q.twin);
-  const [measure, setMeasure] = useState(false);
-  const [said, setSaid] = useState('');
-  const set = (phase: string, k: Key, v: string): void =>
-    setT((x) => ({ ...x, figures: { ...x.figures, [phase]: { ...x.figures[phase], [k]: v } } }));
-  const plan = planFrom(t);
+/** What holds for the whole of it: food, bacteria, what else is in the tank, and what the release waits for. */
+function Whole({ t, setT, problems }: { t: Typed; setT: (t: Typed) => void; problems: readonly Problem[] }) {
+  const field = (place: 'foodlessDays' | 'bacteriaDays', label: string) => (
+    <NumberField
+      label={label}
+      unit="d"
+      path={`plan.${place}`}
+      problems={problems}
+      value={t.text[place] ?? ''}
+      onChange={(v) => setT({ ...t, text: { ...t.text, [place]: v } })}
+    />
+  );
+  const tick = (k: 'plants' | 'foodFish', words: string) => (
+    <label className="flex min-h-11 items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-5"
+        checked={t.plan[k] ?? false}
+        onChange={(e) => setT({ ...t, plan: { ...t.plan, [k]: e.target.checked } })}
+      />
+      {words}
+    </label>
+  );
   return (
-    <form
-      aria-label="The plan"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void save(
-          (press) =>
-            setQuarantinePlan(press, {
-              quarantineId: q.id,
-              version: q.version,
-              plan,
-              waterL: waterL.trim() === '' ? null : num(waterL),
-              twin,
-            }),
-          () => setSaid('Kept. What is ahead was made anew; what hands did or moved stays.'),
-        );
-      }}
-    >
+    <fieldset className="mt-4 border-t border-rule pt-2">
+      <legend className="font-head text-15 font-semibold">The release, and the whole of it</legend>
+      <div className="grid grid-cols-3 gap-2 sm:grid-cols-6">
+        <Conditions list={t.plan.gate} place="gate" path="plan.gate" t={t} setT={setT} problems={problems} />
+        {field('foodlessDays', 'Without food')}
+        {field('bacteriaDays', 'Bacteria')}
+      </div>
+      <div className="flex flex-wrap gap-4">
+        {tick('plants', 'Plants grow in it')}
+        {tick('foodFish', 'They may be eaten one day')}
+      </div>
+    </fieldset>
+  );
+}
+
+/** Plans of one’s own: this one kept under its name, one that is not wanted any more let go. */
+function OwnPlans({ q, t, tell }: { q: TankWeeks; t: Typed; tell: (words: string) => void }) {
+  const { save, busy, problems } = useSave();
+  const plan = planFrom(t);
+  const own = q.plans.filter((p) => p.own);
+  return (
+    <OwnerOnly>
+      <Button
+        type="button"
+        className="min-h-12"
+        disabled={busy}
+        onClick={() =>
+          void save(
+            (press) => keepQuarantinePlan(press, plan),
+            () => tell(`“${plan.name}” is one of your own plans now.`),
+          )
+        }
+      >
+        Keep it as one of my own
+      </Button>
+      {own.map((p) => (
+        <Button
+          key={p.id}
+          type="button"
+          tone="flat"
+          disabled={busy}
+          onClick={() =>
+            void save(
+              (press) => dropQuarantinePlan(press, p.id),
+              () => tell(`“${p.id}” is let go; weeks that go by it keep it.`),
+            )
+          }
+        >
+          Let go of “{p.id}”
+        </Button>
+      ))}
+      {problems[0] && (
+        <p className="problem" role="alert">
+          {problems[0].message}
+        </p>
+      )}
+    </OwnerOnly>
+  );
+}
+
+/** Which plan it begins from, its name, its litres and its twin. */
+function Head({
+  q,
+  t,
+  setT,
+  water,
+  problems,
+}: {
+  q: TankWeeks;
+  t: Typed;
+  setT: (t: Typed) => void;
+  water: { waterL: string; twin: string; set: (by: { waterL?: string; twin?: string }) => void };
+  problems: readonly Problem[];
+}) {
+  const [measure, setMeasure] = useState(false);
+  return (
+    <>
       <div className="grid gap-2 sm:grid-cols-2">
         <SelectField
           label="Begin from"
@@ -221,40 +296,80 @@ export function PlanForm({ q }: { q: TankWeeks }) {
             unit="L"
             path="waterL"
             problems={problems}
-            value={waterL}
-            onChange={setWaterL}
+            value={water.waterL}
+            onChange={(waterL) => water.set({ waterL })}
             expected={String(q.volumeL)}
           />
           <Button type="button" aria-expanded={measure} onClick={() => setMeasure(!measure)}>
             By measures
           </Button>
         </div>
-        <TextField label="Other tank, for moves" path="twin" problems={problems} value={twin} onChange={setTwin} />
+        <TextField
+          label="Other tank, for moves"
+          path="twin"
+          problems={problems}
+          value={water.twin}
+          onChange={(twin) => water.set({ twin })}
+        />
       </div>
-      {measure && <Litres take={setWaterL} />}
+      {measure && <Litres take={(waterL) => water.set({ waterL })} />}
+    </>
+  );
+}
+
+const SHOWN =
+  /^(plan\.name|plan\.(foodless|bacteria)Days|plan\.gate\.\d+\.\w+|plan\.phases\.\d+(\.ends\.\d+)?\.\w+|waterL|twin)$/;
+
+/** The plan of a tank: its phases with their figures, its real litres, its twin; a plan of the house or of one’s own put in its place. */
+export function PlanForm({ q }: { q: TankWeeks }) {
+  const { save, busy, problems } = useSave();
+  const [t, setT] = useState(() => typedOf(q.plan));
+  const [water, setWater] = useState({ waterL: q.waterMeasured ? String(q.waterL) : '', twin: q.twin });
+  const [said, setSaid] = useState('');
+  return (
+    <form
+      aria-label="The plan"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const waterL = water.waterL.trim() === '' ? null : num(water.waterL);
+        void save(
+          (press) =>
+            setQuarantinePlan(press, {
+              quarantineId: q.id,
+              version: q.version,
+              plan: planFrom(t),
+              waterL,
+              twin: water.twin,
+            }),
+          () => setSaid('Kept. What is ahead was made anew; what hands did or moved stays.'),
+        );
+      }}
+    >
+      <Head
+        q={q}
+        t={t}
+        setT={setT}
+        water={{ ...water, set: (by) => setWater({ ...water, ...by }) }}
+        problems={problems}
+      />
       {t.plan.phases.map((p, i) => (
-        <PhaseFields key={p.id} p={p} i={i} t={t} problems={problems} setT={setT} set={set} />
+        <PhaseFields key={p.id} p={p} i={i} t={t} problems={problems} setT={setT} />
       ))}
-      <OtherProblems problems={problems} shown={(p) => /^(plan\.name|plan\.phases\.\d+\.\w+|waterL|twin)$/.test(p)} />
+      <SelectField
+        className="mt-3 max-w-[280px]"
+        label="One phase more, at the end"
+        path="more"
+        value=""
+        onChange={(kind) => kind !== '' && setT(withPhase(t, kind as PhaseKind))}
+        options={[['', 'Choose'], ...Object.entries(newPhases).map(([k, p]) => [k, p.title] as const)]}
+      />
+      <Whole t={t} setT={setT} problems={problems} />
+      <OtherProblems problems={problems} shown={(p) => SHOWN.test(p)} />
       <div className="mt-3 flex flex-wrap gap-2">
         <Button tone="go" className="min-h-12" disabled={busy}>
           Keep the plan
         </Button>
-        <OwnerOnly>
-          <Button
-            type="button"
-            className="min-h-12"
-            disabled={busy}
-            onClick={() =>
-              void save(
-                (press) => keepQuarantinePlan(press, plan),
-                () => setSaid(`“${plan.name}” is one of your own plans now.`),
-              )
-            }
-          >
-            Keep it as one of my own
-          </Button>
-        </OwnerOnly>
+        <OwnPlans q={q} t={t} tell={setSaid} />
         <span className="note self-center" role="status">
           {said}
         </span>

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { kinds } from '@/records';
 import { profileOf } from '@/server/house';
 import { editorView } from '@/server/records/view';
+import { standingNow } from '@/server/quarantine/facts';
 import { tankView } from '@/server/stock/tanks';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
@@ -16,9 +17,16 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   const view = editorView(h, kind, decodeURIComponent(id));
   if (!view) notFound();
   const tank = view.id ? tankView(h, view.id) : null;
+  const live = tank && h.quarantines.inTank(tank.record.id);
+  const weeks = live && { id: live.id, day: standingNow(h, live).day };
   const life = tank && (
     <>
       <p className="mb-4 flex flex-wrap gap-3">
+        {weeks && (
+          <ButtonLink tone="go" className="!min-h-11" href={`/quarantine/${weeks.id}`}>
+            In quarantine: day {weeks.day}
+          </ButtonLink>
+        )}
         <a className="btn !min-h-11" href={`/tanks/${encodeURIComponent(tank.record.id)}/card`}>
           Print its card
         </a>
