@@ -102,6 +102,17 @@ function copper(s: Standing): Ask[] {
   return [];
 }
 
+/** A whole tank of prepared water stands by while medicine is in it or before a change (W56). */
+function reserve(f: Facts, s: Standing): Ask[] {
+  const soon = f.duties.some(
+    (d) =>
+      d.kind === 'water' && d.doneMs === null && d.waived === '' && d.dueMs > s.nowMs && d.dueMs < s.nowMs + 24 * HOUR,
+  );
+  if (s.reserveL === null || s.reserveL >= f.waterL - 1 || !(soon || underTreatment(s).length > 0)) return [];
+  const words = `${s.reserveL.toFixed(0)} L of prepared water stand ready, a whole tank is ${f.waterL.toFixed(0)} L: prepare ${(f.waterL - s.reserveL).toFixed(0)} L.`;
+  return [{ key: 'reserve', mark: 'watch', words }];
+}
+
 function seen(s: Standing): Ask[] {
   const look = s.entries.findLast((e) => e.kind === 'look');
   if (look?.kind !== 'look' || s.nowMs - Date.parse(look.at) > FRESH_MS) return [];
@@ -130,6 +141,7 @@ export function asksNow(f: Facts, s: Standing, a: Assumptions): Ask[] {
     ...nitrite(s, f.waterL, a),
     ...copper(s),
     ...acidity(f, s, a),
+    ...reserve(f, s),
     ...seen(s),
   ].sort((x, y) => Number(x.mark === 'watch') - Number(y.mark === 'watch'));
 }

@@ -3,7 +3,16 @@ import type { Treatment } from '@/core/catalogue/treatment';
 import { asksNow } from './asks';
 import { chronicMgNL } from './build-up';
 import { gateHeld, isOpen, phaseHeld } from './conditions';
-import { inWater, isThere, phasesOf, standingEntries, standingOf, underTreatment, type Facts } from './course';
+import {
+  inWater,
+  isThere,
+  phasesOf,
+  seenByDay,
+  standingEntries,
+  standingOf,
+  underTreatment,
+  type Facts,
+} from './course';
 import { dayNumber, phaseDuties, transferInstants } from './duties';
 import { oddTest } from './doubt';
 import { planSchema, type Entry, type Plan, type Told } from './schema';
@@ -297,6 +306,32 @@ describe('what a value asks for now', () => {
       asked([at(3, 17, { kind: 'look', signs: [{ sign: 'breathing', part: 'gills', many: 3 }], eaten: 'some' })])[0],
     ).toMatch(/fast breathing on 3, gills/);
   });
+});
+
+test('prepared water that stands ready is what was told less what was changed since, and is asked for under medicine', () => {
+  const f = facts([
+    at(1, 12, { kind: 'reserve', litres: 80 }),
+    at(1, 14, { kind: 'dose', medicine: copper, amount: 16 }),
+    at(2, 12, { kind: 'change', litres: 30 }),
+  ]);
+  const s = standingOf(f, nowAt(2));
+  expect(s.reserveL).toBe(50);
+  expect(asksNow(f, s, a).find((x) => x.key === 'reserve')!.words).toMatch(/50 L .* whole tank is 80 L: prepare 30 L/);
+  expect(standingOf(facts([]), nowAt(2)).reserveL).toBeNull();
+  // Without medicine, and with no change ahead, nothing is asked for.
+  const plain = facts([at(1, 12, { kind: 'reserve', litres: 5 })]);
+  expect(asksNow(plain, standingOf(plain, nowAt(2)), a)).toEqual([]);
+});
+
+test('what was seen, day by day: a death outranks a sign, a sign an evening that was well', () => {
+  const f = facts([
+    at(1, 17, well),
+    at(2, 16, { kind: 'look', signs: [{ sign: 'fins' }], eaten: 'all' }),
+    at(2, 19, well),
+    at(4, 9, { kind: 'died', count: 1, name: 'x', note: '' }),
+    at(4, 17, well),
+  ]);
+  expect(seenByDay(standingOf(f, nowAt(5)), zone)).toEqual(['well', 'sign', 'nobody', 'died', 'nobody']);
 });
 
 test('copper ten times over is asked about, what is plausible is not', () => {

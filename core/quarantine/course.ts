@@ -180,6 +180,8 @@ export interface Standing {
   water: InWater[];
   carbonIn: boolean;
   carbonSinceMs: number | null;
+  /** Prepared water that stands ready, L: as told, less what was changed since; null where nobody told. */
+  reserveL: number | null;
   /** Whenever cycled media went in. */
   media: number;
   lastSignMs: number | null;
@@ -215,6 +217,30 @@ function eatenInARow(f: Facts, entries: readonly Entry[], nowMs: number): number
   return n;
 }
 
+function reserveOf(entries: readonly Entry[]): number | null {
+  const at = entries.findLastIndex((e) => e.kind === 'reserve');
+  const told = entries[at];
+  if (told?.kind !== 'reserve') return null;
+  const taken = of(entries.slice(at), 'change').reduce((n, c) => n + c.litres, 0);
+  return Math.max(0, told.litres - taken);
+}
+
+/** How a day looked: nobody looked, all well, a sign, a death. */
+export type DaySeen = 'nobody' | 'well' | 'sign' | 'died';
+
+/** What was seen, day by day of the wall, from the day on which the clock of the weeks began. */
+export function seenByDay(s: Pick<Standing, 'entries' | 'clockMs' | 'nowMs'>, zone: string): DaySeen[] {
+  const out: DaySeen[] = Array.from({ length: dayNumber(s.clockMs, s.nowMs, zone) }, () => 'nobody');
+  for (const e of s.entries) {
+    const i = dayNumber(s.clockMs, Date.parse(e.at), zone) - 1;
+    const was = out[i];
+    if (was === undefined) continue;
+    if (e.kind === 'died') out[i] = 'died';
+    else if (e.kind === 'look' && was !== 'died') out[i] = e.signs.length > 0 || was === 'sign' ? 'sign' : 'well';
+  }
+  return out;
+}
+
 export function standingOf(f: Facts, nowMs: number): Standing {
   const entries = standingEntries(f.entries).filter((e) => Date.parse(e.at) <= nowMs);
   const joined = of(entries, 'joined').map((j) => ({ code: j.code, ms: Date.parse(j.at) }));
@@ -244,6 +270,7 @@ export function standingOf(f: Facts, nowMs: number): Standing {
     water: inWater(f, nowMs),
     carbonIn: carbon?.in ?? false,
     carbonSinceMs: carbon?.in ? Date.parse(carbon.at) : null,
+    reserveL: reserveOf(entries),
     media: of(entries, 'media').length,
     lastSignMs,
     clearDays: Math.max(0, dayNumber(clear, nowMs, f.zone) - 1),

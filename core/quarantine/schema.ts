@@ -124,6 +124,8 @@ export const entryShapes = [
     sure: z.boolean().optional(),
   }),
   z.object({ kind: z.literal('change'), litres: above0(20_000, 'Litres'), note: lines(300).optional() }),
+  // Prepared water that stands ready; a change takes from it.
+  z.object({ kind: z.literal('reserve'), litres: upTo(20_000, 'Litres') }),
   z.object({ kind: z.literal('carbon'), in: z.boolean() }),
   z.object({ kind: z.literal('media'), reason: lines(300).optional() }),
   z.object({ kind: z.literal('move'), to: named(40, 'Name the tank they went into.') }),

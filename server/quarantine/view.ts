@@ -10,7 +10,7 @@ import {
   type Between,
   type Meal,
 } from '@/core/quarantine/build-up';
-import { seriesOf, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { seenByDay, seriesOf, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
 import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
 import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
 import { standing } from '@/core/consignment/standing';
@@ -226,6 +226,8 @@ export function tankWeeks(house: House, id: string) {
     beside: besideOf(house, q, f, s),
     water: s.water.map((w) => ({ medicine: w.medicine, unit: w.unit, levels: w.levels, now: w.now, doses: w.doses })),
     carbonIn: s.carbonIn,
+    reserveL: s.reserveL,
+    seen: seenByDay(s, q.zone),
     media: s.media,
     moves: s.moves,
     dips: s.dips,

@@ -12,6 +12,38 @@ import { otherTank } from './duties';
 import { Mix } from './mix';
 import { useSave } from '@/ui/use-save';
 
+/** Prepared water that stands ready, as it is counted. */
+function Reserve({ q }: { q: TankWeeks }) {
+  const [litres, setLitres] = useState<string | null>(null);
+  const shown = litres ?? (q.reserveL === null ? '' : q.reserveL.toFixed(0));
+  return (
+    <>
+      <NumberField
+        className="w-28"
+        label="Stands ready"
+        unit="L"
+        path="reserve"
+        value={shown}
+        expected={q.waterL.toFixed(0)}
+        onChange={setLitres}
+      />
+      <Button
+        className="min-h-12"
+        disabled={!(num(shown) >= 0) || litres === null}
+        onClick={() => {
+          press(
+            { deed: 'quarantine', quarantineId: q.id, told: { kind: 'reserve', litres: num(shown) } },
+            `${shown} L stand ready for ${q.tank}`,
+          );
+          setLitres(null);
+        }}
+      >
+        Ready
+      </Button>
+    </>
+  );
+}
+
 /** Water changed; and what went into or out of the filter, where they moved, what they were dipped in. */
 export function Deeds({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
@@ -50,6 +82,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
         >
           {((gone / q.waterL) * 100).toFixed(0)} % changed
         </Button>
+        <Reserve q={q} />
         <Button
           className="min-h-12"
           aria-pressed={q.carbonIn}

@@ -42,6 +42,8 @@ export function entryWords(e: Entry): string {
         .join(', ');
     case 'change':
       return `${e.litres} L changed`;
+    case 'reserve':
+      return `${e.litres} L of prepared water stand ready`;
     case 'carbon':
       return e.in ? 'Carbon into the filter' : 'Carbon out of the filter';
     case 'media':

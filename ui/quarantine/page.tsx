@@ -17,6 +17,7 @@ import { Log } from './log';
 import { LookForm, allWell } from './look-form';
 import { Measured } from './measured';
 import { PlanForm } from './plan-form';
+import { SeenStrip } from './seen-strip';
 import { Tape } from './tape';
 import { TestForm } from './test-form';
 
@@ -167,6 +168,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
           <section className="mt-6" aria-label="Animals">
             <h2 className="mb-2">Who lives here</h2>
             <Animals q={q} />
+            <SeenStrip q={q} />
             {q.photos.length > 0 && (
               <ul className="mt-2 flex flex-wrap gap-2" aria-label="Pictures">
                 {q.photos.slice(0, 8).map((x) => (
