@@ -34,6 +34,7 @@ test('every screen of a phone fits 320 px, and its first button stands above the
     '/consignments/KC-0103/run',
     '/consignments/KC-0103/receive',
     '/consignments/KC-0107/quarantine',
+    '/quarantine',
     '/tanks',
     '/search?find=tetra',
     '/scan',
@@ -61,7 +62,12 @@ test('every screen of a phone fits 320 px, and its first button stands above the
   }
   // In the wet-hands modes every button is 64 px or more.
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const where of ['/consignments/KC-0106/send', '/consignments/KC-0106/pack', '/consignments/KC-0103/run']) {
+  for (const where of [
+    '/consignments/KC-0106/send',
+    '/consignments/KC-0106/pack',
+    '/consignments/KC-0103/run',
+    '/quarantine',
+  ]) {
     await open(page, `${app.address}${where}`);
     const buttons = await page
       .locator('ol button:visible, section[aria-label^="Bags"] button:visible, [data-step] button:visible')

@@ -105,7 +105,7 @@ export function MeasureAgain({ lane, code }: { lane: RunLane; code: string }) {
             onChange={(v) => setTyped((x) => ({ ...x, [k]: v }))}
           />
         ))}
-      <Button className="min-h-12" style={{ background: 'none' }}>
+      <Button className="min-h-16" style={{ background: 'none' }}>
         Measured again
       </Button>
       {doubt && (
