@@ -47,15 +47,8 @@ step types npx tsc --noEmit
 step arrows npm run --silent arrows
 ended lint
 step compiled compiled
-# Hard hands wait more than they compute: they go on beside the unit tests.
-if step build npx next build && step size npx size-limit; then
-  begin hard npm run --silent hard -- --short
-  step unit npx jest --json --outputFile=.kindly/jest.json
-  ended hard
-  step chromium chromium && step browser npx playwright test
-else
-  step unit npx jest --json --outputFile=.kindly/jest.json
-fi
+step unit npx jest --json --outputFile=.kindly/jest.json
+step build npx next build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
 
 node -e '
 const fs = require("fs");
