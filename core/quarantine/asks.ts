@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { chronicMgNL } from './build-up';
-import { seriesOf, underTreatment, type Facts, type Standing } from './course';
+import { seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
 import { signs } from './signs';
 import { bicarbonateG, shareToReach } from './water';
 
@@ -22,8 +22,7 @@ const tens = (share: number): number => Math.min(0.9, Math.ceil(share * 10 - 1e-
 function ammonia(s: Standing, waterL: number, a: Assumptions): Ask[] {
   const tan = s.latest.tanMgNL;
   if (!tan || tan.value <= 0 || s.nowMs - tan.ms > FRESH_MS) return [];
-  const changed = s.entries.filter((e) => e.kind === 'change' && Date.parse(e.at) > tan.ms);
-  const left = changed.reduce((c, e) => (e.kind === 'change' ? c * Math.max(0, 1 - e.litres / waterL) : c), tan.value);
+  const left = tanLeft(s, waterL);
   const pH = s.latest.pH?.value;
   const tempC = s.latest.tempC?.value;
   const limit = chronicMgNL(pH ?? 8, tempC ?? 25);

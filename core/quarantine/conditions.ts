@@ -2,7 +2,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { medicines } from '@/core/catalogue/treatment';
 import { chronicMgNL } from './build-up';
 import { dayNumber } from './duties';
-import { bandOf, isThere, standingEntries, underTreatment, type Facts, type Standing } from './course';
+import { bandOf, standingEntries, underTreatment, type Facts, type Standing } from './course';
 import type { Condition, Entry } from './schema';
 
 /** How a condition stands: so much of what it asks. */
@@ -162,5 +162,3 @@ export function gateHeld(f: Facts, s: Standing, a: Assumptions): Held[] {
 
 /** A gate is open where each condition holds or was waived with a reason. */
 export const isOpen = (list: readonly Held[]): boolean => list.every((h) => h.holds || h.waived !== null);
-
-export { isThere };

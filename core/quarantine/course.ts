@@ -3,7 +3,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { amountFor } from '@/core/bag/treatments';
 import { dayNumber, followsByItself } from './duties';
 import { daysOf } from './templates';
-import { decayed } from './water';
+import { afterChange, decayed } from './water';
 import type { Entry, Phase, Plan, TestFigure } from './schema';
 
 /** A quarantine as everything is asked of it: its plan, its water, and what was told. */
@@ -87,7 +87,7 @@ export function inWater(f: Facts, nowMs: number): InWater[] {
       if (!touches) continue;
       reach(at);
       point();
-      if (e.kind === 'change') level *= Math.max(0, 1 - e.litres / f.waterL);
+      if (e.kind === 'change') level = afterChange(level, f.waterL, e.litres);
       if (e.kind === 'move') level = 0;
       if (e.kind === 'carbon') carbon = e.in;
       if (e.kind === 'dose') {
@@ -282,6 +282,16 @@ export function standingOf(f: Facts, nowMs: number): Standing {
     joined,
     clockMs,
   };
+}
+
+/** Total ammonia as it was tested last, less what was changed out since, mg N/L; 0 where nobody tested. */
+export function tanLeft(s: Standing, waterL: number): number {
+  const tan = s.latest.tanMgNL;
+  if (!tan) return 0;
+  return s.entries.reduce(
+    (c, e) => (e.kind === 'change' && Date.parse(e.at) > tan.ms ? afterChange(c, waterL, e.litres) : c),
+    tan.value,
+  );
 }
 
 /** Medicine was given, and is still there. */

@@ -10,7 +10,7 @@ import {
   type Between,
   type Meal,
 } from '@/core/quarantine/build-up';
-import { seenByDay, seriesOf, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { seenByDay, seriesOf, standingOf, tanLeft, type Facts, type Standing } from '@/core/quarantine/course';
 import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
 import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
 import { standing } from '@/core/consignment/standing';
@@ -110,12 +110,7 @@ function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
   const fedDays = new Set(fed.map((m) => Math.floor(m.atH / 24))).size;
   const foodG = fedDays > 0 ? fed.reduce((n, m) => n + m.foodG, 0) / fedDays : massG * FOOD_SHARE;
   const now = { ...source, filterShare: share };
-  const last = s.latest.tanMgNL;
-  const changed = s.entries.filter((e) => e.kind === 'change' && last && Date.parse(e.at) > last.ms);
-  const start = changed.reduce(
-    (c, e) => (e.kind === 'change' ? c * Math.max(0, 1 - e.litres / f.waterL) : c),
-    last?.value ?? 0,
-  );
+  const start = tanLeft(s, f.waterL);
   const meals = Array.from({ length: 4 }, (_, d): Meal => ({ atH: d * 24, foodG }));
   const hours = Array.from({ length: 25 }, (_, i) => i * 3);
   const limit = chronicMgNL(pH, tempC);

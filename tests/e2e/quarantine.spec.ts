@@ -136,8 +136,8 @@ test('a tub without filter: changed every other day, ammonia asks for more, an e
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
 
-test.describe('whole weeks', () => {
-  test.skip(!process.env.KINDLY_ALL, 'lived through by hand: npm run by-hand');
+// Nine weeks of twins and four of koi take minutes: lived through by `npm run by-hand`.
+if (process.env.KINDLY_ALL) {
   test.setTimeout(900_000);
 
   test('marine twins: copper with a spike, an 85 % change, a re-dose, a binder refused, a death and a release; beside it a transfer', async ({
@@ -304,37 +304,37 @@ test.describe('whole weeks', () => {
     await expect(page.locator('[data-gate="gate:tests"]')).toContainText('3 of 3');
     await expect(page.locator('[data-gate="gate:eating"]')).toContainText('3 of 3');
   });
+}
 
-  test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew', async ({ page }) => {
-    await open(page, `${app.address}/quarantine`);
-    const jar = `${app.address}${await page.locator('li[data-tank="Jar"]').getByRole('link', { name: 'Its page' }).getAttribute('href')}`;
-    on(94, 18);
-    await open(page, jar);
-    await page.getByRole('button', { name: 'Something seen' }).click();
-    const look = page.getByRole('form', { name: /^Look at/ });
-    await look.getByRole('button', { name: 'fuzz, cotton' }).click();
-    await look.getByLabel('Where').selectOption('head');
-    await look.getByLabel('On how many').fill('2');
-    await look.getByRole('button', { name: 'Write down what was seen' }).click();
-    await sent(page);
-    await expect(page.getByText(/fuzz, cotton on 2, head/)).toBeVisible();
-    await page.getByRole('button', { name: 'Dipped 30 s (0 so far)' }).click();
-    await sent(page);
-    on(100, 18);
-    await open(page, jar);
-    await page.getByRole('button', { name: 'Dipped 30 s (1 so far)' }).click();
-    await sent(page);
-    await page.reload();
-    await page.getByRole('button', { name: 'Begin observe' }).click();
-    await expect(page.getByText('Before they may leave')).toBeVisible();
-    await page.getByRole('button', { name: 'Something seen' }).click();
-    await look.getByRole('button', { name: 'stuck moult' }).click();
-    await look.getByRole('button', { name: 'Write down what was seen' }).click();
-    await sent(page);
-    await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('0 of 5');
-    await expect(page.getByText(/Hardness first/)).toBeVisible();
-    on(104, 18);
-    await open(page, jar);
-    await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('4 of 5');
-  });
+test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew', async ({ page }) => {
+  await open(page, `${app.address}/quarantine`);
+  const jar = `${app.address}${await page.locator('li[data-tank="Jar"]').getByRole('link', { name: 'Its page' }).getAttribute('href')}`;
+  on(94, 18);
+  await open(page, jar);
+  await page.getByRole('button', { name: 'Something seen' }).click();
+  const look = page.getByRole('form', { name: /^Look at/ });
+  await look.getByRole('button', { name: 'fuzz, cotton' }).click();
+  await look.getByLabel('Where').selectOption('head');
+  await look.getByLabel('On how many').fill('2');
+  await look.getByRole('button', { name: 'Write down what was seen' }).click();
+  await sent(page);
+  await expect(page.getByText(/fuzz, cotton on 2, head/)).toBeVisible();
+  await page.getByRole('button', { name: 'Dipped 30 s (0 so far)' }).click();
+  await sent(page);
+  on(100, 18);
+  await open(page, jar);
+  await page.getByRole('button', { name: 'Dipped 30 s (1 so far)' }).click();
+  await sent(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Begin observe' }).click();
+  await expect(page.getByText('Before they may leave')).toBeVisible();
+  await page.getByRole('button', { name: 'Something seen' }).click();
+  await look.getByRole('button', { name: 'stuck moult' }).click();
+  await look.getByRole('button', { name: 'Write down what was seen' }).click();
+  await sent(page);
+  await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('0 of 5');
+  await expect(page.getByText(/Hardness first/)).toBeVisible();
+  on(104, 18);
+  await open(page, jar);
+  await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('4 of 5');
 });

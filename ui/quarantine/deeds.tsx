@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { redose } from '@/core/quarantine/water';
+import { afterChange, redose } from '@/core/quarantine/water';
 import type { Told } from '@/core/quarantine/schema';
 import { tellQuarantine } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
@@ -126,8 +126,8 @@ export function Deeds({ q }: { q: TankWeeks }) {
         .filter((w) => w.now > 0.05 && gone > 0)
         .map((w) => (
           <p key={w.medicine.id} className="note mt-1">
-            {w.medicine.name}: after {shown} L {(w.now * Math.max(0, 1 - gone / q.waterL)).toFixed(2)} {w.unit} are
-            left; for the new litres alone {Number(redose(w.medicine.perL, gone).toPrecision(3))} {w.medicine.unit}.
+            {w.medicine.name}: after {shown} L {afterChange(w.now, q.waterL, gone).toFixed(2)} {w.unit} are left; for
+            the new litres alone {Number(redose(w.medicine.perL, gone).toPrecision(3))} {w.medicine.unit}.
           </p>
         ))}
       {problems.map((p) => (

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { amountFor } from '@/core/bag/treatments';
+import { massFor } from '@/core/quarantine/water';
 import { conflictsOf } from '@/core/quarantine/conflicts';
 import { medicines, treatmentKinds } from '@/core/catalogue/treatment';
 import type { Problem } from '@/core/consignment/outcome';
@@ -27,7 +28,7 @@ function reckon(q: TankWeeks, id: string, times: number) {
   const { targetMgL, mgPerUnit } = m;
   const level = mgPerUnit !== undefined && targetMgL !== undefined;
   const amount = level
-    ? Math.max(0, ((targetMgL * times - still) * q.waterL) / mgPerUnit)
+    ? massFor(still, targetMgL * times, q.waterL) / mgPerUnit
     : Math.max(0, amountFor({ treatment: m, times }, q.waterL) * Math.max(0, 1 - still / times));
   return { m, still, level, amount };
 }
