@@ -2,7 +2,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { medicines } from '@/core/catalogue/treatment';
 import { chronicMgNL } from './build-up';
 import { dayNumber } from './duties';
-import { bandOf, standingEntries, underTreatment, type Facts, type Standing } from './course';
+import { bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
 import type { Condition, Entry } from './schema';
 
 /** How a condition stands: so much of what it asks. */
@@ -156,8 +156,17 @@ export function gateHeld(f: Facts, s: Standing, a: Assumptions): Held[] {
       extra('days', 'gate:phases', `In the last phase: ${last.title.toLowerCase()}`, s.now.phase.id === last.id),
     );
   if (s.water.some((w) => medicines.includes(w.medicine.kind)))
-    list.push(extra('doses', 'gate:treatment', 'No medicine left in the water', underTreatment(s).length === 0));
+    list.push(extra('doses', 'gate:treatment', medicineWords(s), underTreatment(s).length === 0));
   return list;
+}
+
+/** What would tell that nothing is left of a medicine; what carbon took is not counted. */
+function medicineWords(s: Standing): string {
+  const left = underTreatment(s)[0];
+  if (!left) return 'No medicine left in the water';
+  const copper = left.medicine.kind === 'copper' || left.medicine.kind === 'bound-copper';
+  const change = `change ${Math.ceil(100 * changeToBeGone(left))} % of the water`;
+  return `No medicine left in the water: carbon is no proof. ${copper ? `Measure the copper, or ${change}` : `${change[0]!.toUpperCase()}${change.slice(1)}`}`;
 }
 
 /** A gate is open where each condition holds or was waived with a reason. */

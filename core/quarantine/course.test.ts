@@ -4,7 +4,9 @@ import { asksNow } from './asks';
 import { chronicMgNL } from './build-up';
 import { gateHeld, isOpen, phaseHeld } from './conditions';
 import {
+  changeToBeGone,
   inWater,
+  type InWater,
   isThere,
   phasesOf,
   seenByDay,
@@ -199,7 +201,15 @@ describe('what is in the water', () => {
     expect(inWater(facts([given, at(2, 8, { kind: 'move', to: 'B' })]), nowAt(2))[0]!.now).toBe(0);
     const filtered = inWater(facts([given, at(1, 12, { kind: 'carbon', in: true })]), nowAt(4, 12))[0]!;
     expect(filtered.now).toBeCloseTo(0.5 ** 6, 6);
-    expect(isThere(filtered, nowAt(4, 12))).toBe(false);
+    // What carbon took is no proof: changes are.
+    expect(isThere(filtered, nowAt(4, 12))).toBe(true);
+    const change = changeToBeGone(filtered);
+    expect(change).toBeCloseTo(0.95, 6);
+    const carbonIn = at(1, 12, { kind: 'carbon', in: true });
+    const after = (litres: number): InWater =>
+      inWater(facts([given, carbonIn, at(4, 13, { kind: 'change', litres })]), nowAt(4, 14))[0]!;
+    expect(isThere(after(change * facts([]).waterL + 0.1), nowAt(4, 14))).toBe(false);
+    expect(isThere(after(change * facts([]).waterL - 1), nowAt(4, 14))).toBe(true);
   });
   test('what was struck out never was', () => {
     const dose = at(1, 12, { kind: 'dose', medicine: copper, amount: 160 });

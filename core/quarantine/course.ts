@@ -42,6 +42,8 @@ export interface InWater {
   unit: 'mg/L' | '× label';
   levels: Level[];
   now: number;
+  /** What may be there at most: what carbon took is no proof, only changes, moves, its half-life and a measurement are. */
+  most: number;
   doses: number;
   lastMs: number;
 }
@@ -65,6 +67,7 @@ export function inWater(f: Facts, nowMs: number): InWater[] {
     const isCopper = medicine.kind === 'copper' || medicine.kind === 'bound-copper';
     const levels: Level[] = [];
     let level = 0;
+    let most = 0;
     let ms = f.openedMs;
     let carbon = false;
     let doses = 0;
@@ -72,6 +75,7 @@ export function inWater(f: Facts, nowMs: number): InWater[] {
     const reach = (to: number): void => {
       const hours = (to - ms) / HOUR;
       level = decayed(level, hours, medicine.halfLifeH);
+      most = decayed(most, hours, medicine.halfLifeH);
       if (carbon) level = decayed(level, hours, CARBON_HALF_H);
       ms = to;
     };
@@ -87,30 +91,41 @@ export function inWater(f: Facts, nowMs: number): InWater[] {
       if (!touches) continue;
       reach(at);
       point();
-      if (e.kind === 'change') level = afterChange(level, f.waterL, e.litres);
-      if (e.kind === 'move') level = 0;
+      if (e.kind === 'change') {
+        level = afterChange(level, f.waterL, e.litres);
+        most = afterChange(most, f.waterL, e.litres);
+      }
+      if (e.kind === 'move') level = most = 0;
       if (e.kind === 'carbon') carbon = e.in;
       if (e.kind === 'dose') {
         level += levelOfDose(medicine, e.amount, f.waterL);
+        most += levelOfDose(medicine, e.amount, f.waterL);
         doses++;
         lastMs = at;
       }
       // What is measured is so, whatever was reckoned.
-      if (e.kind === 'test' && isCopper && medicine.mgPerUnit) level = e.figures.copperMgL!;
+      if (e.kind === 'test' && isCopper && medicine.mgPerUnit) level = most = e.figures.copperMgL!;
       point(e.kind === 'test');
     }
     reach(nowMs);
     point();
-    return { medicine, unit: medicine.mgPerUnit ? 'mg/L' : '× label', levels, now: level, doses, lastMs };
+    return { medicine, unit: medicine.mgPerUnit ? 'mg/L' : '× label', levels, now: level, most, doses, lastMs };
   });
 }
 
-/** Whether a treatment is still there to speak of. */
+/** Level of its label, or the most there was. */
+const fullOf = (w: InWater): number =>
+  w.unit === 'mg/L' ? (w.medicine.targetMgL ?? Math.max(...w.levels.map((l) => l.level), 1e-9)) : 1;
+
+/** Share of the water that would have to be changed until a treatment counts as gone whatever carbon did; 0 where it is. */
+export const changeToBeGone = (w: InWater): number => (w.most > GONE * fullOf(w) ? 1 - (GONE * fullOf(w)) / w.most : 0);
+
+/** Whether a treatment may still be there to speak of. */
 export function isThere(w: InWater, nowMs: number): boolean {
-  const full = w.unit === 'mg/L' ? (w.medicine.targetMgL ?? Math.max(...w.levels.map((l) => l.level), 1e-9)) : 1;
+  const full = fullOf(w);
   // A reducing conditioner works for two days, whatever is left of it (common practice).
   if (w.medicine.reducing) return nowMs - w.lastMs < 48 * HOUR && w.now > GONE * full;
-  return w.now > GONE * full;
+  return w.most > GONE * full;
 }
 
 /** A phase with when it began, or will at the earliest. */

@@ -70,8 +70,8 @@ async function allAgree(page: Page, code: string, boxes: number): Promise<Told> 
   return told;
 }
 
-// One box says what three say; it is tried by hand.
-for (const boxes of process.env.KINDLY_ALL ? [1, 3] : [3])
+// That all screens read one stored figure is held by tests of the views; the screens themselves are tried by hand.
+for (const boxes of process.env.KINDLY_ALL ? [1, 3] : [])
   test(`${boxes === 1 ? 'one box' : `${boxes} boxes`}: heading, Heat, Box and Bench tell the same, before and after hands`, async ({
     page,
   }) => {

@@ -95,36 +95,42 @@ test('the Bench by keys: choose, put off, take back, do, take back, open', async
   await expect(tag).toContainText('late');
 });
 
-for (const path of pages)
-  test(`${path} asks no other host, logs no error, passes the accessibility check and fits a phone`, async ({
-    page,
-  }) => {
-    const foreign: string[] = [];
-    const errors: string[] = [];
-    page.on('request', (r) => {
-      const { hostname, protocol } = new URL(r.url());
-      if (protocol.startsWith('http') && hostname !== '127.0.0.1') foreign.push(r.url());
-    });
-    page.on('pageerror', (e) => errors.push(e.message));
-    page.on('console', (m) => m.type() === 'error' && errors.push(m.text()));
-    const response = await page.goto(app.address + path, { waitUntil: 'networkidle' });
-    expect(response!.status()).toBe(200);
-    expect(foreign).toEqual([]);
-    expect(errors).toEqual([]);
-    const axe = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
-    expect(
-      axe.violations.map(
-        (v) =>
-          `${v.id}: ${v.nodes
-            .slice(0, 3)
-            .map((n) => n.target.join(' '))
-            .join(' | ')}`,
-      ),
-    ).toEqual([]);
-    // On a phone nothing scrolls sideways.
-    await page.setViewportSize({ width: 390, height: 844 });
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+test('every page asks no other host, logs no error, passes the accessibility check and fits a phone', async ({
+  page,
+}) => {
+  test.setTimeout(600_000);
+  const wrong: string[] = [];
+  let path = '';
+  page.on('request', (r) => {
+    const { hostname, protocol } = new URL(r.url());
+    if (protocol.startsWith('http') && hostname !== '127.0.0.1') wrong.push(`${path} asks ${r.url()}`);
   });
+  page.on('pageerror', (e) => wrong.push(`${path}: ${e.message}`));
+  page.on('console', (m) => m.type() === 'error' && wrong.push(`${path}: ${m.text()}`));
+  for (path of pages) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const response = await page.goto(app.address + path, { waitUntil: 'networkidle' });
+    if (response!.status() !== 200) wrong.push(`${path} answers ${response!.status()}`);
+    // Of a long list the first rows are as good as all.
+    const axe = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']);
+    for (const long of ['main li:nth-child(n + 13)', 'main tr:nth-child(n + 13)'])
+      if ((await page.locator(long).count()) > 0) axe.exclude(long);
+    for (const v of (await axe.analyze()).violations)
+      wrong.push(
+        `${path}: ${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.target.join(' '))
+          .join(' | ')}`,
+      );
+    // On a phone nothing scrolls sideways.
+    await page.setViewportSize({ width: 320, height: 700 });
+    const fits = () => document.documentElement.scrollWidth <= 320;
+    // A chart is drawn anew a moment after its page became narrow.
+    const narrow = await page.waitForFunction(fits, undefined, { timeout: 6000 }).catch(() => null);
+    if (!narrow) wrong.push(`${path} is wider than 320 px`);
+  }
+  expect(wrong).toEqual([]);
+});
 
 test('stations open by number, the list of keys by ?, and never from inside a field', async ({ page }) => {
   await open(page, `${app.address}/consignments/KC-0106/bag`);
