@@ -12,7 +12,7 @@ module.exports = {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure|ical.js|ical-generator)/)',
+    '/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure|ical.js|ical-generator|ml-levenberg-marquardt|is-any-array)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1', '^server-only$': '<rootDir>/tests/server-only.ts' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/data/', '<rootDir>/.kindly/'],

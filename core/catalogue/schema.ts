@@ -3,6 +3,12 @@ import { treatmentSchema } from './treatment';
 import { above0, between, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
+/** A figure of one's own out of tests or readings: times what is reckoned, and how well it is known. */
+export const measuredSchema = z.object({
+  factor: between(0.1, 10, 'The factor'),
+  sigma: between(0.001, 1, 'Its spread'),
+});
+
 const share = between(0, 1, 'A share');
 const degrees = between(-5, 45, 'Temperature');
 const side = above0(300, 'A side');
@@ -27,6 +33,8 @@ export const speciesSchema = z.object({
   gPerCm3: above0(10, 'Build'),
   fasting: z.enum(['fry', 'tiny-livebearer', 'small-community', 'cichlid-like', 'cool-water-large', 'none']),
   metabolismFactor: upTo(20, 'Oxygen use'),
+  /** What readings of one's own bags found: times the oxygen use of its row. */
+  measured: measuredSchema.optional(),
   /** How they share a bag: one each, any group, or never two or three. */
   together: z.enum(['alone', 'group', 'one-or-four']),
   flags: z
@@ -78,9 +86,6 @@ export const bagTypeSchema = z.object({
   cost: cost.optional(),
 });
 export type BagType = z.infer<typeof bagTypeSchema>;
-
-/** A figure of one's own out of a test: times what is reckoned, and how well it is known. */
-const measuredSchema = z.object({ factor: between(0.1, 10, 'The factor'), sigma: between(0.001, 1, 'Its spread') });
 
 export const boxTypeSchema = z.object({
   id: id(),

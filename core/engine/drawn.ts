@@ -1,5 +1,6 @@
 import { holds, type BagContents } from '@/core/bag/simulate';
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Species } from '@/core/catalogue/schema';
 import { climateOf } from '@/core/calendar/legs';
 import type { Climate } from '@/core/weather/ambient';
 import { LEG_SLOTS, type Drawn } from './luck';
@@ -37,6 +38,10 @@ export interface KnownBox {
   sigma: number;
   packs: { strength: number; sigma: number }[];
 }
+
+/** Spread of the oxygen use of a species, lognormal: as known as its readings where there are any, and what stays from journey to journey. */
+export const useSigmaOf = (s: Pick<Species, 'measured'> | undefined, a: Assumptions): number =>
+  s?.measured ? Math.min(a.metabolismSigma, Math.hypot(s.measured.sigma, a.metabolismOwnSigma)) : a.metabolismSigma;
 
 /** A kind that was tested at home is known as well as its test; any other as little as the assumptions say. */
 export function knownOf({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a'>, b: PreparedBox): KnownBox {

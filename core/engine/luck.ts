@@ -17,8 +17,8 @@ export interface Drawn {
   /** Normal numbers: own temperature and coupling of each leg. */
   legOwn: Float64Array;
   legCoupling: Float64Array;
-  /** Times the oxygen use of every species, by its place in `speciesIds`. */
-  speciesUse: Float64Array;
+  /** Normal numbers: oxygen use of every species, by its place in `speciesIds`. */
+  species: Float64Array;
   /** Times the power of every heat pack, box by box; 0 for a dud. */
   packs: Float64Array;
   /** Normal numbers: of every kind of pack, of every box, of every kind of box. */
@@ -110,7 +110,7 @@ export class Luck {
     const boxes = normals(BOX_SLOTS);
     const legOwn = normals(LEG_SLOTS);
     const legCoupling = normals(LEG_SLOTS);
-    const speciesUse = normals(this.species).map((z) => Math.exp(a.metabolismSigma * z));
+    const species = normals(this.species);
     // A stream of its own: what was measured since meets the same of everything else.
     const unsure = streamOf(this.seed + WATER_STREAM, index);
     const water = Float64Array.of(unsure.normal(), unsure.normal());
@@ -120,7 +120,7 @@ export class Luck {
       place,
       legOwn,
       legCoupling,
-      speciesUse,
+      species,
       packs,
       packKinds,
       boxes,
@@ -174,7 +174,7 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
     case 'places':
       return { ...d, legOwn: none(d.legOwn), legCoupling: none(d.legCoupling) };
     case 'fish':
-      return { ...d, speciesUse: ones(d.speciesUse) };
+      return { ...d, species: none(d.species) };
     case 'packs':
       return { ...d, packs: ones(d.packs) };
     case 'box':
