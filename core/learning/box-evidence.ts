@@ -37,6 +37,8 @@ export interface BoxEvidence {
   /** Scatter of the readings about the fitted curve, °C, and about what was reckoned. */
   scatterC: number;
   reckonedOffC: number;
+  /** Water of every bag as fitted, °C, on the steps of the journey. */
+  bagC: Float64Array[];
   /** The fitted curve of the first readings, °C by hour from sealing. */
   fitted: { h: number; tempC: number }[];
 }
@@ -90,6 +92,14 @@ class Fit {
       this.models.set(node, (m = heatModel(this.load, this.p.stepH, this.p.a)));
     }
     return m;
+  }
+
+  /** Water of every bag with these numbers, on the steps of the journey. */
+  bagsAt(x: readonly number[]): Float64Array[] {
+    this.at(x);
+    this.load.lossFactor = this.box.load.lossFactor * Math.exp(x[0]!);
+    const { p } = this;
+    return simulateBox(this.load, this.meanC, p.steps, p.stepH, p.a).bagC;
   }
 
   /** Temperatures at the rows: `x` is the logarithm of loss, of each kind's strength, the shift outside, the error of each logger. */
@@ -246,6 +256,7 @@ export function evidenceOfBox(
     dud,
     scatterC: off((j) => best.at[j]! * a.learnReadingC),
     reckonedOffC: off((j) => reckoned[j]!),
+    bagC: best.fit.bagsAt(x),
     fitted: rows.flatMap((r, j) => (r.of === 0 ? [{ h: r.h, tempC: best.at[j]! * a.learnReadingC }] : [])),
   };
 }
