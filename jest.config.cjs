@@ -9,7 +9,7 @@ module.exports = {
   testMatch: ['**/*.test.ts'],
   setupFiles: ['<rootDir>/tests/seed.ts'],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+    '^.+\\.[jt]sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },
   transformIgnorePatterns: [
     '/node_modules/(?!(suncalc|pure-rand|odex|@date-fns|date-fns|@photostructure|ical.js|ical-generator|ml-levenberg-marquardt|is-any-array)/)',

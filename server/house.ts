@@ -16,6 +16,7 @@ import { deedRepository, type DeedRepository } from './db/deeds';
 import type { Hand } from './db/hand';
 import { peopleRepository, type PeopleRepository } from './db/people';
 import { owedRepository, type OwedRepository } from './db/owed';
+import { logbookRepository, type LogbookRepository } from './db/logbook';
 import { quarantineRepository, type QuarantineRepository } from './db/quarantines';
 import { receiptRepository, type ReceiptRepository } from './db/receipts';
 import { watchFile } from './db/watch';
@@ -23,6 +24,7 @@ import { calendarOf } from './records/holidays';
 import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
+import { withLearned } from './logbook/with-learned';
 import type { Thinker } from './jobs/work';
 import type { Shelves } from '@/server/consignment/result';
 
@@ -36,6 +38,7 @@ export interface House {
   demand: DemandRepository;
   arrivals: ArrivalRepository;
   quarantines: QuarantineRepository;
+  logbook: LogbookRepository;
   records: RecordRepository;
   ledger: LedgerRepository;
   bench: BenchRepository;
@@ -79,6 +82,7 @@ export function openHouse(
   const facts = factRepository(db, hand);
   const consignments = consignmentRepository(db, records, facts, hand);
   const arrivals = arrivalRepository(db, hand);
+  const logbook = logbookRepository(db, hand);
   let shelves: Shelves | null = null;
   const house: House = {
     db,
@@ -89,6 +93,7 @@ export function openHouse(
     demand: demandRepository(db),
     arrivals,
     quarantines: quarantineRepository(db, hand),
+    logbook,
     records,
     ledger: ledgerRepository(db, hand),
     bench: benchRepository(db),
@@ -101,7 +106,7 @@ export function openHouse(
     gone: watchFile(folder),
     nowMs: clock,
     nowIso: () => new Date(clock()).toISOString(),
-    shelves: () => (shelves ??= shelvesOf(records)),
+    shelves: () => (shelves ??= withLearned(shelvesOf(records), logbook.learned())),
     shelvesChanged: () => {
       shelves = null;
       house.shelfStamp++;

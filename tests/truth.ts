@@ -7,7 +7,8 @@ import { lived } from '@/core/engine/lived';
 import { luckOf, warmerBy } from '@/core/engine/luck';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { streamOf, type Stream } from '@/core/engine/random';
-import { evidenceOfBox } from '@/core/learning/box-evidence';
+import { priorOf } from '@/core/learning/figures';
+import { evidenceOfBox, knownFrom, type Known } from '@/core/learning/box-evidence';
 import { brierScore, type Foretold } from '@/core/learning/brier';
 import { learn, type Evidence } from '@/core/learning/information';
 import { legEvidence, learnDelays, type Trip } from '@/core/learning/roads';
@@ -94,7 +95,7 @@ function truthOf(s: Stream): Truth {
 }
 
 /** One box lived, read and turned into evidence. */
-function readBox(i: number, n: number, seed: number, t: Truth, s: Stream): Evidence[] {
+function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known: Known): Evidence[] {
   const p = plain[i]!;
   const d = luckOf(p, seed, [], fishKinds.length).draw(n);
   const species = (id: string): number => Math.exp(a.metabolismOwnSigma * s.normal()) * t.factor[`species:${id}`]!;
@@ -123,7 +124,7 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream): Evide
         {
           place: 'air' as const,
           bag: -1,
-          logger: true,
+          instrument: 'logger',
           points: hours.map((h) => ({ h, tempC: at(f.boxes[0]!.curves.airC, h) + off + a.learnReadingC * s.normal() })),
         },
       ]
@@ -131,11 +132,11 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream): Evide
         {
           place: 'bag' as const,
           bag: 0,
-          logger: false,
-          points: [{ h: openH, tempC: at(f.bags[0]!.tempC, openH) + a.learnReadingC * s.normal() }],
+          instrument: 'thermometer',
+          points: [{ h: openH, tempC: at(f.bags[0]!.tempC, openH) + off + a.learnReadingC * s.normal() }],
         },
       ];
-  const box = evidenceOfBox(p, 0, readings, a.forecastErrorC + a.forecastErrorCPerDay);
+  const box = evidenceOfBox(p, 0, readings, known);
   const bag = f.bags[0]!;
   const use1 = evidenceOfUse(
     p,
@@ -157,11 +158,15 @@ export function oneSeed(seed: number, boxes = 60, draws = 100, futures = 50): Se
   const t = truthOf(s);
   const evidence: Evidence[] = [];
   const trips: Trip[] = [];
+  let known = knownFrom(a, []);
+  const prior = priorOf(a);
   let proved = 0;
   let duds = 0;
   for (let n = 0; n < boxes; n++) {
     const i = n % setups.length;
-    evidence.push(...readBox(i, n, seed, t, s));
+    // What was learned so far is what the next box is looked at with.
+    if (n % 4 === 0) known = knownFrom(a, learn(evidence, prior));
+    evidence.push(...readBox(i, n, seed, t, s, known));
     for (const b of plain[i]!.boxes)
       for (let k = 0; k < b.load.heatPacks.length; k++) {
         proved++;
@@ -183,15 +188,6 @@ export function oneSeed(seed: number, boxes = 60, draws = 100, futures = 50): Se
   }
   evidence.push(...legEvidence(trips, a));
 
-  const fishSigma = Math.sqrt(a.metabolismSigma ** 2 - a.metabolismOwnSigma ** 2);
-  const prior = (k: string): number =>
-    k.startsWith('box')
-      ? a.boxKindSigma
-      : k.startsWith('pack')
-        ? a.packKindSigma
-        : k.startsWith('leg')
-          ? a.learnLegSigma
-          : fishSigma;
   const learned = learn(evidence, prior);
   const figures: Figure[] = learned.map(({ key, low, high }) => ({ key, truth: t.factor[key]!, low, high }));
   const dud = learnShare(duds, proved, a.packDudShare, a.learnPacks);

@@ -69,7 +69,7 @@ const rows: readonly SpeciesRow[] = [
 export const species: readonly Species[] = [...rows, ...moreRows].map(speciesOfRow);
 
 /** Oxygen use of a species against an average fish of its mass: by its row, times what own readings found. */
-export const useOf = (s: Pick<Species, 'metabolismFactor' | 'measured'>): number =>
+export const oxygenUseOf = (s: Pick<Species, 'metabolismFactor' | 'measured'>): number =>
   s.metabolismFactor * (s.measured?.factor ?? 1);
 
 /** Typical mass, g, of a fish of a length in cm. */

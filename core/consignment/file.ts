@@ -8,7 +8,7 @@ import { fileSchema, FORMAT, type Consignment, type ConsignmentFile } from './sc
 import { upgraded } from './upgrade';
 
 /** What a file holds beside the consignment itself. */
-export type History = Pick<ConsignmentFile, 'observations' | 'events' | 'movements' | 'predictions'>;
+export type History = Pick<ConsignmentFile, 'observations' | 'events' | 'movements' | 'predictions' | 'traces'>;
 
 export const noHistory = (): History => ({ observations: [], events: [], movements: [], predictions: [] });
 
@@ -21,8 +21,8 @@ export const fileOf = (c: Consignment, history: History): ConsignmentFile => ({
 
 /** Takes a file apart. */
 export function partsOf(file: ConsignmentFile): { consignment: Consignment; history: History } {
-  const { observations, events, movements, predictions, ...consignment } = file;
-  return { consignment, history: { observations, events, movements, predictions } };
+  const { observations, events, movements, predictions, traces, ...consignment } = file;
+  return { consignment, history: { observations, events, movements, predictions, ...(traces ? { traces } : {}) } };
 }
 
 /** Facts of a file that tells how things stand and not by which facts: written by hand, or by another program. */

@@ -20,6 +20,8 @@ export const quantities = {
   alive: { unit: '', min: 0, max: 5000 },
   dead: { unit: '', min: 0, max: 5000 },
   doubtful: { unit: '', min: 0, max: 5000 },
+  /** Animals that died since the opening, told as they are: each adds. */
+  lostLater: { unit: '', min: 1, max: 5000 },
   /** The box was seen at the beginning of a leg: its number from 0 on; the word is what was read. */
   scan: { unit: '', min: 0, max: 60 },
   /** When it is expected now, as the carrier says: an instant as a word. */

@@ -12,6 +12,7 @@ import { actualSchema, eventSchema, observationSchema } from './facts';
 import { guessable } from '@/core/consignment/guess';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
+import { traceSchema } from './trace';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';
 
 /**
@@ -342,5 +343,7 @@ export const fileSchema = consignmentSchema.extend({
   events: z.array(eventSchema).max(20_000),
   movements: z.array(movementSchema).max(5_000),
   predictions: z.array(predictionSchema).max(20),
+  /** What loggers read on the way; none where absent. */
+  traces: z.array(traceSchema).max(40).optional(),
 });
 export type ConsignmentFile = z.infer<typeof fileSchema>;

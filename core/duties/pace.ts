@@ -2,7 +2,9 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { CheckItem, Work } from './item';
 
 /** Minutes that a piece of work takes here, and from how many of them that was learned. */
-export type Pace = Readonly<Record<Work['of'], { minutes: number; from: number }>>;
+export type Pace = Readonly<
+  Record<Work['of'], { minutes: number; from: number; /** Spread of one piece, min. */ sd?: number }>
+>;
 
 /** The usual figures: nothing is known of this house. */
 export const usualPace = (a: Assumptions): Pace => ({
@@ -42,9 +44,12 @@ export function paceOf(done: readonly Done[], a: Assumptions): Pace {
     );
     const pieces = own.reduce((s, d) => s + d.work.share, 0);
     const minutes = own.reduce((s, d) => s + d.minutes, 0);
+    const mean = minutes / Math.max(1e-9, pieces);
+    const squares = own.reduce((s, d) => s + d.work.share * (d.minutes / d.work.share - mean) ** 2, 0);
     return {
       minutes: (minutes + a.pacePieces * usual[kind].minutes) / (pieces + a.pacePieces),
       from: Math.round(pieces),
+      ...(own.length > 1 ? { sd: Math.sqrt(squares / pieces) } : {}),
     };
   };
   return { label: of('label'), tank: of('tank'), bag: of('bag'), box: of('box') };

@@ -2,7 +2,7 @@ import { effectsOf, givenTo } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Species } from '@/core/catalogue/schema';
-import { massOfLength, useOf } from '@/core/catalogue/species';
+import { massOfLength, oxygenUseOf } from '@/core/catalogue/species';
 import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';
 import { gutHours } from '@/core/fish/fasting';
@@ -63,7 +63,7 @@ export function contentsOf(
     animals: kinds.map((k) => ({
       count: k.count,
       massG: massOfLine(c, k.line.id, catalogue),
-      metabolismFactor: useOf(k.species),
+      metabolismFactor: oxygenUseOf(k.species),
       clearingH: gutHours(k.species, k.line.lengthCm, tankC(k.line), a),
       usualC: tankC(k.line),
       hoursSinceMeal: hoursWithout(c, catalogue, a, k.line.tank, sealing.bags) + sealing.afterH,

@@ -40,8 +40,17 @@ export interface KnownBox {
 }
 
 /** Spread of the oxygen use of a species, lognormal: as known as its readings where there are any, and what stays from journey to journey. */
-export const useSigmaOf = (s: Pick<Species, 'measured'> | undefined, a: Assumptions): number =>
+export const oxygenSigmaOf = (s: Pick<Species, 'measured'> | undefined, a: Assumptions): number =>
   s?.measured ? Math.min(a.metabolismSigma, Math.hypot(s.measured.sigma, a.metabolismOwnSigma)) : a.metabolismSigma;
+
+/** The same of the species of a journey, in their order. */
+export const oxygenSigmasOf = ({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a'>, ids: readonly string[]): number[] =>
+  ids.map((id) =>
+    oxygenSigmaOf(
+      catalogue.species.find((s) => s.id === id),
+      a,
+    ),
+  );
 
 /** A kind that was tested at home is known as well as its test; any other as little as the assumptions say. */
 export function knownOf({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a'>, b: PreparedBox): KnownBox {

@@ -7,7 +7,7 @@ import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf } from '@/core/weather/ambient';
 import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
-import { climatesOf, filledAs, knownOf, useSigmaOf, type KnownBox } from './drawn';
+import { climatesOf, filledAs, knownOf, oxygenSigmasOf, type KnownBox } from './drawn';
 import { bagRisk, type Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
 import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
@@ -95,12 +95,7 @@ export class Draws {
     this.animals = bags.map((b) => b.animals);
     this.speciesIds = [...new Set(p.consignment.lines.map((l) => l.speciesId))];
     this.speciesOf = bags.map((b) => Int32Array.from(b.species, (s) => this.speciesIds.indexOf(s.id)));
-    this.useSigma = this.speciesIds.map((id) =>
-      useSigmaOf(
-        p.catalogue.species.find((s) => s.id === id),
-        p.a,
-      ),
-    );
+    this.useSigma = oxygenSigmasOf(p, this.speciesIds);
     this.twins = twinsOf(p);
     this.use = bags.map((b) => new Float64Array(b.species.length));
     this.boxes = p.boxes.map((b) => boxCurves(b.bags.length, p.steps));

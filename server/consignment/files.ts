@@ -15,6 +15,7 @@ export const historyOf = (house: House, id: string): History => ({
   ...house.facts.of(id),
   movements: house.ledger.carriedBy(id),
   predictions: house.facts.predictions(id),
+  ...(house.logbook.traces(id).length > 0 ? { traces: house.logbook.traces(id) } : {}),
 });
 
 /** The open file: the plan with the catalogue rows and the forecast that it used, and everything that happened. */
@@ -88,6 +89,8 @@ function replaceBy(house: House, here: StoredConsignment, c: Consignment, histor
     const known = historyOf(house, c.id);
     for (const m of unknownOf(history.movements, known.movements)) house.ledger.carry(c.id, m);
     for (const p of unknownOf(history.predictions, known.predictions)) house.facts.predict(c.id, p);
+    for (const t of history.traces ?? [])
+      if (!(known.traces ?? []).some((k) => k.id === t.id)) house.logbook.keepTrace(c.id, t);
     house.consignments.archive(c.id, null, house.nowIso());
     return { ok: true, value: { state: 'replaced', code: next.code } };
   })();

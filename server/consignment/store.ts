@@ -33,6 +33,7 @@ export function addConsignment(house: House, c: Consignment, told: Told, history
     house.facts.append(c.id, history, 1, house.nowIso());
     for (const p of history.predictions) house.facts.predict(c.id, p);
     for (const m of history.movements) house.ledger.carry(c.id, m);
+    for (const t of history.traces ?? []) house.logbook.keepTrace(c.id, t);
     follow(house, c, told);
   })();
   figuresFollow(house, c.id, 1);

@@ -224,7 +224,13 @@ test('species and assumptions of one’s own, and what is still owed, take the n
   db.prepare(`INSERT INTO setting (key, value) VALUES ('assumptions', ?)`).run(
     JSON.stringify({ insulationSigma: 0.07, nh3MeanH: 3, packDudShare: 0.05 }),
   );
-  for (const file of ['0011-quarantine.sql', '0010-senders.sql', '0009-people.sql', '0008-certificates.sql'])
+  for (const file of [
+    '0012-logbook.sql',
+    '0011-quarantine.sql',
+    '0010-senders.sql',
+    '0009-people.sql',
+    '0008-certificates.sql',
+  ])
     db.exec(takenBack(file));
   db.pragma('user_version = 6');
   db.close();

@@ -17,6 +17,7 @@ import { saveOrder } from '@/server/order/order';
 import { takePlan } from '@/server/plan/compare';
 import { recordEvent, tick, type EventName } from '@/server/pack/events';
 import { stockTheRoom } from './room';
+import { livePast } from './past';
 import { liveWeeks } from './weeks';
 import { place, room, stories, type Story } from './stories';
 
@@ -245,5 +246,9 @@ export function seedDemo(folder: string, draws?: number): void {
   must(takePlan(house, { code: asked, version, bags: document.bags, boxes }));
   make('byCar');
   clock = now;
+  livePast(
+    house,
+    [travelling, overdue].map((code) => house.consignments.byCode(code)!.document),
+  );
   house.db.close();
 }

@@ -5,6 +5,7 @@ import { subjectKinds, type Observation, type Subject } from '@/core/consignment
 import type { Quantity } from '@/core/consignment/measures';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
+import type { TracePlace } from '@/core/consignment/trace';
 import { tankOfLine } from '@/core/consignment/waters';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { numberedPacks } from '@/core/heat/numbered';
@@ -52,6 +53,36 @@ function computed(house: House, c: Consignment, subject: Subject, quantity: Quan
   const i = Math.round((house.nowMs() - e.value.instants.sealMs) / 3600_000 / e.value.stepH);
   const at = Math.min(e.value.steps - 1, Math.max(0, i));
   return quantity === 'tempC' ? bag.tempC[at]! : quantity === 'pH' ? bag.curves.pH[at]! : null;
+}
+
+/** What a logger kept from the closing of its box on, an instant a quarter of an hour; nothing is stored by reading. */
+export function readTrace(
+  house: House,
+  c: Consignment,
+  at: { boxId: string; bagId: string | null; place: TracePlace },
+): Outcome<{ name: string; method: Observation['method']; points: [number, number][] }> {
+  if (!practises(house))
+    return refuse('device', 'No logger is joined: take its file, or choose stand-ins in Settings.');
+  const e = evaluate(c, catalogueOf(c, house), c.forecast, { draws: 0, stepH: 0.25 });
+  if (!e.ok) return e;
+  const box = e.value.boxes.find((b) => b.id === at.boxId);
+  const bag = e.value.bags.find((b) => b.id === at.bagId);
+  const curve = at.place === 'outside' ? e.value.ambient.pointC : at.place === 'air' ? box?.curves.airC : bag?.tempC;
+  if (!curve) return refuse('device', 'It has nothing to read there yet.');
+  const { sealMs } = e.value.instants;
+  const until = Math.min(house.nowMs(), Date.parse(c.actual.openedAt ?? '') || Infinity);
+  const points: [number, number][] = [];
+  let name = '';
+  for (let i = 0; i < curve.length && sealMs + i * 900_000 <= until; i++) {
+    const ms = sealMs + i * 900_000;
+    const device = practiceDevice('logger', () => curve[i]!, ms);
+    const read = device.read({ kind: 'box', id: `${at.boxId} ${at.place}` }).find((r) => r.quantity === 'tempC');
+    if (read) points.push([ms, read.value]);
+    name = device.name;
+  }
+  return points.length === 0
+    ? refuse('device', 'It has nothing to read there yet.')
+    : { ok: true, value: { name, method: 'stand-in', points } };
 }
 
 const asked = z.object({

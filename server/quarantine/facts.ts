@@ -4,7 +4,7 @@ import { isThere, standingOf, type Facts, type Standing } from '@/core/quarantin
 import type { Entry, TestFigure } from '@/core/quarantine/schema';
 import { testFigureNames } from '@/core/quarantine/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { useOf } from '@/core/catalogue/species';
+import { oxygenUseOf } from '@/core/catalogue/species';
 import type { Species } from '@/core/catalogue/schema';
 import { residentsOf } from '@/server/arrive/residents';
 import type { StoredQuarantine } from '@/server/db/quarantines';
@@ -87,7 +87,7 @@ export function dwellersOf(house: House, q: StoredQuarantine): Dweller[] {
 export function livingIn(house: House, q: StoredQuarantine): Living[] {
   return residentsOf(house, q.tankId).map(({ species, count, lengthCm }) => {
     const s = species as Species;
-    return { count, massG: s.gPerCm3 * (lengthCm ?? s.lengthCm) ** 3, metabolismFactor: useOf(s) };
+    return { count, massG: s.gPerCm3 * (lengthCm ?? s.lengthCm) ** 3, metabolismFactor: oxygenUseOf(s) };
   });
 }
 

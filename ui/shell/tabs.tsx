@@ -9,6 +9,15 @@ const groups = [
     ['/receivers', 'Receivers'],
     ['/carriers', 'Carriers'],
     ['/places', 'Places'],
+    ['/logbook', 'Logbook'],
+  ],
+  [
+    ['/consignments', 'Consignments'],
+    ['/logbook', 'Logbook'],
+    ['/logbook/pays', 'What pays'],
+    ['/logbook/held', 'Foretold and held'],
+    ['/logbook/learned', 'Learned'],
+    ['/practice', 'Practice'],
   ],
   [
     ['/tanks', 'Tanks'],
@@ -28,7 +37,11 @@ const groups = [
 /** The lists that belong together, one of them open. */
 export function Tabs({ at }: { at: string }) {
   const path = usePathname();
-  const group = groups.find((g) => g.some(([href]) => href === at)) ?? groups[0];
+  // The last group that holds it is its own; the first only leads there.
+  const group =
+    groups.findLast((g) => g.some(([href]) => href === at) && g[0][0] !== at) ??
+    groups.find((g) => g[0][0] === at) ??
+    groups[0];
   return (
     <nav aria-label="Lists" className="tabs no-print">
       {group.map(([href, label]) => (

@@ -20,7 +20,7 @@ const menu = [
 
 /** Lists that stand under a word of the menu. */
 const under: Record<string, readonly string[]> = {
-  '/consignments': ['/receivers', '/carriers', '/places'],
+  '/consignments': ['/receivers', '/carriers', '/places', '/logbook', '/practice'],
   '/tanks': ['/fish', '/readings'],
 };
 

@@ -1,0 +1,7 @@
+import { paysView } from '@/server/logbook/list';
+import { house } from '@/server/wiring';
+import { Pays } from '@/ui/logbook/pays';
+
+export default function PaysPage() {
+  return <Pays v={paysView(house())} />;
+}
