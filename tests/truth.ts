@@ -153,7 +153,7 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
 }
 
 /** Everything of one seed: truth, sixty boxes, what was learned, and boxes to come foretold before and after. */
-export function oneSeed(seed: number, boxes = 60, draws = 100, futures = 50): Seeded {
+export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400): Seeded {
   const s = streamOf(900_000 + seed, 7);
   const t = truthOf(s);
   const evidence: Evidence[] = [];

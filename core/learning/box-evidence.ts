@@ -77,6 +77,8 @@ export function hourly(points: readonly { h: number; tempC: number }[]): { h: nu
 
 /** Loss is a smooth thing: models are made this far apart, in its logarithm, and mixed in between († ours). */
 const NODE = 0.02;
+/** Evidence of a curve counts for so much of what its slopes say: they are taken at one point, and the world bends († ours, by simulated truths). */
+const TEMPERED = 0.85;
 /** The air outside is off by pieces of so long, h († ours). */
 const PIECE_H = 2;
 
@@ -396,10 +398,12 @@ export function evidenceOfBox(
   const { fit } = likeliest;
   const likelihood: Evidence = {
     keys,
-    precision: Matrix.sub(P, Matrix.diag(prior.map((s) => s ** -2))).to2DArray(),
+    precision: Matrix.sub(P, Matrix.diag(prior.map((s) => s ** -2)))
+      .mul(TEMPERED)
+      .to2DArray(),
     pull: P.mmul(Matrix.columnVector(x))
       .to1DArray()
-      .map((v, i) => v - middle[i]! / prior[i]! ** 2),
+      .map((v, i) => TEMPERED * (v - middle[i]! / prior[i]! ** 2)),
   };
   const here = bestFit(likeliest, prior);
   const fitted = fit.at(here);

@@ -17,6 +17,7 @@ import { saveOrder } from '@/server/order/order';
 import { takePlan } from '@/server/plan/compare';
 import { recordEvent, tick, type EventName } from '@/server/pack/events';
 import { stockTheRoom } from './room';
+import { settleLogbook } from '@/server/logbook/digest';
 import { livePast } from './past';
 import { liveWeeks } from './weeks';
 import { place, room, stories, type Story } from './stories';
@@ -250,5 +251,6 @@ export function seedDemo(folder: string, draws?: number): void {
     house,
     [travelling, overdue].map((code) => house.consignments.byCode(code)!.document),
   );
+  settleLogbook(house, Infinity);
   house.db.close();
 }

@@ -61,9 +61,9 @@ function Reliability({ v }: { v: HeldView }) {
             strokeWidth="2"
           />
           <text
-            x={x(b.said) + (at(b.said) > 0.8 ? -16 : 16)}
-            y={y(b.share) + 5}
-            textAnchor={at(b.said) > 0.8 ? 'end' : 'start'}
+            x={x(b.said) + (at(b.said) > 0.85 ? -9 : 9)}
+            y={y(b.low) - 4}
+            textAnchor={at(b.said) > 0.85 ? 'end' : 'start'}
             className="rb-n b"
           >
             {b.held} of {b.n}

@@ -68,7 +68,7 @@ function One({ f, zone }: { f: Figure; zone: string }) {
       <div>
         <b className="font-head text-16">{f.name}</b> <span className="note">{f.what}</span>
         <p className="text-13">
-          From {f.fromWords}; <span className="num">{Math.round(100 * f.weight)} %</span> of it is your own.
+          From {f.fromWords}; <span className="num">{Math.round(100 * f.weight)}</span> % of it is your own.
         </p>
         {f.notes.map((n) => (
           <p key={n} className="note">

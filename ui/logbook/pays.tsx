@@ -8,7 +8,7 @@ type Row = PaysView['groups'][number]['rows'][number];
 /** Where the true share lies nine times in ten, and the share that was seen, on a line from none to all. */
 function Interval({ r }: { r: Row }) {
   if (r.share === null) return <span className="note">no box counted whole</span>;
-  const x = (v: number): number => 2 + 196 * v;
+  const x = (v: number): number => 6 + 188 * v;
   const colour = r.verdict === 'worse' ? 'var(--stop)' : r.verdict === 'better' ? 'var(--fine)' : 'var(--ink-2)';
   return (
     <svg
@@ -17,7 +17,7 @@ function Interval({ r }: { r: Row }) {
       role="img"
       aria-label={`Nine times in ten between ${Math.round(100 * r.low)} and ${Math.round(100 * r.high)} %`}
     >
-      <path d="M2 10H198" stroke="var(--rule)" />
+      <path d="M6 10H194" stroke="var(--rule)" />
       {[0, 0.5, 1].map((v) => (
         <path key={v} d={`M${x(v)} 6V14`} stroke="var(--rule-strong)" />
       ))}

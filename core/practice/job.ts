@@ -1,0 +1,177 @@
+import { catalogue as shipped } from '@/core/catalogue';
+import type { Catalogue } from '@/core/catalogue/schema';
+import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { placeAlong } from './along';
+import { dose, live, open, weeksScore } from './others';
+import type { Choices, Crate, Score, ShippingChoices } from './schema';
+import { bestPlan, costOf, planOf, preparedCrate, send } from './shipping';
+
+/** A curve on steps of so many hours from sealing. */
+export type Curve = number[];
+
+export interface SentBag {
+  id: string;
+  animals: number;
+  tempC: Curve;
+  oxygenKPa: Curve;
+  co2MgL: Curve;
+  tanMgNL: Curve;
+  pH: Curve;
+  /** What it bears: coldest and warmest for a day. */
+  bears: { coldC: number; warmC: number };
+  lost: { factor: string; atH: number } | null;
+}
+
+/** A journey as it is watched: everything that moves. */
+export interface Journey {
+  stepH: number;
+  openH: number;
+  plannedOpenH: number;
+  sealMs: number;
+  zone: string;
+  legs: { label: string; from: number; to: number }[];
+  outsideC: Curve;
+  foretoldC: Curve;
+  bags: SentBag[];
+  score: Score;
+  told: string[];
+}
+
+/** What a plan costs and weighs before it is sent, and why it cannot be. */
+export interface Draft {
+  bags: number;
+  boxes: number;
+  perBag: number[];
+  cost: number;
+  problem: string | null;
+}
+
+export type PracticeJob =
+  | { kind: 'draft'; crate: Crate; choices: ShippingChoices }
+  | { kind: 'send'; crate: Crate; choices: ShippingChoices; seed: number }
+  | { kind: 'best'; crate: Crate; choices: ShippingChoices; seed: number };
+
+export interface Best {
+  words: string[];
+  chance: number | null;
+  score: Score;
+}
+
+export type PracticeAnswer =
+  | { kind: 'draft'; draft: Draft }
+  | { kind: 'sent'; journey: Journey }
+  | { kind: 'best'; best: Best | null }
+  | { kind: 'refused'; why: string };
+
+const every = 2;
+
+function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Catalogue): Outcome<Journey> {
+  if (crate.play.kind !== 'shipping') return refuse('kind', 'This crate is not sent.');
+  const plan = planOf(crate.play, ch, catalogue);
+  if (!plan.ok) return plan;
+  const sent = send(crate.play, plan.value, catalogue, seed);
+  if (!sent.ok) return sent;
+  const { world, planned, score, told } = sent.value;
+  const { f, openH } = world;
+  const last = Math.min(f.steps - 1, Math.ceil((openH + 1) / f.stepH));
+  const thin = (c: ArrayLike<number>, places: number): Curve => {
+    const out: number[] = [];
+    for (let i = 0; i <= last; i += every) out.push(Number(c[i]!.toFixed(places)));
+    return out;
+  };
+  const { sealMs } = f.instants;
+  return {
+    ok: true,
+    value: {
+      stepH: f.stepH * every,
+      openH,
+      plannedOpenH: planned.openH,
+      sealMs,
+      zone: plan.value.sender.place.zone,
+      legs: placeAlong(world.p.legs, sealMs, openH),
+      outsideC: thin(world.p.ambient.meanC, 1),
+      foretoldC: thin(planned.ambient.meanC, 1),
+      bags: f.bags.map((b) => ({
+        id: b.id,
+        animals: b.animals,
+        tempC: thin(b.tempC, 2),
+        oxygenKPa: thin(b.curves.oxygenKPa, 1),
+        co2MgL: thin(b.curves.co2MgL, 1),
+        tanMgNL: thin(b.curves.tanMgNL, 2),
+        pH: thin(b.curves.pH, 2),
+        bears: { coldC: b.limits.cold24C, warmC: b.limits.warm24C },
+        lost: world.bags.find((x) => x.id === b.id)!.lost,
+      })),
+      score,
+      told,
+    },
+  };
+}
+
+function draftOf(crate: Crate, ch: ShippingChoices, catalogue: Catalogue): Draft {
+  const none = { bags: 0, boxes: 0, perBag: [], cost: 0 };
+  if (crate.play.kind !== 'shipping') return { ...none, problem: 'This crate is not sent.' };
+  const plan = planOf(crate.play, ch, catalogue);
+  if (!plan.ok) return { ...none, problem: plan.problems[0]!.message };
+  const can = preparedCrate(plan.value, catalogue);
+  return {
+    bags: plan.value.bags.length,
+    boxes: plan.value.boxes.length,
+    perBag: plan.value.bags.map((b) => b.animals.reduce((n, x) => n + x.count, 0)),
+    cost: costOf(plan.value, catalogue),
+    problem: can.ok ? null : can.problems[0]!.message,
+  };
+}
+
+function bestOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Catalogue): Best | null {
+  const s = crate.play;
+  if (s.kind !== 'shipping') return null;
+  const best = bestPlan(s, ch, catalogue);
+  if (!best) return null;
+  const sent = send(s, best.plan, catalogue, seed);
+  if (!sent.ok) return null;
+  const { plan } = best;
+  const box = plan.boxes[0]!;
+  const name = (id: string, rows: readonly { id: string; name: string }[]): string =>
+    rows.find((r) => r.id === id)?.name ?? id;
+  return {
+    chance: best.chance,
+    score: sent.value.score,
+    words: [
+      best.day === 0 ? 'the first day' : `${best.day} ${best.day === 1 ? 'day' : 'days'} later`,
+      name(plan.serviceId, catalogue.services),
+      `${plan.bags.length} ${plan.bags.length === 1 ? 'bag' : 'bags'} of ${plan.bags[0]!.waterL.toFixed(1)} L`,
+      `${plan.boxes.length > 1 ? `${plan.boxes.length} × ` : ''}${name(box.boxTypeId, catalogue.boxes)}`,
+      box.packs.map((p) => `${p.count} × ${name(p.packId, catalogue.packs)}`).join(' and ') || 'no pack',
+      ...(box.ventHoles > 0 ? [`${box.ventHoles} holes`] : []),
+      ...(box.ballast ? [`${box.ballast.count} bottles of water`] : []),
+    ],
+  };
+}
+
+/** What a worker is asked while somebody practises; always with the rows that are shipped, never with those of a house. */
+export function runPractice(job: PracticeJob, catalogue: Catalogue = shipped): PracticeAnswer {
+  const { crate, choices } = job;
+  if (job.kind === 'draft') return { kind: 'draft', draft: draftOf(crate, choices, catalogue) };
+  if (job.kind === 'best') return { kind: 'best', best: bestOf(crate, choices, job.seed, catalogue) };
+  const sent = journeyOf(crate, choices, job.seed, catalogue);
+  return sent.ok ? { kind: 'sent', journey: sent.value } : { kind: 'refused', why: sent.problems[0]!.message };
+}
+
+/** The score of a play, computed anew from what was chosen: what a screen says of it is not believed. */
+export function scoreOf(crate: Crate, choices: Choices, seed: number, catalogue: Catalogue = shipped): Outcome<Score> {
+  const { play } = crate;
+  if (play.kind !== choices.kind) return refuse('choices', 'These choices belong to another kind of crate.');
+  if (choices.kind === 'shipping') {
+    const j = journeyOf(crate, choices, seed, catalogue);
+    return j.ok ? { ok: true, value: j.value.score } : j;
+  }
+  if (play.kind === 'opening' && choices.kind === 'opening')
+    return { ok: true, value: open(play, choices, catalogue, seed).score };
+  if (play.kind === 'weeks' && choices.kind === 'weeks') {
+    if (choices.days.length !== play.days) return refuse('choices', 'The weeks are not over yet.');
+    return { ok: true, value: weeksScore(play, choices, live(play, choices, catalogue, seed)).score };
+  }
+  if (play.kind === 'dosing' && choices.kind === 'dosing') return { ok: true, value: dose(play, choices).score };
+  return refuse('choices', 'These choices belong to another kind of crate.');
+}

@@ -1,0 +1,228 @@
+import { adviseOpening, type Animals, type Judged } from '@/core/acclimation/recommend';
+import type { OpenedBag, TankWater } from '@/core/acclimation/vessel';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/row';
+import type { Catalogue } from '@/core/catalogue/schema';
+import { streamOf } from '@/core/engine/random';
+import { restingOxygenMmolH } from '@/core/fish/metabolism';
+import { dkhToMeqL } from '@/core/quantities/units';
+import { chronicMgNL, tanAfter, type Source } from '@/core/quarantine/build-up';
+import { afterChange, realLitres } from '@/core/quarantine/water';
+import type { Dosing, DosingChoices, Opening, OpeningChoices, Score, Weeks, WeeksChoices } from './schema';
+
+const a = withOverrides({});
+
+/** Beyond what they bear animals are lost in proportion: half as much again costs all of them († ours, of practice alone). */
+const lostOf = (animals: number, times: number): number =>
+  Math.round(animals * Math.min(1, Math.max(0, times - 1) / 0.5));
+const money = (x: number): number => Math.round(100 * x) / 100;
+
+export interface OpenedPlay {
+  score: Score;
+  told: string[];
+  chosen: Judged | null;
+  best: Judged;
+  ranked: Judged[];
+  refused: string | null;
+}
+
+/** Minutes that measuring one figure takes († common practice). */
+export const MEASURE_MIN = 2;
+
+/** The bag as it is, and how it would be judged; other luck is another bag of the same kind. */
+export function openedBag(
+  o: Opening,
+  catalogue: Catalogue,
+  seed: number,
+): { bag: OpenedBag; tank: TankWater; who: Animals } {
+  const s = row(catalogue.species, o.speciesId, 'species');
+  const luck = seed > 0 ? streamOf(seed, 1) : null;
+  const off = (spread: number): number => (luck ? spread * luck.normal() : 0);
+  const tempC = Math.min(34, Math.max(4, o.bag.tempC + off(1)));
+  const tan = o.bag.tanMgNL * Math.exp(off(0.2));
+  const mmol = o.animals * s.metabolismFactor * restingOxygenMmolH(o.massG, Math.min(35, tempC));
+  return {
+    bag: {
+      waterL: o.waterL,
+      tempC,
+      pH: Math.min(8.6, Math.max(5.4, o.bag.pH + off(0.1))),
+      alkalinityMeqL: dkhToMeqL(o.bag.khDkh),
+      tanMgNL: tan,
+      salinity: o.bag.salinity,
+      ghDgh: o.bag.ghDgh,
+      oxygenMgL: o.oxygenMgL ?? 12,
+      surfaceM2: 0.03,
+      animals: { useMolH: (mmol / 1000) * a.stressAtSealing, ammoniaPerOxygen: a.ammoniaQuotientFasted },
+      tolerance: s.tolerance,
+      ...(o.copper ? { copper: true } : {}),
+    },
+    tank: o.tank,
+    who: {
+      tolerance: s.tolerance,
+      invertebrate: s.flags.includes('invertebrate'),
+      marine: s.water === 'marine',
+    },
+  };
+}
+
+const partWords: Record<string, string> = {
+  ammonia: 'ammonia while it was open',
+  peak: 'the peak of ammonia',
+  oxygen: 'too little oxygen',
+  carbon: 'the fall of CO₂',
+  pH: 'the step of pH that another buffer makes',
+  temperature: 'the step of temperature',
+  salinity: 'the step of salinity',
+  hardness: 'the step of hardness',
+};
+
+/** The heaviest part of a way, hands apart, and how many times what they bear it is. */
+export function heaviest(j: Judged): { part: string; times: number } {
+  const parts = Object.entries(j.parts).filter(([k]) => k !== 'hands');
+  const [part, times] = parts.reduce((x, y) => (y[1] > x[1] ? y : x));
+  return { part: partWords[part] ?? part, times };
+}
+
+export function open(o: Opening, ch: OpeningChoices, catalogue: Catalogue, seed: number): OpenedPlay {
+  const { bag, tank, who } = openedBag(o, catalogue, seed);
+  const { courses, recommendation } = adviseOpening([bag], tank, who, a);
+  const { ranked } = recommendation;
+  const best = ranked[0]!;
+  const course = courses.find((c) => c.id === ch.method);
+  const chosen = ranked.find((j) => j.course.id === ch.method) ?? null;
+  const refused = course?.refused ?? (chosen ? null : 'This way is not open here.');
+  const hands = (chosen?.course.handsMin ?? 0) + MEASURE_MIN * ch.measured.length;
+  const h = chosen ? heaviest(chosen) : { part: '', times: 3 };
+  const lost = refused ? o.animals : lostOf(o.animals, h.times);
+  const told = refused
+    ? [refused]
+    : [
+        `Heaviest was ${h.part}: ${h.times.toFixed(1)} times what they bear.`,
+        ...(best.course.id === ch.method
+          ? ['It was the kindest way of all that are known here.']
+          : [`Kinder was “${best.course.name}”: ${heaviest(best).part} at ${heaviest(best).times.toFixed(1)} times.`]),
+        recommendation.reason,
+      ];
+  return {
+    told,
+    chosen,
+    best,
+    ranked,
+    refused,
+    score: {
+      animals: o.animals,
+      alive: o.animals - lost,
+      hours: Math.round(hands) / 60,
+      spent: 0,
+      lost: money(lost * o.animalPrice),
+      won: lost === 0,
+    },
+  };
+}
+
+export interface Day {
+  day: number;
+  /** Ammonia at its end, before the next change, mg N/L: what a test would say. */
+  tanMgNL: number;
+  limitMgNL: number;
+  alive: number;
+  tested: boolean;
+}
+
+const sourceOf = (w: Weeks, filterShare: number, alive: number, catalogue: Catalogue): Source => ({
+  living: [
+    { count: alive, massG: w.massG, metabolismFactor: row(catalogue.species, w.speciesId, 'species').metabolismFactor },
+  ],
+  tempC: w.tempC,
+  waterL: w.waterL,
+  filterShare,
+});
+
+/** Whoever lives day after day over the chronic criterion is lost at this rate for each time over it († ours, of practice alone). */
+const LOST_A_DAY = 0.15;
+
+/** The days so far: the water as it was, told or not. With other luck the filter dies on another day. */
+export function live(w: Weeks, ch: WeeksChoices, catalogue: Catalogue, seed: number): Day[] {
+  const luck = seed > 0 ? streamOf(seed, 2) : null;
+  const crash = luck ? 2 + Math.floor(luck.uniform() * Math.max(1, w.days - 4)) : w.crashDay;
+  const limitMgNL = chronicMgNL(w.pH, w.tempC);
+  let tan = 0.1;
+  let alive: number = w.animals;
+  let harmed = 0;
+  const out: Day[] = [];
+  ch.days.forEach((d, i) => {
+    if (d.change > 0) tan = afterChange(tan, w.waterL, d.change * w.waterL);
+    const share = i + 1 >= crash ? 0.03 : w.filterShare;
+    const food = w.foodGADay * d.feed;
+    tan = tanAfter(tan, 24, food > 0 ? [{ atH: 0, foodG: food }] : [], sourceOf(w, share, alive, catalogue), a);
+    // A living filter takes what is there too.
+    if (share > 0.1) tan *= 1 - 0.6 * share;
+    harmed += w.animals * LOST_A_DAY * Math.max(0, tan / limitMgNL - 1);
+    alive = Math.max(0, w.animals - Math.round(harmed));
+    out.push({ day: i + 1, tanMgNL: tan, limitMgNL, alive, tested: d.test });
+  });
+  return out;
+}
+
+export function weeksScore(w: Weeks, ch: WeeksChoices, days: readonly Day[]): { score: Score; told: string[] } {
+  const last = days[days.length - 1]!;
+  const over = days.filter((d) => d.tanMgNL > d.limitMgNL);
+  const changed = ch.days.reduce((s, d) => s + d.change, 0);
+  const tests = ch.days.filter((d) => d.test).length;
+  return {
+    score: {
+      animals: w.animals,
+      alive: last.alive,
+      hours: Math.round(10 * ((5 * tests + 20 * ch.days.filter((d) => d.change > 0).length) / 60)) / 10,
+      spent: money(0.6 * tests + 0.02 * changed * w.waterL),
+      lost: money((w.animals - last.alive) * w.animalPrice),
+      won: last.alive === w.animals,
+    },
+    told: [
+      over.length === 0
+        ? 'Ammonia never passed the chronic criterion.'
+        : `Ammonia passed the chronic criterion on day ${over[0]!.day} and stayed over it ${over.length === 1 ? 'a day' : `${over.length} days`}; its highest was ${Math.max(...days.map((d) => d.tanMgNL)).toFixed(1)} mg N/L.`,
+      `${tests} ${tests === 1 ? 'test' : 'tests'}, and ${(100 * changed).toFixed(0)} % of the water changed in all.`,
+    ],
+  };
+}
+
+/** Litres of water that are in the tank of a dosing crate. */
+export const litresIn = (d: Dosing): number =>
+  realLitres({
+    lengthCm: d.insideCm[0],
+    widthCm: d.insideCm[1],
+    waterCm: d.insideCm[2],
+    ornamentsL: d.stonesL,
+    bedCm: d.bedCm,
+  });
+
+export function dose(d: Dosing, ch: DosingChoices): { score: Score; told: string[]; levelMgL: number; litres: number } {
+  const litres = litresIn(d);
+  const levelMgL = (ch.ml * d.mgPerMl) / litres;
+  const over = levelMgL / d.bandToMgL;
+  // A test tells before harm is done: half of what is over is changed out in time.
+  const felt = ch.tested && over > 1 ? 1 + (over - 1) / 3 : over;
+  const fish = lostOf(d.animals, felt);
+  const others = ch.othersMoved || levelMgL < 0.02 ? 0 : d.others;
+  const works = levelMgL >= d.bandFromMgL;
+  const lost = fish + others;
+  return {
+    litres,
+    levelMgL,
+    score: {
+      animals: d.animals + d.others,
+      alive: d.animals + d.others - lost,
+      hours: null,
+      spent: ch.tested ? 0.6 : 0,
+      lost: money(lost * d.animalPrice),
+      won: lost === 0 && works,
+    },
+    told: [
+      `${litres.toFixed(0)} L of water are in it, not ${d.labelL}: ${ch.ml.toFixed(1)} mL make ${levelMgL.toFixed(2)} mg/L, the band is ${d.bandFromMgL} to ${d.bandToMgL}.`,
+      ...(others > 0 ? [`${d.othersName} bear none of it.`] : []),
+      ...(fish > 0 ? [`${fish} fish were lost to too much of it.`] : []),
+      ...(works ? [] : ['So little of it cures nothing: the parasite lives on.']),
+    ],
+  };
+}
