@@ -17,6 +17,7 @@ import type { Hand } from './db/hand';
 import { peopleRepository, type PeopleRepository } from './db/people';
 import { owedRepository, type OwedRepository } from './db/owed';
 import { logbookRepository, type LogbookRepository } from './db/logbook';
+import { practiceRepository, type PracticeRepository } from './db/practice';
 import { quarantineRepository, type QuarantineRepository } from './db/quarantines';
 import { receiptRepository, type ReceiptRepository } from './db/receipts';
 import { watchFile } from './db/watch';
@@ -39,6 +40,7 @@ export interface House {
   arrivals: ArrivalRepository;
   quarantines: QuarantineRepository;
   logbook: LogbookRepository;
+  practice: PracticeRepository;
   records: RecordRepository;
   ledger: LedgerRepository;
   bench: BenchRepository;
@@ -94,6 +96,7 @@ export function openHouse(
     arrivals,
     quarantines: quarantineRepository(db, hand),
     logbook,
+    practice: practiceRepository(db, hand),
     records,
     ledger: ledgerRepository(db, hand),
     bench: benchRepository(db),

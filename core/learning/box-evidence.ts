@@ -79,6 +79,8 @@ export function hourly(points: readonly { h: number; tempC: number }[]): { h: nu
 const NODE = 0.02;
 /** Evidence of a curve counts for so much of what its slopes say: they are taken at one point, and the world bends († ours, by simulated truths). */
 const TEMPERED = 0.85;
+/** Steps along the slopes until the curve itself meets the readings. */
+const CHORDS = 3;
 /** The air outside is off by pieces of so long, h († ours). */
 const PIECE_H = 2;
 
@@ -248,12 +250,19 @@ function around(
     up.forEach((v, r) => J.set(r, c, (v - down[r]!) / (2 * step)));
   });
   const P = J.transpose().mmul(J);
-  const at = f(middle);
-  const left = Matrix.columnVector(y.map((v, i) => v - at[i]!));
-  const move = inverse(P).mmul(J.transpose().mmul(left));
-  const rest = Matrix.sub(left, J.mmul(move)).to1DArray();
+  const step = inverse(P).mmul(J.transpose());
+  // The same slopes, followed to where the bent curve itself meets the readings.
+  let x = [...middle];
+  const first = f(middle);
+  let rest = y.map((v, i) => v - first[i]!);
+  for (let round = 0; round < CHORDS; round++) {
+    const move = step.mmul(Matrix.columnVector(rest)).to1DArray();
+    x = x.map((v, i) => middle[i]! + Math.min(3 * prior[i]!, Math.max(-3 * prior[i]!, v + move[i]! - middle[i]!)));
+    const at = f(x);
+    rest = y.map((v, i) => v - at[i]!);
+  }
   return {
-    x: middle.map((v, i) => v + move.get(i, 0)),
+    x,
     precision: P,
     cost: rest.reduce((s, v) => s + v * v, 0),
     fit,

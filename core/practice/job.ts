@@ -1,9 +1,15 @@
 import { catalogue as shipped } from '@/core/catalogue';
+import type { MethodId } from '@/core/acclimation/vessel';
 import type { Catalogue } from '@/core/catalogue/schema';
+import { meqLToDkh } from '@/core/quantities/units';
+import { standingOf } from '@/core/box/arrange';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { row } from '@/core/catalogue/row';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
+import type { Consignment } from '@/core/consignment/schema';
 import { placeAlong } from './along';
-import { dose, live, open, weeksScore } from './others';
-import type { Choices, Crate, Score, ShippingChoices } from './schema';
+import { dose, heaviest, live, open, openedBag, waysOf, weeksScore, type Day } from './others';
+import type { Choices, Crate, DosingChoices, OpeningChoices, Score, ShippingChoices, WeeksChoices } from './schema';
 import { bestPlan, costOf, planOf, preparedCrate, send } from './shipping';
 
 /** A curve on steps of so many hours from sealing. */
@@ -44,12 +50,46 @@ export interface Draft {
   perBag: number[];
   cost: number;
   problem: string | null;
+  /** What is drawn: a box from the front with one of its bags, cm; null where there is none. */
+  look: Look | null;
+}
+
+export interface Look {
+  insideCm: [number, number, number];
+  wallCm: number;
+  bagsAcross: number;
+  bagCm: { diameter: number; height: number; water: number };
+  packs: number;
+  holes: number;
 }
 
 export type PracticeJob =
   | { kind: 'draft'; crate: Crate; choices: ShippingChoices }
   | { kind: 'send'; crate: Crate; choices: ShippingChoices; seed: number }
-  | { kind: 'best'; crate: Crate; choices: ShippingChoices; seed: number };
+  | { kind: 'best'; crate: Crate; choices: ShippingChoices; seed: number }
+  | { kind: 'open'; crate: Crate; choices: OpeningChoices; seed: number }
+  | { kind: 'measure'; crate: Crate; choices: OpeningChoices; seed: number }
+  | { kind: 'weeks'; crate: Crate; choices: WeeksChoices; seed: number }
+  | { kind: 'dose'; crate: Crate; choices: DosingChoices; seed: number };
+
+/** One way of opening as it would have been. */
+export interface WayTold {
+  id: MethodId;
+  name: string;
+  /** The heaviest part, and how many times what they bear it is. */
+  part: string;
+  times: number;
+  handsMin: number;
+  minutes: Curve;
+  nh3MgNL: Curve;
+}
+
+export interface OpenedTold {
+  score: Score;
+  told: string[];
+  ways: WayTold[];
+  chosen: MethodId;
+}
 
 export interface Best {
   words: string[];
@@ -61,6 +101,14 @@ export type PracticeAnswer =
   | { kind: 'draft'; draft: Draft }
   | { kind: 'sent'; journey: Journey }
   | { kind: 'best'; best: Best | null }
+  | { kind: 'opened'; opened: OpenedTold }
+  | {
+      kind: 'measured';
+      figures: Record<string, number>;
+      ways: { id: MethodId; name: string; refused: string | null }[];
+    }
+  | { kind: 'lived'; days: Day[]; score: Score | null; told: string[] }
+  | { kind: 'dosed'; score: Score; told: string[]; levelMgL: number; litres: number }
   | { kind: 'refused'; why: string };
 
 const every = 2;
@@ -108,8 +156,26 @@ function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: C
   };
 }
 
+/** The first box from the front, with as many of its bags as stand along its length. */
+function lookOf(c: Consignment, catalogue: Catalogue): Look | null {
+  const box = c.boxes[0];
+  const bag = c.bags.find((b) => b.boxId === box?.id);
+  if (!box || !bag) return null;
+  const type = row(catalogue.boxes, box.boxTypeId, 'box');
+  const stands = standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), withOverrides(c.assumptions));
+  const bags = c.bags.filter((b) => b.boxId === box.id).length;
+  return {
+    insideCm: type.insideCm,
+    wallCm: type.wallCm,
+    bagsAcross: Math.min(bags, Math.max(1, Math.floor(type.insideCm[0] / stands.diameterCm))),
+    bagCm: { diameter: stands.diameterCm, height: stands.heightCm, water: stands.waterDepthCm },
+    packs: box.packs.reduce((n, p) => n + p.count, 0),
+    holes: box.ventHoles,
+  };
+}
+
 function draftOf(crate: Crate, ch: ShippingChoices, catalogue: Catalogue): Draft {
-  const none = { bags: 0, boxes: 0, perBag: [], cost: 0 };
+  const none = { bags: 0, boxes: 0, perBag: [], cost: 0, look: null };
   if (crate.play.kind !== 'shipping') return { ...none, problem: 'This crate is not sent.' };
   const plan = planOf(crate.play, ch, catalogue);
   if (!plan.ok) return { ...none, problem: plan.problems[0]!.message };
@@ -119,6 +185,7 @@ function draftOf(crate: Crate, ch: ShippingChoices, catalogue: Catalogue): Draft
     boxes: plan.value.boxes.length,
     perBag: plan.value.bags.map((b) => b.animals.reduce((n, x) => n + x.count, 0)),
     cost: costOf(plan.value, catalogue),
+    look: lookOf(plan.value, catalogue),
     problem: can.ok ? null : can.problems[0]!.message,
   };
 }
@@ -149,8 +216,64 @@ function bestOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Cata
   };
 }
 
+/** A bag that has come: what a measurement tells, or how a way of opening was borne. */
+function opening(job: Extract<PracticeJob, { kind: 'open' | 'measure' }>, catalogue: Catalogue): PracticeAnswer {
+  const o = job.crate.play;
+  if (o.kind !== 'opening') return { kind: 'refused', why: 'This crate is not opened.' };
+  if (job.kind === 'measure') {
+    const { bag } = openedBag(o, catalogue, job.seed);
+    const all = {
+      tempC: bag.tempC,
+      pH: bag.pH,
+      khDkh: meqLToDkh(bag.alkalinityMeqL),
+      ghDgh: bag.ghDgh,
+      salinity: bag.salinity,
+      tanMgNL: bag.tanMgNL,
+    };
+    const known = [...o.told, ...job.choices.measured];
+    return {
+      kind: 'measured',
+      figures: Object.fromEntries(Object.entries(all).filter(([k]) => known.some((x) => x === k))),
+      ways: waysOf(o, catalogue, job.seed),
+    };
+  }
+  const r = open(o, job.choices, catalogue, job.seed);
+  const thin = (c: ArrayLike<number>): Curve => Array.from(c).filter((_, i) => i % 8 === 0);
+  return {
+    kind: 'opened',
+    opened: {
+      score: r.score,
+      told: r.told,
+      chosen: job.choices.method,
+      ways: r.ranked.map((j) => ({
+        id: j.course.id,
+        name: j.course.name,
+        ...heaviest(j),
+        handsMin: j.course.handsMin,
+        minutes: thin(j.course.minutes),
+        nh3MgNL: thin(j.course.nh3MgNL),
+      })),
+    },
+  };
+}
+
+/** A tank: its days so far, or the dose that went in. */
+function tank(job: Extract<PracticeJob, { kind: 'weeks' | 'dose' }>, catalogue: Catalogue): PracticeAnswer {
+  const { play } = job.crate;
+  if (job.kind === 'dose')
+    return play.kind === 'dosing'
+      ? { kind: 'dosed', ...dose(play, job.choices) }
+      : { kind: 'refused', why: 'Nothing is dosed here.' };
+  if (play.kind !== 'weeks') return { kind: 'refused', why: 'This crate has no weeks.' };
+  const days = live(play, job.choices, catalogue, job.seed);
+  const end = days.length >= play.days ? weeksScore(play, job.choices, days) : null;
+  return { kind: 'lived', days, score: end?.score ?? null, told: end?.told ?? [] };
+}
+
 /** What a worker is asked while somebody practises; always with the rows that are shipped, never with those of a house. */
 export function runPractice(job: PracticeJob, catalogue: Catalogue = shipped): PracticeAnswer {
+  if (job.kind === 'open' || job.kind === 'measure') return opening(job, catalogue);
+  if (job.kind === 'weeks' || job.kind === 'dose') return tank(job, catalogue);
   const { crate, choices } = job;
   if (job.kind === 'draft') return { kind: 'draft', draft: draftOf(crate, choices, catalogue) };
   if (job.kind === 'best') return { kind: 'best', best: bestOf(crate, choices, job.seed, catalogue) };

@@ -9,13 +9,17 @@ const HOUR = 3600_000;
 /** Coldest and warmest of each day, °C, from the day before the hand-over on; the last day goes on. */
 export type Days = readonly (readonly [min: number, max: number])[];
 
-/** Hours of some days: coldest at six, warmest in the afternoon by the clock of the sun there. */
+/** Hours of some days: coldest at six, warmest in the afternoon by the clock of the sun there; one day passes into the next. */
 function hoursOf(days: Days, fromMs: number, lon: number): Forecast['places'][number]['points'] {
+  const dayAt = (i: number): readonly [number, number] => days[Math.min(days.length - 1, Math.max(0, i))]!;
   return Array.from({ length: 24 * 14 }, (_, i) => {
     const ms = fromMs + i * HOUR;
-    const sun = ((ms / HOUR + lon / 15) % 24) + 24;
-    const [min, max] = days[Math.min(days.length - 1, Math.floor(i / 24))]!;
-    const tempC = (min + max) / 2 - ((max - min) / 2) * Math.cos((2 * Math.PI * (sun - 6)) / 24 - 0.5);
+    const sun = (((ms / HOUR + lon / 15) % 24) + 24) % 24;
+    const day = i / 24 - 0.5;
+    const n = Math.floor(day);
+    const f = day - n;
+    const [min, max] = ([0, 1] as const).map((k) => dayAt(n)[k] + f * (dayAt(n + 1)[k] - dayAt(n)[k]));
+    const tempC = (min! + max!) / 2 - ((max! - min!) / 2) * Math.cos((2 * Math.PI * (sun - 4)) / 24);
     return { at: new Date(ms).toISOString(), tempC: Math.round(tempC * 10) / 10 || 0 };
   });
 }

@@ -1,5 +1,5 @@
 import { adviseOpening, type Animals, type Judged } from '@/core/acclimation/recommend';
-import type { OpenedBag, TankWater } from '@/core/acclimation/vessel';
+import type { MethodId, OpenedBag, TankWater } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -118,6 +118,16 @@ export function open(o: Opening, ch: OpeningChoices, catalogue: Catalogue, seed:
       won: lost === 0,
     },
   };
+}
+
+/** Every way of opening by its name, and why it is not open here. */
+export function waysOf(
+  o: Opening,
+  catalogue: Catalogue,
+  seed: number,
+): { id: MethodId; name: string; refused: string | null }[] {
+  const { bag, tank, who } = openedBag(o, catalogue, seed);
+  return adviseOpening([bag], tank, who, a).courses.map((c) => ({ id: c.id, name: c.name, refused: c.refused }));
 }
 
 export interface Day {

@@ -5,7 +5,8 @@ import { crateFrom } from './from-past';
 import { runPractice, scoreOf } from './job';
 import { dose, litresIn, live, open } from './others';
 import { crateSchema, readCrate, type Crate, type ShippingChoices } from './schema';
-import { firstChoices, planOf, send } from './shipping';
+import { firstChoices } from './first';
+import { planOf, send } from './shipping';
 
 const shipping = (c: Crate) => {
   if (c.play.kind !== 'shipping') throw new Error('not to be sent');

@@ -18,6 +18,7 @@ import { leavingTonight } from '@/server/pack/tonight';
 import { bagNames } from '@/core/acclimation/lanes';
 import { outcomeOf } from '@/server/arrive/finish';
 import { roadOf } from '@/server/road/road';
+import { fadingTwin } from '@/server/road/twins';
 import { suppliesView } from '@/server/stock/supplies';
 
 const HOUR = 3600_000;
@@ -137,6 +138,33 @@ const asSeen = (r: StoredResult, road: Road): StoredResult => ({
   bagId: road.bagId,
   factor: road.factor,
 });
+
+/** A pack at home that fades tells of those on the road: somebody looks what can still be done. */
+function twinTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
+  return live.flatMap(({ document: c }): BenchTask[] => {
+    if (!c.actual.handedOverAt || c.actual.arrivedAt) return [];
+    const t = fadingTwin(house, c);
+    if (!t) return [];
+    return [
+      {
+        key: `twin:${c.id}`,
+        atMs: Date.parse(t.at),
+        state: 'late',
+        canWait: false,
+        day: 'today',
+        title: `${c.code}: its twin pack fades`,
+        detail: `${t.name} gives about ${Math.round(100 * t.share)} % of what it should. See what can still be done for the box.`,
+        warning: null,
+        minutes: 5,
+        href: `/consignments/${c.code}/send`,
+        endsAtMs: null,
+        totalMs: null,
+        wasMs: null,
+        done: null,
+      },
+    ];
+  });
+}
 
 /** A box that is late or lost wants hands now: a call, and words to the receiver. */
 function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
@@ -302,6 +330,7 @@ export function benchView(house: House) {
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
   const tasks = [
     ...roadTasks(house, live),
+    ...twinTasks(house, live),
     ...runningTasks(house),
     ...arrivalTasks(house, live),
     ...open.map((d) => taskOf(d, now, midnight(1))),

@@ -4,6 +4,8 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { PROPOSE_FROM, proposals, type LearnedFigure, type Lessons } from '@/core/learning/figures';
 import { id } from '@/core/quantities/shapes';
 import type { House } from '@/server/house';
+import { dudWords } from '@/core/heat/duds';
+import { dudsHere } from '@/server/pack/proving';
 import { paceHere } from '@/server/pack/steps';
 import { shelfChanged } from '@/server/records/records';
 import { shelvesOf } from '@/server/records/shelves';
@@ -55,6 +57,14 @@ export function learnedView(house: House) {
   return {
     left,
     figures,
+    /** Packs that were proved at the bench, by kind and batch. */
+    duds: dudsHere(house).map((d) => ({
+      key: `${d.typeId} ${d.batch}`,
+      name: house.shelves().all.packs.find((p) => p.id === d.typeId)?.name ?? d.typeId,
+      words: dudWords(d),
+      /** Clearly more than are usual. */
+      many: d.low > 0.05,
+    })),
     /** Accepted earlier, of which nothing is read any more. */
     kept: house.logbook
       .learned()

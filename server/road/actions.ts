@@ -5,9 +5,19 @@ import { plain } from '@/server/answer';
 import { write, writeAfter } from '@/server/write';
 import * as outcome from './outcome';
 import * as road from './road';
+import * as twins from './twins';
 
 export async function recordScan(press: string, input: road.ScanInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(road.recordScan(h, input)));
+}
+export async function openTwin(
+  press: string,
+  input: { code: string; packId: string; batch?: string },
+): Promise<Outcome<null>> {
+  return write(press, (h) => twins.openTwin(h, input));
+}
+export async function readTwin(press: string, input: twins.TwinReading): Promise<Outcome<string>> {
+  return write(press, (h) => twins.readTwin(h, input));
 }
 export async function takeBackScan(press: string, code: string, leg: number): Promise<Outcome<null>> {
   return write(press, (h) => plain(road.takeBackScan(h, code, leg)));

@@ -6,6 +6,7 @@ import { plannedRoad, type Road } from '@/core/duties/road';
 import { practises } from '@/server/devices/devices';
 import type { Station } from '@/server/consignment/station';
 import { roadOf } from './road';
+import { twinsOf } from './twins';
 
 const HOUR = 3600_000;
 
@@ -98,6 +99,7 @@ export function roadView(s: Station) {
     last: c.actual.scans?.at(-1) ?? null,
     practises: practises(h),
     outcome: outcome(s),
+    twins: c.actual.arrivedAt ? [] : twinsOf(h, s.view.stored),
     weather: c.forecast ? { source: c.forecast.source, madeMs: Date.parse(c.forecast.madeAt) } : null,
   };
 }

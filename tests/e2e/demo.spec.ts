@@ -46,6 +46,16 @@ const pages = [
   '/offline',
   '/species',
   '/species/assumptions',
+  '/logbook',
+  '/logbook/KC-0053',
+  '/logbook/compare?of=KC-0053,KC-0051',
+  '/logbook/pays',
+  '/logbook/held',
+  '/logbook/learned',
+  '/practice',
+  '/practice/first-frost',
+  '/practice/stranger-at-the-door',
+  '/practice/silent-crash',
 ];
 
 test('the Bench has something late, something running and something due', async ({ page }) => {

@@ -69,9 +69,10 @@ async function everyPageAnswers(s: Server, after: string): Promise<void> {
   for (const where of pagesOf()) {
     const { status } = await s.get(where);
     // What is printed is not there for everything: only what is sent from here has papers, a day may have none.
-    const printed = /\/confirmation$|\/papers\/pdf$|\/losses$|\/card$|^\/papers\/|^\/(certificates|quarantine)\/./.test(
-      where,
-    );
+    const printed =
+      /\/confirmation$|\/papers\/pdf$|\/losses$|\/card$|^\/papers\/|^\/(certificates|quarantine|practice)\/./.test(
+        where,
+      );
     if (status >= 400 && !(status === 404 && printed)) wrong(`${after}: ${where} answers ${status}`);
   }
 }

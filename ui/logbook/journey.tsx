@@ -109,11 +109,12 @@ export function Journey({ s, box, lo, hi }: { s: StoryView; box: Box; lo?: numbe
   const outside = box.traces.find((t) => t.place === 'outside')?.points ?? box.outside;
   return (
     <figure
+      className="overflow-x-auto"
       aria-label={`Box ${box.id}: ${box.foretold.length > 0 ? 'foretold and found temperatures' : 'found temperatures'}.`}
     >
       <svg
         viewBox={`0 0 ${W} ${TOP + H + 26}`}
-        className="w-full"
+        className="w-full min-w-[760px]"
         role="img"
         aria-label="The tape of the journey, and its temperatures"
       >

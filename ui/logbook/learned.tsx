@@ -153,6 +153,21 @@ export function LearnedPage({ v, zone }: { v: LearnedView; zone: string }) {
             </section>
           );
         })}
+        {v.duds.length > 0 && (
+          <section className="mb-7" aria-label="Duds by batch">
+            <h2>
+              Duds by batch <span className="note font-normal">Of the packs that were proved at the bench.</span>
+            </h2>
+            <ul>
+              {v.duds.map((d) => (
+                <li key={d.key} className={`border-b border-rule py-2 ${d.many ? 'font-semibold text-stop' : ''}`}>
+                  {d.name}. {d.words}
+                  {d.many && ' Prove each, and open two more than you need.'}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         {v.kept.length > 0 && (
           <section aria-label="In use without readings">
             <h2>In use, though what it came from is gone</h2>

@@ -1,9 +1,11 @@
 'use client';
 
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { StoryView } from '@/server/logbook/story';
 import { tellLater, takeLaterBack } from '@/server/logbook/actions';
+import { practisePast } from '@/server/practice/actions';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { num, NumberField } from '@/ui/fields/fields';
@@ -165,6 +167,32 @@ function Later({ s }: { s: StoryView }) {
   );
 }
 
+/** Makes a practice crate of it, and goes there. */
+function Practise({ code }: { code: string }) {
+  const router = useRouter();
+  const { save, busy, problems } = useSave();
+  return (
+    <>
+      <Button
+        disabled={busy}
+        onClick={() =>
+          void save(
+            (press) => practisePast(press, code),
+            (id) => router.push(`/practice/${id}`),
+          )
+        }
+      >
+        Practise it
+      </Button>
+      {problems.map((p) => (
+        <span key={p.message} className="problem" role="alert">
+          {p.message}
+        </span>
+      ))}
+    </>
+  );
+}
+
 /** One consignment, from what was foretold to what came of it. */
 export function Story({ s }: { s: StoryView }) {
   const r = s.row;
@@ -265,9 +293,7 @@ export function Story({ s }: { s: StoryView }) {
         <p className="no-print mt-7 flex flex-wrap gap-3">
           <ButtonLink href={`/consignments/${s.code}`}>Its stations</ButtonLink>
           {!s.incoming && <ButtonLink href={`/consignments/${s.code}/papers`}>Its papers</ButtonLink>}
-          <a className="btn" href={`/practice/from/${s.code}`}>
-            Practise it
-          </a>
+          <Practise code={s.code} />
           <ButtonLink href="/logbook">All of the logbook</ButtonLink>
         </p>
       </section>

@@ -13,6 +13,7 @@ import { clock, dayClock, factorWords, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { Outcome } from './outcome';
+import { Twins } from './twins';
 
 type Road = NonNullable<RoadView['road']>;
 const MIN = 60_000;
@@ -241,6 +242,7 @@ export function RoadSection({ v }: { v: RoadView }) {
           {!v.delivered && <ScanForm key={last?.leg ?? -1} v={v} road={road} />}
         </>
       )}
+      <Twins v={v} />
       <Outcome v={v} />
     </section>
   );

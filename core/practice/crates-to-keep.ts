@@ -1,0 +1,135 @@
+import { crateOf } from './making';
+import type { Crate } from './schema';
+
+const common = 'common practice of keepers †';
+
+/** Boxes that have come, and tanks in their weeks. */
+export const toKeep: readonly Crate[] = [
+  crateOf({
+    id: 'stranger-at-the-door',
+    title: 'A stranger at the door',
+    story:
+      'A box without a label stands at your door: two days on the way, says the driver, and nothing else. In the bag ten tetras lie low in cloudy water. Your tank is hard and alkaline. A friend says: drip them for two hours, as always.',
+    rule: 'After a long time in a closed bag CO₂ has held the ammonia harmless. Opened and dripped, the pH climbs and it turns toxic: equal the temperature closed, then across at once.',
+    source: `${common}; un-ionized ammonia after Emerson et al. 1975`,
+    play: {
+      kind: 'opening',
+      speciesId: 'lemon-tetra',
+      animals: 10,
+      massG: 0.7,
+      hoursInBag: 52,
+      waterL: 1.2,
+      bag: { tempC: 21, pH: 6.2, khDkh: 4, ghDgh: 7, salinity: 0, tanMgNL: 24 },
+      told: [],
+      tank: { tempC: 25, pH: 8.1, khDkh: 10, ghDgh: 12, salinity: 0, tanMgNL: 0, volumeL: 120 },
+      animalPrice: 3.5,
+    },
+  }),
+  crateOf({
+    id: 'moulting-shrimp',
+    title: 'Moulting shrimp',
+    story:
+      'Fifteen cherry shrimp come from soft water, a short night on the road. Your tank is twice as hard. They look lively; some are about to moult.',
+    rule: 'A step of hardness shows days later, as a moult that fails. Shrimp are dripped until their water is that of the tank, fish need not be.',
+    source: common,
+    play: {
+      kind: 'opening',
+      speciesId: 'cherry-shrimp',
+      animals: 15,
+      massG: 0.15,
+      hoursInBag: 18,
+      waterL: 0.6,
+      bag: { tempC: 22, pH: 6.9, khDkh: 3, ghDgh: 5, salinity: 0, tanMgNL: 0.8 },
+      told: ['tempC'],
+      tank: { tempC: 23.5, pH: 7.3, khDkh: 5, ghDgh: 12, salinity: 0, tanMgNL: 0, volumeL: 40 },
+      animalPrice: 4,
+    },
+  }),
+  crateOf({
+    id: 'cold-morning',
+    title: 'A cold morning',
+    story:
+      'The packs had burnt out: the bag reads eleven degrees, the angels in it hang still and pale. The tank is at twenty-seven, and everybody wants them warm at once.',
+    rule: 'Cold fish are warmed slowly: first the room, then afloat, a few degrees an hour. What still lies pale is not dead.',
+    source: common,
+    play: {
+      kind: 'opening',
+      speciesId: 'angelfish',
+      animals: 4,
+      massG: 3,
+      hoursInBag: 26,
+      waterL: 1.6,
+      bag: { tempC: 12, pH: 7.0, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 2 },
+      told: ['tempC'],
+      tank: { tempC: 27, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0, volumeL: 200 },
+      animalPrice: 14,
+    },
+  }),
+  crateOf({
+    id: 'thin-sea',
+    title: 'A thin sea',
+    story:
+      'The seller keeps his clownfish at a low salinity, to save salt and spare parasites. Your quarantine tank stands at thirty-five, empty and waiting.',
+    rule: 'Where waters differ by more than a few points, the empty tank is brought to the bag, and goes back over days. Where somebody lives in it already, the water is mixed slowly.',
+    source: common,
+    play: {
+      kind: 'opening',
+      speciesId: 'ocellaris-clownfish',
+      animals: 2,
+      massG: 3,
+      hoursInBag: 30,
+      waterL: 2,
+      bag: { tempC: 24, pH: 7.4, khDkh: 7, ghDgh: 40, salinity: 22, tanMgNL: 1.5 },
+      told: ['tempC'],
+      tank: { tempC: 25.5, pH: 8.1, khDkh: 8, ghDgh: 60, salinity: 35, tanMgNL: 0, volumeL: 60 },
+      animalPrice: 30,
+    },
+  }),
+  crateOf({
+    id: 'silent-crash',
+    title: 'The silent crash',
+    story:
+      'Eight young rainbows stand their third week of quarantine in eighty litres. They eat well, the water is clear, the sponge is brown and full of life. Testing every day is dull, and the kit is nearly empty.',
+    rule: 'A filter dies without a sign. Clear water says nothing of ammonia; a drop test a day in the weeks does, and a change under the criterion costs twenty minutes.',
+    source: `${common}; chronic criterion US EPA 2013`,
+    play: {
+      kind: 'weeks',
+      speciesId: 'boesemans-rainbowfish',
+      animals: 8,
+      massG: 3,
+      waterL: 80,
+      tempC: 25.5,
+      pH: 7.5,
+      days: 10,
+      foodGADay: 0.7,
+      filterShare: 0.9,
+      crashDay: 4,
+      animalPrice: 14,
+    },
+  }),
+  crateOf({
+    id: 'copper-by-the-label',
+    title: 'Copper by the label',
+    story:
+      'Velvet on two clownfish. The tank is sold as 100 litres, the bottle says so much a litre. There is sand in it, a heap of stones, and five snails that clean so nicely.',
+    rule: 'Doses go by the litres that are there, not by the label of the tank; copper is measured, not guessed; and nothing without a backbone bears it. The label of the medicine and a veterinarian stand above all of this.',
+    source: common,
+    play: {
+      kind: 'dosing',
+      speciesId: 'ocellaris-clownfish',
+      animals: 2,
+      others: 5,
+      othersName: 'Snails',
+      medicine: 'Harbour copper',
+      mgPerMl: 2,
+      targetMgL: 0.5,
+      bandFromMgL: 0.45,
+      bandToMgL: 0.6,
+      insideCm: [78, 38, 30],
+      stonesL: 12,
+      bedCm: 5,
+      labelL: 100,
+      animalPrice: 25,
+    },
+  }),
+];
