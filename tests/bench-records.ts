@@ -11,6 +11,9 @@ import { calendarFeed } from '@/server/bench/calendar';
 import { dayView, fastView } from '@/server/day/view';
 import { weekView } from '@/server/bench/week';
 import { consignmentList } from '@/server/consignment/list';
+import { settleLogbook } from '@/server/logbook/digest';
+import { learnedView } from '@/server/logbook/learned';
+import { heldView, logbookView, paysView } from '@/server/logbook/list';
 import { listView, searchView } from '@/server/records/view';
 import { suppliesView } from '@/server/stock/supplies';
 import { tankRows, tankView } from '@/server/stock/tanks';
@@ -183,6 +186,18 @@ async function main(): Promise<void> {
     time(`the Bench: duties of ${OPEN} planned consignments`, () => benchView(again));
     time('the week', () => weekView(again));
     time('the calendar feed', () => calendarFeed(again));
+    start = performance.now();
+    settleLogbook(again, Infinity);
+    say(
+      `the logbook made of ${CONSIGNMENTS} consignments, once, in ${((performance.now() - start) / 1000).toFixed(1)} s; its aim is 200 ms a line`,
+    );
+    time('the logbook, page 1', () => logbookView(again, {}));
+    time('the logbook, by words, species and losses', () =>
+      logbookView(again, { find: 'tamm', season: 'Winter', losses: 'no' }),
+    );
+    time('what pays, by everything', () => paysView(again));
+    time('foretold and held', () => heldView(again));
+    time('what is learned', () => learnedView(again));
     const planned = again.consignments.planned()[0]!.document;
     const code = invite(again, { name: 'Ana', role: 'helper' });
     const entered = code.ok
