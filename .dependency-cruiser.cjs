@@ -63,7 +63,8 @@ module.exports = {
       from: { path: '^(core|records)/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse|maxrects-packer|fflate|jstat|ml-matrix|ml-levenberg-marquardt)/',
+        pathNot:
+          'node_modules/(zod|suncalc|pure-rand|@date-fns/tz|papaparse|maxrects-packer|fflate|jstat|ml-matrix|ml-levenberg-marquardt)/',
       },
     },
     {

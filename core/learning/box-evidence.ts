@@ -1,14 +1,9 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { CholeskyDecomposition, determinant, inverse, Matrix } from 'ml-matrix';
-import { climateOf } from '@/core/calendar/legs';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
-import type { TracePlace } from '@/core/consignment/trace';
-import type { Prepared, PreparedBox } from '@/core/engine/prepare';
-import { normalQuantile } from '@/core/engine/random';
-import { meansOf } from '@/core/weather/ambient';
-import { boxCurves, simulateBox } from '@/core/heat/box';
-import { heatModel, type BoxLoad, type HeatModel } from '@/core/heat/model';
+import type { Prepared } from '@/core/engine/prepare';
+import { covarianceOf, Fit, hourly, outsideMean, type Readings, type Row } from './box-curve';
 import { ofTheKind, type Evidence, type Learned } from './information';
 
 /** The rows as the catalogue has them, whatever was learned or tested since: what evidence is told against. */
@@ -35,16 +30,6 @@ export const knownFrom = (a: Assumptions, learned: readonly Pick<Learned, 'key' 
   return (key) => by.get(key) ?? priorKnown(a)(key);
 };
 
-/** Readings of one place in a box, hours from its sealing and °C. */
-export interface Readings {
-  place: TracePlace;
-  /** The bag it was with, by its place in the box; of the air and the outside −1. */
-  bag: number;
-  points: readonly { h: number; tempC: number }[];
-  /** Name of what read them: each reads off as a whole by an error of its own. */
-  instrument: string;
-}
-
 export interface BoxEvidence {
   /** Of the kinds: the box, and every kind of heat pack in it. */
   evidence: Evidence;
@@ -64,161 +49,10 @@ export interface BoxEvidence {
   fitted: { h: number; tempC: number }[];
 }
 
-/** Means of each hour: a logger of minutes tells no more of a box than one of hours. */
-export function hourly(points: readonly { h: number; tempC: number }[]): { h: number; tempC: number }[] {
-  const by = new Map<number, { h: number; sum: number; n: number }>();
-  for (const p of points) {
-    const k = Math.floor(p.h);
-    const b = by.get(k) ?? { h: 0, sum: 0, n: 0 };
-    by.set(k, { h: b.h + p.h, sum: b.sum + p.tempC, n: b.n + 1 });
-  }
-  return [...by.values()].map((b) => ({ h: b.h / b.n, tempC: b.sum / b.n }));
-}
-
-/** Loss is a smooth thing: models are made this far apart, in its logarithm, and mixed in between († ours). */
-const NODE = 0.02;
 /** Evidence of a curve counts for so much of what its slopes say: they are taken at one point, and the world bends († ours, by simulated truths). */
-const TEMPERED = 0.85;
+const TEMPERED = 0.55;
 /** Steps along the slopes until the curve itself meets the readings. */
 const CHORDS = 3;
-/** The air outside is off by pieces of so long, h († ours). */
-const PIECE_H = 2;
-
-interface Row {
-  of: number;
-  h: number;
-  tempC: number;
-}
-
-/** The one box computed as often as a fit wants: its loss and the strengths of its packs as factors, `x` their logarithms. */
-class Fit {
-  readonly kinds: string[];
-  private readonly models = new Map<number, HeatModel>();
-  private readonly curves;
-  private readonly load: BoxLoad;
-
-  constructor(
-    private readonly p: Prepared,
-    private readonly box: PreparedBox,
-    private readonly rows: readonly Row[],
-    private readonly read: readonly Readings[],
-    private readonly dud: string | null,
-    readonly outside: Float64Array,
-  ) {
-    this.load = { ...box.load, heatPacks: box.load.heatPacks.map((h) => ({ ...h })) };
-    this.kinds = [...new Set(box.load.heatPacks.map((h) => h.kindId ?? ''))];
-    this.curves = boxCurves(box.bags.length, p.steps);
-  }
-
-  private strengths(x: readonly number[]): void {
-    let dudLeft = this.dud;
-    this.load.heatPacks.forEach((h, i) => {
-      h.strength = this.box.load.heatPacks[i]!.strength * Math.exp(x[1 + this.kinds.indexOf(h.kindId ?? '')]!);
-      if (dudLeft !== null && h.kindId === dudLeft) {
-        h.strength = 0;
-        dudLeft = null;
-      }
-    });
-  }
-
-  private modelAt(node: number): HeatModel {
-    let m = this.models.get(node);
-    if (!m) {
-      this.load.lossFactor = this.box.load.lossFactor * Math.exp(node * NODE);
-      this.models.set(node, (m = heatModel(this.load, this.p.stepH, this.p.a)));
-    }
-    return m;
-  }
-
-  /** Water of every bag with these numbers, on the steps of the journey. */
-  bagsAt(x: readonly number[]): Float64Array[] {
-    const { p } = this;
-    this.strengths(x);
-    this.load.lossFactor = this.box.load.lossFactor * Math.exp(x[0]!);
-    return simulateBox(this.load, this.outside, p.steps, p.stepH, p.a).bagC;
-  }
-
-  /** Temperatures at the rows, °C. Between two models in proportion: the slope that a fit follows has no steps. */
-  at(x: readonly number[], meanC: Float64Array = this.outside): Float64Array {
-    const { p } = this;
-    this.strengths(x);
-    const low = Math.floor(x[0]! / NODE);
-    const f = x[0]! / NODE - low;
-    const out = new Float64Array(this.rows.length);
-    for (const [node, share] of [
-      [low, 1 - f],
-      [low + 1, f],
-    ] as const) {
-      if (share <= 0) continue;
-      const c = simulateBox(this.load, meanC, p.steps, p.stepH, p.a, this.curves, false, this.modelAt(node));
-      this.rows.forEach((r, j) => {
-        const of = this.read[r.of]!;
-        const i = Math.min(p.steps - 2, Math.max(0, Math.floor(r.h / p.stepH)));
-        const part = Math.min(1, Math.max(0, r.h / p.stepH - i));
-        const curve = of.place === 'air' ? c.airC : of.place === 'outside' ? meanC : c.bagC[of.bag]!;
-        // The air outside is known by the mean of each step.
-        out[j]! += share * (of.place === 'outside' ? curve[i]! : curve[i]! + part * (curve[i + 1]! - curve[i]!));
-      });
-    }
-    return out;
-  }
-}
-
-/** What the air outside may be off in one piece of the journey, °C, as far as it goes with another piece. */
-function outsideCovariance(p: Prepared, steps: readonly number[], weatherSigmaC: number): Matrix {
-  const { a } = p;
-  const at = steps.map((step) => {
-    const piece = p.ambient.pieces.find((x) => x.step === step) ?? p.ambient.pieces[p.ambient.pieces.length - 1]!;
-    return { ...piece, ...climateOf(p.legs[piece.leg]!, a), h: step * p.stepH };
-  });
-  const { sender, receiver } = p.consignment;
-  const onePlace = sender.place.name === receiver.place.name;
-  return new Matrix(
-    at.map((x) =>
-      at.map((y) => {
-        const ends = onePlace ? 1 : (1 - x.toDestination) * (1 - y.toDestination) + x.toDestination * y.toDestination;
-        const weather =
-          x.coupling * y.coupling * weatherSigmaC ** 2 * ends * Math.exp(-Math.abs(x.h - y.h) / a.forecastErrorMemoryH);
-        if (x.leg !== y.leg || x.coupling >= 1) return weather;
-        const own = (1 - x.coupling) * (1 - y.coupling) * a.legOwnSigmaC ** 2;
-        return weather + own + (x.weatherC - x.ownC) * (y.weatherC - y.ownC) * a.legCouplingSigma ** 2;
-      }),
-    ),
-  );
-}
-
-/** Covariance of the readings about the computed curve: their scatter, each instrument as a whole, and the air outside. */
-function covarianceOf(
-  p: Prepared,
-  fit: Fit,
-  rows: readonly Row[],
-  used: readonly Readings[],
-  weatherSigmaC: number,
-): Matrix {
-  const { a } = p;
-  const zero = [0, ...fit.kinds.map(() => 0)];
-  const base = fit.at(zero);
-  const per = Math.max(1, Math.round(PIECE_H / p.stepH));
-  const untilH = rows.reduce((m, r) => Math.max(m, r.h), 0);
-  const pieces = Math.ceil((untilH / p.stepH + 1) / per);
-  const G = new Matrix(rows.length, pieces);
-  for (let k = 0; k < pieces; k++) {
-    const warmer = fit.outside.map((v, i) => (i >= k * per && i < (k + 1) * per ? v + 1 : v));
-    fit.at(zero, warmer).forEach((v, j) => G.set(j, k, v - base[j]!));
-  }
-  const at = Array.from({ length: pieces }, (_, k) => Math.min(p.steps - 1, k * per + (per >> 1)));
-  const half = G.mmul(outsideCovariance(p, at, weatherSigmaC)).mmul(G.transpose());
-  // Symmetric but for rounding.
-  const C = Matrix.add(half, half.transpose()).mul(0.5);
-  rows.forEach((r, i) =>
-    rows.forEach((q, j) => {
-      const same = used[r.of]!.instrument === used[q.of]!.instrument ? a.learnSensorC ** 2 : 0;
-      C.set(i, j, C.get(i, j) + same + (i === j ? a.learnReadingC ** 2 : 0));
-    }),
-  );
-  return C;
-}
-
 /** One way it may have been, fitted: where its figures lie, how sharply, and how well it fits. */
 interface Solved {
   x: number[];
@@ -291,44 +125,28 @@ function bestFit({ f, y, x }: Solved, prior: readonly number[]): number[] {
   ).parameterValues;
 }
 
-/** Several ways it may have been as one Gaussian with their common middle and spread, each weighing by its odds and its fit (Laplace). */
-function mixed(ways: readonly { way: Solved; odds: number }[]): {
-  mean: number[];
-  precision: Matrix;
-  likeliest: Solved;
-} {
+/**
+ * Several ways it may have been as one piece of evidence: what each says, by its odds and its fit (Laplace). Their information is
+ * averaged, and not their figures: two ways that say opposite things then say little, and never less than nothing.
+ */
+function mixed(
+  ways: readonly { way: Solved; odds: number }[],
+  { middle, prior }: { middle: readonly number[]; prior: readonly number[] },
+): { precision: number[][]; pull: number[]; likeliest: Solved } {
   const least = Math.min(...ways.map((w) => w.way.cost));
   const raw = ways.map((w) => (w.odds * Math.exp(-(w.way.cost - least) / 2)) / Math.sqrt(determinant(w.way.precision)));
-  const sum = raw.reduce((s, v) => s + v, 0);
+  const sum = raw.reduce((t, v) => t + v, 0);
   const weights = raw.map((v) => v / sum);
-  const n = ways[0]!.way.x.length;
-  const mean = Array.from({ length: n }, (_, i) => ways.reduce((s, w, k) => s + weights[k]! * w.way.x[i]!, 0));
-  const C = Matrix.zeros(n, n);
-  ways.forEach((w, k) => {
-    const apart = Matrix.columnVector(w.way.x.map((v, i) => v - mean[i]!));
-    C.add(inverse(w.way.precision).add(apart.mmul(apart.transpose())).mul(weights[k]!));
+  const n = middle.length;
+  const A = Matrix.zeros(n, n);
+  const h = Matrix.zeros(n, 1);
+  ways.forEach(({ way }, k) => {
+    A.add(Matrix.sub(way.precision, Matrix.diag(prior.map((s) => s ** -2))).mul(TEMPERED * weights[k]!));
+    const own = way.precision.mmul(Matrix.columnVector(way.x));
+    h.add(Matrix.sub(own, Matrix.columnVector(middle.map((m, i) => m / prior[i]! ** 2))).mul(TEMPERED * weights[k]!));
   });
-  const best = weights.indexOf(Math.max(...weights));
-  return { mean, precision: inverse(C), likeliest: ways[best]!.way };
-}
-
-/**
- * Means of the air outside with the climates of the legs as they are on the average of the draws: what follows the weather
- * nearly whole can follow it no more than whole, so that on average it follows a little less.
- */
-function outsideMean(p: Prepared): Float64Array {
-  const out = new Float64Array(p.ambient.meanC.length);
-  const climates = p.legs.map((l) => {
-    const { ownC, coupling } = climateOf(l, p.a);
-    if (coupling >= 1) return { ownC, coupling };
-    const n = 40;
-    const follows = Array.from({ length: n }, (_, i) =>
-      Math.min(1, Math.max(0, coupling + p.a.legCouplingSigma * normalQuantile((i + 0.5) / n))),
-    );
-    return { ownC, coupling: follows.reduce((s, v) => s + v, 0) / n };
-  });
-  meansOf(p.ambient.pieces, climates, null, out);
-  return out;
+  const likeliest = ways[weights.indexOf(Math.max(...weights))]!.way;
+  return { precision: A.to2DArray(), pull: h.to1DArray(), likeliest };
 }
 
 /** Solves L z = v for a lower triangular L: readings that hang together become ones that do not. */
@@ -402,18 +220,9 @@ export function evidenceOfBox(
       return { way: solve(k), odds: (count * a.packDudShare) / (1 - a.packDudShare) };
     }),
   ];
-  const { mean: x, precision: P, likeliest } = mixed(ways);
-  const dud = likeliest.dud;
-  const { fit } = likeliest;
-  const likelihood: Evidence = {
-    keys,
-    precision: Matrix.sub(P, Matrix.diag(prior.map((s) => s ** -2)))
-      .mul(TEMPERED)
-      .to2DArray(),
-    pull: P.mmul(Matrix.columnVector(x))
-      .to1DArray()
-      .map((v, i) => TEMPERED * (v - middle[i]! / prior[i]! ** 2)),
-  };
+  const { precision, pull, likeliest } = mixed(ways, { middle, prior });
+  const { dud, fit } = likeliest;
+  const likelihood: Evidence = { keys, precision, pull };
   const here = bestFit(likeliest, prior);
   const fitted = fit.at(here);
   const reckoned = fit.at(prior.map(() => 0));

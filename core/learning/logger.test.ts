@@ -30,6 +30,12 @@ describe('files of loggers', () => {
       ['2026-11-25T00:10:00.000Z', 20],
     ]);
   });
+  test('a decimal comma parts no columns, also where a line holds one only', () => {
+    expect(points('Logger 7\nTime;Temp F\n2026-02-23 00:00;68,0\n2026-02-23 01:00;66,2\n')).toEqual([
+      ['2026-02-23T00:00:00.000Z', 20],
+      ['2026-02-23T01:00:00.000Z', 19],
+    ]);
+  });
   test('without a word for it, figures that no box can have are degrees Fahrenheit', () => {
     expect(opened('when,value\n2026-11-24 10:00,71\n2026-11-24 11:00,70\n').guess.unit).toBe('F');
   });

@@ -43,9 +43,12 @@ const numberOf = (cell: string | undefined, comma: boolean): number => {
 
 /** Cuts a logger's file into cells, whatever stands above its readings. Told why where it holds none. */
 export function openLogger(text: string): Read<LoggerFile> {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false });
-  const semicolons = (text.match(/;/g) ?? []).length + (text.match(/\t/g) ?? []).length;
-  const decimalComma = semicolons > 0 && /\d,\d/.test(text);
+  const all = text.split(/\r?\n/).filter((l) => /\d/.test(l));
+  const most = (mark: string): boolean => all.filter((l) => l.includes(mark)).length > all.length / 2;
+  // A decimal comma must not be taken for what parts the columns.
+  const delimiter = most('\t') ? '\t' : most(';') ? ';' : ',';
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false, delimiter });
+  const decimalComma = delimiter !== ',' && /\d,\d/.test(text);
   const lines = data.map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }));
   const first = lines.findIndex(
     (l) =>
@@ -61,11 +64,11 @@ export function openLogger(text: string): Read<LoggerFile> {
   const sample = rows.slice(0, 200);
   const share = (i: number, test: (c: string) => boolean): number =>
     sample.filter((r) => test(r.cells[i] ?? '')).length / sample.length;
-  const all = columns.map((_, i) => i);
-  const time = all.find((i) => share(i, isTime) > 0.5) ?? 0;
+  const each = columns.map((_, i) => i);
+  const time = each.find((i) => share(i, isTime) > 0.5) ?? 0;
   const hasClock = share(time, (c) => CLOCK.test(c) || EPOCH.test(c)) > 0.5;
-  const clock = hasClock ? null : (all.find((i) => i !== time && share(i, (c) => CLOCK.test(c)) > 0.5) ?? null);
-  const figures = all.filter(
+  const clock = hasClock ? null : (each.find((i) => i !== time && share(i, (c) => CLOCK.test(c)) > 0.5) ?? null);
+  const figures = each.filter(
     (i) =>
       i !== time &&
       i !== clock &&

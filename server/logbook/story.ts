@@ -7,7 +7,7 @@ import { signs } from '@/core/consignment/signs';
 import type { Consignment } from '@/core/consignment/schema';
 import { tracePlaceWords } from '@/core/consignment/trace';
 import { methodNames } from '@/core/acclimation/vessel';
-import { hourly } from '@/core/learning/box-evidence';
+import { hourly } from '@/core/learning/box-curve';
 import { Refusal } from '@/core/quantities/refusal';
 import { catalogueOf } from '@/server/consignment/result';
 import { practises } from '@/server/devices/devices';

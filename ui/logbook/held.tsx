@@ -96,7 +96,7 @@ export function Held({ v }: { v: HeldView }) {
         )}
       </section>
       <Tabs at="/logbook/held" />
-      <section className="work grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,540px)_minmax(0,1fr)]">
+      <section className="work grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,540px)_minmax(0,1fr)]">
         <div>
           <Left n={v.left} />
           <Reliability v={v} />

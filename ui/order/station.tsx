@@ -147,7 +147,7 @@ export function OrderStation(p: OrderStationProps) {
       </section>
       <div className="grid gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_352px]">
         <div className="min-w-0 space-y-7">
-          <div className="grid gap-x-8 gap-y-6 md:grid-cols-[2fr_3fr]">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 md:grid-cols-[2fr_3fr]">
             {incoming ? sender : receiver}
             <Journey
               d={d}

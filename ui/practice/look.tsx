@@ -13,7 +13,7 @@ export function BoxLook({ l }: { l: Look }) {
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
-      className="mt-5 w-full max-w-lg"
+      className="mt-5 w-full max-w-md"
       role="img"
       aria-label={`A box of ${w} by ${h} cm inside with walls of ${wall} cm, ${l.bagsAcross} bags side by side, ${l.packs} packs, ${l.holes} holes`}
     >

@@ -19,11 +19,11 @@ function Days({ w, of, all }: { w: Weeks; of: Lived | null; all: boolean }) {
   const days = of?.days ?? [];
   const limit = days[0]?.limitMgNL ?? 1;
   const most = Math.max(limit * 1.6, ...days.filter((d) => all || d.tested).map((d) => d.tanMgNL));
-  const x = (d: number): number => 60 + (640 * d) / w.days;
+  const x = (d: number): number => 44 + (466 * d) / w.days;
   const y = (v: number): number => 150 - (136 * Math.min(most, v)) / most;
   return (
     <svg
-      viewBox="0 0 760 186"
+      viewBox="0 0 590 186"
       className="w-full"
       role="img"
       aria-label={
@@ -31,18 +31,18 @@ function Days({ w, of, all }: { w: Weeks; of: Lived | null; all: boolean }) {
         'No day yet'
       }
     >
-      <rect x="60" y="14" width="640" height={Math.max(0, y(limit) - 14)} fill="var(--stop)" opacity=".08" />
-      <path d={`M60 ${y(limit)}H700`} stroke="var(--stop)" />
-      <text x="706" y={y(limit) + 4} className="rb-s">
+      <rect x="44" y="14" width="466" height={Math.max(0, y(limit) - 14)} fill="var(--stop)" opacity=".08" />
+      <path d={`M44 ${y(limit)}H510`} stroke="var(--stop)" />
+      <text x="516" y={y(limit) + 4} className="rb-s">
         criterion
       </text>
-      <path d="M60 150H700" stroke="var(--rule-strong)" />
+      <path d="M44 150H510" stroke="var(--rule-strong)" />
       {Array.from({ length: w.days }, (_, i) => (
         <text key={i} x={x(i + 1)} y="170" textAnchor="middle" className="rb-ax">
           {i + 1}
         </text>
       ))}
-      <text x="54" y="154" textAnchor="end" className="rb-ax">
+      <text x="38" y="154" textAnchor="end" className="rb-ax">
         0
       </text>
       <text x="0" y="30" className="rb-s">

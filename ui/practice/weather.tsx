@@ -27,6 +27,10 @@ export function Weather({ s, ch }: { s: Shipping; ch: ShippingChoices }) {
   const hi = Math.ceil((Math.max(...all) + 1) / 5) * 5;
   const x = (ms: number): number => LEFT + ((W - LEFT - 90) * (ms - from)) / (until - from);
   const y = (v: number): number => 10 + H - (H * (v - lo)) / (hi - lo);
+  // Names stand at the ends of their lines, apart.
+  const [first = 0, second = 0] = places.map((p) => y(p.points.at(-1)!.tempC) + 4);
+  const near = Math.abs(first - second) < 15;
+  const names = near ? (first <= second ? [first - 7, second + 8] : [first + 8, second - 7]) : [first, second];
   const leaves = Date.parse(handOverAt) + ch.day * 864e5;
   return (
     <figure className="mt-5">
@@ -64,7 +68,7 @@ export function Weather({ s, ch }: { s: Shipping; ch: ShippingChoices }) {
         <text x={x(leaves)} y={H + 42} textAnchor="middle" className="rb-l b" style={{ fill: 'var(--hands)' }}>
           hand-over
         </text>
-        {places.map((p) => (
+        {places.map((p, n) => (
           <g key={p.name}>
             <path
               d={p.points.map((q, i) => `${i ? 'L' : 'M'}${x(q.ms).toFixed(1)} ${y(q.tempC).toFixed(1)}`).join('')}
@@ -75,7 +79,7 @@ export function Weather({ s, ch }: { s: Shipping; ch: ShippingChoices }) {
             />
             <text
               x={W - 84}
-              y={y(p.points.at(-1)!.tempC) + 4 + (p.there ? 0 : -2)}
+              y={names[n]!}
               className="rb-n b"
               style={{ fill: p.there ? 'var(--c-oxy)' : 'var(--c-amb)' }}
             >

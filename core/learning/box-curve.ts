@@ -1,0 +1,189 @@
+import { Matrix } from 'ml-matrix';
+import { climateOf } from '@/core/calendar/legs';
+import type { TracePlace } from '@/core/consignment/trace';
+import type { Prepared, PreparedBox } from '@/core/engine/prepare';
+import { normalQuantile } from '@/core/engine/random';
+import { boxCurves, simulateBox } from '@/core/heat/box';
+import { heatModel, type BoxLoad, type HeatModel } from '@/core/heat/model';
+import { meansOf } from '@/core/weather/ambient';
+
+/** Readings of one place in a box, hours from its sealing and °C. */
+export interface Readings {
+  place: TracePlace;
+  /** The bag it was with, by its place in the box; of the air and the outside −1. */
+  bag: number;
+  points: readonly { h: number; tempC: number }[];
+  /** Name of what read them: each reads off as a whole by an error of its own. */
+  instrument: string;
+}
+
+/** Means of each hour: a logger of minutes tells no more of a box than one of hours. */
+export function hourly(points: readonly { h: number; tempC: number }[]): { h: number; tempC: number }[] {
+  const by = new Map<number, { h: number; sum: number; n: number }>();
+  for (const p of points) {
+    const k = Math.floor(p.h);
+    const b = by.get(k) ?? { h: 0, sum: 0, n: 0 };
+    by.set(k, { h: b.h + p.h, sum: b.sum + p.tempC, n: b.n + 1 });
+  }
+  return [...by.values()].map((b) => ({ h: b.h / b.n, tempC: b.sum / b.n }));
+}
+
+/** Loss is a smooth thing: models are made this far apart, in its logarithm, and mixed in between († ours). */
+const NODE = 0.02;
+/** The air outside is off by pieces of so long, h († ours). */
+const PIECE_H = 2;
+
+/** One hour of one place. */
+export interface Row {
+  of: number;
+  h: number;
+  tempC: number;
+}
+
+/** The one box computed as often as a fit wants: its loss and the strengths of its packs as factors, `x` their logarithms. */
+export class Fit {
+  readonly kinds: string[];
+  private readonly models = new Map<number, HeatModel>();
+  private readonly curves;
+  private readonly load: BoxLoad;
+
+  constructor(
+    private readonly p: Prepared,
+    private readonly box: PreparedBox,
+    private readonly rows: readonly Row[],
+    private readonly read: readonly Readings[],
+    private readonly dud: string | null,
+    readonly outside: Float64Array,
+  ) {
+    this.load = { ...box.load, heatPacks: box.load.heatPacks.map((h) => ({ ...h })) };
+    this.kinds = [...new Set(box.load.heatPacks.map((h) => h.kindId ?? ''))];
+    this.curves = boxCurves(box.bags.length, p.steps);
+  }
+
+  private strengths(x: readonly number[]): void {
+    let dudLeft = this.dud;
+    this.load.heatPacks.forEach((h, i) => {
+      h.strength = this.box.load.heatPacks[i]!.strength * Math.exp(x[1 + this.kinds.indexOf(h.kindId ?? '')]!);
+      if (dudLeft !== null && h.kindId === dudLeft) {
+        h.strength = 0;
+        dudLeft = null;
+      }
+    });
+  }
+
+  private modelAt(node: number): HeatModel {
+    let m = this.models.get(node);
+    if (!m) {
+      this.load.lossFactor = this.box.load.lossFactor * Math.exp(node * NODE);
+      this.models.set(node, (m = heatModel(this.load, this.p.stepH, this.p.a)));
+    }
+    return m;
+  }
+
+  /** Water of every bag with these numbers, on the steps of the journey. */
+  bagsAt(x: readonly number[]): Float64Array[] {
+    const { p } = this;
+    this.strengths(x);
+    this.load.lossFactor = this.box.load.lossFactor * Math.exp(x[0]!);
+    return simulateBox(this.load, this.outside, p.steps, p.stepH, p.a).bagC;
+  }
+
+  /** Temperatures at the rows, °C. Between two models in proportion: the slope that a fit follows has no steps. */
+  at(x: readonly number[], meanC: Float64Array = this.outside): Float64Array {
+    const { p } = this;
+    this.strengths(x);
+    const low = Math.floor(x[0]! / NODE);
+    const f = x[0]! / NODE - low;
+    const out = new Float64Array(this.rows.length);
+    for (const [node, share] of [
+      [low, 1 - f],
+      [low + 1, f],
+    ] as const) {
+      if (share <= 0) continue;
+      const c = simulateBox(this.load, meanC, p.steps, p.stepH, p.a, this.curves, false, this.modelAt(node));
+      this.rows.forEach((r, j) => {
+        const of = this.read[r.of]!;
+        const i = Math.min(p.steps - 2, Math.max(0, Math.floor(r.h / p.stepH)));
+        const part = Math.min(1, Math.max(0, r.h / p.stepH - i));
+        const curve = of.place === 'air' ? c.airC : of.place === 'outside' ? meanC : c.bagC[of.bag]!;
+        // The air outside is known by the mean of each step.
+        out[j]! += share * (of.place === 'outside' ? curve[i]! : curve[i]! + part * (curve[i + 1]! - curve[i]!));
+      });
+    }
+    return out;
+  }
+}
+
+/** What the air outside may be off in one piece of the journey, °C, as far as it goes with another piece. */
+function outsideCovariance(p: Prepared, steps: readonly number[], weatherSigmaC: number): Matrix {
+  const { a } = p;
+  const at = steps.map((step) => {
+    const piece = p.ambient.pieces.find((x) => x.step === step) ?? p.ambient.pieces[p.ambient.pieces.length - 1]!;
+    return { ...piece, ...climateOf(p.legs[piece.leg]!, a), h: step * p.stepH };
+  });
+  const { sender, receiver } = p.consignment;
+  const onePlace = sender.place.name === receiver.place.name;
+  return new Matrix(
+    at.map((x) =>
+      at.map((y) => {
+        const ends = onePlace ? 1 : (1 - x.toDestination) * (1 - y.toDestination) + x.toDestination * y.toDestination;
+        const weather =
+          x.coupling * y.coupling * weatherSigmaC ** 2 * ends * Math.exp(-Math.abs(x.h - y.h) / a.forecastErrorMemoryH);
+        if (x.leg !== y.leg || x.coupling >= 1) return weather;
+        const own = (1 - x.coupling) * (1 - y.coupling) * a.legOwnSigmaC ** 2;
+        return weather + own + (x.weatherC - x.ownC) * (y.weatherC - y.ownC) * a.legCouplingSigma ** 2;
+      }),
+    ),
+  );
+}
+
+/** Covariance of the readings about the computed curve: their scatter, each instrument as a whole, and the air outside. */
+export function covarianceOf(
+  p: Prepared,
+  fit: Fit,
+  rows: readonly Row[],
+  used: readonly Readings[],
+  weatherSigmaC: number,
+): Matrix {
+  const { a } = p;
+  const zero = [0, ...fit.kinds.map(() => 0)];
+  const base = fit.at(zero);
+  const per = Math.max(1, Math.round(PIECE_H / p.stepH));
+  const untilH = rows.reduce((m, r) => Math.max(m, r.h), 0);
+  const pieces = Math.ceil((untilH / p.stepH + 1) / per);
+  const G = new Matrix(rows.length, pieces);
+  for (let k = 0; k < pieces; k++) {
+    const warmer = fit.outside.map((v, i) => (i >= k * per && i < (k + 1) * per ? v + 1 : v));
+    fit.at(zero, warmer).forEach((v, j) => G.set(j, k, v - base[j]!));
+  }
+  const at = Array.from({ length: pieces }, (_, k) => Math.min(p.steps - 1, k * per + (per >> 1)));
+  const half = G.mmul(outsideCovariance(p, at, weatherSigmaC)).mmul(G.transpose());
+  // Symmetric but for rounding.
+  const C = Matrix.add(half, half.transpose()).mul(0.5);
+  rows.forEach((r, i) =>
+    rows.forEach((q, j) => {
+      const same = used[r.of]!.instrument === used[q.of]!.instrument ? a.learnSensorC ** 2 : 0;
+      C.set(i, j, C.get(i, j) + same + (i === j ? a.learnReadingC ** 2 : 0));
+    }),
+  );
+  return C;
+}
+
+/**
+ * Means of the air outside with the climates of the legs as they are on the average of the draws: what follows the weather
+ * nearly whole can follow it no more than whole, so that on average it follows a little less.
+ */
+export function outsideMean(p: Prepared): Float64Array {
+  const out = new Float64Array(p.ambient.meanC.length);
+  const climates = p.legs.map((l) => {
+    const { ownC, coupling } = climateOf(l, p.a);
+    if (coupling >= 1) return { ownC, coupling };
+    const n = 40;
+    const follows = Array.from({ length: n }, (_, i) =>
+      Math.min(1, Math.max(0, coupling + p.a.legCouplingSigma * normalQuantile((i + 0.5) / n))),
+    );
+    return { ownC, coupling: follows.reduce((s, v) => s + v, 0) / n };
+  });
+  meansOf(p.ambient.pieces, climates, null, out);
+  return out;
+}
