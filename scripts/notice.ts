@@ -24,7 +24,7 @@ Figures of fish, water, heat and packs: each with its source beside it in the co
 `;
 
 /** Packages that tell their licence only in a text of their own. */
-const OWN_TEXT: Readonly<Record<string, string>> = { suncalc: 'BSD-2-Clause', 'png-js': 'MIT' };
+const OWN_TEXT: Readonly<Record<string, string>> = { suncalc: 'BSD-2-Clause', 'png-js': 'MIT', jstat: 'MIT' };
 
 export function notice(): string {
   const { packages } = JSON.parse(readFileSync('package-lock.json', 'utf8')) as { packages: Record<string, Locked> };
