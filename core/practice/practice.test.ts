@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { catalogue } from '@/core/catalogue';
 import { exampleConsignment } from '@/tests/example';
 import { crateById, crates } from './crates';
+import { crateJsonSchema } from './json-schema';
 import { crateFrom } from './from-past';
 import { runPractice, scoreOf } from './job';
 import { dose, litresIn, live, open } from './others';
@@ -81,6 +83,11 @@ describe('practice crates', () => {
     expect(a.kind === 'best' && a.best!.score.won).toBe(true);
     expect(a.kind === 'best' && a.best!.words.join(' ')).toMatch(/pack|winter/i);
   }, 60_000);
+});
+
+test('the schema of the open file is the one that is read by', () => {
+  const written = JSON.parse(readFileSync('docs/format/practice.schema.json', 'utf8')) as unknown;
+  expect(written).toEqual(JSON.parse(JSON.stringify(crateJsonSchema())));
 });
 
 describe('boxes that have come', () => {

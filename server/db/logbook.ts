@@ -152,6 +152,7 @@ function bookStatements(db: Db) {
   const evidence = db.prepare<[], { code: string; evidence: string }>(
     `SELECT code, evidence FROM logbook WHERE evidence <> '[]' ORDER BY opened_at`,
   );
+  const others = db.prepare<[], { other: string }>(`SELECT DISTINCT other FROM logbook ORDER BY other LIMIT 500`);
   const costs = db.prepare<[], { boxes: number; cost: number; alive: number; counted: number }>(
     `SELECT COALESCE(SUM(boxes), 0) AS boxes, COALESCE(SUM(cost), 0) AS cost,
        COALESCE(SUM(CASE WHEN counted > 0 THEN alive ELSE animals END), 0) AS alive, COALESCE(SUM(counted), 0) AS counted
@@ -213,6 +214,8 @@ function bookStatements(db: Db) {
       return { rows, ...sums };
     },
     survival: (by: AskedBy): Survival[] => survival[by].all(),
+    /** Everybody at the other end, by name. */
+    others: (): string[] => others.all().map((r) => r.other),
     values: (by: AskedBy): string[] =>
       values[by]
         .all()

@@ -60,6 +60,7 @@ export function logbookView(house: House, q: Partial<Record<string, string>>) {
     options: {
       species: options('species_id', true),
       service: options('service_id', true),
+      with: house.logbook.others().map((n): [string, string] => [n, n]),
       season: options('season'),
       packs: options('packs'),
       density: options('density'),

@@ -13,6 +13,7 @@ import { catalogueOf } from '@/server/consignment/result';
 import { practises } from '@/server/devices/devices';
 import { currencyOf, profileOf, type House } from '@/server/house';
 import { asFound, cameOut, fitsOf, settleLogbook } from './digest';
+import { journeyOf } from './traces';
 
 const HOUR = 3600_000;
 
@@ -167,6 +168,7 @@ export function storyView(house: House, code: string) {
       to: (l.endMs - sealMs) / HOUR,
     })),
     moments: momentsOf(c, sealMs),
+    journey: journeyOf(c),
     chance: foretold?.odds ?? null,
     slackH: foretold?.headline.worstSlackH ?? null,
     engine: foretold?.engine ?? null,

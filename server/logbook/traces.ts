@@ -34,7 +34,7 @@ const traceInput = z.object({
 export type TraceInput = z.input<typeof traceInput>;
 
 /** When a box was closed and opened, by what happened, else by the plan. */
-const journeyOf = (c: Consignment): { closedMs: number; openedMs: number } => ({
+export const journeyOf = (c: Consignment): { closedMs: number; openedMs: number } => ({
   closedMs: Date.parse(c.actual.handedOverAt ?? c.actual.sealedAt ?? c.handOverAt),
   openedMs: Date.parse(c.actual.openedAt ?? c.actual.arrivedAt ?? c.openingAt),
 });

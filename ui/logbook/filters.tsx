@@ -34,6 +34,7 @@ export function Filters({ v }: { v: LogbookView }) {
     <div className="no-print mb-3 flex flex-wrap items-end gap-3" role="group" aria-label="Narrow it">
       {select('species', 'Species', filter.speciesId, options.species)}
       {select('service', 'Service', filter.serviceId, options.service)}
+      {select('with', 'With', filter.other, options.with)}
       {select('season', 'Season', filter.season, options.season)}
       {select('packs', 'Packs', filter.packs, options.packs)}
       {select('hours', 'Hours in the bag', filter.hours, options.hours)}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useState, type ReactNode } from 'react';
-import { openLogger, readLogger, type LoggerFile, type LoggerMapping } from '@/core/learning/logger';
+import { againstJourney, openLogger, readLogger, type LoggerFile, type LoggerMapping } from '@/core/learning/logger';
 import { tracePlaces, tracePlaceWords, type TracePlace } from '@/core/consignment/trace';
 import type { StoryView } from '@/server/logbook/story';
 import { keepLogger, readLoggerDevice, strikeTrace } from '@/server/logbook/actions';
@@ -11,6 +11,45 @@ import { dayClock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 
+/** How the readings lie to the journey, and the way out where the clock of the logger was in another zone. */
+function AgainstJourney({
+  points,
+  shift: [shiftH, setShiftH],
+  s,
+}: {
+  points: readonly (readonly [number, number])[];
+  shift: [number, (hours: number) => void];
+  s: StoryView;
+}) {
+  const beside = againstJourney(
+    points.map(([ms, v]): [number, number] => [ms + shiftH * 3600_000, v]),
+    s.journey,
+  );
+  const hours = (h: number): string => `${Math.abs(h)} h ${h < 0 ? 'earlier' : 'later'}`;
+  return (
+    <>
+      {beside.notes.map((n) => (
+        <p key={n} className="note">
+          {n}
+        </p>
+      ))}
+      {beside.shiftH !== null && (
+        <Button className="mt-1" onClick={() => setShiftH(shiftH + beside.shiftH!)}>
+          Take every reading {hours(beside.shiftH)}
+        </Button>
+      )}
+      {shiftH !== 0 && (
+        <p className="note">
+          Taken {hours(shiftH)} than the file says.{' '}
+          <Button tone="flat" onClick={() => setShiftH(0)}>
+            As the file says
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
 /** What a file holds, as it is read: every guess can be put right before anything is kept. */
 function Reading({
   file,
@@ -18,6 +57,7 @@ function Reading({
   read,
   mapping,
   change,
+  shift,
   s,
   children,
 }: {
@@ -26,6 +66,8 @@ function Reading({
   read: ReturnType<typeof readLogger>;
   mapping: LoggerMapping;
   change: (m: Partial<LoggerMapping>) => void;
+  /** Hours by which its clock is taken to be off. */
+  shift: [hours: number, set: (hours: number) => void];
   s: StoryView;
   children: ReactNode;
 }) {
@@ -99,6 +141,7 @@ function Reading({
             {n}
           </p>
         ))}
+      {read.ok && <AgainstJourney points={read.value.points} shift={shift} s={s} />}
       <div className="mt-2 flex gap-3">{children}</div>
     </div>
   );
@@ -178,6 +221,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
   const [boxId, setBoxId] = useState(s.boxes[0]?.id ?? '1');
   const [bagId, setBagId] = useState('');
   const [told, setTold] = useState<string[]>([]);
+  const [shiftH, setShiftH] = useState(0);
   const { save, busy, problems } = useSave();
   const opened = useMemo(() => (file ? openLogger(file.text) : null), [file]);
   const mapping: LoggerMapping | null = opened?.ok ? { ...opened.value.guess, zone: s.zone, ...over } : null;
@@ -189,6 +233,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
     if (f.size > LARGEST_FILE) return setTold(['This file is larger than any logger writes.']);
     setTold([]);
     setOver({});
+    setShiftH(0);
     setFile({ name: f.name, text: (await readFileText(f)).text });
   };
   const kept = (k: { kept: number; notes: string[] }): void => {
@@ -233,6 +278,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
           read={read}
           mapping={mapping}
           change={(m) => setOver({ ...over, ...m })}
+          shift={[shiftH, setShiftH]}
           s={s}
         >
           <Button
@@ -248,6 +294,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
                     place,
                     name: file.name,
                     text: file.text,
+                    shiftH,
                     mapping,
                   }),
                 kept,
