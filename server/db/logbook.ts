@@ -129,6 +129,7 @@ const where = (f: Filter): { sql: string; values: string[] } => {
 function bookStatements(db: Db) {
   const due = db.prepare<[number], { id: string }>(`SELECT consignment_id AS id FROM logbook_due LIMIT ?`);
   const dueCount = db.prepare<[], { n: number }>(`SELECT COUNT(*) AS n FROM logbook_due`);
+  const isDue = db.prepare<[string], { one: 1 }>(`SELECT 1 AS one FROM logbook_due WHERE consignment_id = ?`);
   const settled = db.prepare(`DELETE FROM logbook_due WHERE consignment_id = ?`);
   const drop = db.prepare(`DELETE FROM logbook WHERE consignment_id = ?`);
   const dropBags = db.prepare(`DELETE FROM logbook_bag WHERE consignment_id = ?`);
@@ -181,6 +182,7 @@ function bookStatements(db: Db) {
 
   return {
     due: (most: number): string[] => due.all(most).map((r) => r.id),
+    isDue: (id: string): boolean => isDue.get(id) !== undefined,
     dueCount: (): number => dueCount.get()!.n,
     /** What is told of a consignment now; null takes its line away (it is not open any more, or was never). */
     settle: (id: string, d: Digest | null): void => {

@@ -288,6 +288,11 @@ export function digestOf(house: House, id: string): Digest | null {
   };
 }
 
+/** Brings the line of one consignment up to date, whatever else is still to be made. */
+export function settleOne(house: House, id: string): void {
+  if (house.logbook.isDue(id)) house.db.transaction(() => house.logbook.settle(id, digestOf(house, id)))();
+}
+
 /** A page answers within this, ms, however much of the logbook is still to be made. */
 const BUDGET_MS = 120;
 

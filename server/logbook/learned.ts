@@ -74,6 +74,9 @@ export function learnedView(house: House) {
 }
 export type LearnedView = ReturnType<typeof learnedView>;
 
+/** A press waits this long for the logbook, ms. */
+const PATIENCE_MS = 3000;
+
 const acceptInput = z.object({
   key: id(120),
   /** The numbers as they were shown: what was learned since is not taken unseen. */
@@ -92,7 +95,8 @@ export function acceptLearned(house: House, input: unknown): Outcome<null> {
   const parsed = acceptInput.safeParse(input);
   if (!parsed.success) return refuse('key', 'There is no such figure.');
   const { key, values } = parsed.data;
-  settleLogbook(house, Infinity);
+  const left = settleLogbook(house, PATIENCE_MS);
+  if (left > 0) return refuse('key', `The logbook is still being read in: ${left} consignments are left.`);
   const f = learnedNow(house).find((x) => x.key === key);
   if (!f) return refuse('key', 'Nothing is read of this any more.');
   if (JSON.stringify(f.values) !== JSON.stringify(values))

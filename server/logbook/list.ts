@@ -122,12 +122,16 @@ const csvCell = (v: string | number | null): string => {
   return /[",\n\r]/.test(t) ? `"${t.replaceAll('"', '""')}"` : t;
 };
 
-/** What the filter finds, whole, as CSV or JSON. */
+/** A file waits this long for what is not read in yet, ms; then it is told to come back. */
+const PATIENCE_MS = 5000;
+
+/** What the filter finds, whole, as CSV or JSON; or how many consignments are still to be read in. */
 export function exportLogbook(
   house: House,
   q: Partial<Record<string, string>>,
-): { name: string; type: string; text: string } {
-  settleLogbook(house, Infinity);
+): { name: string; type: string; text: string } | { left: number } {
+  const left = settleLogbook(house, PATIENCE_MS);
+  if (left > 0) return { left };
   const name = namesOf(house);
   const { rows } = house.logbook.page(filterOf(q), -1, 0);
   if (q.as === 'json')

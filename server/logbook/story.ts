@@ -12,7 +12,7 @@ import { Refusal } from '@/core/quantities/refusal';
 import { catalogueOf } from '@/server/consignment/result';
 import { practises } from '@/server/devices/devices';
 import { currencyOf, profileOf, type House } from '@/server/house';
-import { asFound, cameOut, fitsOf, settleLogbook } from './digest';
+import { asFound, cameOut, fitsOf, settleOne } from './digest';
 import { journeyOf } from './traces';
 
 const HOUR = 3600_000;
@@ -137,8 +137,8 @@ const methodWordsOf = (id: string | undefined): string =>
 export function storyView(house: House, code: string) {
   const stored = house.consignments.byCode(code);
   if (!stored) return null;
-  settleLogbook(house, Infinity);
   const c = stored.document;
+  settleOne(house, c.id);
   let catalogue: Catalogue;
   try {
     catalogue = catalogueOf(c, house);

@@ -4,7 +4,16 @@ import { house } from '@/server/wiring';
 /** What the logbook’s filter finds, as CSV or JSON (`?as=json`). */
 export function GET(request: Request): Response {
   const q = Object.fromEntries(new URL(request.url).searchParams);
-  const { name, type, text } = exportLogbook(house(), q);
+  const file = exportLogbook(house(), q);
+  if ('left' in file)
+    return new Response(
+      `The logbook is still being read in: ${file.left} consignments are left. Ask again in a minute.`,
+      {
+        status: 503,
+        headers: { 'Retry-After': '60' },
+      },
+    );
+  const { name, type, text } = file;
   return new Response(text, {
     headers: {
       'Content-Type': type,
