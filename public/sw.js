@@ -26,10 +26,17 @@ self.addEventListener('activate', (event) => {
   );
 });
 
+/**
+ * One script begins every worker, and which it is to be stands behind the # of its address. A kept answer would bring the
+ * address that it was first asked by, and with it another worker: without one the worker keeps its own.
+ */
+const unnamed = (kept) =>
+  new Response(kept.body, { status: kept.status, statusText: kept.statusText, headers: kept.headers });
+
 /** Files of the program are named by what is in them: one that is here is right for good. */
 async function fromProgram(request) {
   const kept = await caches.match(request);
-  if (kept) return kept;
+  if (kept) return request.destination === 'worker' ? unnamed(kept) : kept;
   const answer = await fetch(request);
   if (answer.ok) {
     const cache = await caches.open(PROGRAM);

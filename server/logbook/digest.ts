@@ -12,7 +12,9 @@ import { weighed } from '@/core/engine/forward';
 import { DRAW_STEP_H } from '@/core/engine/draws';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import type { Readings } from '@/core/learning/box-curve';
-import { evidenceOfBox, unlearned, type BoxEvidence } from '@/core/learning/box-evidence';
+import { evidenceOfBox, knownFrom, unlearned, type BoxEvidence, type Known } from '@/core/learning/box-evidence';
+import { priorOf } from '@/core/learning/figures';
+import { learn } from '@/core/learning/information';
 import { season } from '@/core/learning/brier';
 import { legEvidence, tripOf } from '@/core/learning/roads';
 import { evidenceOfUse, TELLING } from '@/core/learning/use-evidence';
@@ -134,6 +136,20 @@ const preparedAs = (c: Consignment, catalogue: Catalogue): Prepared | null => {
   }
 };
 
+/** What the house has read of boxes and packs so far, taken over or not: a box is looked at around it. */
+const knownHere = (house: House, a: Assumptions): Known =>
+  knownFrom(
+    a,
+    learn(
+      house.logbook
+        .evidence()
+        .flatMap((r) =>
+          r.evidence.flatMap((e) => (e.figures && /^(box|pack):/.test(e.figures.keys[0]!) ? [e.figures] : [])),
+        ),
+      priorOf(a),
+    ),
+  );
+
 /** The fit of every box of which something was read, by the id of the box. */
 export function fitsOf(
   house: House,
@@ -145,11 +161,12 @@ export function fitsOf(
   const p = preparedAs(c, catalogue);
   if (!p) return null;
   const fits = new Map<string, BoxEvidence>();
+  const known = knownHere(house, p.a);
   p.boxes.forEach((b, i) => {
     // A box of one's own making is no kind.
     if (b.box.own) return;
     const readings = readingsOf(c, b.box.id, facts, traces, p.instants.sealMs);
-    const fit = readings.length > 0 ? evidenceOfBox(p, i, readings) : null;
+    const fit = readings.length > 0 ? evidenceOfBox(p, i, readings, known) : null;
     if (fit) fits.set(b.box.id, fit);
   });
   return { p, fits };

@@ -145,7 +145,7 @@ export function OrderStation(p: OrderStationProps) {
           onAdd={() => set({ lines: [...d.lines, emptyLine(d.lines)] })}
         />
       </section>
-      <div className="grid gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_352px]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_352px]">
         <div className="min-w-0 space-y-7">
           <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 md:grid-cols-[2fr_3fr]">
             {incoming ? sender : receiver}

@@ -101,7 +101,7 @@ function Choosing({ v, s, ch, set }: { v: CrateView; s: Shipping; ch: ShippingCh
         options={o.boxes}
         say={(x) => (
           <>
-            {name(x)} <span className="opacity-75">{(v.costs[x] ?? 0).toFixed(2)}</span>
+            {name(x)} <span className="font-normal">{(v.costs[x] ?? 0).toFixed(2)}</span>
           </>
         )}
         choose={(x) => set({ boxTypeId: x })}
