@@ -31,7 +31,11 @@ export function ForTheBuyer({
         <p className="note">Once there are animals, this says when they leave, and why then.</p>
       )}
       {said?.earliest && said.earliest !== handOver && (
-        <Button type="button" className="mt-2 !whitespace-normal py-1.5 text-left" onClick={() => onHandOver(said.earliest!)}>
+        <Button
+          type="button"
+          className="mt-2 !whitespace-normal py-1.5 text-left"
+          onClick={() => onHandOver(said.earliest!)}
+        >
           Hand over at the earliest, {dayClock(Date.parse(`${said.earliest}:00Z`), 'UTC')}
         </Button>
       )}
