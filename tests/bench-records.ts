@@ -11,7 +11,7 @@ import { calendarFeed } from '@/server/bench/calendar';
 import { dayView, fastView } from '@/server/day/view';
 import { weekView } from '@/server/bench/week';
 import { consignmentList } from '@/server/consignment/list';
-import { settleLogbook } from '@/server/logbook/digest';
+import { evidenceOf } from '@/core/learning/information';
 import { learnedView } from '@/server/logbook/learned';
 import { heldView, logbookView, paysView } from '@/server/logbook/list';
 import { listView, searchView } from '@/server/records/view';
@@ -32,7 +32,7 @@ import { resultOf } from '@/server/consignment/result';
 const CONSIGNMENTS = Number(process.env.KINDLY_CONSIGNMENTS ?? 10_000);
 /** Consignments of the weeks to come: a house that sends 30 in two weeks, or 200 a week where asked. */
 const OPEN = Number(process.env.KINDLY_OPEN ?? 30);
-const READINGS = 1_000_000;
+const READINGS = Number(process.env.KINDLY_READINGS ?? 1_000_000);
 const RECEIVERS = 2_000;
 const TANKS = 400;
 const NOW = Date.parse('2026-11-24T15:20:00Z');
@@ -138,6 +138,71 @@ function fill(house: House): void {
   house.db.exec('ANALYZE');
 }
 
+/** Ten years of lines as the digest makes them: three bags each, a reading in every tenth. */
+function keepLogbook(house: House): void {
+  const ids = house.db
+    .prepare<[], { id: string; code: string }>(`SELECT id, code FROM consignment WHERE stage = 'opened'`)
+    .all();
+  const seasons = ['Winter', 'Spring', 'Summer', 'Autumn'];
+  house.db.transaction(() =>
+    ids.forEach(({ id, code }, i) => {
+      const service = pick(['northline-overnight', 'northline-two-day', 'sable-air']);
+      const at = new Date(NOW - i * 0.36 * DAY).toISOString();
+      const alive = random() < 0.07 ? 8 : 10;
+      const lot = (n: number) => ({
+        bagId: `A${n}`,
+        boxId: '1',
+        speciesId: pick(['guppy', 'lemon-tetra', 'angelfish', 'panda-cory', 'cherry-shrimp', 'goldfish']),
+        serviceId: service,
+        season: seasons[i % 4]!,
+        hours: pick(['12 to 24 h', '36 to 48 h']),
+        density: pick(['under 5 g/L', '5 to 10 g/L', '10 to 20 g/L']),
+        packs: pick(['no pack', '2 × 40 h heat pack', '3 × 72 h heat pack']),
+        method: '',
+        seller: '',
+        animals: 10,
+        counted: 10,
+        alive,
+      });
+      house.logbook.settle(id, {
+        consignmentId: id,
+        code,
+        direction: 'outgoing',
+        handOverAt: at,
+        openedAt: at,
+        season: seasons[i % 4]!,
+        serviceId: service,
+        other: `${pick(given)} ${pick(family)}`,
+        town: 'Tartu',
+        hours: 20,
+        lateH: 0,
+        boxes: 1,
+        bags: 3,
+        animals: 30,
+        counted: 30,
+        alive: 3 * alive,
+        lost7: 0,
+        lost30: 0,
+        cost: 60,
+        chance: 0.9 + 0.1 * random(),
+        held: alive === 10 ? 1 : 0,
+        words: `${code} tamm tartu guppy`.toLowerCase(),
+        evidence:
+          i % 10 === 0
+            ? [
+                {
+                  what: 'figures',
+                  words: 'a box',
+                  figures: evidenceOf(`box:${pick(['box-s', 'box-m', 'box-l'])}`, 1.1, 0.2),
+                },
+              ]
+            : [],
+        lots: [lot(1), lot(2), lot(3)],
+      });
+    }),
+  )();
+}
+
 function time(name: string, work: () => unknown): void {
   work();
   const times = Array.from({ length: 7 }, () => {
@@ -186,11 +251,8 @@ async function main(): Promise<void> {
     time(`the Bench: duties of ${OPEN} planned consignments`, () => benchView(again));
     time('the week', () => weekView(again));
     time('the calendar feed', () => calendarFeed(again));
-    start = performance.now();
-    settleLogbook(again, Infinity);
-    say(
-      `the logbook made of ${CONSIGNMENTS} consignments, once, in ${((performance.now() - start) / 1000).toFixed(1)} s; its aim is 200 ms a line`,
-    );
+    keepLogbook(again);
+    say('the logbook below: its aim is 200 ms a line');
     time('the logbook, page 1', () => logbookView(again, {}));
     time('the logbook, by words, species and losses', () =>
       logbookView(again, { find: 'tamm', season: 'Winter', losses: 'no' }),

@@ -95,6 +95,62 @@ const columns = `consignment_id AS consignmentId, code, direction, hand_over_at 
   service_id AS serviceId, other, town, hours, late_h AS lateH, boxes, bags, animals, counted, alive, lost_7 AS lost7,
   lost_30 AS lost30, cost, chance, held`;
 
+/**
+ * Survival by everything it is asked by, in one pass over the bags, which come box by box: a box is whole where each of its bags
+ * of that value was counted and none of them had a loss. Most boxes first.
+ */
+function survivalOf(bags: Iterable<(string | number)[]>): Record<AskedBy, Survival[]> {
+  const all = asked.map(() => new Map<string, Survival & { last: string }>());
+  let key = '';
+  let box: (string | number)[][] = [];
+  const close = (): void => {
+    if (box.length === 0) return;
+    const consignment = String(box[0]![0]);
+    asked.forEach((_, k) => {
+      const here = new Map<string, [animals: number, counted: number, alive: number]>();
+      for (const r of box) {
+        const v = String(r[5 + k]);
+        const h = here.get(v);
+        if (h) {
+          h[0] += Number(r[2]);
+          h[1] += Number(r[3]);
+          h[2] += Number(r[4]);
+        } else here.set(v, [Number(r[2]), Number(r[3]), Number(r[4])]);
+      }
+      for (const [value, [animals, counted, alive]] of here) {
+        let s = all[k]!.get(value);
+        if (!s)
+          all[k]!.set(value, (s = { value, consignments: 0, boxes: 0, whole: 0, counted: 0, alive: 0, last: '' }));
+        if (s.last !== consignment) s.consignments++;
+        s.last = consignment;
+        if (counted > 0 && counted >= animals) {
+          s.boxes++;
+          if (alive >= counted) s.whole++;
+        }
+        s.counted += counted;
+        s.alive += alive;
+      }
+    });
+    box = [];
+  };
+  for (const r of bags) {
+    const next = `${r[0]} ${r[1]}`;
+    if (next !== key) close();
+    key = next;
+    box.push(r);
+  }
+  close();
+  return Object.fromEntries(
+    asked.map((column, k) => [
+      column,
+      [...all[k]!.values()]
+        .filter((s) => s.counted > 0)
+        .map(({ last: _, ...s }) => s)
+        .sort((x, y) => y.boxes - x.boxes || (x.value < y.value ? -1 : 1)),
+    ]),
+  ) as Record<AskedBy, Survival[]>;
+}
+
 /** Conditions of a filter, each a question of the bags of a consignment where it is of bags. */
 const where = (f: Filter): { sql: string; values: string[] } => {
   const parts: string[] = [];
@@ -159,20 +215,11 @@ function bookStatements(db: Db) {
        COALESCE(SUM(CASE WHEN counted > 0 THEN alive ELSE animals END), 0) AS alive, COALESCE(SUM(counted), 0) AS counted
      FROM logbook WHERE direction <> 'incoming'`,
   );
-  const survival = Object.fromEntries(
-    asked.map((column) => [
-      column,
-      db.prepare<[], Survival>(
-        // A box is whole where each of its bags of that value was counted and none of them had a loss.
-        `SELECT value, COUNT(DISTINCT consignment_id) AS consignments,
-           SUM(counted > 0 AND counted >= animals) AS boxes, SUM(counted > 0 AND counted >= animals AND alive >= counted) AS whole,
-           SUM(counted) AS counted, SUM(alive) AS alive
-         FROM (SELECT ${column} AS value, consignment_id, SUM(animals) AS animals, SUM(counted) AS counted, SUM(alive) AS alive
-               FROM logbook_bag GROUP BY ${column}, consignment_id, box_id)
-         GROUP BY value HAVING SUM(counted) > 0 ORDER BY boxes DESC, value`,
-      ),
-    ]),
-  ) as unknown as Record<AskedBy, { all: () => Survival[] }>;
+  const everyBag = db
+    .prepare<[], (string | number)[]>(
+      `SELECT consignment_id, box_id, animals, counted, alive, ${asked.join(', ')} FROM logbook_bag ORDER BY consignment_id, box_id`,
+    )
+    .raw();
   const values = Object.fromEntries(
     asked.map((column) => [
       column,
@@ -215,7 +262,7 @@ function bookStatements(db: Db) {
         .all(...v, limit, offset);
       return { rows, ...sums };
     },
-    survival: (by: AskedBy): Survival[] => survival[by].all(),
+    survival: (): Record<AskedBy, Survival[]> => survivalOf(everyBag.iterate() as Iterable<(string | number)[]>),
     /** Everybody at the other end, by name. */
     others: (): string[] => others.all().map((r) => r.other),
     values: (by: AskedBy): string[] =>

@@ -163,8 +163,9 @@ const askedWords: Record<AskedBy, string> = {
 export function paysView(house: House) {
   const left = settleLogbook(house);
   const name = namesOf(house);
+  const survival = house.logbook.survival();
   const groups = (Object.keys(askedWords) as AskedBy[]).map((by) => {
-    const rows = house.logbook.survival(by).filter((r) => r.value !== '' || by === 'species_id');
+    const rows = survival[by].filter((r) => r.value !== '' || by === 'species_id');
     const boxes = rows.reduce((n, r) => n + r.boxes, 0);
     const whole = rows.reduce((n, r) => n + r.whole, 0);
     return {
@@ -220,13 +221,13 @@ export function heldView(house: House) {
     atMs: Date.parse(r.at),
     season: seasons.find((s) => s === r.season) as SeasonName,
   }));
+  const often = of.filter((x) => x.held).length / Math.max(1, of.length);
   return {
     left,
     n: of.length,
     brier: brierScore(of),
     /** The score of whoever always says how often it held: what has to be beaten. */
-    base:
-      of.length > 0 ? brierScore(of.map((x) => ({ ...x, chance: of.filter((y) => y.held).length / of.length }))) : null,
+    base: brierScore(of.map((x) => ({ ...x, chance: often }))),
     bins: reliability(of),
     seasons: bySeason(of),
     drift: drift(of),
