@@ -1,10 +1,24 @@
+import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
+import type { Service } from '@/core/catalogue/schema';
 import type { Prepared } from './prepare';
 import type { DelayPlace } from '@/core/calendar/legs';
 import { sameTimeLater, serves } from '@/core/calendar/calendar';
 import type { Holiday } from '@/core/calendar/schema';
 
 const parameter = { courier: 'courier', air: 'air', 'own-car': 'ownCar' } as const;
+
+/** The shares of delay of a service: those of its own row, or of its kind. */
+export const usualDelay = (service: Service, a: Assumptions): NonNullable<Service['delay']> => {
+  const kind = parameter[service.kind];
+  return (
+    service.delay ?? {
+      oneDay: a[`${kind}OneDayLateShare`],
+      twoDays: a[`${kind}TwoDaysLateShare`],
+      lostWeekend: a[`${kind}LostWeekendShare`],
+    }
+  );
+};
 
 /** How late a journey may come: shares of lateness and the hours each adds to the planned opening. */
 export interface Delays {
@@ -35,12 +49,7 @@ export function delaysOf(
     if (serves(service, 'delivers', ms, place, holidays)) later.push((ms - open) / 3600_000);
   }
   const [one, two] = [later[0] ?? 24, later[1] ?? 48];
-  const kind = parameter[service.kind];
-  const share = service.delay ?? {
-    oneDay: p.a[`${kind}OneDayLateShare`],
-    twoDays: p.a[`${kind}TwoDaysLateShare`],
-    lostWeekend: p.a[`${kind}LostWeekendShare`],
-  };
+  const share = usualDelay(service, p.a);
   const trapped = one > 30;
   const list = [
     { share: share.oneDay, hours: one, words: trapped ? 'the weekend lost' : 'a day late' },

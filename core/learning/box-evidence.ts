@@ -4,6 +4,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Prepared } from '@/core/engine/prepare';
 import { covarianceOf, Fit, hourly, outsideMean, type Readings, type Row } from './box-curve';
+import { priorOf } from './figures';
 import { ofTheKind, type Evidence, type Learned } from './information';
 
 /** The rows as the catalogue has them, whatever was learned or tested since: what evidence is told against. */
@@ -22,7 +23,7 @@ export type Known = (key: string) => { log: number; sigma: number };
 /** Before anything was read: the catalogue. */
 export const priorKnown =
   (a: Assumptions): Known =>
-  (key) => ({ log: 0, sigma: key.startsWith('box:') ? a.boxKindSigma : a.packKindSigma });
+  (key) => ({ log: 0, sigma: priorOf(a)(key) });
 
 /** After some of it was. */
 export const knownFrom = (a: Assumptions, learned: readonly Pick<Learned, 'key' | 'factor' | 'sigma'>[]): Known => {

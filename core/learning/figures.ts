@@ -1,6 +1,7 @@
 import { assumptionTable, type AssumptionName, type Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue, Service } from '@/core/catalogue/schema';
 import { legWords } from '@/core/calendar/legs';
+import { usualDelay } from '@/core/engine/delays';
 import { evidenceOf, learn, Z90, type Evidence, type Learned } from './information';
 import { learnDelays, type LearnedDelays, type Trip } from './roads';
 import { learnSpread, type LearnedSpread } from './shares';
@@ -151,27 +152,15 @@ const percent = (s: { share: number; low: number; high: number }): Told => ({
   high: 100 * s.high,
 });
 
-/** The usual shares of a service by its own row, or by its kind. */
-export function usualDelays(s: Service, a: Assumptions): NonNullable<Service['delay']> {
-  const kind = { courier: 'courier', air: 'air', 'own-car': 'ownCar' } as const;
-  return (
-    s.delay ?? {
-      oneDay: a[`${kind[s.kind]}OneDayLateShare`],
-      twoDays: a[`${kind[s.kind]}TwoDaysLateShare`],
-      lostWeekend: a[`${kind[s.kind]}LostWeekendShare`],
-    }
-  );
-}
-
 const late = (d: NonNullable<Service['delay']>): number => 100 * (d.oneDay + d.twoDays);
 
 function delays(shelf: Catalogue, now: Catalogue, trips: Lessons['trips'], a: Assumptions): LearnedFigure[] {
   return shelf.services.flatMap((s): LearnedFigure[] => {
     const own = trips.filter((t) => t.serviceId === s.id);
     if (own.length === 0) return [];
-    const usual = usualDelays(s, a);
+    const usual = usualDelay(s, a);
     const l: LearnedDelays = learnDelays(own as Trip[], usual, a.learnTrips);
-    const used = usualDelays(now.services.find((x) => x.id === s.id) ?? s, a);
+    const used = usualDelay(now.services.find((x) => x.id === s.id) ?? s, a);
     const free = own.filter((t) => !t.trapped);
     const anyLate = free.filter((t) => t.late > 0).length;
     const spread = percent({

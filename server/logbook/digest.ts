@@ -34,6 +34,12 @@ export function asFound(facts: Facts, openedAt: string | null) {
   return actualOf({ observations: before, events: [] }).bags;
 }
 
+/** Facts that teach: what a stand-in read is practice. */
+const measuredFacts = (house: House, id: string): Facts => {
+  const facts = house.facts.of(id);
+  return { ...facts, observations: facts.observations.filter((o) => o.method !== 'stand-in') };
+};
+
 /** How a bag came out: animals as packed, of whom so many were counted, and how many of those lived. */
 export function cameOut(c: Consignment, bag: Bag): { animals: number; counted: number; alive: number } {
   const animals = bag.animals.reduce((n, a) => n + a.count, 0);
@@ -85,18 +91,11 @@ function readingsOf(c: Consignment, boxId: string, facts: Facts, traces: readonl
   const at = (iso: string | number): number =>
     (Number(typeof iso === 'string' ? Date.parse(iso) : iso) - sealMs) / HOUR;
   const found = asFound(facts, c.actual.openedAt);
-  const methodOf = (bagId: string): string =>
-    standing(facts.observations).findLast(
-      (o) => o.subject.kind === 'bag' && o.subject.id === bagId && o.quantity === 'tempC',
-    )?.method ?? 'typed';
   return [
     ...bags.flatMap((b, bag): Readings[] => {
       const r = found.find((x) => x.bagId === b.id);
-      // What a stand-in read is practice.
-      if (!r || r.tempC === null || methodOf(b.id) === 'stand-in') return [];
-      return [
-        { place: 'bag', bag, instrument: `thermometer ${methodOf(b.id)}`, points: [{ h: at(r.at), tempC: r.tempC }] },
-      ];
+      if (!r || r.tempC === null) return [];
+      return [{ place: 'bag', bag, instrument: 'thermometer', points: [{ h: at(r.at), tempC: r.tempC }] }];
     }),
     ...traces
       .filter((t) => t.boxId === boxId && t.method !== 'stand-in')
@@ -156,7 +155,7 @@ export function fitsOf(
   c: Consignment,
   catalogue: Catalogue,
 ): { p: Prepared; fits: Map<string, BoxEvidence> } | null {
-  const facts = house.facts.of(c.id);
+  const facts = measuredFacts(house, c.id);
   const traces = house.logbook.traces(c.id);
   const p = preparedAs(c, catalogue);
   if (!p) return null;
@@ -175,7 +174,7 @@ export function fitsOf(
 /** What a consignment teaches. Nothing where nobody read anything; nothing is fitted then. */
 function evidenceIn(house: House, c: Consignment, catalogue: Catalogue, a: Assumptions): DigestEvidence[] {
   const out: DigestEvidence[] = [];
-  const facts = house.facts.of(c.id);
+  const facts = measuredFacts(house, c.id);
   const traces = house.logbook.traces(c.id);
   const found = asFound(facts, c.actual.openedAt);
   const trip = tripOf(c, catalogue, a, house.calendar(c).holidays);

@@ -311,6 +311,23 @@ describe('learning', () => {
       sigma: f.values.sigma,
     });
   });
+  test('water that a stand-in read teaches nothing', () => {
+    home();
+    for (const [quantity, value] of [
+      ['tempC', 20],
+      ['tanMgNL', 40],
+    ] as const)
+      house.facts.read(id(), {
+        at: house.nowIso(),
+        subject: { kind: 'bag', id: first() },
+        quantity,
+        value,
+        unit: '',
+        method: 'stand-in',
+        note: '',
+      });
+    expect(learnedView(house).figures.map((f) => f.key)).toEqual(['delay:northline-overnight']);
+  });
   test('journeys tell how often a service is late; taken over it stands in its row, and nothing else of it moves', () => {
     home();
     const f = of('delay:northline-overnight');

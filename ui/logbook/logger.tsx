@@ -148,23 +148,49 @@ function Reading({
 }
 
 /** What loggers told already, each with its way out. */
-function Traces({ s, busy, strike }: { s: StoryView; busy: boolean; strike: (id: string) => void }) {
+function Traces({ s }: { s: StoryView }) {
+  const [struck, setStruck] = useState<string | null>(null);
+  const { save, busy } = useSave();
+  const strike = (id: string): void =>
+    void save(
+      (press) => strikeTrace(press, s.code, id, false),
+      () => setStruck(id),
+    );
   return (
-    <ul className="mt-2">
-      {s.boxes.flatMap((b) =>
-        b.traces.map((t) => (
-          <li key={t.id} className="flex items-center gap-3 border-b border-rule py-1 text-13">
-            <span className="mr-auto">
-              {t.words}: <b className="num">{t.count}</b> readings
-              {t.standIn && ' (a stand-in: nothing is learned of it)'}
-            </span>
-            <Button disabled={busy} onClick={() => strike(t.id)}>
-              Strike out
-            </Button>
-          </li>
-        )),
+    <>
+      <ul className="mt-2">
+        {s.boxes.flatMap((b) =>
+          b.traces.map((t) => (
+            <li key={t.id} className="flex items-center gap-3 border-b border-rule py-1 text-13">
+              <span className="mr-auto">
+                {t.words}: <b className="num">{t.count}</b> readings
+                {t.standIn && ' (a stand-in: nothing is learned of it)'}
+              </span>
+              <Button disabled={busy} onClick={() => strike(t.id)}>
+                Strike out
+              </Button>
+            </li>
+          )),
+        )}
+      </ul>
+      {struck && (
+        <p className="note mt-1" role="status">
+          Struck out: nothing is learned of it, and it stays written.{' '}
+          <Button
+            tone="flat"
+            disabled={busy}
+            onClick={() =>
+              void save(
+                (press) => strikeTrace(press, s.code, struck, true),
+                () => setStruck(null),
+              )
+            }
+          >
+            Bring it back
+          </Button>
+        </p>
       )}
-    </ul>
+    </>
   );
 }
 
@@ -316,16 +342,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
           {told.join(' ')}
         </p>
       )}
-      <Traces
-        s={s}
-        busy={busy}
-        strike={(id) =>
-          void save(
-            (press) => strikeTrace(press, s.code, id, false),
-            () => setTold(['Struck out; it stays written.']),
-          )
-        }
-      />
+      <Traces s={s} />
     </div>
   );
 }
