@@ -12,6 +12,7 @@ import { row } from '@/core/catalogue/row';
 import type { Bag, Box } from '@/core/consignment/schema';
 import { expectedSurfaceC } from '@/core/heat/proof';
 import { capital } from '@/core/quantities/words';
+import { crossesBorder } from './border';
 import { item, type CheckItem, type Plan } from './item';
 
 /** Minutes a pack of a box lies open before the lid, as the figures assume. */
@@ -78,6 +79,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
   const rest = { phase: 'boxes' as const, boxId: box.id };
   const work = (share: number): CheckItem['work'] => ({ of: 'box', share });
   const heat = box.packs.filter((x) => row(catalogue.packs, x.packId, 'pack').kind === 'heat');
+  const cold = box.packs.filter((x) => !heat.includes(x));
   const opened = Math.max(0, ...heat.map((x) => openMin(p, x)));
   return [
     item({
@@ -104,6 +106,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
           minutes: 0,
           what: 'closed and dry',
         },
+        needs: [`line:${box.id}`, ...(crossesBorder(c) ? ['border'] : [])],
         work: work(0.3 / inside.length),
       }),
     ),
@@ -122,6 +125,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
         'Snug, paper in the gaps, nothing can shift',
       ],
       ...(box.bottle ? { caution: 'Hot water scalds: close the bottle in the sink, and dry it.' } : {}),
+      needs: [`line:${box.id}`, ...inside.map((b) => `in:${b.id}`)],
       work: work(0.15),
     }),
     item({
@@ -133,6 +137,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
         ...closedWords(box),
         ...(box.packs.length === 0 && !box.tape ? ['No pack: tape the joint all round'] : []),
       ],
+      needs: [`fill:${box.id}`, ...heat.map((x) => `prove:${x.packId}`), ...cold.map((x) => `pack:${x.packId}`)],
       work: work(0.2),
       ...(opened > 0 ? { after: { keys: heat.map((x) => `pack:${x.packId}`), minutes: opened, what: 'opened' } } : {}),
     }),
@@ -144,6 +149,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
         'A label on each of four sides: live fish, this way up, both phone numbers',
         'Old ones struck out; the carrier’s own mark on lid and base where it asks for one',
       ],
+      needs: [`lid:${box.id}`],
       work: work(0.1),
     }),
     item({
@@ -156,6 +162,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
           : `${box.declaredKg} kg are booked: what is heavier is refused at the counter`,
       ],
       caution: 'Over 23 kg two people lift.',
+      needs: [`out:${box.id}`],
       work: work(0.1),
     }),
   ];

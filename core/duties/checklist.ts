@@ -5,6 +5,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Consignment } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';
 import { counted } from '@/core/quantities/words';
+import { crossesBorder } from './border';
 import { bagItems } from './bag-items';
 import { boxItems, packItems } from './box-items';
 import { item, TREATED, type CheckItem, type Plan } from './item';
@@ -71,10 +72,6 @@ function standItems({ c, catalogue, a }: Plan): CheckItem[] {
   ];
 }
 
-/** Whether animals pass a border of another country, where they are looked through (W21). */
-export const crossesBorder = ({ sender, receiver }: Pick<Consignment, 'sender' | 'receiver'>): boolean =>
-  Boolean(sender.place.country && receiver.place.country && sender.place.country !== receiver.place.country);
-
 const borderItems = ({ c }: Plan): CheckItem[] =>
   crossesBorder(c)
     ? [
@@ -122,6 +119,7 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       phase: 'papers',
       title: 'Papers in the lid pocket',
       lines: ['Packing list, acclimation card, certificates if any'],
+      needs: c.boxes.map((b) => `weigh:${b.id}`),
       work: { of: 'label', share: 2 },
     }),
   ];

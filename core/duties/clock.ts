@@ -19,15 +19,45 @@ export const undone = <S extends EveningStep>(
 ): { key: string; words: string }[] =>
   steps.filter((s) => !s.mayWait && !isDone(s)).map((s) => ({ key: s.key, words: s.title }));
 
-/** When a step may be done, by the instants of those before it; null while they are not done, −∞ where there are none. */
-export function readyMs(
-  step: Pick<EveningStep, 'after' | 'code'>,
-  tickedMs: (code: string, key: string) => number | null,
-): number | null {
+/** Keys of the steps that have to be done before this one. */
+export const before = (step: Pick<CheckItem, 'after' | 'needs'>): readonly string[] => [
+  ...new Set([...(step.after?.keys ?? []), ...(step.needs ?? [])]),
+];
+
+/** The instant of a step that is done, ms; null where it is not. */
+export type TickedMs = (code: string, key: string) => number | null;
+
+/** When the clock of a step has run out; null while what it runs from is not done, −∞ where it has none. */
+export function clockMs(step: Pick<EveningStep, 'after' | 'code'>, tickedMs: TickedMs): number | null {
   if (!step.after) return -Infinity;
   const told = step.after.keys.map((k) => tickedMs(step.code, k));
   return told.some((t) => t === null) ? null : Math.max(...(told as number[])) + step.after.minutes * 60_000;
 }
+
+/** When a step may be done; null while one before it is not done, −∞ where none is. */
+export const readyMs = (step: Pick<EveningStep, 'after' | 'needs' | 'code'>, tickedMs: TickedMs): number | null =>
+  before(step).some((k) => tickedMs(step.code, k) === null) ? null : clockMs(step, tickedMs);
+
+/**
+ * The keys that stand open again once these do, themselves first: what was closed over them, but no other bag, which has
+ * had its own look.
+ */
+export function reopened(steps: readonly CheckItem[], keys: readonly string[], bagId: string): string[] {
+  const open = new Set(keys);
+  for (let had = -1; had < open.size;) {
+    had = open.size;
+    for (const s of steps)
+      if ((s.bagId === undefined || s.bagId === bagId) && before(s).some((k) => open.has(k))) open.add(s.key);
+  }
+  return [...open];
+}
+
+/** The steps that rest on one and are done, in their order: they are taken back before it is. */
+export const restingOn = <S extends CheckItem>(
+  steps: readonly S[],
+  key: string,
+  isDone: (key: string) => boolean,
+): S[] => steps.filter((s) => isDone(s.key) && before(s).includes(key));
 
 /** How the evening stands against the clock. */
 export interface EveningClock {
@@ -45,7 +75,7 @@ export interface EveningClock {
 /** What is left to do × how long it takes here, and what waits for a clock, against the hour to leave. */
 export function clockOf(
   steps: readonly EveningStep[],
-  tickedMs: (code: string, key: string) => number | null,
+  tickedMs: TickedMs,
   pace: Pace,
   leaveMs: number,
   nowMs: number,

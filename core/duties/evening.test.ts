@@ -3,7 +3,7 @@ import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { clockOf, readyMs, stepId, type EveningStep } from './clock';
+import { before, clockOf, readyMs, stepId, type EveningStep } from './clock';
 import { eveningOf, type Packed } from './evening';
 import { doneOf, minutesOf, paceOf, usualPace } from './pace';
 
@@ -103,7 +103,7 @@ describe('the evening', () => {
           const all = eveningOf(list, pace);
           const place = new Map(all.map((s, i) => [s.id, i]));
           for (const s of all)
-            for (const k of s.after?.keys ?? []) expect(place.get(stepId(s.code, k))!).toBeLessThan(place.get(s.id)!);
+            for (const k of before(s)) expect(place.get(stepId(s.code, k))!).toBeLessThan(place.get(s.id)!);
         },
       ),
       { numRuns: 60 },

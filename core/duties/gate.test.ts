@@ -3,7 +3,8 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { NumberedPack } from '@/core/heat/numbered';
 import { exampleConsignment } from '@/tests/example';
 import { eveningOf } from './evening';
-import { missingAtGate, type Found } from './gate';
+import { foundAtGate, leftOut, type Found, type Told } from './gate';
+import { clockMs } from './clock';
 import { usualPace } from './pace';
 
 const example = exampleConsignment();
@@ -18,24 +19,82 @@ const food = {
 };
 const c = { ...example, companions: [food], boxes: [{ ...example.boxes[0]!, declaredKg: 5 }] };
 const steps = eveningOf([{ c, catalogue, slackH: {} }], usualPace(withOverrides({})));
-const found = (more: Partial<Found> = {}): Found => ({ isDone: () => true, packs: [], scaleKg: new Map(), ...more });
-const words = (f: Found): string[] => missingAtGate(c, steps, f).map((m) => m.words);
+const found = (more: Partial<Found> = {}): Found => ({
+  packs: [],
+  scaleKg: new Map(),
+  rests: null,
+  outlook: { worstSlackH: 30, chance: 0.99 },
+  a: withOverrides({}),
+  ...more,
+});
+const words = (f: Found): string[] => foundAtGate(c, f).map((m) => m.words);
+const MIN = 60_000;
+const MONDAY = Date.parse('2026-11-30T15:00:00Z');
+/** Every step in its order, each as soon as its clock has run. */
+function inTime(): Map<string, number> {
+  const at = new Map<string, number>();
+  let now = MONDAY;
+  for (const s of steps) {
+    now = Math.max(now, clockMs(s, (_, key) => at.get(key) ?? null) ?? now) + MIN;
+    at.set(s.key, now);
+  }
+  return at;
+}
+const told = (at: Map<string, number>, weighed = c.boxes.map((b) => b.id)): Told => ({
+  tickedMs: (_, key) => at.get(key) ?? null,
+  weighed: new Set(weighed),
+});
+const keysOf = (t: Told): string[] => leftOut(steps, t).map((m) => m.key);
 
 describe('the gate', () => {
-  test('is open where everything is done, whatever nobody weighed', () => expect(words(found())).toEqual([]));
+  test('is open where everything is done in its time and weighed', () => {
+    expect(keysOf(told(inTime()))).toEqual([]);
+    expect(words(found())).toEqual([]);
+  });
 
   test('names every step that is not done, in the order of the work, and nothing else', () => {
-    const skipped = ['stand', 'papers', `bag:${c.bags[1]!.id}`];
-    expect(missingAtGate(c, steps, found({ isDone: (k) => !skipped.includes(k) })).map((m) => m.key)).toEqual([
-      `bag:${c.bags[1]!.id}`,
-      'stand',
-      'papers',
-    ]);
+    const at = inTime();
+    for (const key of ['stand', 'papers', `bag:${c.bags[1]!.id}`]) at.delete(key);
+    expect(keysOf(told(at))).toEqual([`bag:${c.bags[1]!.id}`, 'stand', 'papers']);
+  });
+
+  test('a look that was passed over is missing: the leak stand after two minutes, the packs after five', () => {
+    const at = inTime();
+    const closed = Math.max(...c.bags.map((b) => at.get(`bag:${b.id}`)!));
+    at.set('stand', closed + 2 * MIN);
+    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([expect.stringMatching(/^Leak stand.*2 of 10 min$/)]);
+    const pack = steps.find((s) => s.key.startsWith('prove:'))!;
+    at.set('stand', closed + 10 * MIN);
+    at.set(pack.key, at.get(pack.after!.keys[0]!)! + 5 * MIN);
+    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([expect.stringMatching(/^Prove .*5 of 20 min$/)]);
+  });
+
+  test('a box that was passed over the scale is missing, whatever was booked', () => {
+    expect(keysOf(told(inTime(), []))).toEqual(c.boxes.map((b) => `weigh:${b.id}`));
+  });
+
+  test('a day on which its carrier rests wants a reason', () =>
+    expect(words(found({ rests: 'Friday 25 December is Christmas in Coimbra' }))).toEqual([
+      'Friday 25 December is Christmas in Coimbra',
+    ]));
+
+  test('so does what is below the marks of the house, told with both figures; what is on them does not', () => {
+    const at = (worstSlackH: number | null, chance: number | null): string =>
+      words(found({ outlook: { worstSlackH, chance } })).join();
+    expect(at(20, 0.79)).toMatch(/79 of 100 runs; 80 are the least here/);
+    expect(at(-3, 0.9)).toMatch(/-3 h to spare.*; 0 h are the least here/);
+    expect(at(-3, 0.9)).not.toContain('runs;');
+    expect([at(0, 0.8), at(null, null)]).toEqual(['', '']);
+    expect(
+      words(found({ outlook: { worstSlackH: 20, chance: 0.79 }, a: withOverrides({ stopBelowChance: 0.7 }) })),
+    ).toEqual([]);
   });
 
   test('what may wait is no lack', () => {
     expect(steps.some((s) => s.key === 'along:K1')).toBe(true);
-    expect(words(found({ isDone: (k) => k !== 'along:K1' }))).toEqual([]);
+    const at = inTime();
+    at.delete('along:K1');
+    expect(keysOf(told(at))).toEqual([]);
   });
 
   test('a box that is heavier than booked would be refused: told with both weights', () => {
@@ -48,14 +107,13 @@ describe('the gate', () => {
   test('plants across a border of another country are named; within one they are not', () => {
     const fern = { ...food, id: 'K2', kind: 'plant' as const, name: 'Fern' };
     const to = (country: string): string[] =>
-      missingAtGate(
+      foundAtGate(
         {
           ...c,
           companions: [fern],
           sender: { ...c.sender, place: { ...c.sender.place, country: 'PT' } },
           receiver: { ...c.receiver, place: { ...c.receiver.place, country } },
         },
-        steps,
         found(),
       ).map((m) => m.words);
     expect(to('EE')).toEqual(['Fern crosses a border: it is refused there without a plant passport']);

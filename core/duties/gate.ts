@@ -1,7 +1,10 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { NumberedPack } from '@/core/heat/numbered';
-import { crossesBorder } from './checklist';
-import { undone, type EveningStep } from './clock';
+import { capital } from '@/core/quantities/words';
+import { crossesBorder } from './border';
+import { stateOf } from '@/core/engine/forward';
+import type { Assumptions } from '@/core/catalogue/assumptions';
+import { clockMs, undone, type EveningStep, type TickedMs } from './clock';
 
 /** Something that a box would leave without, by name. */
 export interface Missing {
@@ -10,12 +13,67 @@ export interface Missing {
   words: string;
 }
 
-/** What was found at the packing, as far as the gate asks for it. */
+/** What hands told of the packing. */
+export interface Told {
+  tickedMs: TickedMs;
+  /** Boxes that the scale told a weight of. */
+  weighed: ReadonlySet<string>;
+}
+
+/** What was found at the packing and is known of the day, as far as the gate asks for it. */
 export interface Found {
-  isDone: (key: string) => boolean;
   packs: readonly NumberedPack[];
   /** Last weight of the scale by box, kg. */
   scaleKg: ReadonlyMap<string, number>;
+  /** Why its service does not take it now, or leaves it standing; null where it does. */
+  rests: string | null;
+  /** What the shipment can stand: hours in the worst case in ten, and the chance that all arrive within limits. */
+  outlook: { worstSlackH: number | null; chance: number | null };
+  a: Assumptions;
+}
+
+/** A look that came this much sooner than its clock was meant for it, ms. */
+const SOON_MS = 30_000;
+
+/** Looks that were ticked before there was anything to see: a leak shows after minutes, a pack warms up in them. */
+const tooSoon = (steps: readonly EveningStep[], tickedMs: TickedMs): Missing[] =>
+  steps.flatMap((s) => {
+    const [at, endsMs] = [tickedMs(s.code, s.key), clockMs(s, tickedMs)];
+    // A lid may be closed over packs that lay open for less: that is no look.
+    if (!s.after || s.phase === 'boxes' || at === null || endsMs === null || at >= endsMs - SOON_MS) return [];
+    const minutes = Math.max(0, s.after.minutes - (endsMs - at) / 60_000);
+    return [{ key: s.key, words: `${s.title} Ticked after ${minutes.toFixed(0)} of ${s.after.minutes} min` }];
+  });
+
+/** Boxes whose scale was passed over. */
+const unweighed = (steps: readonly EveningStep[], { tickedMs, weighed }: Told): Missing[] =>
+  steps.flatMap((s) =>
+    s.key.startsWith('weigh:') && tickedMs(s.code, s.key) !== null && !weighed.has(s.boxId!)
+      ? [{ key: s.key, words: `${s.title}: no weight` }]
+      : [],
+  );
+
+/** What hands left out, in the order of the work: what is not done, what was looked at too soon, what was not weighed. */
+export const leftOut = (steps: readonly EveningStep[], told: Told): Missing[] => [
+  ...undone(steps, (s) => told.tickedMs(s.code, s.key) !== null),
+  ...tooSoon(steps, told.tickedMs),
+  ...unweighed(steps, told),
+];
+
+/** A shipment that this house would not send: by its own marks of hours and chance. */
+function belowMark({ outlook: { worstSlackH, chance }, a }: Found): Missing[] {
+  if (stateOf(worstSlackH, a, chance) !== 'stop') return [];
+  const told = [
+    ...(chance !== null && chance < a.stopBelowChance
+      ? [
+          `all arrive within limits in ${(chance * 100).toFixed(0)} of 100 runs; ${(a.stopBelowChance * 100).toFixed(0)} are the least here`,
+        ]
+      : []),
+    ...(worstSlackH !== null && worstSlackH < a.stopBelowSlackH
+      ? [`${worstSlackH.toFixed(0)} h to spare in one run of ten; ${a.stopBelowSlackH} h are the least here`]
+      : []),
+  ];
+  return [{ key: '', words: `Too risky to send: ${told.join('; ')}` }];
 }
 
 /** Packs that proved to be duds, or too slow, and lie where they lay. */
@@ -55,19 +113,14 @@ const refusedPlants = (c: Pick<Consignment, 'companions' | 'sender' | 'receiver'
         }))
     : [];
 
-/**
- * What is missing at the hand-over, by name: every step that is not done, in the order of the work, then what was found
- * and not mended. What may wait is no lack. Empty where nothing stands in the way.
- */
-export function missingAtGate(
+/** What speaks against the hand-over besides what hands left out: the day, the risk, and what was found and not mended. */
+export const foundAtGate = (
   c: Pick<Consignment, 'boxes' | 'companions' | 'sender' | 'receiver'>,
-  steps: readonly EveningStep[],
   found: Found,
-): Missing[] {
-  return [
-    ...undone(steps, (s) => found.isDone(s.key)),
-    ...refusedPlants(c),
-    ...badPacks(found.packs),
-    ...overweight(c, found.scaleKg),
-  ];
-}
+): Missing[] => [
+  ...(found.rests ? [{ key: '', words: capital(found.rests) }] : []),
+  ...belowMark(found),
+  ...refusedPlants(c),
+  ...badPacks(found.packs),
+  ...overweight(c, found.scaleKg),
+];

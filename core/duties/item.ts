@@ -28,6 +28,8 @@ export interface CheckItem {
   work: Work;
   /** It may be done only so long after these were; at once, where the minutes are 0. */
   after?: { keys: readonly string[]; minutes: number; what: string };
+  /** Steps that have to be done before it: what it holds, closes or rests on. */
+  needs?: readonly string[];
   /** What happens when it is dropped in a hurry; a step without this is not dropped. */
   mayWait?: string;
 }

@@ -5,6 +5,7 @@ import { milestones, standing, type Milestone } from '@/core/consignment/standin
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { packingChecklist, type CheckItem } from '@/core/duties/checklist';
+import { before, restingOn } from '@/core/duties/clock';
 import { scheduleOf } from '@/core/duties/schedule';
 import { numberedPacks } from '@/core/heat/numbered';
 import { change, find } from '@/server/consignment/change';
@@ -14,20 +15,25 @@ import { looksOf } from '@/server/arrive/looks';
 import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
 
-/** A step of the bench ticked or taken back, with its instant. */
+/**
+ * A step of the bench ticked or taken back, with its instant. Refused where it is out of order, but for what opens
+ * `again` by itself.
+ */
 export function tick(
   house: House,
   code: string,
   key: string,
   done: boolean,
   at = house.nowIso(),
+  again = false,
 ): Outcome<string | null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const { id } = c;
   const catalogue = catalogueOf(c, house);
-  const step = packingChecklist(c, catalogue).find((x) => x.key === key);
+  const steps = packingChecklist(c, catalogue);
+  const step = steps.find((x) => x.key === key);
   const there =
     step !== undefined ||
     scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key) ||
@@ -38,6 +44,8 @@ export function tick(
   return house.db.transaction((): Outcome<string | null> => {
     const was = house.facts.ticks(id).get(key);
     if (done === (was !== undefined)) return { ok: true, value: was ?? null };
+    const wrong = again ? null : outOfOrder(steps, key, done, house.facts.ticks(id));
+    if (wrong) return refuse('step', wrong);
     if (done) house.facts.tick(id, key, at, saidAs(step));
     else house.facts.untick(id, key, at);
     house.consignments.journal(id, at, done ? 'ticked' : 'taken back', key);
@@ -48,6 +56,22 @@ export function tick(
         : null;
     return follows && !follows.ok ? follows : { ok: true, value: done ? at : null };
   })();
+}
+
+/** Why a step cannot be done, or taken back, yet: nothing is closed while what it holds is open. */
+function outOfOrder(
+  steps: readonly CheckItem[],
+  key: string,
+  done: boolean,
+  ticks: ReadonlyMap<string, string>,
+): string | null {
+  const step = steps.find((x) => x.key === key);
+  if (!step) return null;
+  const over = restingOn(steps, key, (k) => ticks.has(k));
+  if (!done) return over.length === 0 ? null : `“${over[0]!.title}” was done after it. Take that back first.`;
+  const open = before(step).filter((k) => !ticks.has(k));
+  const first = steps.find((x) => open.includes(x.key));
+  return first ? `“${step.title}” comes after “${first.title}”. Do that first.` : null;
 }
 
 /** What a step said when it was done: its own words, kept with the tick, so that a plan that changes later is seen. */

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { sameTimeLater } from '@/core/calendar/calendar';
+import { whyNot } from '@/core/calendar/departure';
+import { row } from '@/core/catalogue/row';
 import { standing } from '@/core/consignment/standing';
 import type { Quantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { missingAtGate, type Missing } from '@/core/duties/gate';
+import { foundAtGate, leftOut, type Missing } from '@/core/duties/gate';
 import { planB, type PlanB } from '@/core/duties/plan-b';
 import { numberedPacks } from '@/core/heat/numbered';
 import { id, text } from '@/core/quantities/shapes';
@@ -18,16 +20,33 @@ import { localAt, typedInstant } from '@/server/instants';
 import { recordEvent } from './events';
 import { stepsOf } from './steps';
 
-/** What a consignment would leave without, by name. */
-export function missingOf(house: House, stored: StoredConsignment, done?: (key: string) => boolean): Missing[] {
-  const c = stored.document;
-  const ticks = house.facts.ticks(c.id);
-  const weighed = [...scaleReadings(house, c.id)].map(([box, r]) => [box, r.kg] as const);
-  return missingAtGate(c, stepsOf(house, [stored]), {
-    isDone: done ?? ((key) => ticks.has(key)),
-    packs: numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)),
-    scaleKg: new Map(weighed),
+/** What speaks against handing a consignment over at an instant, besides what hands left out. */
+export function foundOf(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
+  const { document: c, result } = stored;
+  const catalogue = catalogueOf(c, house);
+  const a = withOverrides(c.assumptions);
+  const service = row(catalogue.services, c.serviceId, 'service');
+  const scale = [...scaleReadings(house, c.id)].map(([box, r]) => [box, r.kg] as const);
+  return foundAtGate(c, {
+    packs: numberedPacks(c, catalogue, house.facts.of(c.id), a),
+    scaleKg: new Map(scale),
+    rests: service.kind === 'own-car' ? null : whyNot(service, atMs, c, house.calendar(c)),
+    outlook: { worstSlackH: result?.worstSlackH ?? null, chance: result?.chance ?? null },
+    a,
   });
+}
+
+/** What a consignment would leave without at an instant, by name. */
+export function missingOf(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
+  const { id } = stored.document;
+  const ticks = house.facts.ticks(id);
+  return [
+    ...leftOut(stepsOf(house, [stored]), {
+      tickedMs: (_, key) => (ticks.has(key) ? Date.parse(ticks.get(key)!) : null),
+      weighed: new Set(scaleReadings(house, id).keys()),
+    }),
+    ...foundOf(house, stored, atMs),
+  ];
 }
 
 export const handOverShape = z.object({
@@ -73,7 +92,7 @@ export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<
   const told = counterInstant(d.clock, pressedAt, c.sender.place.zone);
   if (!told.ok) return told;
   const at = told.value;
-  const missing = missingOf(house, stored.value);
+  const missing = missingOf(house, stored.value, Date.parse(at));
   if (missing.length > 0 && d.because === '')
     return refuse(
       'because',

@@ -7,7 +7,7 @@ import { saveOrder } from '@/server/order/order';
 import { doDeed, type Deed } from '@/server/queue/deeds';
 import { journalView } from '@/server/room/journal-view';
 import { tick } from './events';
-import { missingOf } from './gate';
+import { foundOf, missingOf } from './gate';
 import { packRunView } from './run-view';
 
 let now = Date.parse('2026-11-26T15:00:00Z');
@@ -126,11 +126,65 @@ describe('what hands find', () => {
       'not on the shelf',
     ));
 
-  test('a bag that leaks stands open again, and the stand begins anew', () => {
-    for (const key of [`bag:${bag().id}`, 'stand', `in:${bag().id}`]) must(tick(house, code, key, true));
+  test('a bag that leaks stands open again, and with it everything that was closed over it', () => {
+    const keys = packRunView(house, [code], null).steps.map((s) => s.key);
+    for (const key of keys) must(tick(house, code, key, true));
     must(does({ deed: 'leaks', code, bagId: bag().id }));
-    expect([...ticks().keys()]).toEqual([]);
+    const box = bag().boxId;
+    const opened = [
+      `bag:${bag().id}`,
+      'stand',
+      `in:${bag().id}`,
+      ...['fill', 'lid', 'out', 'weigh'].map((k) => `${k}:${box}`),
+      'papers',
+    ];
+    expect(new Set(keys.filter((k) => !ticks().has(k)))).toEqual(new Set(opened));
     expect(journalView(house, {}).lines.some((l) => /leaked/.test(l.words))).toBe(true);
+  });
+});
+
+describe('the order of the work', () => {
+  const does_ = (key: string, done = true) => does({ deed: 'tick', code, key, done });
+  test('nothing is closed while what it holds is open, whoever presses', () => {
+    const box = bag().boxId;
+    for (const key of [`fill:${box}`, `lid:${box}`, `out:${box}`, `weigh:${box}`, 'papers'])
+      expect([key, said(does_(key))]).toEqual([key, expect.stringContaining('Do that first')]);
+    expect([...ticks().keys()]).toEqual([]);
+  });
+  test('what was closed over a step is taken back before it', () => {
+    must(does_(`bag:${bag().id}`));
+    must(does_('stand'));
+    expect(said(does_(`bag:${bag().id}`, false))).toContain('Leak stand');
+    must(does_('stand', false));
+    must(does_(`bag:${bag().id}`, false));
+  });
+});
+
+describe('the gate', () => {
+  const hand = (because = '') => does({ deed: 'handOver', code, because, receipt: '', takenBy: '', clock: '' });
+  const packed = () => {
+    for (const s of packRunView(house, [code], null).steps) {
+      now += 11 * MIN;
+      must(does({ deed: 'tick', code, key: s.key, done: true }));
+      if (s.key.startsWith('weigh:')) must(does({ deed: 'weigh', code, boxId: s.boxId!, kg: 2, method: 'typed' }));
+    }
+  };
+  test('is open for what was done in its time; a day on which the courier rests wants a reason', () => {
+    packed();
+    expect(missingOf(house, house.consignments.byCode(code)!)).toEqual([]);
+    now = Date.parse('2026-12-25T15:00:00Z');
+    expect(missingOf(house, house.consignments.byCode(code)!).map((m) => m.words)).toEqual([
+      expect.stringMatching(/25 Dec is Natal|Christmas/),
+    ]);
+    expect(said(hand())).toMatch(/One thing is missing/);
+    must(hand('they are collected by the buyer'));
+  });
+  test('a plan below the mark of the house wants a reason', () => {
+    packed();
+    const stored = house.consignments.byCode(code)!;
+    house.consignments.replace(stored.document, { ...stored.result!, chance: 0.7, worstSlackH: 4 }, house.nowIso());
+    expect(said(hand())).toMatch(/70 of 100 runs/);
+    must(hand('the buyer knows'));
   });
 });
 
@@ -156,7 +210,7 @@ describe('packs', () => {
     must(does({ deed: 'tick', code, key: `pack:${heat()}`, done: true }, 40 * MIN));
     const { id } = view().packs[0]!;
     must(does({ deed: 'readPack', code, packId: id, surfaceC: 21, roomC: 20, method: 'typed' }));
-    const missing = () => missingOf(house, house.consignments.byCode(code)!, () => true).map((m) => m.words);
+    const missing = () => foundOf(house, house.consignments.byCode(code)!).map((m) => m.words);
     expect(missing()).toEqual([expect.stringMatching(/Pack 1 read 21 °C.*a dud/)]);
     now += 60_000;
     must(does({ deed: 'openPack', code, packId: id, batch: '', nth: 2 }));

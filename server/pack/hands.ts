@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Bag, Consignment } from '@/core/consignment/schema';
+import { packingChecklist } from '@/core/duties/checklist';
+import { reopened } from '@/core/duties/clock';
 import { between, count, id, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
@@ -228,37 +230,34 @@ export function blemish(house: House, d: { code: string; bagId: string; words: s
 
 /** A bag leaks: it is bagged anew, and every step that closed it stands open again. */
 export function leaks(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
-  return again(
-    house,
-    d.code,
-    ['bag', 'seam', 'in'].map((k) => `${k}:${d.bagId}`),
-    at,
-    `bag ${d.bagId} leaked: a new one`,
-  );
+  return again(house, d, [`bag:${d.bagId}`], at, `bag ${d.bagId} leaked: a new one`);
 }
 
 /** A fish rolled over or gasped: clean water, and a new dose that is less; the watch begins with it. */
 export function tooMuch(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
-  return again(
-    house,
-    d.code,
-    ['sedate', 'watch', 'bag'].map((k) => `${k}:${d.bagId}`),
-    at,
-    `bag ${d.bagId}: too much sedative, into clean water`,
-  );
+  return again(house, d, [`sedate:${d.bagId}`], at, `bag ${d.bagId}: too much sedative, into clean water`);
 }
 
-function again(house: House, code: string, keys: readonly string[], at: string, words: string): Outcome<null> {
+/** Opens steps of a bag again, and with them whatever was closed over it. */
+function again(
+  house: House,
+  { code, bagId }: { code: string; bagId: string },
+  keys: readonly string[],
+  at: string,
+  words: string,
+): Outcome<null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  const { id } = stored.value.document;
-  const open = house.facts.ticks(id);
+  const c = stored.value.document;
+  const ticks = house.facts.ticks(c.id);
+  // The last one closed is the first one opened.
+  const open = reopened(packingChecklist(c, catalogueOf(c, house)), keys, bagId).filter((k) => ticks.has(k));
   return house.db.transaction((): Outcome<null> => {
-    for (const key of [...keys, 'stand'].filter((k) => open.has(k))) {
-      const r = tick(house, code, key, false, at);
+    for (const key of open.reverse()) {
+      const r = tick(house, code, key, false, at, true);
       if (!r.ok) return r;
     }
-    house.consignments.journal(id, at, 'mended', words);
+    house.consignments.journal(c.id, at, 'mended', words);
     return { ok: true, value: null };
   })();
 }

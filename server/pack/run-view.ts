@@ -16,7 +16,7 @@ import { takenNow } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
 import { batchesOf } from '@/server/stock/supplies';
 import { tankRows } from '@/server/stock/tanks';
-import { counterWords, missingOf } from './gate';
+import { counterWords, foundOf } from './gate';
 import { saidAs } from './events';
 import { dudsHere } from './proving';
 import { paceHere, stepsOf } from './steps';
@@ -111,7 +111,7 @@ function consignmentOf(house: House, stored: StoredConsignment, shelf: Shelf) {
     duds: shelf.duds.filter((d) => kinds.has(d.typeId)),
     batches: shelf.batches.filter((b) => kinds.has(b.typeId)),
     /** What was found and not mended; what is not done the screen adds from the steps. */
-    found: missingOf(house, stored, () => true),
+    found: foundOf(house, stored),
     accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
   };
 }

@@ -13,7 +13,7 @@ import { skewOf } from '@/ui/skew';
 import { useMemo, type ReactNode } from 'react';
 import { Gate } from './gate';
 import { Proving } from './proving';
-import { missingOf, sealedMsOf, withPresses, type RunStep } from './run/steps';
+import { missingOf, sealedMsOf, waitedFor, withPresses, type RunStep } from './run/steps';
 import { useMe } from '@/ui/shell/wishes';
 import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
@@ -21,6 +21,7 @@ import { useScanned } from '@/ui/use-scanned';
 /** One step: a wet-hands button, and under it what is told or warned of at that step. */
 function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolean }) {
   const c = run.consignments[0]!;
+  const [first] = i.at ? [] : waitedFor(i, run.steps);
   return (
     <li
       data-of={i.bagId}
@@ -29,6 +30,7 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
       <button
         className="flex min-h-16 min-w-0 flex-1 basis-52 items-center gap-4 px-2 py-2 text-left"
         aria-pressed={i.at !== null}
+        disabled={first !== undefined}
         aria-label={i.at ? `Take back: ${i.title}` : i.title}
         onClick={() =>
           press({ deed: 'tick', code: c.code, key: i.key, done: !i.at }, i.at ? `${i.title}, taken back` : i.title)
@@ -37,6 +39,7 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
         <StateMark mark={i.at ? 'done' : isNext ? 'now' : 'ahead'} size={26} />
         <span className="min-w-0 flex-1">
           <b className={`font-head text-16 ${i.at ? 'text-ink-3' : ''}`}>{i.title}</b>
+          {first && <span className="ml-2 text-13 text-ink-2">after “{first.title}”</span>}
           <br />
           <span className="note">{i.detail}</span>
         </span>
@@ -169,7 +172,7 @@ export function SendStation(p: SendView) {
   const run = withPresses(p.run, presses, skewMs);
   const c = run.consignments[0]!;
   useScanned();
-  const next = run.steps.find((i) => i.at === null);
+  const next = run.steps.find((i) => i.at === null && waitedFor(i, run.steps).length === 0);
   const takeBack = (name: 'sealedAt' | 'handedOverAt'): void =>
     void save((press) => recordEvent(press, p.code, p.version, name, false));
   const leftMs = c.handedOverAt === null ? null : Date.parse(c.handedOverAt);

@@ -84,9 +84,14 @@ export function Bar({ run }: { run: Run }) {
           tone={run.waits ? 'plain' : 'hands'}
           wet
           className="min-h-20 min-w-0 flex-1 !text-20 md:!text-28"
+          disabled={run.first.length > 0}
           onClick={run.done}
         >
-          {run.waits ? 'Go on without waiting' : doneWords(step)}
+          {run.first.length > 0
+            ? `First: ${run.first[0]!.title}`
+            : run.waits
+              ? 'Go on without waiting'
+              : doneWords(step)}
         </Button>
       </div>
     </div>

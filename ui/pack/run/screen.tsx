@@ -110,7 +110,15 @@ export function PackRun(stored: PackRunView & { fixed: boolean; title: string; b
               </div>
             )}
             {offBag === null && step && !run.atGate && (
-              <StepNow step={step} p={p} now={now} tickedMs={run.tickedMs} many={run.many} />
+              <StepNow
+                step={step}
+                p={p}
+                now={now}
+                tickedMs={run.tickedMs}
+                many={run.many}
+                first={run.first}
+                choose={run.choose}
+              />
             )}
             {(run.atGate || step === null) && <Gates run={run} />}
           </div>

@@ -81,12 +81,17 @@ export function StepNow({
   now,
   tickedMs,
   many,
+  first,
+  choose,
 }: {
   step: RunStep;
   p: PackRunView;
   now: number;
   tickedMs: TickedMs;
   many: boolean;
+  /** Steps that have to be done before it. */
+  first: readonly RunStep[];
+  choose: (id: string) => void;
 }) {
   const c = p.consignments.find((x) => x.code === step.code)!;
   const bag = step.phase === 'bags' ? c.bags.find((b) => b.id === step.bagId) : undefined;
@@ -104,18 +109,24 @@ export function StepNow({
           )}
         </span>
       </h2>
-      {step.after && (ready === null || ready > now) && (
+      {first.length > 0 && (
+        <div className="mt-3">
+          <h3 className="mb-2">First</h3>
+          <div className="flex flex-wrap gap-2">
+            {first.map((s) => (
+              <Button key={s.id} className="min-h-16" onClick={() => choose(s.id)}>
+                {s.title}
+              </Button>
+            ))}
+          </div>
+        </div>
+      )}
+      {ready !== null && ready > now && (
         <p className="mt-2 flex items-baseline gap-3">
-          {ready === null ? (
-            <span className="text-18">Waits until all of it is {step.after.what}.</span>
-          ) : (
-            <>
-              <span className="num text-[44px] font-semibold leading-none" style={{ color: 'var(--tide-dark)' }}>
-                {countdown(ready - now)}
-              </span>
-              <span className="text-16">until {clock(ready, c.zone)}</span>
-            </>
-          )}
+          <span className="num text-[44px] font-semibold leading-none" style={{ color: 'var(--tide-dark)' }}>
+            {countdown(ready - now)}
+          </span>
+          <span className="text-16">until {clock(ready, c.zone)}</span>
         </p>
       )}
       {step.gainsH !== undefined && step.gainsH >= 0.1 && (

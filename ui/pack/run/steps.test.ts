@@ -1,3 +1,10 @@
+import fc from 'fast-check';
+import { catalogue } from '@/core/catalogue';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import type { Consignment } from '@/core/consignment/schema';
+import { eveningOf } from '@/core/duties/evening';
+import { usualPace } from '@/core/duties/pace';
+import { exampleConsignment } from '@/tests/example';
 import type { Press } from '@/ui/queue/store';
 import type { Deed } from '@/server/queue/deeds';
 import { lastDone, nextOf, tickedMsOf, timersOf, withPresses, type RunStep } from './steps';
@@ -61,6 +68,92 @@ describe('what hands do next', () => {
     expect(next(waiting, 1, new Set(['KC-1 watch:A1']))).toBe('stand');
     const theirs = steps.map((s) => (s.key === 'sedate:A1' ? { ...s, taken: { by: 'Bo', mine: false } } : s));
     expect(next(theirs, 0)).toBe('bag:A2');
+  });
+});
+
+describe('nothing closes while what it holds is open', () => {
+  const heat = catalogue.packs.filter((p) => p.kind === 'heat');
+  const cold = catalogue.packs.find((p) => p.kind !== 'heat')!;
+  const film = catalogue.bags.find((b) => b.breather)!;
+  const c = exampleConsignment();
+  /** What each kind of step closes over, told here a second time: the plan’s own list is what is tried. */
+  const holds = (x: Consignment, key: string): string[] => {
+    const [kind, of] = key.split(':');
+    const inside = x.bags.filter((b) => b.boxId === of).map((b) => b.id);
+    if (kind === 'in') return [`bag:${of}`, `line:${x.bags.find((b) => b.id === of)!.boxId}`];
+    if (kind === 'fill') return inside.map((b) => `in:${b}`);
+    if (kind === 'lid')
+      return [
+        `fill:${of}`,
+        ...x.boxes.find((b) => b.id === of)!.packs.map((p) => `${p.packId === cold.id ? 'pack' : 'prove'}:${p.packId}`),
+      ];
+    if (kind === 'out') return [`lid:${of}`];
+    if (kind === 'weigh') return [`out:${of}`];
+    return kind === 'papers' ? x.boxes.map((b) => `weigh:${b.id}`) : [];
+  };
+  const plan = fc.record({
+    boxes: fc.array(fc.array(fc.constantFrom(...heat.map((p) => p.id), cold.id), { maxLength: 2 }), {
+      minLength: 1,
+      maxLength: 3,
+    }),
+    bags: fc.array(fc.record({ box: fc.nat(2), film: fc.boolean(), sedated: fc.boolean() }), {
+      minLength: 1,
+      maxLength: 6,
+    }),
+    abroad: fc.boolean(),
+    hands: fc.infiniteStream(fc.record({ what: fc.nat(19), which: fc.nat(50), wait: fc.nat(30) })),
+  });
+  test('in any plan, whatever is put aside, passed over, taken back, or leaks', () => {
+    let closed = 0;
+    fc.assert(
+      fc.property(plan, ({ boxes, bags, abroad, hands }) => {
+        const x: Consignment = {
+          ...c,
+          code: 'KC-1',
+          sender: { ...c.sender, place: { ...c.sender.place, country: 'PT' } },
+          receiver: { ...c.receiver, place: { ...c.receiver.place, country: abroad ? 'EE' : 'PT' } },
+          boxes: boxes.map((packs, i) => ({
+            ...c.boxes[0]!,
+            id: String(i + 1),
+            packs: [...new Set(packs)].map((packId) => ({ packId, count: 1 })),
+          })),
+          bags: bags.map((b, i) => ({
+            ...c.bags[0]!,
+            id: `A${i + 1}`,
+            boxId: String((b.box % boxes.length) + 1),
+            sedated: b.sedated,
+            ...(b.film ? { bagTypeId: film.id, gasL: 0 } : {}),
+          })),
+        };
+        const evening = eveningOf([{ c: x, catalogue, slackH: {} }], usualPace(withOverrides({})));
+        const from = { steps: evening.map((s) => step(s.key, s as unknown as Partial<RunStep>)), consignments: [] };
+        const presses: Press[] = [];
+        const aside = new Set<string>();
+        let min = 0;
+        let left = 140;
+        for (const h of hands) {
+          if (left-- === 0) break;
+          const now = withPresses(from, presses, 0).steps;
+          const done = new Set(now.filter((s) => s.at !== null).map((s) => s.key));
+          for (const key of done)
+            for (const k of holds(x, key)) if (!done.has(k)) throw new Error(`${key} is done, ${k} is not`);
+          const next = nextOf(now, tickedMsOf(now), T + min * MIN, aside);
+          min += h.wait / 10;
+          if (next === null) {
+            if (aside.size === 0) break;
+            aside.clear();
+          } else if (h.what === 0) aside.add(next.id);
+          else if (h.what === 1 && done.has(`bag:${x.bags[h.which % x.bags.length]!.id}`))
+            presses.push(pressed({ deed: 'leaks', code: 'KC-1', bagId: x.bags[h.which % x.bags.length]!.id }, min));
+          else {
+            presses.push(tick(next.key, min));
+            if (next.key === 'papers') closed++;
+          }
+        }
+      }),
+      { numRuns: 60 },
+    );
+    expect(closed).toBeGreaterThan(20);
   });
 });
 

@@ -1,15 +1,10 @@
-import { readyMs, undone } from '@/core/duties/clock';
+import { before, clockMs, readyMs, reopened, type TickedMs } from '@/core/duties/clock';
+import { leftOut, type Missing } from '@/core/duties/gate';
 import type { PackRunView, RunStep } from '@/server/pack/run-view';
 import type { Press } from '@/ui/queue/store';
 
 export type { RunStep } from '@/server/pack/run-view';
 type View = Pick<PackRunView, 'steps' | 'consignments'>;
-
-/** Steps that a deed opens again, by the bag it is about. */
-const opens = {
-  leaks: (bag: string) => [`bag:${bag}`, `seam:${bag}`, `in:${bag}`, 'stand'],
-  tooMuch: (bag: string) => [`sedate:${bag}`, `watch:${bag}`, `bag:${bag}`, 'stand'],
-} as const;
 
 /**
  * The run as it stands with the presses that the server does not know yet, in their order. `skewMs` is how far the
@@ -41,9 +36,11 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
       const id = `${d.code} ${d.key}`;
       if (!d.done) patch(id, { at: null, by: '' });
       else if (!ticks.get(id)?.at) patch(id, { at, by: '' });
-    } else if (d.deed === 'leaks' || d.deed === 'tooMuch')
-      for (const key of opens[d.deed](d.bagId)) patch(`${d.code} ${key}`, { at: null, by: '' });
-    else if (d.deed === 'event') of(d.code).sealedMs ??= pressedMs + skewMs;
+    } else if (d.deed === 'leaks' || d.deed === 'tooMuch') {
+      const from = `${d.deed === 'leaks' ? 'bag' : 'sedate'}:${d.bagId}`;
+      const own = view.steps.filter((s) => s.code === d.code);
+      for (const key of reopened(own, [from], d.bagId)) patch(`${d.code} ${key}`, { at: null, by: '' });
+    } else if (d.deed === 'event') of(d.code).sealedMs ??= pressedMs + skewMs;
     else if (d.deed === 'handOver') of(d.code).handedOverAt ??= at;
     else if (d.deed === 'weigh' && d.kg !== null) of(d.code).kg.set(d.boxId, d.kg);
     else if (d.deed === 'sexes') of(d.code).males.set(`${d.bagId} ${d.lineId}`, d.males);
@@ -79,7 +76,7 @@ export function withPresses<V extends View>(view: V, presses: readonly Press[], 
   };
 }
 
-export type TickedMs = (code: string, key: string) => number | null;
+export type { TickedMs };
 export function tickedMsOf(steps: readonly RunStep[]): TickedMs {
   const at = new Map(steps.map((s) => [s.id, s.at === null ? null : Date.parse(s.at)]));
   return (code, key) => at.get(`${code} ${key}`) ?? null;
@@ -89,7 +86,8 @@ const othersHands = (s: RunStep): boolean => s.taken !== null && !s.taken.mine;
 
 /**
  * What these hands do next: the first step in order that is not done, not in other hands, not put aside, and whose clock
- * has run; else the one whose clock runs out first; else one that waits for somebody.
+ * has run; else the one whose clock runs out first. Null where all the rest waits for steps that others have in hand, or
+ * that were put aside.
  */
 export function nextOf(
   steps: readonly RunStep[],
@@ -101,8 +99,13 @@ export function nextOf(
   const ready = (s: RunStep): number => readyMs(s, tickedMs) ?? Infinity;
   const now = open.find((s) => ready(s) <= nowMs);
   if (now) return now;
-  return open.reduce<RunStep | null>((first, s) => (first === null || ready(s) < ready(first) ? s : first), null);
+  const first = open.reduce<RunStep | null>((f, s) => (f === null || ready(s) < ready(f) ? s : f), null);
+  return first !== null && ready(first) < Infinity ? first : null;
 }
+
+/** What has to be done before a step can be. */
+export const waitedFor = (step: RunStep, steps: readonly RunStep[]): RunStep[] =>
+  steps.filter((s) => s.code === step.code && s.at === null && before(step).includes(s.key));
 
 export interface Timer {
   step: RunStep;
@@ -119,7 +122,7 @@ export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[]
     .flatMap((s): Timer[] => {
       if (s.at !== null || !s.after || s.after.minutes === 0 || (s.key.startsWith('lid:') && unproved.has(s.code)))
         return [];
-      const endsMs = readyMs(s, tickedMs);
+      const endsMs = clockMs(s, tickedMs);
       return endsMs === null
         ? []
         : [{ step: s, endsMs, minutes: s.after.minutes, fromMs: endsMs - s.after.minutes * 60_000 }];
@@ -127,11 +130,11 @@ export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[]
     .sort((x, y) => x.endsMs - y.endsMs);
 }
 
-/** What a consignment would leave without: its open steps, and what was found and not mended. */
-export const missingOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]) => [
-  ...undone(
+/** What a consignment would leave without: what hands left out, and what was found and not mended. */
+export const missingOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]): Missing[] => [
+  ...leftOut(
     steps.filter((s) => s.code === c.code),
-    (s) => s.at !== null,
+    { tickedMs: tickedMsOf(steps), weighed: new Set(c.boxes.flatMap((b) => (b.weighed ? [b.id] : []))) },
   ),
   ...c.found,
 ];

@@ -8,7 +8,7 @@ import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
 import { useNow } from '@/ui/use-now';
 import { useTheme } from '@/ui/use-theme';
-import { lastDone, nextOf, sealedMsOf, tickedMsOf, timersOf, withPresses, type RunStep } from './steps';
+import { lastDone, nextOf, sealedMsOf, tickedMsOf, timersOf, waitedFor, withPresses, type RunStep } from './steps';
 import { useEar } from './voice';
 
 /** A press this soon after the step changed under the finger was meant for the one before, ms († ours). */
@@ -55,6 +55,7 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
   const here = p.steps.filter((s) => leaving.some((c) => c.code === s.code));
   const step: RunStep | null = here.find((s) => s.id === chosen && s.at === null) ?? nextOf(here, tickedMs, now, aside);
   const ready = step ? readyMs(step, tickedMs) : null;
+  const first = step && ready === null ? waitedFor(step, here) : [];
   const last = lastDone(p.steps);
   const settled = useSettled(step?.id ?? '');
   const takeBack = (): void => {
@@ -66,7 +67,10 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     ways,
     tickedMs,
     step,
-    waits: step !== null && (ready === null || ready > now),
+    /** Its clock has not run out. */
+    waits: ready !== null && ready > now,
+    /** Steps that have to be done before the one that is on. */
+    first,
     last,
     takeBack,
     timers: timersOf(here, tickedMs),
@@ -99,7 +103,7 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     },
     /** The press of the large button. */
     done: (): void => {
-      if (!step || atGate || !settled.isSettled()) return;
+      if (!step || first.length > 0 || atGate || !settled.isSettled()) return;
       settled.own();
       setChosen(null);
       setOff(false);
