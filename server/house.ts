@@ -71,6 +71,9 @@ export interface House {
 /** An answer can be asked for again this long. */
 const RECEIPT_DAYS = 3;
 
+/** A house in memory as it is when it was just opened: the next one begins there. */
+let newHouse: Buffer | null = null;
+
 /** Opens the data of a house; its shelves are read once and again after every change to them. */
 export function openHouse(
   folder: string | null,
@@ -78,7 +81,7 @@ export function openHouse(
   draws = 200,
   thinker: Thinker | null = null,
 ): House {
-  const db = openDatabase(folder);
+  const db = openDatabase(folder, folder === null ? newHouse : null);
   const hand: Hand = { by: '' };
   const records = recordRepository(db, hand);
   const facts = factRepository(db, hand);
@@ -122,6 +125,7 @@ export function openHouse(
   house.receipts.prune(new Date(clock() - RECEIPT_DAYS * 864e5).toISOString());
   seedRecords(house);
   askAnew(house);
+  if (folder === null) newHouse ??= db.serialize();
   return house;
 }
 

@@ -7,15 +7,14 @@ import { Refusal } from '@/core/quantities/refusal';
 import { halfAndHalf } from './dilution';
 import { alike, bagNames, lanesOf, type Nearness } from './lanes';
 import type { MethodCourse } from './methods';
+import { tankStops, type TankState, type TankStop, type Tenant } from './tank-stops';
 import { adviseOpening, type Animals, type Recommendation } from './recommend';
 import type { OpenedBag, TankWater } from './vessel';
 
 /** Animals of a bag, as far as its opening asks. */
-export interface AnimalKind {
-  name: string;
+export interface AnimalKind extends Tenant {
   tolerance: ToleranceClass;
   flags: readonly string[];
-  water: string;
 }
 
 /** A bag that has come, or is on its way: as it would be opened now, and as it would be had nobody read it. */
@@ -53,7 +52,9 @@ export interface Compared<T> extends Advice {
   /** Whose tolerance decides. */
   who: Animals;
   /** The receiving tank, as measured where it was. */
-  tank: T & { ends?: TankWater[] };
+  tank: T & { ends?: (TankWater & TankState)[] };
+  /** What of its tank would harm its animals within a day. */
+  stops: TankStop[];
   speciesNames: string;
   /** The bag of the most ammonia; methods are judged by the worst of all in every figure. */
   opened: OpenedBag;
@@ -94,10 +95,10 @@ function sampledFrom(all: readonly Arriving[], bag: Arriving, a: Nearness): Arri
 }
 
 /** The tank of a lane; where it goes into two, half the water of each, and both to end in. */
-function tankFor<T extends TankWater & { name: string }>(
+function tankFor<T extends TankWater & TankState & { name: string }>(
   names: readonly string[],
   tankOf: (name: string) => T,
-): T & { ends?: TankWater[] } {
+): T & { ends?: (TankWater & TankState)[] } {
   const [first, second] = names.map(tankOf);
   if (!second) return first!;
   const ends = [first!, second];
@@ -108,11 +109,11 @@ function tankFor<T extends TankWater & { name: string }>(
  * Bags that are handled as one, the weak ones first: of the same animals, for the same tank, in waters that are alike; with
  * every way of opening on the worst of them. `advise` computes it, or knows it already.
  */
-export function compareLanes<T extends TankWater & { name: string }>(
+export function compareLanes<T extends TankWater & TankState & { name: string }>(
   arriving: readonly Arriving[],
   tankOf: (name: string) => T,
   a: Nearness,
-  advise: (waters: readonly OpenedBag[], tank: T & { ends?: TankWater[] }, who: Animals) => Advice,
+  advise: (waters: readonly OpenedBag[], tank: T & { ends?: (TankWater & TankState)[] }, who: Animals) => Advice,
 ): Compared<T>[] {
   const bags = arriving.map((b) => {
     const opened = b.read ? b.opened : sampledFrom(arriving, b, a);
@@ -135,6 +136,7 @@ export function compareLanes<T extends TankWater & { name: string }>(
       path,
       who,
       tank,
+      stops: (tank.ends ?? [tank]).flatMap((t) => tankStops(t, kinds)),
       speciesNames: [...new Set(kinds.map((s) => s.name))].join(', '),
       opened: waters.reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x)),
       measured: waters.filter((o) => o.measured).length,

@@ -11,7 +11,9 @@ import { timesAcute } from '@/core/water/criteria';
 import { waterTable } from '@/core/water/table';
 import { recipes } from './recipes';
 import {
+  cutShort,
   mixIn,
+  type Floated,
   oneMoreRound,
   type MethodId,
   type MethodStep,
@@ -337,15 +339,19 @@ function run(
   };
 }
 
-/** One way on one water, with what was read since it began, and with rounds of so many minutes more at its end. */
+/**
+ * One way on one water, with what was read since it began, with rounds of so many minutes more at its end, and opened as
+ * soon as it really was.
+ */
 export function courseOf(
   id: MethodId,
   bag: OpenedBag,
   tank: TankWater,
   a: Assumptions,
-  o: { end?: TankWater; read?: readonly ReadSince[]; rounds?: readonly number[] },
+  o: { end?: TankWater; read?: readonly ReadSince[]; rounds?: readonly number[]; floated?: Floated },
 ): MethodCourse {
-  const recipe = recipes(bag, tank, a).find((r) => r.id === id)!;
+  const planned = recipes(bag, tank, a).find((r) => r.id === id)!;
+  const recipe = o.floated ? cutShort(planned, o.floated) : planned;
   return run((o.rounds ?? []).reduce(oneMoreRound, recipe), bag, tank, a, o.end, [...(o.read ?? [])]);
 }
 

@@ -41,7 +41,7 @@ export interface Recommendation {
 }
 
 /** From which share of what a class bears a part is watched, and how much all parts together may weigh († ours). */
-const WATCHED_FROM = 0.7;
+export const WATCHED_FROM = 0.7;
 const BORNE_IN_ALL = 1.5;
 /** Parts whose shares differ by less than this over all methods are the same for all. */
 const SAME_WITHIN = 0.05;

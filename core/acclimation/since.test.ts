@@ -28,6 +28,7 @@ const lane: Compared<TankWater & { name: string }> = {
   who,
   tank,
   speciesNames: '',
+  stops: [],
   opened: bag,
   measured: 0,
   ...adviceOf([bag], tank, who, a),
@@ -142,4 +143,44 @@ test('readings of other bags, and of before, are none of it; figures of one mome
   ];
   expect(readAfter(all, ['A1'], t0)).toEqual([{ atMs: t0 + 4 * MIN, bagId: 'A1', figures: { tempC: 21, pH: 7 } }]);
   expect(asOpened(all, t0)).toEqual([all[0]]);
+});
+
+describe('a float that was cut short', () => {
+  const floats = (method: MethodId, minutes: number): Going => ({
+    ...going(method),
+    doneAtMs: { place: t0 - minutes * MIN, open: t0 },
+  });
+  const now = (g: Going) => {
+    const v = courseNow(lane, g, [], a)!;
+    return { ...v, openC: v.tempC[Math.round(v.openAtMin)]! };
+  };
+  const planned = lane.courses.find((m) => m.id === 'float-transfer')!;
+
+  test('counts for the minutes it lasted: after one of eighteen the bag is as cold as it came, and nothing may go across', () => {
+    expect(planned.openAtMin).toBeGreaterThan(10);
+    const cut = now(floats('float-transfer', 1));
+    expect(cut.openAtMin).toBeCloseTo(1, 6);
+    expect(cut.openC - bag.tempC).toBeLessThan(1.5);
+    expect(cut).toMatchObject({ enoughMin: null, floatsOn: true });
+    expect(cut.left.tempC).toBeGreaterThan(3);
+  });
+  test('the longer the nearer, and as planned once it floated to its end', () => {
+    const [one, six, all, more] = [1, 6, planned.openAtMin, 90].map((m) => now(floats('float-transfer', m)));
+    expect(six!.openC).toBeGreaterThan(one!.openC);
+    expect(all!.openC).toBeGreaterThan(six!.openC);
+    expect(all!.openC).toBeCloseTo(planned.tempC[Math.round(planned.openAtMin) * 4]!, 1);
+    expect(more!.openC).toBe(all!.openC);
+    expect([one!.floatsOn, all!.floatsOn]).toEqual([true, false]);
+  });
+  test('a pause in it is float all the same only where the clock went on', () => {
+    const held = floats('float-transfer', 30);
+    held.doneAtMs = { ...held.doneAtMs, 'pause:1': t0 - 29 * MIN, 'goon:1': t0 };
+    expect(now(held).openAtMin).toBeCloseTo(1, 6);
+  });
+  test('what follows the opening comes as soon after it as planned', () => {
+    const drip1 = now(floats('drip', 2));
+    const drip2 = courseNow(lane, going('drip'), [], a)!;
+    expect(drip1.transferAtMin - drip1.openAtMin).toBeCloseTo(drip2.transferAtMin - drip2.openAtMin, 6);
+    expect(drip1.openC).toBeLessThan(drip2.tempC[Math.round(drip2.openAtMin)]!);
+  });
 });

@@ -2,13 +2,14 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Observation } from '@/core/consignment/facts';
 import { waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { standing } from '@/core/consignment/standing';
+import { toleranceLimits } from '@/core/fish/tolerance';
 import { Refusal } from '@/core/quantities/refusal';
 import { sampled } from '@/core/quantities/sample';
 import type { Compared } from './compare';
 import { COURSE_STEP_MIN, courseOf, type MethodCourse } from './methods';
-import { enoughFrom } from './recommend';
+import { enoughFrom, WATCHED_FROM } from './recommend';
 import { pausedWithin, withExtraRound, type RunRecord } from './run';
-import type { MethodId, MethodStep, ReadSince, TankWater } from './vessel';
+import type { Floated, MethodId, MethodStep, ReadSince, TankWater } from './vessel';
 
 /** What is asked of a way that goes on: its bags, its steps, and its presses, ms. */
 export interface Going {
@@ -38,6 +39,8 @@ export interface CourseNow {
   salinity: number;
   /** How far from the tank they are at its end: K and units of pH, without a sign. */
   left: { tempC: number; pH: number };
+  /** At its end their water is still too far from the tank’s in warmth: they float on. */
+  floatsOn: boolean;
   /** One round more would bring them nearer: it has rounds, and its end is not near enough. */
   wantsRound: boolean;
   read: LastRead | null;
@@ -75,6 +78,16 @@ export function readAfter(
   return [...out.values()].sort((x, y) => x.atMs - y.atMs);
 }
 
+/** How long bags really warmed and floated, by the presses of a way that floats them; null where it does not, or nobody pressed. */
+function floatedOf({ doneAtMs, steps }: Going, openedMs: number): Floated | null {
+  const placed = doneAtMs.place;
+  if (placed === undefined || !steps.some((s) => s.key === 'float')) return null;
+  const minutes = (fromMs: number, toMs: number): number =>
+    Math.max(0, (toMs - fromMs - pausedWithin(doneAtMs, fromMs, toMs)) / 60_000);
+  const room = doneAtMs.room;
+  return { warmedMin: room === undefined ? 0 : minutes(room, placed), floatedMin: minutes(placed, openedMs) };
+}
+
 /** What was told before an instant of bags, and all of anything else: the water that was opened, in the tank as it is now. */
 export const asOpened = (observations: readonly Observation[], openedMs: number): Observation[] =>
   observations.filter((o) => o.subject.kind !== 'bag' || Date.parse(o.at) <= openedMs);
@@ -91,17 +104,19 @@ export function courseNow(
   a: Assumptions,
 ): CourseNow | null {
   const openedMs = going.doneAtMs.open;
-  const plain = lane.courses.find((m) => m.id === going.method);
-  if (openedMs === undefined || !plain) return null;
+  const planned = lane.courses.find((m) => m.id === going.method);
+  if (openedMs === undefined || !planned) return null;
+  const floated = floatedOf(going, openedMs);
+  const way = (o: { read?: ReadSince[]; rounds?: number[] }): MethodCourse =>
+    courseOf(going.method, lane.opened, lane.tank, a, { ...o, ...(floated ? { floated } : {}) });
+  const plain = floated ? way({}) : planned;
   const told = readAfter(observations, going.bagIds, openedMs);
   const minuteOf = (ms: number): number =>
     plain.openAtMin + (ms - openedMs - pausedWithin(going.doneAtMs, openedMs, ms)) / 60_000;
   const read = told.map((r) => ({ minute: minuteOf(r.atMs), figures: r.figures }));
   const rounds = roundsMore(going.steps);
-  const from = (readings: readonly ReadSince[]): MethodCourse =>
-    readings.length + rounds.length === 0
-      ? plain
-      : courseOf(going.method, lane.opened, lane.tank, a, { read: readings, rounds });
+  const from = (readings: ReadSince[]): MethodCourse =>
+    readings.length + rounds.length === 0 ? plain : way({ read: readings, rounds });
   let problem: string | null = null;
   let course: MethodCourse;
   try {
@@ -128,6 +143,8 @@ export function courseNow(
       tempC: Math.abs(lane.tank.tempC - course.tempC[end]!),
       pH: Math.abs(lane.tank.pH - course.pH[end]!),
     },
+    floatsOn:
+      Math.abs(lane.tank.tempC - course.tempC[end]!) > WATCHED_FROM * toleranceLimits(lane.who.tolerance, a).tempStepC,
     wantsRound: enoughMin === null && withExtraRound(going.steps) !== null,
     read: told.at(-1) ?? null,
     problem,

@@ -153,6 +153,32 @@ export function oneMoreRound(recipe: Recipe, minutes: number): Recipe {
   return { ...recipe, transferAtMin: from + minutes, events: [...recipe.events, pour], inflow };
 }
 
+/** Minutes that a bag really warmed in the room and floated before it was opened. */
+export interface Floated {
+  warmedMin: number;
+  floatedMin: number;
+}
+
+/** A way whose bags were opened sooner than it says: everything after the opening comes sooner by as much. */
+export function cutShort(recipe: Recipe, { warmedMin, floatedMin }: Floated): Recipe {
+  const floatAtMin = Math.min(recipe.warming?.floatAtMin ?? 0, warmedMin);
+  const float = Math.min(recipe.openAtMin - (recipe.warming?.floatAtMin ?? 0), floatedMin);
+  const sooner = recipe.openAtMin - floatAtMin - float;
+  if (sooner <= 0) return recipe;
+  const { closedAgain } = recipe;
+  return {
+    ...recipe,
+    openAtMin: recipe.openAtMin - sooner,
+    transferAtMin: recipe.transferAtMin - sooner,
+    events: recipe.events.map((e) => ({ ...e, atMin: e.atMin - sooner })),
+    inflow: (minute) => recipe.inflow(minute + sooner),
+    warming: recipe.warming && { ...recipe.warming, floatAtMin },
+    ...(closedAgain
+      ? { closedAgain: { fromMin: closedAgain.fromMin - sooner, toMin: closedAgain.toMin - sooner } }
+      : {}),
+  };
+}
+
 export const mixIn = (v: Vessel, tank: Vessel, litres: number): void => {
   const share = litres / (v.volumeL + litres);
   for (const key of ['tempC', 'alkalinity', 'dic', 'tan', 'oxygen', 'salinity', 'gh'] as const)

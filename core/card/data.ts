@@ -36,7 +36,7 @@ export interface CardData {
   claimHours: number;
   boxes: string[];
   bags: CardBag[];
-  tanks: (Pick<ReceivingTank, 'name' | 'tempC' | 'pH' | 'khDkh' | 'ghDgh' | 'salinity'> & {
+  tanks: (Pick<ReceivingTank, 'name' | 'tempC' | 'pH' | 'khDkh' | 'ghDgh' | 'salinity' | 'tanMgNL'> & {
     guessed: string[];
     volumeL?: number;
     residents?: boolean;

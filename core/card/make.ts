@@ -57,8 +57,8 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
       kinds: b.animals.map((x): Kind => {
         const line = c.lines.find((l) => l.id === x.lineId)!;
         const s = row(catalogue.species, line.speciesId, 'species');
-        const { name, scientific, tolerance, flags, water, kind } = s;
-        return { name, scientific, tolerance, flags, water, kind, count: x.count, lengthCm: line.lengthCm };
+        const { name, scientific, tolerance, flags, water, kind, temp } = s;
+        return { name, scientific, tolerance, flags, water, kind, temp, count: x.count, lengthCm: line.lengthCm };
       }),
       animals: b.animals.reduce((n, x) => n + x.count, 0),
       foretold: {
@@ -85,7 +85,18 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
     tanks: [c.tank, ...(c.otherTanks ?? [])]
       .filter((t) => used.has(t.name))
       .map((t) => {
-        const { name, tempC, pH, khDkh, ghDgh, salinity, guessed = [], volumeL, residents } = measuredTank(c, t.name);
+        const {
+          name,
+          tempC,
+          pH,
+          khDkh,
+          ghDgh,
+          salinity,
+          tanMgNL,
+          guessed = [],
+          volumeL,
+          residents,
+        } = measuredTank(c, t.name);
         return {
           name,
           tempC,
@@ -93,6 +104,7 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
           khDkh,
           ghDgh,
           salinity,
+          tanMgNL,
           guessed: [...guessed],
           ...(volumeL === undefined ? {} : { volumeL }),
           ...(residents === undefined ? {} : { residents }),

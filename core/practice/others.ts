@@ -6,7 +6,8 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import { streamOf } from '@/core/engine/random';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import { dkhToMeqL } from '@/core/quantities/units';
-import { chronicMgNL, tanAfter, type Source } from '@/core/quarantine/build-up';
+import { tanAfter, type Source } from '@/core/quarantine/build-up';
+import { chronicMgNL } from '@/core/water/criteria';
 import { afterChange, realLitres } from '@/core/quarantine/water';
 import type { Dosing, DosingChoices, Opening, OpeningChoices, Score, Weeks, WeeksChoices } from './schema';
 

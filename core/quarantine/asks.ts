@@ -1,5 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { chronicMgNL } from './build-up';
+import { chronicMgNL } from '@/core/water/criteria';
 import { seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
 import { signs } from './signs';
 import { bicarbonateG, shareToReach } from './water';

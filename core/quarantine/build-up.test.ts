@@ -1,8 +1,8 @@
+import { chronicMgNL } from '@/core/water/criteria';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import {
   changePlan,
-  chronicMgNL,
   dailyMgNL,
   learnedShare,
   mgNPerFoodG,

@@ -1,4 +1,3 @@
-import { ammoniaCriteria, criterionPh } from '@/core/water/criteria';
 import { N_G_PER_MOL } from '@/core/quantities/units';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
@@ -50,10 +49,6 @@ export function tanAfter(startMgNL: number, hours: number, meals: readonly Meal[
 /** What a day adds where each day’s food is the same, mg N/L. */
 export const dailyMgNL = (foodGADay: number, s: Source, a: Assumptions): number =>
   ((1 - s.filterShare) * (24 * unfedMgNH(s, a) + foodGADay * mgNPerFoodG(a))) / s.waterL;
-
-/** The chronic criterion (US EPA 2013) of a water, mg N/L of total ammonia. */
-export const chronicMgNL = (pH: number, tempC: number): number =>
-  ammoniaCriteria(criterionPh(pH), Math.min(30, Math.max(0, tempC))).chronicMgNL;
 
 export interface ChangePlan {
   everyDays: number;

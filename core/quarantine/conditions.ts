@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { medicines } from '@/core/catalogue/treatment';
-import { chronicMgNL } from './build-up';
+import { chronicMgNL } from '@/core/water/criteria';
 import { dayNumber } from './duties';
 import { bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
 import type { Condition, Entry } from './schema';

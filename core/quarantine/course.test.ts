@@ -1,7 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { asksNow } from './asks';
-import { chronicMgNL } from './build-up';
+import { chronicMgNL } from '@/core/water/criteria';
 import { gateHeld, isOpen, phaseHeld } from './conditions';
 import {
   changeToBeGone,

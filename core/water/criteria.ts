@@ -53,8 +53,14 @@ export function molluscAcuteMgNL(pH: number, tempC: number): number {
 /** The pH at which the criterion is read: 6.5 where the water is more acid than the tables reach. */
 export const criterionPh = (pH: number): number => Math.max(6.5, pH);
 
+/** The chronic criterion (US EPA 2013) of a water, mg N/L of total ammonia. */
+export const chronicMgNL = (pH: number, tempC: number): number =>
+  ammoniaCriteria(criterionPh(pH), Math.min(30, Math.max(0, tempC))).chronicMgNL;
+
 /** Sea water: acute mark for un-ionized ammonia, mg N/L (US EPA 1989, from memory †). */
 export const SEA_ACUTE_NH3_MGNL = 0.233;
+/** Sea water: chronic mark for un-ionized ammonia, mg N/L (US EPA 1989, from memory †). */
+export const SEA_CHRONIC_NH3_MGNL = 0.035;
 /** From this salinity on un-ionized ammonia is judged. */
 export const SEA_JUDGED_FROM = 5;
 

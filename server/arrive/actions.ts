@@ -15,7 +15,13 @@ import * as ways from './ways';
 export async function boxHasCome(press: string, input: come.ComeInput): Promise<Outcome<{ code: string }>> {
   return write(press, (h) => come.boxHasCome(h, input));
 }
-export async function startRun(press: string, code: string, bagId: string, method: string): Promise<Outcome<string>> {
+export async function startRun(
+  press: string,
+  code: string,
+  bagId: string,
+  method: string,
+  because = '',
+): Promise<Outcome<string>> {
   return write(press, (h) => {
     const stored = h.consignments.byCode(code);
     if (!stored) return noConsignment(code);
@@ -24,7 +30,7 @@ export async function startRun(press: string, code: string, bagId: string, metho
     const lane = methodComparisons(h, stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(bagId));
     const id = methodIds.find((m) => m === method);
     if (!lane || !id) return refuse('method', 'This bag or method is not known here.');
-    return run.startRun(h, stored.document, lane, id);
+    return run.startRun(h, stored.document, lane, id, typeof because === 'string' ? because.slice(0, 200) : '');
   });
 }
 /** What other ways of opening would change, before they are kept. */

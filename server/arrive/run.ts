@@ -1,6 +1,7 @@
 import type { Compared } from '@/core/acclimation/compare';
 import { randomUUID } from 'node:crypto';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { stopsOf, stopWords } from '@/core/acclimation/tank-stops';
 import { goesIn, isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
@@ -16,18 +17,25 @@ import { groupsOf, residentsOf } from './residents';
 
 /**
  * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here
- * on.
+ * on. Into a tank that would harm them it starts only with a reason, which is kept.
  */
 export function startRun(
   house: House,
   c: Consignment,
   lane: Compared<ReceivingTank>,
   method: MethodId,
+  because = '',
 ): Outcome<string> {
   const course = lane.courses.find((x) => x.id === method);
   if (!course) return refuse('method', 'This method is not known here.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));
   if (running) return refuse('method', `${running.bagIds.join(', ')} already have a sequence. Stop it first.`);
+  const stops = stopsOf(lane.stops, method).map((s) => stopWords(s, lane.tank.name));
+  if (stops.length > 0 && because.trim() === '')
+    return refuse(
+      'because',
+      `Stop. ${stops.map((s) => `${s.harm} ${s.instead}`).join(' ')} Or write why it starts anyway.`,
+    );
   const id = randomUUID();
   const at = house.nowIso();
   const groups = groupsOf(c, catalogueOf(c, house), lane.bagIds);
@@ -47,7 +55,10 @@ export function startRun(
       steps,
       startedAt: at,
     });
-    house.consignments.journal(c.id, at, 'acclimation started', lane.bagIds.join(' '), { method });
+    house.consignments.journal(c.id, at, 'acclimation started', lane.bagIds.join(' '), {
+      method,
+      ...(stops.length > 0 ? { because: because.trim(), harm: stops.map((s) => s.harm) } : {}),
+    });
   })();
   return { ok: true, value: id };
 }

@@ -6,6 +6,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { openingOrder, signs, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
+import { stopsOf, stopWords } from '@/core/acclimation/tank-stops';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
 import { sampled } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
@@ -65,6 +66,8 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       ),
       measured: lane.measured,
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
+      /** What of the tank would harm them, and what to do instead; a way that brings the tank to the bag is not stopped by its salinity. */
+      stops: lane.stops.map((s) => stopWords(s, lane.tank.name)),
       reason: lane.recommendation.reason,
       asks: lanes.length <= MOST_ASKED ? asksOf(c, lane) : [],
       either: lane.recommendation.either,
@@ -73,7 +76,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       /** What cannot be used here, and what is used for another end. */
       refused: lane.courses.flatMap((x) =>
         x.refused
-          ? [{ id: x.id, name: x.name, why: x.refused, may: false }]
+          ? [{ id: x.id, name: x.name, why: x.refused, may: false, stopped: false }]
           : x.rescue
             ? [
                 {
@@ -81,6 +84,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
                   name: x.name,
                   why: 'Buys hours for bags that must wait: no way into a tank by itself.',
                   may: true,
+                  stopped: stopsOf(lane.stops, x.id).length > 0,
                 },
               ]
             : [],
@@ -88,6 +92,8 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
         id: m.id,
         name: m.name,
+        /** The tank would harm them this way: it starts only with a reason. */
+        stopped: stopsOf(lane.stops, m.id).length > 0,
         burden,
         minutes: thin(m.minutes),
         nh3: thin(m.nh3MgNL),

@@ -87,8 +87,8 @@ export function makeFolder(folder: string): void {
   }
 }
 
-/** Opens (and makes, and migrates) the database of a data folder, or one in memory for tests. */
-export function openDatabase(folder: string | null): Db {
+/** Opens (and makes, and migrates) the database of a data folder, or one in memory: empty, or from what was serialized. */
+export function openDatabase(folder: string | null, kept: Buffer | null = null): Db {
   let file = ':memory:';
   if (folder !== null) {
     makeFolder(folder);
@@ -98,7 +98,7 @@ export function openDatabase(folder: string | null): Db {
     chmodSync(file, 0o600);
     markFolder(folder);
   }
-  const db = new Database(file);
+  const db = new Database(kept ?? file);
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');
   db.pragma('foreign_keys = ON');

@@ -1,8 +1,8 @@
+import { chronicMgNL } from '@/core/water/criteria';
 import { cameInto, tanksOfBag } from '@/core/consignment/came';
 import { asksNow } from '@/core/quarantine/asks';
 import {
   changePlan,
-  chronicMgNL,
   dailyMgNL,
   learnedShare,
   tanAfter,

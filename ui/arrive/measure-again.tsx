@@ -48,6 +48,10 @@ export function InVessel({ lane, now, zone }: { lane: RunLane; now: number; zone
         <b className="text-watch">
           At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank: one round more is wiser.
         </b>
+      ) : v.floatsOn ? (
+        <b className="text-watch">
+          Not yet: still {one(v.left.tempC)} °C from the tank. Clip the bag to the rim and float it open.
+        </b>
       ) : v.enoughMin === null ? null : min >= v.enoughMin ? (
         'Near enough: they may go across now.'
       ) : (

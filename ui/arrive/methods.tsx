@@ -3,8 +3,10 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { StateMark } from '@/ui/drawings/state-mark';
 import type { LaneView } from '@/server/arrive/view';
+import { TankStops } from './tank-stops';
 
 const MethodChart = dynamic(() => import('./method-chart').then((m) => m.MethodChart), {
   ssr: false,
@@ -21,10 +23,14 @@ export function Methods({
   code: string;
   lane: LaneView;
   busy: boolean;
-  start: (method: string) => void;
+  start: (method: string, because: string) => void;
 }) {
+  const [because, setBecause] = useState('');
+  const begin = (method: string): void => start(method, because.trim());
+  const mayNot = (m: { stopped: boolean }): boolean => busy || (m.stopped && because.trim() === '');
   return (
     <>
+      <TankStops stops={lane.stops} because={because} setBecause={setBecause} />
       <p className="mb-3 text-15" data-testid="method-reason">
         {lane.reason}
       </p>
@@ -42,7 +48,7 @@ export function Methods({
             className={`flex flex-col p-3 ${i === 0 ? 'border-2 border-t-4 border-ink' : 'border border-rule md:border-l-0'}`}
           >
             <h3 className="mb-2 flex items-center gap-2">
-              {i === 0 ? (
+              {i === 0 && !m.stopped ? (
                 <span className="bg-ink px-2 py-1 text-13 text-[var(--on-ink)]">
                   {lane.either ? 'Either' : 'Do this'}
                 </span>
@@ -72,10 +78,10 @@ export function Methods({
                 </ButtonLink>
               ) : (
                 <Button
-                  tone={i === 0 ? 'hands' : 'plain'}
+                  tone={i === 0 && !m.stopped ? 'hands' : 'plain'}
                   className="min-h-16 w-full"
-                  disabled={busy}
-                  onClick={() => start(m.id)}
+                  disabled={mayNot(m)}
+                  onClick={() => begin(m.id)}
                 >
                   {i === 0 ? `Start: ${m.name.toLowerCase()}` : `Use ${m.name.toLowerCase()}`}
                 </Button>
@@ -84,7 +90,7 @@ export function Methods({
           </article>
         ))}
       </div>
-      <OtherWays lane={lane} busy={busy} start={start} />
+      <OtherWays lane={lane} mayNot={mayNot} start={begin} />
       <p className="note mt-3">
         Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round. The
         schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours). Bag water
@@ -106,7 +112,15 @@ const IN_SHORT = new Set([
 const SIDE_BY_SIDE = 3;
 
 /** The remaining methods on the same footing, a row each, and what cannot be used here with its reason. */
-function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start: (method: string) => void }) {
+function OtherWays({
+  lane,
+  mayNot,
+  start,
+}: {
+  lane: LaneView;
+  mayNot: (m: { stopped: boolean }) => boolean;
+  start: (method: string) => void;
+}) {
   const shown = (m: LaneView['methods'][number]) => m.figures.filter((f) => IN_SHORT.has(f.name));
   const rest = lane.methods.slice(SIDE_BY_SIDE);
   const heads = rest[0] ? shown(rest[0]).map((f) => f.name) : [];
@@ -140,7 +154,7 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             ))}
             <td className="r">
               {!lane.runId && (
-                <Button disabled={busy} onClick={() => start(m.id)}>
+                <Button disabled={mayNot(m)} onClick={() => start(m.id)}>
                   Use this
                 </Button>
               )}
@@ -158,7 +172,7 @@ function OtherWays({ lane, busy, start }: { lane: LaneView; busy: boolean; start
             {m.may && (
               <td className="r">
                 {!lane.runId && (
-                  <Button disabled={busy} onClick={() => start(m.id)}>
+                  <Button disabled={mayNot(m)} onClick={() => start(m.id)}>
                     Use this
                   </Button>
                 )}

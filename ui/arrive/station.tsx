@@ -127,9 +127,9 @@ export function ReceiveStation(given: ReceiveStationProps) {
   const [editing, setEditing] = useState(p.arrivedAt !== null && p.bags.every((b) => !b.reading));
   const lane = p.lanes[Math.min(laneAt, p.lanes.length - 1)];
   const taking = presses.some((x) => x.deed.deed === 'readings' || x.deed.deed === 'sign' || x.deed.deed === 'into');
-  const start = (method: string): void =>
+  const start = (method: string, because: string): void =>
     void save(
-      (press) => startRun(press, p.code, lane!.bagIds[0]!, method),
+      (press) => startRun(press, p.code, lane!.bagIds[0]!, method, because),
       () => router.push(`/consignments/${p.code}/run`),
     );
 
@@ -215,7 +215,9 @@ export function ReceiveStation(given: ReceiveStationProps) {
           </p>
         )}
         {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
-        {lane && lane.methods.length > 0 && <Methods code={p.code} lane={lane} busy={busy} start={start} />}
+        {lane && lane.methods.length > 0 && (
+          <Methods key={`methods ${lane.title}`} code={p.code} lane={lane} busy={busy} start={start} />
+        )}
         {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
       </section>
     </div>

@@ -1,10 +1,11 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Compared } from '@/core/acclimation/compare';
 import type { MethodCourse } from '@/core/acclimation/methods';
 import { burdenMark, otherSchool, shareMark, type Judged } from '@/core/acclimation/recommend';
 import { cardLanes, type CardTank } from '@/core/card/lanes';
-import { isEmptied, start } from '@/core/card/kept';
-import { actualOf } from '@/core/consignment/standing';
+import { isEmptied, remark, start, type Told } from '@/core/card/kept';
+import { stopsOf, type TankStop } from '@/core/acclimation/tank-stops';
+import { actualOf, standing } from '@/core/consignment/standing';
 import { useHere } from './words';
 
 /** Waters change by the minute: lanes are compared anew this often, and after every word. */
@@ -16,6 +17,7 @@ function Way({
   lead,
   big,
   hands = false,
+  because,
 }: {
   judged: Judged;
   lane: Compared<CardTank>;
@@ -23,16 +25,19 @@ function Way({
   big: boolean;
   /** The next thing to do. */
   hands?: boolean;
+  /** Why it starts although the tank would harm them. */
+  because: string;
 }) {
   const { data, w, p, figure, tell, told } = useHere();
   // One thing at a time asks for hands: first the box has to be here.
   const arrived = actualOf(told).arrivedAt !== null;
   const { course: m, parts, burden } = judged;
   const name = p.methods[m.id].name;
+  const stopped = stopsOf(lane.stops, m.id).length > 0;
   const begin = (course: MethodCourse): void =>
     tell((t, ms) =>
       start(
-        t,
+        stopped ? withNote(t, lane.bagIds[0]!, `${w.ways.stops.because} ${because}`, ms) : t,
         {
           bagIds: lane.bagIds,
           method: course.id,
@@ -66,7 +71,8 @@ function Way({
       </dl>
       <button
         type="button"
-        className={hands && arrived ? 'hands' : big ? 'big' : ''}
+        className={hands && arrived && !stopped ? 'hands' : big ? 'big' : ''}
+        disabled={stopped && because === ''}
         aria-label={`${w.ways.start}: ${name}, ${lane.title}`}
         onClick={() => begin(m)}
       >
@@ -76,12 +82,56 @@ function Way({
   );
 }
 
+/** A remark on a bag, after what stands there already. */
+function withNote(t: Told, bagId: string, words: string, ms: number): Told {
+  const subject = { kind: 'bag' as const, id: bagId };
+  const had = standing(t.observations).findLast(
+    (o) => o.quantity === 'note' && o.subject.kind === 'bag' && o.subject.id === bagId,
+  );
+  return remark(t, subject, [had?.word, words].filter(Boolean).join('; '), ms);
+}
+
+/** What of the tank would harm them; a reason lets a hand start all the same. */
+function Stops({
+  lane,
+  because,
+  setBecause,
+}: {
+  lane: Compared<CardTank>;
+  because: string;
+  setBecause: (words: string) => void;
+}) {
+  const { w, figure } = useHere();
+  if (lane.stops.length === 0) return null;
+  const { stops } = w.ways;
+  const say = (s: TankStop): string => {
+    if (s.code === 'ammonia') return stops.ammonia(lane.tank.name, figure(s.tanMgNL, 1), figure(s.limitMgNL, 2));
+    return 'limitC' in s
+      ? stops[s.code](lane.tank.name, figure(s.tempC, 1), figure(s.limitC, 0))
+      : stops[s.code](lane.tank.name);
+  };
+  return (
+    <>
+      {lane.stops.map((s) => (
+        <p key={s.code} className="stop" role="alert">
+          <b>{say(s)}</b>
+        </p>
+      ))}
+      <label className="figure wide">
+        <span>{stops.because}</span>
+        <input maxLength={200} value={because} onInput={(e) => setBecause(e.currentTarget.value)} />
+      </label>
+    </>
+  );
+}
+
 function Lane({ lane, first }: { lane: Compared<CardTank>; first: boolean }) {
   const { w, p, figure } = useHere();
   const { ranked, simplest, either } = lane.recommendation;
   const best = ranked[0];
   const other = otherSchool(ranked);
   const rest = ranked.filter((j) => j !== best && j !== other);
+  const [because, setBecause] = useState('');
   return (
     <div className="lane" data-lane={lane.bagIds.join(' ')}>
       <h3>
@@ -99,16 +149,17 @@ function Lane({ lane, first }: { lane: Compared<CardTank>; first: boolean }) {
           {w.ways.contradiction}
         </p>
       )}
+      <Stops lane={lane} because={because} setBecause={setBecause} />
       {best && (
         <>
           <p>{simplest ? w.ways.simplest : either ? w.ways.either : w.ways.least(p.methods[best.course.id].name)}</p>
-          <Way judged={best} lane={lane} lead={p.card.recommended} big hands={first} />
-          {other && <Way judged={other} lane={lane} lead={p.card.other} big={false} />}
+          <Way judged={best} lane={lane} lead={p.card.recommended} big hands={first} because={because.trim()} />
+          {other && <Way judged={other} lane={lane} lead={p.card.other} big={false} because={because.trim()} />}
           {rest.length > 0 && (
             <details>
               <summary>{w.ways.others}</summary>
               {rest.map((j) => (
-                <Way key={j.course.id} judged={j} lane={lane} lead="" big={false} />
+                <Way key={j.course.id} judged={j} lane={lane} lead="" big={false} because={because.trim()} />
               ))}
             </details>
           )}

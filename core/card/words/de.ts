@@ -255,6 +255,15 @@ export const de: CardWords = {
     until: 'Umgesetzt nach',
     minutes: (n) => `${n} min`,
     contradiction: 'pH und Karbonathärte können nicht beide stimmen: noch einmal messen.',
+    stops: {
+      sea: (tank) => `Halt. ${tank} ist Meerwasser; diese Tiere leben im Süßwasser.`,
+      fresh: (tank) => `Halt. ${tank} hat zu wenig Salz; diese Tiere leben im Meer.`,
+      cold: (tank, t, limit) => `Halt. ${tank} hat ${t} °C; einen Tag lang vertragen sie ${limit} °C und mehr.`,
+      warm: (tank, t, limit) => `Halt. ${tank} hat ${t} °C; einen Tag lang vertragen sie höchstens ${limit} °C.`,
+      ammonia: (tank, tan, limit) =>
+        `Halt. ${tank} hat ${tan} mg/L Ammoniak; mehr als ${limit} schadet. Erst Wasser wechseln.`,
+      because: 'Trotzdem beginnen, weil',
+    },
   },
   run: {
     title: 'Läuft',

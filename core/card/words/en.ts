@@ -80,6 +80,15 @@ export const en: CardWords = {
     until: 'Across after',
     minutes: (n) => `${n} min`,
     contradiction: 'pH and carbonate hardness cannot both be so: measure them again.',
+    stops: {
+      sea: (tank) => `Stop. ${tank} is sea water; these live in fresh water.`,
+      fresh: (tank) => `Stop. ${tank} is too fresh; these live in sea water.`,
+      cold: (tank, t, limit) => `Stop. ${tank} is ${t} °C; they tolerate ${limit} °C or more for a day.`,
+      warm: (tank, t, limit) => `Stop. ${tank} is ${t} °C; they tolerate up to ${limit} °C for a day.`,
+      ammonia: (tank, tan, limit) =>
+        `Stop. ${tank} has ${tan} mg/L of ammonia; more than ${limit} harms. Change water first.`,
+      because: 'Start anyway, because',
+    },
   },
   run: {
     title: 'Going on',

@@ -246,6 +246,15 @@ export const es: CardWords = {
     until: 'Pasados a los',
     minutes: (n) => `${n} min`,
     contradiction: 'pH y dureza de carbonatos no pueden ser ambos ciertos: mide otra vez.',
+    stops: {
+      sea: (tank) => `Alto. ${tank} es agua de mar; estos animales viven en agua dulce.`,
+      fresh: (tank) => `Alto. ${tank} tiene poca sal; estos animales viven en el mar.`,
+      cold: (tank, t, limit) => `Alto. ${tank} está a ${t} °C; un día toleran ${limit} °C o más.`,
+      warm: (tank, t, limit) => `Alto. ${tank} está a ${t} °C; un día toleran como mucho ${limit} °C.`,
+      ammonia: (tank, tan, limit) =>
+        `Alto. ${tank} tiene ${tan} mg/L de amoníaco; más de ${limit} daña. Cambia agua primero.`,
+      because: 'Empezar de todos modos, porque',
+    },
   },
   run: {
     title: 'En marcha',

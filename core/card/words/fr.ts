@@ -245,6 +245,15 @@ export const fr: CardWords = {
     until: 'Passés après',
     minutes: (n) => `${n} min`,
     contradiction: 'pH et dureté carbonatée ne peuvent être justes tous deux : mesurez de nouveau.',
+    stops: {
+      sea: (tank) => `Arrêt. ${tank} est de l’eau de mer ; ces animaux vivent en eau douce.`,
+      fresh: (tank) => `Arrêt. ${tank} n’est pas assez salé ; ces animaux vivent en mer.`,
+      cold: (tank, t, limit) => `Arrêt. ${tank} est à ${t} °C ; ils supportent ${limit} °C ou plus pendant un jour.`,
+      warm: (tank, t, limit) => `Arrêt. ${tank} est à ${t} °C ; ils supportent au plus ${limit} °C pendant un jour.`,
+      ammonia: (tank, tan, limit) =>
+        `Arrêt. ${tank} contient ${tan} mg/L d’ammoniaque ; plus de ${limit} nuit. Changez d’abord l’eau.`,
+      because: 'Commencer quand même, parce que',
+    },
   },
   run: {
     title: 'En cours',

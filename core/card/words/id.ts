@@ -251,6 +251,15 @@ export const id: CardWords = {
     until: 'Pindah setelah',
     minutes: (n) => `${n} menit`,
     contradiction: 'pH dan kesadahan karbonat tidak mungkin keduanya benar: ukur lagi.',
+    stops: {
+      sea: (tank) => `Berhenti. ${tank} berisi air laut; hewan ini hidup di air tawar.`,
+      fresh: (tank) => `Berhenti. ${tank} kurang asin; hewan ini hidup di laut.`,
+      cold: (tank, t, limit) => `Berhenti. ${tank} ${t} °C; selama sehari mereka tahan ${limit} °C atau lebih.`,
+      warm: (tank, t, limit) => `Berhenti. ${tank} ${t} °C; selama sehari mereka tahan paling tinggi ${limit} °C.`,
+      ammonia: (tank, tan, limit) =>
+        `Berhenti. ${tank} mengandung ${tan} mg/L amonia; lebih dari ${limit} berbahaya. Ganti air dulu.`,
+      because: 'Tetap mulai, karena',
+    },
   },
   run: {
     title: 'Sedang berjalan',

@@ -240,6 +240,15 @@ export const pt: CardWords = {
     until: 'Passados ao fim de',
     minutes: (n) => `${n} min`,
     contradiction: 'pH e dureza de carbonatos não podem ser ambos certos: meça outra vez.',
+    stops: {
+      sea: (tank) => `Pare. ${tank} é água do mar; estes animais vivem em água doce.`,
+      fresh: (tank) => `Pare. ${tank} tem pouco sal; estes animais vivem no mar.`,
+      cold: (tank, t, limit) => `Pare. ${tank} está a ${t} °C; durante um dia toleram ${limit} °C ou mais.`,
+      warm: (tank, t, limit) => `Pare. ${tank} está a ${t} °C; durante um dia toleram no máximo ${limit} °C.`,
+      ammonia: (tank, tan, limit) =>
+        `Pare. ${tank} tem ${tan} mg/L de amónia; mais de ${limit} prejudica. Troque água primeiro.`,
+      because: 'Começar mesmo assim, porque',
+    },
   },
   run: {
     title: 'A decorrer',

@@ -118,6 +118,14 @@ export interface CardWords {
     until: string;
     minutes: (n: string) => string;
     contradiction: string;
+    stops: {
+      sea: (tank: string) => string;
+      fresh: (tank: string) => string;
+      cold: (tank: string, tempC: string, limit: string) => string;
+      warm: (tank: string, tempC: string, limit: string) => string;
+      ammonia: (tank: string, tan: string, limit: string) => string;
+      because: string;
+    };
   };
   run: {
     title: string;
