@@ -1,6 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { chronicMgNL } from '@/core/water/criteria';
 import { seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
+import { afterNewWater } from './new-water';
 import { signs } from './signs';
 import { bicarbonateG, shareToReach } from './water';
 
@@ -77,17 +78,19 @@ function acidity(f: Facts, s: Standing, a: Assumptions): Ask[] {
   return out;
 }
 
-function copper(s: Standing): Ask[] {
+function copper(s: Standing, waterL: number): Ask[] {
   const w = s.water.find((x) => x.medicine.kind === 'copper' || x.medicine.kind === 'bound-copper');
   const read = s.latest.copperMgL;
   if (!w || !read || s.nowMs - read.ms > FRESH_MS) return [];
   const { bandFromMgL: from, bandToMgL: to } = w.medicine;
-  if (to !== undefined && read.value > to)
+  const down = afterNewWater(w.medicine, w.now, waterL, 0).bringDown;
+  if (to !== undefined && w.now > to && down)
     return [
       {
         key: 'copper',
         mark: 'stop',
-        words: `Copper ${read.value.toFixed(2)} mg/L is above its band: change ${(tens(1 - to / read.value) * 100).toFixed(0)} % now.`,
+        words: `Too much copper: ${w.now.toFixed(2)} mg/L, at most ${to}. Change ${down.litres.toFixed(0)} L${down.goes > 1 ? ` ${down.goes} times` : ''} now. Add none.`,
+        litres: down.litres,
       },
     ];
   if (from !== undefined && w.now < from && underTreatment(s).includes(w))
@@ -138,7 +141,7 @@ export function asksNow(f: Facts, s: Standing, a: Assumptions): Ask[] {
     ...carbon,
     ...ammonia(s, f.waterL, a),
     ...nitrite(s, f.waterL, a),
-    ...copper(s),
+    ...copper(s, f.waterL),
     ...acidity(f, s, a),
     ...reserve(f, s),
     ...seen(s),

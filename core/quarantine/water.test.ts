@@ -5,7 +5,6 @@ import {
   hotAndCold,
   massFor,
   realLitres,
-  redose,
   saltSteps,
   seaSaltG,
   shareToReach,
@@ -36,10 +35,9 @@ describe('changes and doses', () => {
     expect(shareToReach(0.2, 0.3)).toBe(0);
     expect(shareToReach(1, 0)).toBe(1);
   });
-  test('a level is what is missing times the litres; after a change only the new litres are dosed', () => {
+  test('a level is what is missing times the litres', () => {
     expect(massFor(0.4, 2.5, 84)).toBeCloseTo(176.4, 9);
     expect(massFor(3, 2.5, 84)).toBe(0);
-    expect(redose(0.25, 40)).toBe(10);
   });
   test('after one half-life half is left, after two a quarter; what does not decay stays', () => {
     expect(decayed(2, 24, 24)).toBeCloseTo(1, 12);

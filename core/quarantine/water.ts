@@ -35,12 +35,6 @@ export function afterChange(concentration: number, waterL: number, litres: numbe
 export const shareToReach = (now: number, wanted: number): number =>
   now <= wanted || now <= 0 ? 0 : Math.min(1, 1 - Math.max(0, wanted) / now);
 
-/** What to give again after a change, for the share that went with it: in the unit of the dose. */
-export function redose(perL: number, litresChanged: number): number {
-  needs(perL >= 0 && litresChanged >= 0, 'A dose and litres cannot be below 0.');
-  return perL * litresChanged;
-}
-
 /** mg that bring so many litres from one concentration to another, mg/L; 0 where it is there already. */
 export function massFor(fromMgL: number, toMgL: number, waterL: number): number {
   needs(waterL > 0, 'Litres must be more than 0.');

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { amountFor } from '@/core/bag/treatments';
 import { conflictsOf } from '@/core/quarantine/conflicts';
 import { levelOfDose, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { afterNewWater } from '@/core/quarantine/new-water';
 import { oddTest } from '@/core/quarantine/doubt';
 import { gateHeld, phaseHeld } from '@/core/quarantine/conditions';
 import { dayNumber, followsByItself, phaseDuties, type Duty } from '@/core/quarantine/duties';
@@ -93,7 +94,14 @@ function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
   if (d.sure) return { ok: true, value: null };
   const times = assumptionsHere(house).copperAskTimes;
   const label = amountFor({ treatment: m, times: 1 }, f.waterL);
-  const comes = levelOfDose(m, amount, f.waterL) + (s.water.find((w) => w.medicine.id === m.id)?.now ?? 0);
+  const now = s.water.find((w) => w.medicine.id === m.id)?.now ?? 0;
+  const { bringDown, target } = afterNewWater(m, now, f.waterL, 0);
+  if (bringDown)
+    return refuse(
+      'sure',
+      `There is too much of it already: ${now.toFixed(2)}, wanted ${target}. Change ${bringDown.litres.toFixed(0)} L to bring it down. Was more given all the same?`,
+    );
+  const comes = levelOfDose(m, amount, f.waterL) + now;
   const top = m.mgPerUnit ? (m.bandToMgL ?? m.targetMgL ?? null) : times;
   if (amount > times * label)
     return refuse(

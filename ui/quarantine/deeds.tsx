@@ -1,13 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { afterChange, redose } from '@/core/quarantine/water';
+import { afterNewWater } from '@/core/quarantine/new-water';
 import type { Told } from '@/core/quarantine/schema';
 import { tellQuarantine } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
+import { StateMark } from '@/ui/drawings/state-mark';
 import { otherTank } from './duties';
 import { Mix } from './mix';
 import { useSave } from '@/ui/use-save';
@@ -41,6 +42,34 @@ function Reserve({ q }: { q: TankWeeks }) {
         Ready
       </Button>
     </>
+  );
+}
+
+/** What a change does to a medicine in the water: how to bring it down where it is over its target, else its dose. */
+function Medicated({ w, waterL, litres }: { w: TankWeeks['water'][number]; waterL: number; litres: number }) {
+  if (w.now < 0.01) return null;
+  const { name, unit } = w.medicine;
+  const { left, target, dose, bringDown } = afterNewWater(w.medicine, w.now, waterL, litres);
+  const told = (x: number): string => `${x.toFixed(2)} ${w.unit}`;
+  if (bringDown)
+    return (
+      <p className="mt-2 flex gap-2 bg-stop-pale px-3 py-2 text-15" role="alert">
+        <StateMark mark="stop" size={20} />
+        <span>
+          <b>
+            Too much {name}: {told(w.now)}, wanted {told(target)}. Change {bringDown.litres.toFixed(0)} L
+            {bringDown.goes > 1 ? ` ${bringDown.goes} times` : ''} to come to it. Add none.
+          </b>{' '}
+          After {litres.toFixed(0)} L {told(left)} are left
+          {dose > 0 ? `; then ${Number(dose.toPrecision(3))} ${unit} bring it to ${told(target)}` : ''}.
+        </span>
+      </p>
+    );
+  return (
+    <p className="note mt-1">
+      {name}: after {litres.toFixed(0)} L {told(left)} are left. For the new litres: {Number(dose.toPrecision(3))}{' '}
+      {unit}.
+    </p>
   );
 }
 
@@ -122,14 +151,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
           </Button>
         )}
       </div>
-      {q.water
-        .filter((w) => w.now > 0.05 && gone > 0)
-        .map((w) => (
-          <p key={w.medicine.id} className="note mt-1">
-            {w.medicine.name}: after {shown} L {afterChange(w.now, q.waterL, gone).toFixed(2)} {w.unit} are left; for
-            the new litres alone {Number(redose(w.medicine.perL, gone).toPrecision(3))} {w.medicine.unit}.
-          </p>
-        ))}
+      {gone > 0 && q.water.map((w) => <Medicated key={w.medicine.id} w={w} waterL={q.waterL} litres={gone} />)}
       {problems.map((p) => (
         <div key={p.message} className="mt-1 flex items-end gap-2">
           <p className="problem flex-1" role="alert">
