@@ -52,6 +52,24 @@ export function whyNot(service: Service, handOverMs: number, c: Planned, calenda
   return `handed over on ${day} it would stand until ${dayWords(next, to.zone)}${rest ? `, for ${rest.name} in ${to.name}` : ''}`;
 }
 
+/**
+ * Why a plan that has not left yet cannot leave as it stands: a day or an hour at which its service takes nothing, or a day
+ * from which it would be left standing. Null where nothing stands in the way, and for what leaves by itself or has left.
+ */
+export function restsOn(c: Consignment, catalogue: Catalogue, calendar: Calendar): string | null {
+  const service = catalogue.services.find((s) => s.id === c.serviceId);
+  const over = c.actual.handedOverAt !== null || c.actual.arrivedAt !== null || c.cancelled;
+  if (!service || over || c.direction !== 'outgoing' || service.kind === 'own-car') return null;
+  const handOverMs = Date.parse(c.handOverAt);
+  const why = whyNot(service, handOverMs, c, calendar);
+  if (why) return `${service.name} does not take it: ${why}`;
+  const { zone } = c.sender.place;
+  const last = lastAcceptance(service, weekdayOf(handOverMs, zone));
+  return handOverMs > atClock(handOverMs, last, zone)
+    ? `${service.name} takes live animals until ${last}: ${clockWords(handOverMs, zone)} is too late`
+    : null;
+}
+
 /** The longest fast that the tanks of a consignment ask for, and whose it is; tanks that fast already are left out. */
 export function longestFast(
   c: Consignment,

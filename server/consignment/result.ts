@@ -7,6 +7,7 @@ import { BLOCK } from '@/core/engine/random';
 import { evaluate, KEYSTROKE_DRAWS, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
 import { stateOf, type Overall } from '@/core/engine/forward';
 import { emptyCalendar } from '@/core/calendar/calendar';
+import { restsOn } from '@/core/calendar/departure';
 import type { Calendar } from '@/core/calendar/schema';
 import type { KeyInstants } from '@/core/calendar/legs';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -22,6 +23,8 @@ export interface StoredResult extends KeyInstants, Overall {
   /** Animals, and how many of them are expected within limits; null where no odds were computed. */
   animals?: number;
   expected?: number | null;
+  /** Why it cannot leave on the day and hour of its plan; absent where it can. */
+  rests?: string;
   bags: {
     id: string;
     safeH: number | null;
@@ -152,12 +155,14 @@ export function asStored(e: Evaluation, r: StoredResult | null): Evaluation {
 export const drawsStillWanted = (r: StoredResult | null, c: Consignment, thinker: unknown): number =>
   hasDraws(r) || thinker || c.actual.openedAt ? 0 : KEYSTROKE_DRAWS;
 
-export function shortOf(e: Evaluation): StoredResult {
+/** An evaluation in short; a plan that cannot leave as it stands is stopped, whatever its bags can stand. */
+export function shortOf(e: Evaluation, rests: string | null): StoredResult {
   const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
   return {
     ...e.instants,
     legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
     ...e.overall,
+    ...(rests ? { rests, state: 'stop' } : {}),
     chance: e.risk?.chance ?? null,
     draws: e.risk?.draws ?? 0,
     standardError: e.risk?.standardError ?? null,
@@ -210,5 +215,5 @@ export const resultOf = (
     draws: c.actual.openedAt || house.thinker ? 0 : drawsOf(c, house.draws),
     stepH: stepOf(c),
   });
-  return e.ok ? shortOf(e.value) : null;
+  return e.ok ? shortOf(e.value, restsOn(c, catalogueOf(c, house), house.calendar(c))) : null;
 };

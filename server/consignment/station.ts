@@ -62,6 +62,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
     when: `Hand-over ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
     overall: e?.overall ?? null,
     problem: view.problems[0]?.message ?? null,
+    rests: view.rests,
     chance: {
       version: `${c.id}:${view.stored.version}`,
       // Prices of the shelf come with what is computed from: whoever gets none sees the odds as they are stored.

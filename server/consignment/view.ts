@@ -9,6 +9,7 @@ import type { PackOption } from '@/core/choose/packs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { backwardSchedule, type Moment } from '@/core/duties/schedule';
+import { restsOn } from '@/core/calendar/departure';
 import { keyInstants, packingOf } from '@/core/calendar/legs';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { StoredQuarantine } from '@/server/db/quarantines';
@@ -51,6 +52,8 @@ export interface ConsignmentView {
   stored: StoredConsignment;
   evaluation: Evaluation | null;
   problems: Problem[];
+  /** Why it cannot leave on the day and hour of its plan. */
+  rests: string | null;
   schedule: Moment[];
   ticks: Map<string, string>;
   runs: StoredRun[];
@@ -219,16 +222,21 @@ export function consignmentView(house: House, code: string): ConsignmentView | n
   const c = stored.document;
   const e = evaluationOf(house, stored);
   const chance = stored.result?.chance ?? null;
+  const rests = restsOn(c, catalogueOf(c, house), house.calendar(c));
   const known = e.ok
     ? {
         ...e.value,
-        overall: { ...e.value.overall, state: stateOf(e.value.overall.worstSlackH, e.value.assumptions, chance) },
+        overall: {
+          ...e.value.overall,
+          state: rests ? ('stop' as const) : stateOf(e.value.overall.worstSlackH, e.value.assumptions, chance),
+        },
       }
     : null;
   const partial = {
     stored,
     evaluation: known,
     problems: e.ok ? [] : e.problems,
+    rests,
     schedule: backwardSchedule(c, catalogueOf(c, house)),
     ticks: house.facts.ticks(c.id),
     runs: house.arrivals.runsOf(c.id),

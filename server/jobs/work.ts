@@ -6,6 +6,7 @@ import { evaluate } from '@/core/evaluate/evaluate';
 import { runJob, type Job, type JobResult } from '@/core/evaluate/job';
 import { predictionOf } from '@/core/evaluate/prediction';
 import { Refusal } from '@/core/quantities/refusal';
+import { restsOn } from '@/core/calendar/departure';
 import { shortOf, type StoredResult } from '@/server/consignment/result';
 
 /** The first plan of an order, apart from whose it is. */
@@ -51,7 +52,7 @@ const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives'
   },
   figures: (job) => {
     const e = evaluated(job);
-    return e.ok ? { ok: true, value: shortOf(e.value) } : e;
+    return e.ok ? { ok: true, value: shortOf(e.value, restsOn(job.consignment, job.catalogue, job.calendar)) } : e;
   },
   foretell: ({ moment, at, ...job }) => {
     const e = evaluated(job);

@@ -12,6 +12,8 @@ import { lookupOf } from '@/server/records/lookup';
 import { promises } from '@/server/stock/settle';
 
 type Party = Consignment['sender'];
+/** Figures of a water that an order is told. */
+const waterKeys = ['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'] as const;
 const text = (v: number | undefined): string => (v === undefined ? '' : String(v));
 
 const placeDraft = (p: Party['place']) => ({
@@ -143,16 +145,9 @@ export function orderChoices(house: House, c: Consignment | null) {
   const lived = livingIn(house);
   const tanks = house.records.list('tank', 'active').map((r) => {
     const latest = readings.get(r.id);
-    const water = latest
-      ? {
-          tempC: text(latest.tempC ?? undefined),
-          pH: text(latest.pH ?? undefined),
-          khDkh: text(latest.khDkh ?? 5),
-          ghDgh: text(latest.ghDgh ?? 8),
-          salinity: text(latest.salinity ?? 0),
-          tanMgNL: text(latest.tanMgNL ?? 0),
-        }
-      : null;
+    // What was not read stays empty, so that it is carried as a guess.
+    const read = waterKeys.flatMap((k) => (latest?.[k] == null ? [] : [[k, String(latest[k])] as const]));
+    const water: Record<string, string> | null = read.length > 0 ? Object.fromEntries(read) : null;
     const residents = (lived.get(r.id) ?? 0) > 0 ? 'yes' : '';
     return { name: String(r.document.name), volumeL: text(r.document.volumeL as number), residents, water };
   });

@@ -59,6 +59,14 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
           {v.cancelled.reason && `: ${v.cancelled.reason}`}. Its fish and supplies are free again.
         </p>
       )}
+      {v.rests && (
+        <p className="flex items-center gap-3 bg-stop px-6 py-2 text-surface" role="alert">
+          <StateMark mark="stop" size={22} />
+          <span>
+            <b>{v.rests}.</b> Choose another day or service.
+          </span>
+        </p>
+      )}
       {v.miscounted.length > 0 && (
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
           <StateMark mark="stop" size={16} />

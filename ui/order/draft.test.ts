@@ -12,6 +12,7 @@ import {
   tankInto,
   waterOfLine,
   withLot,
+  withHandOver,
   withSpecies,
   type OrderDraft,
   type TankOption,
@@ -64,11 +65,31 @@ const tanks: TankOption[] = [
 ];
 
 describe('the waters of an order follow its fish', () => {
-  test('the first fish bring the last reading of their tank, and the receiver is taken to have the like until they tell', () => {
-    const d = settleWaters({ ...blank, lines: [line('lemon-tetra', '7')] }, species, tanks, true);
+  const nobody = { pH: '', khDkh: '', ghDgh: '', tanMgNL: '' };
+  const untold = { ...blank, source: { ...water, ...nobody }, tanks: [{ ...blank.tanks[0]!, ...nobody }] };
+  test('the first fish bring the last reading of their tank; our water is never written into the receiver’s', () => {
+    const d = settleWaters({ ...untold, lines: [line('lemon-tetra', '7')] }, species, tanks, true);
     expect(d.source).toMatchObject({ tempC: '23.5', pH: '6.8' });
-    expect(d.tanks[0]).toMatchObject({ tempC: '23.5', name: 'Q', volumeL: '60' });
+    expect(d.tanks[0]).toMatchObject({ ...nobody, tempC: String(tetra.usualC), name: 'Q', volumeL: '60' });
     expect(d.waters).toEqual({});
+    // As it is sent, every figure of it that a test tells is a guess.
+    expect(inputOf(d, null, null).tank.guessed).toEqual(['pH', 'khDkh', 'ghDgh', 'tanMgNL']);
+  });
+  test('of a tank that was read in part only that part is told', () => {
+    const part: TankOption[] = [
+      { ...litres, name: '7', water: { tempC: '24', pH: '6.4' } },
+      { ...litres, name: 'K1', water: { tempC: '26' } },
+    ];
+    const d = settleWaters({ ...untold, lines: [line('lemon-tetra', '7')] }, species, part, true);
+    expect(d.source).toEqual({ tempC: '24', pH: '6.4', khDkh: '', ghDgh: '', salinity: '0', tanMgNL: '' });
+    expect(inputOf(d, null, null).sourceWater.guessed).toEqual(['khDkh', 'ghDgh', 'tanMgNL']);
+    const sea = settleWaters({ ...untold, lines: [line('ocellaris-clownfish', 'K1')] }, species, part, true);
+    expect(sea.source).toEqual({ ...marine, tempC: '26' });
+  });
+  test('what the receiver’s tank was told stays, whatever fish are chosen after', () => {
+    const told = { ...untold, tanks: [{ ...untold.tanks[0]!, tempC: '22', pH: '7.9' }] };
+    const d = settleWaters({ ...told, lines: [line('lemon-tetra', '7')] }, species, tanks, true);
+    expect(d.tanks[0]).toEqual(told.tanks[0]);
   });
 
   test('without a reading the species says how warm; what the receiver told is not touched', () => {
@@ -126,6 +147,12 @@ describe('a line', () => {
       String(Math.round(1.3 * tetra.lengthCm * 2) / 2),
     );
     expect(withSpecies(emptyLine([]), tetra).lengthCm).toBe(String(tetra.lengthCm));
+  });
+  test('keeps a length that was typed before the species was chosen, and one that it took from another goes', () => {
+    expect(withSpecies({ ...emptyLine([]), lengthCm: '4.1' }, tetra).lengthCm).toBe('4.1');
+    const was = withSpecies(emptyLine([]), clown);
+    expect(withSpecies(was, tetra, clown).lengthCm).toBe(String(tetra.lengthCm));
+    expect(withSpecies({ ...was, lengthCm: '9' }, tetra, clown).lengthCm).toBe('9');
   });
   test('takes everything of a group of fish, and keeps its count', () => {
     const lot = {
@@ -207,3 +234,33 @@ test.each([
   ['24:00', '24:00'],
   ['7:75', '7:75'],
 ])('%s on the clock is %s', (typed, clock) => expect(clockOf(typed)).toBe(clock));
+
+describe('another hand-over', () => {
+  const s = row(services, 'northline-overnight', 'service');
+  const as = (handOver: string): OrderDraft => ({ ...blank, handOver, ...follow(handOver, [s], s.id, null) });
+  const ends = { sender: { ...party, lat: '', lon: '' }, receiver: { ...party, lat: '', lon: '' } };
+  const saved = { ...as('2026-12-08T19:00'), ...ends };
+  const hours = (d: OrderDraft): number =>
+    (Date.parse(`${d.opening}:00Z`) - Date.parse(`${d.handOver}:00Z`)) / 3600_000;
+
+  test('of the whole day takes delivery and opening along, in a saved order too', () => {
+    const typed = {
+      ...saved,
+      windowStart: '2026-12-14T09:00',
+      windowEnd: '2026-12-14T12:00',
+      opening: '2026-12-14T10:30',
+    };
+    const d = withHandOver(typed, '2026-12-03T18:55', services, true);
+    expect(d).toMatchObject({
+      handOver: '2026-12-03T18:55',
+      windowStart: '2026-12-04T08:55',
+      opening: '2026-12-04T10:25',
+    });
+    expect(hours(d)).toBeCloseTo(hours(saved), 6);
+  });
+  test('typed as an hour takes them along where they followed, and leaves what a hand has set', () => {
+    expect(withHandOver(saved, '2026-12-08T18:00', services, false).windowStart).toBe('2026-12-09T08:00');
+    const set = { ...saved, windowStart: '2026-12-09T15:00' };
+    expect(withHandOver(set, '2026-12-08T18:00', services, false)).toEqual({ ...set, handOver: '2026-12-08T18:00' });
+  });
+});

@@ -3,6 +3,7 @@ import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
+import { guessable } from '@/core/consignment/guess';
 import type { Companion, OrderLine } from '@/core/consignment/schema';
 import type { OrderInput } from '@/server/order/input';
 import type { OrderChoices, OrderDraftView, Receivers } from '@/server/order/view';
@@ -64,14 +65,28 @@ export function follow(
   };
 }
 
-/** A line takes what is known of a species or of a group of fish in a tank. */
-export function withSpecies(l: LineDraft, s: Species): LineDraft {
-  return {
-    ...l,
-    speciesId: s.id,
-    lotId: '',
-    lengthCm: String(l.size ? lengthOfClass(l.size as SizeClass, s.lengthCm) : s.lengthCm),
-  };
+/** The times that hang on a hand-over. */
+const hanging = ['windowStart', 'windowEnd', 'opening'] as const;
+
+/**
+ * Another hand-over. Delivery and opening follow it, but where a hand set them otherwise and only an hour was typed: those
+ * stay until a hand changes them. `day` says that the whole shipment goes on another day, and all of it moves.
+ */
+export function withHandOver(d: OrderDraft, handOver: string, services: readonly Service[], day: boolean): OrderDraft {
+  const usual = (at: string): Partial<OrderDraft> => follow(at, services, d.serviceId, endsOf(d));
+  const was = usual(d.handOver);
+  const followed = hanging.every((k) => d[k] === (was[k] ?? ''));
+  return { ...d, handOver, ...(day || followed ? usual(handOver) : {}) };
+}
+
+/** The length that a line takes from its species, by its size class where it has one. */
+const usualLength = (l: LineDraft, s: Species): string =>
+  String(l.size ? lengthOfClass(l.size as SizeClass, s.lengthCm) : s.lengthCm);
+
+/** A line takes what is known of a species; a length that a hand typed stays. `was` is the species it had. */
+export function withSpecies(l: LineDraft, s: Species, was?: Species): LineDraft {
+  const typed = l.lengthCm.trim() !== '' && !(was && l.lengthCm === usualLength(l, was));
+  return { ...l, speciesId: s.id, lotId: '', lengthCm: typed ? l.lengthCm : usualLength(l, s) };
 }
 export function withLot(l: LineDraft, lot: LotOption, s: Species): LineDraft {
   const lengthCm = lot.lengthCm || String(lot.size ? lengthOfClass(lot.size as SizeClass, s.lengthCm) : s.lengthCm);
@@ -96,38 +111,54 @@ export const withReceiver = (d: OrderDraft, r: ReceiverOption): OrderDraft => ({
   lines: d.lines.map((l) => ({ ...l, into: '' })),
 });
 
+/** What a water of a species is filled in with before anybody told anything of it: warmth and salt, and nothing that a test tells. */
+const untold = (s: Species): WaterDraft =>
+  s.water === 'marine'
+    ? marine
+    : {
+        tempC: String(s.usualC),
+        pH: '',
+        khDkh: '',
+        ghDgh: '',
+        salinity: s.water === 'brackish' ? '10' : '0',
+        tanMgNL: '',
+      };
+const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= 20;
+/** Nothing was typed of a water but what it was filled in with. */
+const isUntold = (w: WaterDraft): boolean => guessable.every((k) => (w[k] ?? '') === '');
+
 /**
  * Waters that must be told apart: the last reading of a tank that is sent from, and sea water for sea fish, on both
- * ends. What a person typed is not touched.
+ * ends. What a person typed is not touched, and nothing that was not read is filled in; the receiver’s water is never ours.
+ * `first` says that the first line names another species or tank than it did.
  */
 export function settleWaters(
   d: OrderDraft,
   species: readonly Species[],
   tanks: readonly TankOption[],
-  fresh: boolean,
+  first: boolean,
 ): OrderDraft {
   const next: OrderDraft = { ...d, waters: { ...d.waters }, tanks: [...d.tanks], lines: [...d.lines] };
   const kindOf = (l: LineDraft): Species | undefined => species.find((s) => s.id === l.speciesId);
-  const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= 20;
   const sameWater = (a: WaterDraft, b: WaterDraft): boolean => waterKeys.every(([k]) => (a[k] ?? '') === (b[k] ?? ''));
   next.lines.forEach((l, i) => {
     const s = kindOf(l);
     if (!s) return;
-    const read = tanks.find((t) => t.name === l.tank)?.water ?? null;
-    if (i === 0 && fresh) {
+    const latest = tanks.find((t) => t.name === l.tank)?.water ?? null;
+    const read = latest && { ...untold(s), ...latest };
+    if (i === 0 && first) {
       if (read) next.source = { ...next.source, ...read };
+      else if (isUntold(next.source)) next.source = { ...next.source, ...untold(s) };
       else if (s.water === 'marine' && !isSea(next.source)) next.source = { ...next.source, ...marine };
       else if (s.water === 'fresh' && !isSea(next.source)) next.source = { ...next.source, tempC: String(s.usualC) };
-      // The receiver's water is not known yet: like ours until they tell it.
-      if (!d.receiverId)
-        next.tanks[0] = { ...next.tanks[0]!, ...Object.fromEntries(waterKeys.map(([k]) => [k, next.source[k] ?? ''])) };
+      if (!d.receiverId && isUntold(next.tanks[0]!)) next.tanks[0] = { ...next.tanks[0]!, ...untold(s) };
     }
     if (read && !next.waters[l.tank] && !sameWater(read, next.source)) next.waters[l.tank] = read;
     if (s.water === 'marine' && l.tank && !isSea(waterOfLine(next, l.tank))) next.waters[l.tank] = marine;
     if ((s.water === 'marine') !== isSea(tankInto(next, l.into)) && s.water !== 'brackish') {
       const other = next.tanks.find((t) => isSea(t) === (s.water === 'marine'));
       const made = other ?? {
-        ...(s.water === 'marine' ? marine : { ...waterOfLine(next, l.tank) }),
+        ...untold(s),
         name: s.water === 'marine' ? 'Sea water tank' : 'Fresh water tank',
         volumeL: '60',
         residents: '',
@@ -142,6 +173,10 @@ export function settleWaters(
   );
   return next;
 }
+
+/** Whether the first line names another species, tank or group of fish than before. */
+export const otherFirst = (was: OrderDraft, lines: readonly LineDraft[]): boolean =>
+  (['speciesId', 'tank', 'lotId'] as const).some((k) => was.lines[0]?.[k] !== lines[0]?.[k]);
 
 const party = (x: PartyDraft): OrderInput['sender'] => ({
   name: x.name,
@@ -269,6 +304,7 @@ export function mix(mine: OrderDraft, theirs: OrderDraft, taken: ReadonlySet<str
 
 /** A receiving tank that is one of the house's own brings its litres, its last water and whether fish live in it. */
 export const ownTank = (t: TankOption): WaterDraft => ({
+  ...Object.fromEntries(guessable.map((k) => [k, ''])),
   ...(t.water ?? {}),
   volumeL: t.volumeL,
   residents: t.residents,

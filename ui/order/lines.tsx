@@ -109,7 +109,7 @@ function FishCell({ l, i, species, lots, problems, set, onSpecies }: RowProps) {
           lotId={l.lotId}
           label={`Species of line ${n}`}
           error={problemAt(problems, `lines.${i}.speciesId`)}
-          onChange={(id) => set(withSpecies(l, speciesOf(id)!))}
+          onChange={(id) => set(withSpecies(l, speciesOf(id)!, speciesOf(l.speciesId)))}
           onNew={(name) => setFresh(name)}
           onLot={(x) => set(withLot(l, x, speciesOf(x.speciesId)!))}
         />
@@ -129,7 +129,7 @@ function FishCell({ l, i, species, lots, problems, set, onSpecies }: RowProps) {
           done={(s) => {
             onSpecies(s);
             setFresh(null);
-            set(withSpecies(l, s));
+            set(withSpecies(l, s, speciesOf(l.speciesId)));
           }}
         />
       )}

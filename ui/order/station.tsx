@@ -22,8 +22,10 @@ import {
   follow,
   inputOf,
   mix,
+  otherFirst,
   settleWaters,
   turned,
+  withHandOver,
   withReceiver,
   type LineDraft,
   type LotOption,
@@ -84,12 +86,12 @@ export function OrderStation(p: OrderStationProps) {
   const incoming = d.direction === 'incoming';
 
   const setLines = (lines: LineDraft[]): void =>
-    setD((x) => settleWaters({ ...x, lines }, species, p.tanks, isNew && !incoming));
+    setD((x) => settleWaters({ ...x, lines }, species, p.tanks, isNew && !incoming && otherFirst(x, lines)));
   const pickReceiver = (r: ReceiverOption | null): void =>
     setD((x) => (r ? settleWaters(withReceiver(x, r), species, p.tanks, false) : { ...x, receiverId: '' }));
-  const setHandOver = (handOver: string): void => set({ handOver, ...(isNew ? usual(handOver, d.serviceId) : {}) });
+  const setHandOver = (handOver: string, day: boolean): void => setD((x) => withHandOver(x, handOver, p.services, day));
 
-  const said = useLookOver(p, d, version, (earliest) => !timeTyped && setHandOver(earliest));
+  const said = useLookOver(p, d, version, (earliest) => !timeTyped && setHandOver(earliest, true));
 
   const send = (draft: OrderDraft, version: number | null): void =>
     void save(
@@ -106,9 +108,9 @@ export function OrderStation(p: OrderStationProps) {
     setD(merged);
     send(merged, conflict!.version);
   };
-  const handOver = (at: string): void => {
+  const handOver = (at: string, day: boolean): void => {
     setTimeTyped(true);
-    setHandOver(at);
+    setHandOver(at, day);
   };
   const party = { places: p.places, problems };
   const sender = (
@@ -154,7 +156,7 @@ export function OrderStation(p: OrderStationProps) {
               services={p.services}
               problems={problems}
               onService={(serviceId) => set({ serviceId, ...usual(d.handOver, serviceId) })}
-              onHandOver={handOver}
+              onHandOver={(at) => handOver(at, isNew)}
               onChange={set}
             />
           </div>
@@ -170,7 +172,7 @@ export function OrderStation(p: OrderStationProps) {
               said={said}
               handOver={d.handOver}
               confirmation={p.confirmation}
-              onHandOver={handOver}
+              onHandOver={(at) => handOver(at, true)}
             />
           )}
           {said && <ToMind advice={said.advice} />}
