@@ -1,3 +1,4 @@
+import { byNumber } from '@/core/quantities/words';
 import { madeOf } from '@/core/box/made';
 import { row } from '@/core/catalogue/row';
 import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
@@ -131,7 +132,7 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
       const standing = bag.soft ? { ...full, diameterCm: full.diameterCm * (1 - a.softYields) } : full;
       return { bag, standing, lying: lyingOf(bag, kind, standing) };
     })
-    .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || (x.bag.id < y.bag.id ? -1 : 1));
+    .sort((x, y) => y.standing.diameterCm - x.standing.diameterCm || byNumber(x.bag.id, y.bag.id));
   const found: ArrangementProblem[] = [];
   const tall = (x: Standing): number => x.lying?.highCm ?? x.standing.heightCm;
   const tallest = order.reduce((t, x) => Math.max(t, tall(x)), 0);

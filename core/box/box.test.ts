@@ -6,6 +6,7 @@ import { exampleConsignment } from '@/tests/example';
 import { arrange, arrangementSentence, innerCm } from './arrange';
 import { boxWeights, outsideCm } from './weights';
 import { chargeable } from './freight';
+import { boxSets } from '@/core/choose/box-sets';
 import { makingsOf, suggestBoxes } from '@/core/choose/boxes';
 
 const c = exampleConsignment();
@@ -57,6 +58,18 @@ describe('weight and freight', () => {
 });
 
 describe('boxes for bags', () => {
+  test('bags that are alike go into boxes in the order of their numbers: A1 to A9 before A10', () => {
+    const bags = Array.from({ length: 60 }, (_, i) => ({ ...bag, id: `A${i + 1}`, waterL: 0.6, gasL: 1.2 }));
+    const r = suggestBoxes({ ...c, bags }, catalogue, []);
+    expect(r.boxes.length).toBeGreaterThan(1);
+    const numbers = r.boxes.map((b) => r.bags.filter((x) => x.boxId === b.id).map((x) => Number(x.id.slice(1))));
+    for (const inside of numbers) expect(Math.max(...inside) - Math.min(...inside)).toBe(inside.length - 1);
+    for (const set of boxSets({ ...c, bags }, catalogue))
+      for (const b of set.boxes) {
+        const inside = bags.filter((x) => set.inBox[x.id] === b.id).map((x) => Number(x.id.slice(1)));
+        expect(Math.max(...inside) - Math.min(...inside)).toBe(inside.length - 1);
+      }
+  });
   test('the smallest that takes them all, and never a winter wall as a matter of course', () => {
     const r = suggestBoxes({ ...c, bags: [{ ...bag, waterL: 0.6, gasL: 1.2 }] }, catalogue, []);
     expect(r.boxes).toHaveLength(1);

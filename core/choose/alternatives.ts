@@ -1,5 +1,5 @@
 import { letterOf, suggestBags, type Goal } from './bags';
-import { suggestBoxes } from './boxes';
+import { KEEP_ROOM, suggestBoxes } from './boxes';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { freeId } from '@/core/bag/by-hand';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
@@ -29,14 +29,15 @@ function makingOf(bags: readonly Bag[], lineId: string): Partial<Bag> {
 
 /**
  * A plan of bags and boxes for one goal, beside the one in use. Locked bags stay as they are, and so does how the bags of
- * a line are made (layers, closure, cover, treatments); boxes keep packs, holes, lining and bottles.
+ * a line are made (layers, closure, cover, treatments). A box of the plan in use keeps its packs, holes, lining and bottles
+ * where it stays of its kind; `opened` names the others, which are bare until what warms them is chosen (`warmBoxes`).
  */
 export function planFor(
   c: Consignment,
   catalogue: Catalogue,
   goal: Goal,
   roomy = 1,
-): { bags: Bag[]; boxes: Box[]; reasons: string[] } {
+): { bags: Bag[]; boxes: Box[]; opened: string[]; reasons: string[] } {
   const locked = c.bags.filter((b) => b.locked);
   const held = (lineId: string): number =>
     locked.flatMap((b) => b.animals).reduce((n, x) => n + (x.lineId === lineId ? x.count : 0), 0);
@@ -49,13 +50,17 @@ export function planFor(
     taken.add(id);
     return { ...b, ...makingOf(c.bags, b.animals[0]!.lineId), id };
   });
-  const { boxes, bags } = suggestBoxes({ ...c, bags: [...locked, ...fresh] }, catalogue, c.boxes[0]!.packs);
+  const { boxes, bags } = suggestBoxes({ ...c, bags: [...locked, ...fresh] }, catalogue, KEEP_ROOM);
+  const same = (b: Box): Box | undefined => c.boxes.find((x) => x.id === b.id && x.boxTypeId === b.boxTypeId);
   return {
     bags,
     boxes: boxes.map((b): Box => {
-      const { own: _, ...was } = c.boxes.find((x) => x.id === b.id) ?? c.boxes[0]!;
-      return { ...was, id: b.id, boxTypeId: b.boxTypeId, ...(b.own ? { own: b.own } : {}) };
+      const was = same(b);
+      if (!was) return { ...b, packs: [], ventHoles: 0 };
+      const { own: _, ...kept } = was;
+      return { ...kept, ...(b.own ? { own: b.own } : {}) };
     }),
+    opened: boxes.filter((b) => !same(b)).map((b) => b.id),
     reasons: made.reasons,
   };
 }

@@ -5,6 +5,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box, Consignment } from '@/core/consignment/schema';
+import { byNumber } from '@/core/quantities/words';
 import { weighed } from '@/core/engine/forward';
 
 /** Boxes of the shelf for all bags, with what the carrier takes for them. */
@@ -69,13 +70,13 @@ function setOf(c: Consignment, typeId: string, bags: readonly Bag[], catalogue: 
 
 /**
  * Sets of boxes for the bags as they are, least chargeable weight first, no bag beyond the lid; packs, lining and bottles as in
- * the box of the same number.
- * Warmth is not looked at: a smaller box cools faster, and Heat tells.
+ * the box of the same number, as far as weight and room go: warmth is not looked at, and what warms a box of another kind
+ * is chosen for it (`warmBoxes`).
  */
 export function boxSets(c: Consignment, catalogue: Catalogue): BoxSet[] {
   const bags = c.bags
     .map(({ spot: _, ...b }) => b)
-    .sort((x, y) => y.waterL + y.gasL - (x.waterL + x.gasL) || (x.id < y.id ? -1 : 1));
+    .sort((x, y) => y.waterL + y.gasL - (x.waterL + x.gasL) || byNumber(x.id, y.id));
   const found = catalogue.boxes
     .filter((t) => outsideCm(t).every((s) => s > 0))
     .flatMap((t) => setOf(c, t.id, bags, catalogue) ?? []);

@@ -6,7 +6,10 @@ import { arrange } from '@/core/box/arrange';
 import type { Bag, Box, Consignment, OrderLine } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';
 import { suggestBags } from './bags';
-import { suggestBoxes } from './boxes';
+import { BLOCK } from '@/core/engine/random';
+import type { Holiday } from '@/core/calendar/schema';
+import { KEEP_ROOM, suggestBoxes } from './boxes';
+import { warmBoxes } from './plan';
 
 /** Animals of every line that have a bag. */
 const baggedOf = (bags: readonly Bag[], lineId: string): number =>
@@ -31,8 +34,14 @@ function lessen(bags: Bag[], line: OrderLine, name: string, said: string[]): Bag
     .reverse();
 }
 
-/** Stands new bags where there is room, and opens further boxes for the rest. */
-function stand(c: Consignment, kept: Bag[], fresh: Bag[], catalogue: Catalogue): { boxes: Box[]; bags: Bag[] } {
+/** Stands new bags where there is room, and opens further boxes for the rest, each with what warms it. */
+function stand(
+  c: Consignment,
+  kept: Bag[],
+  fresh: Bag[],
+  catalogue: Catalogue,
+  holidays: readonly Holiday[],
+): { boxes: Box[]; bags: Bag[] } {
   const a = withOverrides(c.assumptions);
   const bags = [...kept];
   const rest: Bag[] = [];
@@ -45,12 +54,23 @@ function stand(c: Consignment, kept: Bag[], fresh: Bag[], catalogue: Catalogue):
     else rest.push(bag);
   }
   if (rest.length === 0) return { boxes: c.boxes, bags };
-  const more = suggestBoxes({ ...c, bags: rest }, catalogue, c.boxes[0]!.packs);
+  const more = suggestBoxes({ ...c, bags: rest }, catalogue, KEEP_ROOM);
   const last = Math.max(...c.boxes.map((b) => Number(b.id) || 0));
   const renamed = (id: string): string => String(last + Number(id));
-  return {
-    boxes: [...c.boxes, ...more.boxes.map((b) => ({ ...b, id: renamed(b.id) }))],
+  const opened = more.boxes.map((b) => ({ ...b, id: renamed(b.id), packs: [], ventHoles: 0 }));
+  const all = {
+    ...c,
+    boxes: [...c.boxes, ...opened],
     bags: [...bags, ...more.bags.map((b) => ({ ...b, boxId: renamed(b.boxId) }))],
+  };
+  const order = { consignment: all, catalogue, holidays };
+  return {
+    bags: all.bags,
+    boxes: warmBoxes(
+      order,
+      opened.map((b) => b.id),
+      BLOCK,
+    ),
   };
 }
 
@@ -63,6 +83,7 @@ export function keepBags(
   before: Consignment,
   next: Consignment,
   catalogue: Catalogue,
+  holidays: readonly Holiday[] = [],
 ): { consignment: Consignment; said: string[] } {
   const said: string[] = [];
   const same = (id: string): OrderLine | undefined => {
@@ -99,7 +120,7 @@ export function keepBags(
     const own = fresh.filter((b) => b.animals.some((a) => a.lineId === l.id));
     said.push(`${l.count} ${name} more: ${own.map((b) => b.id).join(', ')} ${own.length === 1 ? 'is' : 'are'} new.`);
   }
-  const placed = stand({ ...next, bags }, bags, fresh, catalogue);
+  const placed = stand({ ...next, bags }, bags, fresh, catalogue, holidays);
   if (placed.boxes.length > next.boxes.length)
     said.push(`${counted(placed.boxes.length - next.boxes.length, 'box', 'boxes')} more, since there was no room.`);
   return { consignment: { ...next, ...placed }, said };

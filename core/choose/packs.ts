@@ -1,3 +1,4 @@
+import { byNumber } from '@/core/quantities/words';
 import { rankPacks } from './rank';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -64,7 +65,7 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
 /** Kinds of pack by how long they last, however a shelf or a file orders them: names and sets are the same everywhere. */
 function shortestFirst(packs: readonly PackType[]): PackType[] {
   const lastsH = (p: PackType): number => p.ratedW[p.ratedW.length - 1]?.[0] ?? 0;
-  return [...packs].sort((x, y) => lastsH(x) - lastsH(y) || (x.id < y.id ? -1 : 1));
+  return [...packs].sort((x, y) => lastsH(x) - lastsH(y) || byNumber(x.id, y.id));
 }
 
 /** How many things a hand has to bring. */

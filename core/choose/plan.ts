@@ -233,8 +233,8 @@ function* boxesOf(
   { catalogue, holidays }: Order,
   draws: number,
   plainFirst: boolean,
+  packing = packingOf(boxed),
 ): Generator<Question[], BoxAnswer[][], Answer[]> {
-  const packing = packingOf(boxed);
   const keys = boxed.boxes.map((b) => likeness(boxed, b.id));
   const distinct = boxed.boxes.filter((_, i) => keys.indexOf(keys[i]!) === i);
   const warmth = distinct.map((b) => warmthOf(boxed, b, catalogue));
@@ -271,6 +271,32 @@ function* boxesOf(
       }),
     );
   return keys.map((k) => ways.get(k)!);
+}
+
+/**
+ * Some boxes of an order with what warms each chosen for it, as for a first plan: walls, lining, bottles and packs. Boxes
+ * that nothing can be said of stay bare; the others of the order stay as they are.
+ */
+export function warmBoxes(order: Order, ids: readonly string[], draws: number): Box[] {
+  const { consignment: c } = order;
+  const asked = {
+    ...c,
+    boxes: c.boxes.filter((b) => ids.includes(b.id)),
+    bags: c.bags.filter((b) => ids.includes(b.boxId)),
+  };
+  if (asked.boxes.length === 0) return c.boxes;
+  const questions = boxesOf(asked, order, draws, true, packingOf(c));
+  let step = questions.next();
+  while (!step.done) step = questions.next(step.value.map(answerQuestion));
+  const a = withOverrides(c.assumptions);
+  const chosen = new Map(
+    asked.boxes.map((b, i) => {
+      const found = (step.value as BoxAnswer[][])[i]!;
+      const best = found.length > 0 ? cheapestSure(found.map(chanced), a).box : { ...b, packs: [], ventHoles: 0 };
+      return [b.id, { ...best, id: b.id }] as const;
+    }),
+  );
+  return c.boxes.map((b) => chosen.get(b.id) ?? b);
 }
 
 const chanced = (x: BoxAnswer): BoxAnswer & { chance: number | null } => ({ ...x, chance: x.option.chance });

@@ -3,6 +3,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/calendar/legs';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
+import { byNumber } from '@/core/quantities/words';
 import { packingChecklist } from './checklist';
 import type { CheckItem, Phase } from './item';
 import { minutesOf, type Pace } from './pace';
@@ -87,7 +88,7 @@ function withPacks(steps: EveningStep[], packs: readonly EveningStep[], pace: Pa
  */
 export function eveningOf(packed: readonly Packed[], pace: Pace): EveningStep[] {
   const leave = (p: Packed): number => keyInstants(p.c, p.catalogue, assumptionsOf(p)).leaveMs;
-  const inOrder = [...packed].sort((x, y) => leave(x) - leave(y) || (x.c.code < y.c.code ? -1 : 1));
+  const inOrder = [...packed].sort((x, y) => leave(x) - leave(y) || byNumber(x.c.code, y.c.code));
   const lists = new Map(inOrder.map((p) => [p, packingChecklist(p.c, p.catalogue)]));
   const of = (phase: Phase, test: (i: CheckItem) => boolean = () => true): EveningStep[] =>
     inOrder.flatMap((p) =>

@@ -83,10 +83,18 @@ describe('plans of bags side by side', () => {
     for (const b of alike) expect(b).toMatchObject({ layers: 3, closure: 'knot-bands', cover: 'shred' });
     expect(alike.some((b) => b.waterL === 1.23 || 'locked' in b)).toBe(false);
   });
-  test('boxes keep their packs, lining and holes', () => {
-    const lined = { ...c, boxes: c.boxes.map((b) => ({ ...b, ventHoles: 5 })) };
-    const plan = planFor(lined, catalogue, 'lightest');
-    expect(plan.boxes[0]).toMatchObject({ packs: c.boxes[0]!.packs, ventHoles: 5 });
+  test('a box that stays of its kind keeps its packs, lining and holes; another is bare until its own are chosen', () => {
+    const { boxTypeId } = planFor(c, catalogue, 'lightest').boxes[0]!;
+    const as = (type: string): Consignment => ({
+      ...c,
+      boxes: c.boxes.map((b) => ({ ...b, boxTypeId: type, ventHoles: 5 })),
+    });
+    const kept = planFor(as(boxTypeId), catalogue, 'lightest');
+    expect(kept.boxes[0]).toMatchObject({ packs: c.boxes[0]!.packs, ventHoles: 5 });
+    expect(kept.opened).not.toContain('1');
+    const other = planFor(as('box-cut'), catalogue, 'lightest');
+    expect(other.boxes[0]).toMatchObject({ boxTypeId, packs: [], ventHoles: 0 });
+    expect(other.opened).toContain('1');
   });
 });
 
@@ -165,5 +173,28 @@ describe('advice of one press', () => {
       );
     };
     expect([of(4), of(7), of(8), of(2)]).toEqual([false, false, true, true]);
+  });
+});
+
+describe('a plan that opens another box', () => {
+  // Big fish in one large box under a long and a short pack, in frost.
+  const packs = [
+    { packId: 'heat-72h', count: 1 },
+    { packId: 'heat-40h', count: 1 },
+  ];
+  const hot = { ...c, boxes: c.boxes.map((b) => ({ ...b, boxTypeId: 'box-l', packs, ventHoles: 4 })) };
+  test('warms it with packs of its own: no bag of it is cooked by those of another', () => {
+    const all = [...plansOf(hot).values()].filter((p) => p.goal !== 'now');
+    const other = all.filter((p) => p.boxes.some((b) => b.boxTypeId !== 'box-l'));
+    expect(other.length).toBeGreaterThan(0);
+    for (const p of all) {
+      const e = evaluate({ ...hot, bags: p.bags, boxes: p.boxes }, catalogue, hot.forecast, { stepH: 0.5, draws: 0 });
+      if (!e.ok) throw new Error('refused');
+      for (const b of e.value.bags) expect([p.goal, Math.max(...b.tempC) < 36]).toEqual([p.goal, true]);
+    }
+  });
+  test('one of its own kind keeps what a hand put into it', () => {
+    for (const p of plansOf(hot).values())
+      for (const b of p.boxes.filter((x) => x.id === '1' && x.boxTypeId === 'box-l')) expect(b.packs).toEqual(packs);
   });
 });

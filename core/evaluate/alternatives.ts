@@ -1,4 +1,7 @@
 import { changesFor } from '@/core/choose/advice';
+import { warmBoxes } from '@/core/choose/plan';
+import type { Holiday } from '@/core/calendar/schema';
+import { BLOCK } from '@/core/engine/random';
 import { planFor } from '@/core/choose/alternatives';
 import { goals, SURE_H, type Goal } from '@/core/choose/bags';
 import { costOfBox } from '@/core/choose/boxes';
@@ -41,11 +44,15 @@ export interface Alternative {
   cost: number;
 }
 
+/** Draws behind the packs of a box that a plan opens: as many as a keystroke takes. */
+const WARM_DRAWS = BLOCK;
+
 /** Plans for several goals beside the one in use, each measured; the same plan is told once. */
 export function* alternatives(
   c: Consignment,
   catalogue: Catalogue,
   other: Measure,
+  holidays: readonly Holiday[],
 ): Generator<Progress, Alternative[]> {
   const out: Alternative[] = [];
   const seen = new Map<string, Alternative>();
@@ -56,8 +63,9 @@ export function* alternatives(
   ];
   for (const [done, { goal, roomy }] of candidates.entries()) {
     yield { stage: 'plans', done, of: candidates.length };
-    const plan = goal === 'now' ? { bags: c.bags, boxes: c.boxes, reasons: [] } : planFor(c, catalogue, goal, roomy);
-    const { bags, boxes } = plan;
+    const { opened, ...plan } =
+      goal === 'now' ? { bags: c.bags, boxes: c.boxes, opened: [], reasons: [] } : planFor(c, catalogue, goal, roomy);
+    const { bags } = plan;
     const key = JSON.stringify(bags.map(({ id: _, ...b }) => Object.entries(b).sort()).sort());
     if (bags.length === 0) continue;
     const same = seen.get(key);
@@ -65,6 +73,8 @@ export function* alternatives(
       if (goal !== 'now' && goal !== same.goal && !same.also.includes(goal)) same.also.push(goal);
       continue;
     }
+    const order = { consignment: { ...c, bags, boxes: plan.boxes }, catalogue, holidays };
+    const boxes = opened.length > 0 ? warmBoxes(order, opened, WARM_DRAWS) : plan.boxes;
     const of = { ...c, bags, boxes };
     const e = other(of);
     if (!e) continue;
@@ -72,6 +82,7 @@ export function* alternatives(
     const each = boxes.map((b) => ({ packs: packsCost(b, catalogue), ...costOfBox(of, b, catalogue) }));
     const found: Alternative = {
       ...plan,
+      boxes,
       goal,
       also: [],
       changes: goal === 'now' ? [] : changesTo(c, { bags, boxes }, catalogue),

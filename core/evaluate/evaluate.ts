@@ -189,7 +189,7 @@ export function* evaluation(
       value.bagPlans[line.id] = chooseBags(c, line, catalogue);
     }
   const other = measure(catalogue, forecast, options);
-  if (choosers.plans) value.plans = yield* alternatives(c, catalogue, other);
+  if (choosers.plans) value.plans = yield* alternatives(c, catalogue, other, calendar.holidays);
   if (choosers.whatIf) value.whatIf = whatIf(c, catalogue, forecast, choosers.whatIf, options.packing);
   if (choosers.reading)
     value.reading = readingOf(c, catalogue, forecast, choosers.reading, { ...options, calendar, seed });

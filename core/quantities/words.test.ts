@@ -1,4 +1,4 @@
-import { counted, durationWords } from './words';
+import { byNumber, counted, durationWords } from './words';
 
 test('one thing has no s', () => {
   expect([counted(1, 'bag'), counted(2, 'bag'), counted(0, 'box', 'boxes'), counted(1, 'box', 'boxes')]).toEqual([
@@ -20,3 +20,6 @@ test.each([
 ])('%d ms late is %s', (ms, words) => {
   expect(durationWords(ms)).toBe(words);
 });
+
+test('names stand in the order in which hands count them', () =>
+  expect(['A10', 'B1', 'A2', 'A100', 'A1'].sort(byNumber)).toEqual(['A1', 'A2', 'A10', 'A100', 'B1']));

@@ -17,3 +17,7 @@ export const capital = (phrase: string): string => phrase.slice(0, 1).toUpperCas
 /** A chance in whole points; 100 only where nothing was lost, 0 only where everything was. */
 export const wholePercent = (share: number): number =>
   share === 0 || share === 1 ? 100 * share : Math.min(99, Math.max(1, Math.round(100 * share)));
+
+const numbers = new Intl.Collator('en', { numeric: true });
+/** Names in the order a hand counts them: A1, A2, A10; tank 9 before tank 10. */
+export const byNumber = (x: string, y: string): number => numbers.compare(x, y);

@@ -1,3 +1,4 @@
+import { byNumber } from '@/core/quantities/words';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
@@ -147,7 +148,7 @@ export function comeView(house: House) {
     tanks: house.records
       .list('tank', 'active', 400)
       .map((r) => ({ id: r.id, tank: r.document as unknown as TankRecord }))
-      .sort((x, y) => use(x.tank) - use(y.tank) || x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }))
+      .sort((x, y) => use(x.tank) - use(y.tank) || byNumber(x.tank.name, y.tank.name))
       .map(({ id, tank }) => ({ id, name: tank.name, volumeL: tank.volumeL, use: tank.use })),
     usualHours: usualHoursOf(house),
     noTank: NO_TANK,

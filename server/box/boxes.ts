@@ -6,6 +6,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { bagSchema, boxSchema, type Bag, type Box, type Consignment } from '@/core/consignment/schema';
 import { changesTo } from '@/core/choose/changes';
 import { boxSets, type BoxSet } from '@/core/choose/box-sets';
+import { warmBoxes } from '@/core/choose/plan';
 import { row } from '@/core/catalogue/row';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
@@ -87,11 +88,29 @@ export function findBoxes(house: House, code: string): Outcome<BoxSetRow[]> {
       .sort()
       .join();
   const bagsIn = (s: BoxSet): Bag[] => c.bags.map(({ spot: _, ...b }) => ({ ...b, boxId: s.inBox[b.id]! }));
+  const { holidays } = house.calendar(c);
+  // Of another kind, a box is warmed by packs of its own: those of the one it stands for may cook it.
+  const warmed = (s: BoxSet): BoxSet => {
+    const isSame = (b: Box): boolean => c.boxes.some((x) => x.id === b.id && x.boxTypeId === b.boxTypeId);
+    const boxes = s.boxes.map((b): Box =>
+      isSame(b) ? b : { id: b.id, boxTypeId: b.boxTypeId, packs: [], ventHoles: 0 },
+    );
+    const order = { consignment: { ...c, boxes, bags: bagsIn(s) }, catalogue, holidays };
+    return {
+      ...s,
+      boxes: warmBoxes(
+        order,
+        boxes.filter((b) => !isSame(b)).map((b) => b.id),
+        0,
+      ),
+    };
+  };
   const now = kinds(c.boxes.filter((b) => c.bags.some((x) => x.boxId === b.id)));
   return {
     ok: true,
     value: boxSets(c, catalogue)
       .slice(0, 5)
+      .map(warmed)
       .map((s) => {
         const count = new Map<string, number>();
         for (const b of s.boxes) count.set(b.boxTypeId, (count.get(b.boxTypeId) ?? 0) + 1);

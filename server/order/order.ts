@@ -101,7 +101,7 @@ export function saveOrder(
     if (animals(next) === animals(c) && c.bags.length > 0) return { ok: true, value: next };
     if (c.bags.length > 0) {
       // What a hand has set stays: the bags are kept, and what changed of them is told.
-      const kept = keepBags(c, next, catalogueOf(next, house));
+      const kept = keepBags(c, next, catalogueOf(next, house), house.calendar(next).holidays);
       reasons = kept.said;
       return { ok: true, value: kept.consignment };
     }

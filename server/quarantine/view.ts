@@ -1,3 +1,4 @@
+import { byNumber } from '@/core/quantities/words';
 import { chronicMgNL } from '@/core/water/criteria';
 import { cameInto, tanksOfBag } from '@/core/consignment/came';
 import { asksNow } from '@/core/quarantine/asks';
@@ -278,10 +279,7 @@ export function roundView(house: House) {
       copperTop: copperTopOf(s),
     };
   });
-  tanks.sort(
-    (x, y) =>
-      x.where.localeCompare(y.where, 'en', { numeric: true }) || x.tank.localeCompare(y.tank, 'en', { numeric: true }),
-  );
+  tanks.sort((x, y) => byNumber(x.where, y.where) || byNumber(x.tank, y.tank));
   return { nowMs, tanks, copperAskTimes: a.copperAskTimes };
 }
 export type RoundView = ReturnType<typeof roundView>;

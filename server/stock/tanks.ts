@@ -1,3 +1,4 @@
+import { byNumber } from '@/core/quantities/words';
 import { certificateOf } from '@/server/arrive/finish';
 import type { Species } from '@/core/catalogue/schema';
 import type { Lot, TankRecord } from '@/records/tank';
@@ -85,7 +86,7 @@ export function tankRows(house: House, shown: 'active' | 'archived' = 'active'):
       ),
       latest: latest.get(r.id) ?? null,
     }))
-    .sort((x, y) => x.tank.name.localeCompare(y.tank.name, 'en', { numeric: true }));
+    .sort((x, y) => byNumber(x.tank.name, y.tank.name));
 }
 
 /** One tank in full; null where there is none. */
