@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import Database from 'better-sqlite3';
@@ -8,8 +8,8 @@ import { backUp, flawsOf, packed, restore } from '@/server/db/backup';
 import { consignmentRepository, type Unread } from '@/server/db/consignments';
 import { examine, type Finding } from '@/server/db/doctor';
 import { factRepository } from '@/server/db/facts';
-import { holderOf, looksOurs } from '@/server/db/lock';
-import { newestSchema } from '@/server/db/open';
+import { holderOf, isDemoFolder, strangersIn } from '@/server/db/lock';
+import { newestSchema } from '@/server/db/schema';
 import { recordRepository } from '@/server/db/records';
 import { databaseFile } from '@/server/db/watch';
 import { shelvesOf } from '@/server/records/shelves';
@@ -67,26 +67,31 @@ export function doctorCommand(folder: string, nowMs: number): { text: string; we
   };
 }
 
-/** Removes a demo folder that is ours and nobody holds; asks first, or wants --yes. */
-export async function removeFolder(folder: string, yes: boolean): Promise<void> {
-  if (!existsSync(folder)) return;
+/**
+ * Moves a demo aside, so that another can be made in its place; says where to. Never a house of somebody’s own, nothing
+ * with a name in it that this program never gave, and nothing that a server holds. Asks first, or wants --yes.
+ */
+export async function moveDemoAside(folder: string, yes: boolean, nowIso: string): Promise<string | null> {
+  if (!existsSync(folder)) return null;
   const names = readdirSync(folder);
-  if (names.length > 0 && !looksOurs(folder, names))
-    throw new Trouble(
-      `${folder} holds things that are not Kindly Crate’s: nothing was removed. Name another folder with KINDLY_DATA.`,
-    );
+  if (names.length === 0) return null;
+  const nothing = 'Nothing was moved. Name another folder with KINDLY_DATA.';
+  if (!isDemoFolder(folder)) throw new Trouble(`${folder} is no demo: what is in it may be yours. ${nothing}`);
+  const strange = strangersIn(folder);
+  if (strange.length > 0)
+    throw new Trouble(`${folder} holds ${strange.slice(0, 3).join(', ')}, which is not Kindly Crate’s. ${nothing}`);
   const held = holderOf(folder);
   if (held)
-    throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first. Nothing was removed.`);
-  if (names.length > 0 && !yes) {
+    throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first. Nothing was moved.`);
+  const aside = `${folder}.before-${nowIso.slice(0, 19).replaceAll(':', '-')}`;
+  if (!yes) {
     if (!process.stdin.isTTY)
-      throw new Trouble(
-        `${path.resolve(folder)} would be removed with all that is in it: say so with --yes. Nothing was removed.`,
-      );
+      throw new Trouble(`${path.resolve(folder)} would be moved to ${aside}: say so with --yes. Nothing was moved.`);
     const ask = createInterface({ input: process.stdin, output: process.stderr });
-    const answer = await ask.question(`Remove ${path.resolve(folder)} with all that is in it? Type yes: `);
+    const answer = await ask.question(`Move ${path.resolve(folder)} to ${aside}? Type yes: `);
     ask.close();
-    if (answer.trim().toLowerCase() !== 'yes') throw new Trouble('Nothing was removed.');
+    if (answer.trim().toLowerCase() !== 'yes') throw new Trouble('Nothing was moved.');
   }
-  rmSync(folder, { recursive: true, force: true });
+  renameSync(folder, aside);
+  return aside;
 }

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
@@ -10,12 +10,12 @@ import type { Consignment } from '@/core/consignment/schema';
 import { calendarSchema, type Calendar } from '@/core/calendar/schema';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import { seedDemo } from '@/server/demo';
-import { holderOf } from '@/server/db/lock';
+import { holderOf, isDemoFolder, markDemo } from '@/server/db/lock';
 import { databaseFile } from '@/server/db/watch';
 import { dataFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignment/result';
 import { LARGEST_FILE } from '@/server/consignment/file-size';
-import { backupCommand, doctorCommand, removeFolder, restoreCommand } from './data';
+import { backupCommand, doctorCommand, moveDemoAside, restoreCommand } from './data';
 import { troubleOf } from '@/server/trouble';
 import { forgetCommand, roomCommand } from './room';
 import { runReferenceFile } from './check/run';
@@ -197,19 +197,32 @@ program
 function demoFolder(folder: string): void {
   if (existsSync(databaseFile(folder))) return seedDemo(folder);
   const draft = `${folder}.making`;
+  if (existsSync(draft) && !isDemoFolder(draft)) return fail(`${draft} is in the way: move it aside first.`);
   rmSync(draft, { recursive: true, force: true });
+  mkdirSync(draft, { recursive: true, mode: 0o700 });
+  markDemo(draft);
   seedDemo(draft);
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  for (const name of readdirSync(draft)) renameSync(path.join(draft, name), path.join(folder, name));
+  if (!existsSync(folder) || readdirSync(folder).length === 0) {
+    if (existsSync(folder)) rmdirSync(folder);
+    return renameSync(draft, folder);
+  }
+  // Beside what lies there already: the database comes last, so that it is never there without its pictures.
+  const last = path.basename(databaseFile(folder));
+  for (const name of readdirSync(draft).sort((x, y) => +(x === last) - +(y === last)))
+    renameSync(path.join(draft, name), path.join(folder, name));
   rmSync(draft, { recursive: true, force: true });
 }
+
+const nowIso = (): string => new Date().toISOString();
 
 program
   .command('clear-demo')
   .option('--yes')
-  .action((options: { yes?: boolean }) => removeFolder(dataFolder(), options.yes === true));
+  .action(async (options: { yes?: boolean }) => {
+    const aside = await moveDemoAside(dataFolder(), options.yes === true, nowIso());
+    if (aside) process.stderr.write(`The demo before lies in ${aside}; it may be deleted.\n`);
+  });
 
-const nowIso = (): string => new Date().toISOString();
 program
   .command('backup')
   .argument('[file]')

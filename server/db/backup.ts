@@ -1,8 +1,13 @@
 import { createHash } from 'node:crypto';
 import {
   chmodSync,
+  closeSync,
+  copyFileSync,
   existsSync,
+  fsyncSync,
+  linkSync,
   mkdirSync,
+  openSync,
   readdirSync,
   readFileSync,
   renameSync,
@@ -16,9 +21,9 @@ import Database from 'better-sqlite3';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
 import { Trouble } from '@/server/trouble';
 import type { Db } from './db';
-import { holderOf, markFolder } from './lock';
-import { newestSchema } from './open';
-import { databaseFile } from './watch';
+import { holderOf, markFolder, noDemo } from './lock';
+import { newestSchema } from './schema';
+import { databaseFile, shownPath } from './watch';
 
 /** Backups lie beside the data; each is a whole database, named by its instant. */
 const folderOf = (folder: string): string => path.join(folder, 'backups');
@@ -165,9 +170,54 @@ function unpacked(file: string): { db: Uint8Array; photos: Map<string, Uint8Arra
   return { db, photos };
 }
 
+/** Written down for good: what is in a file, or which names a folder has. */
+function flush(file: string): void {
+  const fd = openSync(file, 'r');
+  try {
+    fsyncSync(fd);
+  } finally {
+    closeSync(fd);
+  }
+}
+
+/** Brings the log of a database that nobody holds into its file; one that is damaged keeps its log beside it. */
+function settle(file: string): void {
+  try {
+    const db = new Database(file, { fileMustExist: true });
+    db.pragma('wal_checkpoint(TRUNCATE)');
+    db.close();
+  } catch {
+    // It is kept as it is.
+  }
+}
+
+/** Keeps the database of a folder under another name too; where the disk knows no second name, as a copy. Says where. */
+function keepBeside(folder: string, nowIso: string): string {
+  const keptAt = path.join(folder, 'backups', `before-restore-${nameAt(nowIso).slice(0, -3)}`);
+  mkdirSync(keptAt, { recursive: true, mode: 0o700 });
+  const here = databaseFile(folder);
+  settle(here);
+  for (const end of ['', '-wal', '-shm']) {
+    const to = path.join(keptAt, path.basename(here) + end);
+    if (!existsSync(here + end)) continue;
+    rmSync(to, { force: true });
+    try {
+      linkSync(here + end, to);
+    } catch {
+      copyFileSync(here + end, to);
+    }
+    flush(to);
+  }
+  flush(keptAt);
+  return keptAt;
+}
+
+const RESTORING = 'kindly-crate.db.restoring';
+
 /**
- * Puts a backup in place of the data of a folder: checked first, refused while a server runs there, and what was there is
- * kept beside it. Says where.
+ * Puts a backup in place of the data of a folder: checked first, refused while a server runs there. What was there is kept
+ * beside it; the database changes by one renaming, so that whenever it is interrupted either the old one or the new one is
+ * there, whole. Says where the old one lies.
  */
 export function restore(folder: string, file: string, nowIso: string): { keptAt: string | null; photos: number } {
   if (!existsSync(file)) throw new Trouble(`There is no file ${file}.`);
@@ -175,29 +225,60 @@ export function restore(folder: string, file: string, nowIso: string): { keptAt:
   if (held) throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first, then restore.`);
   const { db, photos } = unpacked(file);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const draft = path.join(folder, 'kindly-crate.db.restoring');
+  const draft = path.join(folder, RESTORING);
   writeFileSync(draft, db, { mode: 0o600 });
   const flaws = flawsOf(draft);
   if (flaws.length > 0) {
     rmSync(draft, { force: true });
     throw new Trouble(`${file} was not taken. ${flaws.join(' ')}`);
   }
-  const here = databaseFile(folder);
-  let keptAt: string | null = null;
-  if (existsSync(here)) {
-    keptAt = path.join(folder, 'backups', `before-restore-${nameAt(nowIso).slice(0, -3)}`);
-    mkdirSync(keptAt, { recursive: true, mode: 0o700 });
-    for (const name of ['kindly-crate.db', 'kindly-crate.db-wal', 'kindly-crate.db-shm'])
-      if (existsSync(path.join(folder, name))) renameSync(path.join(folder, name), path.join(keptAt, name));
-  }
-  renameSync(draft, here);
-  mkdirSync(path.join(folder, PHOTOS), { recursive: true, mode: 0o700 });
+  flush(draft);
   // Pictures are only added: none that is here is taken away.
-  for (const [name, content] of photos)
-    if (!existsSync(path.join(folder, PHOTOS, name)))
-      writeFileSync(path.join(folder, PHOTOS, name), content, { mode: 0o600 });
+  const pictures = path.join(folder, PHOTOS);
+  mkdirSync(pictures, { recursive: true, mode: 0o700 });
+  for (const [name, content] of photos) {
+    const to = path.join(pictures, name);
+    if (existsSync(to)) continue;
+    writeFileSync(`${to}.part`, content, { mode: 0o600 });
+    flush(`${to}.part`);
+    renameSync(`${to}.part`, to);
+  }
+  flush(pictures);
+  const here = databaseFile(folder);
+  const keptAt = existsSync(here) ? keepBeside(folder, nowIso) : null;
+  // A log that could not be brought into the old database is no log of the new one; it lies beside the old one.
+  for (const end of ['-wal', '-shm']) rmSync(here + end, { force: true });
+  renameSync(draft, here);
   markFolder(folder);
+  noDemo(folder);
+  flush(folder);
   return { keptAt, photos: photos.size };
+}
+
+/** What lies in a folder without a database from which it can go on: an interrupted restore, its backups, its pictures. */
+export function remainsOf(folder: string): string[] {
+  if (existsSync(databaseFile(folder)) || !existsSync(folder)) return [];
+  const before = path.join(folder, 'backups');
+  const restores = existsSync(before) ? readdirSync(before).filter((n) => n.startsWith('before-restore-')) : [];
+  return [
+    ...(existsSync(path.join(folder, RESTORING)) ? [path.join(folder, RESTORING)] : []),
+    ...backupsOf(folder).map((k) => k.file),
+    ...restores.map((n) => path.join(before, n, path.basename(databaseFile(folder)))).filter((f) => existsSync(f)),
+    ...(existsSync(`${databaseFile(folder)}-wal`) ? [`${databaseFile(folder)}-wal`] : []),
+    ...photosOf(folder)
+      .slice(0, 1)
+      .map((n) => path.join(folder, PHOTOS, n)),
+  ];
+}
+
+/** How to go on where a database is missing and something of it lies there; null where the folder is simply new. */
+export function howToGoOn(folder: string): string | null {
+  const remains = remainsOf(folder);
+  if (remains.length === 0) return null;
+  const good = remains.find((f) => /\.(db|restoring)$/.test(f) && flawsOf(f).length === 0);
+  return `There is no database in ${folder}, but ${shownPath(remains[0]!)} lies there: a restore was interrupted, or the file was taken away. ${
+    good ? `Run ./kindly restore ${shownPath(good)}.` : 'Bring the file back.'
+  } For an empty house move the folder aside first.`;
 }
 
 /** A backup that is whole, the latest; null where there is none. */

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import {
+  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -10,16 +11,17 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
+import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { must, orderInput } from '@/tests/order';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { removeFolder } from '@/cli/data';
+import { moveDemoAside } from '@/cli/data';
 import { backUp, backupsOf, flawsOf, packed, restore, toKeep } from './backup';
 import { examine } from './doctor';
-import { beganOf, holderOf, lockFile, takeLock } from './lock';
+import { beganOf, holderOf, lockFile, markDemo, takeLock } from './lock';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 const iso = (ms = now): string => new Date(ms).toISOString();
@@ -177,6 +179,68 @@ describe('backups', () => {
   });
 });
 
+describe('a restore that is interrupted', () => {
+  /** Lets so many calls of a restore on the disk happen, and ends it in the next, as a kill would. */
+  const dies = (after: number, run: () => unknown): boolean => {
+    const calls = ['writeFileSync', 'renameSync', 'linkSync', 'rmSync', 'fsyncSync', 'mkdirSync'] as const;
+    let left = after;
+    const spies = calls.map((name) => {
+      const real = fs[name] as (...args: unknown[]) => unknown;
+      return jest.spyOn(fs, name).mockImplementation(((...args: unknown[]) => {
+        if (left-- <= 0) throw new Error('killed');
+        return real(...args);
+      }) as never);
+    });
+    try {
+      run();
+      return false;
+    } catch (error) {
+      if ((error as Error).message !== 'killed') throw error;
+      return true;
+    } finally {
+      for (const s of spies) s.mockRestore();
+    }
+  };
+
+  test('at any call leaves the old house or the new one whole, and never an empty one', async () => {
+    const first = order();
+    const file = path.join(path.dirname(folder), 'one-file.zip');
+    writeFileSync(file, await packed(folder, house!.db));
+    const second = order();
+    house!.db.close();
+    const before = path.join(path.dirname(folder), 'before');
+    cpSync(folder, before, { recursive: true });
+    let kills = 0;
+    for (let n = 0; ; n++) {
+      rmSync(folder, { recursive: true });
+      cpSync(before, folder, { recursive: true });
+      const died = dies(n, () => restore(folder, file, iso()));
+      expect([n, JSON.stringify(codes().sort())]).toEqual([
+        n,
+        expect.stringMatching(new RegExp(`^\\[("${first}"|"${first}","${second}")\\]$`)),
+      ]);
+      if (!died) break;
+      kills++;
+    }
+    expect(kills).toBeGreaterThan(8);
+    expect(codes()).toEqual([first]);
+  });
+
+  test('and a database that was taken away is told, with how to go on: no empty house begins beside its backups', async () => {
+    const code = order();
+    const kept = await backUp(folder, house!.db, iso());
+    house!.db.close();
+    rmSync(path.join(folder, 'kindly-crate.db'));
+    expect(() => openHouse(folder, () => now, 0)).toThrow(
+      /a restore was interrupted.*kindly restore .*2026-11-24T12-00-00Z/,
+    );
+    expect(examine(folder, now)[0]!.words).toContain('./kindly restore');
+    expect(existsSync(path.join(folder, 'kindly-crate.db'))).toBe(false);
+    restore(folder, kept, iso());
+    expect(codes()).toEqual([code]);
+  });
+});
+
 describe('the doctor', () => {
   const states = (): Record<string, string> => Object.fromEntries(examine(folder, now).map((f) => [f.what, f.state]));
   test('finds a young house well but for its backups, and changes nothing', () => {
@@ -214,26 +278,44 @@ describe('the doctor', () => {
 });
 
 describe('a demo that is made anew', () => {
-  const refusal = (yes: boolean): Promise<string> =>
-    removeFolder(folder, yes).then(
-      () => '',
+  const moved = (yes: boolean): Promise<string> =>
+    moveDemoAside(folder, yes, iso()).then(
+      (aside) => aside ?? '',
       (e: Error) => e.message,
     );
-  test('removes a folder that is ours and that nobody holds, once it was said', async () => {
-    expect(await refusal(false)).toContain('say so with --yes');
+  const holds = (name: string): boolean => existsSync(path.join(folder, name));
+  test('is moved aside whole, once it was said and nobody holds it', async () => {
+    markDemo(folder);
+    expect(await moved(false)).toContain('say so with --yes');
     takeLock(folder, iso());
     writeFileSync(lockFile(folder), JSON.stringify({ pid: 1, began: beganOf(1), at: iso() }));
-    expect(await refusal(true)).toContain('stop it first');
+    expect(await moved(true)).toContain('stop it first');
     rmSync(lockFile(folder));
-    expect(existsSync(folder)).toBe(true);
-    expect(await refusal(true)).toBe('');
+    const code = order();
+    house!.db.close();
+    const aside = await moved(true);
     expect(existsSync(folder)).toBe(false);
-    expect(await refusal(true)).toBe('');
+    expect(path.dirname(aside)).toBe(path.dirname(folder));
+    renameSync(aside, folder);
+    expect(codes()).toEqual([code]);
   });
-  test('never one that holds anything else without our mark', async () => {
-    rmSync(path.join(folder, 'kindly-crate-data.txt'));
-    writeFileSync(path.join(folder, 'letters.txt'), 'mine');
-    expect(await refusal(true)).toContain('holds things that are not Kindly Crate’s');
-    expect(existsSync(path.join(folder, 'letters.txt'))).toBe(true);
+  test('is never a house of somebody’s own, whatever is in it', async () => {
+    const code = order();
+    expect(await moved(true)).toContain('is no demo');
+    expect(codes()).toEqual([code]);
+  });
+  test('is never a folder with a name in it that is not ours, beside the data or among pictures and backups', async () => {
+    markDemo(folder);
+    for (const part of ['', 'photos', 'backups']) {
+      mkdirSync(path.join(folder, part), { recursive: true });
+      const name = path.join(part, 'thesis.odt');
+      writeFileSync(path.join(folder, name), 'mine');
+      expect(await moved(true)).toContain(`holds ${name}`);
+      expect(holds(name)).toBe(true);
+      rmSync(path.join(folder, name));
+    }
+    // What the program itself puts there is no stranger.
+    await backUp(folder, house!.db, iso());
+    expect(await moved(true)).toContain('.before-2026-11-24T12-00-00');
   });
 });

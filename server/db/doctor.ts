@@ -1,8 +1,8 @@
 import { accessSync, constants, existsSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
-import { backupsOf, flawsOf, lastGoodBackup, roomOf } from './backup';
+import { backupsOf, flawsOf, howToGoOn, lastGoodBackup, roomOf } from './backup';
 import { holderOf, isOurFolder } from './lock';
-import { newestSchema } from './open';
+import { newestSchema } from './schema';
 import { databaseFile, shownPath } from './watch';
 
 /** One thing that was looked at: well, to be minded, or wrong, in a sentence. */
@@ -30,7 +30,13 @@ export function examine(
   const file = databaseFile(folder);
   if (!existsSync(folder)) return [{ what: 'Folder', state: 'stop', words: `There is no folder ${folder}.` }];
   if (!existsSync(file))
-    return [{ what: 'Folder', state: 'stop', words: `There is no database in ${folder}; ./kindly start makes one.` }];
+    return [
+      {
+        what: 'Folder',
+        state: 'stop',
+        words: howToGoOn(folder) ?? `There is no database in ${folder}; ./kindly start makes one.`,
+      },
+    ];
 
   let writable = true;
   try {

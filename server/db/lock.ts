@@ -2,6 +2,7 @@ import {
   closeSync,
   existsSync,
   openSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
@@ -86,21 +87,36 @@ export function takeLock(folder: string, nowIso: string): () => void {
   };
 }
 
-/** The mark by which a folder is known to be ours: only such a one is ever removed as a whole. */
+/** The mark of a data folder, and of one that holds a demo: only a demo is ever made anew. */
 const MARKER = 'kindly-crate-data.txt';
+const DEMO_MARKER = 'kindly-crate-demo.txt';
+const marks: Readonly<Record<string, string>> = {
+  [MARKER]: 'This folder holds the data of a Kindly Crate: its database, photos and backups. Keep it whole.\n',
+  [DEMO_MARKER]: 'This folder holds a demo of Kindly Crate. ./kindly demo --fresh moves it aside and makes another.\n',
+};
+const mark = (folder: string, name: string): void => {
+  if (!existsSync(path.join(folder, name))) writeFileSync(path.join(folder, name), marks[name]!, { mode: 0o600 });
+};
 export const isOurFolder = (folder: string): boolean => existsSync(path.join(folder, MARKER));
-export function markFolder(folder: string): void {
-  if (!isOurFolder(folder))
-    writeFileSync(
-      path.join(folder, MARKER),
-      'This folder holds the data of a Kindly Crate: its database, photos and backups. Keep it whole.\n',
-      { mode: 0o600 },
-    );
-}
+export const isDemoFolder = (folder: string): boolean => existsSync(path.join(folder, DEMO_MARKER));
+export const markFolder = (folder: string): void => mark(folder, MARKER);
+export const markDemo = (folder: string): void => mark(folder, DEMO_MARKER);
+/** What was a demo is a house of one’s own from now on. */
+export const noDemo = (folder: string): void => rmSync(path.join(folder, DEMO_MARKER), { force: true });
 
-/** A folder of an earlier version has no mark yet, but its database and nothing that is not ours. */
-export const looksOurs = (folder: string, names: readonly string[]): boolean =>
-  isOurFolder(folder) ||
-  (names.includes('kindly-crate.db') &&
-    names.every((n) => /^(kindly-crate\.db.*|photos|backups|kindly\.lock)$/.test(n)) &&
-    statSync(path.join(folder, 'kindly-crate.db')).isFile());
+/** Names that this program gives, by the folder in which they lie within a data folder. */
+const ours: Readonly<Record<string, RegExp>> = {
+  '': /^(kindly-crate\.db.*|kindly-crate-(data|demo)\.txt|photos|backups|room|kindly\.lock.*)$/,
+  photos: /^[0-9a-f]{64}\.jpg(\.part)?$/,
+  backups: /^(\d{4}-\d{2}-\d{2}T[\d-]+Z\.db(\.part.*)?|before-restore-.*)$/,
+};
+
+/** Names in a data folder that this program never gave, with the folder they lie in. */
+export const strangersIn = (folder: string): string[] =>
+  Object.entries(ours).flatMap(([part, known]) => {
+    const here = path.join(folder, part);
+    if (!existsSync(here) || !statSync(here).isDirectory()) return [];
+    return readdirSync(here)
+      .filter((n) => !known.test(n))
+      .map((n) => path.join(part, n));
+  });

@@ -1,4 +1,4 @@
-import { chmodSync, closeSync, existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { Trouble } from '@/server/trouble';
@@ -6,32 +6,13 @@ import { markFolder } from './lock';
 import { databaseFile } from './watch';
 import type { Db } from './db';
 import { inPresentNames } from './dose';
+import { migrations } from './schema';
+import { howToGoOn } from './backup';
 import { factsApart } from './facts-apart';
-
-const MIGRATIONS = path.join(/* turbopackIgnore: true */ process.cwd(), 'server', 'db', 'migrations');
 
 /** The folder that holds everything a person entered; KINDLY_DATA moves it. */
 export const dataFolder = (): string =>
   process.env.KINDLY_DATA ?? path.join(/* turbopackIgnore: true */ process.cwd(), 'data', 'own');
-
-interface Migration {
-  number: number;
-  file: string;
-}
-
-function migrations(): Migration[] {
-  const list = readdirSync(MIGRATIONS)
-    .filter((f) => f.endsWith('.sql'))
-    .map((file) => ({ number: Number(file.slice(0, 4)), file }))
-    .sort((a, b) => a.number - b.number);
-  list.forEach((m, i) => {
-    if (m.number !== i + 1) throw new Error(`Migration ${i + 1} is missing: found ${m.file}.`);
-  });
-  return list;
-}
-
-/** The schema that this program writes. */
-export const newestSchema = (): number => migrations().length;
 
 /** What a migration does that SQL cannot, after its SQL, in the same transaction. */
 const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart, 7: inPresentNames };
@@ -61,7 +42,7 @@ export function migrate(db: Db, file: string, after = afterwards): void {
   try {
     db.transaction(() => {
       for (const m of due) {
-        db.exec(readFileSync(path.join(MIGRATIONS, m.file), 'utf8'));
+        db.exec(m.sql());
         after[m.number]?.(db);
         db.pragma(`user_version = ${m.number}`);
       }
@@ -93,6 +74,9 @@ export function openDatabase(folder: string | null, kept: Buffer | null = null):
   if (folder !== null) {
     makeFolder(folder);
     file = databaseFile(folder);
+    // Where something of a house lies, an empty one beside it would look as if all were lost.
+    const goOn = howToGoOn(folder);
+    if (goOn) throw new Trouble(goOn);
     // SQLite gives its log the rights of its file: it is there, for its owner alone, before SQLite opens it.
     closeSync(openSync(file, 'a', 0o600));
     chmodSync(file, 0o600);
