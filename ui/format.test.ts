@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import { clock, dayClock, hoursMinutes, localInput, one, OVER, slackWords } from './format';
 
 describe('figures as people read them', () => {
@@ -18,5 +20,15 @@ describe('figures as people read them', () => {
   });
   test('a local time for a field', () => {
     expect(localInput(Date.parse('2026-11-24T19:45:00Z'), 'Europe/Tallinn')).toBe('2026-11-24T21:45');
+  });
+});
+
+describe('a unit stands apart from its figure', () => {
+  const files = readdirSync('ui', { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('.tsx'));
+  test.each(files)('in %s a space stands in the text itself, so that no two figures run together', (f) => {
+    const text = readFileSync(path.join('ui', f), 'utf8');
+    // A line break between two tags is no space.
+    const glued = [...text.matchAll(/(<\/b>|<\/span>|[^'}]\})(?:\n\s*)?<span className="u\b/g)];
+    expect(glued.map((m) => text.slice(Math.max(0, m.index - 40), m.index + 60))).toEqual([]);
   });
 });

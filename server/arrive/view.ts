@@ -127,7 +127,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
           {
             name: 'pH, any 5 min',
             value: m.phStep.toFixed(1),
-            unit: `${m.bufferStep.toFixed(1)} by buffer`,
+            unit: `(${m.bufferStep.toFixed(1)} by buffer)`,
             mark: shareMark(parts.pH),
             heavy: parts.pH,
           },
@@ -162,7 +162,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
           {
             name: 'Takes, hands on',
             value: m.transferAtMin.toFixed(0),
-            unit: `min, ${m.handsMin} on`,
+            unit: `min (${m.handsMin} with hands)`,
             mark: shareMark(parts.hands),
             heavy: parts.hands,
           },

@@ -36,6 +36,7 @@ function Bags({ o }: { o: Outcome }) {
           </td>
           <td className="r">
             <b className="num">{b.reading?.alive ?? '?'}</b>
+            {'\u00a0'}
             <span className="u">of {b.animals}</span>
           </td>
           <td className="r num">{b.reading?.dead ?? ''}</td>
@@ -89,11 +90,13 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
         <h2 className="mr-auto">{o.finishedAt ? 'Finished' : 'All across'}</h2>
         <p className="font-head text-15">
           <b className="num text-34">{came}</b>
+          {'\u00a0'}
           <span className="u">of {packed} alive</span>
         </p>
         {o.hoursClosed !== null && (
           <p className="font-head text-15">
             <b className="num text-34">{o.hoursClosed.toFixed(0)}</b>
+            {'\u00a0'}
             <span className="u">h in the bag</span>
           </p>
         )}

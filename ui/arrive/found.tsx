@@ -38,6 +38,7 @@ export function Found({ p }: { p: ReceiveStationProps }) {
             </td>
             <td className="r">
               <b className="num">{b.reading?.alive ?? '?'}</b>
+              {'\u00a0'}
               <span className="u">of {b.animals}</span>
             </td>
             <td className="r">
@@ -127,10 +128,12 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
             <td>{n}</td>
             <td className="r num">
               {a.toFixed(d)}
+              {'\u00a0'}
               <span className="u">{u}</span>
             </td>
             <td className="r num">
               {b.toFixed(d)}
+              {'\u00a0'}
               <span className="u">{u}</span>
             </td>
             <td className="r num font-semibold">
@@ -143,6 +146,7 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
           <td>CO₂</td>
           <td className="r num">
             {lane.opened.co2MgL.toFixed(0)}
+            {'\u00a0'}
             <span className="u">mg/L</span>
           </td>
           <td />
@@ -152,10 +156,12 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
           <td>Total ammonia, computed</td>
           <td className="r num">
             {lane.opened.tanMgNL.toFixed(1)}
+            {'\u00a0'}
             <span className="u">mg N/L</span>
           </td>
           <td className="r num">
             {lane.tank.tanMgNL.toFixed(1)}
+            {'\u00a0'}
             <span className="u">mg N/L</span>
           </td>
           <td />

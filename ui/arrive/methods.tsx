@@ -66,6 +66,7 @@ export function Methods({
                   <td>{f.name}</td>
                   <td className="r whitespace-nowrap">
                     <StateMark mark={f.mark} size={14} /> <b className="num">{f.value}</b>
+                    {'\u00a0'}
                     <span className="u">{f.unit}</span>
                   </td>
                 </tr>
@@ -149,6 +150,7 @@ function OtherWays({
             {shown(m).map((f) => (
               <td key={f.name} className="r whitespace-nowrap">
                 <StateMark mark={f.mark} size={13} /> <b className="num">{f.value}</b>
+                {'\u00a0'}
                 <span className="u">{f.unit}</span>
               </td>
             ))}

@@ -345,6 +345,7 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
               <StateMark mark={i < first.at.index ? 'done' : i === first.at.index ? 'now' : 'ahead'} size={18} />
               <b className="font-head">{x.title}</b>
               <span className="num ml-auto">{x.minutes}</span>
+              {'\u00a0'}
               <span className="u">min</span>
             </li>
           ))}

@@ -120,6 +120,7 @@ function Panel({
         <b className="num text-16" data-testid={`hours-${panel.key}`}>
           {at[panel.key].toFixed(panel.digits)}
         </b>
+        {'\u00a0'}
         <span className="u">{panel.unit}</span>
       </p>
     </div>

@@ -11,6 +11,7 @@ import type { BagView } from '@/server/bag/view';
 const unit = (figure: string | number, of: string) => (
   <>
     <b className="num">{figure}</b>
+    {'\u00a0'}
     <span className="u">{of}</span>
   </>
 );
@@ -23,11 +24,11 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
     (v) =>
       unit(
         v.inside.reduce((n, s) => n + s.count, 0),
-        `${grams(v.fishG)} g in all`,
+        `weigh ${grams(v.fishG)} g`,
       ),
   ],
   ['Water', (v) => unit(v.bag.waterL, 'L')],
-  ['Gas', (v) => unit(v.bag.gasL, `L ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
+  ['Gas', (v) => unit(v.bag.gasL, `L, ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
   ['Safe for', (v) => unit(v.safeH === null ? `> ${Math.floor(v.safeBeyondH)}` : Math.round(v.safeH), 'h')],
   ['Slack', (v) => <b className="num">{slackWords(v.slackH)}</b>],
   [

@@ -38,6 +38,7 @@ function OnTheScale({
       <span className="flex items-center justify-end gap-2">
         <span>
           <b className="num">{two(box.read.kg)}</b>
+          {'\u00a0'}
           <span className="u">
             kg{box.read.method === 'stand-in' ? ', practice' : ''}, {clock(Date.parse(box.read.at), p.zone)}
           </span>
@@ -152,6 +153,7 @@ function Weights({
             </td>
             <td className="r whitespace-nowrap">
               <b className="num">{b.chargeableKg.toFixed(1)}</b>
+              {'\u00a0'}
               <span className="u">kg by {b.by === 'volume' ? 'size' : 'weight'}</span>
             </td>
             <td className="r num">{money(b.price)}</td>

@@ -45,6 +45,7 @@ export function OtherBoxes({
             </td>
             <td className="r whitespace-nowrap">
               <b className="num">{s.chargeableKg.toFixed(1)}</b>
+              {'\u00a0'}
               <span className="u">kg</span>
             </td>
             <td className="r num">{money(s.cost)}</td>

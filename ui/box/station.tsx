@@ -314,6 +314,7 @@ function Clearance({ v }: { v: BoxView }) {
               {lidPacks(v) ? 'Packs clear the bags' : 'The lid clears the bags'} by{' '}
               {one(v.arrangement.clearCm + (lidPacks(v) ? 1 : 0))}
             </b>
+            {'\u00a0'}
             <span className="u">cm{lidPacks(v) ? ', and need 1.0 cm' : ''}</span>
           </>
         ) : (
@@ -353,6 +354,7 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
             <b className="num" data-testid="on-the-scale">
               {two(v.weights.totalKg)}
             </b>
+            {'\u00a0'}
             <span className="u">kg</span>
           </td>
         </tr>
@@ -362,6 +364,7 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
           </td>
           <td className="r">
             <b className="num">{two(v.freight.volumetric)}</b>
+            {'\u00a0'}
             <span className="u">kg</span>
           </td>
         </tr>
@@ -369,6 +372,7 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
       <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
         <b className="font-head text-15">Chargeable</b>
         <span className="num ml-auto text-28 font-semibold">{v.freight.chargeable.toFixed(1)}</span>
+        {'\u00a0'}
         <span className="u">kg</span>
       </p>
       <p className="note">

@@ -52,8 +52,10 @@ export function Heading({ code, line1, line2, overall, problem, oddsFollow, chan
                     {s.sign}
                     {s.h}
                   </span>
+                  {'\u00a0'}
                   <span className="u mr-2 !text-14">h</span>
                   <span className="num big">{s.min}</span>
+                  {'\u00a0'}
                   <span className="u !text-14">min</span>
                 </>
               ) : (

@@ -62,6 +62,7 @@ export function ConsignmentList({
                 className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
               >
                 {label}
+                {'\u00a0'}
                 <span className="u num">{counts[id].toLocaleString('en')}</span>
               </Link>
             ))

@@ -88,6 +88,7 @@ function Tank({
           ) : (
             <>
               Last feed <b>{when(t.feedMs)}</b>, then none for <b className="num">{Math.round(t.hours)}</b>
+              {'\u00a0'}
               <span className="u">h</span>
             </>
           )}

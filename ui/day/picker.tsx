@@ -52,10 +52,12 @@ function Cell({ c, day, on, choose }: { c: DayOption; day: string; on: boolean; 
             className={`num mt-1 block ${c.coveredH !== null ? 'underline decoration-dotted underline-offset-2' : ''}`}
           >
             {degrees(c.outsideC!.min)} to {degrees(c.outsideC!.max)}
+            {'\u00a0'}
             <span className="u">°C</span>
           </span>
           <span className="num block">
             {Math.round(c.hoursInBag!)}
+            {'\u00a0'}
             <span className="u">h in the bag</span>
           </span>
           {c.cost !== null && c.cost > 0 && <span className="num block">{money(c.cost, 0)}</span>}

@@ -59,6 +59,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                   </div>
                   <span className="hide-s shrink-0">
                     <span className="num">{m.minutes}</span>
+                    {'\u00a0'}
                     <span className="u">min</span>
                   </span>
                   <Button

@@ -114,6 +114,7 @@ function ChanceBar({ option: o }: { option: HeatOption }) {
         <rect x="1" y="1" width={54 * o.chance} height="6" fill={colour} />
       </svg>
       <b className="num">{Math.floor(100 * o.chance + 1e-9)}</b>
+      {'\u00a0'}
       <span className="u">%</span>
     </span>
   );

@@ -50,6 +50,7 @@ function Line({
       <td data-head="Service">{r.service}</td>
       <td data-head="In the bag" className="r num whitespace-nowrap">
         {r.hours.toFixed(0)}
+        {'\u00a0'}
         <span className="u">h</span>
         {r.lateH !== null && r.lateH > 6 && <span className="text-watch"> +{r.lateH.toFixed(0)}</span>}
       </td>

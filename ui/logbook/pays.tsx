@@ -43,7 +43,9 @@ export function Pays({ v }: { v: PaysView }) {
         {v.cost.perBox !== null && (
           <p className="text-right">
             <b className="num text-28">{money(v.cost.perBox)}</b>
+            {'\u00a0'}
             <span className="u">{v.currency} a box</span> <b className="num text-28">{money(v.cost.perAnimal)}</b>
+            {'\u00a0'}
             <span className="u">a living animal</span>
           </p>
         )}

@@ -235,6 +235,7 @@ export function Story({ s }: { s: StoryView }) {
               {r.counted > 0 && (
                 <>
                   <b className={`num text-46 leading-none ${lost > 0 ? 'text-stop' : 'text-fine'}`}>{r.alive}</b>
+                  {'\u00a0'}
                   <span className="u">of {r.counted}</span>
                 </>
               )}

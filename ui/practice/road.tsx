@@ -57,6 +57,7 @@ function Figure({ words, value, unit, colour }: { words: string; value: string; 
       <b className="num text-22" style={{ color: colour }}>
         {value}
       </b>{' '}
+      {'\u00a0'}
       <span className="u">{unit}</span>
     </p>
   );

@@ -47,6 +47,7 @@ function Course({ q, k }: { q: TankWeeks; k: TestFigure }) {
     >
       <figcaption className="flex items-baseline gap-2">
         <b className="font-head text-15">{label}</b>
+        {'\u00a0'}
         <span className="u">{unit}</span>
         <b className="num ml-auto text-18" style={{ color: stroke }}>
           {last.value.toFixed(digits)}

@@ -103,6 +103,7 @@ export function QuarantineStation(p: QuarantineView) {
             </p>
             <p className="font-head text-15">
               Day <b className="num text-34">{t.day}</b>
+              {'\u00a0'}
               <span className="u">of {t.ofDays}</span>
             </p>
             <ButtonLink tone={t.ended ? 'plain' : 'go'} className="min-h-16" href={`/quarantine/${t.id}`}>

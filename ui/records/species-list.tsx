@@ -115,15 +115,19 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
       </td>
       <td className="r num whitespace-nowrap" data-head="Hard edges °C">
         {s.temp.cold24C} to {s.temp.warm24C}
+        {'\u00a0'}
         <span className="u">{mark(s, 'temp')}</span>
       </td>
       <td className="r num whitespace-nowrap" data-head="At ease °C">
         {s.temp.easeMinC} to {s.temp.easeMaxC}
+        {'\u00a0'}
         <span className="u">{mark(s, 'temp')}</span>
       </td>
       <td className="r num whitespace-nowrap" data-head="Usual size">
         {s.lengthCm}
+        {'\u00a0'}
         <span className="u">cm,</span> {massOfLength(s, s.lengthCm).toFixed(massOfLength(s, s.lengthCm) < 1 ? 2 : 1)}
+        {'\u00a0'}
         <span className="u">g {mark(s, 'gPerCm3')}</span>
       </td>
       <td data-head="Fast">
@@ -131,6 +135,7 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
       </td>
       <td className="r num whitespace-nowrap" data-head="Oxygen use, ×">
         {s.metabolismFactor}
+        {'\u00a0'}
         <span className="u">{mark(s, 'metabolismFactor')}</span>
       </td>
       <td data-head="In a bag" className="whitespace-nowrap">

@@ -115,6 +115,7 @@ export function Outcome({ v }: { v: RoadView }) {
                 <td className="r num">{b.foundPh === null ? '?' : one(b.foundPh)}</td>
                 <td className="r">
                   <b className="num">{b.dead ?? '?'}</b>
+                  {'\u00a0'}
                   <span className="u">of {b.animals}</span>
                 </td>
                 <td>{[...b.seen, b.moved, b.note].filter(Boolean).join('; ')}</td>

@@ -135,6 +135,7 @@ function AssumptionRow({ row }: { row: Row }) {
       </td>
       <td className="r">
         <span className="num">{row.value}</span>
+        {'\u00a0'}
         <span className="u">{unit}</span>
       </td>
       <td>

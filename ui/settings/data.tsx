@@ -93,6 +93,7 @@ export function DataHealth({
                   <td>{dayClock(Date.parse(k.at), zone)}</td>
                   <td className="r num">
                     {k.mb}
+                    {'\u00a0'}
                     <span className="u">MB</span>
                   </td>
                 </tr>

@@ -66,6 +66,7 @@ function Bags({ rows }: { rows: Catalogue['bags'] }) {
           <Cell unit="cm">{openTube(b.widthCm, b.heightCm).diameterCm.toFixed(1)}</Cell>
           <td className="r num">
             {b.filmMm}
+            {'\u00a0'}
             <span className="u">mm, {(b.filmMm / 0.0254).toFixed(1)} mil</span>
           </td>
           <Cell unit="g">{b.gramsEach}</Cell>
@@ -140,6 +141,7 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
           <Cell unit="°C">{p.surfaceC}</Cell>
           <td className="r num">
             {p.ironG || '–'}
+            {'\u00a0'}
             <span className="u">{p.ironG ? 'g' : ''}</span>
           </td>
           <Cell unit={<CurrencySign />}>{p.cost.toFixed(2)}</Cell>
@@ -153,6 +155,7 @@ function Packs({ rows }: { rows: Catalogue['packs'] }) {
 const Cell = ({ unit, children }: { unit: ReactNode; children: ReactNode }) => (
   <td className="r num">
     {children}
+    {'\u00a0'}
     <span className="u">{unit}</span>
   </td>
 );

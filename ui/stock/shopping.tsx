@@ -51,6 +51,7 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
               <tr key={t.key}>
                 <td className="r" data-head="Buy">
                   <b className="num text-22">{amount(t.buy)}</b>
+                  {'\u00a0'}
                   <span className="u">{t.unit}</span>
                 </td>
                 <td>

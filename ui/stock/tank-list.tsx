@@ -157,6 +157,7 @@ function InQuarantine({ q, nowMs, zone }: { q: TankListView['quarantines'][numbe
         <span>{q.animals}</span>
         <span className="ml-auto">
           day <b className="num text-22">{q.day}</b>
+          {'\u00a0'}
           <span className="u">of {q.ofDays}</span>
         </span>
       </div>

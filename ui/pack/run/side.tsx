@@ -15,6 +15,7 @@ export function Span({ min }: { min: number }) {
       {m >= 60 && (
         <>
           <b className="num">{Math.floor(m / 60)}</b>
+          {'\u00a0'}
           <span className="u">h</span>{' '}
         </>
       )}
