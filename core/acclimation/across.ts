@@ -19,7 +19,7 @@ export function transfer(s: Setting): Recipe {
     inflow: still,
     handsMin: a.floatTransferHandsMin,
     ...afloat(s),
-    steps: [place, settle(toTank), opening(bag, 'Open the bag', 'Fish out at once.', 1), net()],
+    steps: [place, settle(toTank), opening(bag, 'Open the bag', 'Out at once.', 1), net()],
   };
 }
 
@@ -94,7 +94,7 @@ export function pinhole(s: Setting): Recipe {
       },
       place,
       settle(toTank),
-      opening(bag, 'Open the bag', 'Fish out at once.', 1),
+      opening(bag, 'Open the bag', 'Out at once.', 1),
       net(),
     ],
   };
@@ -184,7 +184,7 @@ export function staged(s: Setting): Recipe {
       ),
       place,
       settle(float),
-      opening(bag, 'Open the bag', 'Fish out at once.', 1),
+      opening(bag, 'Open the bag', 'Out at once.', 1),
       net(),
     ],
   };

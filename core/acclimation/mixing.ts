@@ -247,7 +247,7 @@ export function regas(s: Setting): Recipe {
         'Oxygen: no flame, no grease, the cylinder chained upright, the valve opened slowly. By the rules of your place.',
       ),
       wait('rest', 'Rest afloat', 'In shade. They calm down and breathe.', REST_MIN),
-      hand('open2', 'Open again', 'Fish out at once.', 1),
+      hand('open2', 'Open again', 'Out at once.', 1),
       net(),
     ]),
   };

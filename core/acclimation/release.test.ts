@@ -83,18 +83,46 @@ describe('a way of opening with its release', () => {
   const water = { waterL: 1, tempC: 22, pH: 6.4, alkalinityMeqL: 1.5, tanMgNL: 6, salinity: 30, ghDgh: 8 };
   const tank = { tempC: 25, pH: 8, khDkh: 8, salinity: 34, ghDgh: 8, volumeL: 80 };
   const courses = compareMethods(water, tank, { ...defaultAssumptions, oxygenAtHand: 1 });
-  test('every method has a moment when they go in, once, with the lights off before and the glass covered after', () => {
+  test('every method has a moment when they go in, once, and the glass is covered after', () => {
     expect(courses.map((m) => m.id)).toEqual([...methodIds]);
     for (const m of courses) {
       const keys = withRelease(m.steps, [group('N')], { name: 'Q', residents: [] }, defaultAssumptions).map(
         (s) => s.key,
       );
       expect(keys.filter((k) => k === 'net')).toHaveLength(1);
-      const at = keys.indexOf('net');
-      expect([keys[at - 1], keys[at + 1]]).toEqual(['dim', 'after']);
+      expect(keys[keys.indexOf('net') + 1]).toBe('after');
       // Keys name presses: no two are the same.
       expect(new Set(keys).size).toBe(keys.length);
     }
+  });
+  test('nothing that can be done before stands between the opened bag and the tank: its minutes are those that are computed', () => {
+    const all = [group('N', { count: 80 }), group('C', { kind: 'coral' })];
+    for (const m of courses) {
+      const steps = withRelease(m.steps, all, { name: 'Q', residents: [group('R')] }, defaultAssumptions);
+      const between = (list: readonly MethodStep[], last: string): string[] => {
+        const keys = list.map((s) => s.key);
+        return keys.slice(keys.indexOf('open') + 1, keys.indexOf(last));
+      };
+      // Corals go from their bag into the dip: that is where its water ends for them.
+      expect([m.id, between(steps, 'dip')]).toEqual([m.id, between(m.steps, 'net')]);
+      const keys = steps.map((s) => s.key);
+      for (const before of ['dim', 'ready']) expect(keys.indexOf(before)).toBeLessThan(keys.indexOf('open'));
+      if (keys.includes('place')) expect(keys.indexOf('dim')).toBeLessThan(keys.indexOf('place'));
+      expect(keys.indexOf('sample10')).toBeGreaterThan(keys.indexOf('net'));
+    }
+  });
+  test.each<[string, Group, string]>([
+    ['a small fish', group('x', { lengthCm: 3 }), 'Net the fish across'],
+    ['a big one', group('x', { lengthCm: 24 }), 'Lift them across with wet hands'],
+    ['fry', group('x', { lengthCm: 0.8 }), 'Pour the fry across'],
+    ['shrimp', group('x', { kind: 'shrimp' }), 'Let them walk out into the tank'],
+    ['a coral', group('x', { kind: 'coral' }), 'Move them across under water'],
+  ])('the step of %s says what is done, and asks for no net where none may touch it', (_, g, title) => {
+    const into = withRelease(courses[0]!.steps, [g], { name: 'Q', residents: [] }, defaultAssumptions).find(
+      (s) => s.key === 'net',
+    )!;
+    expect(into.title).toBe(title);
+    if (/no net|not in a net|net tears/.test(into.detail)) expect(into.title).not.toMatch(/net/i);
   });
   test('residents are fed first, and what speaks against it stands beside', () => {
     const lived = withRelease(
@@ -125,8 +153,8 @@ test('corals are dipped before they come in, of a dense lot ten are sampled, fry
   const one = group('N', { count: 3, lengthCm: 3 });
   expect(keys(one)).toEqual(['dim', 'net', 'after']);
   const coral = { ...one, species: { ...one.species, kind: 'coral' as const } };
-  expect(keys(coral)).toEqual(['dim', 'dip', 'net', 'after']);
-  expect(keys({ ...one, count: 60 })).toEqual(['dim', 'sample10', 'net', 'after']);
+  expect(keys(coral)).toEqual(['dim', 'ready', 'dip', 'net', 'after']);
+  expect(keys({ ...one, count: 60 })).toEqual(['dim', 'net', 'sample10', 'after']);
   expect(handling({ ...one, lengthCm: 0.8 }, defaultAssumptions)).toMatch(/poured/);
 });
 test('a tank that was set up anew is tested daily for a week', () => {

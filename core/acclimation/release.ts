@@ -46,16 +46,33 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
   return [...out];
 }
 
-/** Ways of putting animals in, in words. */
+/** Ways of putting animals in, in words: what the step is called, and how it is done. */
 const handlings = {
-  ground:
-    'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.',
-  underWater: 'Held under water, never dragged out into air; into low light and some flow.',
-  poured: 'Fry are poured: hold the cup under the surface and tip it slowly; no net touches them.',
-  walkOut: 'Tip the vessel under the surface and let them walk out; a net tears their legs.',
-  cup: 'In a cup, not in a net: spines stay in the mesh.',
-  hands: 'Lift with clean wet hands, the head and the belly held; no net.',
-  small: 'Small ones one by one with a cup or a soft net, into a far corner with cover.',
+  ground: {
+    title: 'Set them into the tank',
+    how: 'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.',
+  },
+  underWater: {
+    title: 'Move them across under water',
+    how: 'Held under water, never dragged out into air; into low light and some flow.',
+  },
+  poured: {
+    title: 'Pour the fry across',
+    how: 'Fry are poured: hold the cup under the surface and tip it slowly; no net touches them.',
+  },
+  walkOut: {
+    title: 'Let them walk out into the tank',
+    how: 'Tip the vessel under the surface and let them walk out; a net tears their legs.',
+  },
+  cup: { title: 'Carry them across in a cup', how: 'In a cup, not in a net: spines stay in the mesh.' },
+  hands: {
+    title: 'Lift them across with wet hands',
+    how: 'Lift with clean wet hands, the head and the belly held; no net.',
+  },
+  small: {
+    title: 'Net the fish across',
+    how: 'Small ones one by one with a cup or a soft net, into a far corner with cover.',
+  },
 } as const;
 export type Handling = keyof typeof handlings;
 
@@ -69,22 +86,31 @@ export function handlingOf(g: Group, sizes: Sizes): Handling {
   if (kind === 'fish' && g.lengthCm !== null && g.lengthCm <= sizes.fryCm) return 'poured';
   return is(g, 'long-finned') || (g.lengthCm ?? 0) >= sizes.liftedByHandCm ? 'hands' : 'small';
 }
-export const handling = (g: Group, sizes: Sizes): string => handlings[handlingOf(g, sizes)];
+export const handling = (g: Group, sizes: Sizes): string => handlings[handlingOf(g, sizes)].how;
 
-/** Corals are dipped before they come into a tank: what rides along stays outside. */
-const dip = hand(
-  'dip',
-  'Dip the corals',
-  'In a bucket of tank water, by the label of the dip; swirl, look for what falls off, rinse in clean tank water.',
-  10,
-  'Gloves and glasses: some corals are poisonous to skin and eyes. The dip by its label, never into the tank.',
-);
+/** Corals are dipped before they come into a tank: what rides along stays outside. The dip stands ready before the bag is opened. */
+const dips = [
+  hand(
+    'ready',
+    'Make the dip ready',
+    'A bucket of tank water with the dip, by its label; a second one of clean tank water to rinse in.',
+    3,
+    'Gloves and glasses: some corals are poisonous to skin and eyes. The dip by its label, never into the tank.',
+  ),
+  hand(
+    'dip',
+    'Corals out of the bag, into the dip',
+    'At once. Swirl, look for what falls off, rinse in clean tank water.',
+    10,
+    'Gloves and glasses.',
+  ),
+] as const;
 
-/** Of a dense lot some are looked at closely. */
+/** Of a dense lot some are looked at closely, out of the bag. */
 const sample = hand(
   'sample10',
-  'Take ten as a sample',
-  'Ten of them in a flat dish with tank water: how many with torn fins, how long are they? Write it beside the bag.',
+  'Look at ten of them',
+  'In a flat dish with tank water: how many with torn fins, how long are they? Write it beside the bag, then in with the others.',
   4,
 );
 
@@ -103,8 +129,9 @@ export interface ReleaseTank {
 }
 
 /**
- * A way of opening, with what surrounds the moment when the animals go in: residents fed and lights off before, each
- * kind handled as it wants, then the glass covered, the water poured away, the nets into disinfectant.
+ * A way of opening, with what surrounds the moment when the animals go in. What can be done before is done before anything
+ * floats or is opened: residents fed, lights off, a dip made ready. Between the opened bag and the tank stands nothing but
+ * the way itself; then the glass is covered, the water poured away, the nets into disinfectant.
  */
 export function withRelease(
   steps: readonly MethodStep[],
@@ -117,7 +144,7 @@ export function withRelease(
   const count = groups.reduce((n, g) => n + g.count, 0);
   const lived = tank.residents.some((r) => r.count > 0);
   const warnings = releaseWarnings(groups, tank.residents, sizes);
-  const before = hand(
+  const dim = hand(
     'dim',
     lived ? `Feed those in ${tank.name}, lights off` : `Lights off over ${tank.name}`,
     lived ? 'Who has eaten chases less. A dim torch for your hands.' : 'A dim torch for your hands.',
@@ -125,10 +152,14 @@ export function withRelease(
     warnings.join(' ') || undefined,
   );
   const net = steps[at]!;
-  const how = [...new Set(releaseOrder(groups).map((g) => handling(g, sizes)))].join(' ');
   const order = releaseOrder(groups);
+  const ways = [...new Set(order.map((g) => handlingOf(g, sizes)))];
   const first = order.length > 1 ? ` ${order[0]!.species.name} first.` : '';
-  const into = { ...net, detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${how}` };
+  const into = {
+    ...net,
+    title: ways.length === 1 ? handlings[ways[0]!].title : 'Move them across',
+    detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${ways.map((w) => handlings[w].how).join(' ')}`,
+  };
   const jumpers = jumps(groups);
   const after = hand(
     'after',
@@ -137,9 +168,21 @@ export function withRelease(
     3,
     'Disinfectant: gloves, rinse well, none of it into a tank.',
   );
-  const corals = groups.some((g) => g.species.kind === 'coral') ? [dip] : [];
+  const [ready, dip] = groups.some((g) => g.species.kind === 'coral') ? dips : [];
   const some = count >= sizes.sampledFromAnimals ? [sample] : [];
-  return [...steps.slice(0, at), before, ...corals, ...some, into, after, ...steps.slice(at + 1)];
+  // Before the bags float; where nothing floats, before the first of them is opened.
+  const begins = ['place', 'open'].map((key) => steps.findIndex((s) => s.key === key)).find((i) => i >= 0) ?? at;
+  return [
+    ...steps.slice(0, begins),
+    dim,
+    ...(ready ? [ready] : []),
+    ...steps.slice(begins, at),
+    ...(dip ? [dip] : []),
+    into,
+    ...some,
+    after,
+    ...steps.slice(at + 1),
+  ];
 }
 
 /** A look after the release (W51, W74): when, and what to look for. */

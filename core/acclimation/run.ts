@@ -96,12 +96,12 @@ export function runPosition(run: RunRecord, nowMs: number): RunPosition {
 }
 
 /** A step of the release: they are going in, and nothing is mixed any more. */
-export const goesIn = (key: string): boolean => ['dim', 'dip', 'sample10', 'net', 'after', 'refill'].includes(key);
+export const goesIn = (key: string): boolean => ['dip', 'sample10', 'net', 'after', 'refill'].includes(key);
 
 /** Where the release begins: nothing is mixed in from here on. */
 const releaseAt = (steps: readonly MethodStep[]): number => {
-  const dim = steps.findIndex((s) => s.key === 'dim');
-  return dim >= 0 ? dim : steps.findIndex((s) => s.key === 'net');
+  const opened = steps.findIndex((s) => s.key === 'open');
+  return steps.findIndex((s, i) => i > opened && (goesIn(s.key) || s.key === 'dim'));
 };
 
 /**

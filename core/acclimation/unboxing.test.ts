@@ -31,3 +31,9 @@ test('a house that receives from itself moves: its tank is taken down in its ord
   const names = [...keys, ...unboxing(defaultAssumptions).map((t) => t.key)].map(turnKey);
   expect(new Set(names).size).toBe(names.length);
 });
+
+test('a move that was planned here was taken down while it was packed: at the other end the tank is set up', () => {
+  const own = { ...c, direction: 'own-move' as const };
+  expect(isOwnMove(own)).toBe(true);
+  expect(turnsOf(own, defaultAssumptions).map((t) => t.key)).toEqual(['setup']);
+});

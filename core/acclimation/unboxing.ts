@@ -35,8 +35,8 @@ export const unboxing = (a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>): 
   },
 ];
 
-/** Taking a tank down and setting it up again at the other end (W50, W52, W75 and common practice †). */
-const moving: readonly Turn[] = [
+/** Taking a tank down, before and after its fish are bagged (W84, W52, W75 and common practice †). */
+export const takingDown: readonly Turn[] = [
   {
     key: 'plugs',
     title: 'Heater off, then pumps and lamps',
@@ -77,6 +77,10 @@ const moving: readonly Turn[] = [
     caution: 'Glass breaks under its own weight: two carry it, flat on a board.',
     waitMin: 0,
   },
+];
+
+/** Setting it up again at the other end. */
+const settingUp: readonly Turn[] = [
   {
     key: 'setup',
     title: 'Set up: sand, stones, old water, filter first',
@@ -86,15 +90,17 @@ const moving: readonly Turn[] = [
   },
 ];
 
-/** Whether a consignment is a move of one’s own: from a house to itself. */
+/** Whether a consignment is a move of one’s own: planned as one, or come from a house to itself. */
 export const isOwnMove = (c: Pick<Consignment, 'direction' | 'sender' | 'receiver'>): boolean =>
-  c.direction === 'incoming' && c.sender.name === c.receiver.name;
+  c.direction === 'own-move' || (c.direction === 'incoming' && c.sender.name === c.receiver.name);
 
 /** What is done in its turn before any bag is opened: the tank of an own move, or the box. */
 export const turnsOf = (
   c: Pick<Consignment, 'direction' | 'sender' | 'receiver'>,
   a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>,
-): readonly Turn[] => (isOwnMove(c) ? moving : unboxing(a));
+): readonly Turn[] =>
+  // What was planned here was taken down while it was packed.
+  !isOwnMove(c) ? unboxing(a) : c.direction === 'own-move' ? settingUp : [...takingDown, ...settingUp];
 
 /** The name that a turn is ticked by. */
 export const turnKey = (key: string): string => `moment:turn:${key}`;

@@ -63,3 +63,11 @@ export function cameInto(c: Consignment, tank: string): Came[] {
     if (!bagged.has(line.id) && tankOfLine(c, line.into).name === tank) add(line, line.count, line.count, 0);
   return c.lines.flatMap((l) => out.get(l.id) ?? []);
 }
+
+/** Bags of which no animal has to go anywhere: none came alive. Who counted only the dead has seen that the others live. */
+export const isEmptied = (c: Consignment, bagId: string): boolean => {
+  const r = c.actual.bags.find((b) => b.bagId === bagId);
+  if (!r || r.dead === null || (r.doubtful ?? 0) > 0) return false;
+  const packed = c.bags.find((b) => b.id === bagId)!.animals.reduce((n, x) => n + x.count, 0);
+  return r.alive === null ? r.dead >= packed : r.alive === 0;
+};

@@ -69,6 +69,48 @@ const place = (bag: Bag): string[] => {
   return [`Its middle ${xCm.toFixed(0)} cm from the left, ${yCm.toFixed(0)} cm from the front${lies}`];
 };
 
+type OfBox = Pick<CheckItem, 'phase' | 'boxId'>;
+
+/** A carton in one’s own car: nobody reads it or weighs it but who packed it. */
+const ownCarton = (rest: OfBox, box: Box, n: string): CheckItem =>
+  item({
+    ...rest,
+    key: `out:${box.id}`,
+    title: `Carton${n ? `, box${n}` : ''}, into the car`,
+    lines: ['Upright, out of the sun, wedged so that it cannot slide', 'Where it can be looked at on the way'],
+    caution: 'Over 23 kg two people lift.',
+    needs: [`lid:${box.id}`],
+    work: { of: 'box', share: 0.2 },
+  });
+
+/** Carton, labels and scale, as a carrier wants them. */
+const forCarrier = (rest: OfBox, box: Box, n: string): CheckItem[] => [
+  item({
+    ...rest,
+    key: `out:${box.id}`,
+    title: `Carton and labels${n ? `, box${n}` : ''}`,
+    lines: [
+      'A label on each of four sides: live fish, this way up, both phone numbers',
+      'Old ones struck out; the carrier’s own mark on lid and base where it asks for one',
+    ],
+    needs: [`lid:${box.id}`],
+    work: { of: 'box', share: 0.1 },
+  }),
+  item({
+    ...rest,
+    key: `weigh:${box.id}`,
+    title: `Box${n} on the scale`,
+    lines: [
+      box.declaredKg === undefined
+        ? 'No weight was booked'
+        : `${box.declaredKg} kg are booked: what is heavier is refused at the counter`,
+    ],
+    caution: 'Over 23 kg two people lift.',
+    needs: [`out:${box.id}`],
+    work: { of: 'box', share: 0.1 },
+  }),
+];
+
 /** The steps of one box, from the empty one to the scale. */
 export function boxItems(p: Plan, box: Box): CheckItem[] {
   const { c, catalogue } = p;
@@ -141,29 +183,6 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
       work: work(0.2),
       ...(opened > 0 ? { after: { keys: heat.map((x) => `pack:${x.packId}`), minutes: opened, what: 'opened' } } : {}),
     }),
-    item({
-      ...rest,
-      key: `out:${box.id}`,
-      title: `Carton and labels${n ? `, box${n}` : ''}`,
-      lines: [
-        'A label on each of four sides: live fish, this way up, both phone numbers',
-        'Old ones struck out; the carrier’s own mark on lid and base where it asks for one',
-      ],
-      needs: [`lid:${box.id}`],
-      work: work(0.1),
-    }),
-    item({
-      ...rest,
-      key: `weigh:${box.id}`,
-      title: `Box${n} on the scale`,
-      lines: [
-        box.declaredKg === undefined
-          ? 'No weight was booked'
-          : `${box.declaredKg} kg are booked: what is heavier is refused at the counter`,
-      ],
-      caution: 'Over 23 kg two people lift.',
-      needs: [`out:${box.id}`],
-      work: work(0.1),
-    }),
+    ...(c.direction === 'own-move' ? [ownCarton(rest, box, n)] : forCarrier(rest, box, n)),
   ];
 }

@@ -144,6 +144,19 @@ describe('the packing list', () => {
     expect(new Set(keys(two)).size).toBe(two.length);
   });
 
+  test('a move of one’s own takes the tank down in its order, and knows no carrier: no label, no counter, no scale', () => {
+    const items = list({ direction: 'own-move' });
+    const at = (key: string): number => keys(items).indexOf(key);
+    const order = ['down:plugs', 'down:water', 'down:cover', `bag:${c.bags[0]!.id}`, 'down:media', 'down:tank'];
+    expect(order.map(at)).toEqual([...order.map(at)].sort((x, y) => x - y));
+    expect(at('down:plugs')).toBeGreaterThanOrEqual(0);
+    expect(item(items, 'down:media').needs).toEqual(c.bags.map((b) => `bag:${b.id}`));
+    expect(keys(items).some((k) => k.startsWith('weigh:'))).toBe(false);
+    expect(JSON.stringify(items)).not.toMatch(/four sides|carrier|counter|booked/);
+    expect(item(items, 'papers').needs).toEqual([`out:${c.boxes[0]!.id}`]);
+    expect(keys(list()).some((k) => k.startsWith('down:'))).toBe(false);
+  });
+
   describe('what goes into the water', () => {
     const treatments: Treatment[] = [
       { id: 'calm', name: 'Calm drops', kind: 'sedative', unit: 'drop', perL: 8, dropsPerMl: 20 },

@@ -1,3 +1,4 @@
+import { takingDown } from '@/core/acclimation/unboxing';
 import { doseWords, drawnWith } from '@/core/bag/treatments';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -91,6 +92,25 @@ const borderItems = ({ c }: Plan): CheckItem[] =>
       ]
     : [];
 
+/** The tank of an own move: what goes before the net, and what comes after the last bag (W84). */
+function takenDown({ c }: Plan, bagged: boolean): CheckItem[] {
+  if (c.direction !== 'own-move') return [];
+  const fish = takingDown.findIndex((t) => t.key === 'fish');
+  const turns = bagged ? takingDown.slice(fish + 1) : takingDown.slice(0, fish);
+  return turns.map((t, i) => {
+    const before = i === 0 ? [] : [`down:${turns[i - 1]!.key}`];
+    return item({
+      key: `down:${t.key}`,
+      phase: bagged ? 'stand' : 'water',
+      title: t.title,
+      lines: [t.detail],
+      ...(t.caution ? { caution: t.caution } : {}),
+      needs: bagged && i === 0 ? c.bags.map((b) => `bag:${b.id}`) : before,
+      work: { of: 'tank', share: 0.5 },
+    });
+  });
+}
+
 /** The packing of one consignment in working order (common practice), with its cautions where they apply. */
 export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckItem[] {
   const p: Plan = { c, catalogue, a: withOverrides(c.assumptions) };
@@ -106,11 +126,13 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       ],
       work: { of: 'label', share: c.bags.length },
     }),
+    ...takenDown(p, false),
     ...waterItems(p),
     ...bags.filter((i) => i.phase === 'bags'),
     ...alongItems(p),
     ...bags.filter((i) => i.phase === 'stand'),
     ...standItems(p),
+    ...takenDown(p, true),
     ...borderItems(p),
     ...packItems(p),
     ...c.boxes.flatMap((box) => boxItems(p, box)),
@@ -119,7 +141,7 @@ export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckIte
       phase: 'papers',
       title: 'Papers in the lid pocket',
       lines: ['Packing list, acclimation card, certificates if any'],
-      needs: c.boxes.map((b) => `weigh:${b.id}`),
+      needs: c.boxes.map((b) => `${c.direction === 'own-move' ? 'out' : 'weigh'}:${b.id}`),
       work: { of: 'label', share: 2 },
     }),
   ];

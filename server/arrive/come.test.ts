@@ -52,6 +52,23 @@ describe('a box has come, and nobody wrote an order', () => {
     expect(house.consignments.byCode(c.code)!.result!.sealMs).toBe(now - 31 * 3600_000);
   });
 
+  test('a tank with fish in it is never brought to the newcomer’s water', () => {
+    const seas = { animals: [{ speciesId: 'ocellaris-clownfish', count: 2 }] };
+    const matched = (c = made(seas)) => {
+      must(readBag(house, c.code, c.bags[0]!.id, { salinity: 28 }));
+      const now_ = house.consignments.byCode(c.code)!.document;
+      const [lane] = methodComparisons(house, now_, must(tryEvaluate(house, now_)), now);
+      return lane!.courses.find((m) => m.id === 'pinhole')!.refused;
+    };
+    const early = made(seas);
+    expect(matched(early)).toBeNull();
+    addRecord(house, 'lot', { speciesId: 'ocellaris-clownfish', tankId, count: '8' });
+    expect(made(seas).tank.residents).toBe(true);
+    expect(matched()).toMatch(/already live in this tank/);
+    // They came to live there after the arrival was written down: known all the same.
+    expect(matched(early)).toMatch(/already live in this tank/);
+  });
+
   test('without a tank they stand in their own box: what works there is told, the rest is refused by name', () => {
     const c = made({ tankId: comeView(house).noTank });
     expect(c.tank).toMatchObject({ name: 'Foam box', inBox: true });

@@ -12,6 +12,7 @@ import { profileOf, type House } from '@/server/house';
 import { localAt } from '@/server/instants';
 import type { OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
+import { residentsOf } from './residents';
 import { recordEvent } from '@/server/pack/events';
 import { ownAssumptions } from '@/server/settings/assumptions';
 
@@ -51,7 +52,8 @@ export function waterOfTankRecord(house: House, tankId: string, species: Species
   if (record?.kind !== 'tank' || record.deletedAt) return null;
   const tank = record.document as unknown as TankRecord;
   const read = house.ledger.latestReadings().get(tankId);
-  return { ...waterOf(species, read), name: tank.name, volumeL: tank.volumeL };
+  const residents = residentsOf(house, tank.name).length > 0;
+  return { ...waterOf(species, read), name: tank.name, volumeL: tank.volumeL, ...(residents ? { residents } : {}) };
 }
 
 /** Chosen where there is no tank yet: the foam box they came in, lined. */

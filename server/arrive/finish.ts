@@ -1,6 +1,6 @@
 import type { Event, Observation } from '@/core/consignment/facts';
 import { standing } from '@/core/consignment/standing';
-import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
+import { cameInto, isEmptied, tankOfBag, tanksOfBag } from '@/core/consignment/came';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
@@ -16,14 +16,6 @@ const HOUR = 3600_000;
 /** The press that closed an arrival; none while it goes on. */
 export const finishedOf = (events: readonly Event[]): Event | null =>
   standing(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
-
-/** Bags of which no animal has to go anywhere: none came alive. Who counted only the dead has seen that the others live. */
-const isEmptied = (c: Consignment, bagId: string): boolean => {
-  const r = c.actual.bags.find((b) => b.bagId === bagId);
-  if (!r || r.dead === null || (r.doubtful ?? 0) > 0) return false;
-  const packed = c.bags.find((b) => b.id === bagId)!.animals.reduce((n, x) => n + x.count, 0);
-  return r.alive === null ? r.dead >= packed : r.alive === 0;
-};
 
 /** How far each bag is: across, under way, or still to be opened. */
 function bagStates(house: House, c: Consignment): Map<string, 'across' | 'under way' | 'waits' | 'none alive'> {

@@ -12,6 +12,7 @@ import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold, judgedMs, stepAt } from '@/core/evaluate/opened';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
+import { residentsOf } from './residents';
 
 /** What is known of methods stays known: a page is looked at more often than its water changes. */
 const cache = new Map<string, Advice>();
@@ -53,7 +54,12 @@ export function methodComparisons(
   });
   return compareLanes(
     arriving,
-    (name) => measuredTank(c, name),
+    (name) => {
+      const tank = measuredTank(c, name);
+      // Who lives in an own tank is known here better than when the order was written.
+      const lived = c.direction !== 'outgoing' && residentsOf(house, name).length > 0;
+      return lived ? { ...tank, residents: true } : tank;
+    },
     e.assumptions,
     (waters, tank, who) => advised(waters, tank, who, c),
   );

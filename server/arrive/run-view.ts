@@ -11,6 +11,7 @@ import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { takenNow } from '@/server/room/taken';
 import type { Who } from '@/server/room/who';
+import { outcomeOf } from './finish';
 import { methodComparisons } from './methods';
 
 /** A course is computed once for a run, its presses and a state of the plan: every press asks for the page anew. */
@@ -77,6 +78,21 @@ export function runView(house: House, code: string, who: Who | null = null) {
       vessel: vesselNow(house, stored, r),
     };
   });
-  return { code, zone: c.receiver.place.zone, nowMs: house.nowMs(), lanes, shared: house.people.all().length > 0 };
+  const { bags } = outcomeOf(house, c);
+  const shut = bags.filter((b) => b.state === 'waits');
+  return {
+    code,
+    zone: c.receiver.place.zone,
+    nowMs: house.nowMs(),
+    lanes,
+    /** Bags that nobody has opened yet, by name, and how many of how many animals are in them. */
+    shut: {
+      ids: shut.map((b) => b.id),
+      names: bagNames(shut.map((b) => b.id)),
+      animals: shut.reduce((n, b) => n + b.animals, 0),
+      of: bags.reduce((n, b) => n + b.animals, 0),
+    },
+    shared: house.people.all().length > 0,
+  };
 }
 export type RunView = NonNullable<ReturnType<typeof runView>>;

@@ -39,6 +39,11 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
   if (!service) problems.push({ path: 'serviceId', message: 'Choose a service.' });
   else if (!service.live)
     problems.push({ path: 'serviceId', message: `${service.name} does not take live animals. Choose a live service.` });
+  else if (o.direction === 'own-move' && service.kind !== 'own-car')
+    problems.push({
+      path: 'serviceId',
+      message: `${service.name} is a carrier. A move of your own goes by your own car: choose that.`,
+    });
   if (house.records.byId(o.receiverId ?? '')?.deletedAt)
     problems.push({
       path: 'receiver.name',

@@ -17,12 +17,13 @@ export async function openQuarantine(
   tank: string,
   opening: quarantine.Opening = {},
 ): Promise<Outcome<string>> {
-  const { plan: name, join, twin } = opening ?? {};
+  const { plan: name, join, shut, twin } = opening ?? {};
   return write(press, (h) =>
     quarantine.openQuarantine(h, code, word(tank).slice(0, 40), {
       ...(name === undefined ? {} : { plan: word(name) }),
       ...(twin === undefined ? {} : { twin: word(twin).slice(0, 40) }),
       join: join === true,
+      shut: shut === true,
     }),
   );
 }

@@ -1,8 +1,10 @@
+import { standing } from '@/core/consignment/standing';
+import { bagNames } from '@/core/acclimation/lanes';
 import { randomUUID } from 'node:crypto';
 import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { cameInto, tankOfBag, tanksOfBag } from '@/core/consignment/came';
+import { cameInto, tankOfBag, tanksOfBag, isEmptied } from '@/core/consignment/came';
 import type { Movement } from '@/core/consignment/movements';
 import { backOverDays } from '@/core/acclimation/across';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
@@ -18,6 +20,25 @@ import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
 import { standingNow, tankNameOf } from './facts';
 import { dutiesOfPhase, strike, tell } from './tell';
+
+/**
+ * Bags for a tank that nobody has opened yet, while others of it are across or under way: their animals do not live there
+ * because their neighbours do.
+ */
+function shutBags(house: House, c: Consignment, tank: string): string[] {
+  const runs = house.arrivals.runsOf(c.id);
+  const told = new Set(
+    standing(house.facts.of(c.id).events).flatMap((e) =>
+      e.kind === 'moved' && e.subject.kind === 'bag' ? [e.subject.id] : [],
+    ),
+  );
+  const waits = (id: string): boolean => !runs.some((r) => r.bagIds.includes(id)) && !told.has(id) && !isEmptied(c, id);
+  const bags = c.bags.filter((b) => tanksOfBag(c, b).includes(tank)).map((b) => b.id);
+  const shut = bags.filter(waits);
+  return shut.length < bags.length ? shut : [];
+}
+const shutWords = (ids: readonly string[]): string =>
+  `${bagNames(ids)} ${ids.length === 1 ? 'is' : 'are'} still shut. Open ${ids.length === 1 ? 'it' : 'them'} first.`;
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
@@ -94,6 +115,8 @@ export function moveIn(house: House, code: string, tank: string): Outcome<null> 
   const c = stored.value.document;
   const problem = notYet(house, c, tank);
   if (problem) return refuse('tank', problem);
+  const left = shutBags(house, c, tank);
+  if (left.length > 0) return refuse('shut', shutWords(left));
   const at = house.nowIso();
   house.db.transaction(() => {
     carryIn(house, c, tank, at);
@@ -107,6 +130,8 @@ export interface Opening {
   plan?: string;
   /** Whoever pressed knows that the weeks of those who are there begin anew. */
   join?: boolean;
+  /** Whoever pressed knows that bags nobody opened here are across too. */
+  shut?: boolean;
   /** The other tank of a transfer. */
   twin?: string;
 }
@@ -128,6 +153,8 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
     return refuse('quarantine', `There is no receiving tank ${tank === '' ? 'of this name' : tank}.`);
   const problem = notYet(house, c, into.name);
   if (problem) return refuse('quarantine', problem);
+  const left = o.shut ? [] : shutBags(house, c, into.name);
+  if (left.length > 0) return refuse('shut', shutWords(left));
   const home = tankId(house, into.name);
   const there = house.quarantines.inTank(home);
   if (there && !o.join)

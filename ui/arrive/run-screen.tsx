@@ -30,23 +30,26 @@ type RunLane = RunView['lanes'][number];
 function Now({
   step,
   code,
+  shut,
   busy,
   finish,
 }: {
   step: RunLane['steps'][number] | undefined;
   code: string;
+  /** Bags that are still shut, by name. */
+  shut: string;
   busy: boolean;
   finish: (key: string) => void;
 }) {
   if (!step)
     return (
       <ButtonLink
-        href={`/consignments/${code}/quarantine`}
+        href={`/consignments/${code}/${shut === '' ? 'quarantine' : 'receive'}`}
         wet
         className="w-full"
         style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
       >
-        Open the quarantine
+        {shut === '' ? 'Open the quarantine' : `Open next: ${shut}`}
       </ButtonLink>
     );
   const hands = step.kind === 'hands';
@@ -217,7 +220,7 @@ function Lane({
         </div>
         <div className="min-w-[280px] flex-1">
           {at.finished ? (
-            <p className="font-head text-34">All across</p>
+            <p className="font-head text-34">{lane.title} across</p>
           ) : (
             <>
               <p
@@ -248,6 +251,7 @@ function Lane({
           <Now
             step={step}
             code={p.code}
+            shut={p.shut.names}
             busy={busy}
             finish={(key) =>
               press({ deed: 'step', runId: lane.id, key }, `${step?.title ?? key}, ${lane.bagIds.join(' ')}`)
@@ -329,6 +333,14 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
           <span className="num hide-s text-34 font-semibold">{clock(now, p.zone)}</span>
         </span>
       </header>
+      {p.shut.ids.length > 0 && order.length > 0 && (
+        <p className="flex items-center gap-3 bg-watch-pale px-3 py-3 text-18 md:px-6" role="status" data-testid="shut">
+          <StateMark mark="watch" size={22} />
+          <span>
+            Still shut: <b>{p.shut.names}</b>, {p.shut.animals} of {p.shut.of} animals.
+          </span>
+        </p>
+      )}
       {order.map(({ lane }, i) => (
         <Lane key={lane.id} lane={lane} now={now} p={p} first={i === 0} sound={sound} />
       ))}

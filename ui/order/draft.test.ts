@@ -10,6 +10,7 @@ import {
   mix,
   settleWaters,
   tankInto,
+  turned,
   waterOfLine,
   withLot,
   withHandOver,
@@ -263,4 +264,12 @@ describe('another hand-over', () => {
     const set = { ...saved, windowStart: '2026-12-09T15:00' };
     expect(withHandOver(set, '2026-12-08T18:00', services, false)).toEqual({ ...set, handOver: '2026-12-08T18:00' });
   });
+});
+
+test('a move of one’s own goes by own car, whose times follow; turned back it keeps what it has', () => {
+  const d = turned({ ...blank, sender: { ...party, lat: '', lon: '' } }, 'own-move', services);
+  expect(services.find((s) => s.id === d.serviceId)!.kind).toBe('own-car');
+  expect(d.opening).not.toBe(blank.opening);
+  expect(turned(d, 'outgoing', services).serviceId).toBe(d.serviceId);
+  expect(turned(blank, 'incoming', services)).toMatchObject({ direction: 'incoming', receiverId: '' });
 });

@@ -322,13 +322,13 @@ export const apart = (
   });
 };
 
-/** An order the other way round: what comes to us has its ends changed over. */
-export const turned = (d: OrderDraft, direction: string): Partial<OrderDraft> =>
-  direction === d.direction
-    ? {}
-    : {
-        direction,
-        ...(direction === 'incoming' || d.direction === 'incoming'
-          ? { sender: d.receiver, receiver: d.sender, receiverId: '' }
-          : {}),
-      };
+/** An order the other way round: what comes to us has its ends changed over; a move of one’s own has no carrier. */
+export function turned(d: OrderDraft, direction: string, services: readonly Service[]): OrderDraft {
+  if (direction === d.direction) return d;
+  const over = direction === 'incoming' || d.direction === 'incoming';
+  const ends = over ? { sender: d.receiver, receiver: d.sender, receiverId: '' } : {};
+  const own = services.find((s) => s.kind === 'own-car');
+  const next = { ...d, ...ends, direction };
+  if (direction !== 'own-move' || !own || services.find((s) => s.id === d.serviceId)?.kind === 'own-car') return next;
+  return { ...next, serviceId: own.id, ...follow(d.handOver, services, own.id, endsOf(next)) };
+}

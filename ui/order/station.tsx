@@ -134,7 +134,7 @@ export function OrderStation(p: OrderStationProps) {
     <form {...saving(() => send(d, version))} aria-label="Order" noValidate>
       {conflict && theirs && <Meanwhile rows={apart(d, theirs)} busy={busy} onSave={merge} />}
       <section className="mb-7">
-        <Direction value={d.direction} onChange={(to) => set(turned(d, to))} />
+        <Direction value={d.direction} onChange={(to) => setD((x) => turned(x, to, p.services))} />
         <Lines
           lines={d.lines}
           species={species}
@@ -153,7 +153,7 @@ export function OrderStation(p: OrderStationProps) {
             {incoming ? sender : receiver}
             <Journey
               d={d}
-              services={p.services}
+              services={d.direction === 'own-move' ? p.services.filter((s) => s.kind === 'own-car') : p.services}
               problems={problems}
               onService={(serviceId) => set({ serviceId, ...usual(d.handOver, serviceId) })}
               onHandOver={(at) => handOver(at, isNew)}

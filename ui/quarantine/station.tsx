@@ -16,12 +16,13 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
   const [plan, setPlan] = useState('');
   const [twin, setTwin] = useState('');
   const moves = p.plans.find((x) => x.id === plan)?.twin === true;
-  const open = (join: boolean): void =>
+  const open = (join: boolean, shut = false): void =>
     void save((press) =>
       openQuarantine(press, p.code, q.tank, {
         ...(plan ? { plan } : {}),
         ...(twin ? { twin } : {}),
         ...(join ? { join } : {}),
+        ...(shut ? { shut } : {}),
       }),
     );
   return (
@@ -75,6 +76,11 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
         .map((x) => (
           <p key={x.message} className="problem" role="alert">
             {x.message}
+            {x.path === 'shut' && (
+              <Button className="mt-2 min-h-16 w-full" disabled={busy} onClick={() => open(q.there !== null, true)}>
+                They are in the tank too: open day 1
+              </Button>
+            )}
           </p>
         ))}
       <p className="caution">

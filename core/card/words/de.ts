@@ -107,6 +107,11 @@ export const de: CardWords = {
       `Licht über ${f.tank} aus`,
       'Eine schwache Lampe für die Hände. Leben dort schon Fische, sie zuerst füttern.',
     ],
+    ready: () => [
+      'Das Tauchbad bereitstellen',
+      'Ein Eimer Beckenwasser mit dem Tauchbad, nach Etikett; ein zweiter mit klarem Beckenwasser zum Spülen.',
+      'Handschuhe und Brille: manche Korallen sind giftig für Haut und Augen.',
+    ],
     dip: () => [
       'Die Korallen tauchen',
       'In einem Eimer Beckenwasser, nach dem Etikett des Tauchbads; schwenken, sehen, was abfällt, in klarem Beckenwasser spülen.',

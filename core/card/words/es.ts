@@ -100,6 +100,11 @@ export const es: CardWords = {
       `Apaga la luz de ${f.tank}`,
       'Una linterna tenue para las manos. Si ya viven peces ahí, dales de comer antes.',
     ],
+    ready: () => [
+      'Prepara el baño',
+      'Un cubo con agua del acuario y el baño, según la etiqueta; otro con agua limpia para aclarar.',
+      'Guantes y gafas: algunos corales son tóxicos para piel y ojos.',
+    ],
     dip: () => [
       'Baña los corales',
       'En un cubo con agua del acuario, según la etiqueta del baño; agita, mira qué cae, aclara en agua limpia.',

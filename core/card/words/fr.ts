@@ -97,6 +97,11 @@ export const fr: CardWords = {
       `Éteignez la lumière de ${f.tank}`,
       'Une lampe faible pour les mains. Si des poissons y vivent déjà, nourrissez-les avant.',
     ],
+    ready: () => [
+      'Préparez le bain',
+      'Un seau d’eau du bac avec le bain, selon l’étiquette ; un second d’eau propre du bac pour rincer.',
+      'Gants et lunettes : certains coraux sont toxiques pour la peau et les yeux.',
+    ],
     dip: () => [
       'Baignez les coraux',
       'Dans un seau d’eau du bac, selon l’étiquette du bain ; remuez, regardez ce qui tombe, rincez à l’eau propre du bac.',

@@ -103,6 +103,11 @@ export const id: CardWords = {
     ],
     empty: () => ['Kosongkan wadah', 'Sebelum kantong berikutnya: air dari dua asal tidak pernah dicampur.'],
     dim: (f) => [`Matikan lampu ${f.tank}`, 'Senter redup untuk tangan. Bila sudah ada penghuni, beri makan dulu.'],
+    ready: () => [
+      'Siapkan rendaman',
+      'Satu ember air akuarium dengan larutan, menurut label; satu lagi air akuarium bersih untuk membilas.',
+      'Sarung tangan dan kacamata: sebagian karang beracun bagi kulit dan mata.',
+    ],
     dip: () => [
       'Rendam karang',
       'Di ember berisi air akuarium, menurut label larutan; goyangkan, lihat yang jatuh, bilas di air akuarium bersih.',

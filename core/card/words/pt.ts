@@ -94,6 +94,11 @@ export const pt: CardWords = {
     ],
     empty: () => ['Esvazie o recipiente', 'Antes do saco seguinte: nunca se misturam águas de duas origens.'],
     dim: (f) => [`Apague a luz de ${f.tank}`, 'Uma luz fraca para as mãos. Se já lá vivem peixes, alimente-os antes.'],
+    ready: () => [
+      'Prepare o banho',
+      'Um balde com água do aquário e o banho, segundo o rótulo; outro com água limpa para enxaguar.',
+      'Luvas e óculos: alguns corais são tóxicos para pele e olhos.',
+    ],
     dip: () => [
       'Banhe os corais',
       'Num balde com água do aquário, segundo o rótulo do banho; agite, veja o que cai, enxague em água limpa.',

@@ -51,6 +51,7 @@ export const stepKeys = [
   'oxygen',
   'empty',
   'dim',
+  'ready',
   'dip',
   'after',
 ] as const;
