@@ -58,12 +58,13 @@ describe('arrival', () => {
     const run = must(startRun(house, stored(code).document, lanes(code)[0]!, 'float-transfer'));
     expect(startRun(house, stored(code).document, lanes(code)[0]!, 'drip').ok).toBe(false);
     expect(finishStep(house, run, 'net').ok).toBe(false);
+    must(finishStep(house, run, 'dim'));
     must(finishStep(house, run, 'place'));
     const at = positionOf(house.arrivals.run(run)!, now);
     now += 60_000;
     expect(at.remainingMs! - positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
     must(undoStep(house, run));
-    expect(positionOf(house.arrivals.run(run)!, now).index).toBe(0);
+    expect(positionOf(house.arrivals.run(run)!, now).index).toBe(1);
   });
   test('day 1 opens four weeks of duties that reach the Bench', () => {
     const code = arrive();

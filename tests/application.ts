@@ -28,6 +28,8 @@ function demoAround(instant: string): string {
 /** A built application on its own port and data folder, which can be killed and started again. */
 export class Application {
   private child: ChildProcess | null = null;
+  /** When its clock began to run: a killed server goes on from where the time is by then. */
+  private begunMs: number | null = null;
   readonly address: string;
 
   constructor(
@@ -39,7 +41,15 @@ export class Application {
   }
 
   environment(): NodeJS.ProcessEnv {
-    return { ...process.env, NODE_ENV: 'production', KINDLY_DATA: this.folder, ...this.env };
+    const from = this.env.KINDLY_FROM;
+    const gone = this.begunMs === null ? 0 : Date.now() - this.begunMs;
+    return {
+      ...process.env,
+      NODE_ENV: 'production',
+      KINDLY_DATA: this.folder,
+      ...this.env,
+      ...(from === undefined ? {} : { KINDLY_FROM: new Date(Date.parse(from) + gone).toISOString() }),
+    };
   }
 
   /** The command line on its folder; it is ended after `timeout` ms where one is given. */
@@ -59,6 +69,7 @@ export class Application {
   }
 
   async start(patienceMs = 30_000): Promise<void> {
+    this.begunMs ??= Date.now();
     this.child = spawn('node', ['--import', 'tsx', 'server/room/serve.ts'], {
       env: { ...this.environment(), PORT: String(this.port) },
       stdio: 'ignore',

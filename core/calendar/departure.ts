@@ -56,7 +56,11 @@ export function whyNot(service: Service, handOverMs: number, c: Planned, calenda
  * Why a plan that has not left yet cannot leave as it stands: a day or an hour at which its service takes nothing, or a day
  * from which it would be left standing. Null where nothing stands in the way, and for what leaves by itself or has left.
  */
-export function restsOn(c: Consignment, catalogue: Catalogue, calendar: Calendar): string | null {
+export function restsOn(
+  c: Pick<Consignment, 'sender' | 'receiver' | 'serviceId' | 'handOverAt' | 'direction' | 'actual' | 'cancelled'>,
+  catalogue: Pick<Catalogue, 'services'>,
+  calendar: Calendar,
+): string | null {
   const service = catalogue.services.find((s) => s.id === c.serviceId);
   const over = c.actual.handedOverAt !== null || c.actual.arrivedAt !== null || c.cancelled;
   if (!service || over || c.direction !== 'outgoing' || service.kind === 'own-car') return null;

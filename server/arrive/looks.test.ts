@@ -56,6 +56,7 @@ test('a press that was made before a timer ended by itself still stands, at its 
   const c = stored().document;
   const lane = methodComparisons(house, c, must(tryEvaluate(house, c)), now)[0]!;
   const id = must(startRun(house, c, lane, 'float-transfer'));
+  must(finishStep(house, id, 'dim'));
   must(finishStep(house, id, 'place'));
   const minutes = house.arrivals.run(id)!.steps.find((s) => s.key === 'float')!.minutes;
   const pressed = now + minutes * MIN - 10_000;

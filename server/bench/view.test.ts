@@ -237,6 +237,7 @@ test('a running acclimation is a task of its own: its step, its bags, its time l
   expect(task()!.detail.startsWith(`${code}. `)).toBe(true);
   expect(task()!.href).toBe(`/consignments/${code}/run`);
   const begun = now;
+  must(finishStep(house, id, 'dim'));
   must(finishStep(house, id, 'place'));
   const wait = lane.courses[0]!.steps.find((x) => x.kind === 'wait')!;
   expect(task()).toMatchObject({

@@ -8,6 +8,8 @@ import { calendarFeed } from '@/server/bench/calendar';
 import { dayView, fastView } from '@/server/day/view';
 import { suppliesView } from '@/server/stock/supplies';
 import { weekView } from '@/server/bench/week';
+import { miscounts } from '@/core/consignment/rules';
+import { consignmentView } from '@/server/consignment/view';
 import { seedDemo } from './index';
 
 const kept = process.env.KINDLY_NOW;
@@ -62,5 +64,50 @@ describe('the demo laid in the night to summer time', () => {
     }
     expect(suppliesView(house).low.length).toBeGreaterThan(0);
     expect(calendarFeed(house)).toContain('BEGIN:VEVENT');
+  });
+});
+
+/**
+ * What must hold on any day: public holidays, clock changes, the leap day, a Sunday, weeks before Christmas, a heat wave,
+ * hours at which every counter is closed. One of them is drawn by the day on which the tests run; KINDLY_DATES=all tries all.
+ */
+const DATES = [
+  '2026-12-01T15:20:00Z',
+  '2027-03-28T00:40:00Z',
+  '2026-10-25T00:30:00Z',
+  '2028-02-29T12:00:00Z',
+  '2026-12-24T16:00:00Z',
+  '2027-01-01T09:00:00Z',
+  '2027-07-15T13:00:00Z',
+  '2027-05-01T17:00:00Z',
+  '2026-11-29T20:30:00Z',
+  '2027-02-03T03:10:00Z',
+  '2027-08-12T23:30:00Z',
+  '2026-11-20T18:45:00Z',
+] as const;
+const today = new Date();
+const drawn = DATES[(today.getUTCMonth() * 31 + today.getUTCDate()) % DATES.length]!;
+
+describe.each(process.env.KINDLY_DATES === 'all' ? DATES : [drawn])('the demo laid on %s', (now) => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-demo-'));
+  folders.push(folder);
+  process.env.KINDLY_NOW = now;
+  seedDemo(folder, 0);
+  const ms = Date.parse(now);
+  const house = openHouse(folder, () => ms, 0);
+  afterAll(() => house.db.close());
+
+  test('contradicts itself nowhere', () => {
+    for (const s of house.consignments.list('all')) {
+      expect([s.document.code, s.result?.rests]).toEqual([s.document.code, undefined]);
+      expect([s.document.code, s.result === null, miscounts(s.document)]).toEqual([s.document.code, false, []]);
+    }
+    for (const r of house.records.list('supply', 'all', 2000))
+      if (r.amount !== null) expect([r.name, r.amount >= 0]).toEqual([r.name, true]);
+    for (const { code } of house.consignments.planned().map((s) => s.document)) {
+      const v = consignmentView(house, code)!;
+      expect([code, v.rests, v.problems]).toEqual([code, null, []]);
+    }
+    expect(benchView(house).onTheWay.length).toBeGreaterThanOrEqual(5);
   });
 });

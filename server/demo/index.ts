@@ -1,5 +1,4 @@
 import { TZDate } from '@date-fns/tz';
-import { atClock } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
 import { nowMs } from '../clock';
 import { keepProfile, openHouse, type House } from '../house';
@@ -16,11 +15,11 @@ import { type OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
 import { takePlan } from '@/server/plan/compare';
 import { recordEvent, tick, type EventName } from '@/server/pack/events';
-import { stockTheRoom } from './room';
+import { restock, stockTheRoom } from './room';
 import { settleLogbook } from '@/server/logbook/digest';
 import { livePast } from './past';
 import { liveWeeks } from './weeks';
-import { place, room, stories, type Story } from './stories';
+import { endsOf, room, stories, type Story } from './stories';
 
 const HOUR = 3600_000;
 
@@ -31,18 +30,7 @@ const localAt = (ms: number, zone: string): string => {
 };
 
 function orderOf(house: House, s: Story, nowMs: number): OrderInput {
-  const party = (p: Story['to']): OrderInput['receiver'] => ({
-    name: p.name,
-    address: p.address,
-    phone: p.phone,
-    place: place(p.town),
-  });
-  const incoming = s.direction === 'incoming';
-  const here: OrderInput['receiver'] = { name: room.name, address: room.address, phone: room.phone, place: room.place };
-  const sender = incoming ? party(s.from!) : s.direction === 'own-move' ? party(s.from!) : here;
-  const receiver = incoming ? here : party(s.to);
-  const about = nowMs + s.handOverInH * HOUR;
-  const handOver = s.counter ? atClock(about, s.counter, sender.place.zone) : about;
+  const { sender, receiver, handOverMs: handOver } = endsOf(s, nowMs);
   const start = handOver + s.transitH * HOUR;
   return {
     code: null,
@@ -168,12 +156,19 @@ export function seedDemo(folder: string, draws?: number): void {
         method: 'drip',
         presses: [
           ['level', 39.5],
+          ['dim', 39.2],
           ['place', 39],
           ['open', 16],
           ['rate', 12.7],
         ],
       },
-      { method: 'float-transfer', presses: [['place', 2.2]] },
+      {
+        method: 'float-transfer',
+        presses: [
+          ['dim', 2.9],
+          ['place', 2.2],
+        ],
+      },
     ] as const;
     methodComparisons(house, c, e, now).forEach((lane, i) => {
       const story = runs[i % runs.length]!;
@@ -251,6 +246,7 @@ export function seedDemo(folder: string, draws?: number): void {
     house,
     [travelling, overdue].map((code) => house.consignments.byCode(code)!.document),
   );
+  restock(house);
   settleLogbook(house, Infinity);
   house.db.close();
 }

@@ -1,15 +1,45 @@
-import type { Field } from '@/records/field';
+import { restsOn } from '@/core/calendar/departure';
+import { nothingYet } from '@/core/consignment/standing';
+import type { Draft, Field } from '@/records/field';
 import { toDraft } from '@/records/field';
 import { kinds } from '@/records';
 import type { House } from '../house';
+import { calendarOf } from '../records/holidays';
 import { placeId } from '../records/seed';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 import { saveReading } from '@/server/stock/readings';
-import { counted, ownFish, ownTanks, place, stories, treatments } from './stories';
+import { counted, endsOf, ownFish, ownTanks, place, stories, treatments } from './stories';
 
 const HOUR = 3600_000;
 
 const tankFields = (kinds.receiver.fields.find((f) => f.path === 'tanks') as Extract<Field, { type: 'rows' }>).of;
+
+const tireless = {
+  counters: [{ days: 'Mon–Sun', opens: '00:00', cutOff: '23:59', last: '23:59', closes: '23:59' }],
+  takesOn: 'Mon–Sun',
+  deliversOn: 'Mon–Sun',
+  holidayRule: 'works',
+  embargoes: [],
+};
+
+/** Whether a service takes every story that is still to leave with it at its hour. */
+function takesItsStories(house: House, id: string, now: number): boolean {
+  const catalogue = house.shelves().all;
+  return Object.values(stories).every((s) => {
+    if (s.serviceId !== id || s.handOverInH < 0) return true;
+    const { sender, receiver, handOverMs } = endsOf(s, now);
+    const at = new Date(handOverMs).toISOString();
+    const plan = {
+      sender,
+      receiver,
+      serviceId: id,
+      handOverAt: at,
+      direction: 'outgoing' as const,
+      actual: nothingYet(),
+    };
+    return restsOn(plan, catalogue, calendarOf({ ...plan, openingAt: at })) === null;
+  });
+}
 
 /** Tanks, their water over the last weeks, the fish in them, the shelf, and the people of the stories. */
 export function stockTheRoom(house: House, now: number, at: (ms: number) => void): void {
@@ -118,9 +148,13 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
     ['sable-air', sable],
   ] as const) {
     const r = house.records.byId(id)!;
-    must(
-      saveRecord(house, 'service', { id, version: r.version, draft: { ...draftOfRecord(kinds.service, r), ...more } }),
-    );
+    const save = (draft: Draft): void => {
+      const { version } = house.records.byId(id)!;
+      must(saveRecord(house, 'service', { id, version, draft: { ...draftOfRecord(kinds.service, r), ...draft } }));
+    };
+    save(more);
+    // Laid on a holiday, on a Sunday or after the counter closes, its stories leave all the same: then it is a carrier that works day and night.
+    if (!takesItsStories(house, id, now)) save({ ...more, ...tireless });
   }
   const packs = house.records.byId('heat-72h')!;
   must(
@@ -157,3 +191,15 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
     );
   }
 }
+
+/** Whatever the weather of the day took of packs and boxes, no shelf stands below nothing: more was bought in time. */
+export function restock(house: House): void {
+  for (const r of house.records.list('supply', 'active', 2000)) {
+    if (r.amount === null || r.amount >= 0) continue;
+    const draft = { ...draftOfRecord(kinds.supply, r), count: String(SPARE) };
+    const saved = saveRecord(house, 'supply', { id: r.id, version: r.version, draft });
+    if (!saved.ok) throw new Error(saved.problems.map((p) => p.message).join('; '));
+  }
+}
+/** What lies there after it was bought. */
+const SPARE = 4;

@@ -1,3 +1,4 @@
+import { atClock } from '@/core/calendar/calendar';
 import { cities as places } from '@/core/catalogue/places';
 import type { Consignment, OrderLine, WaterReading } from '@/core/consignment/schema';
 import type { Profile } from '../house';
@@ -278,3 +279,14 @@ export const counted: Record<string, { count: number; lowMark?: number; soldBy?:
   band: { count: 640, lowMark: 200, soldBy: 500 },
   oxygen: { count: 1150, lowMark: 300 },
 };
+
+/** Who sends a story to whom, and when it is handed over, in a demo laid around an instant. */
+export function endsOf(s: Story, nowMs: number) {
+  const party = (p: Story['to']) => ({ name: p.name, address: p.address, phone: p.phone, place: place(p.town) });
+  const here = { name: room.name, address: room.address, phone: room.phone, place: room.place };
+  const incoming = s.direction === 'incoming';
+  const sender = incoming || s.direction === 'own-move' ? party(s.from!) : here;
+  const receiver = incoming ? here : party(s.to);
+  const about = nowMs + s.handOverInH * 3600_000;
+  return { sender, receiver, handOverMs: s.counter ? atClock(about, s.counter, sender.place.zone) : about };
+}

@@ -57,6 +57,7 @@ describe('quarantine, tank by tank', () => {
     const lanes = methodComparisons(house, c, must(tryEvaluate(house, c)), now);
     const lane = lanes.find((l) => l.tank.name === 'R')!;
     const run = must(startRun(house, c, lane, 'float-transfer'));
+    must(finishStep(house, run, 'dim'));
     must(finishStep(house, run, 'place'));
     expect(said(openQuarantine(house, code, 'R'))).toMatch(/not across yet/);
     must(openQuarantine(house, code, 'Q'));

@@ -5,7 +5,7 @@ import { Application, open } from './server';
 import { endsAt, held, inDatabase, phoneOf, wait, Wire } from './wire';
 
 /** An evening of three consignments, packed by two phones while the network comes and goes and the server dies. */
-const app = new Application(3433, { KINDLY_ADDRESSES: '127.0.0.2' });
+const app = new Application(3433, { KINDLY_ADDRESSES: '127.0.0.2', KINDLY_FROM: '2026-11-24T14:00:00Z' });
 let codes: string[] = [];
 test.beforeAll(async () => {
   app.prepare(false);

@@ -1,7 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { Application, chooseBag, open, reload } from './server';
 
-const app = new Application(3411);
+/** A Tuesday; the forecast is simulated from the date. */
+const FROM = '2026-11-24T12:00:00Z';
+const app = new Application(3411, { KINDLY_FROM: FROM });
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
   app.prepare(false);
@@ -164,7 +166,7 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
 
   const own = await page.getByText(/^Forecast:/).innerText();
   expect(own).toContain('simulated');
-  const day = (n: number): string => new Date(Date.now() + n * 864e5).toISOString().slice(0, 10);
+  const day = (n: number): string => new Date(Date.parse(FROM) + n * 864e5).toISOString().slice(0, 10);
   const rows = ['My town', 'Leeds', 'Bilbao'].flatMap((p) => [-1, 9].map((n) => `${day(n)} 00:00,${p},-15,UTC`));
   await input.setInputFiles({
     name: 'frost.csv',

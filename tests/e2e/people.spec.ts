@@ -3,9 +3,9 @@ import { Application, open } from './server';
 import { endsAt, held, inDatabase, phoneOf, wait, Wire } from './wire';
 
 /** Two phones and a desk in one house: the network comes and goes, the server dies, and nothing that was pressed is lost or doubled. */
-const app = new Application(3412, { KINDLY_ADDRESSES: '127.0.0.2' });
+const app = new Application(3412, { KINDLY_ADDRESSES: '127.0.0.2', KINDLY_FROM: '2026-11-24T15:20:00Z' });
 test.beforeAll(async () => {
-  app.prepare(true, new Date().toISOString());
+  app.prepare(true);
   await app.start();
 });
 test.afterAll(() => app.end());

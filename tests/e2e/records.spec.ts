@@ -3,7 +3,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 import { Application, chooseBag, open, reload } from './server';
 
 /** Records from an empty house: what a new user does in the first hour. */
-const app = new Application(3417);
+const app = new Application(3417, { KINDLY_FROM: '2026-11-24T12:00:00Z' });
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
   app.prepare(false);
