@@ -42,13 +42,12 @@ export class Application {
 
   environment(): NodeJS.ProcessEnv {
     const from = this.env.KINDLY_FROM;
-    const gone = this.begunMs === null ? 0 : Date.now() - this.begunMs;
     return {
       ...process.env,
       NODE_ENV: 'production',
       KINDLY_DATA: this.folder,
       ...this.env,
-      ...(from === undefined ? {} : { KINDLY_FROM: new Date(Date.parse(from) + gone).toISOString() }),
+      ...(from === undefined || this.begunMs === null ? {} : { KINDLY_FROM: `${from}@${this.begunMs}` }),
     };
   }
 

@@ -8,6 +8,8 @@ interface Written<D> {
   draft: D;
   /** What it was typed over. */
   stored?: D;
+  /** Its page was left by a way of the application: a new form is offered it, and does not begin with it. */
+  left?: boolean;
 }
 
 /** Kept by the device and not by the tab: a browser that was closed, or a phone whose battery died, still has it. */
@@ -53,14 +55,31 @@ export function useDraft<D>(stored: D, version: number | null, name: string) {
     if (looked.current !== place) {
       looked.current = place;
       const before = read<D>(place);
+      if (before?.left)
+        return queueMicrotask(() =>
+          setThrown({ stored: before.stored ?? stored, version: before.version, draft: before.draft }),
+        );
       if (before)
         return queueMicrotask(() => {
           setState((s) => ({ stored: before.stored ?? s.stored, version: before.version, draft: before.draft }));
           setRestored(true);
         });
     }
-    write(place, isDirty(now) ? { version: now.version, draft: now.draft, stored: now.stored } : null);
-  }, [place, now]);
+    const aside = now.version === null ? thrown : null;
+    write(place, isDirty(now) ? { ...now } : aside && { ...aside, left: true });
+  }, [place, now, thrown, stored]);
+  // A new form that is left with something typed in it keeps that to itself: the next one begins empty, and is offered it.
+  const last = useRef(now);
+  useEffect(() => {
+    last.current = now;
+  });
+  useEffect(
+    () => () => {
+      const { current } = last;
+      if (current.version === null && isDirty(current)) write(place, { ...current, left: true });
+    },
+    [place],
+  );
   const dirty = isDirty(now);
   return {
     draft: now.draft,

@@ -201,11 +201,7 @@ export function weakest<T extends { slackH: number | null; worstSlackH: number |
   const tightest = bags.reduce((x, b) =>
     worst(b) < worst(x) || (worst(b) === worst(x) && (b.slackH ?? Infinity) < (x.slackH ?? Infinity)) ? b : x,
   );
-  return {
-    tightest,
-    slackH: least(bags.map((b) => b.slackH)),
-    worstSlackH: least(bags.map((b) => b.worstSlackH)),
-  };
+  return { tightest, slackH: tightest.slackH, worstSlackH: tightest.worstSlackH };
 }
 
 export function overallOf(

@@ -47,7 +47,8 @@ export function outlook(shelf: readonly ShelfRow[], planned: readonly DatedNeed[
   return [...keys].map((key) => {
     const rows = shelf
       .filter((r) => r.key === key)
-      .map((r) => ({ ...r }))
+      // Used up beyond its count, it was counted wrong: nothing less than nothing lies there.
+      .map((r) => ({ ...r, amount: r.amount === null ? null : Math.max(0, r.amount) }))
       .sort(bySoonest);
     const counted = rows.some((r) => r.amount !== null);
     const good = (r: ShelfRow, iso: string): boolean => r.expires === null || r.expires >= iso.slice(0, 10);

@@ -84,8 +84,19 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
   const at = Math.min(house.nowMs(), Math.max(pressedMs, before));
   // What ran when it was pressed: a timer may have ended by itself while the press was on its way.
   const running = run.steps[positionOf(run, at).index];
-  if (!running || running.key !== key)
-    return refuse('step', 'This step is already done. The screen now shows the next one.');
+  if (!running || running.key !== key) {
+    // The other phone was quicker: it is done, and nobody is told off for it.
+    if (run.done[key] !== undefined) return { ok: true, value: null };
+    const wanted = run.steps.find((s) => s.key === key);
+    return refuse(
+      'step',
+      !wanted
+        ? 'There is no such step in this sequence.'
+        : running
+          ? `“${wanted.title}” is not on: “${running.title}” is. Do that first.`
+          : 'This sequence is finished.',
+    );
+  }
   house.db.transaction(() => {
     house.arrivals.finishStep(runId, key, new Date(at).toISOString());
     house.consignments.journal(

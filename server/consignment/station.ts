@@ -50,7 +50,9 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
   const day = (iso: string, zone: string): string => dayWords(Date.parse(iso), zone);
   const delivery = c.window
     ? `Delivery ${day(c.window.startAt, there.zone)}, ${time(c.window.startAt, there.zone)} to ${time(c.window.endAt, there.zone)} in ${there.name}.`
-    : `Opened ${day(c.openingAt, there.zone)}, ${time(c.openingAt, there.zone)} in ${there.name}.`;
+    : c.actual.openedAt
+      ? `Opened ${day(c.actual.openedAt, there.zone)}, ${time(c.actual.openedAt, there.zone)} in ${there.name}.`
+      : `To be opened ${day(c.openingAt, there.zone)}, ${time(c.openingAt, there.zone)} in ${there.name}.`;
   return {
     code: c.code,
     version: view.stored.version,
@@ -58,7 +60,12 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
       c.lines.reduce((n, l) => n + l.count, 0),
       'animal',
     )} in ${plural(c.bags.length, 'bag')}, ${incoming ? 'from' : 'for'}`,
-    who: incoming ? `${c.sender.name}, ${here.name}` : `${c.receiver.name}, ${there.name}`,
+    // Of a sender whose town nobody told, the receiver’s own stands in for it: it is not said.
+    who: incoming
+      ? here.name === there.name && here.lat === there.lat
+        ? c.sender.name
+        : `${c.sender.name}, ${here.name}`
+      : `${c.receiver.name}, ${there.name}`,
     when: `Hand-over ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
     overall: e?.overall ?? null,
     problem: view.problems[0]?.message ?? null,

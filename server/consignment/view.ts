@@ -150,7 +150,11 @@ export function ribbonOf(
       used,
     };
   });
-  rows.sort((a, b) => (a.slackH ?? Infinity) - (b.slackH ?? Infinity));
+  // What fails first is told by the draws, as in the heading and the table of bags; the other limits as planned.
+  const told = chosenBag ? { bagId: bag.id, factor: bag.factor, slackH: bag.slackH } : e.overall;
+  const first = rows.find((r) => r.factor === told.factor && told.slackH !== null);
+  if (first) Object.assign(first, { bagId: told.bagId, slackH: told.slackH });
+  rows.sort((a, b) => Number(b === first) - Number(a === first) || (a.slackH ?? Infinity) - (b.slackH ?? Infinity));
   return {
     ...base,
     legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),

@@ -24,7 +24,7 @@ export function labelsOf(s: Station): PrintedLabel[] {
   const { c, e, catalogue } = s;
   const { zone, name: town } = c.receiver.place;
   return c.bags.map((bag, i) => {
-    const limits = e?.bags.find((b) => b.id === bag.id)?.limits;
+    const ease = e?.bags.find((b) => b.id === bag.id)?.easeC;
     const line = c.lines.find((l) => l.id === bag.animals[0]?.lineId);
     const ms = safeUntilMs(s, [bag.id]);
     return {
@@ -33,7 +33,8 @@ export function labelsOf(s: Station): PrintedLabel[] {
       of: c.bags.length,
       shape: row(catalogue.species, line?.speciesId ?? '', 'species').look.shape,
       breathes: row(catalogue.bags, bag.bagTypeId, 'bag').breather === true,
-      keepC: limits ? { min: limits.cold24C, max: limits.warm24C } : null,
+      // At ease for as long as it takes: what they bear for one day is no advice to a carrier.
+      keepC: ease ? { min: ease.min, max: ease.max } : null,
       openBefore: ms === null ? null : { town, ms, zone },
       from: { name: c.sender.name, phone: c.sender.phone },
       to: { name: `${c.receiver.name}, ${town}`, phone: c.receiver.phone },
@@ -49,14 +50,14 @@ export function boxLabelsOf(s: Station): BoxLabel[] {
   const { zone, name: town } = c.receiver.place;
   return boxes.map((box, i) => {
     const bags = c.bags.filter((b) => b.boxId === box.id);
-    const limits = e?.bags.filter((b) => b.boxId === box.id).map((b) => b.limits) ?? [];
+    const eases = e?.bags.filter((b) => b.boxId === box.id).map((b) => b.easeC) ?? [];
     const ms = safeUntilMs(
       s,
       bags.map((b) => b.id),
     );
     const keepC = {
-      min: Math.max(...limits.map((l) => l.cold24C)),
-      max: Math.min(...limits.map((l) => l.warm24C)),
+      min: Math.max(...eases.map((x) => x.min)),
+      max: Math.min(...eases.map((x) => x.max)),
     };
     return {
       code: c.code,
@@ -69,7 +70,7 @@ export function boxLabelsOf(s: Station): BoxLabel[] {
       to: { name: c.receiver.name, address: c.receiver.address, phone: c.receiver.phone, town },
       depotCode: c.booking?.depotCode ?? '',
       collection: service.collection ?? (service.kind === 'air' ? 'counter' : 'door'),
-      keepC: limits.length > 0 && keepC.min < keepC.max ? keepC : null,
+      keepC: eases.length > 0 && keepC.min < keepC.max ? keepC : null,
       safeUntil: ms === null ? null : { town, ms, zone },
       reference: c.booking?.reference ?? '',
     };

@@ -2,7 +2,7 @@ import { standing } from '@/core/consignment/standing';
 import { bagNames } from '@/core/acclimation/lanes';
 import { randomUUID } from 'node:crypto';
 import { row } from '@/core/catalogue/row';
-import { clockWords, dayWords, sameTimeLater, atClock } from '@/core/calendar/calendar';
+import { clockWords, dayWords, localDate, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { cameInto, tankOfBag, tanksOfBag, isEmptied } from '@/core/consignment/came';
 import type { Movement } from '@/core/consignment/movements';
@@ -170,7 +170,7 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
   const plan = plansOf(house).get(o.plan ?? templateFor({ invertebrates, cool }));
   if (!plan) return refuse('plan', 'There is no plan of this name any more.');
   const animals = `${came.reduce((n, x) => n + x.alive, 0)} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`;
-  const at = house.nowIso();
+  const at = wentIn(house, c, into.name);
   const id = there?.id ?? randomUUID();
   house.db.transaction(() => {
     carryIn(house, c, into.name, at);
@@ -201,9 +201,26 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
   return { ok: true, value: id };
 }
 
+/** When what came for a tank went into it: at the net of its last sequence, else at the opening, else now. */
+function wentIn(house: House, c: Consignment, tank: string): string {
+  const bags = c.bags.filter((b) => tanksOfBag(c, b).includes(tank)).map((b) => b.id);
+  const nets = house.arrivals
+    .runsOf(c.id)
+    .flatMap((r) => (r.bagIds.some((id) => bags.includes(id)) && r.done.net ? [r.done.net] : []));
+  const now = house.nowIso();
+  const at = nets.sort().at(-1) ?? c.actual.openedAt ?? now;
+  return at < now ? at : now;
+}
+
+/** The duties of the first phase: none of a day that is over, and none late before anybody could know of it. */
 function beginFirst(house: House, q: StoredQuarantine, at: string): void {
   const s = standingNow(house, q);
-  house.quarantines.addDuties(q.id, dutiesOfPhase(house, q, q.plan.phases[0]!.id, Date.parse(at), s));
+  const now = house.nowIso();
+  const today = localDate(house.nowMs(), q.zone);
+  const duties = dutiesOfPhase(house, q, q.plan.phases[0]!.id, Date.parse(at), s)
+    .filter((d) => localDate(Date.parse(d.dueAt), q.zone) >= today)
+    .map((d) => (d.dueAt < now ? { ...d, dueAt: now } : d));
+  house.quarantines.addDuties(q.id, duties);
 }
 
 /** A newcomer joins: the weeks of all who are there begin anew, and so do their duties. */

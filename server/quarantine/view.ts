@@ -279,7 +279,9 @@ export function roundView(house: House) {
       copperTop: copperTopOf(s),
     };
   });
-  tanks.sort((x, y) => byNumber(x.where, y.where) || byNumber(x.tank, y.tank));
+  // The well before the sick, those who are long here before the newest, then as one walks.
+  const sick = (t: (typeof tanks)[number]): number => Number(t.asks.some((x) => x.key.startsWith('sign:')));
+  tanks.sort((x, y) => sick(x) - sick(y) || y.day - x.day || byNumber(x.where, y.where) || byNumber(x.tank, y.tank));
   return { nowMs, tanks, copperAskTimes: a.copperAskTimes };
 }
 export type RoundView = ReturnType<typeof roundView>;

@@ -50,7 +50,11 @@ function outcome({ h, c }: Station) {
       const air = airIn(observations, b.id);
       return air === null ? [] : [`${air} °C between the bags of box ${b.id}`];
     }),
-    remarks: stands.findLast((o) => o.quantity === 'note' && o.subject.kind === 'consignment')?.word ?? '',
+    // What the sender wrote at the hand-over is no word of the receiver’s.
+    remarks:
+      stands.findLast(
+        (o) => o.quantity === 'note' && o.subject.kind === 'consignment' && arrivedAt !== null && o.at >= arrivedAt,
+      )?.word ?? '',
     photos: stands.flatMap((o) =>
       o.photo && o.at >= (arrivedAt ?? openedAt ?? o.at) ? [{ photo: o.photo, of: o.subject.id || c.code }] : [],
     ),

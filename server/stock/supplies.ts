@@ -13,6 +13,7 @@ export interface Batch {
   expires: string | null;
   expired: boolean;
   amount: number | null;
+  over: number;
   archived: boolean;
 }
 
@@ -139,7 +140,9 @@ export function suppliesView(
       batch: s.batch ?? null,
       expires: s.expires ?? null,
       expired: s.expires !== undefined && s.expires < now.slice(0, 10),
-      amount: r.amount,
+      amount: r.amount === null ? null : Math.max(0, r.amount),
+      /** So many more were used than were counted. */
+      over: Math.max(0, -(r.amount ?? 0)),
       archived: r.archivedAt !== null,
     });
     types.set(key, type);

@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock, one } from '@/ui/format';
+import { StopBand } from '@/ui/kit/stop-band';
 import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
 import { usePresses } from '@/ui/queue/use-queue';
@@ -164,63 +165,72 @@ export function ReceiveStation(given: ReceiveStationProps) {
       </div>
     );
 
+  const harms = [...new Set(p.lanes.filter((l) => !l.runId).flatMap((l) => l.stops.map((s) => s.harm)))];
   const opening = (
-    <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
-      <section className="min-w-0">
-        <SellerBefore p={p} />
-        {!p.openedAt && <Turns p={p} />}
-        <Inspect p={p} />
-        <PackedAsSeen p={p} />
-        <div className="mb-1 flex items-center gap-3">
-          <h2>Through the film</h2>
-          {!editing && (
-            <Button className="ml-auto" onClick={() => setEditing(true)}>
-              {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
-            </Button>
+    <>
+      {harms.map((harm) => (
+        // On a desk it stands beside, above the ways.
+        <StopBand key={harm} className="mb-2 px-4 lg:hidden">
+          <b className="font-head text-18">{harm}</b>
+        </StopBand>
+      ))}
+      <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
+        <section className="min-w-0">
+          <SellerBefore p={p} />
+          {!p.openedAt && <Turns p={p} />}
+          <Inspect p={p} />
+          <PackedAsSeen p={p} />
+          <div className="mb-1 flex items-center gap-3">
+            <h2>Through the film</h2>
+            {!editing && (
+              <Button className="ml-auto" onClick={() => setEditing(true)}>
+                {p.bags.some((b) => b.reading) ? 'Change' : 'Measure'}
+              </Button>
+            )}
+          </div>
+          {editing ? (
+            <MeasureForm p={p} done={() => setEditing(false)} />
+          ) : (
+            <>
+              <Found p={p} />
+              <ClaimLine p={p} />
+              {lane && <Between lane={lane} measured={p.measured} />}
+            </>
           )}
-        </div>
-        {editing ? (
-          <MeasureForm p={p} done={() => setEditing(false)} />
-        ) : (
-          <>
-            <Found p={p} />
-            <ClaimLine p={p} />
-            {lane && <Between lane={lane} measured={p.measured} />}
-          </>
-        )}
-        <Button
-          tone="flat"
-          className="mt-3 !whitespace-normal text-left"
-          disabled={busy}
-          onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
-        >
-          Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
-        </Button>
-        {problems[0] && (
-          <p className="problem" role="alert">
-            {problems[0].message}
-          </p>
-        )}
-      </section>
-      <section className="min-w-0">
-        {p.lanes.length > 1 && <LaneTabs lanes={p.lanes} at={laneAt} choose={setLane} />}
-        {lane?.problem && (
-          <p className="problem" role="alert">
-            {lane.problem}
-          </p>
-        )}
-        {taking && (
-          <p className="note mb-2" role="status" data-testid="taking">
-            Taking in what was read: the figures below are still those of before.
-          </p>
-        )}
-        {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
-        {lane && lane.methods.length > 0 && (
-          <Methods key={`methods ${lane.title}`} code={p.code} lane={lane} busy={busy} start={start} />
-        )}
-        {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
-      </section>
-    </div>
+          <Button
+            tone="flat"
+            className="mt-3 !whitespace-normal text-left"
+            disabled={busy}
+            onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
+          >
+            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+          </Button>
+          {problems[0] && (
+            <p className="problem" role="alert">
+              {problems[0].message}
+            </p>
+          )}
+        </section>
+        <section className="min-w-0">
+          {p.lanes.length > 1 && <LaneTabs lanes={p.lanes} at={laneAt} choose={setLane} />}
+          {lane?.problem && (
+            <p className="problem" role="alert">
+              {lane.problem}
+            </p>
+          )}
+          {taking && (
+            <p className="note mb-2" role="status" data-testid="taking">
+              Taking in what was read: the figures below are still those of before.
+            </p>
+          )}
+          {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
+          {lane && lane.methods.length > 0 && (
+            <Methods key={`methods ${lane.title}`} code={p.code} lane={lane} busy={busy} start={start} />
+          )}
+          {lane && <WaysHere key={`ways ${lane.title}`} code={p.code} bagId={lane.bagIds[0]!} now={p.ways} />}
+        </section>
+      </div>
+    </>
   );
   if (!p.outcome.allAcross) return opening;
   return (

@@ -1,8 +1,8 @@
 'use client';
 
 import type { LaneView } from '@/server/arrive/view';
-import { StateMark } from '@/ui/drawings/state-mark';
 import { TextField } from '@/ui/fields/fields';
+import { StopBand } from '@/ui/kit/stop-band';
 
 /** What of the tank would harm them, above every way; a reason lets a hand start all the same. */
 export function TankStops({
@@ -17,14 +17,11 @@ export function TankStops({
   if (stops.length === 0) return null;
   return (
     <section role="alert" aria-label="Stop" className="mb-4 border-2 border-stop bg-stop-pale">
-      <ul className="bg-stop px-4 py-3 text-surface">
-        {stops.map((s) => (
-          <li key={s.harm} className="flex items-start gap-3 py-1">
-            <StateMark mark="stop" size={24} />
-            <b className="font-head text-18">{s.harm}</b>
-          </li>
-        ))}
-      </ul>
+      {stops.map((s) => (
+        <StopBand key={s.harm} className="px-4">
+          <b className="font-head text-18">{s.harm}</b>
+        </StopBand>
+      ))}
       <div className="px-4 py-3">
         {[...new Set(stops.map((s) => s.instead))].map((x) => (
           <p key={x} className="text-16 font-semibold">

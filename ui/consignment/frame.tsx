@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import type { FrameView } from '@/server/consignment/station';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { StopBand } from '@/ui/kit/stop-band';
 import { useLookAgain } from '@/ui/use-look-again';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { Chance } from './chance';
@@ -60,12 +61,11 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
         </p>
       )}
       {v.rests && (
-        <p className="flex items-center gap-3 bg-stop px-6 py-2 text-surface" role="alert">
-          <StateMark mark="stop" size={22} />
-          <span>
+        <div role="alert">
+          <StopBand className="px-6">
             <b>{v.rests}.</b> Choose another day or service.
-          </span>
-        </p>
+          </StopBand>
+        </div>
       )}
       {v.miscounted.length > 0 && (
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">

@@ -2,13 +2,25 @@
 
 import { Button } from '@/ui/kit/button';
 import { counted } from '@/core/quantities/words';
-import { dismiss } from './store';
+import { dismiss, type Press } from './store';
 import { useQueueState } from './use-queue';
 
 const ago = (ms: number): string => {
   const min = Math.round((Date.now() - ms) / 60_000);
   return min < 1 ? 'just now' : min < 90 ? `${min} min ago` : `${Math.round(min / 60)} h ago`;
 };
+
+/** The same press that was refused for the same reason is told once. */
+function once(refused: readonly Press[]): [Press, ...Press[]][] {
+  const out = new Map<string, [Press, ...Press[]]>();
+  for (const p of refused) {
+    const key = `${p.words} ${p.refused}`;
+    const same = out.get(key);
+    if (same) same.push(p);
+    else out.set(key, [p]);
+  }
+  return [...out.values()];
+}
 
 /** What this phone has pressed and the house does not know yet, or could not do: shown until somebody has seen it. */
 export function QueueBar() {
@@ -32,12 +44,13 @@ export function QueueBar() {
           )}
         </p>
       )}
-      {refused.map((p) => (
+      {once(refused).map(([p, ...more]) => (
         <div key={p.n} className="flex flex-wrap items-center gap-x-4 gap-y-1" role="alert">
           <span className="min-w-0 flex-1">
-            <b>Not done: {p.words}</b>, pressed {ago(p.pressedMs)}. {p.refused}
+            <b>Not done: {p.words}</b>, pressed {ago(p.pressedMs)}
+            {more.length > 0 && `, ${more.length + 1} times`}. {p.refused}
           </span>
-          <Button className="min-h-12" onClick={() => dismiss(p.n)}>
+          <Button className="min-h-12" onClick={() => [p, ...more].forEach((x) => dismiss(x.n))}>
             I have seen it
           </Button>
         </div>

@@ -44,7 +44,7 @@ export function Moments({ moments, data, zone }: { moments: readonly Moment[]; d
               <span className={m.label === 'Now' ? 'font-bold' : ''}>{m.label.replace(/ \d\d:\d\d$/, '')}</span>
             </li>
           ))}
-        {data.rows[0] && (
+        {data.rows[0] && data.rows[0].slackH !== null && (
           <li className="flex gap-3 border-l-4 border-[var(--kraft)] py-0.5 pl-3">
             <span className="w-[104px] shrink-0">First to fail</span>
             <b>

@@ -152,6 +152,10 @@ function AssumptionRow({ row }: { row: Row }) {
             aria-label={`Your own ${words}`}
             value={text}
             onChange={(e) => setText(e.target.value)}
+            // Left by Tab or a tap elsewhere, what was typed is kept.
+            onBlur={() => {
+              if (changed && !busy) send(typed);
+            }}
             placeholder="–"
           />
           <span className="u">{unit}</span>
