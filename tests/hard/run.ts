@@ -438,7 +438,19 @@ const parts: Record<string, () => Promise<string>> = {
   migrations,
   trouble,
   rights: async () => rights({ wrong }),
+  dates,
 };
+/** What must hold on any day, on twelve dates of a year; CI tries one of them, drawn by its day. */
+async function dates(): Promise<string> {
+  if (short) return 'one of them among the unit tests';
+  const r = spawnSync('npx', ['jest', 'server/demo'], {
+    env: { ...process.env, KINDLY_DATES: 'all' },
+    encoding: 'utf8',
+  });
+  if (r.status !== 0) wrong(`dates: ${r.stderr.slice(-2000)}`);
+  return 'the demo laid on twelve dates';
+}
+
 const served: Record<string, (s: Server) => Promise<string>> = { foreign, load, fuzz };
 
 async function main(): Promise<void> {
