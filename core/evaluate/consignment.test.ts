@@ -306,3 +306,17 @@ describe('choosers', () => {
       ).toEqual([]);
   });
 });
+
+test('the slack of the whole is that of the bag it names, in the median and in the worst case alike', () => {
+  const e = value(c);
+  for (const draws of [0, 32]) {
+    const r = evaluate(c, catalogue, c.forecast, { draws, stepH: 0.5 });
+    if (!r.ok) throw new Error('refused');
+    const { bagId, slackH, worstSlackH, factor } = r.value.overall;
+    if (bagId === null) continue;
+    const bag = r.value.bags.find((b) => b.id === bagId)!;
+    expect([slackH, worstSlackH, factor]).toEqual([bag.slackH, bag.worstSlackH, bag.factor]);
+    for (const b of r.value.bags) expect(b.worstSlackH ?? Infinity).toBeGreaterThanOrEqual(worstSlackH ?? Infinity);
+  }
+  expect(e.overall.bagId === null || e.bags.some((b) => b.id === e.overall.bagId)).toBe(true);
+});

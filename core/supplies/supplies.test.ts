@@ -275,3 +275,9 @@ describe('looking ahead', () => {
     expect(outlook([row('1', null, { lowMark: 5 })], [], now)[0]).toMatchObject({ low: false, buy: 0 });
   });
 });
+
+test('a shelf that was used up beyond its count holds nothing, and never less', () => {
+  const [o] = outlook([row('a', -2), row('b', 3)], [need('KC-1', '2026-11-28T10:00:00.000Z', 4)], now);
+  expect(o).toMatchObject({ onHand: 3, bites: { short: 1 } });
+  expect(outlook([row('a', -2)], [], now)[0]).toMatchObject({ onHand: 0, free: 0 });
+});

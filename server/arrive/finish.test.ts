@@ -1,6 +1,7 @@
-import { addRecord, must, orderInput, readBag, readTank, said } from '@/tests/order';
+import { addRecord, must, orderInput, pathsOf, readBag, readTank, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { tryEvaluate } from '@/server/consignment/result';
+import { journalView } from '@/server/room/journal-view';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
@@ -265,4 +266,72 @@ test('a stand-in that dips a tank of one’s own leaves no reading in its book',
   expect([read(), c().actual.tanks.Q]).toEqual([0, { tempC: 24.5 }]);
   must(doDeed(house, { deed: 'readings', code, of: [{ ...of[0], figures: { tempC: 24.6 } }], sure: false }, 0, who));
   expect(read()).toBe(1);
+});
+
+describe('bags that are still shut', () => {
+  /** The first lane goes across, press by press, a minute each. */
+  const firstAcross = (): readonly string[] => {
+    const [lane] = lanes();
+    const id = must(startRun(house, c(), lane!, 'straight'));
+    for (const s of house.arrivals.run(id)!.steps) {
+      now += 60_000;
+      must(finishStep(house, id, s.key));
+    }
+    return lane!.bagIds;
+  };
+  const shutBeside = (open: readonly string[]): string[] =>
+    c()
+      .bags.map((b) => b.id)
+      .filter((id) => !open.includes(id));
+
+  test('are named on the screen of the run until they are open, with their animals', () => {
+    const shut = shutBeside(firstAcross());
+    expect(shut.length).toBeGreaterThan(0);
+    const view = runView(house, code)!.shut;
+    expect(view.ids).toEqual(shut);
+    const animals = c()
+      .bags.filter((b) => shut.includes(b.id))
+      .flatMap((b) => b.animals);
+    expect(view).toMatchObject({ animals: animals.reduce((n, x) => n + x.count, 0), of: 16 });
+    for (const lane of lanes().slice(1)) must(startRun(house, c(), lane, 'straight'));
+    expect(runView(house, code)!.shut).toMatchObject({ ids: [], names: '', animals: 0 });
+  });
+
+  test('do not live in a tank because others do: no quarantine opens over them, but by a hand that knows', () => {
+    const shut = shutBeside(firstAcross());
+    expect(said(openQuarantine(house, code, 'Q'))).toContain(`${shut[0]!}`);
+    expect(said(openQuarantine(house, code, 'Q'))).toMatch(/still shut/);
+    expect(said(moveIn(house, code, 'Q'))).toMatch(/still shut/);
+    must(openQuarantine(house, code, 'Q', { shut: true }));
+  });
+
+  test('a tank’s weeks begin on the day on which they went in, and no duty is late when they are opened', () => {
+    across();
+    const net = now;
+    now += 20 * 3600_000;
+    const id = must(openQuarantine(house, code, 'Q'));
+    const q = house.quarantines.byId(id)!;
+    expect(Date.parse(q.startedAt)).toBe(net);
+    const due = house.quarantines.dutiesOf(id).map((d) => Date.parse(d.dueAt));
+    expect(due.length).toBeGreaterThan(10);
+    expect(Math.min(...due)).toBeGreaterThanOrEqual(now);
+  });
+});
+
+describe('a tank that would harm them', () => {
+  test('stops the start, in words with the figures and the way out; a reason lets a hand go on, and is kept', () => {
+    must(readTank(house, code, 'Q', { salinity: 34, tempC: 12, pH: 8.1, tanMgNL: 0 }));
+    const [lane] = lanes();
+    const stopped = startRun(house, c(), lane!, 'straight');
+    expect(pathsOf(stopped)).toEqual(['because']);
+    expect(said(stopped)).toMatch(/sea water \(salinity 34\).*another tank ready.*12 °C/s);
+    expect(said(startRun(house, c(), lane!, 'straight', '   '))).toMatch(/^Stop/);
+    expect(house.arrivals.runsOf(c().id)).toEqual([]);
+    must(startRun(house, c(), lane!, 'straight', 'it is refilled while they float'));
+    const told = journalView(house, { of: code }).lines;
+    expect(told.some((l) => /acclimation started/.test(l.words))).toBe(true);
+    expect(JSON.stringify(house.db.prepare('SELECT * FROM journal').all())).toContain(
+      'it is refilled while they float',
+    );
+  });
 });

@@ -12,6 +12,7 @@ import { frameView, stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
 import { importCsv, undoImport } from '@/server/records/csv';
 import { removeRecord } from '@/server/records/records';
+import { saveReading } from '@/server/stock/readings';
 import { checkOrder } from './advice';
 import { saveOrder } from './order';
 import { orderChoices } from './view';
@@ -170,4 +171,58 @@ test('clearance under the packs, as the house has it, is kept free on Box', () =
     return boxView(house, c, must(tryEvaluate(house, c))).views[0]!.arrangement.roomCm;
   };
   expect(room(1) - room(3.5)).toBeCloseTo(2.5, 9);
+});
+
+describe('a day on which its carrier does not take it, or leaves it standing', () => {
+  const christmas = {
+    handOverLocal: '2026-12-24T19:00',
+    windowStartLocal: '2026-12-25T09:00',
+    windowEndLocal: '2026-12-25T12:00',
+    openingLocal: '2026-12-25T10:30',
+  };
+  const at = (): string => must(saveOrder(house, orderInput(house, christmas))).code;
+  test('is never green: in the heading, on the Bench and in the list', () => {
+    const code = at();
+    expect(frameView(stationOf(house, code)!).rests).toMatch(/stand until .* for Christmas/);
+    expect(frameView(stationOf(house, code)!).overall!.state).toBe('stop');
+    expect(stored(code).result).toMatchObject({ state: 'stop', rests: expect.stringContaining('Christmas') });
+    now = Date.parse('2026-12-24T10:00:00Z');
+    expect(benchView(house).onTheWay.find((x) => x.code === code)!.mark).toBe('stop');
+  });
+  test('of another day or of one’s own car nothing is said', () => {
+    expect(stored(must(saveOrder(house, orderInput(house))).code).result!.rests).toBeUndefined();
+    const own = orderInput(house, {
+      ...christmas,
+      serviceId: 'own-car',
+      windowStartLocal: '',
+      windowEndLocal: '',
+      openingLocal: '2026-12-26T19:00',
+    });
+    expect(stored(must(saveOrder(house, own)).code).result!.rests).toBeUndefined();
+  });
+  test('an hour after the counter takes nothing is told with it', () => {
+    const late = orderInput(house, { handOverLocal: '2026-11-26T23:30' });
+    expect(stored(must(saveOrder(house, late)).code).result!.rests).toMatch(/23:30 is too late/);
+  });
+});
+
+test('a move of one’s own by a carrier is refused at its field', () =>
+  expect(said(saveOrder(house, orderInput(house, { direction: 'own-move' })))).toMatch(/is a carrier/));
+
+test('of a tank that was read in part the order is offered that part, and nothing besides', () => {
+  const tankId = addRecord(house, 'tank', { name: '7', volumeL: '100', use: 'stock' });
+  must(
+    saveReading(house, {
+      tankId,
+      at: '',
+      tempC: '24',
+      pH: '6.4',
+      khDkh: '',
+      ghDgh: '',
+      salinity: '',
+      tanMgNL: '',
+      nitrateMgL: '',
+    }),
+  );
+  expect(orderChoices(house, null).tanks.find((t) => t.name === '7')!.water).toEqual({ tempC: '24', pH: '6.4' });
 });
