@@ -15,13 +15,13 @@ import {
   answerQuestion,
   cheapestSure,
   frontier,
-  planBy,
   planConsignment,
   planning,
   type Answer,
   type BoxQuestion,
   type Question,
 } from './plan';
+import { planBy } from './plan-by';
 
 const frost = exampleConsignment();
 const shifted = (c: Consignment, shiftC: number): Consignment => ({

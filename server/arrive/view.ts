@@ -46,6 +46,24 @@ function asksOf(c: Consignment, lane: Compared<ReceivingTank>): string[] {
   return found;
 }
 
+/** Ways of a lane that are not ranked: what cannot be used here, and what is for another end. */
+const notRanked = (lane: Compared<ReceivingTank>) =>
+  lane.courses.flatMap((x) =>
+    x.refused
+      ? [{ id: x.id, name: x.name, why: x.refused, may: false, stopped: false }]
+      : x.rescue
+        ? [
+            {
+              id: x.id,
+              name: x.name,
+              why: 'Buys hours for bags that must wait: no way into a tank by itself.',
+              may: true,
+              stopped: stopsOf(lane.stops, x.id).length > 0,
+            },
+          ]
+        : [],
+  );
+
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
   const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
@@ -73,22 +91,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
-      /** What cannot be used here, and what is used for another end. */
-      refused: lane.courses.flatMap((x) =>
-        x.refused
-          ? [{ id: x.id, name: x.name, why: x.refused, may: false, stopped: false }]
-          : x.rescue
-            ? [
-                {
-                  id: x.id,
-                  name: x.name,
-                  why: 'Buys hours for bags that must wait: no way into a tank by itself.',
-                  may: true,
-                  stopped: stopsOf(lane.stops, x.id).length > 0,
-                },
-              ]
-            : [],
-      ),
+      refused: notRanked(lane),
       methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
         id: m.id,
         name: m.name,

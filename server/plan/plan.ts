@@ -1,4 +1,5 @@
-import { planBy, planning, PLAN_DRAWS, type Answer, type Order, type Plan, type Question } from '@/core/choose/plan';
+import { planning, PLAN_DRAWS, type Answer, type Order, type Plan, type Question } from '@/core/choose/plan';
+import { planBy } from '@/core/choose/plan-by';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';

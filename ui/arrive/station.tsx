@@ -117,6 +117,16 @@ function LaneTabs({
   );
 }
 
+/** What of a tank would harm them, at the top of a phone; on a desk it stands beside, above the ways. */
+function Harms({ lanes }: { lanes: ReceiveStationProps['lanes'] }) {
+  const harms = new Set(lanes.filter((l) => !l.runId).flatMap((l) => l.stops.map((s) => s.harm)));
+  return [...harms].map((harm) => (
+    <StopBand key={harm} className="mb-2 px-4 lg:hidden">
+      <b className="font-head text-18">{harm}</b>
+    </StopBand>
+  ));
+}
+
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(given: ReceiveStationProps) {
   const presses = usePresses();
@@ -165,15 +175,9 @@ export function ReceiveStation(given: ReceiveStationProps) {
       </div>
     );
 
-  const harms = [...new Set(p.lanes.filter((l) => !l.runId).flatMap((l) => l.stops.map((s) => s.harm)))];
   const opening = (
     <>
-      {harms.map((harm) => (
-        // On a desk it stands beside, above the ways.
-        <StopBand key={harm} className="mb-2 px-4 lg:hidden">
-          <b className="font-head text-18">{harm}</b>
-        </StopBand>
-      ))}
+      <Harms lanes={p.lanes} />
       <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
         <section className="min-w-0">
           <SellerBefore p={p} />
