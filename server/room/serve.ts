@@ -25,6 +25,28 @@ const app = next({ dev: false, hostname: HERE, port });
 /** Headers by which a client could pass for what it is not. */
 const OURS = /^x-(kindly|middleware|forwarded|invoke|matched|nextjs-rewritten)/;
 
+/** How long a client of the network may take for its handshake and for the header of a request, ms. */
+const PATIENCE_MS = 20_000;
+/**
+ * Lets go of clients that never finish a header: a server that is handed its connections, instead of listening, does not
+ * look after that by itself.
+ */
+function bounded<S extends http.Server | https.Server>(server: S): S {
+  const waits = new WeakMap<net.Socket, NodeJS.Timeout>();
+  const begin = (socket: net.Socket): void => {
+    clearTimeout(waits.get(socket));
+    waits.set(socket, setTimeout(() => socket.destroy(), PATIENCE_MS).unref());
+  };
+  server.on(server instanceof https.Server ? 'secureConnection' : 'connection', begin);
+  server.on('request', ({ socket }: http.IncomingMessage, response: http.ServerResponse) => {
+    clearTimeout(waits.get(socket));
+    response.once('close', () => {
+      if (!socket.destroyed) begin(socket);
+    });
+  });
+  return server;
+}
+
 async function main(): Promise<void> {
   await app.prepare();
   const handle = app.getRequestHandler();
@@ -42,7 +64,7 @@ async function main(): Promise<void> {
     http.createServer(as('here')).once('error', reject).listen(port, HERE, resolve),
   );
 
-  const plain = http.createServer(as('room'));
+  const plain = bounded(http.createServer(as('room')));
   let secure: https.Server | null = null;
   let root: Keys | null = null;
   let wanted = false;
@@ -100,7 +122,7 @@ async function main(): Promise<void> {
       root = made.root;
       const context = { key: made.leaf.key, cert: made.leaf.cert };
       if (secure) secure.setSecureContext(context);
-      else secure = https.createServer(context, as('room-tls'));
+      else secure = bounded(https.createServer({ ...context, handshakeTimeout: PATIENCE_MS }, as('room-tls')));
     }
     for (const address of fresh)
       await listen(address).catch((error: NodeJS.ErrnoException) => {
