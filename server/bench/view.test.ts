@@ -233,7 +233,7 @@ test('a running acclimation is a task of its own: its step, its bags, its time l
     wasMs: null,
     done: null,
   });
-  expect(task()!.title).toBe(`Float the closed bags: ${lane.bagIds.join(' ')}`);
+  expect(task()!.title).toBe(`Lights off over Q: ${lane.bagIds.join(' ')}`);
   expect(task()!.detail.startsWith(`${code}. `)).toBe(true);
   expect(task()!.href).toBe(`/consignments/${code}/run`);
   const begun = now;
