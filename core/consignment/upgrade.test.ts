@@ -26,6 +26,34 @@ describe('documents of earlier versions', () => {
     }
   });
 
+  test('whatever stands in a field of an old file is told by its field, and never throws', () => {
+    const junk = [
+      null,
+      5,
+      'x',
+      [],
+      {},
+      [null],
+      [5],
+      [{}],
+      { tank: 5 },
+      { species: 5 },
+      { species: [null, { temp: 5 }] },
+    ];
+    for (const version of [1, 2])
+      for (const key of Object.keys(old()))
+        for (const odd of junk) {
+          if (key === 'version' || key === 'format') continue;
+          const r = readFile({ ...old(), version, [key]: odd });
+          const words = r.ok ? '' : r.problems.map((p) => p.message).join(' ');
+          expect([key, JSON.stringify(odd), words]).toEqual([
+            key,
+            JSON.stringify(odd),
+            expect.not.stringMatching(/undefined|is not a function|\[object/),
+          ]);
+        }
+  });
+
   test('an upgrade changes nothing of what it is given', () => {
     const given = old();
     const copy = structuredClone(given);

@@ -25,6 +25,12 @@ export function upgraded(json: Json): Outcome<Json> {
   return { ok: true, value: doc };
 }
 
+/** A part of a document as rows, or as an object: what is neither is left for the schema to tell. */
+const rowsOf = <T>(x: unknown): T[] =>
+  Array.isArray(x) ? (x.filter((r) => typeof r === 'object' && r !== null) as T[]) : [];
+const objectOf = (x: unknown): Json | null =>
+  typeof x === 'object' && x !== null && !Array.isArray(x) ? (x as Json) : null;
+
 interface OldLine {
   id: string;
   speciesId: string;
@@ -50,19 +56,20 @@ const OLD_PLANTS: OldRow = { id: 'stem-plants', name: 'Bunch of stem plants', ki
  */
 function factsApart(old: Json): Json {
   const out: Json = { ...old };
-  if (old.actual) {
-    const { tank, otherTanks, ...rest } = old.actual as Json & { tank?: unknown; otherTanks?: Json };
-    const name = (old.tank as { name: string }).name;
-    out.actual = { ...rest, tanks: { ...(tank ? { [name]: tank } : {}), ...(otherTanks ?? {}) } };
+  const actual = objectOf(old.actual);
+  const name = objectOf(old.tank)?.name;
+  if (actual && typeof name === 'string') {
+    const { tank, otherTanks, ...rest } = actual;
+    out.actual = { ...rest, tanks: { ...(tank ? { [name]: tank } : {}), ...objectOf(otherTanks) } };
   }
-  const embedded = (old.catalogue as { species?: OldRow[] } | null)?.species ?? [];
+  const embedded = rowsOf<OldRow>(objectOf(old.catalogue)?.species);
   const plants = [OLD_PLANTS, ...embedded.filter((s) => s.kind === 'plant')];
-  const lines = (old.lines ?? []) as OldLine[];
+  const lines = rowsOf<OldLine>(old.lines);
   const gone = lines.filter((l) => plants.some((p) => p.id === l.speciesId));
   if (embedded.some((s) => s.kind === 'plant'))
     out.catalogue = { ...(old.catalogue as Json), species: embedded.filter((s) => s.kind !== 'plant') };
   if (gone.length === 0) return out;
-  const bags = (old.bags ?? []) as OldBag[];
+  const bags = rowsOf<OldBag>(old.bags).map((b) => ({ ...b, animals: rowsOf<OldBag['animals'][number]>(b.animals) }));
   out.lines = lines.filter((l) => !gone.includes(l));
   out.companions = gone.map((l) => {
     const inside = bags.filter((b) => b.animals.some((a) => a.lineId === l.id));
@@ -108,7 +115,7 @@ export const presentAssumptions = (own: Json): Json =>
 
 /** Temperatures of a species of version 2 in the words of version 3: what were hard edges is what it bears for a day. */
 export function presentSpecies<T extends { temp?: unknown }>(s: T): T {
-  const temp = s.temp as Record<string, unknown> | undefined;
+  const temp = objectOf(s.temp);
   if (!temp || !('hardMinC' in temp)) return s;
   const { hardMinC, softMinC, softMaxC, hardMaxC } = temp;
   return { ...s, temp: { cold24C: hardMinC, easeMinC: softMinC, easeMaxC: softMaxC, warm24C: hardMaxC } };
@@ -117,8 +124,13 @@ export function presentSpecies<T extends { temp?: unknown }>(s: T): T {
 /** Version 2 to 3. Temperature is a dose; its limits and what else changed have other names. */
 function temperatureAsDose(old: Json): Json {
   const out: Json = { ...old };
-  if (old.assumptions) out.assumptions = presentAssumptions(old.assumptions as Json);
-  const rows = old.catalogue as (Json & { species?: { temp?: unknown }[] }) | null | undefined;
-  if (rows?.species) out.catalogue = { ...rows, species: rows.species.map(presentSpecies) };
+  const own = objectOf(old.assumptions);
+  if (own) out.assumptions = presentAssumptions(own);
+  const rows = objectOf(old.catalogue);
+  if (Array.isArray(rows?.species))
+    out.catalogue = {
+      ...rows,
+      species: rows.species.map((s: unknown) => (objectOf(s) ? presentSpecies(s as { temp?: unknown }) : s)),
+    };
   return out;
 }
