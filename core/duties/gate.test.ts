@@ -3,7 +3,8 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { NumberedPack } from '@/core/heat/numbered';
 import { exampleConsignment } from '@/tests/example';
 import { eveningOf } from './evening';
-import { foundAtGate, leftOut, type Found, type Told } from './gate';
+import { foundAtGate, type Found } from './gate';
+import { leftOut, type Told } from './left-out';
 import { clockMs } from './clock';
 import { usualPace } from './pace';
 

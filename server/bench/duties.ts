@@ -7,7 +7,7 @@ import type { StoredQuarantine } from '@/server/db/quarantines';
 import { looksOf } from '@/server/arrive/looks';
 import type { Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
-import { tankNameOf } from '@/server/quarantine/facts';
+import { animalsIn, tankNameOf } from '@/server/quarantine/facts';
 import { toldOnly } from '@/server/quarantine/quarantine';
 import { catalogueOf } from '@/server/consignment/result';
 
@@ -146,6 +146,7 @@ function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff
 export function quarantineDuties(house: House, q: StoredQuarantine, code: string, off: PutOff): Duty[] {
   const tank = tankNameOf(house, q);
   const wanted = house.quarantines.dutiesOf(q.id).filter((d) => d.waived === '');
+  const animals = animalsIn(house, q);
   return wanted.map((d): Duty => {
     const id = `${q.id}-${d.key}`;
     return {
@@ -155,7 +156,7 @@ export function quarantineDuties(house: House, q: StoredQuarantine, code: string
       putOffMs: putOffMs(off, id),
       minutes: d.minutes,
       title: `${d.title}, ${tank}`,
-      detail: `${q.animals}. ${d.detail}`,
+      detail: `${animals}. ${d.detail}`,
       warning: null,
       code,
       tank,

@@ -11,7 +11,7 @@ import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
 import { asksNow } from '@/core/quarantine/asks';
 import { standingOf } from '@/core/quarantine/course';
-import { assumptionsHere, dwellersOf, factsOf, tankNameOf } from '@/server/quarantine/facts';
+import { assumptionsHere, animalsIn, factsOf, tankNameOf } from '@/server/quarantine/facts';
 import { positionOf } from '@/server/arrive/position';
 import type { Road } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
@@ -68,10 +68,7 @@ function stripOf(house: House, q: StoredQuarantine) {
   return {
     id: q.id,
     tank: tankNameOf(house, q),
-    animals:
-      dwellersOf(house, q)
-        .map((d) => `${d.count} ${d.name}`)
-        .join(', ') || q.animals,
+    animals: animalsIn(house, q),
     startedAt: q.startedAt,
     code,
     day: s.day,

@@ -1,4 +1,5 @@
 import { addRecord, bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
+import { allDuties } from '@/server/bench/duties';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { stationOf } from '@/server/consignment/station';
 import { openHouse, type House } from '@/server/house';
@@ -51,6 +52,10 @@ describe('animals leave a quarantine tank', () => {
     const event = house.facts.of(stored().document.id).events.at(-1)!;
     expect(event).toMatchObject({ kind: 'died', at: new Date(now).toISOString(), subject: { kind: 'tank' } });
     expect(event.note).toBe('1 Lemon tetra, thin');
+    // Who lives there is told by the count of now, on every duty.
+    const duties = allDuties(house).filter((d) => d.tank === 'Q');
+    expect(duties.length).toBeGreaterThan(3);
+    for (const d of duties) expect(d.detail).toMatch(new RegExp(`^${before - 1} Lemon tetra\\.`));
   });
 
   test('released animals live in the tank that was named, and no longer here', () => {

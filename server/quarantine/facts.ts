@@ -116,3 +116,9 @@ export const standingNow = (house: House, q: StoredQuarantine, f = factsOf(house
   standingOf(f, q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt)));
 
 export const zoneHere = (house: House): string => profileOf(house).place.zone;
+
+/** Who lives in a tank in its weeks now, in words; those it was opened for where nobody is left. */
+export const animalsIn = (house: House, q: StoredQuarantine): string =>
+  dwellersOf(house, q)
+    .map((d) => `${d.count} ${d.name}`)
+    .join(', ') || q.animals;

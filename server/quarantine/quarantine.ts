@@ -18,7 +18,7 @@ import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
-import { standingNow, tankNameOf } from './facts';
+import { animalsIn, standingNow, tankNameOf } from './facts';
 import { dutiesOfPhase, strike, tell } from './tell';
 
 /**
@@ -160,7 +160,7 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
   if (there && !o.join)
     return refuse(
       'join',
-      `Tank ${into.name} is in quarantine since ${dayWords(Date.parse(there.startedAt), there.zone)} with ${there.animals}: all in, all out is safer. Who joins begins their weeks anew.`,
+      `Tank ${into.name} is in quarantine since ${dayWords(Date.parse(there.startedAt), there.zone)} with ${animalsIn(house, there)}: all in, all out is safer. Who joins begins their weeks anew.`,
     );
   const catalogue = catalogueOf(c, house);
   const came = cameInto(c, into.name);

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { askPlanB } from '@/server/pack/actions';
 import type { PlanB } from '@/core/duties/plan-b';
-import type { Missing } from '@/core/duties/gate';
+import type { Missing } from '@/core/duties/left-out';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { TextField } from '@/ui/fields/fields';
 import { ClockField } from '@/ui/fields/time-fields';

@@ -1,5 +1,5 @@
 import { before, clockMs, readyMs, reopened, type TickedMs } from '@/core/duties/clock';
-import { leftOut, type Missing } from '@/core/duties/gate';
+import { leftOut, type Missing } from '@/core/duties/left-out';
 import type { PackRunView, RunStep } from '@/server/pack/run-view';
 import type { Press } from '@/ui/queue/store';
 
