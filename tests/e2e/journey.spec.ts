@@ -44,6 +44,19 @@ test('an empty house welcomes and leads into the first consignment', async ({ pa
   await expect(page.getByRole('heading', { name: 'New consignment' })).toBeVisible();
 });
 
+test('a new order begins empty, and is offered what was typed into the one before and left', async ({ page }) => {
+  await open(page, app.address);
+  await page.getByRole('link', { name: 'Make the first consignment' }).click();
+  const name = page.getByLabel('Name', { exact: true }).first();
+  await name.fill('Somebody Else');
+  await page.getByRole('link', { name: 'Bench', exact: true }).first().click();
+  await page.getByRole('link', { name: 'Make the first consignment' }).click();
+  await expect(page.getByRole('button', { name: 'Bring it back' })).toBeVisible();
+  await expect(name).toHaveValue('');
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(name).toHaveValue('Somebody Else');
+});
+
 test('1 Order: what is wrong is said beside its field and nothing is lost; then a whole plan is made', async ({
   page,
 }) => {
