@@ -3,8 +3,8 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   allowedDevOrigins: ['127.0.0.1'],
   reactStrictMode: true,
-  // It builds the card that comes along, and is itself no part of any page.
-  serverExternalPackages: ['esbuild'],
+  // The one builds the card that comes along, the other is 1 MB of holidays: read where they lie, not copied into every page.
+  serverExternalPackages: ['esbuild', 'date-holidays'],
   poweredByHeader: false,
   // Building wants none of the test tools.
   typescript: { tsconfigPath: 'tsconfig.build.json' },

@@ -48,7 +48,7 @@ step arrows npm run --silent arrows
 ended lint
 step compiled compiled
 step unit npx jest --json --outputFile=.kindly/jest.json
-step build npx next build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
+step build npm run --silent build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
 
 node -e '
 const fs = require("fs");

@@ -69,7 +69,7 @@ export class Application {
 
   async start(patienceMs = 30_000): Promise<void> {
     this.begunMs ??= Date.now();
-    this.child = spawn('node', ['--import', 'tsx', 'server/room/serve.ts'], {
+    this.child = spawn('node', ['.next/serve.mjs'], {
       env: { ...this.environment(), PORT: String(this.port) },
       stdio: 'ignore',
     });
