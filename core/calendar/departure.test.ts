@@ -124,13 +124,13 @@ describe('the earliest hand-over, to the minute', () => {
     });
     expect(find(noon, snails)).toEqual({
       earliestMs: Date.parse('2026-11-24T19:10:00Z'),
-      sentence: `Leaves Coimbra on Tue 24 Nov at 19:00, because ${overnight.name} takes live fish until 20:00.`,
+      sentence: `Leaves Coimbra on Tue 24 Nov at 19:00, because ${overnight.name} takes live animals until 20:00.`,
     });
   });
   test('a later day than need be: the reasons are told of the earliest, not of it', () => {
     const late = order({ handOverAt: '2026-12-03T19:00:00.000Z', window: null, openingAt: '2026-12-04T10:00:00.000Z' });
     expect(find(noon, late).sentence).toBe(
-      `Leaves Coimbra on Thu 3 Dec at 19:00; ${overnight.name} takes live fish until 20:00. Thu 26 Nov would be the earliest, because the Honey gourami of tank 11 eat nothing for 39 h before they are bagged.`,
+      `Leaves Coimbra on Thu 3 Dec at 19:00; ${overnight.name} takes live animals until 20:00. Thu 26 Nov would be the earliest, because the Honey gourami of tank 11 eat nothing for 39 h before they are bagged.`,
     );
     const car = order({ ...late, serviceId: 'own-car', lines: [{ ...late.lines[0]!, speciesId: 'nerite-snail' }] });
     expect(find(noon, car).sentence).toBe('Leaves Coimbra on Thu 3 Dec at 19:00. Tue 24 Nov would be the earliest.');

@@ -141,7 +141,7 @@ export function departure(
     because.push(...[...new Set(passed)].slice(0, 2));
   const takes = own
     ? []
-    : [`${service.name} takes live fish until ${lastAcceptance(service, weekdayOf(plannedMs, zone))}`];
+    : [`${service.name} takes live animals until ${lastAcceptance(service, weekdayOf(plannedMs, zone))}`];
   const leaves = `Leaves ${c.sender.place.name} on ${dayWords(plannedMs, zone)} at ${clockWords(plannedMs, zone)}`;
   const told = (reasons: readonly string[]): string => (reasons.length > 0 ? `, because ${sentenceOf(reasons)}` : '');
   // A day later than need be was chosen: what holds the earliest day back is told of that day, not of this one.

@@ -90,7 +90,7 @@ const forCarrier = (rest: OfBox, box: Box, n: string): CheckItem[] => [
     key: `out:${box.id}`,
     title: `Carton and labels${n ? `, box${n}` : ''}`,
     lines: [
-      'A label on each of four sides: live fish, this way up, both phone numbers',
+      'A label on each of four sides: live animals, this way up, both phone numbers',
       'Old ones struck out; the carrier’s own mark on lid and base where it asks for one',
     ],
     needs: [`lid:${box.id}`],

@@ -186,7 +186,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       atMs: k.leaveMs,
       minutes: service.driveMin,
       title: 'Leave for the counter',
-      detail: `${service.name}. Drive ${service.driveMin} min, live fish taken until ${lastAcceptance(service, weekdayOf(k.handOverMs, c.sender.place.zone))}.`,
+      detail: `${service.name}. Drive ${service.driveMin} min, live animals taken until ${lastAcceptance(service, weekdayOf(k.handOverMs, c.sender.place.zone))}.`,
     });
     add({
       kind: 'hand-over',

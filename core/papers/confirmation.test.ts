@@ -68,7 +68,7 @@ describe('the confirmation for the buyer', () => {
 
   test('steps between the waters are told; waters that are alike are told to be', () => {
     const alike = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water } });
-    expect(section(alike, /two waters/).lines[0]).toMatch(/alike: the fish can go straight across/);
+    expect(section(alike, /two waters/).lines[0]).toMatch(/alike: they can go straight across/);
     const guess = { ...water, guessed: ['pH' as const] };
     const unsure = section(
       paper({ sourceWater: guess, waters: undefined, tank: { ...c.tank, ...water } }),

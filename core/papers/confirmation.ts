@@ -56,10 +56,10 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
           ? ['What has a ? behind it was not measured: a strip at either end tells what the step really is.']
           : []),
         steps.length > 0
-          ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the fish.`
+          ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the animals.`
           : guessed(ours) || guessed(yours)
             ? 'As far as is known the two are alike.'
-            : 'The two are alike: the fish can go straight across once the temperature is even.',
+            : 'The two are alike: they can go straight across once the temperature is even.',
       ],
       table: rows,
     };

@@ -1,5 +1,6 @@
 import { catalogueOf, chanceOf, jobRows } from './result';
 import { consignmentView, ribbonOf, type ConsignmentView } from './view';
+import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
@@ -36,6 +37,10 @@ export function stationOf(h: House, code: string): Station | null {
     base: { code: c.code, version: view.stored.version },
   };
 }
+
+/** Whether nothing but fish is sent: what is said of shrimps and corals says animals. */
+export const onlyFish = ({ c, catalogue }: Pick<Station, 'c' | 'catalogue'>): boolean =>
+  c.lines.every((l) => row(catalogue.species, l.speciesId, 'species').kind === 'fish');
 
 const plural = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
 

@@ -229,3 +229,16 @@ test('what comes to the house is printed by its sender; nothing is printed of no
   expect(said(papersOf({ ...s, c: { ...s.c, direction: 'incoming' } }, want))).toMatch(/comes to you/);
   expect(said(papersOf({ ...s, c: { ...s.c, bags: [] } }, want))).toMatch(/No bag is planned/);
 });
+
+test.each(languageIds)('papers of corals never speak of fish: %s', (language) => {
+  must(setLanguage(house, { code, version: station().base.version, language }));
+  const here = station();
+  const words = (s: Station): string =>
+    must(papersOf(s, { kinds: ['bags', 'boxes', 'list', 'card', 'confirmation'], format: 'a6' }))
+      .sheets.flatMap((x) => x.words)
+      .join(' ');
+  const FISH = /.{0,40}(\bfish\b|fische|poissons|peces|peixes|\bikan\b)/i;
+  expect(words(here)).toMatch(FISH);
+  const lines = here.c.lines.map((l) => ({ ...l, speciesId: 'zoanthids' }));
+  expect(FISH.exec(words({ ...here, c: { ...here.c, lines } }))).toBeNull();
+});

@@ -18,7 +18,7 @@ import { ganged, type Sheet, type Type } from '@/core/papers/sheet';
 import { wordsOf, type Words } from '@/core/papers/words';
 import type { Receiver } from '@/records/people';
 import { methodComparisons } from '@/server/arrive/methods';
-import type { Station } from '@/server/consignment/station';
+import { onlyFish, type Station } from '@/server/consignment/station';
 import { weighedBoxes } from '@/server/box/weigh';
 import { profileOf } from '@/server/house';
 import { boxLabelsOf, hoursKnown, labelsOf } from '@/server/pack/labels';
@@ -200,7 +200,7 @@ export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
   if (s.c.direction === 'incoming')
     return refuse('code', 'This consignment comes to you: its sender prints its papers.');
   if (s.c.bags.length === 0) return refuse('code', 'No bag is planned yet: there is nothing to print.');
-  const w = wordsOf(languageOf(s));
+  const w = wordsOf(languageOf(s), onlyFish(s));
   const type = houseType();
   const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));
   const told = sheets.flatMap((x) => x.told);

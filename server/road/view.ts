@@ -4,7 +4,7 @@ import { airIn, standing } from '@/core/consignment/standing';
 import { dayClockIn, wordsOf } from '@/core/papers/words';
 import { plannedRoad, type Road } from '@/core/duties/road';
 import { practises } from '@/server/devices/devices';
-import type { Station } from '@/server/consignment/station';
+import { onlyFish, type Station } from '@/server/consignment/station';
 import { roadOf } from './road';
 import { twinsOf } from './twins';
 
@@ -13,7 +13,7 @@ const HOUR = 3600_000;
 /** What to write to the receiver: only where something has to be done, in their language. */
 function messages(s: Station, road: Road): { id: string; title: string; text: string }[] {
   const { c } = s;
-  const w = wordsOf(c.language);
+  const w = wordsOf(c.language, onlyFish(s));
   const { zone, name } = c.receiver.place;
   const by = road.holdsUntilMs === null ? null : road.holdsUntilMs - HOUR;
   if (by === null || road.helps.length + road.lateMin === 0) return [];

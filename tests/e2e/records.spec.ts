@@ -235,6 +235,14 @@ test('a half-filled order outlives a reload, and can be begun anew; a lost answe
   await letters.click();
   await expect(letters).toBeChecked();
   expect(lost).toBeGreaterThan(1);
+
+  // A figure of the house that is typed and left with Tab is kept.
+  const packers = page.getByLabel('Your own packers');
+  await packers.fill('3');
+  await packers.press('Tab');
+  await expect(page.getByText(/consignments? follows?\./)).toBeVisible();
+  await reload(page);
+  await expect(packers).toHaveValue('3');
 });
 
 test('two tabs edit one order: both versions are shown and mine can be kept', async ({ page, context }) => {
