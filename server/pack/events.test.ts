@@ -1,5 +1,8 @@
 import { must, orderInput, said } from '@/tests/order';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
+import { packingChecklist } from '@/core/duties/checklist';
+import { before } from '@/core/duties/clock';
+import { catalogueOf } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
@@ -94,6 +97,21 @@ describe('events', () => {
     must(recordEvent(house, code, 'sealedAt', null));
     must(undo(house, code));
     expect(house.consignments.byCode(code)!.document.actual.sealedAt).toBe('2026-11-26T17:00:00.000Z');
+  });
+
+  test('a press that overtook the one it comes after is told no sooner than that', () => {
+    const { document: c } = house.consignments.byCode(code)!;
+    const steps = packingChecklist(c, catalogueOf(c, house));
+    const [first, then] = steps.flatMap((s) => {
+      const needs = before(s).map((k) => steps.find((x) => x.key === k)!);
+      return needs.length === 1 && before(needs[0]!).length === 0 ? [[needs[0]!.key, s.key] as const] : [];
+    })[0]!;
+    const late = '2026-11-24T12:00:03.000Z';
+    must(tick(house, code, first, true, late));
+    expect(must(tick(house, code, then, true, '2026-11-24T12:00:01.000Z'))).toBe(late);
+    expect(house.facts.ticks(id()).get(then)).toBe(late);
+    must(tick(house, code, then, false));
+    expect(must(tick(house, code, then, true, '2026-11-24T12:01:00.000Z'))).toBe('2026-11-24T12:01:00.000Z');
   });
 
   test('a tick taken back leaves both presses', () => {

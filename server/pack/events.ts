@@ -24,7 +24,7 @@ export function tick(
   code: string,
   key: string,
   done: boolean,
-  at = house.nowIso(),
+  pressedAt = house.nowIso(),
   again = false,
 ): Outcome<string | null> {
   const stored = find(house, code);
@@ -42,10 +42,14 @@ export function tick(
   // A tick of what the plan has lost since can be taken back, but not made.
   if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
   return house.db.transaction((): Outcome<string | null> => {
-    const was = house.facts.ticks(id).get(key);
+    const ticks = house.facts.ticks(id);
+    const was = ticks.get(key);
     if (done === (was !== undefined)) return { ok: true, value: was ?? null };
-    const wrong = again ? null : outOfOrder(steps, key, done, house.facts.ticks(id));
+    const wrong = again ? null : outOfOrder(steps, key, done, ticks);
     if (wrong) return refuse('step', wrong);
+    // Presses travel each at its own pace: none is told before what it comes after.
+    const after = done && step ? before(step).flatMap((k) => ticks.get(k) ?? []) : [];
+    const at = [pressedAt, ...after].sort().at(-1)!;
     if (done) house.facts.tick(id, key, at, saidAs(step));
     else house.facts.untick(id, key, at);
     house.consignments.journal(id, at, done ? 'ticked' : 'taken back', key);
