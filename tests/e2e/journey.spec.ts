@@ -158,14 +158,14 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
   await expect(page.getByText(/8 holes were set by hand and stay/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('-8');
   await page.getByRole('button', { name: 'Compute' }).click();
-  await expect.poll(() => coldest(page)).toBeLessThan(before);
+  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(before);
 
   const cold = await coldest(page);
   await page.getByRole('button', { name: 'One 72 h heat pack more' }).click();
-  await expect.poll(() => coldest(page)).toBeGreaterThan(cold);
+  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeGreaterThan(cold);
   const warm = await coldest(page);
   await page.getByRole('button', { name: 'One 72 h heat pack less' }).click();
-  await expect.poll(() => coldest(page)).toBeLessThan(warm);
+  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(warm);
 
   const input = page.locator('input[type=file]');
   await input.setInputFiles({
@@ -187,7 +187,7 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
     buffer: Buffer.from(`time,place,temperature,zone\n${rows.join('\n')}\n`),
   });
   await expect(page.getByText('Forecast taken from frost.csv.')).toBeVisible();
-  await expect.poll(() => coldest(page)).toBeLessThan(cold);
+  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(cold);
   await page.getByRole('button', { name: 'Fetch anew' }).click();
   await expect(page.getByText(/Forecast: simulated/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('0');
