@@ -28,7 +28,9 @@ function belowMark({ outlook: { worstSlackH, chance }, a }: Found): Missing[] {
         ]
       : []),
     ...(worstSlackH !== null && worstSlackH < a.stopBelowSlackH
-      ? [`${worstSlackH.toFixed(0)} h to spare in one run of ten; ${a.stopBelowSlackH} h are the least here`]
+      ? [
+          `${worstSlackH < 0 ? `${(-worstSlackH).toFixed(1)} h short` : `${worstSlackH.toFixed(1)} h to spare`} in one run of ten; ${a.stopBelowSlackH} h to spare are the least here`,
+        ]
       : []),
   ];
   return [{ key: '', words: `Too risky to send: ${told.join('; ')}` }];
