@@ -146,7 +146,7 @@ test('two phones and a desk drive one arrival through cuts, a reload without net
   await desk.getByRole('button', { name: 'Set the passphrase' }).click();
   await expect(desk.getByText('You are Ida, owner.')).toBeVisible();
   await desk.getByRole('button', { name: 'Put out a computer of Bo' }).click();
-  await phones[1]!.waitForURL(/\/door/, { timeout: 2500 });
+  await phones[1]!.waitForURL(/\/door/, { timeout: 2500, waitUntil: 'commit' });
   await phones[1]!.goto(`${wires[1]!.address}/`);
   await expect(phones[1]!.getByLabel('Code of this phone')).toBeVisible();
   for (const w of wires) w.end();
