@@ -85,29 +85,11 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
     tanks: [c.tank, ...(c.otherTanks ?? [])]
       .filter((t) => used.has(t.name))
       .map((t) => {
-        const {
-          name,
-          tempC,
-          pH,
-          khDkh,
-          ghDgh,
-          salinity,
-          tanMgNL,
-          guessed = [],
-          volumeL,
-          residents,
-        } = measuredTank(c, t.name);
+        const { name, tempC, pH, khDkh, ghDgh, salinity, tanMgNL, ...tank } = measuredTank(c, t.name);
         return {
-          name,
-          tempC,
-          pH,
-          khDkh,
-          ghDgh,
-          salinity,
-          tanMgNL,
-          guessed: [...guessed],
-          ...(volumeL === undefined ? {} : { volumeL }),
-          ...(residents === undefined ? {} : { residents }),
+          ...{ name, tempC, pH, khDkh, ghDgh, salinity, tanMgNL, guessed: [...(tank.guessed ?? [])] },
+          ...(tank.volumeL === undefined ? {} : { volumeL: tank.volumeL }),
+          ...(tank.residents === undefined ? {} : { residents: tank.residents }),
         };
       }),
     curves,

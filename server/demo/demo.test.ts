@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { dueMs, allDuties } from '@/server/bench/duties';
-import { openHouse } from '../house';
+import { openHouse, type House } from '../house';
 import { benchView } from '@/server/bench/view';
 import { calendarFeed } from '@/server/bench/calendar';
 import { dayView, fastView } from '@/server/day/view';
@@ -20,12 +20,8 @@ afterAll(() => {
   else delete process.env.KINDLY_NOW;
 });
 
-/**
- * The demo is laid around the moment somebody asks for it: here in the night in which clocks change. A weekday is laid by
- * the browser tests.
- */
-describe('the demo laid in the night to summer time', () => {
-  const now = '2027-03-28T00:40:00Z';
+/** A house with the demo as it is laid at an instant. */
+function laidOn(now: string): { house: House; ms: number } {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-demo-'));
   folders.push(folder);
   process.env.KINDLY_NOW = now;
@@ -33,6 +29,15 @@ describe('the demo laid in the night to summer time', () => {
   const ms = Date.parse(now);
   const house = openHouse(folder, () => ms, 0);
   afterAll(() => house.db.close());
+  return { house, ms };
+}
+
+/**
+ * The demo is laid around the moment somebody asks for it: here in the night in which clocks change. A weekday is laid by
+ * the browser tests.
+ */
+describe('the demo laid in the night to summer time', () => {
+  const { house, ms } = laidOn('2027-03-28T00:40:00Z');
 
   test('has every consignment computed, one of each state on the Bench', () => {
     const all = house.consignments.list('all');
@@ -89,13 +94,7 @@ const today = new Date();
 const drawn = DATES[(today.getUTCMonth() * 31 + today.getUTCDate()) % DATES.length]!;
 
 describe.each(process.env.KINDLY_DATES === 'all' ? DATES : [drawn])('the demo laid on %s', (now) => {
-  const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-demo-'));
-  folders.push(folder);
-  process.env.KINDLY_NOW = now;
-  seedDemo(folder, 0);
-  const ms = Date.parse(now);
-  const house = openHouse(folder, () => ms, 0);
-  afterAll(() => house.db.close());
+  const { house, ms } = laidOn(now);
 
   test('contradicts itself nowhere', () => {
     for (const s of house.consignments.list('all')) {
