@@ -87,12 +87,12 @@ export function stopWords(s: TankStop, tank: string): { harm: string; instead: s
     case 'cold':
       return {
         harm: `Tank ${tank} is ${s.tempC} °C. ${s.name} tolerates ${s.limitC} °C or more for a day.`,
-        instead: `Warm the tank first, or use a warmer one.`,
+        instead: 'Warm the tank first, or use a warmer one.',
       };
     case 'warm':
       return {
         harm: `Tank ${tank} is ${s.tempC} °C. ${s.name} tolerates up to ${s.limitC} °C for a day.`,
-        instead: `Cool the tank first, or use a cooler one.`,
+        instead: 'Cool the tank first, or use a cooler one.',
       };
     case 'ammonia':
       return {

@@ -58,6 +58,7 @@ export function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof 
       {lane.steps.map((x, i) => {
         const a = (offsets[i]! / total) * W;
         const w = (x.minutes / total) * W;
+        const named = w > Math.max(60, x.title.length * 6.4);
         const past =
           i < at.index
             ? 1
@@ -68,7 +69,7 @@ export function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof 
           <g key={x.key}>
             <rect x={a} y="2" width={w * past} height="26" fill="url(#kraft-past)" />
             <path d={`M${a} 2V28`} stroke="var(--kraft-ink)" strokeOpacity=".35" />
-            {x.kind === 'hands' && w < 60 ? (
+            {x.kind === 'hands' && !named ? (
               <circle
                 cx={a + w / 2}
                 cy="15"
@@ -78,7 +79,7 @@ export function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof 
                 strokeWidth="1.8"
               />
             ) : (
-              w > x.title.length * 6.4 && (
+              named && (
                 <text x={a + w / 2} y="19" textAnchor="middle" className="tape-t">
                   {x.title}
                 </text>

@@ -56,7 +56,7 @@ function Figure({ words, value, unit, colour }: { words: string; value: string; 
       <span className="block text-12 text-ink-3">{words}</span>
       <b className="num text-22" style={{ color: colour }}>
         {value}
-      </b>{' '}
+      </b>
       {'\u00a0'}
       <span className="u">{unit}</span>
     </p>
