@@ -58,7 +58,7 @@ export function Strip({ lane, at, now }: { lane: RunLane; at: ReturnType<typeof 
       {lane.steps.map((x, i) => {
         const a = (offsets[i]! / total) * W;
         const w = (x.minutes / total) * W;
-        const named = w > Math.max(60, x.title.length * 6.4);
+        const named = w > x.title.length * 6.4 && (x.kind !== 'hands' || w >= 60);
         const past =
           i < at.index
             ? 1
