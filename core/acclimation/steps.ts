@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Closure } from '@/core/catalogue/making';
-import { SEA_FROM } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import type { MethodStep, OpenedBag, Recipe, TankWater } from './vessel';
 
 /** What hands do; it waits for a press. */

@@ -1,3 +1,4 @@
+import { SEA_FROM } from '@/core/fish/water';
 import type { BagFigure } from './measures';
 
 /** A figure that may be right and is asked about once more before it is kept. */
@@ -18,8 +19,6 @@ const BAG_PH_MOST = 8.4;
 const WATER_PH: readonly [number, number] = [5, 9];
 /** Water that ornamental fish are alive in, °C († common practice). */
 const WATER_C: readonly [number, number] = [6, 34];
-/** From this salinity on a water is the sea’s, and not brackish († common practice). */
-export const SEA_FROM = 20;
 /** Nobody has read more in a bag that animals came out of alive, mg N/L († common practice). */
 const TAN_MOST = 20;
 /** A hydrometer reads like this: 1.024 is no salinity. */

@@ -1,6 +1,6 @@
 import type { Species } from '@/core/catalogue/schema';
 
-/** Least salinity a sea animal is believed to live in, and most a freshwater one (common practice †). */
+/** Least salinity that is the sea’s and not brackish, and most that a freshwater animal lives in (common practice †). */
 export const SEA_FROM = 20;
 export const FRESH_TO = 10;
 

@@ -31,11 +31,10 @@ export function afterNewWater(medicine: Treatment, now: number, waterL: number, 
   const goes = share === 0 ? 0 : Math.max(1, Math.ceil(Math.log(1 - share) / Math.log(1 - MOST_AT_ONCE) - 1e-9));
   // A level of one unit: what brings the whole tank up by 1 mg/L, or by once the label.
   const perLevel = inMgL ? waterL / medicine.mgPerUnit! : amountFor({ treatment: medicine, times: 1 }, waterL);
-  const wanted = Math.min(medicine.perL * litres, Math.max(0, target - left) * perLevel);
   return {
     left,
     target,
-    dose: now > target * AT_TARGET && left >= target ? 0 : wanted,
+    dose: Math.min(medicine.perL * litres, Math.max(0, target - left) * perLevel),
     bringDown: share === 0 ? null : { litres: waterL * (1 - (1 - share) ** (1 / goes)), goes },
   };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
 import { bagFigures, nothingRead, quantities, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
 import { refuse, type Outcome } from '@/core/consignment/outcome';

@@ -2,7 +2,8 @@
 
 import { useState } from 'react';
 import { pausedWithin } from '@/core/acclimation/run';
-import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import { unbelieved, type WaterQuantity } from '@/core/consignment/measures';
 import type { Problem } from '@/core/consignment/outcome';
 import type { RunView } from '@/server/arrive/run-view';

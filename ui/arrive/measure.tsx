@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { SEA_FROM, doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import {
   bagFigures,
   counts,

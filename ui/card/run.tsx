@@ -15,7 +15,7 @@ import {
 import { cardCourse } from '@/core/card/lanes';
 import { stepText, type StepText } from '@/core/card/words';
 import { bagNames } from '@/core/acclimation/lanes';
-import { SEA_FROM } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import { Figure } from './fields';
 import { useHere, type Here } from './words';
 

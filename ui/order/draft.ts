@@ -3,6 +3,7 @@ import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
+import { SEA_FROM } from '@/core/fish/water';
 import { guessable } from '@/core/consignment/guess';
 import type { Companion, OrderLine } from '@/core/consignment/schema';
 import type { OrderInput } from '@/server/order/input';
@@ -123,7 +124,7 @@ const untold = (s: Species): WaterDraft =>
         salinity: s.water === 'brackish' ? '10' : '0',
         tanMgNL: '',
       };
-const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= 20;
+const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= SEA_FROM;
 /** Nothing was typed of a water but what it was filled in with. */
 const isUntold = (w: WaterDraft): boolean => guessable.every((k) => (w[k] ?? '') === '');
 

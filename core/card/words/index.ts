@@ -2,7 +2,7 @@ import { handlingOf, jumps, type Group } from '@/core/acclimation/release';
 import type { MethodId, MethodStep } from '@/core/acclimation/vessel';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Closure } from '@/core/catalogue/making';
-import { SEA_FROM } from '@/core/consignment/doubt';
+import { SEA_FROM } from '@/core/fish/water';
 import type { Language } from '@/core/consignment/languages';
 import { figureIn, wordsOf } from '@/core/papers/words';
 import { de } from './de';
