@@ -63,11 +63,15 @@ describe('the gate', () => {
     const at = inTime();
     const closed = Math.max(...c.bags.map((b) => at.get(`bag:${b.id}`)!));
     at.set('stand', closed + 2 * MIN);
-    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([expect.stringMatching(/^Leak stand.*2 of 10 min$/)]);
+    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([
+      expect.stringMatching(/^Leak stand.*\? Ticked after 2 of 10 min$/),
+    ]);
     const pack = steps.find((s) => s.key.startsWith('prove:'))!;
     at.set('stand', closed + 10 * MIN);
     at.set(pack.key, at.get(pack.after!.keys[0]!)! + 5 * MIN);
-    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([expect.stringMatching(/^Prove .*5 of 20 min$/)]);
+    expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([
+      expect.stringMatching(/^Prove .*\w\. Ticked after 5 of 20 min$/),
+    ]);
   });
 
   test('a box that was passed over the scale is missing, whatever was booked', () => {

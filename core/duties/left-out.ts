@@ -24,7 +24,8 @@ const tooSoon = (steps: readonly EveningStep[], tickedMs: TickedMs): Missing[] =
     // A lid may be closed over packs that lay open for less: that is no look.
     if (!s.after || s.phase === 'boxes' || at === null || endsMs === null || at >= endsMs - SOON_MS) return [];
     const minutes = Math.max(0, s.after.minutes - (endsMs - at) / 60_000);
-    return [{ key: s.key, words: `${s.title} Ticked after ${minutes.toFixed(0)} of ${s.after.minutes} min` }];
+    const title = s.title.endsWith('?') ? s.title : `${s.title}.`;
+    return [{ key: s.key, words: `${title} Ticked after ${minutes.toFixed(0)} of ${s.after.minutes} min` }];
   });
 
 /** Boxes whose scale was passed over. */
