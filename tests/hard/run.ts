@@ -16,6 +16,7 @@ import Database from 'better-sqlite3';
 import { powerCuts } from './power-cut';
 import { readers } from './readers';
 import { rights } from './rights';
+import { slow } from './slow';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
 
 /**
@@ -438,6 +439,7 @@ const parts: Record<string, () => Promise<string>> = {
   migrations,
   trouble,
   rights: async () => rights({ wrong }),
+  slow: async () => (short ? 'in the whole run' : slow({ wrong })),
   dates,
 };
 /** What must hold on any day, on twelve dates of a year; CI tries one of them, drawn by its day. */
