@@ -37,16 +37,16 @@ export function foundOf(house: House, stored: StoredConsignment, atMs = house.no
   });
 }
 
-/** What a consignment would leave without at an instant, by name. */
+/** What a consignment would leave without at an instant, by name: what may harm first, then what hands left out. */
 export function missingOf(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
   const { id } = stored.document;
   const ticks = house.facts.ticks(id);
   return [
+    ...foundOf(house, stored, atMs),
     ...leftOut(stepsOf(house, [stored]), {
       tickedMs: (_, key) => (ticks.has(key) ? Date.parse(ticks.get(key)!) : null),
       weighed: new Set(scaleReadings(house, id).keys()),
     }),
-    ...foundOf(house, stored, atMs),
   ];
 }
 

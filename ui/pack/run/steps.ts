@@ -130,13 +130,13 @@ export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[]
     .sort((x, y) => x.endsMs - y.endsMs);
 }
 
-/** What a consignment would leave without: what hands left out, and what was found and not mended. */
+/** What a consignment would leave without: what was found and may harm, then what hands left out. */
 export const missingOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]): Missing[] => [
+  ...c.found,
   ...leftOut(
     steps.filter((s) => s.code === c.code),
     { tickedMs: tickedMsOf(steps), weighed: new Set(c.boxes.flatMap((b) => (b.weighed ? [b.id] : []))) },
   ),
-  ...c.found,
 ];
 
 /** When the first bag of a consignment was closed: as told, or by the first that was ticked. */
