@@ -73,13 +73,13 @@ const refusedPlants = (c: Pick<Consignment, 'companions' | 'sender' | 'receiver'
         }))
     : [];
 
-/** What speaks against the hand-over besides what hands left out: the day, the risk, and what was found and not mended. */
+/** What speaks against the hand-over besides what hands left out: the risk, the day, and what was found and not mended. */
 export const foundAtGate = (
   c: Pick<Consignment, 'boxes' | 'companions' | 'sender' | 'receiver'>,
   found: Found,
 ): Missing[] => [
-  ...(found.rests ? [{ key: '', words: capital(found.rests) }] : []),
   ...belowMark(found),
+  ...(found.rests ? [{ key: '', words: capital(found.rests) }] : []),
   ...refusedPlants(c),
   ...badPacks(found.packs),
   ...overweight(c, found.scaleKg),
