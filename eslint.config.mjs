@@ -3,7 +3,8 @@ import tseslint from 'typescript-eslint';
 
 const config = [
   { ignores: ['.next/**', '.kindly/**', 'node_modules/**', 'data/**', 'out/**', 'next-env.d.ts'] },
-  ...next,
+  // Rules of React, of which some run a compiler, only where React is.
+  ...next.map((c) => ('rules' in c ? { ...c, files: ['{app,ui}/**/*.{ts,tsx}'] } : c)),
   ...tseslint.configs.strict,
   {
     rules: {

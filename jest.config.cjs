@@ -1,6 +1,6 @@
 /** Unit and reference tests. Browser journeys live in tests/e2e and run by Playwright. */
 module.exports = {
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/tests/environment.cjs',
   // One for every core: of two, one would be left idle.
   maxWorkers: '100%',
   testTimeout: 20_000,

@@ -1,14 +1,14 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { runCli } from '@/tests/program';
 
 /** The commands as a person runs them; each is a program of its own, so there are few of these. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 function kindly(...args: string[]): { code: number | null; out: string; err: string } {
-  const r = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', ...args], { encoding: 'utf8', maxBuffer: 1e8 });
+  const r = runCli(args);
   return { code: r.status, out: r.stdout, err: r.stderr };
 }
 const put = (name: string, text: string): string => {

@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -7,16 +6,17 @@ import { exportConsignment } from '@/server/consignment/files';
 import { jobRows } from '@/server/consignment/result';
 import { changeBox } from '@/server/heat/box';
 import { saveRoad } from '@/server/heat/road';
-import { openHouse } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput } from '@/tests/order';
+import { runCli } from '@/tests/program';
 
 /** `kindly plan` on the exported file says what the page's worker says, with a box by own measures on a road by hand. */
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-same-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test('an own box on an own road: the command line ranks as the browser does, to the last digit', () => {
-  const house = openHouse(null, () => NOON, 20);
+  const house = houseInMemory(() => NOON, 20);
   const { code } = must(saveOrder(house, orderInput(house)));
   const now = () => house.consignments.byCode(code)!;
   const own = { name: 'Sheet box', build: 'cut' as const, insideCm: [34, 26, 30], wallCm: 1.9, kWPerMK: 0.037 };
@@ -53,7 +53,7 @@ test('an own box on an own road: the command line ranks as the browser does, to 
   const calendar = write('calendar.json', JSON.stringify(house.calendar(c)));
   house.db.close();
   const args = ['plan', file, '--json', '--draws', '20', '--days', '1', '--calendar', calendar];
-  const r = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', ...args], { encoding: 'utf8', maxBuffer: 1e8 });
+  const r = runCli(args);
   expect(r.stderr).toBe('');
   const told = JSON.parse(r.stdout) as { risk: unknown; packs: Record<string, PackRow[]> };
   expect(told.risk).toEqual(JSON.parse(JSON.stringify(result!.risk)));

@@ -1,3 +1,4 @@
+import { houseInMemory } from '@/tests/house';
 import { krakowOrder as order, must, NOON as NOW, readBag, readTank, water } from '@/tests/order';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
@@ -25,7 +26,7 @@ const stored = (code: string) => house.consignments.byCode(code)!;
 
 beforeEach(() => {
   now = NOW;
-  house = openHouse(null, () => now, 4);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 
@@ -146,7 +147,7 @@ describe('the simulated forecast service', () => {
 });
 
 test('extremes of the days typed by hand become the forecast; places they do not name are filled and said so', () => {
-  const house = openHouse(null, () => Date.parse('2027-01-10T12:00:00Z'), 0);
+  const house = houseInMemory(() => Date.parse('2027-01-10T12:00:00Z'));
   const c = { ...exampleConsignment(), direction: 'outgoing' as const };
   house.consignments.insert(c, null, house.nowIso());
   const days = [11, 12, 13, 14].map((d) => ({ date: `2027-01-${d}`, minC: -9, maxC: -2 }));

@@ -1,4 +1,5 @@
 import { kinds } from '@/records';
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { calendarFeed } from './bench/calendar';
 import { benchView } from './bench/view';
@@ -6,7 +7,7 @@ import { weekView } from './bench/week';
 import { change, undo } from './consignment/change';
 import { consignmentList } from './consignment/list';
 import { restoreGood, unsound } from './consignment/sound';
-import { openHouse, type House } from './house';
+import type { House } from './house';
 import { lookForBetterDays } from './day/day';
 import { suppliesView } from './stock/supplies';
 import { changeBox } from './heat/box';
@@ -17,7 +18,7 @@ import { setAssumption } from './settings/assumptions';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
-beforeEach(() => (house = openHouse(null, () => now, 0)));
+beforeEach(() => (house = houseInMemory(() => now)));
 afterEach(() => house.db.close());
 const stored = (code: string) => house.consignments.byCode(code)!;
 const someRecord = (kind: string) =>

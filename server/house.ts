@@ -26,7 +26,7 @@ import { askAnew } from './stock/demand';
 import { seedRecords } from './records/seed';
 import { shelvesOf } from './records/shelves';
 import { withLearned } from './logbook/with-learned';
-import type { Thinker } from './jobs/work';
+import { firstPlan, type Thinker } from './jobs/work';
 import type { Shelves } from '@/server/consignment/result';
 
 /** A running fish room: its database and its clock. Every use case takes one. */
@@ -66,22 +66,22 @@ export interface House {
   draws: number;
   /** Where heavy work is done, so that a save answers first and its figures follow; null does it at once. */
   thinker: Thinker | null;
+  /** How the first plan of an order is made where no thinker has made it before. */
+  firstPlan: typeof firstPlan;
 }
 
 /** An answer can be asked for again this long. */
 const RECEIPT_DAYS = 3;
 
-/** A house in memory as it is when it was just opened: the next one begins there. */
-let newHouse: Buffer | null = null;
-
-/** Opens the data of a house; its shelves are read once and again after every change to them. */
+/** Opens the data of a house, or one in memory `from` a serialized one; its shelves are read once and again after every change to them. */
 export function openHouse(
   folder: string | null,
   clock: () => number = nowMs,
   draws = 200,
   thinker: Thinker | null = null,
+  { from = null, firstPlan: plan = firstPlan }: { from?: Buffer | null; firstPlan?: typeof firstPlan } = {},
 ): House {
-  const db = openDatabase(folder, folder === null ? newHouse : null);
+  const db = openDatabase(folder, from);
   const hand: Hand = { by: '' };
   const records = recordRepository(db, hand);
   const facts = factRepository(db, hand);
@@ -121,11 +121,11 @@ export function openHouse(
     calendar: calendarOf,
     draws,
     thinker,
+    firstPlan: plan,
   };
   house.receipts.prune(new Date(clock() - RECEIPT_DAYS * 864e5).toISOString());
   seedRecords(house);
   askAnew(house);
-  if (folder === null) newHouse ??= db.serialize();
   return house;
 }
 

@@ -1,6 +1,7 @@
+import { houseInMemory } from '@/tests/house';
 import { krakowOrder as order, must, NOON as NOW, pathsOf, place, said, water } from '@/tests/order';
 import { readFileSync } from 'node:fs';
-import { openHouse, profileOf, type House } from './house';
+import { profileOf, type House } from './house';
 import { ownAssumptions, setAssumption, setAssumptionInSlices } from '@/server/settings/assumptions';
 import { lookUp, onceInSlices } from '@/server/write';
 import { undo } from '@/server/consignment/change';
@@ -19,7 +20,7 @@ const stored = (code: string) => house.consignments.byCode(code)!;
 
 beforeEach(() => {
   now = NOW;
-  house = openHouse(null, () => now, 4);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { refuse } from '@/core/consignment/outcome';
 import { textOf } from '@/ui/fields/file';
 import { askedFor } from './asked';
-import { openHouse, type House } from './house';
+import type { House } from './house';
 import { saveOrder } from './order/order';
 import { tick } from './pack/events';
 import { setKeys } from './settings/settings';
@@ -13,7 +14,7 @@ import { lookUp, once, onceInSlices } from './write';
 const now = Date.parse('2026-11-24T12:00:00Z');
 const press = 'a'.repeat(32);
 let house: House;
-beforeEach(() => (house = openHouse(null, () => now, 0)));
+beforeEach(() => (house = houseInMemory(() => now)));
 afterEach(() => house.db.close());
 const count = (): number => (house.db.prepare('SELECT COUNT(*) AS n FROM consignment').get() as { n: number }).n;
 const order = (h: House) => saveOrder(h, orderInput(h));
@@ -104,7 +105,7 @@ describe('a long file', () => {
   };
   afterEach(() => jest.restoreAllMocks());
   test('is read in slices, and what comes of it is what comes of it at once', async () => {
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now);
     const trial = must(importCsv(other, 'tank', asked(false)));
     const whole = must(importCsv(other, 'tank', asked(true)));
     other.db.close();

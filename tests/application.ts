@@ -1,29 +1,9 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { spawn, type ChildProcess, type SpawnSyncReturns } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-
-/** The demo of this build laid around an instant: computed once, and copied for everybody who wants it. */
-function demoAround(instant: string): string {
-  const build = readFileSync('.next/BUILD_ID', 'utf8').trim();
-  const home = path.join('.kindly', 'demos');
-  const kept = path.resolve(home, `${build}-${instant.replace(/\W/g, '')}`);
-  if (existsSync(kept)) return kept;
-  mkdirSync(home, { recursive: true });
-  const made = mkdtempSync(path.join(home, 'making-'));
-  const done = spawnSync('node', ['--import', 'tsx', 'cli/main.ts', 'prepare', '--demo'], {
-    env: { ...process.env, NODE_ENV: 'production', KINDLY_DATA: path.resolve(made, 'data'), KINDLY_NOW: instant },
-    encoding: 'utf8',
-  });
-  if (done.status !== 0) throw new Error(done.stderr);
-  try {
-    renameSync(path.join(made, 'data'), kept);
-  } catch {
-    // Another test made it meanwhile.
-  }
-  rmSync(made, { recursive: true, force: true });
-  return kept;
-}
+import { layDemo } from './demo';
+import { runCli, runProgram } from './program';
 
 /** A built application on its own port and data folder, which can be killed and started again. */
 export class Application {
@@ -52,17 +32,20 @@ export class Application {
   }
 
   /** The command line on its folder; it is ended after `timeout` ms where one is given. */
-  cli(args: readonly string[], timeout?: number): { status: number | null; stdout: string; stderr: string } {
-    return spawnSync('node', ['--import', 'tsx', 'cli/main.ts', ...args], {
-      env: this.environment(),
-      encoding: 'utf8',
-      ...(timeout === undefined ? {} : { timeout, killSignal: 'SIGKILL' }),
-    });
+  cli(args: readonly string[], timeout?: number): SpawnSyncReturns<string> {
+    return runCli(args, { env: this.environment(), ...(timeout === undefined ? {} : { timeout }) });
+  }
+
+  /** Puts what a seed makes into its prepared folder, before the server starts; what it tells. */
+  seed(entry: string, ...args: readonly string[]): string {
+    const done = runProgram(entry, [this.folder, ...args], { env: this.environment() });
+    if (done.status !== 0) throw new Error(done.stderr);
+    return done.stdout;
   }
 
   /** Makes its data: empty, or the demo as it is laid around an instant, from its own clock where none is named. */
   prepare(demo: boolean, around = this.env.KINDLY_NOW ?? this.env.KINDLY_FROM): void {
-    if (demo && around !== undefined) return void cpSync(demoAround(around), this.folder, { recursive: true });
+    if (demo && around !== undefined) return void layDemo(this.folder, around);
     const done = this.cli(['prepare', ...(demo ? ['--demo'] : [])]);
     if (done.status !== 0) throw new Error(done.stderr);
   }

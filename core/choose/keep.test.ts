@@ -3,6 +3,7 @@ import { catalogue } from '@/core/catalogue';
 import { miscounts } from '@/core/consignment/rules';
 import { crossChecks } from '@/core/consignment/rules';
 import type { Consignment } from '@/core/consignment/schema';
+import { cases } from '@/tests/cases';
 import { exampleConsignment } from '@/tests/example';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { arrange } from '@/core/box/arrange';
@@ -59,7 +60,7 @@ describe('bags under a changed order', () => {
           expect(crossChecks(consignment)).toEqual([]);
         },
       ),
-      { numRuns: 20 },
+      { numRuns: cases(20, 6) },
     );
   });
 });

@@ -6,6 +6,7 @@ import { miscounts } from '@/core/consignment/rules';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { cases } from '@/tests/cases';
 import { exampleConsignment } from '@/tests/example';
 import { massOfLine } from '@/core/engine/contents';
 import { suggestBags } from './bags';
@@ -36,12 +37,12 @@ const order = (): Consignment => ({
     };
   }),
 });
-const orders = Array.from({ length: 200 }, order);
+const orders = Array.from({ length: cases(200, 70) }, order);
 const speciesOf = (x: Consignment, lineId: string): Species =>
   row(catalogue.species, x.lines.find((l) => l.id === lineId)!.speciesId, 'species');
 const median = (xs: number[]): number => [...xs].sort((x, y) => x - y)[Math.floor(xs.length / 2)]!;
 
-describe('plans for two hundred generated orders', () => {
+describe('plans for generated orders', () => {
   const plans = orders.map((x) => ({ x, bags: suggestBags(x, catalogue, '1').bags }));
   const ofLine = (bags: Bag[], id: string): Bag[] => bags.filter((b) => b.animals[0]!.lineId === id);
   test('hold every animal, and break no rule of number, size or width', () => {

@@ -178,7 +178,7 @@ function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
     : `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after the window.`;
 }
 
-interface Luck {
+export interface Luck {
   seed: number;
   holidays: readonly Holiday[];
 }
@@ -252,7 +252,7 @@ class Look {
 }
 
 /** The same plan in every box of a journey: in one, or in all of them together. */
-const withPlan = (p: Prepared, { packs, ventHoles, bottle }: HeatPlan): Prepared =>
+export const withPlan = (p: Prepared, { packs, ventHoles, bottle }: HeatPlan): Prepared =>
   p.boxes.reduce((q, { box }) => withBox(q, { ...box, packs, ventHoles, bottle }), p);
 
 /** Coldest and warmest water of any bag up to the deadline, as planned, °C. */
@@ -313,48 +313,10 @@ export function* choosePacks(p: Prepared, options: ChoosePacks): Generator<{ don
   return rankPacks(found, p);
 }
 
-/** A plan that came through the sieve, and how many of its last round's draws lost a bag to cold or heat. */
-export interface Sieved {
-  plan: HeatPlan;
-  lost: number;
-}
-
-/** The sieve of warmth: a few draws for all, then more for the better ones. */
-const SIEVE = [
-  { keep: Infinity, draws: 6 },
-  { keep: 8, draws: 24 },
-] as const;
-
-/**
- * The first rounds of a choice: warmth alone over a few draws, best first. Lost draws decide, then tenths of what the
- * fish bear (with a wanted delay on top); ties go to the simplest, then the cheapest. What does not fit under the lid or
- * between the bags is left out.
- */
-export function sievePlans(p: Prepared, plans: readonly HeatPlan[], luck: Luck): Sieved[] {
-  const refused = (at: Prepared): number => at.boxes[0]!.arrangement.problems.length;
-  const bare = refused(withPlan(p, { packs: [], ventHoles: 0, bottle: null }));
-  let left = plans.flatMap((plan) => {
-    const here = withPlan(p, plan);
-    if (refused(here) > bare) return [];
-    const draws = new Draws(here, luck.seed, null, luck.holidays);
-    return [{ plan, draws, lost: 0, things: thingsIn(plan), cost: packsCost(plan, p.catalogue) }];
-  });
-  for (const round of SIEVE)
-    left = left
-      .slice(0, round.keep)
-      .map((x) => {
-        const { lost, dose } = x.draws.sieve(round.draws);
-        return { ...x, lost, dose, tenths: Math.ceil(dose * 10) };
-      })
-      .sort(
-        (x, y) => x.lost - y.lost || x.tenths - y.tenths || x.things - y.things || x.cost - y.cost || x.dose - y.dose,
-      );
-  return left.map(({ plan, lost }) => ({ plan, lost }));
-}
-
 /** Plans that are looked at closer, and how close: the best of many with a few draws, the best of those with more. */
+export const LOOKED_AT = 6;
 const ROUNDS = [
-  { keep: 6, draws: BLOCK },
+  { keep: LOOKED_AT, draws: BLOCK },
   { keep: 3, draws: 4 * BLOCK },
 ] as const;
 

@@ -10,7 +10,8 @@ import { prepare, withBox } from '@/core/engine/prepare';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { exampleConsignment } from '@/tests/example';
 import { makingsOf } from './boxes';
-import { candidatePlans, packless, plansFor, sievePlans, type HeatPlan } from './packs';
+import { candidatePlans, packless, packsCost, plansFor, thingsIn, type HeatPlan } from './packs';
+import { sievePlans } from './sieve';
 import {
   answerQuestion,
   cheapestSure,
@@ -85,12 +86,36 @@ describe('the sieve of warmth', () => {
       return d.result(false).lost;
     };
     const none = { packs: [], ventHoles: 0, bottle: null };
-    expect(sievePlans(p, [none], luck)[0]!.lost).toBe(24);
+    expect(sievePlans(p, [none], luck, 1)[0]!.lost).toBe(24);
     expect(whole(none)).toBe(24);
-    const best = sievePlans(p, candidatePlans(catalogue, null, a), luck)[0]!;
+    const best = sievePlans(p, candidatePlans(catalogue, null, a), luck, 1)[0]!;
     // Warmth alone finds fewer lost than warmth and water together, but for its coarser loss.
     expect(whole(best.plan)).toBeGreaterThanOrEqual(best.lost - 1);
     expect(whole(best.plan)).toBeLessThan(12);
+  });
+  test('what is left early would not have been among the best: they are those of all looked at to the end', () => {
+    for (const c of [frost, heat]) {
+      const at = prepared(leanBox(shifted(c, c === heat ? -14 : 0)));
+      const plans = plansFor(at, null);
+      const looks = plans.map((plan) => {
+        const { packs, ventHoles, bottle } = plan;
+        return new Draws(withBox(at, { ...at.boxes[0]!.box, packs, ventHoles, bottle }), 1, null, []);
+      });
+      const score = (i: number, draws: number): number[] => {
+        const { lost, dose } = looks[i]!.sieve(draws);
+        return [lost, Math.ceil((dose / draws) * 10), thingsIn(plans[i]!), packsCost(plans[i]!, catalogue), dose];
+      };
+      const best = (of: number[], draws: number, keep: number): number[] =>
+        of
+          .map((i) => ({ i, score: score(i, draws) }))
+          .sort((x, y) => x.score.reduce((d, v, k) => d || v - y.score[k]!, 0))
+          .slice(0, keep)
+          .map((x) => x.i);
+      const all = plans.map((_, i) => i);
+      expect(sievePlans(at, plans, luck, 5).map((x) => x.plan)).toEqual(
+        best(best(all, 6, 8), 24, 5).map((i) => plans[i]),
+      );
+    }
   });
   test('a hot bottle is only for the cold', () => {
     const bottles = (c: Consignment): number =>

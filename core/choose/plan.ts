@@ -1,6 +1,7 @@
 import { suggestBags } from './bags';
 import { costOfBox, KEEP_ROOM, makingName, makingsOf, suggestBoxes } from './boxes';
-import { bestPacks, packless, plansFor, sievePlans, type HeatPlan, type PackOption } from './packs';
+import { bestPacks, LOOKED_AT, packless, plansFor, type HeatPlan, type PackOption } from './packs';
+import { sievePlans } from './sieve';
 import { companionsIn } from '@/core/box/weights';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -170,7 +171,8 @@ function answerBox(q: BoxQuestion): BoxAnswer[] {
   }
   // Packs at the side make little difference beside walls and water: they are for the hand.
   const aboveBags = plansFor(bare, null).filter((x) => x.packs.every((p) => p.at !== 'side'));
-  const sieved = (p: Prepared, plans: readonly HeatPlan[]): HeatPlan[] => sievePlans(p, plans, luck).map((s) => s.plan);
+  const sieved = (p: Prepared, plans: readonly HeatPlan[]): HeatPlan[] =>
+    sievePlans(p, plans, luck, LOOKED_AT).map((s) => s.plan);
   // Without draws nothing tells what a thicker box would bring.
   if (draws === 0) {
     const planned = bestPacks(bare, aboveBags, 0, luck);
@@ -186,7 +188,7 @@ function answerBox(q: BoxQuestion): BoxAnswer[] {
   const simple = aboveBags.filter((x) => x.packs.length <= 2);
   const makings = makingsOf(c, first, catalogue).flatMap((making) => {
     const p = at(making.box);
-    const best = p ? sievePlans(p, simple, luck).slice(0, 3) : [];
+    const best = p ? sievePlans(p, simple, luck, 3) : [];
     return p && best.length > 0 ? [{ making, p, best, lost: best[0]!.lost }] : [];
   });
   const least = Math.min(...makings.map((s) => s.lost));

@@ -220,7 +220,7 @@ export class Draws {
 
   /**
    * Warmth alone, for a first sieve among many ways to heat a box: of the first `n` draws, how many lose a bag to cold or
-   * heat before opening, and the mean of the worst bag's dose a wanted delay beyond the deadline (1 is all it bears).
+   * heat before opening, and the worst bag's dose a wanted delay beyond the deadline (1 is all it bears), summed over them.
    */
   sieve(n: number): { lost: number; dose: number } {
     const sieved = this.sieved;
@@ -245,7 +245,7 @@ export class Draws {
       sieved.dose += Math.min(2, most);
     }
     this.coarse = false;
-    return { lost: sieved.lost, dose: sieved.draws > 0 ? sieved.dose / sieved.draws : 0 };
+    return { lost: sieved.lost, dose: sieved.dose };
   }
 
   /** One journey with these numbers; lost is what fails before `openH`. Writes the hours of every bag into `firstH`. */

@@ -9,9 +9,10 @@ import { tellSign } from './signs';
 import { methodComparisons } from './methods';
 import { finishStep, startRun } from './run';
 import { receiveView } from './view';
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, pathsOf, readBag, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { boxHasCome, comeView } from './come';
 
 let now = Date.parse('2026-11-24T12:00:00Z');
@@ -19,7 +20,7 @@ let house: House;
 let tankId = '';
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   tankId = addRecord(house, 'tank', { name: 'Q1', volumeL: '60', use: 'quarantine' });
 });
 afterEach(() => house.db.close());

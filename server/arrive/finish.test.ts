@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, pathsOf, readBag, readTank, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import { tryEvaluate } from '@/server/consignment/result';
 import { journalView } from '@/server/room/journal-view';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { moveIn, openQuarantine } from '@/server/quarantine/quarantine';
@@ -37,7 +38,7 @@ const across = (): void => {
 /** Sixteen tetras came from elsewhere, in two bags or more. */
 beforeEach(() => {
   now = Date.parse('2026-11-27T10:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
   addRecord(house, 'tank', { name: 'Ward', volumeL: '40', use: 'quarantine' });
   const o = orderInput(house);

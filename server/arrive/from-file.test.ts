@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { allDuties } from '@/server/bench/duties';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 
 let now = Date.parse('2026-11-26T12:00:00Z');
@@ -10,8 +11,8 @@ let receiver: House;
 let code = '';
 let text = '';
 beforeAll(() => {
-  sender = openHouse(null, () => now, 0);
-  receiver = openHouse(null, () => now, 0);
+  sender = houseInMemory(() => now);
+  receiver = houseInMemory(() => now);
   code = must(saveOrder(sender, orderInput(sender))).code;
   text = must(exportConsignment(sender, code)).text;
 });
@@ -32,7 +33,7 @@ test('a sender’s file of what leaves there comes here: the receiver’s duties
 
 test('what should have been done yesterday is due half an hour after it was typed, and late only then', () => {
   now = Date.parse('2026-11-27T08:00:00Z');
-  const other = openHouse(null, () => now, 0);
+  const other = houseInMemory(() => now);
   must(importConsignment(other, text, 'comes'));
   const prepare = allDuties(other).find((d) => d.kind === 'prepare-tank')!;
   expect(prepare.atMs).toBe(now + 30 * 60_000);

@@ -1,6 +1,7 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, readBag } from '@/tests/order';
 import { tryEvaluate } from '@/server/consignment/result';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { methodComparisons } from './methods';
@@ -14,7 +15,7 @@ const lanes = () => methodComparisons(house, c(), must(tryEvaluate(house, c())),
 const laneOf = (id: string) => lanes().find((l) => l.bagIds.includes(id))!;
 
 beforeEach(() => {
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   const o = orderInput(house);
   code = must(
     saveOrder(house, { ...o, direction: 'incoming', lines: [{ ...o.lines[0]!, count: 100, tank: 'theirs' }] }),

@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, said } from '@/tests/order';
 import { allDuties } from '@/server/bench/duties';
 import { tryEvaluate } from '@/server/consignment/result';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from '@/server/pack/events';
 import { looksOf } from './looks';
@@ -27,7 +28,7 @@ function across(): string {
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
   bringHome(house, code, (ms) => (now = ms));
 });

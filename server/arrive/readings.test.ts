@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { airIn, standing } from '@/core/consignment/standing';
 import { tryEvaluate } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { bagViews } from '@/server/bag/view';
 import { doDeed } from '@/server/queue/deeds';
@@ -30,7 +31,7 @@ const ofTemp = () => standing(facts()).flatMap((o) => (o.quantity === 'tempC' ? 
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
   bringHome(house, code, (ms) => (now = ms));
 });

@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { evaluationOf } from '@/server/consignment/view';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { doDeed, type Deed } from '@/server/queue/deeds';
 import { receiveView } from './view';
@@ -11,7 +12,7 @@ let house: House;
 let code = '';
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
 beforeEach(() => {
-  house = openHouse(null, () => NOW, 0);
+  house = houseInMemory(() => NOW);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterEach(() => house.db.close());
@@ -62,7 +63,7 @@ describe('signs through the film', () => {
     must(does('slime', true));
     must(does('slime', false));
     const { text } = must(exportConsignment(house, code));
-    const other = openHouse(null, () => NOW, 0);
+    const other = houseInMemory(() => NOW);
     must(importConsignment(other, text, 'ask'));
     expect(must(exportConsignment(other, code)).text).toBe(text);
     other.db.close();

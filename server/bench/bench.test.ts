@@ -1,9 +1,10 @@
 import type { Job, JobResult } from '@/core/evaluate/job';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { DayOption } from '@/core/choose/days';
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { allDuties } from './duties';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { benchView } from './view';
 import { calendarFeed } from './calendar';
 import { weekView } from './week';
@@ -22,7 +23,7 @@ const task = (key: string) => benchView(house).tasks.find((t) => t.key === `${id
 
 beforeEach(() => {
   now = Date.parse('2026-11-25T09:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterEach(() => house.db.close());

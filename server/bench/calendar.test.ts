@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import { backwardSchedule } from '@/core/duties/schedule';
+import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';
-import { openHouse } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 import { cancel } from '@/server/order/order';
 import { change } from '@/server/consignment/change';
@@ -41,7 +41,7 @@ const c = {
 const now = Date.parse(c.handOverAt) - 4 * 864e5;
 
 test('a general parser reads the same times as the schedule; identifiers stay when the day moves; a cancelling says so', () => {
-  const house = openHouse(null, () => now, 0);
+  const house = houseInMemory(() => now);
   house.consignments.insert(c, null, house.nowIso());
   const first = read(calendarFeed(house));
   const schedule = backwardSchedule(c, catalogueOf(c, house));

@@ -1,6 +1,7 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, bringHome, must, orderInput } from '@/tests/order';
 import type { OrderInput } from '@/server/order/input';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { hold } from '@/server/day/day';
 import { change } from '@/server/consignment/change';
 import { cancel, saveOrder } from '@/server/order/order';
@@ -26,7 +27,7 @@ const event = (code: string, name: 'sealedAt' | 'handedOverAt' | 'arrivedAt' | '
 };
 beforeEach(() => {
   at('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

@@ -1,7 +1,8 @@
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { stationOf } from '@/server/consignment/station';
 import { undo } from '@/server/consignment/change';
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { saveFreight } from '@/server/papers/change';
 import { costsHere } from '@/server/papers/costs';
@@ -12,7 +13,7 @@ import { scaleReadings, weigh } from './weigh';
 let house: House;
 let code: string;
 beforeAll(() => {
-  house = openHouse(null, () => NOON, 0);
+  house = houseInMemory(() => NOON);
   const line = {
     id: 'L1',
     speciesId: 'lemon-tetra',

@@ -2,8 +2,9 @@ import { methodIds } from '@/core/acclimation/vessel';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/duties/schedule';
+import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import {
   catalogueOf,
   chanceOf,
@@ -39,7 +40,7 @@ const shown = (code = example.code) => consignmentView(house, code)!;
 const evaluated = (c: Consignment = example) => must(tryEvaluate(plainSurroundings, c));
 
 beforeAll(() => {
-  house = openHouse(null, () => now, 20);
+  house = houseInMemory(() => now, 20);
   must(importConsignment(house, JSON.stringify(example), 'ask'));
 });
 afterAll(() => house.db.close());
@@ -234,7 +235,7 @@ test('the Bench lists what leaves within two days, with its odds', () => {
 
 test('the week counts hours of what is not ticked, boxes on the day they are packed, and the counter’s hour', () => {
   const at = Date.parse(example.handOverAt) - 3 * 864e5;
-  const week = openHouse(null, () => at, 0);
+  const week = houseInMemory(() => at);
   const plan: Consignment = {
     ...example,
     direction: 'outgoing',

@@ -1,7 +1,8 @@
 import { runJob, type JobReport } from '@/core/evaluate/job';
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { backwardSchedule } from '@/core/duties/schedule';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 import { dayJob, moveDay } from './day';
 import { checkOrder } from '@/server/order/advice';
@@ -22,7 +23,7 @@ const moments = () =>
   new Map(backwardSchedule(stored().document, catalogueOf(stored().document, house)).map((m) => [m.key, m.atMs]));
 
 beforeAll(() => {
-  house = openHouse(null, () => now, 20);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterAll(() => house.db.close());
@@ -174,7 +175,7 @@ test('ten days by every live service are compared with the house’s own rows an
 });
 
 test('once the bags are sealed what led to them is past and not late; what follows still is to come', () => {
-  const own = openHouse(null, () => now, 20);
+  const own = houseInMemory(() => now);
   const sent = must(saveOrder(own, orderInput(own))).code;
   const past = () =>
     Object.fromEntries(fastStationView(stationOf(own, sent)!).schedule.moments.map((m) => [m.kind, m.past]));

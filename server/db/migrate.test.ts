@@ -5,6 +5,7 @@ import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { readFile } from '@/core/consignment/file';
 import type { Consignment } from '@/core/consignment/schema';
+import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';
 import { must } from '@/tests/order';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
@@ -170,7 +171,7 @@ describe('a data folder of version 1', () => {
   });
 
   test('is told whole in its files, byte for byte again after reading them elsewhere', () => {
-    const other = openHouse(null, () => NOW, 0);
+    const other = houseInMemory(() => NOW);
     for (const row of before) {
       const first = must(exportConsignment(house, row.code)).text;
       must(importConsignment(other, first, 'ask'));

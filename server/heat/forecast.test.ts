@@ -1,5 +1,5 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput } from '@/tests/order';
-import { openHouse } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { importForecast } from './forecast';
 
@@ -18,7 +18,7 @@ const file = (): string =>
   ].join('\n');
 
 test('two consignments to one town share the hours of one file; each keeps which one it used', () => {
-  const house = openHouse(null, () => now, 0);
+  const house = houseInMemory(() => now);
   const rows = (): number => (house.db.prepare('SELECT COUNT(*) AS n FROM forecast').get() as { n: number }).n;
   const one = must(saveOrder(house, orderInput(house))).code;
   const two = must(saveOrder(house, orderInput(house, { note: 'the other' }))).code;

@@ -1,6 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { houseInMemory } from '@/tests/house';
 import { said, must, NOON, orderInput } from '@/tests/order';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { undo } from '@/server/consignment/change';
 import { saveTest } from './home-test';
@@ -10,7 +11,7 @@ import { saveRoad, type RoadInput } from './road';
 let house: House;
 let code: string;
 beforeEach(() => {
-  house = openHouse(null, () => NOON, 50);
+  house = houseInMemory(() => NOON);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterEach(() => house.db.close());

@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput } from '@/tests/order';
 import { bagStationView } from '@/server/bag/view';
 import { stationOf } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { figuresReady } from './thinker';
 import { doWork, type Thinker } from './work';
@@ -18,7 +19,7 @@ afterEach(() => house.db.close());
 
 describe('one figure everywhere', () => {
   test('heading and bags tell the slack and the chance of the draws that are stored', () => {
-    house = openHouse(null, () => now, 100);
+    house = houseInMemory(() => now, 100);
     const { code } = must(saveOrder(house, orderInput(house)));
     const r = result(code);
     expect(r.draws).toBe(100);
@@ -38,7 +39,7 @@ describe('one figure everywhere', () => {
     expect(r.expected!).toBeLessThanOrEqual(r.animals!);
   });
   test('a save answers with the journey as planned; a page waits for the draws that follow, and begins them where nobody has', async () => {
-    house = openHouse(null, () => now, 100, slow(5));
+    house = houseInMemory(() => now, 100, slow(5));
     const { code } = must(saveOrder(house, orderInput(house)));
     expect(result(code).draws).toBe(0);
     await figuresReady(house, code);
@@ -51,7 +52,7 @@ describe('one figure everywhere', () => {
   test('a page does not wait for ever', async () => {
     jest.useFakeTimers({ doNotFake: ['setImmediate'] });
     try {
-      house = openHouse(null, () => now, 100, slow(60_000));
+      house = houseInMemory(() => now, 100, slow(60_000));
       const { code } = must(saveOrder(house, orderInput(house)));
       const ready = figuresReady(house, code);
       await jest.advanceTimersByTimeAsync(900);

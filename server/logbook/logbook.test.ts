@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, said } from '@/tests/order';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import type { Digest } from '@/server/db/logbook';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveTest } from '@/server/heat/home-test';
 import { saveOrder } from '@/server/order/order';
 import { setPractises } from '@/server/devices/devices';
@@ -32,7 +33,7 @@ const home = (): void => bringHome(house, code, (ms) => (now = ms));
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house, { note: 'For the shop' }))).code;
 });
 afterEach(() => house.db.close());
@@ -225,7 +226,7 @@ describe('loggers', () => {
       ),
     );
     const { text } = must(exportConsignment(house, code));
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now);
     must(importConsignment(other, text, 'ask'));
     expect(must(exportConsignment(other, code)).text).toBe(text);
     other.db.close();

@@ -1,6 +1,7 @@
 import { orderAdvice, departure } from '@/core/calendar/departure';
 import { doorProblems } from '@/core/consignment/door';
 import { catalogue } from '@/core/catalogue';
+import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';
 import { COUNT } from '@/records/csv';
 import { addRecord, must, orderInput, said } from '@/tests/order';
@@ -9,7 +10,7 @@ import { benchView } from '@/server/bench/view';
 import { boxView } from '@/server/box/view';
 import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { frameView, stationOf } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { importCsv, undoImport } from '@/server/records/csv';
 import { removeRecord } from '@/server/records/records';
 import { saveReading } from '@/server/stock/readings';
@@ -21,7 +22,7 @@ let now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 const stored = (code: string) => house.consignments.byCode(code)!;

@@ -15,7 +15,7 @@ import { adoptProfile, type House } from '@/server/house';
 import { instantAt } from '@/server/instants';
 import { fetchForecast, forecastFor } from '@/server/outside';
 import { undone } from '@/server/jobs/pool';
-import { firstPlan, type FirstPlan } from '@/server/jobs/work';
+import type { FirstPlan } from '@/server/jobs/work';
 import { makePlan, toPlan } from '@/server/plan/plan';
 import { PLAN_DRAWS } from '@/core/choose/plan';
 import { adoptReceiver } from './book';
@@ -154,7 +154,7 @@ export const revive = (house: House, code: string, version: number | null = null
 
 /** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
 const planned = (house: House, c: Consignment): FirstPlan =>
-  firstPlan(toPlan(house, c), Math.min(PLAN_DRAWS, house.draws));
+  house.firstPlan(toPlan(house, c), Math.min(PLAN_DRAWS, house.draws));
 
 /** An order as a consignment with its forecast, where it still wants a first plan; null where it does not, or is refused anyway. */
 function unplanned(house: House, input: unknown): Consignment | null {

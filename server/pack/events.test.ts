@@ -1,10 +1,11 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { packingChecklist } from '@/core/duties/checklist';
 import { before } from '@/core/duties/clock';
 import { catalogueOf } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { setAssumption } from '@/server/settings/assumptions';
 import { ENGINE_VERSION } from '@/core/engine/version';
@@ -16,7 +17,7 @@ let code = '';
 const id = () => house.consignments.byCode(code)!.document.id;
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 20);
+  house = houseInMemory(() => now, 20);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterEach(() => house.db.close());
@@ -56,7 +57,7 @@ describe('what is foretold', () => {
     const { text } = must(exportConsignment(house, code));
     must(importConsignment(house, text, 'replace'));
     expect(must(exportConsignment(house, code)).text).toBe(text);
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now, 20);
     must(importConsignment(other, text, 'ask'));
     expect(must(exportConsignment(other, code)).text).toBe(text);
     other.db.close();

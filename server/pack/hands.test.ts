@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { bagLabel } from '@/core/papers/bag-label';
 import { undo } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { doDeed, type Deed } from '@/server/queue/deeds';
 import { journalView } from '@/server/room/journal-view';
@@ -25,7 +26,7 @@ const MIN = 60_000;
 
 beforeEach(() => {
   now = Date.parse('2026-11-26T15:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   const tankId = addRecord(house, 'tank', { name: '7', volumeL: '100', use: 'stock' });
   const other = addRecord(house, 'tank', { name: '8', volumeL: '100', use: 'stock' });
   lot = addRecord(house, 'lot', { speciesId: 'lemon-tetra', tankId, count: '30' });

@@ -1,11 +1,12 @@
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput } from '@/tests/order';
 import { stationOf } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { labelsOf } from './labels';
 
 let house: House;
-beforeEach(() => (house = openHouse(null, () => NOON, 50)));
+beforeEach(() => (house = houseInMemory(() => NOON, 50)));
 afterEach(() => house.db.close());
 
 test('every bag has a label, in order: what is in it, how warm it must stay, and until when it is safe on the receiver’s clock', () => {

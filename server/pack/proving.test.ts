@@ -1,9 +1,10 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { numberedPacks } from '@/core/heat/numbered';
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { changeBox } from '@/server/heat/box';
 import { catalogueOf } from '@/server/consignment/result';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { readDevice, setPractises } from '@/server/devices/devices';
 import { dudsHere, openPack, readPack, takeBackPack } from './proving';
@@ -13,7 +14,7 @@ let code: string;
 let now = NOON;
 beforeEach(() => {
   now = NOON;
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
   const version = house.consignments.byCode(code)!.version;
   const packs = [

@@ -1,5 +1,6 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput } from '@/tests/order';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from './events';
 import { otherSets, takeOtherSet } from './other-sets';
@@ -11,7 +12,7 @@ let now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 const order = (more = {}): string => must(saveOrder(house, orderInput(house, more))).code;

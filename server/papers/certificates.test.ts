@@ -1,6 +1,7 @@
-import { openHouse, keepProfile, profileOf, type House } from '@/server/house';
+import { keepProfile, profileOf, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { stationOf } from '@/server/consignment/station';
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { labelPaper, saveFreight, setLabelPaper } from './change';
 import { draftCertificate, issueCertificate } from './certificates';
@@ -12,7 +13,7 @@ let code: string;
 let now = NOON;
 beforeEach(() => {
   now = NOON;
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
 });
 afterEach(() => house.db.close());

@@ -11,9 +11,10 @@ import { withRelease } from '@/core/acclimation/release';
 import { methodComparisons } from '@/server/arrive/methods';
 import { tellSign } from '@/server/arrive/signs';
 import { stationOf, type Station } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { setLanguage } from './change';
 import { htmlCard, LARGEST_CARD } from './html-card';
@@ -28,7 +29,7 @@ const made = async (): Promise<{ html: string; data: CardData }> => {
   return { html, data: cardOf(/id="card">([^<]*)</.exec(html)![1]!) };
 };
 beforeAll(() => {
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   const o = orderInput(house);
   const line = (id: string, speciesId: string, count: number, tank: string) => ({
     ...o.lines[0]!,

@@ -8,8 +8,9 @@ import { formats } from '@/core/papers/formats';
 import { LEAST_PT, type Sheet } from '@/core/papers/sheet';
 import { languageIds } from '@/core/consignment/languages';
 import { stationOf, type Station } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { saveFreight, setLanguage } from './change';
 import { papersOf, type Wanted } from './papers';
@@ -24,7 +25,7 @@ afterAll(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 beforeAll(() => {
-  house = openHouse(null, () => NOON, 30);
+  house = houseInMemory(() => NOON, 30);
   const line = (id: string, speciesId: string, count: number, tank: string) =>
     ({ id, speciesId, count, lengthCm: 3.2, massG: null, sex: 'unsexed', tank }) as const;
   code = must(

@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { undo } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
-import { openHouse, type House } from '@/server/house';
-import { doWork, type Thinker } from '@/server/jobs/work';
+import type { House } from '@/server/house';
+import { doWork, firstPlan, type Thinker } from '@/server/jobs/work';
 import { planAhead, saveOrder } from '@/server/order/order';
 import { setCount } from '@/server/records/records';
 import { recordEvent } from '@/server/pack/events';
@@ -28,7 +29,7 @@ const documentOf = (code: string) => house.consignments.byCode(code)!.document;
 
 describe('whole plans of an order', () => {
   test('are compared by chance and cost, taken after what they change was told, and undone', async () => {
-    house = openHouse(null, () => NOON, 50, thread());
+    house = houseInMemory(() => NOON, 50, thread());
     const { code } = must(saveOrder(house, orderInput(house)));
     const before = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
@@ -49,7 +50,7 @@ describe('whole plans of an order', () => {
     expect(documentOf(code).boxes).toEqual(bare);
   });
   test('no plan is made over bags that a hand has locked', async () => {
-    house = openHouse(null, () => NOON, 0);
+    house = houseInMemory(() => NOON);
     const { code } = must(saveOrder(house, orderInput(house)));
     const { bags, boxes } = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
@@ -57,7 +58,7 @@ describe('whole plans of an order', () => {
     expect(said(await comparePlans(house, PRESS, code))).toMatch(new RegExp(`${bags[0]!.id} is locked: unlock first`));
   });
   test('what the shelf has too little of is told beside each', async () => {
-    house = openHouse(null, () => NOON, 20);
+    house = { ...houseInMemory(() => NOON, 20), firstPlan };
     const { code } = must(saveOrder(house, orderInput(house)));
     const { bags } = documentOf(code);
     const kind = bags[0]!.bagTypeId;
@@ -68,7 +69,7 @@ describe('whole plans of an order', () => {
     expect(told.lacks).toEqual([`${name}: ${layers} needed, 1 free`]);
   });
   test('a plan that was looked at before somebody else changed the order is not taken', async () => {
-    house = openHouse(null, () => NOON, 0);
+    house = houseInMemory(() => NOON);
     const { code } = must(saveOrder(house, orderInput(house)));
     const { bags, boxes } = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
@@ -78,7 +79,7 @@ describe('whole plans of an order', () => {
     expect(said(await comparePlans(house, PRESS, 'KC-9999'))).toMatch(/no consignment KC-9999/);
   });
   test('nothing is planned anew once the bags are sealed', async () => {
-    house = openHouse(null, () => NOON, 0);
+    house = houseInMemory(() => NOON);
     const { code } = must(saveOrder(house, orderInput(house)));
     const { bags, boxes } = documentOf(code);
     must(recordEvent(house, code, 'sealedAt', new Date(NOON).toISOString()));
@@ -91,7 +92,7 @@ describe('whole plans of an order', () => {
 describe('a plan in the making', () => {
   test('tells how far it is, and nothing once it is done', async () => {
     const seen: ReturnType<typeof progressOf>[] = [];
-    house = openHouse(null, () => NOON, 20);
+    house = houseInMemory(() => NOON, 20);
     const thinker = thread(() => seen.push(progressOf(PRESS)));
     house = { ...house, thinker };
     const made = must(await planAhead(house, orderInput(house), PRESS))!;
@@ -101,7 +102,7 @@ describe('a plan in the making', () => {
     expect(progressOf(PRESS)).toBeNull();
   });
   test('told to stop it is finished as planned, without odds', async () => {
-    house = openHouse(null, () => NOON, 20);
+    house = houseInMemory(() => NOON, 20);
     const { code } = must(saveOrder(house, orderInput(house)));
     const c = { ...documentOf(code), bags: [] };
     let asked = 0;
@@ -117,7 +118,7 @@ describe('a plan in the making', () => {
     stopPlan('b'.repeat(32));
   });
   test('what the core refuses comes as its sentence', async () => {
-    house = openHouse(null, () => NOON, 0);
+    house = houseInMemory(() => NOON);
     const { code } = must(saveOrder(house, orderInput(house)));
     const c = documentOf(code);
     const empty = { ...catalogueOf(c, house), species: [] };

@@ -1,7 +1,8 @@
+import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, said } from '@/tests/order';
 import { crateById, crates } from '@/core/practice/crates';
 import { firstChoices } from '@/core/practice/first';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { crateOfPast, crateView, dropCrate, keepCrate, keepPlay, practiceView } from './practice';
 
@@ -9,7 +10,7 @@ let now = 0;
 let house: House;
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

@@ -1,8 +1,9 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
 import { allDuties } from '@/server/bench/duties';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
 import { stationOf } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { removeRecord } from '@/server/records/records';
 import { leave, type LeaveInput } from './animals';
@@ -30,7 +31,7 @@ const input = (change: Partial<LeaveInput> = {}): LeaveInput => ({
 /** Lemon tetras arrived in Q, all counted alive. */
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
   addRecord(house, 'tank', { name: 'Display', volumeL: '300', use: 'display' });
   code = must(saveOrder(house, orderInput(house))).code;

@@ -1,10 +1,11 @@
+import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, said } from '@/tests/order';
 import { startRun, finishStep } from '@/server/arrive/run';
 import { methodComparisons } from '@/server/arrive/methods';
 import { exportConsignment } from '@/server/consignment/files';
 import { tryEvaluate } from '@/server/consignment/result';
 import { stationOf } from '@/server/consignment/station';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { addRecord } from '@/tests/order';
 import { leave } from './animals';
@@ -21,7 +22,7 @@ const living = (id: string): string[] => tankWeeks(house, id)!.dwellers.map((d) 
 /** Tetras into Q, guppies into R: arrived, counted, one tetra dead. */
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   addRecord(house, 'tank', { name: 'Q', volumeL: '60', use: 'quarantine' });
   addRecord(house, 'tank', { name: 'Display', volumeL: '300', use: 'display' });
   const o = orderInput(house);

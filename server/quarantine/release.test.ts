@@ -1,10 +1,11 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
 import type { Told } from '@/core/quarantine/schema';
 import { allDuties } from '@/server/bench/duties';
 import { benchView } from '@/server/bench/view';
 import { calendarFeed } from '@/server/bench/calendar';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { doDeed } from '@/server/queue/deeds';
 import { saveRecord } from '@/server/records/records';
 import { leave } from './animals';
@@ -24,7 +25,7 @@ const q = () => tankWeeks(house, id)!;
 const say = (told: Told, at?: string) => tell(house, { quarantineId: id, told, ...(at ? { at } : {}) }, house.nowIso());
 beforeEach(() => {
   now = Date.parse('2026-11-27T10:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   ownTanks(house);
   code = arrive(house);
   id = must(openQuarantine(house, code, 'Q'));

@@ -1,5 +1,5 @@
 import { must, said } from '@/tests/order';
-import { seedDemo } from '@/server/demo';
+import { AFTERNOON, layDemo } from '@/tests/demo';
 import { positionOf } from '@/server/arrive/position';
 import { openHouse, type House } from '@/server/house';
 import { once } from '@/server/write';
@@ -11,15 +11,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
-const NOW = Date.parse('2026-11-24T15:20:00Z');
+const NOW = Date.parse(AFTERNOON);
 const MIN = 60_000;
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-queue-'));
 let house: House;
 beforeAll(() => {
-  process.env.KINDLY_NOW = new Date(NOW).toISOString();
-  seedDemo(folder, 20);
-  delete process.env.KINDLY_NOW;
+  layDemo(folder);
   house = openHouse(folder, () => NOW, 0);
 });
 afterAll(() => {

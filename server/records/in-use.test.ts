@@ -2,12 +2,13 @@ import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
+import { houseInMemory } from '@/tests/house';
 import { must, said, desk } from '@/tests/order';
 import { A4, pagesOf } from '@/core/papers/pages';
 import { sheetsPdf } from '@/server/papers/pdf';
 import { houseType } from '@/server/papers/type';
 import { publicHolidays } from './holidays';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { draftOf } from '@/server/order/view';
 import { packsFor } from '@/server/stock/supplies';
 import { addSpecies } from './species';
@@ -24,7 +25,7 @@ import { archiveRecord, removeRecord, setCount } from './records';
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 beforeEach(() => {
-  house = openHouse(null, () => now, 20);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

@@ -1,8 +1,9 @@
 import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
 import type { KindId } from '@/records/kind';
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
-import { openHouse, profileOf, type House } from '@/server/house';
+import { profileOf, type House } from '@/server/house';
 import { openQuarantine } from '@/server/quarantine/quarantine';
 import { consignmentsCsv, importCsv, readingsCsv } from './csv';
 import { archive } from '@/server/consignment/files';
@@ -18,7 +19,7 @@ import { tankRows, tankView } from '@/server/stock/tanks';
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 beforeEach(() => {
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

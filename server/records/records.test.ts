@@ -1,7 +1,8 @@
 import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
+import { houseInMemory } from '@/tests/house';
 import { must, said, desk } from '@/tests/order';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { listView, searchView } from './view';
 import { suppliesView } from '@/server/stock/supplies';
 import { undo } from '@/server/consignment/change';
@@ -15,7 +16,7 @@ import { draftOfRecord, moveCount, removeRecord, restoreRecord, saveRecord, setC
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
 beforeEach(() => {
-  house = openHouse(null, () => now, 20);
+  house = houseInMemory(() => now);
 });
 afterEach(() => house.db.close());
 

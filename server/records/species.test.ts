@@ -1,9 +1,10 @@
 import { catalogue as shipped } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { likeSpecies, ownSpeciesSchema, sameSpecies, speciesOf } from '@/records/species';
 import { exportConsignment, importConsignment } from '@/server/consignment/files';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { exportCsv, importCsv } from './csv';
 import { archiveRecord, removeRecord, saveRecord, draftOfRecord } from './records';
@@ -13,7 +14,7 @@ import { kinds } from '@/records';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
-beforeEach(() => (house = openHouse(null, () => now, 0)));
+beforeEach(() => (house = houseInMemory(() => now)));
 afterEach(() => house.db.close());
 const offered = () => house.shelves().offered.species;
 const record = (id: string) => house.records.byId(id)!;
@@ -109,7 +110,7 @@ describe('species of one’s own', () => {
     const text = exportCsv(house, 'species');
     const again = must(importCsv(house, 'species', { text, mapping: null, commit: false }));
     expect(again).toMatchObject({ same: 2, added: 0, changed: 0, problems: [] });
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now);
     expect(must(importCsv(other, 'species', { text, mapping: null, commit: true }))).toMatchObject({
       added: 2,
       problems: [],
@@ -122,7 +123,7 @@ describe('species of one’s own', () => {
     const made = must(addSpecies(house, 'Moonlit gourami', 'honey-gourami'));
     const o = orderInput(house);
     const { code } = must(saveOrder(house, { ...o, lines: [{ ...o.lines[0]!, speciesId: made.id }] }));
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now);
     must(importConsignment(other, must(exportConsignment(house, code)).text, 'ask'));
     expect(other.consignments.byCode(code)!.result!.bags.length).toBeGreaterThan(0);
     other.db.close();

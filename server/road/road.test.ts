@@ -1,13 +1,14 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
+import { runCli } from '@/tests/program';
 import { benchView } from '@/server/bench/view';
 import { exportConsignment } from '@/server/consignment/files';
 import { undo } from '@/server/consignment/change';
 import { setPractises } from '@/server/devices/devices';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from '@/server/pack/events';
 import { handOver, takeBackHandOver, counterWords, planBOf } from '@/server/pack/gate';
@@ -28,7 +29,7 @@ const reason = { because: 'the counter closes', receipt: 'R-77', takenBy: 'Joana
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
   now = LEFT - 2 * H;
   must(recordEvent(house, code, 'sealedAt', iso(-2)));
@@ -163,11 +164,7 @@ describe('where the box is', () => {
     const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-road-'));
     const file = path.join(folder, 'box.json');
     writeFileSync(file, must(exportConsignment(house, code)).text);
-    const run = spawnSync(
-      'node',
-      ['--import', 'tsx', 'cli/main.ts', 'simulate', file, '--json', '--draws', '50', '--as-of', iso(15)],
-      { encoding: 'utf8', env: { ...process.env, NODE_ENV: 'production' } },
-    );
+    const run = runCli(['simulate', file, '--json', '--draws', '50', '--as-of', iso(15)]);
     rmSync(folder, { recursive: true, force: true });
     const told = JSON.parse(run.stdout) as { overall: { worstSlackH: number | null; slackH: number | null } };
     const r = road();

@@ -1,6 +1,7 @@
+import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { takePlan } from '@/server/plan/compare';
@@ -16,7 +17,7 @@ const at = (iso: string): void => void (now = Date.parse(iso));
 
 beforeEach(() => {
   at('2026-11-24T12:00:00Z');
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
   const { document: c, version } = stored();
   const boxes = c.boxes.map((b) => ({

@@ -1,5 +1,6 @@
+import { houseInMemory } from '@/tests/house';
 import { must, said } from '@/tests/order';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { once } from '@/server/write';
 import { setKeys } from '@/server/settings/settings';
 import { cookieFor } from './cookie';
@@ -28,7 +29,7 @@ let house: House;
 let guard: Tries;
 beforeEach(() => {
   now = START;
-  house = openHouse(null, () => now, 0);
+  house = houseInMemory(() => now);
   guard = tries();
 });
 afterEach(() => house.db.close());
@@ -118,7 +119,7 @@ describe('a session', () => {
       cookie.replace(/.$/, (c) => (c === 'A' ? 'B' : 'A')),
     ])
       expect([bad, knownBy(house, bad)]).toEqual([bad, null]);
-    const other = openHouse(null, () => now, 0);
+    const other = houseInMemory(() => now);
     expect(knownBy(other, cookie)).toBeNull();
     expect(cookieName(other)).not.toBe(cookieName(house));
     other.db.close();

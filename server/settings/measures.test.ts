@@ -1,9 +1,10 @@
+import { houseInMemory } from '@/tests/house';
 import { must, NOON, said } from '@/tests/order';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { measuresOf, setMeasures } from './settings';
 
 let house: House;
-beforeEach(() => (house = openHouse(null, () => NOON, 0)));
+beforeEach(() => (house = houseInMemory(() => NOON)));
 afterEach(() => house.db.close());
 
 test('measures are kept as they were given, and refused ones leave those that were', () => {

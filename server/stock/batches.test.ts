@@ -1,6 +1,7 @@
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import type { Consignment } from '@/core/consignment/schema';
-import { openHouse, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { cancel, saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { setCount } from '@/server/records/records';
@@ -9,7 +10,7 @@ import { needsOf, promises, settle, shelfKey, shelfRow } from './settle';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
-beforeEach(() => (house = openHouse(null, () => now, 0)));
+beforeEach(() => (house = houseInMemory(() => now)));
 afterEach(() => house.db.close());
 
 /** Two batches of bands beside the one that the house begins with, which nobody counted. */

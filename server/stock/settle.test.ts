@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput } from '@/tests/order';
-import { openHouse } from '@/server/house';
 import { undo } from '@/server/consignment/change';
 import { cancel, revive, saveOrder } from '@/server/order/order';
 import { saveBags } from '@/server/bag/bags';
@@ -14,7 +14,7 @@ import { needsOf } from './settle';
  */
 test('after any order of packing, cancelling, undoing and changing, the ledger holds exactly what the consignment takes (property)', () => {
   const now = Date.parse('2026-11-24T12:00:00Z');
-  const house = openHouse(null, () => now, 0);
+  const house = houseInMemory(() => now);
   const add = (kind: 'tank' | 'lot', draft: Record<string, string>): string => addRecord(house, kind, draft);
   const lot = add('lot', {
     tankId: add('tank', { name: '7', volumeL: '100', use: 'stock' }),

@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
@@ -207,11 +206,7 @@ const tanks: [string, number, string][] = [
 
 test.beforeAll(async () => {
   app.prepare(false);
-  const made = spawnSync('node', ['--import', 'tsx', 'tests/e2e/seed-tanks.ts', app.folder, JSON.stringify(tanks)], {
-    env: app.environment(),
-    encoding: 'utf8',
-  });
-  if (made.status !== 0) throw new Error(made.stderr);
+  app.seed('tests/e2e/seed-tanks.ts', JSON.stringify(tanks));
   await app.start();
 });
 test.afterAll(() => app.end());

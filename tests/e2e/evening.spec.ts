@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { Application, open } from './server';
@@ -9,12 +8,7 @@ const app = new Application(3433, { KINDLY_ADDRESSES: '127.0.0.2', KINDLY_FROM: 
 let codes: string[] = [];
 test.beforeAll(async () => {
   app.prepare(false);
-  const seeded = spawnSync('node', ['--import', 'tsx', 'tests/e2e/seed-evening.ts', app.folder], {
-    env: app.environment(),
-    encoding: 'utf8',
-  });
-  if (seeded.status !== 0) throw new Error(seeded.stderr);
-  codes = (JSON.parse(seeded.stdout) as { codes: string[] }).codes;
+  codes = (JSON.parse(app.seed('tests/e2e/seed-evening.ts')) as { codes: string[] }).codes;
   await app.start();
 });
 test.afterAll(() => app.end());

@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -26,12 +25,8 @@ test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
   on(1, 9);
   app.prepare(false);
-  const made = spawnSync('node', ['--import', 'tsx', 'tests/e2e/seed-weeks.ts', app.folder], {
-    env: app.environment(),
-    encoding: 'utf8',
-  });
-  if (made.status !== 0) throw new Error(made.stderr);
-  for (const line of made.stdout.trim().split('\n')) codes.set(...(line.split(' ') as [string, string]));
+  for (const line of app.seed('tests/e2e/seed-weeks.ts').trim().split('\n'))
+    codes.set(...(line.split(' ') as [string, string]));
   await app.start();
 });
 test.afterAll(() => app.end());

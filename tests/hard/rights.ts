@@ -13,6 +13,7 @@ import {
   type Role,
 } from '@/server/room/rights';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
+import { AFTERNOON } from '../demo';
 
 /**
  * Every page, route and action of the build as a stranger, a looker, a helper and an owner, through the network of the house:
@@ -23,7 +24,6 @@ interface Hands {
   wrong: (words: string) => void;
 }
 const PORT = 3466;
-const AROUND = '2026-11-24T15:20:00Z';
 const ROOM = '127.0.0.2';
 const everybody = [null, 'looker', 'helper', 'owner'] as const;
 
@@ -142,7 +142,7 @@ const connects = (address: string, port: number): Promise<boolean> =>
 /** A server that nobody has opened listens to this machine alone. */
 async function closed(h: Hands): Promise<string> {
   const s = new Server(3467);
-  s.prepare(true, AROUND);
+  s.prepare(true, AFTERNOON);
   try {
     await s.start();
     const at = listening(3467);
@@ -314,8 +314,8 @@ async function guessing(s: Server, h: Hands): Promise<string> {
 
 export async function rights(h: Hands): Promise<string> {
   const said = [await closed(h)];
-  const s = new Server(PORT, { KINDLY_ADDRESSES: ROOM, KINDLY_ROOM: '1', KINDLY_FROM: AROUND });
-  s.prepare(true, AROUND);
+  const s = new Server(PORT, { KINDLY_ADDRESSES: ROOM, KINDLY_ROOM: '1', KINDLY_FROM: AFTERNOON });
+  s.prepare(true, AFTERNOON);
   try {
     await s.start();
     for (let i = 0; i < 50 && !(await connects(ROOM, PORT)); i++) await new Promise((r) => setTimeout(r, 100));

@@ -13,6 +13,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { AFTERNOON } from '../demo';
 import { powerCuts } from './power-cut';
 import { readers } from './readers';
 import { rights } from './rights';
@@ -24,8 +25,6 @@ import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
  * one part of it. Every part says what it did and fails with what it found.
  */
 const short = process.argv.includes('--short');
-/** The demo is laid around this instant: one for every part. */
-const AROUND = '2026-11-24T15:20:00Z';
 /** Longer than this is a hang; a shared machine of CI may stall by itself. */
 const HANG_MS = short ? 30_000 : 2000;
 const wanted = process.argv.slice(2).filter((a) => !a.startsWith('--'));
@@ -192,7 +191,7 @@ async function foreign(s: Server): Promise<string> {
 async function kills(): Promise<string> {
   const times = short ? 2 : Number(process.env.KINDLY_KILLS ?? 200);
   const s = new Server(3462);
-  s.prepare(true, AROUND);
+  s.prepare(true, AFTERNOON);
   let acknowledged = 0;
   const readings: string[] = [];
   const presses: { press: string; answer: string }[] = [];
@@ -344,7 +343,7 @@ async function trouble(): Promise<string> {
   };
 
   const s = new Server(3464);
-  s.prepare(true, AROUND);
+  s.prepare(true, AFTERNOON);
   try {
     await s.start();
     const second = s.cli(['prepare']);
@@ -402,7 +401,7 @@ async function trouble(): Promise<string> {
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=8m', 'tmpfs', small]).status === 0) {
     const d = new Server(3465, {}, path.join(small, 'data'));
     try {
-      d.prepare(true, AROUND);
+      d.prepare(true, AFTERNOON);
       await d.start();
       writeFileSync(path.join(small, 'ballast'), Buffer.alloc(1));
       const room = spawnSync('sh', ['-c', `dd if=/dev/zero of=${small}/ballast bs=64k 2>/dev/null; true`]);
@@ -470,8 +469,8 @@ async function main(): Promise<void> {
   };
   for (const [name, work] of Object.entries(parts)) await said(name, work);
   if (wanted.length === 0 || wanted.some((w) => w in served)) {
-    const s = new Server(3461, { KINDLY_FROM: AROUND });
-    s.prepare(true, AROUND);
+    const s = new Server(3461, { KINDLY_FROM: AFTERNOON });
+    s.prepare(true, AFTERNOON);
     try {
       await s.start();
       for (const [name, work] of Object.entries(served)) await said(name, () => work(s));

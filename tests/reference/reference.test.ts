@@ -3,8 +3,9 @@ import path from 'node:path';
 import { adapters } from '@/cli/check/adapters';
 import { runReferenceFile } from '@/cli/check/run';
 
-const files = readdirSync(__dirname).filter((f) => f.endsWith('.json'));
-const textOf = (f: string): string => readFileSync(path.join(__dirname, f), 'utf8');
+const here = path.join(process.cwd(), 'tests', 'reference');
+const files = readdirSync(here).filter((f) => f.endsWith('.json'));
+const textOf = (f: string): string => readFileSync(path.join(here, f), 'utf8');
 
 describe.each(files)('published and computed reference values: %s', (file) => {
   const results = runReferenceFile(textOf(file));
