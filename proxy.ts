@@ -9,10 +9,17 @@ import { house } from './server/wiring';
 
 const development = process.env.NODE_ENV === 'development';
 const here = hostsOf(process.env.KINDLY_HOSTS);
-const mayAsk = bucket(2000, 500);
+/** Whoever floods us empties a bucket of his own: strangers none of the phones', and nobody the desk's. */
+const mayAsk = { desk: bucket(2000, 500), phones: bucket(2000, 500), strangers: bucket(400, 100) };
+
+/** What is sent with every answer, also with one that leads to the door. */
+function withHeaders(response: NextResponse): NextResponse {
+  for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
+  return response;
+}
 
 const refuse = (status: number, words: string): NextResponse =>
-  new NextResponse(words, { status, headers: { ...headers, 'content-type': 'text/plain; charset=utf-8' } });
+  withHeaders(new NextResponse(words, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } }));
 
 /** How a request came in, as our own server tells; a server that was started otherwise lets nobody in. */
 const wayOf = (request: NextRequest): Way | null =>
@@ -38,10 +45,10 @@ export function proxy(request: NextRequest): NextResponse {
   const asked = { method: request.method, path, header: (name: string) => request.headers.get(name) };
   const refused = refusalOf(asked, names);
   if (refused) return refuse(refused.status, refused.words);
-  if (!mayAsk(Date.now())) return refuse(429, 'Too much is asked at once: wait a moment.');
-
   const who = whoOf(request, way);
   if (who && 'words' in who) return refuse(503, who.words);
+  if (!mayAsk[way === 'here' ? 'desk' : who ? 'phones' : 'strangers'](Date.now()))
+    return refuse(429, 'Too much is asked at once: wait a moment.');
   const action = request.headers.get('next-action');
   const pass = mayPass(
     { ...asked, search: searchParams, action: action === null ? null : (actionName(action) ?? '') },
@@ -51,7 +58,7 @@ export function proxy(request: NextRequest): NextResponse {
     const to = new URL('/door', request.url);
     if (pass === 'not-yours') to.searchParams.set('not-yours', '1');
     else if (path !== '/') to.searchParams.set('to', path);
-    return NextResponse.redirect(to, 303);
+    return withHeaders(NextResponse.redirect(to, 303));
   }
   if (pass !== 'in') return refuse(pass.status, pass.words);
 
@@ -65,8 +72,7 @@ export function proxy(request: NextRequest): NextResponse {
     passed.set(WHO, written(who));
     passed.set(SHOWN, String(stateNow()));
   }
-  const response = NextResponse.next({ request: { headers: passed } });
-  for (const [name, value] of Object.entries(headers)) response.headers.set(name, value);
+  const response = withHeaders(NextResponse.next({ request: { headers: passed } }));
   response.headers.set('content-security-policy', policy);
   if (givesData(path)) response.headers.set('cache-control', 'no-store');
   return response;

@@ -8,7 +8,7 @@ import { backUp, flawsOf, packed, restore } from '@/server/db/backup';
 import { consignmentRepository, type Unread } from '@/server/db/consignments';
 import { examine, type Finding } from '@/server/db/doctor';
 import { factRepository } from '@/server/db/facts';
-import { holderOf, isDemoFolder, strangersIn } from '@/server/db/lock';
+import { isDemoFolder, strangersIn, whileHeld } from '@/server/db/lock';
 import { newestSchema } from '@/server/db/schema';
 import { recordRepository } from '@/server/db/records';
 import { databaseFile } from '@/server/db/watch';
@@ -80,9 +80,6 @@ export async function moveDemoAside(folder: string, yes: boolean, nowIso: string
   const strange = strangersIn(folder);
   if (strange.length > 0)
     throw new Trouble(`${folder} holds ${strange.slice(0, 3).join(', ')}, which is not Kindly Crate’s. ${nothing}`);
-  const held = holderOf(folder);
-  if (held)
-    throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first. Nothing was moved.`);
   const aside = `${folder}.before-${nowIso.slice(0, 19).replaceAll(':', '-')}`;
   if (!yes) {
     if (!process.stdin.isTTY)
@@ -92,6 +89,6 @@ export async function moveDemoAside(folder: string, yes: boolean, nowIso: string
     ask.close();
     if (answer.trim().toLowerCase() !== 'yes') throw new Trouble('Nothing was moved.');
   }
-  renameSync(folder, aside);
+  whileHeld(folder, nowIso, () => renameSync(folder, aside));
   return aside;
 }

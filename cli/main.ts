@@ -10,9 +10,9 @@ import type { Consignment } from '@/core/consignment/schema';
 import { calendarSchema, type Calendar } from '@/core/calendar/schema';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import { seedDemo } from '@/server/demo';
-import { holderOf, isDemoFolder, markDemo } from '@/server/db/lock';
+import { holderOf, isDemoFolder, markDemo, whileHeld } from '@/server/db/lock';
 import { databaseFile } from '@/server/db/watch';
-import { dataFolder, openDatabase } from '@/server/db/open';
+import { dataFolder, makeFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignment/result';
 import { LARGEST_FILE } from '@/server/consignment/file-size';
 import { backupCommand, doctorCommand, moveDemoAside, restoreCommand } from './data';
@@ -189,8 +189,9 @@ program
     const folder = dataFolder();
     const held = holderOf(folder);
     if (held) return fail(`Kindly Crate already runs on ${folder} (process ${held.pid}). Stop that one first.`);
-    if (options.demo) demoFolder(folder);
-    else openDatabase(folder).close();
+    if (options.demo) return demoFolder(folder);
+    makeFolder(folder);
+    whileHeld(folder, nowIso(), () => openDatabase(folder).close());
   });
 
 /** A demo is made beside its place and moved there whole: an interrupted one leaves nothing half made. */

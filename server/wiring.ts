@@ -1,5 +1,5 @@
 import 'server-only';
-import { backupsOf } from './db/backup';
+import { backupsOf, clearDrafts } from './db/backup';
 import { takeLock } from './db/lock';
 import { dataFolder, makeFolder } from './db/open';
 import { keepBackup } from './settings/backups';
@@ -18,6 +18,7 @@ function opened(folder: string): House {
   makeFolder(folder);
   const giveBack = takeLock(folder, new Date().toISOString());
   process.once('exit', giveBack);
+  clearDrafts(folder);
   let h: House;
   try {
     h = openHouse(folder, undefined, undefined, pool());

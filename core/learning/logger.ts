@@ -41,12 +41,21 @@ const numberOf = (cell: string | undefined, comma: boolean): number => {
   return t === '' ? NaN : Number(comma ? t.replace(',', '.') : t);
 };
 
+/** A reading a minute for six weeks, and more columns than any logger has. */
+const MOST_LINES = 60_000;
+const MOST_COLUMNS = 100;
+
 /** Cuts a logger's file into cells, whatever stands above its readings. Told why where it holds none. */
 export function openLogger(text: string): Read<LoggerFile> {
   const all = text.split(/\r?\n/).filter((l) => /\d/.test(l));
   const most = (mark: string): boolean => all.filter((l) => l.includes(mark)).length > all.length / 2;
   // A decimal comma must not be taken for what parts the columns.
   const delimiter = most('\t') ? '\t' : most(';') ? ';' : ',';
+  if (all.length > MOST_LINES)
+    return {
+      ok: false,
+      why: `This file has ${all.length} lines; ${MOST_LINES} is the most that is read. Export the days of this journey only.`,
+    };
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false, delimiter });
   const decimalComma = delimiter !== ',' && /\d,\d/.test(text);
   const lines = data.map((cells, i) => ({ line: i + 1, cells: cells.map((c) => c.trim()) }));
@@ -59,6 +68,8 @@ export function openLogger(text: string): Read<LoggerFile> {
     return { ok: false, why: 'No line of this file holds a date and a figure: export it from the logger as CSV.' };
   const rows = lines.slice(first).filter((l) => l.cells.some((c) => c !== ''));
   const width = Math.max(...rows.slice(0, 20).map((r) => r.cells.length));
+  if (width > MOST_COLUMNS)
+    return { ok: false, why: `This file has ${width} columns; ${MOST_COLUMNS} is the most that is read.` };
   const above = first > 0 ? lines[first - 1]!.cells : [];
   const columns = Array.from({ length: width }, (_, i) => above[i] || `Column ${i + 1}`);
   const sample = rows.slice(0, 200);

@@ -17,6 +17,7 @@ const heads = {
 } as const;
 
 const MOST_ROWS = 20000;
+const MOST_COLUMNS = 400;
 
 /** A day that the calendar has. */
 const realDay = (y: string, m: string, d: string): boolean =>
@@ -75,6 +76,13 @@ export function forecastFromRows(rows: CsvRows, now: { iso: string; source: stri
     if (i < 0 && name !== 'zone' && !(name === 'temp' && told))
       problems.push({ path: 'line 1', message: `There is no column "${heads[name as keyof typeof heads][0]}".` });
   if (problems.length > 0) return { ok: false, problems };
+  if (header.length > MOST_COLUMNS)
+    return {
+      ok: false,
+      problems: [
+        { path: 'file', message: `A forecast of ${header.length} columns is too wide; ${MOST_COLUMNS} is the most.` },
+      ],
+    };
   if (rows.length - 1 > MOST_ROWS)
     return {
       ok: false,

@@ -1,5 +1,8 @@
 'use server';
 
+import { z } from 'zod';
+import { id, text } from '@/core/quantities/shapes';
+import { told } from '@/server/told';
 import { ask, write } from '@/server/write';
 import { methodIds } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -12,6 +15,13 @@ import * as run from './run';
 import * as seller from './seller';
 import * as ways from './ways';
 
+const starting = z.object({
+  code: id(20),
+  bagId: id(20),
+  method: z.enum(methodIds, { error: 'This way of opening is not known here.' }),
+  because: text(200),
+});
+
 export async function boxHasCome(press: string, input: come.ComeInput): Promise<Outcome<{ code: string }>> {
   return write(press, (h) => come.boxHasCome(h, input));
 }
@@ -22,16 +32,17 @@ export async function startRun(
   method: string,
   because = '',
 ): Promise<Outcome<string>> {
-  return write(press, (h) => {
-    const stored = h.consignments.byCode(code);
-    if (!stored) return noConsignment(code);
-    const e = evaluationOf(h, stored);
-    if (!e.ok) return e;
-    const lane = methodComparisons(h, stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(bagId));
-    const id = methodIds.find((m) => m === method);
-    if (!lane || !id) return refuse('method', 'This bag or method is not known here.');
-    return run.startRun(h, stored.document, lane, id, typeof because === 'string' ? because.slice(0, 200) : '');
-  });
+  return write(press, (h) =>
+    told(starting, { code, bagId, method, because }, (x) => {
+      const stored = h.consignments.byCode(x.code);
+      if (!stored) return noConsignment(x.code);
+      const e = evaluationOf(h, stored);
+      if (!e.ok) return e;
+      const lane = methodComparisons(h, stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(x.bagId));
+      if (!lane) return refuse('bagId', 'This bag is not known here.');
+      return run.startRun(h, stored.document, lane, x.method, x.because);
+    }),
+  );
 }
 /** What other ways of opening would change, before they are kept. */
 export async function askWays(input: ways.WaysInput, bagId: string): Promise<Outcome<ways.Effect[]>> {

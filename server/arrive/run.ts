@@ -173,12 +173,17 @@ export function pauseRun(house: House, runId: string, key: string, pressedMs = h
   return { ok: true, value: null };
 }
 
+/** More rounds than these bring the water no nearer. */
+const MOST_ROUNDS = 20;
+
 /** One round more before they go in; `nth` names it, so that two phones add one. */
 export function extraRound(house: House, runId: string, nth: number): Outcome<null> {
   const there = goingOn(house, runId);
   if (!there.ok) return there;
   const run = there.value;
   if (run.steps.some((s) => s.key === `pour+${nth}`)) return { ok: true, value: null };
+  if (nth > MOST_ROUNDS)
+    return refuse('round', `${MOST_ROUNDS} rounds were added: more bring the water no nearer. Measure it, and go on.`);
   const steps = withExtraRound(run.steps);
   if (!steps) return refuse('round', 'This way has no rounds.');
   const running = run.steps[positionOf(run, house.nowMs()).index];

@@ -1,6 +1,9 @@
 'use server';
 
-import { write } from '@/server/write';
+import { z } from 'zod';
+import { id } from '@/core/quantities/shapes';
+import { textOf, told, type SentText } from '@/server/told';
+import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { undo } from './change';
 import { restoreGood } from './sound';
@@ -10,15 +13,19 @@ export async function undoChange(press: string, code: string, version: number): 
   return write(press, (h) => undo(h, code, version));
 }
 export async function bringBackGood(press: string, code: string): Promise<Outcome<string>> {
-  return write(press, (h) => restoreGood(h, code));
+  return write(press, (h) => told(id(20), code, (of) => restoreGood(h, of)));
 }
 export async function putAway(press: string, code: string, away: boolean): Promise<Outcome<null>> {
   return write(press, (h) => files.archive(h, code, away));
 }
 export async function importConsignment(
   press: string,
-  text: string,
+  file: SentText,
   mode: files.ImportMode,
 ): Promise<Outcome<files.Imported>> {
-  return write(press, (h) => files.importConsignment(h, text, mode));
+  return writeAfter(
+    press,
+    () => textOf(file),
+    (h, text) => told(z.enum(files.importModes), mode, (how) => files.importConsignment(h, text, how)),
+  );
 }

@@ -28,7 +28,8 @@ export function exportConsignment(house: House, code: string): Outcome<{ name: s
   return { ok: true, value: { name: `${c.code}.json`, text: `${JSON.stringify(file, null, 2)}\n` } };
 }
 
-export type ImportMode = 'ask' | 'replace' | 'keep-both' | 'comes';
+export const importModes = ['ask', 'replace', 'keep-both', 'comes'] as const;
+export type ImportMode = (typeof importModes)[number];
 /** A sender’s consignment as the receiver has it: rows of the sender’s own books are only names here. */
 function asComing({ receiverId: _, ...c }: Consignment): Consignment {
   return {

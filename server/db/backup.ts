@@ -1,13 +1,10 @@
 import { createHash } from 'node:crypto';
 import {
   chmodSync,
-  closeSync,
   copyFileSync,
   existsSync,
-  fsyncSync,
   linkSync,
   mkdirSync,
-  openSync,
   readdirSync,
   readFileSync,
   renameSync,
@@ -19,10 +16,12 @@ import {
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
+import { LARGEST_PHOTO } from '@/server/door/sizes';
 import { Trouble } from '@/server/trouble';
 import type { Db } from './db';
-import { holderOf, markFolder, noDemo } from './lock';
-import { newestSchema } from './schema';
+import { flush, writeForGood } from './durable';
+import { markFolder, noDemo, whileHeld } from './lock';
+import { newestSchema, ourPrograms, programsIn } from './schema';
 import { databaseFile, shownPath } from './watch';
 
 /** Backups lie beside the data; each is a whole database, named by its instant. */
@@ -91,6 +90,12 @@ export function flawsOf(file: string): string[] {
     if (!table || schema < 1) return ['It is a database, but none of Kindly Crate.'];
     if (schema > newestSchema())
       return [`It was written by a newer Kindly Crate (schema ${schema}, here ${newestSchema()}). Update the program.`];
+    const ours = ourPrograms();
+    const foreign = programsIn(db).find((p) => !ours.has(p));
+    if (foreign)
+      return [
+        `It holds something of somebody else that would run with every write (${foreign.slice(0, 60).trim()} …).`,
+      ];
     const dangling = db.pragma('foreign_key_check') as { table: string; parent: string }[];
     return dangling.length > 0
       ? [`${dangling.length} rows of ${dangling[0]!.table} point at rows of ${dangling[0]!.parent} that are not there.`]
@@ -120,6 +125,15 @@ export async function copyTo(db: Db, file: string): Promise<void> {
   renameSync(draft, file);
 }
 
+/** Takes away what a backup that was ended half way left: drafts of copies. The folder is held by whoever does. */
+export function clearDrafts(folder: string): void {
+  for (const here of [folder, folderOf(folder)])
+    if (existsSync(here))
+      for (const name of readdirSync(here))
+        if (/^(\d{4}-.*Z\.db|kindly-crate\.db\.packing)(\.part.*)?$/.test(name) && !NAME.test(name))
+          rmSync(path.join(here, name), { force: true });
+}
+
 /** Keeps a backup of now, and lets go of those that are not kept any longer. */
 export async function backUp(folder: string, db: Db, nowIso: string): Promise<string> {
   mkdirSync(folderOf(folder), { recursive: true, mode: 0o700 });
@@ -141,13 +155,18 @@ const photosOf = (folder: string): string[] => {
 export async function packed(folder: string, db: Db): Promise<Uint8Array> {
   const draft = path.join(folder, 'kindly-crate.db.packing');
   await copyTo(db, draft);
-  const files: Zippable = { 'kindly-crate.db': readFileSync(draft) };
+  const files: Zippable = { [DATABASE]: readFileSync(draft) };
   rmSync(draft, { force: true });
   // Pictures are compressed already.
   for (const name of photosOf(folder))
     files[`${PHOTOS}/${name}`] = [readFileSync(path.join(folder, PHOTOS, name)), { level: 0 }];
   return zipSync(files, { level: 6 });
 }
+
+const DATABASE = 'kindly-crate.db';
+const PHOTO = /^photos\/([0-9a-f]{64})\.jpg$/;
+/** A database that packs better than this was made to fill a disk († ours; of a demo it is 8). */
+const SWELLS = 60;
 
 /** What a backup file holds: a database alone, or one with its photos. Throws a sentence for any other file. */
 function unpacked(file: string): { db: Uint8Array; photos: Map<string, Uint8Array> } {
@@ -156,28 +175,29 @@ function unpacked(file: string): { db: Uint8Array; photos: Map<string, Uint8Arra
   if (Buffer.from(bytes.subarray(0, 15)).toString() === 'SQLite format 3') return { db: bytes, photos };
   let entries: Record<string, Uint8Array>;
   try {
-    entries = unzipSync(bytes);
-  } catch {
+    entries = unzipSync(bytes, {
+      // Only what is ours, and nothing that swells: a database of ours packs to a tenth, a picture not at all.
+      filter: (f) => {
+        if (f.name !== DATABASE && !PHOTO.test(f.name)) return false;
+        const most = f.name === DATABASE ? 1e6 + f.size * SWELLS : LARGEST_PHOTO;
+        if (f.originalSize <= most) return true;
+        throw new Trouble(
+          `${file} is no backup of Kindly Crate: ${f.name} in it would swell to ${Math.round(f.originalSize / 1e6)} MB. Nothing was changed.`,
+        );
+      },
+    });
+  } catch (error) {
+    if (error instanceof Trouble) throw error;
     throw new Trouble(`${file} is no backup of Kindly Crate: neither a database nor a packed folder.`);
   }
-  const db = entries['kindly-crate.db'];
+  const db = entries[DATABASE];
   if (!db) throw new Trouble(`${file} holds no database of Kindly Crate.`);
   for (const [name, content] of Object.entries(entries)) {
-    const hash = /^photos\/([0-9a-f]{64})\.jpg$/.exec(name)?.[1];
+    const hash = PHOTO.exec(name)?.[1];
     // A picture is named by what is in it: one that is not is damaged, or no picture of ours.
     if (hash && createHash('sha256').update(content).digest('hex') === hash) photos.set(`${hash}.jpg`, content);
   }
   return { db, photos };
-}
-
-/** Written down for good: what is in a file, or which names a folder has. */
-function flush(file: string): void {
-  const fd = openSync(file, 'r');
-  try {
-    fsyncSync(fd);
-  } finally {
-    closeSync(fd);
-  }
 }
 
 /** Brings the log of a database that nobody holds into its file; one that is damaged keeps its log beside it. */
@@ -212,6 +232,11 @@ function keepBeside(folder: string, nowIso: string): string {
   return keptAt;
 }
 
+interface Restored {
+  keptAt: string | null;
+  photos: number;
+}
+
 const RESTORING = 'kindly-crate.db.restoring';
 
 /**
@@ -219,12 +244,14 @@ const RESTORING = 'kindly-crate.db.restoring';
  * beside it; the database changes by one renaming, so that whenever it is interrupted either the old one or the new one is
  * there, whole. Says where the old one lies.
  */
-export function restore(folder: string, file: string, nowIso: string): { keptAt: string | null; photos: number } {
+export function restore(folder: string, file: string, nowIso: string): Restored {
   if (!existsSync(file)) throw new Trouble(`There is no file ${file}.`);
-  const held = holderOf(folder);
-  if (held) throw new Trouble(`Kindly Crate runs on ${folder} (process ${held.pid}): stop it first, then restore.`);
-  const { db, photos } = unpacked(file);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  return whileHeld(folder, nowIso, () => restoreHeld(folder, file, nowIso));
+}
+
+function restoreHeld(folder: string, file: string, nowIso: string): Restored {
+  const { db, photos } = unpacked(file);
   const draft = path.join(folder, RESTORING);
   writeFileSync(draft, db, { mode: 0o600 });
   const flaws = flawsOf(draft);
@@ -238,12 +265,8 @@ export function restore(folder: string, file: string, nowIso: string): { keptAt:
   mkdirSync(pictures, { recursive: true, mode: 0o700 });
   for (const [name, content] of photos) {
     const to = path.join(pictures, name);
-    if (existsSync(to)) continue;
-    writeFileSync(`${to}.part`, content, { mode: 0o600 });
-    flush(`${to}.part`);
-    renameSync(`${to}.part`, to);
+    if (!existsSync(to)) writeForGood(to, content);
   }
-  flush(pictures);
   const here = databaseFile(folder);
   const keptAt = existsSync(here) ? keepBeside(folder, nowIso) : null;
   // A log that could not be brought into the old database is no log of the new one; it lies beside the old one.

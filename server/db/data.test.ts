@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import {
   cpSync,
   existsSync,
@@ -15,13 +15,14 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import Database from 'better-sqlite3';
+import { zipSync } from 'fflate';
 import { must, orderInput } from '@/tests/order';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { moveDemoAside } from '@/cli/data';
 import { backUp, backupsOf, flawsOf, packed, restore, toKeep } from './backup';
 import { examine } from './doctor';
-import { beganOf, holderOf, lockFile, markDemo, takeLock } from './lock';
+import { holderOf, markDemo, takeLock } from './lock';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 const iso = (ms = now): string => new Date(ms).toISOString();
@@ -63,29 +64,41 @@ describe('a data folder', () => {
   });
 });
 
+/** Another process that holds a folder as a server does, until it is ended. */
+async function another(of: string): Promise<ChildProcess> {
+  const child = spawn('node', [
+    '-e',
+    `const db = new (require('better-sqlite3'))(process.argv[1]); db.exec('BEGIN EXCLUSIVE'); console.log('held'); setInterval(() => {}, 1000)`,
+    path.join(of, 'kindly.lock.db'),
+  ]);
+  await new Promise((r) => child.stdout.once('data', r));
+  writeFileSync(path.join(of, 'kindly.lock'), JSON.stringify({ pid: child.pid, at: iso() }));
+  return child;
+}
+const killed = (child: ChildProcess): Promise<unknown> => {
+  const gone = new Promise((r) => child.once('exit', r));
+  child.kill('SIGKILL');
+  return gone;
+};
+
 describe('one server a folder', () => {
-  test('a living process holds it; its own second look does not', () => {
+  test('this process holds it; its own second look does not take it from it', () => {
     const give = takeLock(folder, iso());
     expect(holderOf(folder)?.pid).toBe(process.pid);
-    expect(() => takeLock(folder, iso())()).not.toThrow();
+    takeLock(folder, iso())();
+    expect(holderOf(folder)?.pid).toBe(process.pid);
     give();
-    expect(existsSync(lockFile(folder))).toBe(false);
+    expect(holderOf(folder)).toBeNull();
   });
-  test('another that lives is named; one that is gone, or whose number is another’s now, is taken over', async () => {
-    const child = spawn('sleep', ['30']);
-    const began = beganOf(child.pid!);
-    const lock = (pid: number, at: string | null): void =>
-      writeFileSync(lockFile(folder), JSON.stringify({ pid, began: at, at: iso() }));
-    lock(child.pid!, began);
+  test('another that lives is named and stays; what it held when it was killed is free at once, whatever it left', async () => {
+    const child = await another(folder);
     expect(() => takeLock(folder, iso())).toThrow(`already runs on ${folder} (process ${child.pid}`);
-    lock(child.pid!, `${began}0`);
-    takeLock(folder, iso())();
-    lock(child.pid!, began);
-    const gone = new Promise((r) => child.once('exit', r));
-    child.kill('SIGKILL');
-    await gone;
-    takeLock(folder, iso())();
-    writeFileSync(lockFile(folder), 'torn');
+    expect(holderOf(folder)?.pid).toBe(child.pid);
+    writeFileSync(path.join(folder, 'kindly.lock'), 'torn');
+    expect(() => takeLock(folder, iso())).toThrow('already runs');
+    await killed(child);
+    expect(existsSync(path.join(folder, 'kindly.lock'))).toBe(true);
+    expect(holderOf(folder)).toBeNull();
     takeLock(folder, iso())();
   });
 });
@@ -149,7 +162,7 @@ describe('backups', () => {
     kept.close();
   });
 
-  test('what is no backup is refused, while a server runs too, and nothing is touched', () => {
+  test('what is no backup is refused, while a server runs too, and nothing is touched', async () => {
     const code = order();
     house!.db.close();
     const bad = path.join(path.dirname(folder), 'bad');
@@ -171,10 +184,19 @@ describe('backups', () => {
     other.exec('CREATE TABLE x (a)');
     other.close();
     expect(refused(readFileSync(path.join(path.dirname(folder), 'other.db')))).toContain('none of Kindly Crate');
-    takeLock(folder, iso());
-    writeFileSync(lockFile(folder), JSON.stringify({ pid: 1, began: beganOf(1), at: iso() }));
-    expect(refused(whole)).toContain('stop it first');
-    rmSync(lockFile(folder));
+    const armed = path.join(path.dirname(folder), 'armed.db');
+    writeFileSync(armed, whole);
+    const db = new Database(armed);
+    db.exec('CREATE TRIGGER mine AFTER INSERT ON consignment BEGIN DELETE FROM record; END');
+    db.pragma('journal_mode = DELETE');
+    db.close();
+    expect(refused(readFileSync(armed))).toContain('something of somebody else that would run with every write');
+    const bomb = zipSync({ 'kindly-crate.db': new Uint8Array(80_000_000) }, { level: 9 });
+    expect(bomb.length).toBeLessThan(200_000);
+    expect(refused(Buffer.from(bomb))).toContain('would swell to 80 MB');
+    const child = await another(folder);
+    expect(refused(whole)).toContain('Stop that one first');
+    await killed(child);
     expect(codes()).toEqual([code]);
   });
 });
@@ -287,10 +309,9 @@ describe('a demo that is made anew', () => {
   test('is moved aside whole, once it was said and nobody holds it', async () => {
     markDemo(folder);
     expect(await moved(false)).toContain('say so with --yes');
-    takeLock(folder, iso());
-    writeFileSync(lockFile(folder), JSON.stringify({ pid: 1, began: beganOf(1), at: iso() }));
-    expect(await moved(true)).toContain('stop it first');
-    rmSync(lockFile(folder));
+    const child = await another(folder);
+    expect(await moved(true)).toContain('Stop that one first');
+    await killed(child);
     const code = order();
     house!.db.close();
     const aside = await moved(true);

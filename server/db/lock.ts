@@ -1,90 +1,78 @@
-import {
-  closeSync,
-  existsSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-  writeSync,
-} from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import Database from 'better-sqlite3';
 import { Trouble } from '@/server/trouble';
 
-/** Who holds a data folder: one server at a time. */
+/** Who holds a data folder: one process at a time. */
 export interface Holder {
   pid: number;
-  /** When that process began, as the system tells it: a number that was given to another process is not its own. */
-  began: string;
   at: string;
 }
 
-export const lockFile = (folder: string): string => path.join(folder, 'kindly.lock');
+/** What holds a folder is a lock that SQLite takes of the system: it goes with its process, however that ends. */
+const lockFile = (folder: string): string => path.join(folder, 'kindly.lock.db');
+/** Beside it stands who took it, for people. */
+const noteFile = (folder: string): string => path.join(folder, 'kindly.lock');
 
-/** When a process began; empty where the system does not tell, null where there is no such process. */
-export function beganOf(pid: number): string | null {
+/** The lock, taken; null where somebody has it. */
+function taken(folder: string): Database.Database | null {
+  const db = new Database(lockFile(folder), { timeout: 0 });
   try {
-    process.kill(pid, 0);
+    db.exec('BEGIN EXCLUSIVE');
+    return db;
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EPERM') return null;
+    db.close();
+    if ((error as { code?: string }).code === 'SQLITE_BUSY') return null;
+    throw error;
   }
-  const stat = `/proc/${pid}/stat`;
-  // The name of a program may hold anything, brackets too: what follows the last one counts. The twentieth is its start.
-  return existsSync(stat) ? (readFileSync(stat, 'utf8').split(') ').pop()!.split(' ')[19] ?? '') : '';
+}
+
+function noted(folder: string): Holder {
+  try {
+    const { pid, at } = JSON.parse(readFileSync(noteFile(folder), 'utf8')) as Partial<Holder>;
+    return { pid: Number(pid) || 0, at: String(at) };
+  } catch {
+    return { pid: 0, at: '' };
+  }
 }
 
 /** Who holds a folder now; null where nobody does, or whoever did is gone. */
 export function holderOf(folder: string): Holder | null {
-  let told: Holder;
-  try {
-    told = JSON.parse(readFileSync(lockFile(folder), 'utf8')) as Holder;
-  } catch {
-    return null;
-  }
-  const began = beganOf(told.pid);
-  return began === null || began !== told.began ? null : told;
-}
-
-const isOurs = (h: Holder | null): boolean => h?.pid === process.pid;
-
-/** Takes a lock away whose holder is gone; one that was made in this very moment stays. */
-function removeStale(file: string): void {
-  if (!existsSync(file)) return;
-  const was = readFileSync(file, 'utf8');
-  const aside = `${file}.${process.pid}`;
-  renameSync(file, aside);
-  if (readFileSync(aside, 'utf8') !== was) renameSync(aside, file);
-  else rmSync(aside);
+  if (!existsSync(lockFile(folder))) return null;
+  const lock = taken(folder);
+  lock?.close();
+  return lock ? null : noted(folder);
 }
 
 /**
- * Takes a data folder for this process; a lock whose process is gone is taken over. Throws a sentence where another
- * server has it. Says how to give it back.
+ * Takes a data folder for this process. Throws a sentence where another has it; a second look of the same process is no
+ * other. Says how to give it back.
  */
 export function takeLock(folder: string, nowIso: string): () => void {
-  const file = lockFile(folder);
-  const held = holderOf(folder);
-  if (held && !isOurs(held))
+  const lock = taken(folder);
+  if (!lock) {
+    const held = noted(folder);
+    if (held.pid === process.pid) return () => undefined;
     throw new Trouble(
-      `Kindly Crate already runs on ${folder} (process ${held.pid}, since ${held.at}). Stop that one first, or set KINDLY_DATA to another folder.`,
+      `Kindly Crate already runs on ${folder} (process ${held.pid || 'that is just starting'}${held.at ? `, since ${held.at}` : ''}). Stop that one first, or set KINDLY_DATA to another folder.`,
     );
-  if (!held) removeStale(file);
-  const mine: Holder = { pid: process.pid, began: beganOf(process.pid) ?? '', at: nowIso };
-  try {
-    // Made only if it is not there: of two that start at once one loses.
-    const fd = openSync(file, held ? 'w' : 'wx', 0o600);
-    writeSync(fd, JSON.stringify(mine));
-    closeSync(fd);
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'EEXIST')
-      throw new Trouble(`Another Kindly Crate is just starting on ${folder}. Wait for it, or stop it first.`);
-    throw error;
   }
+  writeFileSync(noteFile(folder), JSON.stringify({ pid: process.pid, at: nowIso } satisfies Holder), { mode: 0o600 });
   return () => {
-    if (isOurs(holderOf(folder))) rmSync(file, { force: true });
+    if (!lock.open) return;
+    rmSync(noteFile(folder), { force: true });
+    lock.close();
   };
+}
+
+/** Does something while this process holds a folder. */
+export function whileHeld<T>(folder: string, nowIso: string, work: () => T): T {
+  const giveBack = takeLock(folder, nowIso);
+  try {
+    return work();
+  } finally {
+    giveBack();
+  }
 }
 
 /** The mark of a data folder, and of one that holds a demo: only a demo is ever made anew. */

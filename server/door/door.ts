@@ -28,11 +28,22 @@ const GIVES_DATA =
   /(^\/(photos|calendar\.ics|health|changes|queue)(\/|$))|(\/(export|confirmation|chance|backup|pdf|card)$)|(^\/(papers|certificates)\/.)/;
 export const givesData = (path: string): boolean => GIVES_DATA.test(path);
 
+/** An address whose signs stand for letters; others no page can read. */
+function readable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** Why a request is refused before any page or action runs; null where it may go on. */
 export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | null {
   const host = asked.header('host') ?? '';
   // A name that is not ours is a page of somebody else’s that was pointed at this machine.
   if (!hosts.has(nameOf(host))) return { status: 421, words: 'Kindly Crate is not known by this name.' };
+  if (!readable(asked.path)) return { status: 400, words: 'There is no such address: it cannot be read.' };
   const site = asked.header('sec-fetch-site');
   const foreign = site === 'cross-site' || site === 'same-site';
   if (asked.method !== 'GET' && asked.method !== 'HEAD') {

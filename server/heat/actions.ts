@@ -1,12 +1,17 @@
 'use server';
 
-import { write } from '@/server/write';
+import { z } from 'zod';
+import { id, text } from '@/core/quantities/shapes';
+import { textOf, told, type SentText } from '@/server/told';
+import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as forecast from './forecast';
 import * as homeTest from './home-test';
 import * as box from './box';
 import * as road from './road';
+
+const named = z.object({ code: id(20), fileName: text(300) });
 
 export async function changeBox(press: string, input: box.BoxInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(box.changeBox(h, input)));
@@ -20,10 +25,14 @@ export async function saveTest(press: string, input: homeTest.TestInput): Promis
 export async function importForecast(
   press: string,
   code: string,
-  text: string,
+  file: SentText,
   fileName: string,
 ): Promise<Outcome<null>> {
-  return write(press, (h) => plain(forecast.importForecast(h, code, text, fileName)));
+  return writeAfter(
+    press,
+    () => textOf(file),
+    (h, text) => told(named, { code, fileName }, (x) => plain(forecast.importForecast(h, x.code, text, x.fileName))),
+  );
 }
 export async function refreshForecast(press: string, code: string): Promise<Outcome<null>> {
   return write(press, (h) => plain(forecast.refreshForecast(h, code)));

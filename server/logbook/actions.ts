@@ -1,6 +1,7 @@
 'use server';
 
-import { write } from '@/server/write';
+import { textOf, type SentText } from '@/server/told';
+import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
 import * as learned from './learned';
@@ -8,8 +9,16 @@ import * as traces from './traces';
 
 type Kept = { id: string; kept: number; notes: string[] };
 
-export async function keepLogger(press: string, input: traces.TraceInput): Promise<Outcome<Kept>> {
-  return write(press, (h) => traces.keepLogger(h, input));
+export async function keepLogger(
+  press: string,
+  file: SentText,
+  input: Omit<traces.TraceInput, 'text'>,
+): Promise<Outcome<Kept>> {
+  return writeAfter(
+    press,
+    () => textOf(file),
+    (h, text) => traces.keepLogger(h, { ...input, text }),
+  );
 }
 export async function readLoggerDevice(
   press: string,

@@ -1,5 +1,8 @@
 'use server';
 
+import { z } from 'zod';
+import { id, text, version as versionShape } from '@/core/quantities/shapes';
+import { told } from '@/server/told';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -9,6 +12,8 @@ import * as advice from './advice';
 import type { OrderInput } from './input';
 import * as order from './order';
 import { draftOf, receiverOptions } from './view';
+
+const cancelling = z.object({ code: id(20), version: versionShape.nullable(), reason: text(300) });
 
 export async function saveOrder(
   press: string,
@@ -35,7 +40,9 @@ export async function cancelOrder(
   version: number,
   reason: string,
 ): Promise<Outcome<null>> {
-  return write(press, (h) => plain(order.cancel(h, code, reason, version)));
+  return write(press, (h) =>
+    told(cancelling, { code, version, reason }, (x) => plain(order.cancel(h, x.code, x.reason, x.version))),
+  );
 }
 export async function reviveOrder(press: string, code: string, version: number): Promise<Outcome<null>> {
   return write(press, (h) => plain(order.revive(h, code, version)));

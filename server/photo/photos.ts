@@ -1,15 +1,17 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { subjectKinds, type Subject } from '@/core/consignment/facts';
 import { find } from '@/server/consignment/change';
+import { writeForGood } from '@/server/db/durable';
 import { LARGEST_PHOTO } from '@/server/door/sizes';
 import type { House } from '@/server/house';
 
 /** Pictures are kept no longer than this on their long side, pixels. */
 const LONG_SIDE = 1600;
+const KINDS: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
 const MOST_PIXELS = 120_000_000;
 
 const fileOf = (folder: string, hash: string): string => path.join(folder, 'photos', `${hash}.jpg`);
@@ -27,7 +29,11 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
       'photo',
       `This picture has ${(bytes.length / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
     );
+  const none = refuse('photo', 'This file is not a picture that can be read: take a JPEG, PNG or WebP.');
   try {
+    // The library draws more kinds than are named: pages, drawings with links, films.
+    const { format } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    if (!KINDS.has(format ?? '')) return none;
     const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
       .rotate()
       .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true })
@@ -35,7 +41,7 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
       .toBuffer({ resolveWithObject: true });
     return { ok: true, value: { data, width: info.width, height: info.height } };
   } catch {
-    return refuse('photo', 'This file is not a picture that can be read: take a JPEG, PNG or WebP.');
+    return none;
   }
 }
 
@@ -43,7 +49,7 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
 export function storePhoto(house: House, { data, width, height }: Drawn, at: string): string {
   const hash = createHash('sha256').update(data).digest('hex');
   mkdirSync(path.join(house.folder!, 'photos'), { recursive: true, mode: 0o700 });
-  writeFileSync(fileOf(house.folder!, hash), data, { mode: 0o600 });
+  if (!existsSync(fileOf(house.folder!, hash))) writeForGood(fileOf(house.folder!, hash), data);
   house.facts.keepPhoto({ hash, bytes: data.length, width, height, at });
   return hash;
 }

@@ -38,7 +38,7 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
-  z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(20) }),
+  z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(999) }),
   z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('take'), subject: id(160) }),
   z.object({ deed: z.literal('letGo'), subject: id(160) }),

@@ -7,12 +7,14 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Draft } from '@/records/field';
 import { kindIds, type KindId } from '@/records/kind';
 import type { Species } from '@/core/catalogue/schema';
-import { LARGEST_FILE } from '@/server/consignment/file-size';
+import { textOf, told, type SentText } from '@/server/told';
 import * as csv from './csv';
 import * as species from './species';
 import * as records from './records';
 
 const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ?? null;
+/** What a record, or what came in by one file, is called by. */
+const recordId = id(200);
 /** A cell as it is typed. */
 const typed = z.string().max(4000);
 const noKind = refuse('kind', 'There is no such list.');
@@ -38,34 +40,36 @@ export async function addSpecies(press: string, name: string, likeId: string): P
   return write(press, (h) => species.addSpecies(h, String(name).slice(0, 80), String(likeId)));
 }
 export async function removeRecord(press: string, id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
-  return write(press, (h) => records.removeRecord(h, id));
+  return write(press, (h) => told(recordId, id, (of) => records.removeRecord(h, of)));
 }
 export async function restoreRecord(press: string, id: string): Promise<Outcome<string>> {
-  return write(press, (h) => records.restoreRecord(h, id));
+  return write(press, (h) => told(recordId, id, (of) => records.restoreRecord(h, of)));
 }
 export async function archiveRecord(press: string, id: string): Promise<Outcome<string>> {
-  return write(press, (h) => records.archiveRecord(h, id));
+  return write(press, (h) => told(recordId, id, (of) => records.archiveRecord(h, of)));
 }
 export async function undoRecord(press: string, id: string): Promise<Outcome<{ id: string; version: number }>> {
-  return write(press, (h) => records.undoRecord(h, id));
+  return write(press, (h) => told(recordId, id, (of) => records.undoRecord(h, of)));
 }
 const csvInput = z.object({
-  text: z.string().max(LARGEST_FILE),
   mapping: z.array(id().nullable()).max(400).nullable(),
   commit: z.boolean(),
 });
 export async function importCsv(
   press: string,
   list: string,
+  file: SentText,
   input: z.input<typeof csvInput>,
 ): Promise<Outcome<csv.ImportReport>> {
+  const text = await textOf(file);
+  if (!text.ok) return text;
   return writeInSlices(press, function* (h) {
     const known = list === 'reading' ? list : kindIdOf(list);
     const parsed = csvInput.safeParse(input);
     if (!known || !parsed.success) return noKind;
-    return yield* csv.importInSlices(h, known, parsed.data);
+    return yield* csv.importInSlices(h, known, { ...parsed.data, text: text.value });
   });
 }
 export async function undoImport(press: string, key: string): Promise<Outcome<number>> {
-  return write(press, (h) => csv.undoImport(h, key));
+  return write(press, (h) => told(recordId, key, (of) => csv.undoImport(h, of)));
 }

@@ -34,6 +34,8 @@ export interface ImportReport {
 export type ImportList = KindId | 'reading';
 
 const MOST_LINES = 50_000;
+/** No list has a tenth of them. */
+const MOST_COLUMNS = 400;
 const PREVIEW = 8;
 
 /** Cells that a spreadsheet would take for a formula are written with a quote before them, and read without it. */
@@ -149,6 +151,9 @@ export function* importInSlices(
   input: { text: string; mapping: Mapping | null; commit: boolean },
 ): Generator<string, Outcome<ImportReport>> {
   if (input.text.length > LARGEST_FILE) return tooLarge(input.text.length);
+  const [first] = Papa.parse<string[]>(input.text, { preview: 1 }).data;
+  if (first && first.length > MOST_COLUMNS)
+    return refuse('file', `The file has ${first.length} columns; ${MOST_COLUMNS} is the most that is read.`);
   const table = Papa.parse<string[]>(input.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [headings, ...rows] = table.data.map((r) => r.map(unguard));
   if (!headings || headings.every((h) => h.trim() === '')) return refuse('file', 'The file is empty.');

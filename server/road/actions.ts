@@ -2,6 +2,7 @@
 
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
+import { textOf, type SentText } from '@/server/told';
 import { write, writeAfter } from '@/server/write';
 import * as outcome from './outcome';
 import * as road from './road';
@@ -26,10 +27,13 @@ export async function askCarrier(press: string, code: string): Promise<Outcome<n
   return write(press, (h) => road.askCarrier(h, code));
 }
 /** `asItIs` takes what a hand has changed since the card wrote it. */
-export async function takeOutcome(press: string, code: string, file: string, asItIs = false): Promise<Outcome<null>> {
+export async function takeOutcome(press: string, code: string, file: SentText, asItIs = false): Promise<Outcome<null>> {
   return writeAfter(
     press,
-    async () => ({ ok: true, value: typeof file === 'string' ? await outcome.picturesIn(file) : [] }),
-    (h, pictures) => plain(outcome.takeOutcome(h, code, String(file), asItIs === true, pictures)),
+    async () => {
+      const text = await textOf(file);
+      return text.ok ? { ok: true, value: { text: text.value, pictures: await outcome.picturesIn(text.value) } } : text;
+    },
+    (h, { text, pictures }) => plain(outcome.takeOutcome(h, String(code), text, asItIs === true, pictures)),
   );
 }

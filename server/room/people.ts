@@ -4,6 +4,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { text } from '@/core/quantities/shapes';
 import type { House } from '@/server/house';
 import type { Known } from '@/server/db/people';
+import { isCommon } from './common';
 import { fingerprint, hashOf, isPassphrase, newCode, newToken, plainCode, signed, unsigned } from './secrets';
 import { roles, type Role } from './rights';
 import type { Tries } from './tries';
@@ -153,7 +154,11 @@ const passphraseSchema = z.object({
   passphrase: z
     .string()
     .min(SHORTEST, `A passphrase has ${SHORTEST} characters or more: four or five words that do not belong together.`)
-    .max(200, 'A passphrase has 200 characters at most.'),
+    .max(200, 'A passphrase has 200 characters at most.')
+    .refine(
+      (p) => !isCommon(p),
+      'This is among the first that anybody tries: take four or five words that do not belong together.',
+    ),
   now: z.string().max(200).optional(),
 });
 export type PassphraseInput = z.input<typeof passphraseSchema>;

@@ -2,17 +2,22 @@
 
 import { write } from '@/server/write';
 import { z } from 'zod';
-import { id, lines } from '@/core/quantities/shapes';
+import { between, count, id, lines, text } from '@/core/quantities/shapes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
+import { told } from '@/server/told';
 import * as records from '@/server/records/records';
 import * as readings from './readings';
 
+const moved = z.object({ id: id(200), delta: between(-1e6, 1e6, 'What was taken or added'), why: text(300) });
+const counted = z.object({ id: id(200), count: text(40) });
+const struck = z.object({ id: count(1e15, 'The reading'), why: text(300) });
+
 export async function moveCount(press: string, id: string, delta: number, why: string): Promise<Outcome<number>> {
-  return write(press, (h) => records.moveCount(h, id, delta, why));
+  return write(press, (h) => told(moved, { id, delta, why }, (x) => records.moveCount(h, x.id, x.delta, x.why)));
 }
 export async function setCount(press: string, id: string, count: string): Promise<Outcome<null>> {
-  return write(press, (h) => records.setCount(h, id, count));
+  return write(press, (h) => told(counted, { id, count }, (x) => records.setCount(h, x.id, x.count)));
 }
 export async function saveReading(press: string, draft: Record<string, string>): Promise<Outcome<null>> {
   return write(press, (h) => {
@@ -21,5 +26,5 @@ export async function saveReading(press: string, draft: Record<string, string>):
   });
 }
 export async function strikeReading(press: string, id: number, why: string): Promise<Outcome<null>> {
-  return write(press, (h) => readings.strikeReading(h, id, why));
+  return write(press, (h) => told(struck, { id, why }, (x) => readings.strikeReading(h, x.id, x.why)));
 }

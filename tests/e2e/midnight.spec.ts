@@ -3,7 +3,7 @@ import { AFTERNOON } from '../demo';
 import { Application, open } from './server';
 
 /** A clock that runs, half a minute before midnight in the fish room (which keeps UTC in winter). */
-const app = new Application(3421, { KINDLY_FROM: '2026-11-24T23:59:25Z' });
+const app = new Application(3421, { KINDLY_FROM: '2026-11-24T23:59:35Z' });
 test.beforeAll(async () => {
   app.prepare(true, AFTERNOON);
 });

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { importConsignment } from '@/server/consignment/actions';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { FilePick } from '@/ui/kit/file-pick';
 import { useSave } from '@/ui/use-save';
@@ -15,7 +15,7 @@ export function FromFile() {
     if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
     const { text } = await readFileText(f);
     await save(
-      (press) => importConsignment(press, text, 'comes'),
+      (press) => importConsignment(press, sent(text), 'comes'),
       ({ code }) => router.push(`/consignments/${code}/receive`),
     );
   };

@@ -5,7 +5,7 @@ import { FilePick } from '@/ui/kit/file-pick';
 import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -18,7 +18,7 @@ export function ImportFile() {
   const [asked, setAsked] = useState<{ text: string; code: string } | null>(null);
   const send = (text: string, mode: Mode): void =>
     void save(
-      (press) => importConsignment(press, text, mode),
+      (press) => importConsignment(press, sent(text), mode),
       (r) => {
         if (r.state === 'exists') setAsked({ text, code: r.code });
         else router.push(`/consignments/${r.code}/bag`);

@@ -6,6 +6,9 @@ export const LARGEST_FILE = 3_000_000;
 /** A picture may be larger; the server says the same. */
 export const LARGEST_PHOTO = 15_000_000;
 
+/** A text on its way to the server: as a file, since as plain text no more than a million characters are read. */
+export const sent = (text: string): Blob => new Blob([text], { type: 'text/plain' });
+
 export const tooLarge = (file: File): Problem[] => [
   {
     path: 'file',

@@ -4,7 +4,7 @@ import { Button } from '@/ui/kit/button';
 import { FilePick } from '@/ui/kit/file-pick';
 import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
 import type { ForecastView } from '@/server/heat/forecast-view';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -33,7 +33,7 @@ export function ForecastPanel(p: Props) {
     if (chosen.size > LARGEST_FILE) return p.setProblems(tooLarge(chosen));
     const text = (await readFileText(chosen)).text;
     await save(
-      (press) => importForecast(press, p.code, text, chosen.name),
+      (press) => importForecast(press, p.code, sent(text), chosen.name),
       () => setSaid(`Forecast taken from ${chosen.name}.`),
     );
   };

@@ -6,7 +6,7 @@ import { tracePlaces, tracePlaceWords, type TracePlace } from '@/core/consignmen
 import type { StoryView } from '@/server/logbook/story';
 import { keepLogger, readLoggerDevice, strikeTrace } from '@/server/logbook/actions';
 import { SelectField } from '@/ui/fields/fields';
-import { LARGEST_FILE, readFileText } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent } from '@/ui/fields/file';
 import { dayClock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
@@ -313,13 +313,12 @@ export function LoggerForm({ s }: { s: StoryView }) {
             onClick={() =>
               void save(
                 (press) =>
-                  keepLogger(press, {
+                  keepLogger(press, sent(file.text), {
                     code: s.code,
                     boxId,
                     bagId: bag,
                     place,
                     name: file.name,
-                    text: file.text,
                     shiftH,
                     mapping,
                   }),

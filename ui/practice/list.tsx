@@ -6,7 +6,7 @@ import type { PracticeView } from '@/server/practice/practice';
 import { keepCrate } from '@/server/practice/actions';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { readFileText } from '@/ui/fields/file';
+import { readFileText, sent } from '@/ui/fields/file';
 import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
 import { useSave } from '@/ui/use-save';
@@ -36,7 +36,7 @@ export function PracticeList({ v }: { v: PracticeView }) {
                 if (file)
                   void readFileText(file).then((t) =>
                     save(
-                      (press) => keepCrate(press, t.text),
+                      (press) => keepCrate(press, sent(t.text)),
                       (id) => router.push(`/practice/${id}`),
                     ),
                   );

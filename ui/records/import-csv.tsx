@@ -6,7 +6,7 @@ import { Table } from '@/ui/kit/table';
 import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -35,7 +35,7 @@ export function ImportCsv(p: ImportCsvProps) {
   const [report, setReport] = useState<Report | null>(null);
   const [said, setSaid] = useState('');
   const ask = (text: string, mapping: Report['mapping'] | null, commit: boolean): void =>
-    void save((press) => importCsv(press, p.list, { text, mapping, commit }), setReport);
+    void save((press) => importCsv(press, p.list, sent(text), { mapping, commit }), setReport);
   const take = async (f: File): Promise<void> => {
     setReport(null);
     setSaid('');

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { takeOutcome } from '@/server/road/actions';
 import type { RoadView } from '@/server/road/view';
-import { LARGEST_FILE, readFileText, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
 import { one } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { FilePick } from '@/ui/kit/file-pick';
@@ -17,7 +17,7 @@ function Take({ code }: { code: string }) {
   const take = (what: string, asItIs = false): void => {
     setLast(what);
     void save(
-      (press) => takeOutcome(press, code, what, asItIs),
+      (press) => takeOutcome(press, code, sent(what), asItIs),
       () => setText(''),
     );
   };
