@@ -47,9 +47,10 @@ step types npx tsc --noEmit
 step arrows npm run --silent arrows
 ended lint
 step compiled compiled
-step unit npx jest --json --outputFile=.kindly/jest.json
+step unit npm run --silent unit -- --json --outputFile=.kindly/jest.json
 step build npm run --silent build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test
 
+echo "in all  $SECONDS s since installing"
 node -e '
 const fs = require("fs");
 let passed = 0, failed = Number(process.argv[1]) , skipped = 0;

@@ -17,6 +17,7 @@ import { AFTERNOON } from '../demo';
 import { powerCuts } from './power-cut';
 import { readers } from './readers';
 import { rights } from './rights';
+import { sizes } from './sizes';
 import { slow } from './slow';
 import { actionsOfBuild, newPress, routesOfBuild, Server } from './client';
 
@@ -177,6 +178,21 @@ async function foreign(s: Server): Promise<string> {
     });
     tried++;
     if (status !== 403) wrong(`${where} answers ${status} to a foreign page that leads there`);
+  }
+  for (const where of ['/consignments/%FF', '/%E0%A4%A', '/tanks/%']) {
+    const status = await ask('GET', where, {});
+    tried++;
+    if (status !== 400) wrong(`${where} answers ${status}`);
+  }
+  for (const press of [{ toString: 1 }, [[[]]], 7, null]) {
+    const r = await fetch(`${s.address}/queue`, {
+      method: 'POST',
+      headers: { origin: s.address, 'content-type': 'application/json' },
+      body: JSON.stringify({ press, deed: { deed: 'tick' } }),
+    });
+    tried++;
+    if (r.status !== 200 || !/no key of its own/.test(await r.text()))
+      wrong(`a press ${JSON.stringify(press)} answers ${r.status}`);
   }
   const led = await ask('GET', '/', {
     'sec-fetch-site': 'cross-site',
@@ -440,6 +456,7 @@ const parts: Record<string, () => Promise<string>> = {
   rights: async () => rights({ wrong }),
   slow: async () => (short ? 'in the whole run' : slow({ wrong })),
   dates,
+  laws,
 };
 /** What must hold on any day, on twelve dates of a year; CI tries one of them, drawn by its day. */
 async function dates(): Promise<string> {
@@ -452,7 +469,23 @@ async function dates(): Promise<string> {
   return 'the demo laid on twelve dates';
 }
 
-const served: Record<string, (s: Server) => Promise<string>> = { foreign, load, fuzz };
+/** Laws whose cases are few among the unit tests, with all their cases. */
+async function laws(): Promise<string> {
+  if (short) return 'some of their cases among the unit tests';
+  const r = spawnSync('node', ['scripts/unit.mjs', 'keep', 'orders', 'packing', 'any-order', 'truth'], {
+    env: { ...process.env, KINDLY_LONG: '1' },
+    encoding: 'utf8',
+  });
+  if (r.status !== 0) wrong(`laws: ${r.stderr.slice(-2000)}`);
+  return 'every case';
+}
+
+const served: Record<string, (s: Server) => Promise<string>> = {
+  foreign,
+  load,
+  sizes: (s) => sizes(s, { wrong }),
+  fuzz,
+};
 
 async function main(): Promise<void> {
   const said = async (name: string, work: () => Promise<string>): Promise<void> => {
