@@ -7,6 +7,8 @@ import { write } from '@/server/write';
 export async function POST(request: Request): Promise<Response> {
   const who = await whoIsHere();
   const body = (await request.json().catch(() => null)) as { press?: unknown; deed?: unknown; agoMs?: unknown } | null;
-  const outcome = await write(typeof body?.press === 'string' ? body.press : '', (h) => doDeed(h, body?.deed, body?.agoMs, who));
+  const outcome = await write(typeof body?.press === 'string' ? body.press : '', (h) =>
+    doDeed(h, body?.deed, body?.agoMs, who),
+  );
   return Response.json({ outcome, n: house().changes.last().n }, { headers: { 'cache-control': 'no-store' } });
 }

@@ -1,6 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
 import { compareMethods, type MethodCourse } from './methods';
+import type { Path } from '@/core/consignment/signs';
 import { burdenMark, enoughFrom, recommend, shareMark } from './recommend';
 
 /** A course that costs nothing but what a test says. */
@@ -24,19 +25,21 @@ const course = (id: string, change: Partial<MethodCourse> = {}): MethodCourse =>
   }) as MethodCourse;
 const judge = (
   courses: MethodCourse[],
-  o: { tolerance?: 'hardy' | 'ordinary' | 'delicate'; invertebrate?: boolean; marine?: boolean } = {},
+  o: { tolerance?: 'hardy' | 'ordinary' | 'delicate'; invertebrate?: boolean; marine?: boolean; path?: Path } = {},
 ) => recommend(courses, { tolerance: 'ordinary', invertebrate: false, marine: false, ...o }, a);
 const t = toleranceLimits('ordinary', a);
 
 describe('what a burden is', () => {
+  // What an ordinary fish bears, in figures of its own: a table that is changed by a slip is seen here.
   const full: [string, Partial<MethodCourse>][] = [
-    ['ammonia', { criterionMin: a.burdenExposureMin }],
-    ['peak', { peakNh3MgNL: t.peakNh3MgNL }],
-    ['pH', { bufferStep: t.phStep }],
-    ['carbon', { co2FallMgL: t.co2FallMgL }],
-    ['temperature', { tempStepC: t.tempStepC }],
-    ['hardness', { ghStep: t.ghStep }],
-    ['hands', { handsMin: a.burdenHandsMin }],
+    ['ammonia', { criterionMin: 60 }],
+    ['peak', { peakNh3MgNL: 0.1 }],
+    ['pH', { bufferStep: 1 }],
+    ['carbon', { co2FallMgL: 120 }],
+    ['temperature', { tempStepC: 3 }],
+    ['salinity', { salinityStep: 5 }],
+    ['hardness', { ghStep: 8 }],
+    ['hands', { handsMin: 120 }],
   ];
   test.each(full)('as much %s as its class bears is 1, and twice as much is 2', (part, change) => {
     const twice = Object.fromEntries(Object.entries(change).map(([k, x]) => [k, (x as number) * 2]));
@@ -121,6 +124,25 @@ describe('what is recommended', () => {
     expect(of(0.69 * t.phStep).ranked[0]!.course.id).toBe('float-transfer');
     expect(of(0.7 * t.phStep)).toMatchObject({ simplest: false });
     expect(of(0.7 * t.phStep).ranked[0]!.course.id).toBe('drip');
+  });
+  describe('what was seen of the animals', () => {
+    const seen = (path: 'weak' | 'ill' | 'drugged' | 'usual', across: Partial<MethodCourse>, mixed = 0.6) =>
+      judge(
+        [course('drip', { bufferStep: mixed, handsMin: 2 }), course('float-transfer', { handsMin: 3, ...across })],
+        {
+          path,
+        },
+      ).ranked[0]!.course.id;
+    test('weak and ill ones go across where that is borne to its last part, and are mixed for where it is not', () => {
+      // A delicate fish bears a step of 0.7.
+      for (const path of ['weak', 'ill'] as const) {
+        expect(seen(path, { bufferStep: 0.7 })).toBe('float-transfer');
+        expect(seen(path, { bufferStep: 0.71 })).toBe('drip');
+      }
+      expect(seen('usual', { bufferStep: 0.9 }, 0.8)).toBe('drip');
+    });
+    test('drugged ones leave their water first, whatever else weighs', () =>
+      expect(seen('drugged', { bufferStep: 3 }, 0.8)).toBe('float-transfer'));
   });
   test('what is the same for all decides nothing, however much it is', () => {
     const cold = { tempStepC: 3 * t.tempStepC };

@@ -74,6 +74,16 @@ describe('changes that hold the criterion', () => {
     expect(peak).toBeCloseTo(plan.peakMgNL, 4);
     expect(plan.litres).toBeCloseTo(plan.share * 84, 9);
   });
+  test('by hand: the rarest change that does, in steps of a twentieth, a tenth at least', () => {
+    // 0.1 a day under 1: in seven days 0.7 comes, 70 % hold it; 1.3 in a day would want 130 %, half a day 65 %.
+    expect(changePlan(0.1, 1, 100)).toEqual({ everyDays: 7, share: 0.7, litres: 70, peakMgNL: expect.closeTo(1, 12) });
+    expect(changePlan(1.3, 1, 100)).toMatchObject({ everyDays: 0.5, share: 0.65 });
+    expect(changePlan(0.001, 1, 100)).toMatchObject({ everyDays: 7, share: 0.1 });
+    expect(changePlan(0.102, 1, 100)).toMatchObject({ everyDays: 7, share: 0.75 });
+    // 90 % is the most at once: 1.8 a day is the last that twice a day hold.
+    expect(changePlan(1.8, 1, 100)).toMatchObject({ everyDays: 0.5, share: 0.9 });
+    expect(changePlan(1.82, 1, 100)).toBeNull();
+  });
   test('what no change holds is said as that', () => expect(changePlan(50, limit, 84)).toBeNull());
   test('more fish need it more often', () => {
     const [few, many] = [0.1, 1].map((d) => changePlan(d, limit, 84)!);

@@ -117,15 +117,17 @@ export function inWater(f: Facts, nowMs: number): InWater[] {
 const fullOf = (w: InWater): number =>
   w.unit === 'mg/L' ? (w.medicine.targetMgL ?? Math.max(...w.levels.map((l) => l.level), 1e-9)) : 1;
 
+/** From this level on a treatment counts as gone: who changed just as much as was told has changed enough. */
+const goneAt = (w: InWater): number => GONE * fullOf(w) * (1 + 1e-9);
+
 /** Share of the water that would have to be changed until a treatment counts as gone whatever carbon did; 0 where it is. */
-export const changeToBeGone = (w: InWater): number => (w.most > GONE * fullOf(w) ? 1 - (GONE * fullOf(w)) / w.most : 0);
+export const changeToBeGone = (w: InWater): number => (w.most > goneAt(w) ? 1 - goneAt(w) / w.most : 0);
 
 /** Whether a treatment may still be there to speak of. */
 export function isThere(w: InWater, nowMs: number): boolean {
-  const full = fullOf(w);
   // A reducing conditioner works for two days, whatever is left of it (common practice).
-  if (w.medicine.reducing) return nowMs - w.lastMs < 48 * HOUR && w.now > GONE * full;
-  return w.most > GONE * full;
+  if (w.medicine.reducing) return nowMs - w.lastMs < 48 * HOUR && w.now > goneAt(w);
+  return w.most > goneAt(w);
 }
 
 /** A phase with when it began, or will at the earliest. */

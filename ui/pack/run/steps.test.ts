@@ -173,6 +173,30 @@ describe('a run with presses that the house does not know yet', () => {
     expect(list.filter((s) => s.at).map((s) => s.key)).toEqual([]);
     expect(next(list, 8)).toBe('sedate:A1');
   });
+  test('a leak opens what was done of its bag, and of no other', () => {
+    const list = after(
+      tick('sedate:A1', 0),
+      tick('watch:A1', 5),
+      tick('bag:A1', 6),
+      tick('bag:A2', 7),
+      pressed({ deed: 'leaks', code: 'KC-1', bagId: 'A1' }, 8),
+    );
+    expect(list.filter((s) => s.at).map((s) => s.key)).toEqual(['sedate:A1', 'bag:A2', 'watch:A1']);
+  });
+  test('a weight stands at its box until the house knows one, and a scale that told nothing changes nothing', () => {
+    const boxes = [
+      { id: '1', weighed: null },
+      { id: '2', weighed: null },
+    ];
+    const here = {
+      steps,
+      consignments: [{ code: 'KC-1', sealedMs: null, handedOverAt: null, boxes, bags: [] }],
+    } as unknown as Parameters<typeof withPresses>[0];
+    const weights = (...presses: Press[]) =>
+      withPresses(here, presses, 0).consignments[0]!.boxes.map((b): number | null => b.weighed?.kg ?? null);
+    expect(weights(pressed({ deed: 'weigh', code: 'KC-1', boxId: '2', kg: 7.4 } as Deed, 1))).toEqual([null, 7.4]);
+    expect(weights(pressed({ deed: 'weigh', code: 'KC-1', boxId: '2', kg: null } as Deed, 1))).toEqual([null, null]);
+  });
   test('a box that is taken in hand takes its steps along', () => {
     const list = after(pressed({ deed: 'take', subject: 'lane:KC-1:1' }, 0));
     expect(list.every((s) => s.taken?.mine)).toBe(true);
