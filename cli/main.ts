@@ -1,4 +1,16 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmdirSync, rmSync, statSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import os from 'node:os';
 import path from 'node:path';
 import { Command } from 'commander';
 import { unknownRows } from '@/core/consignment/door';
@@ -30,7 +42,9 @@ const fail = (sentence: string): never => {
   process.exit(1);
 };
 
+/** The text of a file, or of what is piped in where `-` stands for it. */
 function textOf(file: string): string {
+  if (file === '-') return readFileSync(0, 'utf8');
   if (!existsSync(file)) return fail(`There is no file ${file}.`);
   const { size } = statSync(file);
   if (size > LARGEST_FILE) return fail(`${file} has ${(size / 1e6).toFixed(0)} MB; 3 MB is the most that is read.`);
@@ -202,7 +216,7 @@ function demoFolder(folder: string): void {
   rmSync(draft, { recursive: true, force: true });
   mkdirSync(draft, { recursive: true, mode: 0o700 });
   markDemo(draft);
-  seedDemo(draft);
+  seedDemo(draft, undefined, (words) => process.stderr.write(`Making the demo fish room: ${words} …\n`));
   if (!existsSync(folder) || readdirSync(folder).length === 0) {
     if (existsSync(folder)) rmdirSync(folder);
     return renameSync(draft, folder);
@@ -234,7 +248,14 @@ program
   .command('restore')
   .argument('<file>')
   .action((file: string) => {
-    process.stdout.write(`${restoreCommand(dataFolder(), file, nowIso())}\n`);
+    const piped = file === '-' ? path.join(mkdtempSync(path.join(os.tmpdir(), 'kindly-restore-')), 'backup') : null;
+    if (piped) writeFileSync(piped, readFileSync(0), { mode: 0o600 });
+    try {
+      const words = restoreCommand(dataFolder(), piped ?? file, nowIso());
+      process.stdout.write(`${piped ? words.replace(piped, 'What was piped in') : words}\n`);
+    } finally {
+      if (piped) rmSync(path.dirname(piped), { recursive: true });
+    }
   });
 program.command('doctor').action(() => {
   const { text, well } = doctorCommand(dataFolder(), Date.now());

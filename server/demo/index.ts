@@ -74,7 +74,7 @@ function records(house: House, s: Story): Partial<OrderInput> {
 }
 
 /** Fills an empty database with the demo fish room, from the beginning of each story to now. */
-export function seedDemo(folder: string, draws?: number): void {
+export function seedDemo(folder: string, draws?: number, tell: (words: string) => void = () => undefined): void {
   const now = nowMs();
   let clock = now;
   const house: House = openHouse(folder, () => clock, draws);
@@ -86,8 +86,10 @@ export function seedDemo(folder: string, draws?: number): void {
       throw new Error(`The demo cannot be made: ${r.problems.map((p) => `${p.path}: ${p.message}`).join('; ')}`);
     return r.value;
   };
+  let begun = 0;
   const make = (name: keyof typeof stories): string => {
     const s = stories[name]!;
+    tell(`consignment ${++begun} of ${Object.keys(stories).length}`);
     clock = Math.min(now, now + s.handOverInH * HOUR - 72 * HOUR);
     return must(saveOrder(house, orderOf(house, s, now))).code;
   };
@@ -242,6 +244,7 @@ export function seedDemo(folder: string, draws?: number): void {
   must(takePlan(house, { code: asked, version, bags: document.bags, boxes }));
   make('byCar');
   clock = now;
+  tell('a year of earlier journeys');
   livePast(
     house,
     [travelling, overdue].map((code) => house.consignments.byCode(code)!.document),
