@@ -5,10 +5,11 @@
 const floor = process.env.MUTANTS ?? 'core/fish';
 const decide = {
   'core/bag': ['slack'],
-  'core/acclimation': ['recommend'],
+  'core/acclimation': ['recommend', 'release', 'across', 'methods'],
   'core/fish': ['compatibility', 'water'],
-  'core/box': ['freight'],
-  'core/quarantine': ['plan'],
+  'core/box': ['freight', 'weighing'],
+  'core/quarantine': ['conditions', 'conflicts', 'asks', 'course', 'build-up', 'doubt'],
+  'core/learning': ['figures', 'roads', 'box-evidence', 'use-evidence'],
   'core/supplies': ['outlook', 'needs'],
   'core/calendar': ['departure', 'calendar'],
   'core/consignment': ['rules', 'facts'],
@@ -16,6 +17,8 @@ const decide = {
   'server/stock': ['settle'],
   'server/quarantine': ['quarantine', 'animals'],
   'server/bench': ['view'],
+  'server/logbook': ['digest'],
+  'ui/pack/run': ['steps'],
 };
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
@@ -32,7 +35,7 @@ const config = {
   ignorePatterns: ['.next', 'data', 'public', '.kindly', 'test-results', 'reports'],
   tempDirName: '.kindly/mutants',
   reporters: ['clear-text', 'progress', 'json'],
-  jsonReporter: { fileName: `.kindly/mutants-${floor.replace('/', '-')}.json` },
+  jsonReporter: { fileName: `.kindly/mutants-${floor.replaceAll('/', '-')}.json` },
   clearTextReporter: { logTests: false, allowColor: false },
   concurrency: 2,
   timeoutMS: 20_000,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { above0, named } from '@/core/quantities/shapes';
 import { folded } from './own-measure';
 
-export const measureSchema = z.object({
+const measureSchema = z.object({
   name: named(24, 'Name the measure.').refine((name) => /^\p{L}[\p{L} -]*$/u.test(name), {
     error: 'A measure is called by letters: scoop, blue bucket.',
   }),

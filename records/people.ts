@@ -21,7 +21,7 @@ export const toldWater = {
   tanMgNL: told(0, 50, 'Ammonia'),
 };
 
-export const receiverSchema = z.object({
+const receiverSchema = z.object({
   name: named(120, 'Give a name.'),
   phone: text(40),
   email: text(120).optional(),
@@ -45,7 +45,7 @@ export const receiverSchema = z.object({
 });
 export type Receiver = z.infer<typeof receiverSchema>;
 
-export const collectionWords = {
+const collectionWords = {
   door: 'At the door',
   depot: 'Held at the depot',
   counter: 'Collects at the counter',

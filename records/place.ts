@@ -3,7 +3,7 @@ import { placeSchema } from '@/core/consignment/schema';
 import { kind } from './kind';
 
 /** A place with its country, whose public holidays hold there. */
-export const placeRecordSchema = placeSchema.extend({
+const placeRecordSchema = placeSchema.extend({
   country: z
     .string({ error: 'A country is two letters, such as EE.' })
     .regex(/^[A-Z]{2}$/, 'A country is two letters, such as EE.'),

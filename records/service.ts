@@ -4,7 +4,7 @@ import { legKinds, serviceSchema } from '@/core/catalogue/schema';
 import { legWords } from '@/core/calendar/legs';
 import { kind } from './kind';
 
-export const serviceRecordSchema = serviceSchema.omit({ id: true });
+const serviceRecordSchema = serviceSchema.omit({ id: true });
 export type ServiceRecord = z.infer<typeof serviceRecordSchema>;
 
 const legOptions = legKinds.map((k) => [k, legWords[k]] as const);

@@ -12,12 +12,10 @@ const figure = (what: string, min: number, max: number) =>
 const c = (what: string) => figure(what, 0, 40);
 
 /** Figures that carry a mark of their own: where each was taken from. */
-export const marked = ['temp', 'gPerCm3', 'fasting', 'metabolismFactor', 'tolerance', 'together'] as const;
+const marked = ['temp', 'gPerCm3', 'fasting', 'metabolismFactor', 'tolerance', 'together'] as const;
 export type Marked = (typeof marked)[number];
 
 const traits = speciesSchema.shape.flags.element.options;
-export type Trait = (typeof traits)[number];
-
 export const ownSpeciesSchema = z
   .object({
     name: named(80, 'Give it a name.'),

@@ -27,7 +27,7 @@ export const supplyKinds = [
 
 type SupplyKind = (typeof supplyKinds)[number][0];
 
-export const supplySchema = z.object({
+const supplySchema = z.object({
   kind: z.enum(supplyKinds.map(([k]) => k) as unknown as [SupplyKind, ...SupplyKind[]], {
     error: 'Choose what it is.',
   }),

@@ -3,7 +3,7 @@ import { lines, named, text, upTo } from '@/core/quantities/shapes';
 import { sizeClasses } from '@/core/fish/size';
 import { kind } from './kind';
 
-export const tankRecordSchema = z.object({
+const tankRecordSchema = z.object({
   name: named(40, 'Name the tank.'),
   volumeL: z
     .number({ error: 'Tank volume must be a number.' })
@@ -17,7 +17,7 @@ export const tankRecordSchema = z.object({
 });
 export type TankRecord = z.infer<typeof tankRecordSchema>;
 
-export const tankUses = [
+const tankUses = [
   ['stock', 'Stock'],
   ['quarantine', 'Quarantine'],
   ['display', 'Display'],
@@ -55,7 +55,7 @@ export const tanks = kind<TankRecord>({
   counted: false,
 });
 
-export const lotSchema = z.object({
+const lotSchema = z.object({
   tankId: named(80, 'Choose the tank.'),
   speciesId: named(80, 'Choose a species.'),
   size: z.enum(sizeClasses).optional(),
@@ -71,8 +71,8 @@ export const lotSchema = z.object({
 });
 export type Lot = z.infer<typeof lotSchema>;
 
-export const sexes = ['unsexed', 'male', 'female', 'pair', 'mixed'].map((s) => [s, s] as const);
-export const sizes = sizeClasses.map((s) => [s, s] as const);
+const sexes = ['unsexed', 'male', 'female', 'pair', 'mixed'].map((s) => [s, s] as const);
+const sizes = sizeClasses.map((s) => [s, s] as const);
 
 export const lots = kind<Lot>({
   id: 'lot',

@@ -3,7 +3,7 @@
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 floors=("$@")
-[ $# -gt 0 ] || floors=(core/{bag,acclimation,fish,box,quarantine,supplies,calendar,consignment,choose} server/{stock,quarantine,bench})
+[ $# -gt 0 ] || floors=(core/{bag,acclimation,fish,box,quarantine,learning,supplies,calendar,consignment,choose} server/{stock,quarantine,bench,logbook} ui/pack/run)
 broken=0
 for floor in "${floors[@]}"; do
   echo "$floor"

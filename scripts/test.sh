@@ -45,6 +45,7 @@ rm -f .kindly/*.ended
 begin lint npm run --silent lint
 step types npx tsc --noEmit
 step arrows npm run --silent arrows
+step exports npm run --silent exports
 ended lint
 step compiled compiled
 step unit npm run --silent unit -- --json --outputFile=.kindly/jest.json

@@ -8,7 +8,7 @@ import { sightings } from '@/standins/tracking';
 const SIMULATED = 'simulated forecast service';
 
 /** A forecast that somebody brought, from a file or typed: it is never replaced unasked. */
-export const isOwnForecast = (f: Forecast): boolean => !f.source.startsWith(SIMULATED);
+const isOwnForecast = (f: Forecast): boolean => !f.source.startsWith(SIMULATED);
 
 const ends = (c: Consignment): Consignment['sender']['place'][] => {
   const both = [c.sender.place, c.receiver.place];

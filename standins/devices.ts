@@ -6,13 +6,13 @@ import type { Quantity } from '@/core/consignment/measures';
  * Simulated devices to practise with, and for tests: each tells what the house itself computes of a thing, with the scatter
  * and the steps of an instrument of its kind (common practice). The same thing at the same minute reads the same.
  */
-export interface Instrument {
+interface Instrument {
   name: string;
   /** What it tells, with the standard scatter of a reading and the step it is shown in. */
   tells: Partial<Record<Quantity, { scatter: number; step: number }>>;
 }
 
-export const instruments: Record<DeviceKind, Instrument> = {
+const instruments: Record<DeviceKind, Instrument> = {
   infrared: {
     name: 'stand-in infrared thermometer',
     tells: { surfaceC: { scatter: 0.8, step: 0.1 }, tempC: { scatter: 0.3, step: 0.1 } },

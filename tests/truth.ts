@@ -56,7 +56,7 @@ const packKinds = kindsIn((p) => p.boxes.flatMap((b) => b.load.heatPacks.map((h)
 const fishKinds = kindsIn((p) => p.boxes.flatMap((b) => b.bags.flatMap((x) => x.species.map((s) => s.id))));
 const serviceIds = [...new Set(setups.map((c) => c.serviceId))];
 
-export interface Figure {
+interface Figure {
   key: string;
   truth: number;
   low: number;

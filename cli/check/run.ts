@@ -17,7 +17,7 @@ const referenceFile = z.object({
     }),
   ),
 });
-export type ReferenceCase = z.infer<typeof referenceFile>['cases'][number];
+type ReferenceCase = z.infer<typeof referenceFile>['cases'][number];
 
 export interface CaseResult {
   id: string;

@@ -6,17 +6,7 @@ import { compareMethods, type MethodCourse } from './methods';
 import type { MethodId, OpenedBag, TankWater } from './vessel';
 
 /** What is weighed of a way of opening; each is a share of what its animals bear. */
-export const weighed = [
-  'ammonia',
-  'peak',
-  'oxygen',
-  'carbon',
-  'pH',
-  'temperature',
-  'salinity',
-  'hardness',
-  'hands',
-] as const;
+const weighed = ['ammonia', 'peak', 'oxygen', 'carbon', 'pH', 'temperature', 'salinity', 'hardness', 'hands'] as const;
 export type Weighed = (typeof weighed)[number];
 
 export interface Judged {

@@ -29,7 +29,7 @@ const PAUSE = /^(pause|goon):(\d+)$/;
 export const isPause = (key: string): boolean => PAUSE.test(key);
 
 /** Pauses of a run, from and to; the last one without an end while it lasts. */
-export function pausesOf(done: RunRecord['doneAtMs']): { n: number; fromMs: number; toMs: number | null }[] {
+function pausesOf(done: RunRecord['doneAtMs']): { n: number; fromMs: number; toMs: number | null }[] {
   return Object.keys(done)
     .flatMap((key) => {
       const m = PAUSE.exec(key);

@@ -22,7 +22,7 @@ export const wait = (key: string, title: string, detail: string, minutes: number
 });
 
 export const NO_TANK = 'There is no tank yet to float in or to go across to.';
-export const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
+const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
 
 /** What the ways of opening share: the bag, the tank, the minutes until both are of one temperature. */
 export interface Setting {

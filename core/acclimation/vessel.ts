@@ -97,7 +97,7 @@ export interface Vessel {
 }
 
 /** Something done at a minute; `do` changes the vessel. */
-export interface Doing {
+interface Doing {
   atMin: number;
   do: (v: Vessel, tank: Vessel) => void;
 }

@@ -40,7 +40,7 @@ export const limitsFor = (
 export type SafeHours = Record<Factor, number | null>;
 
 /** Points that a mean over so many hours spans, the first left out; one at least. */
-export const meanWidth = (hours: number, stepH: number): number => Math.max(1, Math.round(hours / stepH));
+const meanWidth = (hours: number, stepH: number): number => Math.max(1, Math.round(hours / stepH));
 
 /**
  * Trailing means of a curve over `width` steps, straight lines between its points; before the first full window there is

@@ -20,7 +20,7 @@ export interface PlacedBag {
 }
 
 /** A bottle of plain water among the bags. */
-export interface PlacedBottle {
+interface PlacedBottle {
   xCm: number;
   yCm: number;
   diameterCm: number;

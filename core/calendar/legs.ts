@@ -30,7 +30,7 @@ const parameter = {
 } as const satisfies Record<LegKind, string>;
 
 /** How a kind of place answers the weather: ambient = own + coupling · (weather − own). °C and a share. */
-export const legClimate = (kind: LegKind, a: Assumptions): { ownC: number; coupling: number } => ({
+const legClimate = (kind: LegKind, a: Assumptions): { ownC: number; coupling: number } => ({
   ownC: a[`${parameter[kind]}OwnC`],
   coupling: a[`${parameter[kind]}Coupling`],
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { date, id, named } from '@/core/quantities/shapes';
 
 /** A day on which nobody works in a country, as an open library gives them: they come in as data. */
-export const holidaySchema = z.object({
+const holidaySchema = z.object({
   date: date(),
   name: id(),
   /** Name of the place whose zone and country it holds for. */
@@ -11,15 +11,13 @@ export const holidaySchema = z.object({
 export type Holiday = z.infer<typeof holidaySchema>;
 
 /** Days on which live animals are not sent, whoever the carrier: peak season, frost warnings, strikes. */
-export const embargoSchema = z.object({
+const embargoSchema = z.object({
   from: date(),
   to: date(),
   /** One service, or all of them. */
   serviceId: id().nullable(),
   reason: named(120, 'Say why.'),
 });
-export type Embargo = z.infer<typeof embargoSchema>;
-
 export const calendarSchema = z.object({
   holidays: z.array(holidaySchema).max(2000),
   embargoes: z.array(embargoSchema).max(200),

@@ -24,7 +24,7 @@ export const foretoldOf = (data: CardData, bag: CardBag): Foretold => ({
 });
 
 /** Hours from sealing for which bags are judged, on the application’s own grid: now once the box is here, its planned opening before. */
-export function judgedHours(data: CardData, told: Told, nowMs: number): number {
+function judgedHours(data: CardData, told: Told, nowMs: number): number {
   const { fromH, stepH, tempC } = data.curves[0]!;
   const ms = actualOf(told).arrivedAt ? nowMs : data.openMs;
   const hours = Math.round(((ms - data.sealMs) / 3600_000) * 12) / 12;

@@ -3,7 +3,7 @@
  * comes from. A consignment file and the user's own settings may override any of them; the screens show the mark where
  * a decision rests on one. Figures without a unit are ratios.
  */
-export type Provenance = 'published' | 'memory' | 'practice' | 'ours' | 'measured';
+type Provenance = 'published' | 'memory' | 'practice' | 'ours' | 'measured';
 
 export interface Assumption {
   value: number;

@@ -4,7 +4,7 @@ import { above0, between, date, id, lines, named, text, upTo } from '@/core/quan
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
 /** A figure of one's own out of tests or readings: times what is reckoned, and how well it is known. */
-export const measuredSchema = z.object({
+const measuredSchema = z.object({
   factor: between(0.1, 10, 'The factor'),
   sigma: between(0.001, 1, 'Its spread'),
 });
@@ -137,7 +137,7 @@ const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time of day l
 const weekday = z.number().int().min(1).max(7);
 
 /** Opening hours of the counter where parcels are handed over, for some weekdays. Local time. */
-export const counterSchema = z.object({
+const counterSchema = z.object({
   days: z.array(weekday).min(1, 'Name the weekdays.').max(7),
   opens: clockTime.optional(),
   /** What is handed over by then leaves the same day. */

@@ -26,8 +26,6 @@ export const tankOnly: readonly TreatmentKind[] = ['copper', 'bound-copper', 'an
 export const medicines: readonly TreatmentKind[] = ['copper', 'bound-copper', 'antibiotic', 'parasite', 'dye'];
 
 export const doseUnits = ['drop', 'mL', 'g', 'pinch', 'piece'] as const;
-export type DoseUnit = (typeof doseUnits)[number];
-
 /** Who a label shuts out. */
 export const shutOut = {
   scaleless: 'scaleless or armoured fish',

@@ -39,7 +39,7 @@ export interface Order {
 }
 
 /** What bags and boxes an order takes, with so many times the least water. */
-export interface BagsQuestion {
+interface BagsQuestion {
   kind: 'bags';
   consignment: Consignment;
   catalogue: Catalogue;
@@ -47,7 +47,7 @@ export interface BagsQuestion {
   /** Few animals of a line may be shared unequally where that is lighter. */
   unequal: boolean;
 }
-export interface BagsAnswer {
+interface BagsAnswer {
   kind: 'bags';
   consignment: Consignment;
   reasons: string[];
@@ -74,7 +74,7 @@ export type Question = BagsQuestion | BoxQuestion;
 export type Answer = BagsAnswer | { kind: 'box'; ways: BoxAnswer[] };
 
 /** A box made in one way with its best packs. */
-export interface BoxAnswer {
+interface BoxAnswer {
   box: Box;
   name: string;
   option: PackOption;

@@ -32,7 +32,7 @@ function filled(b: Bag, now: readonly SignId[]): Pick<Bag, 'waterL' | 'gasL'> | 
 type Seen = (kind: 'bag' | 'box', id: string) => readonly SignId[];
 
 /** Whether how it was packed is only guessed here: nobody sent a file of it. */
-export const packingGuessed = (c: Pick<Consignment, 'direction' | 'sourceWater'>): boolean =>
+const packingGuessed = (c: Pick<Consignment, 'direction' | 'sourceWater'>): boolean =>
   c.direction === 'incoming' && (c.sourceWater.guessed?.length ?? 0) > 0;
 
 /** What a look would change of a guessed packing, in words. */

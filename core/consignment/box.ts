@@ -3,7 +3,7 @@ import { builds, packPlaces, tapes } from '@/core/catalogue/making';
 import { between, count, text } from '@/core/quantities/shapes';
 
 /** A box as somebody measured it. Inside, cm; wall, cm; weighed, kg, or left to follow from its walls. */
-export const ownBoxSchema = z.object({
+const ownBoxSchema = z.object({
   name: text(60),
   build: z.enum(builds, { error: 'Say how it is built.' }),
   insideCm: z.tuple([

@@ -11,8 +11,6 @@ export const bookingSchema = z.object({
   /** Airport or depot that it goes to. */
   depotCode: text(12).optional(),
 });
-export type Booking = z.infer<typeof bookingSchema>;
-
 /** What the buyer is asked for, and what the sender has spent beyond what follows from the plan. In the money of the house. */
 export const chargesSchema = z.object({
   /** Price of one animal of a line. */
@@ -35,4 +33,3 @@ export const chargesSchema = z.object({
     .max(20)
     .optional(),
 });
-export type Charges = z.infer<typeof chargesSchema>;

@@ -5,7 +5,7 @@ import type { Quantity } from './measures';
 export const deviceKinds = ['infrared', 'logger', 'scale', 'probe'] as const;
 export type DeviceKind = (typeof deviceKinds)[number];
 
-export interface DeviceReading {
+interface DeviceReading {
   quantity: Quantity;
   /** In the unit of its quantity (`quantities`). */
   value: number;

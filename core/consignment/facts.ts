@@ -56,7 +56,7 @@ export const observationSchema = factSchema.extend({
 });
 export type Observation = z.infer<typeof observationSchema>;
 
-export const eventKinds = [
+const eventKinds = [
   'ticked',
   'activated',
   'sealed',
@@ -110,10 +110,8 @@ export const measuredWaterSchema = z.object({
   oxygenMgL: between(0, 60, 'Oxygen').optional(),
   tdsMgL: between(0, 60_000, 'Dissolved solids').optional(),
 });
-export type MeasuredWater = z.infer<typeof measuredWaterSchema>;
-
 /** The box as it was seen on its way. */
-export const scanSchema = z.object({
+const scanSchema = z.object({
   /** The leg that had begun, counted from 0 at the hand-over. */
   leg: z.int().min(0).max(60),
   at: instant,

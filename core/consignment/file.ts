@@ -20,7 +20,7 @@ export const fileOf = (c: Consignment, history: History): ConsignmentFile => ({
 });
 
 /** Takes a file apart. */
-export function partsOf(file: ConsignmentFile): { consignment: Consignment; history: History } {
+function partsOf(file: ConsignmentFile): { consignment: Consignment; history: History } {
   const { observations, events, movements, predictions, traces, ...consignment } = file;
   return { consignment, history: { observations, events, movements, predictions, ...(traces ? { traces } : {}) } };
 }

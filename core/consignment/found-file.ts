@@ -30,7 +30,7 @@ export interface Found extends Facts {
 }
 
 /** FNV-1a over the code units of a text, 32 bits as hex: finds a slip of a hand, and is no seal against forgers. */
-export function sumOf(text: string): string {
+function sumOf(text: string): string {
   let h = 0x811c9dc5;
   for (let i = 0; i < text.length; i++) h = Math.imul(h ^ text.charCodeAt(i), 0x01000193);
   return (h >>> 0).toString(16).padStart(8, '0');

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { between, instant, text } from '@/core/quantities/shapes';
 
 /** Where animals can be, come from or go to. */
-export const ends = ['lot', 'consignment', 'tank', 'sale', 'death', 'outside'] as const;
+const ends = ['lot', 'consignment', 'tank', 'sale', 'death', 'outside'] as const;
 const endSchema = z.object({ kind: z.enum(ends), id: text(80) });
 
 /** Animals that went from one place to another; what lives where is the sum of these. */

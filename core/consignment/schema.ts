@@ -190,7 +190,7 @@ export const bagSchema = z.object({
 });
 export type Bag = z.infer<typeof bagSchema>;
 
-export { boxSchema, ownBoxSchema, type Box, type OwnBox } from './box';
+export { boxSchema, type Box, type OwnBox } from './box';
 
 /** A forecast reaches this far; what is longer is a climate and no forecast. */
 const FORECAST_DAYS = 400;
@@ -200,7 +200,7 @@ const span = (points: readonly { at: string }[]): number => {
   return ms.reduce((a, b) => Math.max(a, b), -Infinity) - ms.reduce((a, b) => Math.min(a, b), Infinity);
 };
 
-export const forecastSchema = z.object({
+const forecastSchema = z.object({
   source: text(120),
   madeAt: instant,
   /** What-if: the whole forecast this much warmer or colder. */
@@ -334,8 +334,7 @@ export const consignmentSchema = z.object({
 export type Consignment = z.infer<typeof consignmentSchema>;
 
 /** What is edited whole and stored as a document: everything but the facts. */
-export const planSchema = consignmentSchema.omit({ actual: true });
-export type Plan = z.infer<typeof planSchema>;
+export type Plan = Omit<z.infer<typeof consignmentSchema>, 'actual'>;
 
 /** The open file: the plan with everything that happened to it. */
 export const fileSchema = consignmentSchema.extend({

@@ -3,8 +3,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 /** Part of the evening that a step belongs to, in the order of the work. */
-export const phases = ['labels', 'water', 'bags', 'stand', 'packs', 'boxes', 'papers'] as const;
-export type Phase = (typeof phases)[number];
+export type Phase = 'labels' | 'water' | 'bags' | 'stand' | 'packs' | 'boxes' | 'papers';
 
 /** What a step is counted by, and how much of one such piece of work it is. */
 export interface Work {

@@ -12,7 +12,7 @@ const MIN = 60_000;
 const DAYS = 3;
 
 /** Another way to send what is packed already. */
-export interface OtherWay {
+interface OtherWay {
   serviceId: string;
   name: string;
   handOverMs: number;

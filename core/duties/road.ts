@@ -16,7 +16,7 @@ const shelves = (a: Assumptions): readonly { heldC: number; words: string }[] =>
 ];
 
 /** A leg of the road with where the box was seen. */
-export interface RoadLeg {
+interface RoadLeg {
   label: string;
   kind: Leg['kind'];
   at: Leg['at'];
@@ -27,7 +27,7 @@ export interface RoadLeg {
 }
 
 /** Something that can still be done, and what it is worth. */
-export interface Help {
+interface Help {
   id: 'collect' | 'shelf';
   words: string;
   /** Hours of the worst case that it gains; null where it lifts the limit beyond what is computed. */

@@ -40,7 +40,7 @@ export interface KnownBox {
 }
 
 /** Spread of the oxygen use of a species, lognormal: as known as its readings where there are any, and what stays from journey to journey. */
-export const oxygenSigmaOf = (s: Pick<Species, 'measured'> | undefined, a: Assumptions): number =>
+const oxygenSigmaOf = (s: Pick<Species, 'measured'> | undefined, a: Assumptions): number =>
   s?.measured ? Math.min(a.metabolismSigma, Math.hypot(s.measured.sigma, a.metabolismOwnSigma)) : a.metabolismSigma;
 
 /** The same of the species of a journey, in their order. */

@@ -204,7 +204,7 @@ export function weakest<T extends { slackH: number | null; worstSlackH: number |
   return { tightest, slackH: tightest.slackH, worstSlackH: tightest.worstSlackH };
 }
 
-export function overallOf(
+function overallOf(
   bags: readonly BagResult[],
   deadlineH: number,
   a: Assumptions,

@@ -34,7 +34,7 @@ export interface Drawn {
 
 /** Places in a draw's numbers, so that adding a pack, a box or a leg changes nobody else's luck; beyond, they are shared. */
 export const PACK_SLOTS = 16;
-export const KIND_SLOTS = 32;
+const KIND_SLOTS = 32;
 export const BOX_SLOTS = 24;
 export const LEG_SLOTS = 12;
 

@@ -124,7 +124,7 @@ function prepareBag(
 }
 
 /** The heat of a box with its packs, bags where they stand. */
-export function loadOf(
+function loadOf(
   p: { consignment: Consignment; catalogue: Catalogue; a: Assumptions },
   box: Box,
   bags: readonly PreparedBag[],

@@ -9,7 +9,7 @@ import { sampled } from '@/core/quantities/sample';
 import { OXYGEN_IN_AIR_DRY } from '@/core/heat/pack';
 
 /** What a box comes to, as planned and without chance, to the end of its window. */
-export interface BoxFigures {
+interface BoxFigures {
   coldestC: number;
   warmestC: number;
   /** Hours beyond the deadline of its weakest bag; null beyond what was computed. */

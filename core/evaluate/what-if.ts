@@ -16,7 +16,7 @@ export const whatIfs = {
   death: 'one dies a third of the way',
   half: 'half the water, gas in its place',
 } as const;
-export type WhatIf = keyof typeof whatIfs;
+type WhatIf = keyof typeof whatIfs;
 
 /** One bag of the journey as it would be, as planned otherwise and without chance. */
 export interface Otherwise {

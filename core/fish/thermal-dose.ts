@@ -20,7 +20,7 @@ const warmSide = (tempC: number, l: ThermalLimits): number => Math.exp(((tempC -
 const coldSide = (tempC: number, l: ThermalLimits): number => Math.exp(((l.cold24C - tempC) * Math.LN10) / l.zC) / 24;
 
 /** Harm of a straight piece of so many hours, in closed form. */
-export const harmOfPiece = (fromC: number, toC: number, hours: number, l: ThermalLimits): number =>
+const harmOfPiece = (fromC: number, toC: number, hours: number, l: ThermalLimits): number =>
   hours * (between(warmSide(fromC, l), warmSide(toC, l)) + between(coldSide(fromC, l), coldSide(toC, l)));
 
 /** Hours into a straight piece at which the harm reaches `left`, which it does by the end: found by halving. */

@@ -41,8 +41,8 @@ export interface TestResult {
 
 const STEP_H = 0.25;
 /** Fewest readings, and hours between the first and the last, that tell anything. */
-export const LEAST_READINGS = 6;
-export const LEAST_HOURS = 3;
+const LEAST_READINGS = 6;
+const LEAST_HOURS = 3;
 
 /** Quantile of Student's t with `n` degrees of freedom at 0.95, for an interval of nine in ten: Cornish–Fisher to fourth order, within 0.01 from 3 on (tested against the printed table). */
 export function t95(n: number): number {

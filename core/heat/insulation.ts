@@ -37,7 +37,7 @@ export interface BoxShell {
 }
 
 /** A wall of layers as one material: the whole thickness, and the conductivity that gives their resistances in series. */
-export function asOneWall(shell: BoxShell, a: Assumptions): { thicknessM: number; kWPerMK: number } {
+function asOneWall(shell: BoxShell, a: Assumptions): { thicknessM: number; kWPerMK: number } {
   const carton = { thicknessCm: shell.cartonCm ?? a.cartonCm, kWPerMK: a.cartonWPerMK };
   const layers = [carton, { thicknessCm: shell.wallCm, kWPerMK: shell.kWPerMK }, ...(shell.lining ?? [])];
   const thicknessM = layers.reduce((s, l) => s + l.thicknessCm, 0) / 100;

@@ -6,7 +6,7 @@ import type { PackCurve } from './pack';
 export const WATER_J_PER_KG_K = 4186;
 
 /** A bag as the box feels it. */
-export interface BagMass {
+interface BagMass {
   waterL: number;
   /** Water, fish and gas together: its surface meets the air of the box. */
   volumeL: number;
@@ -28,7 +28,7 @@ export interface HeatPackLoad {
   nearBag: number;
 }
 
-export interface ColdPack {
+interface ColdPack {
   massKg: number;
   startC: number;
 }
@@ -94,7 +94,7 @@ export const FIRST_BAG = 2;
  * The box as a linear network: air, the middle of the wall, every kind of bag, every heat pack, and the bottle. A bag that
  * leans on a wall gives part of its heat to the wall; the bag nearest a pack takes part of the pack's.
  */
-export function boxNetwork(
+function boxNetwork(
   load: BoxLoad,
   a: Assumptions,
   kinds = bagKinds(load),

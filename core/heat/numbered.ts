@@ -21,7 +21,7 @@ export interface NumberedPack {
   openings: { at: string; batch: string; readings: PackReading[] }[];
 }
 
-export interface PackReading {
+interface PackReading {
   at: string;
   surfaceC: number;
   roomC: number;

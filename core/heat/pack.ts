@@ -5,7 +5,7 @@ import { R_L_KPA, KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 /** Complete oxidation 4 Fe + 3 O2 → 2 Fe2O3, ΔH −824.2 kJ/mol Fe2O3 (CRC/NIST, from memory): an upper bound. */
 const FE_G_PER_MOL = 55.845;
 export const IRON_KJ_PER_G = 824.2 / (2 * FE_G_PER_MOL);
-export const IRON_O2_G_PER_G = (1.5 * 31.998) / (2 * FE_G_PER_MOL);
+const IRON_O2_G_PER_G = (1.5 * 31.998) / (2 * FE_G_PER_MOL);
 const IRON_O2_MOL_PER_G = 1.5 / (2 * FE_G_PER_MOL);
 /** Dry air, the reference of a pack's rating. */
 export const OXYGEN_IN_AIR_DRY = 0.2095;
@@ -49,12 +49,8 @@ export function ratedPowerW(curve: PackCurve, clockH: number): number {
   return points[points.length - 1]?.[1] ?? 0;
 }
 
-/** Colder packs burn slower, within bounds. */
-export const packTemperatureFactor = (airC: number, a: Assumptions): number =>
-  Math.min(a.packFactorMax, Math.max(a.packFactorMin, a.packQ10 ** ((airC - a.packRatedC) / 10)));
-
 /** Oxygen, L/h at a temperature, that one watt of burning iron takes. */
-export const oxygenLPerHPerW = (tempC: number): number =>
+const oxygenLPerHPerW = (tempC: number): number =>
   ((3600 / 1000 / IRON_KJ_PER_G) * IRON_O2_MOL_PER_G * R_L_KPA * (tempC + ZERO_C_IN_K)) / KPA_PER_ATM;
 
 /** All packs of a box at work: flat arrays, one entry a pack. */

@@ -21,7 +21,7 @@ export const unlearned = (c: Catalogue): Catalogue => {
 export type Known = (key: string) => { log: number; sigma: number };
 
 /** Before anything was read: the catalogue. */
-export const priorKnown =
+const priorKnown =
   (a: Assumptions): Known =>
   (key) => ({ log: 0, sigma: priorOf(a)(key) });
 
@@ -162,7 +162,7 @@ function whiten(L: Matrix, v: ArrayLike<number>): number[] {
 }
 
 /** How far the forecast may be off in the middle of the journey, °C: it grows with how old it was by then. */
-export const weatherSigmaOf = (p: Prepared): number => {
+const weatherSigmaOf = (p: Prepared): number => {
   const leadH = (p.instants.sealMs - Date.parse(p.forecast.madeAt)) / 3600_000 + p.openH / 2;
   return Math.min(p.a.forecastErrorMostC, p.a.forecastErrorC + (p.a.forecastErrorCPerDay * Math.max(0, leadH)) / 24);
 };

@@ -25,7 +25,7 @@ export interface Bin {
 }
 
 /** Ends of the steps of chance, finer where consignments are: from 80 % on they differ by what decides († ours). */
-export const STEPS = [0, 0.5, 0.8, 0.9, 0.95, 1] as const;
+const STEPS = [0, 0.5, 0.8, 0.9, 0.95, 1] as const;
 
 /** What was said against what held, step by step; steps in which nothing lies are left out. */
 export function reliability(of: readonly Foretold[], steps: readonly number[] = STEPS): Bin[] {

@@ -7,7 +7,7 @@ import { learnDelays, type LearnedDelays, type Trip } from './roads';
 import { learnSpread, type LearnedSpread } from './shares';
 
 /** A figure in its unit with the ends between which the true one lies nine times in ten. */
-export interface Told {
+interface Told {
   value: number;
   low: number;
   high: number;
@@ -51,7 +51,7 @@ export const priorOf =
 /** Less weight than this of one's own is told and not yet proposed († ours). */
 export const PROPOSE_FROM = 0.04;
 /** Fewer pieces of evidence than these are called few († ours). */
-export const FEW = 5;
+const FEW = 5;
 
 const whole = (x: { factor: number; low: number; high: number }): Told => ({
   value: x.factor,
@@ -88,7 +88,7 @@ export interface Lessons {
   /** Minutes that a bag and a box take here, with the spread of one of them and of how many; none where nobody ticked. */
   minutes: { bag: Minutes | null; box: Minutes | null };
 }
-export interface Minutes {
+interface Minutes {
   minutes: number;
   sd: number;
   from: number;

@@ -21,7 +21,7 @@ export interface PrintedLabel extends BagLabel {
 }
 
 /** What the QR code of a bag says: its number, by which it is checked into its box. */
-export const bagNumber = (x: Pick<BagLabel, 'code' | 'bag'>): string => `${x.code}/${x.bag}`;
+const bagNumber = (x: Pick<BagLabel, 'code' | 'bag'>): string => `${x.code}/${x.bag}`;
 
 const sexWords = (a: BagLabel['animals'][number], w: Words): string =>
   a.sexes

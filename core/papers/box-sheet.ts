@@ -19,10 +19,10 @@ export interface BoxLabel {
   reference: string;
 }
 
-export const boxNumber = (x: Pick<BoxLabel, 'code' | 'box'>): string => `${x.code}/BOX-${x.box}`;
+const boxNumber = (x: Pick<BoxLabel, 'code' | 'box'>): string => `${x.code}/BOX-${x.box}`;
 
 /** A5, landscape, mm. */
-export const BOX_SIDE = { widthMm: 210, heightMm: 148 };
+const BOX_SIDE = { widthMm: 210, heightMm: 148 };
 const EDGE = 4;
 
 /** Two arrows on a bar: which way is up, as everybody who carries boxes reads it (common practice). */

@@ -18,7 +18,7 @@ export interface CardLane {
 }
 
 /** The numbers of a way of opening, as the card tells them. */
-export function figuresOf(m: MethodCourse, bag: OpenedBag, w: Words, a: Assumptions): MethodFigures {
+function figuresOf(m: MethodCourse, bag: OpenedBag, w: Words, a: Assumptions): MethodFigures {
   const waited = (key: string): number => m.steps.find((s) => s.key === key)?.minutes ?? 0;
   const mlPerMin = (bag.waterL / a.doubleMin) * 1000;
   const dropsPerS = (mlPerMin * a.dropsPerMl) / 60;

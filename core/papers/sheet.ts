@@ -2,7 +2,7 @@
  * Papers are laid out once, in millimetres, and drawn twice: as PDF and on the screen. What is here knows where every line
  * stands; it knows nothing of either drawing.
  */
-export interface TextInk {
+interface TextInk {
   kind: 'text';
   x: number;
   /** Baseline. */
@@ -13,7 +13,7 @@ export interface TextInk {
   widthMm: number;
 }
 /** Filled where `fill` is true, else a stroke so many mm wide. The path is in its own units, `scale` of them to the mm. */
-export interface PathInk {
+interface PathInk {
   kind: 'path';
   x: number;
   y: number;
@@ -22,7 +22,7 @@ export interface PathInk {
   fill: boolean;
   strokeMm: number;
 }
-export interface RectInk {
+interface RectInk {
   kind: 'rect';
   x: number;
   y: number;
@@ -75,11 +75,11 @@ export interface Style {
 export const unbroken = (text: string): string => text.replace(/ /g, '\u00a0');
 
 /** Letters that no font of the house has are shown as a box. */
-export const writable = (text: string, type: Pick<Type, 'has'>): string =>
+const writable = (text: string, type: Pick<Type, 'has'>): string =>
   [...text].map((ch) => (ch === ' ' || type.has(ch) ? ch : '□')).join('');
 
 /** Breaks a text into lines of at most `w` mm; a word that is wider is broken inside. */
-export function brokenInto(text: string, w: number, pt: number, bold: boolean, type: Type): string[] {
+function brokenInto(text: string, w: number, pt: number, bold: boolean, type: Type): string[] {
   const fits = (s: string): boolean => type.widthMm(s, pt, bold) <= w + 1e-6;
   const lines: string[] = [];
   let line = '';

@@ -11,7 +11,7 @@ export interface TankCard {
 }
 
 /** A6, landscape, mm. */
-export const TANK_CARD = { widthMm: 148, heightMm: 105 };
+const TANK_CARD = { widthMm: 148, heightMm: 105 };
 const EDGE = 6;
 const QR_MM = 46;
 

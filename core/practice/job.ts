@@ -13,7 +13,7 @@ import type { Choices, Crate, DosingChoices, OpeningChoices, Score, ShippingChoi
 import { bestPlan, costOf, planOf, preparedCrate, send } from './shipping';
 
 /** A curve on steps of so many hours from sealing. */
-export type Curve = number[];
+type Curve = number[];
 
 export interface SentBag {
   id: string;
@@ -44,7 +44,7 @@ export interface Journey {
 }
 
 /** What a plan costs and weighs before it is sent, and why it cannot be. */
-export interface Draft {
+interface Draft {
   bags: number;
   boxes: number;
   perBag: number[];
@@ -73,7 +73,7 @@ export type PracticeJob =
   | { kind: 'dose'; crate: Crate; choices: DosingChoices; seed: number };
 
 /** One way of opening as it would have been. */
-export interface WayTold {
+interface WayTold {
   id: MethodId;
   name: string;
   /** The heaviest part, and how many times what they bear it is. */

@@ -7,7 +7,7 @@ import { CRATE_FORMAT, CRATE_VERSION, hiddenSchema, type Crate, type HiddenTruth
 const HOUR = 3600_000;
 
 /** Coldest and warmest of each day, °C, from the day before the hand-over on; the last day goes on. */
-export type Days = readonly (readonly [min: number, max: number])[];
+type Days = readonly (readonly [min: number, max: number])[];
 
 /** Hours of some days: coldest at six, warmest in the afternoon by the clock of the sun there; one day passes into the next. */
 function hoursOf(days: Days, fromMs: number, lon: number): Forecast['places'][number]['points'] {

@@ -28,7 +28,7 @@ export interface OpenedPlay {
 }
 
 /** Minutes that measuring one figure takes († common practice). */
-export const MEASURE_MIN = 2;
+const MEASURE_MIN = 2;
 
 /** The bag as it is, and how it would be judged; other luck is another bag of the same kind. */
 export function openedBag(

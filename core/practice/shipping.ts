@@ -2,7 +2,7 @@ import { pillowVolumeL } from '@/core/bag/geometry';
 import { arrange, arrangementSentence } from '@/core/box/arrange';
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import { weekdayOf } from '@/core/calendar/calendar';
-import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BagType, Catalogue } from '@/core/catalogue/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -124,7 +124,7 @@ const beforeWeekend = (c: Consignment): boolean =>
  * What was hidden in this journey: the truth of the crate, and on top of it, for another try, other luck of the road as the
  * odds draw it. The first try meets the truth alone, so that a crate teaches what it is about.
  */
-export function hiddenOf(s: Shipping, p: Prepared, seed: number): Hidden {
+function hiddenOf(s: Shipping, p: Prepared, seed: number): Hidden {
   const t = s.hidden;
   const late = t.delayH > 0 && (!t.beforeWeekend || beforeWeekend(p.consignment)) ? t.delayH : 0;
   const d = seed > 0 ? luckOf(p, seed, [], p.consignment.lines.length).draw(0) : null;
@@ -258,6 +258,3 @@ export function bestPlan(
     }
   return best;
 }
-
-/** Assumptions of a crate: the house’s own do not reach into practice. */
-export const assumptionsOf = (s: Shipping): Assumptions => withOverrides(s.consignment.assumptions);

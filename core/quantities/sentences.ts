@@ -11,7 +11,7 @@ const kinds: Readonly<Record<string, string>> = {
 };
 
 /** What a schema finds wrong, as a sentence, wherever its author gave none of their own. */
-export function sentenceFor(issue: z.core.$ZodRawIssue): string {
+function sentenceFor(issue: z.core.$ZodRawIssue): string {
   switch (issue.code) {
     case 'invalid_type':
       return kinds[issue.expected] ?? 'This is not what belongs here.';

@@ -11,8 +11,8 @@ export const GRAMS_PER_OUNCE = 28.349523125;
 export const CM_PER_INCH = 2.54;
 export const MM_PER_MIL = 0.0254;
 /** Molar masses, g/mol. */
-export const CAO_G_PER_MOL = 56.0774;
-export const CACO3_G_PER_MOL = 100.0869;
+const CAO_G_PER_MOL = 56.0774;
+const CACO3_G_PER_MOL = 100.0869;
 export const O2_G_PER_MOL = 31.998;
 export const N_G_PER_MOL = 14.007;
 export const NH3_G_PER_MOL = 17.031;

@@ -20,7 +20,7 @@ export interface Held {
 
 const DAY = 24 * 3600_000;
 
-export const conditionKey = (c: Condition, where: string): string => `${where}:${c.kind}`;
+const conditionKey = (c: Condition, where: string): string => `${where}:${c.kind}`;
 
 /** Tests in a row, newest back, with ammonia and nitrite in their bands; one without both is no test of them. */
 function testsInBand(s: Standing, a: Assumptions): number {

@@ -1,7 +1,7 @@
 import { medicines, treatmentKinds, type Treatment, type TreatmentKind } from '@/core/catalogue/treatment';
 
 /** What is in a tank beside the dose: who lives there, what is in its filter, what was given before. */
-export const surroundings = [
+const surroundings = [
   'invertebrates',
   'scaleless',
   'plants',
@@ -12,7 +12,7 @@ export const surroundings = [
   'soft',
   'food-fish',
 ] as const;
-export type Surrounding = (typeof surroundings)[number];
+type Surrounding = (typeof surroundings)[number];
 /** Or a treatment that is still in the water. */
 export type Beside = Surrounding | TreatmentKind | 'reducing';
 
@@ -35,7 +35,7 @@ interface Row {
 const copper: readonly TreatmentKind[] = ['copper', 'bound-copper'];
 
 /** Every conflict that is known here (common practice; the label and a veterinarian stand above it). */
-export const conflictRows: readonly Row[] = [
+const conflictRows: readonly Row[] = [
   {
     doses: ['reducing'],
     beside: ['copper'],

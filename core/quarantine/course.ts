@@ -29,7 +29,7 @@ const of = <K extends Entry['kind']>(entries: readonly Entry[], kind: K): Extrac
   entries.filter((e): e is Extract<Entry, { kind: K }> => e.kind === kind);
 
 /** A point of what is in the water: ms, mg/L where its label says how much a unit holds, else shares of the label’s dose. */
-export interface Level {
+interface Level {
   ms: number;
   level: number;
   measured: boolean;

@@ -4,7 +4,7 @@ import { above0, between, count, date, id, lines, named, text, upTo } from '@/co
 import { signNames, bodyParts } from './signs';
 
 /** What a phase, or the release, waits for. `n` are days, times or doses; where a figure is asked for it is `atLeast`. */
-export const conditionKinds = [
+const conditionKinds = [
   'days',
   'no-sign',
   'eating',
@@ -18,8 +18,6 @@ export const conditionKinds = [
   'gear',
   'duties',
 ] as const;
-export type ConditionKind = (typeof conditionKinds)[number];
-
 const condition = z.object({
   kind: z.enum(conditionKinds, { error: 'Choose what is waited for.' }),
   n: count(365, 'The number').optional(),
@@ -27,7 +25,7 @@ const condition = z.object({
 });
 export type Condition = z.infer<typeof condition>;
 
-export const phaseKinds = ['settle', 'observe', 'medicine', 'copper', 'carbon', 'transfer', 'dips', 'salt'] as const;
+const phaseKinds = ['settle', 'observe', 'medicine', 'copper', 'carbon', 'transfer', 'dips', 'salt'] as const;
 export type PhaseKind = (typeof phaseKinds)[number];
 
 const phase = z.object({
@@ -74,7 +72,7 @@ export const planSchema = z
 export type Plan = z.infer<typeof planSchema>;
 
 /** What is read of a quarantine’s water, by its unit. */
-export const testFigures = {
+const testFigures = {
   tempC: upTo(45, 'The temperature'),
   pH: between(3, 11, 'pH'),
   khDkh: upTo(40, 'KH'),
@@ -96,7 +94,7 @@ const sign = z.object({
 });
 
 /** What happened in a quarantine: each is told once, and struck out where it was a slip. */
-export const entryShapes = [
+const entryShapes = [
   z.object({
     kind: z.literal('test'),
     figures,

@@ -9,7 +9,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';
 
-export interface CostLine {
+interface CostLine {
   what: string;
   /** How it comes about. */
   detail: string;

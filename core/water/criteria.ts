@@ -44,7 +44,7 @@ export function fishAcuteMgNL(pH: number): number {
 }
 
 /** US EPA 2013 acute criterion, salmonids absent: driven by freshwater mussels, the yardstick for molluscs. */
-export function molluscAcuteMgNL(pH: number, tempC: number): number {
+function molluscAcuteMgNL(pH: number, tempC: number): number {
   const r = above(pH);
   const warm = Math.min(51.93, 23.12 * Math.exp(0.036 * Math.LN10 * (20 - tempC)));
   return 0.7249 * ((0.0114 * r) / (r + 1) + 1.6181 / (1 + r)) * warm;
@@ -77,7 +77,7 @@ export function timesAcute(
 }
 
 /** The acute criterion that a judge reads, mg N/L of total ammonia. */
-export function acuteMgNL(pH: number, tempC: number, judge: AmmoniaJudge): number {
+function acuteMgNL(pH: number, tempC: number, judge: AmmoniaJudge): number {
   if (judge === 'fish') return fishAcuteMgNL(pH);
   const mollusc = molluscAcuteMgNL(pH, tempC);
   return judge === 'mollusc' ? mollusc : Math.min(mollusc, fishAcuteMgNL(pH));

@@ -19,7 +19,7 @@ import { ownAssumptions } from '@/server/settings/assumptions';
 const HOUR = 3600_000;
 const MIN = 60_000;
 
-export const ways = ['shop', 'posted', 'moved'] as const;
+const ways = ['shop', 'posted', 'moved'] as const;
 export type Way = (typeof ways)[number];
 /** Between the look at the closed bag and its opening, min († ours). */
 const LOOK_MIN = 30;
@@ -57,7 +57,7 @@ export function waterOfTankRecord(house: House, tankId: string, species: Species
 }
 
 /** Chosen where there is no tank yet: the foam box they came in, lined. */
-export const NO_TANK = 'no-tank';
+const NO_TANK = 'no-tank';
 /** What a foam box holds of water, filled to half († ours). */
 const BOX_L = 20;
 const boxOf = (s: Species): ReceivingTank => ({ ...waterOf(s), name: 'Foam box', volumeL: BOX_L, inBox: true });

@@ -14,7 +14,7 @@ import { positionOf } from './position';
 const HOUR = 3600_000;
 
 /** The press that closed an arrival; none while it goes on. */
-export const finishedOf = (events: readonly Event[]): Event | null =>
+const finishedOf = (events: readonly Event[]): Event | null =>
   standing(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
 
 /** How far each bag is: across, under way, or still to be opened. */
@@ -89,7 +89,7 @@ export function outcomeOf(house: House, c: Consignment) {
     allAcross: bags.every((b) => b.state === 'across' || b.state === 'none alive'),
   };
 }
-export type ArrivalOutcome = ReturnType<typeof outcomeOf>;
+type ArrivalOutcome = ReturnType<typeof outcomeOf>;
 
 /** Why an arrival cannot be closed yet, by name; null where it can. */
 function notFinished(o: ArrivalOutcome): string | null {

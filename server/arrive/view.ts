@@ -262,5 +262,5 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     lanes: laneViews(house, c, e, runs, house.nowMs()),
   };
 }
-export type ReceiveView = ReturnType<typeof receiveView>;
+type ReceiveView = ReturnType<typeof receiveView>;
 export type ReceiveStationProps = ReceiveView & { code: string; version: number; fixed: boolean };

@@ -66,7 +66,7 @@ type PutOff = ReadonlyMap<string, string>;
 const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date.parse(off.get(id)!) : null);
 
 /** The moments of one consignment as duties, done or not; none of what is held back or has happened already. */
-export function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): Duty[] {
+function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): Duty[] {
   const c = stored.document;
   if (c.held) return betterDay(house, stored, off);
   const ticks = house.facts.ticks(c.id);

@@ -5,7 +5,7 @@ import type { House } from '@/server/house';
 const KEY = 'calendar key';
 
 /** The secret part of the calendar’s address: a calendar cannot sign in, so whoever knows the address may read it. */
-export function feedKey(house: House): string {
+function feedKey(house: House): string {
   const here = house.arrivals.setting(KEY);
   if (here) return here;
   const made = randomBytes(18).toString('base64url');

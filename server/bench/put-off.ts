@@ -27,8 +27,6 @@ export function laterMs(house: House, later: Later): number {
 /** A duty is named by its consignment, what it is, and the name of a tank. */
 export const dutyId = id(140);
 const input = z.object({ id: dutyId, later: z.enum(laters).nullable() });
-export type PutOffInput = z.input<typeof input>;
-
 /** Puts a duty of the Bench off, or brings it back (`later` null). The plan does not move: only the reminder. */
 export function putOff(house: House, asked: unknown): Outcome<null> {
   const parsed = input.safeParse(asked);

@@ -348,4 +348,3 @@ export function benchView(house: House) {
   };
 }
 export type BenchView = ReturnType<typeof benchView>;
-export type BenchTank = BenchView['quarantines'][number];

@@ -3,7 +3,7 @@ import { allDuties, dueMs } from './duties';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
-export interface WeekDuty {
+interface WeekDuty {
   key: string;
   atMs: number;
   minutes: number;

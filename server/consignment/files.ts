@@ -11,7 +11,7 @@ import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
 import { find } from './change';
 
 /** What happened to a consignment, as it goes into its file. */
-export const historyOf = (house: House, id: string): History => ({
+const historyOf = (house: House, id: string): History => ({
   ...house.facts.of(id),
   movements: house.ledger.carriedBy(id),
   predictions: house.facts.predictions(id),

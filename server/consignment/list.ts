@@ -2,7 +2,7 @@ import { stageOf, type Shelf, type Stage, type StoredConsignment } from '@/serve
 import { soundOf } from './sound';
 import { profileOf, type House } from '@/server/house';
 
-export const shelves = [
+const shelves = [
   ['open', 'Open'],
   ['past', 'Past'],
   ['all', 'All'],

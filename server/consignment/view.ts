@@ -18,10 +18,10 @@ import type { House } from '@/server/house';
 import { asStored, catalogueOf, drawsStillWanted, stepOf, tryEvaluate } from './result';
 import { positionOf } from '@/server/arrive/position';
 
-export const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
-export type StationId = (typeof stations)[number];
+const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
+type StationId = (typeof stations)[number];
 
-export interface StationState {
+interface StationState {
   id: StationId;
   mark: 'done' | 'now' | 'ahead';
   words: string;

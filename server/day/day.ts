@@ -15,7 +15,7 @@ import { soundOf } from '@/server/consignment/sound';
 import { fastedTanks } from './fasted';
 
 /** Days that are compared, and how far their weather must reach. */
-export const DAYS = 10;
+const DAYS = 10;
 const FORECAST_DAYS = DAYS + 6;
 /** Runs of each day and service. */
 const RUNS = 200;
@@ -153,7 +153,7 @@ export function release(house: House, code: string): Outcome<null> {
 }
 
 /** Runs a job to its end where it stands; for places without threads. */
-export async function here(job: Job): Promise<Outcome<JobResult>> {
+async function here(job: Job): Promise<Outcome<JobResult>> {
   let last: JobReport | null = null;
   for (const report of runJob(job)) last = report;
   if (last?.kind === 'done') return { ok: true, value: last.result };

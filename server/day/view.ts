@@ -21,7 +21,7 @@ export interface TankFastView extends Fast {
   conflicts: FastConflict[];
 }
 
-export const schoolOptions: [School, string][] = (Object.keys(schools) as School[]).map((id) => [
+const schoolOptions: [School, string][] = (Object.keys(schools) as School[]).map((id) => [
   id,
   `${schools[id].words}${schools[id].hours > 0 ? `, ${schools[id].hours} h` : ''}`,
 ]);
@@ -58,8 +58,6 @@ export function dayView(house: House, c: Consignment) {
     held: c.held ? { since: dayWords(Date.parse(c.held.at), c.sender.place.zone), reason: c.held.reason } : null,
   };
 }
-export type DayView = ReturnType<typeof dayView>;
-
 /** The Fast station: which day, how each tank fasts, and everything before the box is sealed or here. */
 export function fastStationView({ h, c, e, nowMs, catalogue, view }: Station) {
   const incoming = c.direction === 'incoming';

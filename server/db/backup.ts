@@ -108,7 +108,7 @@ export function flawsOf(file: string): string[] {
 }
 
 /** A whole copy by SQLite's online backup: others may write meanwhile. Kept only once it was opened and found whole. */
-export async function copyTo(db: Db, file: string): Promise<void> {
+async function copyTo(db: Db, file: string): Promise<void> {
   const draft = `${file}.part`;
   rmSync(draft, { force: true });
   await db.backup(draft);
@@ -279,7 +279,7 @@ function restoreHeld(folder: string, file: string, nowIso: string): Restored {
 }
 
 /** What lies in a folder without a database from which it can go on: an interrupted restore, its backups, its pictures. */
-export function remainsOf(folder: string): string[] {
+function remainsOf(folder: string): string[] {
   if (existsSync(databaseFile(folder)) || !existsSync(folder)) return [];
   const before = path.join(folder, 'backups');
   const restores = existsSync(before) ? readdirSync(before).filter((n) => n.startsWith('before-restore-')) : [];

@@ -65,10 +65,10 @@ export interface DigestEvidence {
 }
 
 /** What survival is asked by: a column of the bags. */
-export const asked = ['species_id', 'service_id', 'season', 'hours', 'density', 'packs', 'method', 'seller'] as const;
+const asked = ['species_id', 'service_id', 'season', 'hours', 'density', 'packs', 'method', 'seller'] as const;
 export type AskedBy = (typeof asked)[number];
 
-export interface Survival {
+interface Survival {
   value: string;
   consignments: number;
   /** Boxes in which every bag was counted, and in how many of them nobody had died. */

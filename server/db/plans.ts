@@ -70,4 +70,3 @@ export function planStore(db: Db) {
     },
   };
 }
-export type PlanStore = ReturnType<typeof planStore>;

@@ -56,8 +56,8 @@ const among = (v: number, steps: readonly number[], unit: string): string => {
   if (i === 0) return `under ${steps[0]} ${unit}`;
   return i < 0 ? `over ${steps[steps.length - 1]} ${unit}` : `${steps[i - 1]} to ${steps[i]} ${unit}`;
 };
-export const hoursClass = (h: number): string => among(h, [12, 24, 36, 48], 'h');
-export const densityClass = (gPerL: number): string => among(gPerL, [5, 10, 20, 40], 'g/L');
+const hoursClass = (h: number): string => among(h, [12, 24, 36, 48], 'h');
+const densityClass = (gPerL: number): string => among(gPerL, [5, 10, 20, 40], 'g/L');
 
 /** The packs of a box in words: what survival is asked by. */
 const packWords = (c: Consignment, boxId: string, catalogue: Catalogue): string => {

@@ -32,7 +32,7 @@ const assumptionOf = (key: string): string | null =>
   key.startsWith('assumption:') ? key.slice('assumption:'.length) : null;
 
 /** What is proposed now: everything of which something was read, what was accepted marked with its instant. */
-export function learnedNow(house: House) {
+function learnedNow(house: House) {
   const a = withOverrides(ownAssumptions(house));
   const list = proposals(lessonsOf(house), shelvesOf(house.records).all, house.shelves().all, a);
   const accepted = new Map(house.logbook.learned().map((l) => [l.figure.key, l]));

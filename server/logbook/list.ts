@@ -17,7 +17,7 @@ const PAGE = 40;
 
 const pick = (q: Partial<Record<string, string>>, name: string): string => (q[name] ?? '').trim();
 
-export const filterOf = (q: Partial<Record<string, string>>): Filter => ({
+const filterOf = (q: Partial<Record<string, string>>): Filter => ({
   find: pick(q, 'find'),
   speciesId: pick(q, 'species'),
   serviceId: pick(q, 'service'),

@@ -99,7 +99,7 @@ function bagSheets(s: Station, format: Format, w: Words, type: Type, bag?: strin
 }
 
 /** Sides of a box that carry its label. */
-export const SIDES = 4;
+const SIDES = 4;
 
 export interface Wanted {
   kinds: readonly PaperKind[];

@@ -8,7 +8,7 @@ import { oxygenUseOf } from '@/core/catalogue/species';
 import type { Species } from '@/core/catalogue/schema';
 import { residentsOf } from '@/server/arrive/residents';
 import type { StoredQuarantine } from '@/server/db/quarantines';
-import { profileOf, type House } from '@/server/house';
+import type { House } from '@/server/house';
 import { ownAssumptions } from '@/server/settings/assumptions';
 
 export const assumptionsHere = (house: House): Assumptions => withOverrides(ownAssumptions(house));
@@ -114,8 +114,6 @@ export function besideOf(house: House, q: StoredQuarantine, f: Facts, s: Standin
 
 export const standingNow = (house: House, q: StoredQuarantine, f = factsOf(house, q)): Standing =>
   standingOf(f, q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt)));
-
-export const zoneHere = (house: House): string => profileOf(house).place.zone;
 
 /** Who lives in a tank in its weeks now, in words; those it was opened for where nobody is left. */
 export const animalsIn = (house: House, q: StoredQuarantine): string =>

@@ -46,7 +46,7 @@ const unguard = (cell: string): string => (/^'[=@\t\r+-]/.test(cell) ? cell.slic
 const fieldsOf = (list: ImportList): readonly Field[] =>
   list === 'reading' ? readingFields : kinds[list].counted ? [...kinds[list].fields, countField] : kinds[list].fields;
 
-export const csvText = (rows: string[][]): string =>
+const csvText = (rows: string[][]): string =>
   `\uFEFF${Papa.unparse(
     rows.map((r) => r.map(guard)),
     { newline: '\r\n' },

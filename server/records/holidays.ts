@@ -30,9 +30,6 @@ export function publicHolidays(country: string, year: number, region?: string): 
   return days;
 }
 
-/** Countries whose holidays are known, two letters each. */
-export const knownCountries = (): string[] => Object.keys(new Holidays().getCountries());
-
 /** The days on which nobody works at either end of a journey; none where a place does not name its country. */
 export function calendarOf(c: Pick<Consignment, 'sender' | 'receiver' | 'handOverAt' | 'openingAt'>): Calendar {
   const from = new Date(Date.parse(c.handOverAt) - 20 * 864e5).getUTCFullYear();

@@ -11,11 +11,11 @@ import { lookupOf } from './lookup';
 import { blankDraft, draftOfRecord } from './records';
 import { promises } from '@/server/stock/settle';
 
-export const PAGE = 60;
+const PAGE = 60;
 const WORKDAYS = [1, 2, 3, 4, 5];
 const EVERY_DAY = [...WORKDAYS, 6, 7];
 
-export interface ListRow {
+interface ListRow {
   id: string;
   name: string;
   cells: string[];
@@ -93,7 +93,7 @@ export interface RefOption {
 }
 
 /** What references may be set to. */
-export function refOptions(house: House, kind: Kind): Partial<Record<string, RefOption[]>> {
+function refOptions(house: House, kind: Kind): Partial<Record<string, RefOption[]>> {
   const wanted = new Set(kind.fields.flatMap((f) => (f.type === 'ref' ? [f.kind] : [])));
   const out: Partial<Record<string, RefOption[]>> = {};
   for (const ref of wanted) {

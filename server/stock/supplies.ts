@@ -6,7 +6,7 @@ import type { StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
 import { needsOf, shelfKey, shelfRow } from './settle';
 
-export interface Batch {
+interface Batch {
   id: string;
   name: string;
   batch: string | null;

@@ -78,7 +78,7 @@ export function inDatabase<T>(app: Application, read: (db: Database.Database) =>
 }
 
 export const wait = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
-export const seconds = (text: string): number => text.split(':').reduce((s, x) => s * 60 + Number(x), 0);
+const seconds = (text: string): number => text.split(':').reduce((s, x) => s * 60 + Number(x), 0);
 
 /** When a countdown on a screen ends, s: its words and the clock read in one moment, however busy the machine is. */
 export async function endsAt(timer: Locator): Promise<number> {

@@ -5,7 +5,6 @@ import { DndContext, useDraggable, useDroppable } from '@dnd-kit/core';
 import { carried, useHands } from '@/ui/kit/carry';
 import { Lock } from 'lucide-react';
 import { alike, namesOf } from '@/core/bag/alike';
-import type { Species } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { standingOf } from '@/core/box/arrange';
 import type { Bag } from '@/core/consignment/schema';
@@ -255,5 +254,3 @@ function Card({ group, scale, highCm, ...p }: BoardProps & { group: readonly Bag
     </div>
   );
 }
-
-export type Lines = readonly { id: string; name: string; count: number; lengthCm: number; species: Species }[];

@@ -4,7 +4,7 @@ import { num } from '@/ui/fields/fields';
 export type FreightProps = FreightView & { code: string; version: number; zone: string };
 type P = FreightProps;
 
-export const shown = (x: number | undefined | null): string => (x === undefined || x === null ? '' : String(x));
+const shown = (x: number | undefined | null): string => (x === undefined || x === null ? '' : String(x));
 const told = (x: string): number | undefined => (x.trim() === '' ? undefined : num(x));
 
 /** What the form holds, as it is typed. */

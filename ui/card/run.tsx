@@ -20,7 +20,7 @@ import { Figure } from './fields';
 import { useHere, type Here } from './words';
 
 const two = (n: number): string => String(Math.floor(n)).padStart(2, '0');
-export const countdown = (ms: number): string => {
+const countdown = (ms: number): string => {
   const s = Math.max(0, Math.ceil(ms / 1000));
   return s >= 3600 ? `${Math.floor(s / 3600)}:${two((s % 3600) / 60)}:${two(s % 60)}` : `${two(s / 60)}:${two(s % 60)}`;
 };

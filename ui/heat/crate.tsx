@@ -10,7 +10,7 @@ import { Button } from '@/ui/kit/button';
 import type { HeatStationProps } from './props';
 import { moved, oneMore } from './tray';
 
-export const placeWords: Record<PackPlace, string> = {
+const placeWords: Record<PackPlace, string> = {
   lid: 'under the lid',
   side: 'at the side',
   void: 'between bags',

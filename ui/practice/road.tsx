@@ -17,7 +17,7 @@ const H = 220;
 const RUN_MS = 9000;
 
 /** The bag that shows: the first that is lost, else the one nearest to its limits. */
-export function weakestOf(j: Journey): SentBag {
+function weakestOf(j: Journey): SentBag {
   const [first] = j.bags.filter((b) => b.lost).sort((x, y) => x.lost!.atH - y.lost!.atH);
   if (first) return first;
   const room = (b: SentBag): number => Math.min(...b.tempC.map((t) => Math.min(t - b.bears.coldC, b.bears.warmC - t)));

@@ -14,7 +14,7 @@ type Entry = TankWeeks['entries'][number];
 const ate = { all: 'all ate', some: 'some ate', none: 'nobody ate', 'not-fed': 'not fed' };
 
 /** What was told, in a line. */
-export function entryWords(e: Entry): string {
+function entryWords(e: Entry): string {
   switch (e.kind) {
     case 'test':
       return (Object.entries(e.figures) as [TestFigure, number][])

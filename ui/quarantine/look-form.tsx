@@ -8,7 +8,7 @@ import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 
 type Look = Extract<Told, { kind: 'look' }>;
-export const wells = [
+const wells = [
   ['all', 'All ate'],
   ['some', 'Some ate'],
   ['none', 'Nobody ate'],

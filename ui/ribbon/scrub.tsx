@@ -7,13 +7,13 @@ import { LEFT, RIGHT, type RibbonScale } from './scale';
 let looked: number | null = null;
 const listeners = new Set<() => void>();
 
-export function lookAt(ms: number | null): void {
+function lookAt(ms: number | null): void {
   if (ms === looked) return;
   looked = ms;
   for (const tell of listeners) tell();
 }
 
-export const useLookedAt = (): number | null =>
+const useLookedAt = (): number | null =>
   useSyncExternalStore(
     (tell) => {
       listeners.add(tell);

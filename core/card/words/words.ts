@@ -5,7 +5,7 @@ import type { BagFigure } from '@/core/consignment/measures';
 import type { Path, SignId } from '@/core/consignment/signs';
 
 /** What a step is told with; litres, grams and rates as they are printed. */
-export interface StepFacts {
+interface StepFacts {
   method: MethodId;
   /** The number in its key: which cup, which addition. */
   n: number;

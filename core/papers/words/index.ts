@@ -8,7 +8,7 @@ import { pt } from './pt';
 import type { Words } from './words';
 
 /** Languages of the papers, one file each. */
-export const languages = { en, es, de, pt, fr, id } as const satisfies Record<Language, Words>;
+const languages = { en, es, de, pt, fr, id } as const satisfies Record<Language, Words>;
 export type { HeedKey, MethodFigures, Words } from './words';
 
 /**

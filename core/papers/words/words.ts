@@ -28,8 +28,7 @@ export const again = (f: MethodFigures, words: string): string[] =>
   Array.from({ length: Math.max(0, f.rounds - 1) }, () => words);
 
 /** What the opener of a bag must know first. */
-export const heedKeys = ['asleep', 'still', 'dyed', 'breathes', 'lies', 'soft'] as const;
-export type HeedKey = (typeof heedKeys)[number];
+export type HeedKey = 'asleep' | 'still' | 'dyed' | 'breathes' | 'lies' | 'soft';
 
 /** The texts of every paper that goes to a receiver, in one language. Figures come in as they are printed. */
 export interface Words {
