@@ -7,10 +7,10 @@ import { pool } from './jobs/pool';
 import { payForetold } from './jobs/thinker';
 import { openHouse, type House } from './house';
 import { askAfterAll, howRoadsStand } from './road/road';
+import { HOUR } from '@/core/quantities/time';
 
 const kept = globalThis as unknown as { kindlyHouse?: House };
 
-const HOUR = 3600_000;
 const ASKS_MS = 30_000;
 
 /** One server holds a folder; it keeps a backup when it starts and once a day. */

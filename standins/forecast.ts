@@ -1,6 +1,7 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { hoursOfDays, type DayWeather } from '@/core/weather/diurnal';
 import { sunHours } from '@/core/weather/sun';
+import { DAY, HOUR } from '@/core/quantities/time';
 
 /**
  * A simulated forecast service: a smooth climate by latitude and season, plus a weather of a few days' memory that is
@@ -12,8 +13,6 @@ export interface ForecastPoint {
   tempC: number;
 }
 
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 /** A new run of the forecast every six hours; between runs the answer stays. */
 const RUN_H = 6;
 const RUNS_A_DAY = 24 / RUN_H;

@@ -1,14 +1,14 @@
 import { luckOf, sightings, type Luck } from './tracking';
+import { HOUR } from '@/core/quantities/time';
 
-const H = 3600_000;
 const T = Date.parse('2026-11-24T20:00:00Z');
 const legs = ['Counter', 'Truck', 'Depot', 'Van'].map((label, i) => ({
   label,
-  startMs: T + i * 4 * H,
-  endMs: T + (i + 1) * 4 * H,
+  startMs: T + i * 4 * HOUR,
+  endMs: T + (i + 1) * 4 * HOUR,
 }));
-const told = (luck: Luck, hours = 100) => sightings('box-1', legs, T + hours * H, luck);
-const hour = (s: { at: string }): number => (Date.parse(s.at) - T) / H;
+const told = (luck: Luck, hours = 100) => sightings('box-1', legs, T + hours * HOUR, luck);
+const hour = (s: { at: string }): number => (Date.parse(s.at) - T) / HOUR;
 
 describe('the stand-in carrier', () => {
   test('tells the same of the same box, and nothing that has not happened yet', () => {

@@ -1,3 +1,5 @@
+import { HOUR, MIN } from '@/core/quantities/time';
+
 /**
  * A simulated carrier that tells where a box is: always the same for the same box. Most are punctual, some late, some not
  * seen for a while, some early (shares † ours). It makes no request to anybody.
@@ -14,9 +16,6 @@ interface Way {
   startMs: number;
   endMs: number;
 }
-
-const MIN = 60_000;
-const HOUR = 60 * MIN;
 
 /** A repeatable number in 0…1 of a text (FNV-1a with a finish). */
 function unit(text: string): number {

@@ -12,6 +12,7 @@ import { dayView, fastView } from '@/server/day/view';
 import { weekView } from '@/server/bench/week';
 import { consignmentList } from '@/server/consignment/list';
 import { evidenceOf } from '@/core/learning/information';
+import { DAY } from '@/core/quantities/time';
 import { learnedView } from '@/server/logbook/learned';
 import { heldView, logbookView, paysView } from '@/server/logbook/list';
 import { listView, searchView } from '@/server/records/view';
@@ -36,7 +37,6 @@ const READINGS = Number(process.env.KINDLY_READINGS ?? 1_000_000);
 const RECEIVERS = 2_000;
 const TANKS = 400;
 const NOW = Date.parse('2026-11-24T15:20:00Z');
-const DAY = 864e5;
 
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 /** A fixed sequence, the same on every machine. */

@@ -2,6 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import type { Bag, Box, Consignment, Forecast } from '@/core/consignment/schema';
 import { evaluate, type Evaluation } from '@/core/evaluate/evaluate';
+import { HOUR } from '@/core/quantities/time';
 import { exampleConsignment } from './example';
 
 /** A journey in a few words: what is bagged how, in which box, through which weather. */
@@ -29,7 +30,6 @@ export interface Journey {
   more?: Partial<Bag>;
 }
 
-const HOUR = 3600_000;
 const handOverMs = Date.parse('2026-11-24T18:00:00Z');
 const at = (h: number): string => new Date(handOverMs + h * HOUR).toISOString();
 

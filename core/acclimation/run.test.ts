@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { MIN } from '@/core/quantities/time';
 import { compareMethods } from './methods';
 import { isPause, pauseKey, pausedWithin, runPosition, withExtraRound, type RunRecord } from './run';
 import { hand, wait } from './steps';
 
-const MIN = 60_000;
 const steps: RunRecord['steps'] = [
   hand('place', 'Float', '', 1),
   wait('float', 'Float', '', 20),

@@ -1,5 +1,6 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Observation } from '@/core/consignment/facts';
+import { MIN } from '@/core/quantities/time';
 import { adviceOf, type Compared } from './compare';
 import { drip } from './dilution';
 import { withExtraRound } from './run';
@@ -8,7 +9,6 @@ import type { MethodId, OpenedBag, TankWater } from './vessel';
 
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-27T12:00:00Z');
-const MIN = 60_000;
 const bag: OpenedBag = {
   waterL: 1,
   tempC: 20,

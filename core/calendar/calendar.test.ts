@@ -8,9 +8,9 @@ import { calendarSchema } from './schema';
 import { localDate, sameTimeLater, serves, weekdayOf } from './calendar';
 import type { DayOption } from '@/core/choose/days';
 import { delaysOf } from '@/core/engine/delays';
+import { HOUR } from '@/core/quantities/time';
 import { keyInstants } from './legs';
 
-const HOUR = 3600_000;
 const tartu = { name: 'Tartu', zone: 'Europe/Tallinn' };
 const overnight = row(catalogue.services, 'northline-overnight', 'service');
 const c = exampleConsignment();

@@ -1,6 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import type { Service } from '@/core/catalogue/schema';
+import { DAY } from '@/core/quantities/time';
 import {
   atClock,
   clockWords,
@@ -31,7 +32,6 @@ const service = (change: Partial<Service> = {}): Service => ({
 const car = row(catalogue.services, 'own-car', 'service');
 const lisbon = { name: 'Coimbra', zone: 'Europe/Lisbon' };
 const friday = Date.parse('2026-11-27T12:00:00Z');
-const DAY = 24 * 3600_000;
 
 describe('counters and their last hour', () => {
   const s = service({

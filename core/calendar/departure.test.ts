@@ -5,13 +5,13 @@ import type { Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { chargeable, freightPrice } from '@/core/box/freight';
 import { confirmation, paperText } from '@/core/papers/confirmation';
+import { HOUR } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { emptyCalendar, lastAcceptance } from './calendar';
 import type { Calendar } from './schema';
 import { departure, longestFast, orderAdvice, waterSteps, whyNot } from './departure';
 
 const example = exampleConsignment();
-const HOUR = 3600_000;
 /** Coimbra keeps UTC in winter; Tuesday 24 November 2026, noon. */
 const noon = Date.parse('2026-11-24T12:00:00Z');
 const lisbon = { name: 'Coimbra', lat: 40.21, lon: -8.43, zone: 'Europe/Lisbon', country: 'PT' };

@@ -20,13 +20,12 @@ import {
   weekdayOf,
 } from './calendar';
 import { capital } from '@/core/quantities/words';
+import { HOUR, MIN } from '@/core/quantities/time';
 import type { Calendar } from './schema';
 import { fastOfTank, sourceTanks } from './fast';
 import { keyInstants } from './legs';
 import { weekdays } from './days';
 
-const HOUR = 3600_000;
-const MIN = 60_000;
 /** Days ahead that are looked through for a departure. */
 const LOOK_AHEAD = 21;
 

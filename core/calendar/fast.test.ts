@@ -9,8 +9,8 @@ import { clockWords, dayWords, emptyCalendar } from './calendar';
 import { orderAdvice, whyNot } from './departure';
 import { fastConflicts, fastOfTank, fastsOf, tankFasts, withHands, type TankFast } from './fast';
 import { backwardSchedule, movedWords, receivingSchedule, scheduleOf, type Moment } from '@/core/duties/schedule';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 const example = exampleConsignment();
 const places = {
   leeds: { name: 'Leeds', lat: 53.8, lon: -1.55, zone: 'Europe/London' },

@@ -7,9 +7,9 @@ import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
 import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
 import { capital } from '@/core/quantities/words';
+import { HOUR } from '@/core/quantities/time';
 import { keyInstants } from './legs';
 
-const HOUR = 3600_000;
 /** Longest stay in a bare tub: some purge in one for the full 24 h (common practice). */
 const TUB_H = 24;
 

@@ -2,6 +2,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment, Road } from '@/core/consignment/schema';
+import { MIN } from '@/core/quantities/time';
 import { wayOf } from './reach';
 import { asSeen } from './seen';
 
@@ -63,8 +64,6 @@ export function destinationPart(l: Leg, ms: number): number {
   const along = Math.min(1, Math.max(0, (ms - l.startMs) / (l.endMs - l.startMs)));
   return from + along * (to - from);
 }
-
-const MIN = 60_000;
 
 /** The instants everything else hangs on; what happened replaces what was planned. */
 export interface KeyInstants {

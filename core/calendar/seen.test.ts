@@ -1,44 +1,44 @@
 import fc from 'fast-check';
 import { asSeen, legAt } from './seen';
+import { HOUR } from '@/core/quantities/time';
 
-const H = 3600_000;
 const legs = [
-  { name: 'counter', startMs: 0, endMs: 2 * H },
-  { name: 'truck', startMs: 2 * H, endMs: 8 * H },
-  { name: 'depot', startMs: 8 * H, endMs: 10 * H },
+  { name: 'counter', startMs: 0, endMs: 2 * HOUR },
+  { name: 'truck', startMs: 2 * HOUR, endMs: 8 * HOUR },
+  { name: 'depot', startMs: 8 * HOUR, endMs: 10 * HOUR },
 ];
 const nothing = { scans: [], arrivedMs: null, dueMs: null, asOfMs: null };
 const hours = (told: Partial<typeof nothing> & object): number[] => {
   const out = asSeen(legs, { ...nothing, ...told });
-  return [...out.map((l) => l.startMs / H), out[out.length - 1]!.endMs / H];
+  return [...out.map((l) => l.startMs / HOUR), out[out.length - 1]!.endMs / HOUR];
 };
 
 describe('a road as it was seen', () => {
   test('is as planned where nothing is known', () => expect(hours({})).toEqual([0, 2, 8, 10]));
   test('goes on as planned from where it was last seen', () =>
-    expect(hours({ scans: [{ leg: 1, ms: 5 * H }] } as never)).toEqual([0, 5, 11, 13]));
+    expect(hours({ scans: [{ leg: 1, ms: 5 * HOUR }] } as never)).toEqual([0, 5, 11, 13]));
   test('shares what lies between two sightings as it was planned', () =>
-    expect(hours({ scans: [{ leg: 2, ms: 12 * H }] } as never)).toEqual([0, 3, 12, 14]));
+    expect(hours({ scans: [{ leg: 2, ms: 12 * HOUR }] } as never)).toEqual([0, 3, 12, 14]));
   test('stays where it was last seen until somebody looks', () => {
-    const scans = [{ leg: 1, ms: 2 * H }];
-    expect(hours({ scans, asOfMs: 7 * H } as never)).toEqual([0, 2, 8, 10]);
-    expect(hours({ scans, asOfMs: 11 * H } as never)).toEqual([0, 2, 11, 13]);
+    const scans = [{ leg: 1, ms: 2 * HOUR }];
+    expect(hours({ scans, asOfMs: 7 * HOUR } as never)).toEqual([0, 2, 8, 10]);
+    expect(hours({ scans, asOfMs: 11 * HOUR } as never)).toEqual([0, 2, 11, 13]);
   });
   test('by the carrier’s word waits where it is, or hurries', () => {
-    const scans = [{ leg: 1, ms: 2 * H }];
-    expect(hours({ scans, dueMs: 20 * H } as never)).toEqual([0, 2, 18, 20]);
-    expect(hours({ scans, dueMs: 9 * H } as never)).toEqual([0, 2, 8, 9]);
+    const scans = [{ leg: 1, ms: 2 * HOUR }];
+    expect(hours({ scans, dueMs: 20 * HOUR } as never)).toEqual([0, 2, 18, 20]);
+    expect(hours({ scans, dueMs: 9 * HOUR } as never)).toEqual([0, 2, 8, 9]);
   });
   test('ends where it was delivered, by sight or by the receiver', () => {
-    expect(hours({ scans: [{ leg: 3, ms: 9 * H }] } as never)).toEqual([0, 1.8, 7.2, 9]);
-    expect(hours({ arrivedMs: 15 * H } as never)).toEqual([0, 3, 12, 15]);
+    expect(hours({ scans: [{ leg: 3, ms: 9 * HOUR }] } as never)).toEqual([0, 1.8, 7.2, 9]);
+    expect(hours({ arrivedMs: 15 * HOUR } as never)).toEqual([0, 3, 12, 15]);
   });
   test('a sighting that contradicts an earlier leg is set to it: no leg runs backwards', () =>
     expect(
       hours({
         scans: [
-          { leg: 1, ms: 5 * H },
-          { leg: 2, ms: 4 * H },
+          { leg: 1, ms: 5 * HOUR },
+          { leg: 2, ms: 4 * HOUR },
         ],
       } as never),
     ).toEqual([0, 5, 7]));
@@ -47,10 +47,10 @@ describe('a road as it was seen', () => {
     const hour = fc.double({ min: -5, max: 60, noNaN: true });
     fc.assert(
       fc.property(
-        fc.array(fc.record({ leg: fc.integer({ min: 0, max: 4 }), ms: hour.map((h) => h * H) }), { maxLength: 4 }),
-        fc.option(hour.map((h) => h * H)),
-        fc.option(hour.map((h) => h * H)),
-        fc.option(hour.map((h) => h * H)),
+        fc.array(fc.record({ leg: fc.integer({ min: 0, max: 4 }), ms: hour.map((h) => h * HOUR) }), { maxLength: 4 }),
+        fc.option(hour.map((h) => h * HOUR)),
+        fc.option(hour.map((h) => h * HOUR)),
+        fc.option(hour.map((h) => h * HOUR)),
         (scans, arrivedMs, dueMs, asOfMs) => {
           const out = asSeen(legs, { scans, arrivedMs, dueMs, asOfMs });
           expect(out.every((l) => l.endMs > l.startMs)).toBe(true);
@@ -62,6 +62,6 @@ describe('a road as it was seen', () => {
   });
 
   test('the leg of an instant is the last that has begun', () => {
-    expect([-1, 0, 3, 9, 30].map((h) => legAt(legs, h * H))).toEqual([-1, 0, 1, 2, 2]);
+    expect([-1, 0, 3, 9, 30].map((h) => legAt(legs, h * HOUR))).toEqual([-1, 0, 1, 2, 2]);
   });
 });

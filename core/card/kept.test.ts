@@ -7,6 +7,7 @@ import type { Facts } from '@/core/consignment/facts';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { openedBag } from '@/core/evaluate/opened';
 import { openedFrom } from '@/core/acclimation/opened';
+import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { cardData } from './make';
 import { cardOf, cardText } from './data';
@@ -31,7 +32,6 @@ import {
 } from './kept';
 import { cardLanes, foretoldOf } from './lanes';
 
-const MIN = 60_000;
 const c = exampleConsignment();
 const evaluated = evaluate(c, catalogue, c.forecast, { draws: 0 });
 if (!evaluated.ok) throw new Error('The example is not computed.');

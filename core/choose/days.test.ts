@@ -8,8 +8,8 @@ import { emptyCalendar, localDate, weekdayOf } from '@/core/calendar/calendar';
 import { longestFast } from '@/core/calendar/departure';
 import { betterDay, chooseDay, onDay, outlineDays, rankDays, type ChooseDay, type DayOption } from './days';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 const example = exampleConsignment();
 const leeds = { name: 'Leeds', lat: 53.8, lon: -1.55, zone: 'Europe/London' };
 const tartu = { name: 'Tartu', lat: 58.38, lon: 26.72, zone: 'Europe/Tallinn' };

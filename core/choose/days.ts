@@ -26,6 +26,7 @@ import {
   weekdayOf,
 } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
+import { HOUR } from '@/core/quantities/time';
 
 export type Verdict = 'go' | 'care' | 'hold';
 
@@ -65,8 +66,6 @@ export interface ChooseDay {
   /** Tanks that fast already. */
   fasted?: readonly string[] | undefined;
 }
-
-const HOUR = 3600_000;
 
 /** The same order on another day with another service: hand-over before the cut-off, window by the service's promise. */
 export function onDay(

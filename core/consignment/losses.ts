@@ -1,6 +1,5 @@
 import type { Consignment } from './schema';
-
-const HOUR = 3600_000;
+import { HOUR } from '@/core/quantities/time';
 
 /** Until when losses have to be told: so many hours after the delivery, by the terms. */
 export const claimDeadlineMs = (c: Pick<Consignment, 'actual' | 'window' | 'openingAt'>, claimHours: number): number =>

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
+import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { before, clockOf, readyMs, stepId, type EveningStep } from './clock';
 import { eveningOf, type Packed } from './evening';
@@ -11,7 +12,6 @@ const a = withOverrides({});
 const pace = usualPace(a);
 const c = exampleConsignment();
 const heat = catalogue.packs.find((p) => p.kind === 'heat')!;
-const MIN = 60_000;
 
 /** A consignment of so many bags of one kind, in one box with a pack. */
 const order = (code: string, bags: number, change: Partial<Consignment> = {}): Consignment => ({

@@ -1,6 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { NumberedPack } from '@/core/heat/numbered';
+import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { eveningOf } from './evening';
 import { foundAtGate, type Found } from './gate';
@@ -29,7 +30,6 @@ const found = (more: Partial<Found> = {}): Found => ({
   ...more,
 });
 const words = (f: Found): string[] => foundAtGate(c, f).map((m) => m.words);
-const MIN = 60_000;
 const MONDAY = Date.parse('2026-11-30T15:00:00Z');
 /** Every step in its order, each as soon as its clock has run. */
 function inTime(): Map<string, number> {

@@ -2,10 +2,10 @@ import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { emptyCalendar } from '@/core/calendar/calendar';
 import { evaluate, type Evaluation } from '@/core/evaluate/evaluate';
+import { HOUR } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { planB } from './plan-b';
 
-const H = 3600_000;
 const c = exampleConsignment();
 const a = withOverrides(c.assumptions);
 const evaluated = (x = c): Evaluation => {
@@ -35,7 +35,7 @@ describe('plan B at the counter', () => {
       expect(way.handOverMs).toBe(ms);
       return way.arriveMs - way.handOverMs;
     };
-    expect(drive(now + 3 * H)).toBe(drive(now));
+    expect(drive(now + 3 * HOUR)).toBe(drive(now));
   });
 
   test('a service that does not go there is no way out', () => {
@@ -56,7 +56,7 @@ describe('plan B at the counter', () => {
     const bags = e.bags.map((x, i) => ({ ...x, worstSlackH: i === 0 ? 6 : 30, factor: 'oxygen' as const }));
     const told = planB(c, catalogue, emptyCalendar, { ...e, bags }, now);
     expect(told.bagId).toBe(bags[0]!.id);
-    expect(told.holdsUntilMs).toBe(e.instants.deadlineMs + 6 * H);
+    expect(told.holdsUntilMs).toBe(e.instants.deadlineMs + 6 * HOUR);
     expect(told.regasByMs).toBe(told.holdsUntilMs! - a.turnBackMin * 60_000);
     expect(told.backByMs).toBe(told.holdsUntilMs! - (a.turnBackMin + a.packingMinPerBag) * 60_000);
     // Where warmth ends first, new oxygen helps nothing.

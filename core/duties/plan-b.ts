@@ -5,9 +5,8 @@ import { sameTimeLater } from '@/core/calendar/calendar';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { evaluate, type Evaluation } from '@/core/evaluate/evaluate';
+import { HOUR, MIN } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
-const MIN = 60_000;
 /** Days that another service is looked for († ours): beyond them the fish are better off in their tank. */
 const DAYS = 3;
 

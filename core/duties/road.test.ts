@@ -4,11 +4,10 @@ import { emptyCalendar } from '@/core/calendar/calendar';
 import { keyInstants } from '@/core/calendar/legs';
 import type { Scan } from '@/core/consignment/facts';
 import type { Consignment } from '@/core/consignment/schema';
+import { HOUR, MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { plannedRoad, roadAt, type Road } from './road';
 
-const H = 3600_000;
-const MIN = 60_000;
 const planned = exampleConsignment();
 const LEFT = Date.parse(planned.handOverAt);
 const iso = (ms: number): string => new Date(ms).toISOString();
@@ -41,9 +40,9 @@ describe('a box on its road', () => {
 
   test('seen late is late by as much, and its hours go down by as much', () => {
     const punctual = at(legs[1]!.startMs + MIN, seen(1, legs[1]!.startMs));
-    const late = at(legs[1]!.startMs + 6 * H + MIN, seen(1, legs[1]!.startMs + 6 * H));
+    const late = at(legs[1]!.startMs + 6 * HOUR + MIN, seen(1, legs[1]!.startMs + 6 * HOUR));
     expect(late.lateMin).toBeCloseTo(360, 0);
-    expect(late.deadlineMs - punctual.deadlineMs).toBeCloseTo(6 * H, -4);
+    expect(late.deadlineMs - punctual.deadlineMs).toBeCloseTo(6 * HOUR, -4);
     expect(late.worstSlackH!).toBeLessThan(punctual.worstSlackH! - 4);
   });
 
@@ -51,14 +50,14 @@ describe('a box on its road', () => {
     const due = legs[2]!.startMs;
     const first = seen(1, legs[1]!.startMs);
     expect(at(due + 30 * MIN, first).unseenSinceMs).toBeNull();
-    const missed = at(due + 5 * H, first);
+    const missed = at(due + 5 * HOUR, first);
     expect(missed.unseenSinceMs).toBeCloseTo(due, -4);
     expect(missed.leg).toBe(1);
     expect(missed.lateMin).toBeCloseTo(300, -1);
   });
 
   test('collected at the depot gains the hours that it does not wait for the van', () => {
-    const r = at(legs[2]!.startMs + 8 * H, seen(1, legs[1]!.startMs));
+    const r = at(legs[2]!.startMs + 8 * HOUR, seen(1, legs[1]!.startMs));
     const collect = r.helps.find((h) => h.id === 'collect');
     expect(collect?.words).toContain(planned.receiver.name);
     expect(collect!.gainsH!).toBeGreaterThan(0.5);
@@ -80,7 +79,7 @@ describe('a box on its road', () => {
   });
 
   test('delivered wants nothing any more', () => {
-    const r = at(LEFT + 90 * H, seen(legs.length, LEFT + 40 * H));
+    const r = at(LEFT + 90 * HOUR, seen(legs.length, LEFT + 40 * HOUR));
     expect(r).toMatchObject({ leg: r.legs.length, lateMin: 0, unseenSinceMs: null, helps: [] });
   });
 });

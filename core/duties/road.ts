@@ -6,9 +6,8 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { evaluate, type Evaluation } from '@/core/evaluate/evaluate';
+import { HOUR, MIN } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
-const MIN = 60_000;
 /** Shelves that somebody can clear in a depot: a heated room, or a cool hall out of the sun. */
 const shelves = (a: Assumptions): readonly { heldC: number; words: string }[] => [
   { heldC: a.shelfWarmC, words: 'Call the depot: ask for a shelf in a heated room, away from the door' },

@@ -7,6 +7,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { clockWords, dayWords, lastAcceptance, weekdayOf } from '@/core/calendar/calendar';
 import { fastsOf, plannedSealMs, tubExactMs, withHands, type Fast } from '@/core/calendar/fast';
 import { keyInstants } from '@/core/calendar/legs';
+import { HOUR, MIN } from '@/core/quantities/time';
 import { kitWords } from './kit';
 
 export type MomentKind =
@@ -39,9 +40,6 @@ export interface Moment {
   /** Why it is unkind as planned. */
   warning?: string;
 }
-
-const HOUR = 3600_000;
-const MIN = 60_000;
 
 /** Collects moments, each with a key of its own. */
 function moments() {

@@ -3,11 +3,11 @@ import { catalogue } from '@/core/catalogue';
 import { evaluate } from './evaluate';
 import { planConsignment } from '@/core/choose/plan';
 import type { Consignment } from '@/core/consignment/schema';
+import { HOUR } from '@/core/quantities/time';
 import { cases } from '@/tests/cases';
 import { exampleConsignment } from '@/tests/example';
 
 const c = exampleConsignment();
-const HOUR = 3600_000;
 
 /** Any consignment a person could type, sane or not: every species, bag, box, pack, water and weather. */
 const anyOrder = fc.record({

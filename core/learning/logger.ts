@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import Papa from 'papaparse';
 import { MOST_POINTS } from '@/core/consignment/trace';
+import { HOUR } from '@/core/quantities/time';
 
 /** How the columns of a logger's file are to be read; columns are counted from 0. */
 export interface LoggerMapping {
@@ -147,7 +148,6 @@ export interface LoggerReading {
   notes: string[];
 }
 
-const HOUR = 3600_000;
 const hours = (ms: number): string => `${(ms / HOUR).toFixed(1)} h`;
 
 /** The readings of a file, °C by instant. Lines that tell none are named; times that run backwards are refused as two loggers. */

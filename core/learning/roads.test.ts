@@ -1,10 +1,10 @@
 import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { HOUR } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { LATE_FROM_H, tripOf } from './roads';
 
 const a = withOverrides({});
-const HOUR = 3600_000;
 const c = exampleConsignment();
 const due = Date.parse(c.window!.endAt);
 const came = (lateH: number, change: Partial<typeof c> = {}) =>

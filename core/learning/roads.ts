@@ -6,10 +6,10 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { nothingYet } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
+import { HOUR } from '@/core/quantities/time';
 import { evidenceOf, ofTheKind, type Evidence } from './information';
 import { learnShare, type LearnedShare } from './shares';
 
-const HOUR = 3600_000;
 /** So much later than the end of its window a box counts as a day late, h († ours): traffic is no delay. */
 export const LATE_FROM_H = 6;
 

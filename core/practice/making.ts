@@ -2,9 +2,8 @@ import { cities } from '@/core/catalogue/places';
 import type { Consignment, Forecast, OrderLine } from '@/core/consignment/schema';
 import { FORMAT, FORMAT_VERSION } from '@/core/consignment/schema';
 import { nothingYet } from '@/core/consignment/standing';
+import { HOUR } from '@/core/quantities/time';
 import { CRATE_FORMAT, CRATE_VERSION, hiddenSchema, type Crate, type HiddenTruth, type Shipping } from './schema';
-
-const HOUR = 3600_000;
 
 /** Coldest and warmest of each day, °C, from the day before the hand-over on; the last day goes on. */
 type Days = readonly (readonly [min: number, max: number])[];

@@ -15,10 +15,9 @@ import { lived, type Hidden, type Lived } from '@/core/engine/lived';
 import { luckOf, PACK_SLOTS, warmerBy } from '@/core/engine/luck';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { costsOf } from '@/core/supplies/costs';
+import { DAY, HOUR } from '@/core/quantities/time';
 import type { Score, Shipping, ShippingChoices } from './schema';
 
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 const STEP_H = 0.25;
 /** A third water, two thirds gas (common practice †), as far as the bag holds. */
 const GAS_TIMES = 1.9;

@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { chronicMgNL } from '@/core/water/criteria';
+import { HOUR } from '@/core/quantities/time';
 import { seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
 import { afterNewWater } from './new-water';
 import { signs } from './signs';
@@ -14,7 +15,6 @@ export interface Ask {
   litres?: number;
 }
 
-const HOUR = 3600_000;
 /** A reading speaks for the water so long. */
 const FRESH_MS = 36 * HOUR;
 const tens = (share: number): number => Math.min(0.9, Math.ceil(share * 10 - 1e-9) / 10);

@@ -1,14 +1,13 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { gateHeld, phaseHeld } from './conditions';
 import { standingOf, type Facts } from './course';
 import { planSchema, type Entry, type Plan, type Told } from './schema';
 import { templates } from './templates';
 
 const a = withOverrides({});
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 const t0 = Date.parse('2026-11-02T12:00:00Z');
 let n = 0;
 const at = (day: number, hour: number, told: Told): Entry =>

@@ -1,6 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { medicines } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
+import { DAY } from '@/core/quantities/time';
 import { dayNumber } from './duties';
 import { bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
 import type { Condition, Entry } from './schema';
@@ -17,8 +18,6 @@ export interface Held {
   /** Somebody waived it, and why. */
   waived: string | null;
 }
-
-const DAY = 24 * 3600_000;
 
 const conditionKey = (c: Condition, where: string): string => `${where}:${c.kind}`;
 

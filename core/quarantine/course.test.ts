@@ -2,6 +2,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { asksNow } from './asks';
 import { chronicMgNL } from '@/core/water/criteria';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { gateHeld, isOpen, phaseHeld } from './conditions';
 import {
   changeToBeGone,
@@ -21,8 +22,6 @@ import { planSchema, type Entry, type Plan, type Told } from './schema';
 import { daysOf, templateFor, templates } from './templates';
 
 const a = withOverrides({});
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 const zone = 'Europe/Lisbon';
 const t0 = Date.parse('2026-11-02T12:00:00Z');
 let n = 0;

@@ -1,6 +1,7 @@
 import { medicines, type Treatment } from '@/core/catalogue/treatment';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { amountFor } from '@/core/bag/treatments';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { dayNumber, followsByItself } from './duties';
 import { daysOf } from './templates';
 import { afterChange, decayed } from './water';
@@ -52,7 +53,6 @@ export interface InWater {
 export const levelOfDose = (t: Treatment, amount: number, waterL: number): number =>
   t.mgPerUnit ? (amount * t.mgPerUnit) / waterL : amount / amountFor({ treatment: t, times: 1 }, waterL);
 
-const HOUR = 3600_000;
 /** Carbon takes out half of what is dissolved in so many hours († ours, for drawing only: what it leaves is not relied on). */
 const CARBON_HALF_H = 12;
 /** Below this share of its label a medicine counts as gone. */
@@ -137,8 +137,6 @@ export interface PhaseAt {
   toMs: number;
   state: 'past' | 'now' | 'ahead';
 }
-
-const DAY = 24 * HOUR;
 
 /** The phases in time: what began when it was told, what is ahead after it, not before now. */
 export function phasesOf(f: Pick<Facts, 'plan' | 'openedMs' | 'entries'>, nowMs: number): PhaseAt[] {

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { HOUR } from '@/core/quantities/time';
 import type { Phase, Plan } from './schema';
 import { saltSteps } from './water';
 
@@ -30,7 +31,6 @@ export interface Begun {
   round: number;
 }
 
-const HOUR = 3600_000;
 /** So many days every water is tested (common practice). */
 const FIRST_WEEK = 7;
 /** Lights stay low so many days. */

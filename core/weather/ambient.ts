@@ -4,8 +4,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { seriesOf, weatherAt, type WeatherSeries } from './forecast';
 import { destinationPart, climateOf, movingKinds, type Leg } from '@/core/calendar/legs';
-
-const HOUR = 3600_000;
+import { HOUR } from '@/core/quantities/time';
 
 /** A part of a step that lies in one leg: what its climate is made from. */
 export interface Piece {

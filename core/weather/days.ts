@@ -1,9 +1,8 @@
 import { localDate, sameTimeLater } from '@/core/calendar/calendar';
+import { HOUR } from '@/core/quantities/time';
 import { TZDate } from '@date-fns/tz';
 import { hoursOfDays } from './diurnal';
 import { sunHours } from './sun';
-
-const HOUR = 3600_000;
 
 /** Coldest and warmest of a local day, °C. */
 export interface DayExtremes {

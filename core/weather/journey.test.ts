@@ -7,8 +7,8 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { ambientAlong } from './ambient';
 import { keyInstants, legsOf } from '@/core/calendar/legs';
 import { backwardSchedule } from '@/core/duties/schedule';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 const c = exampleConsignment();
 
 describe('legs', () => {

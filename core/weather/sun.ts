@@ -1,6 +1,5 @@
 import { getTimes } from 'suncalc';
-
-const HOUR = 3600_000;
+import { HOUR } from '@/core/quantities/time';
 
 /** Daylight that stands in where the sun does not rise or set: hours from midnight († ours). */
 const NIGHT_ALL_DAY = { sunriseH: 10.5, sunsetH: 13.5 };

@@ -1,10 +1,10 @@
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
+import { HOUR } from '@/core/quantities/time';
 import { extremesOf, hourlyOf, midnightOf } from './days';
 import { forecastFromRows } from './csv';
 import { forecastAge, seriesOf, spreadOf, weatherAt } from './forecast';
 import { sunHours } from './sun';
 
-const HOUR = 3600_000;
 const greenwich = { lat: 51.48, lon: 0, zone: 'Europe/London' };
 const tromso = { lat: 69.65, lon: 18.96, zone: 'Europe/Oslo' };
 const clock = (h: number): string => `${Math.floor(h)}:${String(Math.round((h % 1) * 60)).padStart(2, '0')}`;

@@ -6,6 +6,7 @@ import { guessable, type Guessable } from '@/core/consignment/guess';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { ReceivingTank, WaterReading } from '@/core/consignment/schema';
 import { between, count, id, named, text } from '@/core/quantities/shapes';
+import { HOUR, MIN } from '@/core/quantities/time';
 import type { TankRecord } from '@/records/tank';
 import type { TankReading } from '@/server/db/ledger';
 import { profileOf, type House } from '@/server/house';
@@ -15,9 +16,6 @@ import { saveOrder } from '@/server/order/order';
 import { residentsOf } from './residents';
 import { recordEvent } from '@/server/pack/events';
 import { ownAssumptions } from '@/server/settings/assumptions';
-
-const HOUR = 3600_000;
-const MIN = 60_000;
 
 const ways = ['shop', 'posted', 'moved'] as const;
 export type Way = (typeof ways)[number];

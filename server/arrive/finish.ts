@@ -5,13 +5,12 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { signs, signsNow } from '@/core/consignment/signs';
+import { HOUR } from '@/core/quantities/time';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { livesIn } from '@/server/quarantine/quarantine';
 import { positionOf } from './position';
-
-const HOUR = 3600_000;
 
 /** The press that closed an arrival; none while it goes on. */
 const finishedOf = (events: readonly Event[]): Event | null =>

@@ -8,8 +8,8 @@ import { recordEvent, tick } from '@/server/pack/events';
 import { looksOf } from './looks';
 import { methodComparisons } from './methods';
 import { finishStep, startRun, undoStep } from './run';
+import { MIN } from '@/core/quantities/time';
 
-const MIN = 60_000;
 let now = 0;
 let house: House;
 let code = '';

@@ -4,14 +4,13 @@ import { isOwnMove } from '@/core/acclimation/unboxing';
 import { looksAfter, type Look } from '@/core/acclimation/release';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { tanksOfBag } from '@/core/consignment/came';
+import { HOUR, MIN } from '@/core/quantities/time';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { groupsOf } from './residents';
 import { positionOf } from './position';
 
-const MIN = 60_000;
-const HOUR = 60 * MIN;
 /** When lights go low in the evening, and how long before that a release still has its evening look apart († ours). */
 const EVENING = '20:00';
 const APART_MS = 2 * HOUR;

@@ -1,6 +1,7 @@
 import type { Job, JobResult } from '@/core/evaluate/job';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { DayOption } from '@/core/choose/days';
+import { HOUR } from '@/core/quantities/time';
 import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { allDuties } from './duties';
@@ -13,7 +14,6 @@ import { hold, lookForBetterDays, moveDay, release } from '@/server/day/day';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent, tick } from '@/server/pack/events';
 
-const HOUR = 3600_000;
 /** Wednesday 25 November 2026, 09:00 in Coimbra; handed over on Thursday at 19:00. */
 let now = Date.parse('2026-11-25T09:00:00Z');
 let house: House;

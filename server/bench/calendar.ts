@@ -1,12 +1,12 @@
 import ical, { ICalEventStatus } from 'ical-generator';
 import { scheduleOf } from '@/core/duties/schedule';
+import { DAY } from '@/core/quantities/time';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { quarantineDuties, type Duty } from './duties';
 import { soundOf } from '@/server/consignment/sound';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 
-const DAY = 864e5;
 /** Days back that stay in the feed, so that what was cancelled or done is seen by a calendar that asks seldom. */
 const LOOK_BACK_DAYS = 14;
 

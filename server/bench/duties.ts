@@ -6,13 +6,12 @@ import { soundOf } from '@/server/consignment/sound';
 import type { StoredQuarantine } from '@/server/db/quarantines';
 import { looksOf } from '@/server/arrive/looks';
 import type { Consignment } from '@/core/consignment/schema';
+import { DAY } from '@/core/quantities/time';
 import type { House } from '@/server/house';
 import { animalsIn, tankNameOf } from '@/server/quarantine/facts';
 import { toldOnly } from '@/server/quarantine/quarantine';
 import { catalogueOf } from '@/server/consignment/result';
 
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 /** So long after a release somebody looks at it, with a day to spare. */
 const LOOKED_MS = 4 * DAY;
 /** So long after the weeks of a tank its gear is still dried. */

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { id } from '@/core/quantities/shapes';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
+import { MIN } from '@/core/quantities/time';
 import { allDuties, dueMs } from './duties';
 import { profileOf, type House } from '@/server/house';
 
-const MIN = 60_000;
 /** Ways to put a duty off. */
 export const laters = ['quarter', 'hour', 'evening', 'morning'] as const;
 export type Later = (typeof laters)[number];

@@ -12,9 +12,8 @@ import { finishStep, startRun } from '@/server/arrive/run';
 import { methodComparisons } from '@/server/arrive/methods';
 import { evaluationOf } from '@/server/consignment/view';
 import { benchView } from './view';
+import { DAY, HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 let now: number;
 let house: House;
 const at = (iso: string): void => void (now = Date.parse(iso));

@@ -16,13 +16,11 @@ import { positionOf } from '@/server/arrive/position';
 import type { Road } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
 import { bagNames } from '@/core/acclimation/lanes';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { outcomeOf } from '@/server/arrive/finish';
 import { roadOf } from '@/server/road/road';
 import { fadingTwin } from '@/server/road/twins';
 import { suppliesView } from '@/server/stock/supplies';
-
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 
 export interface BenchTask {
   /** Identifier of its duty, or of its running timer. */

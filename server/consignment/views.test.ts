@@ -2,6 +2,7 @@ import { methodIds } from '@/core/acclimation/vessel';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { backwardSchedule } from '@/core/duties/schedule';
+import { HOUR } from '@/core/quantities/time';
 import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';
 import type { House } from '@/server/house';
@@ -27,7 +28,6 @@ import { heatView } from '@/server/heat/view';
 import { laneViews } from '@/server/arrive/view';
 import { weekView } from '@/server/bench/week';
 
-const HOUR = 3600_000;
 const example = exampleConsignment('marine-air-cargo');
 const handOver = Date.parse(example.handOverAt);
 let now = handOver - 6 * HOUR;

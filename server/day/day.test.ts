@@ -2,6 +2,7 @@ import { runJob, type JobReport } from '@/core/evaluate/job';
 import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { backwardSchedule } from '@/core/duties/schedule';
+import { HOUR } from '@/core/quantities/time';
 import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 import { dayJob, moveDay } from './day';
@@ -14,7 +15,6 @@ import { stationOf } from '@/server/consignment/station';
 import { fastStationView, fastView } from './view';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
-const HOUR = 3600_000;
 let house: House;
 let code: string;
 

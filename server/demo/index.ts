@@ -5,6 +5,7 @@ import { keepProfile, openHouse, type House } from '../house';
 import { saveFreight } from '@/server/papers/change';
 import { lookupOf } from '../records/lookup';
 import { plannedRoad } from '@/core/duties/road';
+import { HOUR } from '@/core/quantities/time';
 import { recordScan } from '@/server/road/road';
 import { catalogueOf, tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
@@ -20,8 +21,6 @@ import { settleLogbook } from '@/server/logbook/digest';
 import { livePast } from './past';
 import { liveWeeks } from './weeks';
 import { endsOf, room, stories, type Story } from './stories';
-
-const HOUR = 3600_000;
 
 const localAt = (ms: number, zone: string): string => {
   const d = new TZDate(Math.round(ms / 300_000) * 300_000, zone);

@@ -9,11 +9,11 @@ import { prepare } from '@/core/engine/prepare';
 import { streamOf, type Stream } from '@/core/engine/random';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { predictionOf } from '@/core/evaluate/prediction';
+import { HOUR } from '@/core/quantities/time';
 import { catalogueOf } from '@/server/consignment/result';
 import { addConsignment } from '@/server/consignment/store';
 import type { House } from '@/server/house';
 
-const HOUR = 3600_000;
 const WEEK = 7 * 24 * HOUR;
 
 /** What this room’s things are really like, and nobody there knew: its boxes lose more, its packs give less, its tetras breathe more. */

@@ -1,5 +1,6 @@
 import { restsOn } from '@/core/calendar/departure';
 import { nothingYet } from '@/core/consignment/standing';
+import { HOUR } from '@/core/quantities/time';
 import type { Draft, Field } from '@/records/field';
 import { toDraft } from '@/records/field';
 import { kinds } from '@/records';
@@ -9,8 +10,6 @@ import { placeId } from '../records/seed';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 import { saveReading } from '@/server/stock/readings';
 import { counted, endsOf, ownFish, ownTanks, place, stories, treatments } from './stories';
-
-const HOUR = 3600_000;
 
 const tankFields = (kinds.receiver.fields.find((f) => f.path === 'tanks') as Extract<Field, { type: 'rows' }>).of;
 

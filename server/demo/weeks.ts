@@ -1,14 +1,12 @@
 import { templates } from '@/core/quarantine/templates';
 import type { Told } from '@/core/quarantine/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { DAY, HOUR } from '@/core/quantities/time';
 import type { House } from '../house';
 import { leave } from '@/server/quarantine/animals';
 import { setPlan } from '@/server/quarantine/plan';
 import { setDuty, toldOnly } from '@/server/quarantine/quarantine';
 import { tell } from '@/server/quarantine/tell';
-
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 
 const told = (r: Outcome<unknown>): void => {
   if (!r.ok) throw new Error(r.problems.map((p) => p.message).join('; '));

@@ -4,8 +4,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import { clockWords, dayWords, localDate, sameTimeLater } from '@/core/calendar/calendar';
 import { extremesOf } from '@/core/weather/days';
 import { forecastAge } from '@/core/weather/forecast';
-
-const HOUR = 3600_000;
+import { HOUR } from '@/core/quantities/time';
 
 /** Where the forecast comes from, how old it is, how far it reaches, and its days as they could be typed. */
 export function forecastView(c: Consignment, e: Evaluation, nowMs: number, zone: string) {

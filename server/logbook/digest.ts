@@ -20,13 +20,11 @@ import { legEvidence, tripOf } from '@/core/learning/roads';
 import { evidenceOfUse, TELLING } from '@/core/learning/use-evidence';
 import { Refusal } from '@/core/quantities/refusal';
 import { costsOf } from '@/core/supplies/costs';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { typeIdOf, type Supply } from '@/records/supply';
 import { catalogueOf } from '@/server/consignment/result';
 import type { Digest, DigestEvidence, LogbookBag } from '@/server/db/logbook';
 import type { House } from '@/server/house';
-
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 
 /** Readings of a bag as it was found: those told up to the opening; what was read in the run is of the same bag later. */
 export function asFound(facts: Facts, openedAt: string | null) {

@@ -9,13 +9,12 @@ import { tracePlaceWords } from '@/core/consignment/trace';
 import { methodNames } from '@/core/acclimation/vessel';
 import { hourly } from '@/core/learning/box-curve';
 import { Refusal } from '@/core/quantities/refusal';
+import { HOUR } from '@/core/quantities/time';
 import { catalogueOf } from '@/server/consignment/result';
 import { practises } from '@/server/devices/devices';
 import { currencyOf, profileOf, type House } from '@/server/house';
 import { asFound, cameOut, fitsOf, settleOne } from './digest';
 import { journeyOf } from './traces';
-
-const HOUR = 3600_000;
 
 type Points = [h: number, v: number][];
 

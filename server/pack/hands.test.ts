@@ -1,6 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { bagLabel } from '@/core/papers/bag-label';
+import { MIN } from '@/core/quantities/time';
 import { undo } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -22,7 +23,6 @@ const bag = () => c().bags[0]!;
 const line = () => c().lines[0]!;
 const of = () => ({ code, bagId: bag().id, lineId: bag().animals[0]!.lineId });
 const ticks = () => house.facts.ticks(c().id);
-const MIN = 60_000;
 
 beforeEach(() => {
   now = Date.parse('2026-11-26T15:00:00Z');

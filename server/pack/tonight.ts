@@ -1,9 +1,8 @@
 import { localDate } from '@/core/calendar/calendar';
 import type { Consignment } from '@/core/consignment/schema';
+import { HOUR } from '@/core/quantities/time';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-
-const HOUR = 3600_000;
 
 /** What leaves here tonight: planned or sealed and not handed over, on the local day of the next one to leave. */
 export function leavingTonight(live: readonly StoredConsignment[], nowMs: number): StoredConsignment[] {

@@ -2,6 +2,7 @@ import { houseInMemory } from '@/tests/house';
 import { addRecord, must, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
 import type { Told } from '@/core/quarantine/schema';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { allDuties } from '@/server/bench/duties';
 import { benchView } from '@/server/bench/view';
 import { calendarFeed } from '@/server/bench/calendar';
@@ -15,8 +16,6 @@ import { tell } from './tell';
 import { roundView, tankWeeks } from './view';
 
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 let now = 0;
 let house: House;
 let code = '';

@@ -16,6 +16,7 @@ import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/condit
 import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
 import { standing } from '@/core/consignment/standing';
 import { templates } from '@/core/quarantine/templates';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { positionOf } from '@/server/arrive/position';
 import { tankId } from '@/server/arrive/residents';
 import type { Station } from '@/server/consignment/station';
@@ -24,9 +25,6 @@ import type { House } from '@/server/house';
 import { assumptionsHere, besideOf, dwellersOf, factsOf, litresOf, livingIn, tankNameOf } from './facts';
 import { plansOf } from './quarantine';
 import { copperTopOf } from './tell';
-
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 
 /** The Quarantine station: every receiving tank of a consignment, with its weeks or the way to open them. */
 export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) {

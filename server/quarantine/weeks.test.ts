@@ -3,6 +3,7 @@ import { must, said } from '@/tests/order';
 import { arrive, binder, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
 import type { Told } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { allDuties } from '@/server/bench/duties';
 import type { House } from '@/server/house';
 import { doDeed } from '@/server/queue/deeds';
@@ -13,8 +14,6 @@ import { strike, tell } from './tell';
 import { tankWeeks } from './view';
 
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 let now = 0;
 let house: House;
 let code = '';

@@ -10,9 +10,9 @@ import { doDeed } from './deeds';
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { MIN } from '@/core/quantities/time';
 
 const NOW = Date.parse(AFTERNOON);
-const MIN = 60_000;
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-queue-'));
 let house: House;

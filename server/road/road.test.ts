@@ -14,8 +14,8 @@ import { recordEvent, tick } from '@/server/pack/events';
 import { handOver, takeBackHandOver, counterWords, planBOf } from '@/server/pack/gate';
 import { askAfterAll, askCarrier, recordScan, roadOf, takeBackScan } from './road';
 import { takeOutcome } from './outcome';
+import { HOUR } from '@/core/quantities/time';
 
-const H = 3600_000;
 const LEFT = Date.parse('2026-11-26T19:00:00Z');
 let now = LEFT;
 let house: House;
@@ -23,7 +23,7 @@ let code = '';
 const stored = () => house.consignments.byCode(code)!;
 const c = () => stored().document;
 const road = () => must(roadOf(house, stored())!);
-const iso = (h: number): string => new Date(LEFT + h * H).toISOString();
+const iso = (h: number): string => new Date(LEFT + h * HOUR).toISOString();
 const scan = (leg: number | null, h: number, due = '') => recordScan(house, { code, leg, at: iso(h), words: '', due });
 const reason = { because: 'the counter closes', receipt: 'R-77', takenBy: 'Joana', clock: '' };
 
@@ -31,7 +31,7 @@ beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');
   house = houseInMemory(() => now);
   code = must(saveOrder(house, orderInput(house))).code;
-  now = LEFT - 2 * H;
+  now = LEFT - 2 * HOUR;
   must(recordEvent(house, code, 'sealedAt', iso(-2)));
   now = LEFT;
 });
@@ -54,7 +54,7 @@ describe('the gate', () => {
     expect(counterWords(house, c().id).receipt).toBe('R-77');
   });
   test('the clock of the counter outranks the press; one that has not come yet, or is none, is refused', () => {
-    now = LEFT + 0.5 * H;
+    now = LEFT + 0.5 * HOUR;
     const by = (clock: string) => handOver(house, { code, ...reason, clock }, iso(0.5));
     expect(said(by('20:40'))).toContain('It is not 20:40 yet');
     expect(said(by('7 pm'))).toContain('as 18:40');
@@ -62,7 +62,7 @@ describe('the gate', () => {
     expect(c().actual.handedOverAt).toBe(iso(1 / 6));
   });
   test('past midnight, a clock of before midnight is that of last evening', () => {
-    now = LEFT + 5.5 * H;
+    now = LEFT + 5.5 * HOUR;
     must(handOver(house, { code, ...reason, clock: '23:50' }, iso(5.5)));
     expect(c().actual.handedOverAt).toBe('2026-11-26T23:50:00.000Z');
   });
@@ -93,18 +93,18 @@ describe('where the box is', () => {
   beforeEach(leave);
 
   test('nobody follows it: it goes as planned, however late it is', () => {
-    now = LEFT + 9 * H;
+    now = LEFT + 9 * HOUR;
     expect(road()).toMatchObject({ lateMin: 0, unseenSinceMs: null });
   });
 
   test('a sighting moves the legs from there on, and what is computed with them; taken back, it is as before', () => {
     const before = stored().result!;
     const legs = road().legs;
-    now = LEFT + 8 * H;
+    now = LEFT + 8 * HOUR;
     must(scan(1, 7.5));
     const after = stored().result!;
-    const shift = 7.5 * H - (legs[1]!.startMs - LEFT);
-    expect(shift).toBeGreaterThan(H);
+    const shift = 7.5 * HOUR - (legs[1]!.startMs - LEFT);
+    expect(shift).toBeGreaterThan(HOUR);
     expect(after.arriveMs - before.arriveMs).toBeCloseTo(shift, -4);
     expect(after.deadlineMs - before.deadlineMs).toBeCloseTo(shift, -4);
     expect(after.slackH ?? 99).toBeLessThan(before.slackH ?? 100);
@@ -113,7 +113,7 @@ describe('where the box is', () => {
   });
 
   test('a sighting is undone with its change', () => {
-    now = LEFT + 8 * H;
+    now = LEFT + 8 * HOUR;
     must(scan(1, 7.5));
     expect(must(undo(house, code))).toBe('where the box is');
     expect(c().actual.scans).toBeUndefined();
@@ -126,18 +126,18 @@ describe('where the box is', () => {
     ['expected before it was seen', 1, 1, '2026-11-26T18:00', /cannot be expected before/],
     ['expected at no hour', null, 1, 'soon', /the calendar has/],
   ])('one %s is refused', (_, leg, h, due, words) => {
-    now = LEFT + 2 * H;
+    now = LEFT + 2 * HOUR;
     expect(said(scan(leg, h, due))).toMatch(words);
   });
 
   test('a later leg that was seen sooner is refused with its name', () => {
-    now = LEFT + 9 * H;
+    now = LEFT + 9 * HOUR;
     must(scan(1, 5));
     expect(said(scan(2, 3))).toMatch(/seen later at .*, which comes before/);
   });
 
   test('late: it is on the Bench within the same change, with hours left and words', () => {
-    now = LEFT + 15 * H;
+    now = LEFT + 15 * HOUR;
     must(scan(1, 1));
     const r = road();
     expect(r.unseenSinceMs).not.toBeNull();
@@ -151,7 +151,7 @@ describe('where the box is', () => {
   });
 
   test('every help that is told gains hours by the same evaluation', () => {
-    now = LEFT + 15 * H;
+    now = LEFT + 15 * HOUR;
     must(scan(1, 1));
     const { helps } = road();
     expect(helps.map((h) => h.id)).toContain('collect');
@@ -159,7 +159,7 @@ describe('where the box is', () => {
   });
 
   test('the figures are those of `kindly simulate` on its file, looked at from the same instant', () => {
-    now = LEFT + 15 * H;
+    now = LEFT + 15 * HOUR;
     must(scan(1, 2));
     const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-road-'));
     const file = path.join(folder, 'box.json');
@@ -174,12 +174,12 @@ describe('where the box is', () => {
 
   test('hours that have passed are told by the weather as it was; one’s own forecast stays', () => {
     const first = c().forecast!.madeAt;
-    now = LEFT + 8 * H;
+    now = LEFT + 8 * HOUR;
     must(scan(1, 7));
     expect(c().forecast!.madeAt > first).toBe(true);
     const own = { ...c().forecast!, source: 'my own' };
     house.consignments.replace({ ...c(), forecast: own }, stored().result, house.nowIso());
-    now = LEFT + 9 * H;
+    now = LEFT + 9 * HOUR;
     must(scan(2, 9));
     expect(c().forecast!.source).toContain('my own');
     expect(c().forecast!.madeAt).toBe(own.madeAt);
@@ -189,7 +189,7 @@ describe('where the box is', () => {
 describe('the stand-in carrier', () => {
   beforeEach(leave);
   test('answers only whom it was switched on for, and everything it says is marked as practice', () => {
-    now = LEFT + 40 * H;
+    now = LEFT + 40 * HOUR;
     expect(said(askCarrier(house, code))).toContain('No carrier is joined');
     expect(askAfterAll(house)).toBe(false);
     must(setPractises(house, true));
@@ -224,7 +224,7 @@ describe('what the receiver found', () => {
     note: '',
   };
   test('comes in with their file, beside what is known here, and is never laid over it', () => {
-    now = LEFT + 20 * H;
+    now = LEFT + 20 * HOUR;
     const file = found({ arrivedAt: iso(14), openedAt: iso(15), bags: [bagReading] });
     must(takeOutcome(house, code, file));
     expect(c().actual).toMatchObject({ arrivedAt: iso(14), openedAt: iso(15), handedOverAt: iso(0) });

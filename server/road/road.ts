@@ -5,6 +5,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { plannedRoad, roadAt, type Road } from '@/core/duties/road';
 import { id, text } from '@/core/quantities/shapes';
+import { MIN } from '@/core/quantities/time';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -13,7 +14,6 @@ import type { House } from '@/server/house';
 import { typedInstant } from '@/server/instants';
 import { forecastFor, practiceCarrier } from '@/server/outside';
 
-const MIN = 60_000;
 /** The road is looked at anew this often, and after every change. */
 const FRESH_MS = 15 * MIN;
 

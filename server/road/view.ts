@@ -3,12 +3,11 @@ import { signs, signsNow } from '@/core/consignment/signs';
 import { airIn, standing } from '@/core/consignment/standing';
 import { dayClockIn, wordsOf } from '@/core/papers/words';
 import { plannedRoad, type Road } from '@/core/duties/road';
+import { HOUR } from '@/core/quantities/time';
 import { practises } from '@/server/devices/devices';
 import { onlyFish, type Station } from '@/server/consignment/station';
 import { roadOf } from './road';
 import { twinsOf } from './twins';
-
-const HOUR = 3600_000;
 
 /** What to write to the receiver: only where something has to be done, in their language. */
 function messages(s: Station, road: Road): { id: string; title: string; text: string }[] {

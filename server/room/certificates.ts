@@ -3,6 +3,7 @@ import { createHash, randomBytes, webcrypto } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import * as x509 from '@peculiar/x509';
+import { DAY } from '@/core/quantities/time';
 
 /**
  * The house’s own root certificate and the leaf it signs. A phone trusts the root once; the leaf names the present addresses
@@ -10,7 +11,6 @@ import * as x509 from '@peculiar/x509';
  * so that whoever steals it can pass for nothing else.
  */
 
-const DAY = 864e5;
 const ROOT_DAYS = 3650;
 /** Phones refuse leaves that live longer than 825 days; this one is made anew long before. */
 const LEAF_DAYS = 200;

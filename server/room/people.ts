@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { text } from '@/core/quantities/shapes';
+import { DAY, MIN } from '@/core/quantities/time';
 import type { House } from '@/server/house';
 import type { Known } from '@/server/db/people';
 import { isCommon } from './common';
@@ -9,8 +10,6 @@ import { fingerprint, hashOf, isPassphrase, newCode, newToken, plainCode, signed
 import { roles, type Role } from './rights';
 import type { Tries } from './tries';
 
-const MIN = 60_000;
-const DAY = 864e5;
 /** A code lets one phone in within ten minutes. */
 export const CODE_MIN = 10;
 /** A phone that was not seen for this long has to be let in anew; a helper’s hands come back every week. */

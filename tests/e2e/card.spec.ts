@@ -5,6 +5,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { cardOf, type CardData } from '@/core/card/data';
+import { MIN } from '@/core/quantities/time';
 import { Application, open } from './server';
 
 /**
@@ -20,7 +21,6 @@ test.afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const MIN = 60_000;
 const file = path.join(folder, 'card.html');
 let data: CardData;
 

@@ -5,14 +5,13 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { Application, open } from './server';
 import { held } from './wire';
+import { DAY, HOUR } from '@/core/quantities/time';
 
 /**
  * Weeks of quarantine, lived through in the browser by a clock that is set forward. Tests of what can be done, invented for
  * that. Whole weeks of every kind where `KINDLY_ALL` is set; else a tub, and an evening of three tanks.
  */
 const BEGAN = Date.parse('2027-03-08T09:00:00Z');
-const HOUR = 3600_000;
-const DAY = 24 * HOUR;
 const clock = path.join(mkdtempSync(path.join(os.tmpdir(), 'kindly-clock-')), 'now');
 /** It is so many days after the beginning, at an hour in UTC. */
 const on = (day: number, hour = 18): void =>

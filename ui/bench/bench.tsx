@@ -18,8 +18,8 @@ import { Rail } from './rail';
 import type { Later } from './laters';
 import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 /** Tags that are shown of a long day before the rest is asked for. */
 const SHOWN = 9;
 

@@ -4,8 +4,7 @@ import { ButtonLink } from '@/ui/kit/button';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, factorColour, factorWords, slackWords, weekday } from '@/ui/format';
 import type { BenchProps } from './types';
-
-const HOUR = 3600_000;
+import { HOUR } from '@/core/quantities/time';
 
 /** Runs that arrive within limits, as a number of runs; nothing once the bags are open. */
 const runWords = (r: { chance: number | null; draws: number }): string =>

@@ -5,8 +5,8 @@ import { clock } from '@/ui/format';
 import type { Later } from './laters';
 import { Tag } from './tag';
 import type { Task } from './types';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 const TOP = 4;
 /** Heights of an hour on the tape: never so flat that its figures touch, never so long that a quiet day fills the wall. */
 const HOUR_PX = { least: 15, most: 87 };

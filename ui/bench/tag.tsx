@@ -3,6 +3,7 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import Link from 'next/link';
 import { durationWords } from '@/core/quantities/words';
+import { HOUR } from '@/core/quantities/time';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { countdown } from '@/ui/use-now';
@@ -10,7 +11,6 @@ import { LaterMenu } from './later';
 import type { Later } from './laters';
 import type { Task } from './types';
 
-const HOUR = 3600_000;
 const two = (n: number): string => String(n).padStart(2, '0');
 
 export interface TagProps {

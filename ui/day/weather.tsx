@@ -3,10 +3,10 @@
 import type { Forecast } from '@/core/consignment/schema';
 import { midnightOf } from '@/core/weather/days';
 import { seriesOf, weatherAt } from '@/core/weather/forecast';
+import { HOUR } from '@/core/quantities/time';
 
 const HEIGHT = 96;
 const PER_DAY = 100;
-const HOUR = 3600_000;
 const SAMPLES = 16;
 
 interface Line {

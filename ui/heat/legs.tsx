@@ -4,6 +4,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { legWords } from '@/core/calendar/legs';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import type { Problem } from '@/core/consignment/outcome';
+import { HOUR } from '@/core/quantities/time';
 import { saveRoad } from '@/server/heat/actions';
 import { num, NumberField, OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { one, slackWords } from '@/ui/format';
@@ -12,8 +13,6 @@ import { useAnswer } from '@/ui/use-answer';
 import type { useSave } from '@/ui/use-save';
 import type { HeatStationProps } from './props';
 import { jointMoved, legsNow, parted, SNAP_H, without, type Leg } from './road';
-
-const HOUR = 3600_000;
 
 const placeWords = { origin: 'at the origin', between: 'between', destination: 'at the destination' } as const;
 

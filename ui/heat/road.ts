@@ -1,7 +1,7 @@
 import type { Road } from '@/core/consignment/schema';
+import { HOUR } from '@/core/quantities/time';
 import type { HeatStationProps } from './props';
 
-const HOUR = 3600_000;
 /** A joint goes by quarters of an hour. */
 export const SNAP_H = 0.25;
 export type Leg = Road['legs'][number];

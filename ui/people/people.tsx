@@ -11,8 +11,8 @@ import { useSave } from '@/ui/use-save';
 import { Invite } from './invite';
 import { Passphrase } from './passphrase';
 import { roleWords } from './roles';
+import { MIN } from '@/core/quantities/time';
 
-const MIN = 60_000;
 const seenWords = (ms: number, now: number, zone: string): string =>
   now - ms < 2 * MIN
     ? 'here now'

@@ -10,6 +10,7 @@ import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { useSave } from '@/ui/use-save';
+import { DAY } from '@/core/quantities/time';
 
 type Duty = TankWeeks['duties'][number];
 /** Done by what is told of them: taken back in the list of everything that was told. */
@@ -18,7 +19,6 @@ const told: readonly string[] = ['test', 'dose', 'move', 'dip'];
 /** Where those of a transfer go next. */
 export const otherTank = (q: Pick<TankWeeks, 'tank' | 'tankNow' | 'twin'>): string =>
   q.tankNow === q.tank ? q.twin || `${q.tank} 2` : q.tank;
-const DAY = 864e5;
 
 /** Skip a duty with a reason, or put it a day further. */
 function Change({ q, d, close }: { q: TankWeeks; d: Duty; close: () => void }) {

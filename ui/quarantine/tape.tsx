@@ -2,10 +2,10 @@ import type { TankWeeks } from '@/server/quarantine/view';
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { dayMonth } from '@/ui/format';
 import { signs } from '@/core/quarantine/signs';
+import { DAY } from '@/core/quantities/time';
 
 const LEFT = 112;
 const WIDTH = 1232;
-const DAY = 24 * 3600_000;
 /** Words of two signs keep so far apart. */
 const APART = 58;
 

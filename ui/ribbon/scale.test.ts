@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { axisTicks, EDGE_L, EDGE_R, LEFT, RIGHT, ribbonScale } from './scale';
+import { HOUR } from '@/core/quantities/time';
 
-const HOUR = 3600_000;
 const seal = Date.parse('2026-11-24T17:30:00Z');
 const at = (nowH: number, journeyH: number) =>
   ribbonScale({

@@ -1,9 +1,10 @@
+import { HOUR } from '@/core/quantities/time';
+
 /** The ribbon's clock: hours in the middle, days folded at both ends. Pixels of the 1280 grid. */
 export const LEFT = 196;
 export const RIGHT = 1120;
 export const EDGE_L = 34;
 export const EDGE_R = 1256;
-const HOUR = 3600_000;
 
 export interface RibbonScale {
   startMs: number;

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { askCarrier, recordScan, takeBackScan } from '@/server/road/actions';
 import type { RoadView } from '@/server/road/view';
 import { durationWords } from '@/core/quantities/words';
+import { MIN } from '@/core/quantities/time';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { CopyText } from '@/ui/fields/copy-text';
@@ -16,7 +17,6 @@ import { Outcome } from './outcome';
 import { Twins } from './twins';
 
 type Road = NonNullable<RoadView['road']>;
-const MIN = 60_000;
 
 /** The road as a tape: legs as they went and as they are expected, where the box was seen, where it is. */
 function Tape({ road, v }: { road: Road; v: RoadView }) {

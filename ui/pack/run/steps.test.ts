@@ -4,13 +4,13 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { eveningOf } from '@/core/duties/evening';
 import { usualPace } from '@/core/duties/pace';
+import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import type { Press } from '@/ui/queue/store';
 import type { Deed } from '@/server/queue/deeds';
 import { lastDone, nextOf, tickedMsOf, timersOf, withPresses, type RunStep } from './steps';
 
 const T = Date.parse('2026-11-24T17:00:00Z');
-const MIN = 60_000;
 const iso = (min: number): string => new Date(T + min * MIN).toISOString();
 const step = (key: string, more: Partial<RunStep> = {}): RunStep =>
   ({
