@@ -94,6 +94,9 @@ describe('one server a folder', () => {
     const child = await another(folder);
     expect(() => takeLock(folder, iso())).toThrow(`already runs on ${folder} (process ${child.pid}`);
     expect(holderOf(folder)?.pid).toBe(child.pid);
+    // The same number of a process in another container is not this one.
+    writeFileSync(path.join(folder, 'kindly.lock'), JSON.stringify({ pid: process.pid, at: iso() }));
+    expect(() => takeLock(folder, iso())).toThrow('already runs');
     writeFileSync(path.join(folder, 'kindly.lock'), 'torn');
     expect(() => takeLock(folder, iso())).toThrow('already runs');
     await killed(child);

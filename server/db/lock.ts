@@ -14,6 +14,9 @@ const lockFile = (folder: string): string => path.join(folder, 'kindly.lock.db')
 /** Beside it stands who took it, for people. */
 const noteFile = (folder: string): string => path.join(folder, 'kindly.lock');
 
+/** Folders that this very process holds; a number of a process may be another's too, in another container. */
+const held = ((globalThis as { kindlyHolds?: Set<string> }).kindlyHolds ??= new Set<string>());
+
 /** The lock, taken; null where somebody has it. */
 function taken(folder: string): Database.Database | null {
   const db = new Database(lockFile(folder), { timeout: 0 });
@@ -51,15 +54,17 @@ export function holderOf(folder: string): Holder | null {
 export function takeLock(folder: string, nowIso: string): () => void {
   const lock = taken(folder);
   if (!lock) {
-    const held = noted(folder);
-    if (held.pid === process.pid) return () => undefined;
+    if (held.has(path.resolve(folder))) return () => undefined;
+    const by = noted(folder);
     throw new Trouble(
-      `Kindly Crate already runs on ${folder} (process ${held.pid || 'that is just starting'}${held.at ? `, since ${held.at}` : ''}). Stop that one first, or set KINDLY_DATA to another folder.`,
+      `Kindly Crate already runs on ${folder} (process ${by.pid || 'that is just starting'}${by.at ? `, since ${by.at}` : ''}). Stop that one first, or set KINDLY_DATA to another folder.`,
     );
   }
   writeFileSync(noteFile(folder), JSON.stringify({ pid: process.pid, at: nowIso } satisfies Holder), { mode: 0o600 });
+  held.add(path.resolve(folder));
   return () => {
     if (!lock.open) return;
+    held.delete(path.resolve(folder));
     rmSync(noteFile(folder), { force: true });
     lock.close();
   };
