@@ -1,9 +1,10 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumFlags, chromiumPath } from './tests/chromium';
 
 /** Browser journeys against the built application; each file starts its own server on its own data folder. */
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 2,
+  workers: 3,
   timeout: 240_000,
   // A shared machine can stall for longer than any waiting time; what needed a second go is reported as flaky.
   retries: process.env.CI ? 1 : 0,
@@ -15,8 +16,8 @@ export default defineConfig({
     locale: 'en-GB',
     actionTimeout: 15_000,
     launchOptions: {
-      executablePath: process.env.KINDLY_CHROMIUM ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu'],
+      executablePath: chromiumPath,
+      args: chromiumFlags,
     },
   },
 });

@@ -121,6 +121,23 @@ describe('laws', () => {
       { numRuns: 40 },
     );
   });
+  test('after a day less water holds more ammonia, softer water is more acid, air leaves less oxygen', () => {
+    fc.assert(
+      fc.property(bags, (b) => {
+        const t = steady(24, b.tempC);
+        const end = (change: Partial<BagContents>) => {
+          const c = run({ ...bagOf(b), ...change }, t);
+          return { tan: c.tanMgNL[288]!, pH: c.pH[288]!, oxygen: c.oxygenMgL[288]! };
+        };
+        const { waterL, alkalinityMeqL } = bagOf(b);
+        const as = end({});
+        expect(end({ waterL: waterL / 2 }).tan).toBeGreaterThan(as.tan);
+        expect(end({ alkalinityMeqL: alkalinityMeqL / 2 }).pH).toBeLessThan(as.pH);
+        expect(end({ oxygenFraction: 0.21 }).oxygen).toBeLessThan(as.oxygen);
+      }),
+      { numRuns: 40 },
+    );
+  });
   test('half the step moves the pH by less than 0.02 and the oxygen by less than 0.5 %', () => {
     const steps = 72 * 48 + 1;
     const tempC = new Float64Array(steps).fill(25);

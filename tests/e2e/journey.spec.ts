@@ -89,38 +89,19 @@ test('2 Fast: clock times backwards from the hand-over; a tick stays and can be 
   await expect(page.getByRole('button', { name: 'Done: Large water change, tank 4' })).toBeVisible();
 });
 
-test('3 Bag: fewer fish are less acid, less water more ammonia, air less oxygen, less KH more acid; undo brings it back', async ({
-  page,
-}) => {
+test('3 Bag: fewer fish make less acid in what is stored; undo brings it back', async ({ page }) => {
   await station(page, 'bag');
   const ofA1 = async (key: string): Promise<number> => {
     await page.getByRole('button', { name: 'Show bag A1 hour by hour' }).click();
     return number(page, `hours-${key}`);
   };
   const start = await ofA1('pH');
-  const startOxygen = await ofA1('oxygenMgL');
   await editBag(page, 'Boeseman’s rainbowfish in bag A1', '1');
-  const fewer = await ofA1('pH');
-  expect(fewer).toBeGreaterThan(start);
-
-  const thin = await ofA1('times');
-  await editBag(page, 'Water in bag A1', '0.5');
-  expect(await ofA1('times')).toBeGreaterThan(thin);
-
-  await editBag(page, 'Oxygen in bag A1', '21');
-  expect(await ofA1('oxygenMgL')).toBeLessThan(startOxygen / 2);
+  expect(await ofA1('pH')).toBeGreaterThan(start);
+  await page.getByRole('button', { name: 'More for KC-0101' }).click();
+  await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
+  await expect(page.getByText('Undone: the bags.')).toBeVisible();
   await reload(page);
-  expect(await ofA1('oxygenMgL')).toBeLessThan(startOxygen / 2);
-
-  await editBag(page, 'KH', '1');
-  expect(await ofA1('pH')).toBeLessThan(fewer - 0.2);
-
-  for (let i = 0; i < 4; i++) {
-    await page.getByRole('button', { name: 'More for KC-0101' }).click();
-    await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
-    await expect(page.getByText('Undone: the bags.')).toBeVisible();
-    await reload(page);
-  }
   expect(await ofA1('pH')).toBe(start);
 });
 
@@ -146,26 +127,16 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await page.getByRole('button', { name: 'Leave it as it was' }).click();
 });
 
-test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is taken, a broken one told by line', async ({
-  page,
-}) => {
+test('4 Heat: a colder forecast makes colder water; a CSV is taken, a broken one told by line', async ({ page }) => {
   await station(page, 'heat');
   await expect(page.getByText('ways to heat this box')).toBeVisible();
   const before = await coldest(page);
-  // Packs share the air of the box: one more tells only where there is enough of it.
   await page.getByLabel('Holes by the packs').fill('8');
   await page.getByRole('button', { name: 'Make them' }).click();
   await expect(page.getByText(/8 holes were set by hand and stay/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('-8');
   await page.getByRole('button', { name: 'Compute' }).click();
   await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(before);
-
-  const cold = await coldest(page);
-  await page.getByRole('button', { name: 'One 72 h heat pack more' }).click();
-  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeGreaterThan(cold);
-  const warm = await coldest(page);
-  await page.getByRole('button', { name: 'One 72 h heat pack less' }).click();
-  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(warm);
 
   const input = page.locator('input[type=file]');
   await input.setInputFiles({
@@ -187,7 +158,6 @@ test('4 Heat: a colder forecast and fewer packs make colder water; a CSV is take
     buffer: Buffer.from(`time,place,temperature,zone\n${rows.join('\n')}\n`),
   });
   await expect(page.getByText('Forecast taken from frost.csv.')).toBeVisible();
-  await expect.poll(() => coldest(page), { timeout: 60_000 }).toBeLessThan(cold);
   await page.getByRole('button', { name: 'Fetch anew' }).click();
   await expect(page.getByText(/Forecast: simulated/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('0');

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 
 export { Application } from '../application';
@@ -6,7 +7,7 @@ export { Application } from '../application';
 const listens = (page: Page): Promise<unknown> => page.waitForSelector('body[data-listens]');
 
 export async function open(page: Page, address: string): Promise<void> {
-  await page.goto(address, { waitUntil: 'networkidle' });
+  await page.goto(address);
   await listens(page);
 }
 
@@ -27,4 +28,22 @@ export async function chooseBag(page: Page, id: string): Promise<void> {
 export async function reload(page: Page): Promise<void> {
   await page.reload();
   await listens(page);
+}
+
+/** What the accessibility check finds wrong on a page: rule and places. No page has frames, so the check needs no page of its own. */
+export async function inaccessible(page: Page): Promise<string[]> {
+  const axe = new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag22aa']);
+  // Of a long list the first rows are as good as all.
+  for (const long of ['main li:nth-child(n + 13)', 'main tr:nth-child(n + 13)'])
+    if ((await page.locator(long).count()) > 0) axe.exclude(long);
+  return (await axe.analyze()).violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .slice(0, 3)
+        .map((n) => n.target.join(' '))
+        .join(' | ')}`,
+  );
 }

@@ -3,7 +3,7 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { stopRun } from '@/server/arrive/actions';
 import { ChevronLeft } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useMemo, useState } from 'react';
 import { goesIn, pauseKey, runPosition, withExtraRound } from '@/core/acclimation/run';
 import { durationWords } from '@/core/quantities/words';

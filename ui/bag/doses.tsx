@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { doseWords, usualTimes } from '@/core/bag/treatments';
 import { tankOnly, treatmentKinds, type Treatment } from '@/core/catalogue/treatment';
 import type { Dosed } from '@/core/consignment/schema';

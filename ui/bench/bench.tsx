@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, ButtonLink } from '@/ui/kit/button';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { clock, longDay } from '@/ui/format';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayMonth } from '@/ui/format';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { StateMark } from '@/ui/drawings/state-mark';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import type { BenchProps } from './types';

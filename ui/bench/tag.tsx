@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, ButtonLink } from '@/ui/kit/button';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { durationWords } from '@/core/quantities/words';
 import { HOUR } from '@/core/quantities/time';
 import { StateMark } from '@/ui/drawings/state-mark';

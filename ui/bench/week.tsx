@@ -1,5 +1,5 @@
 import { ButtonLink } from '@/ui/kit/button';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { WeekDay } from '@/server/bench/week';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth } from '@/ui/format';

@@ -1,6 +1,6 @@
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { Pages } from '@/ui/records/pages';
 import { Download } from 'lucide-react';
 import type { ConsignmentListView } from '@/server/consignment/list';

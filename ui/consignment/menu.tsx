@@ -4,7 +4,7 @@ import { putAway, undoChange } from '@/server/consignment/actions';
 import { cancelOrder, duplicate, reviveOrder } from '@/server/order/actions';
 import { Dialog, DialogPanel, DialogTitle, Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { MoreHorizontal } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button, ButtonLink } from '@/ui/kit/button';

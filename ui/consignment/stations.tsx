@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { useOpenStations } from '@/ui/shell/wishes';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { bringBackGood } from '@/server/consignment/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { Button, ButtonLink } from '@/ui/kit/button';

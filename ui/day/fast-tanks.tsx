@@ -1,7 +1,7 @@
 'use client';
 
 import { saveFast } from '@/server/day/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { FastStationView, TankFastView } from '@/server/day/view';
 import type { FastChoice } from '@/core/consignment/schema';

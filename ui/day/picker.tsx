@@ -4,7 +4,7 @@ import { useMoney } from '@/ui/shell/wishes';
 import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { hold, moveDay, release } from '@/server/day/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { FastStationView } from '@/server/day/view';
 import { wholePercent } from '@/core/quantities/words';

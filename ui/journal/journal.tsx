@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { JournalView } from '@/server/room/journal-view';
 import { clock, longDay } from '@/ui/format';
 import { ButtonLink } from '@/ui/kit/button';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { ComponentProps } from 'react';
 
 interface Look {

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { CompareView, StoryView } from '@/server/logbook/story';
 import { one } from '@/ui/format';
 import { Table } from '@/ui/kit/table';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import { Download } from 'lucide-react';
 import type { LogbookView } from '@/server/logbook/list';

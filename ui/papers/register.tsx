@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { RegisterView } from '@/server/papers/view';
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
@@ -44,7 +44,7 @@ export function Register({ certificates }: RegisterView) {
                 <td>{x.buyer}</td>
                 <td>{x.animals}</td>
                 <td className="r">
-                  <ButtonLink prefetch={false} target="_blank" href={`/certificates/${x.number}`}>
+                  <ButtonLink target="_blank" href={`/certificates/${x.number}`}>
                     PDF
                   </ButtonLink>
                 </td>

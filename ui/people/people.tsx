@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { PeopleView } from '@/server/room/room-view';
 import { endSession, sendAway, setRole, setRoom } from '@/server/room/actions';
 import { StateMark } from '@/ui/drawings/state-mark';

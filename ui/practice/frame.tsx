@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { Score } from '@/core/practice/schema';

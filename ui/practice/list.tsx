@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import type { PracticeView } from '@/server/practice/practice';
 import { keepCrate } from '@/server/practice/actions';

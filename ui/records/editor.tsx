@@ -4,7 +4,7 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import dynamic from 'next/dynamic';
 import { archiveRecord, removeRecord, restoreRecord, saveRecord, undoRecord } from '@/server/records/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Outcome } from '@/core/consignment/outcome';

@@ -3,7 +3,7 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { restoreRecord } from '@/server/records/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { Pages } from './pages';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';

@@ -1,5 +1,5 @@
 import { Table } from '@/ui/kit/table';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
 import { massOfLength } from '@/core/catalogue/species';

@@ -10,7 +10,7 @@ let patient = false;
 
 const isRefresh = (input: RequestInfo | URL, init?: RequestInit): boolean => {
   const headers = new Headers(init?.headers ?? (input instanceof Request ? input.headers : undefined));
-  if (!headers.has('rsc') || headers.has('next-router-prefetch')) return false;
+  if (!headers.has('rsc')) return false;
   const url = new URL(input instanceof Request ? input.url : input, window.location.href);
   return url.pathname === window.location.pathname;
 };

@@ -1,5 +1,5 @@
 import { Button } from '@/ui/kit/button';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { searchView } from '@/server/records/view';
 
 /** Everything that holds the words, by kind. */

@@ -2,7 +2,7 @@
 
 import { ButtonLink } from '@/ui/kit/button';
 import { ScanLine, Search, Settings, UserRound } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { dayMonth } from '@/ui/format';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { assumptionGroups, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { ownAssumptions } from '@/server/settings/assumptions';
 import { house } from '@/server/wiring';
