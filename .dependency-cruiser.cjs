@@ -13,7 +13,7 @@ const only = (from, allowed) => ({
  * hour of weather belongs to a leg of the journey, so the calendar lies before the weather.
  */
 const floors = [
-  ['quantities', 'water', 'catalogue', 'fish'],
+  ['quantities', 'measurement', 'water', 'catalogue', 'fish'],
   ['consignment'],
   ['calendar', 'weather', 'bag', 'heat', 'box', 'acclimation', 'quarantine', 'supplies'],
   ['engine'],

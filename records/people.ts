@@ -1,25 +1,10 @@
-import { waterFields } from './water';
 import { z } from 'zod';
-import { lines, named, text } from '@/core/quantities/shapes';
+import { waterFigures } from '@/core/measurement/quantities';
+import { figures } from '@/core/measurement/schema';
+import { fieldsOf } from './water';
+import { between, lines, named, text } from '@/core/quantities/shapes';
 import { languageIds, languageNames } from '@/core/consignment/languages';
 import { kind } from './kind';
-
-const told = (min: number, max: number, what: string) =>
-  z
-    .number({ error: `${what} must be a number.` })
-    .min(min, `${what} must be at least ${min}.`)
-    .max(max, `${what} can be at most ${max}.`)
-    .optional();
-
-/** Water as somebody told it: what was not told stays out. */
-export const toldWater = {
-  tempC: told(0, 35, 'Temperature'),
-  pH: told(4, 10, 'pH'),
-  khDkh: told(0, 28, 'Carbonate hardness'),
-  ghDgh: told(0, 60, 'General hardness'),
-  salinity: told(0, 42, 'Salinity'),
-  tanMgNL: told(0, 50, 'Ammonia'),
-};
 
 const receiverSchema = z.object({
   name: named(120, 'Give a name.'),
@@ -33,9 +18,9 @@ const receiverSchema = z.object({
     .array(
       z.object({
         name: named(40, 'Name the tank.'),
-        volumeL: told(1, 20000, 'Tank volume'),
+        volumeL: between(1, 20000, 'Tank volume').optional(),
         residents: z.boolean(),
-        ...toldWater,
+        ...figures(waterFigures).shape,
       }),
     )
     .max(40),
@@ -99,7 +84,7 @@ export const receivers = kind<Receiver>({
         { path: 'name', label: 'Tank', type: 'text' },
         { path: 'volumeL', label: 'Litres', type: 'number', optional: true },
         { path: 'residents', label: 'Fish in it', type: 'yes' },
-        ...waterFields,
+        ...fieldsOf(waterFigures),
       ],
     },
     { path: 'note', label: 'Note', type: 'long', section: 'Note', wide: true },

@@ -1,11 +1,9 @@
+import { quantities, type Quantity, type QuantityRow } from '@/core/measurement/quantities';
 import type { Field } from './field';
 
-/** The figures of a water, in forms and files. */
-export const waterFields: readonly Field[] = [
-  { path: 'tempC', label: 'Temperature', type: 'number', unit: '°C', optional: true, aliases: ['temp', 't'] },
-  { path: 'pH', label: 'pH', type: 'number', optional: true },
-  { path: 'khDkh', label: 'KH', type: 'number', unit: '°dKH', optional: true, aliases: ['carbonate hardness'] },
-  { path: 'ghDgh', label: 'GH', type: 'number', unit: '°dGH', optional: true, aliases: ['general hardness'] },
-  { path: 'salinity', label: 'Salinity', type: 'number', optional: true, aliases: ['salt'] },
-  { path: 'tanMgNL', label: 'Ammonia', type: 'number', unit: 'mg N/L', optional: true, aliases: ['TAN'] },
-];
+/** The fields of figures in forms and files; each may stay empty. */
+export const fieldsOf = (of: readonly Quantity[]): Field[] =>
+  of.map((path) => {
+    const { label, unit, aliases }: QuantityRow = quantities[path];
+    return { path, label, type: 'number', optional: true, ...(unit ? { unit } : {}), ...(aliases ? { aliases } : {}) };
+  });

@@ -1,6 +1,6 @@
 import type { Device, DeviceKind } from '@/core/consignment/device';
 import type { Subject } from '@/core/consignment/facts';
-import type { Quantity } from '@/core/consignment/measures';
+import type { Quantity } from '@/core/measurement/quantities';
 
 /**
  * Simulated devices to practise with, and for tests: each tells what the house itself computes of a thing, with the scatter

@@ -1,5 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { guessesFor, type Guessable } from '@/core/consignment/guess';
+import { guessOf, someFish } from '@/core/consignment/assume';
+import type { WaterFigure } from '@/core/measurement/quantities';
 import { Refusal } from '@/core/quantities/refusal';
 import { compareMethods } from './methods';
 import { recommend, type Animals } from './recommend';
@@ -15,8 +16,6 @@ export interface Ask {
   words: string;
 }
 
-/** Nine in ten lie within so many standard errors on both sides. */
-const NINE_IN_TEN = 1.645;
 /** A pH in a bag, a TAN, a tank are looked at no further than anything lives in. */
 const PH: readonly [number, number] = [5, 8.4];
 
@@ -42,7 +41,7 @@ export function wouldDecide(
   tank: TankWater & { guessed?: readonly string[] | undefined },
   who: Animals,
   a: Assumptions,
-  unread: { pH: boolean; tan: boolean; source?: readonly Guessable[] | undefined },
+  unread: { pH: boolean; tan: boolean; source?: readonly WaterFigure[] | undefined },
 ): Ask[] {
   const now = first(bag, tank, who, a);
   if (now === null) return [];
@@ -63,9 +62,12 @@ export function wouldDecide(
     ];
     out.push({ figure, low, high, atLow, atHigh, words: `${tool} would decide: ${ends.join(', ')}.` });
   };
-  const { phSigma } = guessesFor(bag.salinity, a);
+  const spreadOf = (w: { salinity: number }): number => {
+    const { low, high } = guessOf('pH', { salinity: w.salinity }, someFish, a);
+    return (high - low) / 2;
+  };
   if (unread.pH) {
-    const spread = unread.source?.includes('pH') ? NINE_IN_TEN * phSigma : a.computedPhSpread;
+    const spread = unread.source?.includes('pH') ? spreadOf(bag) : a.computedPhSpread;
     const [low, high] = [within(bag.pH - spread, PH), within(bag.pH + spread, PH)];
     ask(
       'bag pH',
@@ -88,7 +90,7 @@ export function wouldDecide(
     );
   }
   if (tank.guessed?.includes('pH')) {
-    const spread = NINE_IN_TEN * guessesFor(tank.salinity, a).phSigma;
+    const spread = spreadOf(tank);
     const [low, high] = [within(tank.pH - spread, PH), within(tank.pH + spread, PH)];
     ask(
       'tank pH',

@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { BagReading } from '@/core/consignment/facts';
-import { waterQuantities } from '@/core/consignment/measures';
+import { waterQuantities } from '@/core/measurement/quantities';
 import type { Path } from '@/core/consignment/signs';
 import { mostDelicate, type ToleranceClass } from '@/core/fish/tolerance';
 import { Refusal } from '@/core/quantities/refusal';
@@ -76,22 +76,30 @@ export function adviceOf(waters: readonly OpenedBag[], tank: TankWater, who: Ani
 
 const keyOf = (b: Arriving): string => `${b.lines} ${b.into.join('+')}`;
 
+/** A bag as it is opened by everything that is known: of itself, or inferred from a like one that was read. */
+export type Known<B extends Arriving = Arriving> = B & { inferredFrom: string | null };
+
 /**
- * A bag that nobody read, beside one that was: where both are computed alike, what was read of the one tells of the other
- * too, the worst of those that were read. It is a sample and no measurement, and nothing of it is kept.
+ * Bags that nobody read, beside ones that were: where both are computed alike, what was read of the one tells of the other
+ * too, the worst of those that were read. It is an inference and no measurement, and nothing of it is kept.
  */
-function sampledFrom(all: readonly Arriving[], bag: Arriving, a: Nearness): Arriving['opened'] {
-  const samples = all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed, a));
-  if (samples.length === 0) return bag.opened;
-  const worst = samples.reduce((x, o) => (o.opened.tanMgNL > x.opened.tanMgNL ? o : x)).opened;
-  const { waterL, animals, surfaceM2 } = bag.opened;
-  return {
-    ...worst,
-    waterL,
-    ...(animals ? { animals } : {}),
-    ...(surfaceM2 === undefined ? {} : { surfaceM2 }),
-    measured: false,
-  };
+export function inferred<B extends Arriving>(all: readonly B[], a: Nearness): Known<B>[] {
+  return all.map((bag) => {
+    const samples = bag.read
+      ? []
+      : all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed, a));
+    if (samples.length === 0) return { ...bag, inferredFrom: null };
+    const worst = samples.reduce((x, o) => (o.opened.tanMgNL > x.opened.tanMgNL ? o : x));
+    const { waterL, animals, surfaceM2 } = bag.opened;
+    const opened = {
+      ...worst.opened,
+      waterL,
+      ...(animals ? { animals } : {}),
+      ...(surfaceM2 === undefined ? {} : { surfaceM2 }),
+      measured: false,
+    };
+    return { ...bag, opened, inferredFrom: worst.id };
+  });
 }
 
 /** The tank of a lane; where it goes into two, half the water of each, and both to end in. */
@@ -115,9 +123,8 @@ export function compareLanes<T extends TankWater & TankState & { name: string }>
   a: Nearness,
   advise: (waters: readonly OpenedBag[], tank: T & { ends?: (TankWater & TankState)[] }, who: Animals) => Advice,
 ): Compared<T>[] {
-  const bags = arriving.map((b) => {
-    const opened = b.read ? b.opened : sampledFrom(arriving, b, a);
-    return { ...b, key: keyOf(b), opened: b.copper ? { ...opened, copper: true } : opened };
+  const bags = inferred(arriving, a).map((b) => {
+    return { ...b, key: keyOf(b), opened: b.copper ? { ...b.opened, copper: true } : b.opened };
   });
   return lanesOf(bags, a).map((lane) => {
     const { path, into, kinds } = lane[0]!;

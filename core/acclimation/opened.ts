@@ -5,7 +5,7 @@ import type { BagReading } from '@/core/consignment/facts';
 import { restingOxygenMmolH } from '@/core/fish/metabolism';
 import type { ToleranceClass } from '@/core/fish/tolerance';
 import { dkhToMeqL } from '@/core/quantities/units';
-import type { AmmoniaJudge } from '@/core/water/criteria';
+import { SEA_JUDGED_FROM, type AmmoniaJudge } from '@/core/water/criteria';
 import type { OpenedBag } from './vessel';
 
 /** The water of a closed bag as it was computed: °C, pH, mEq/L, mg N/L, mg/L, a value every so many hours from an hour after sealing on. */
@@ -56,6 +56,10 @@ function deadTanMgN(massG: number, hoursDead: number, tempC: number, a: Assumpti
   return mgN;
 }
 
+/** What dissolved solids that were read tell of the hardness of fresh water, °dGH; null where nobody read them, or in salt water. */
+const hardnessBySolids = (r: BagReading | undefined, salinity: number, a: Assumptions): number | null =>
+  r?.tdsMgL == null || (r.salinity ?? salinity) >= SEA_JUDGED_FROM ? null : Math.min(60, r.tdsMgL / a.tdsMgLPerDgh);
+
 /**
  * A bag as it would be opened so many hours after it was sealed: measured where measured, as computed where not; what died
  * in it is counted with the ammonia it gives, where nobody measured that. Excreted ammonia brings one equivalent of
@@ -79,7 +83,7 @@ export function openedFrom(
     alkalinityMeqL: reading?.khDkh != null ? dkhToMeqL(reading.khDkh) : computed('alkalinityMeqL'),
     tanMgNL: tan,
     salinity: reading?.salinity ?? b.salinity,
-    ghDgh: reading?.ghDgh ?? b.ghDgh,
+    ghDgh: reading?.ghDgh ?? hardnessBySolids(reading, b.salinity, a) ?? b.ghDgh,
     breather: b.breather,
     oxygenMgL: reading?.oxygenMgL ?? computed('oxygenMgL'),
     ...(b.surfaceM2 > 0 ? { surfaceM2: b.surfaceM2 } : {}),

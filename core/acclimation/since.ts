@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Observation } from '@/core/consignment/facts';
-import { waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
+import { waterQuantities, type WaterQuantity } from '@/core/measurement/quantities';
 import { standing } from '@/core/consignment/standing';
 import { toleranceLimits } from '@/core/fish/tolerance';
 import { Refusal } from '@/core/quantities/refusal';

@@ -1,4 +1,4 @@
-import type { WaterQuantity } from '@/core/consignment/measures';
+import type { WaterQuantity } from '@/core/measurement/quantities';
 import type { ToleranceClass } from '@/core/fish/tolerance';
 import type { Closure } from '@/core/catalogue/making';
 import type { AmmoniaJudge } from '@/core/water/criteria';

@@ -131,6 +131,8 @@ describe('laws', () => {
         };
         const { waterL, alkalinityMeqL } = bagOf(b);
         const as = end({});
+        // Where nothing is left to breathe all bags are alike.
+        fc.pre(as.oxygen > 0.5);
         expect(end({ waterL: waterL / 2 }).tan).toBeGreaterThan(as.tan);
         expect(end({ alkalinityMeqL: alkalinityMeqL / 2 }).pH).toBeLessThan(as.pH);
         expect(end({ oxygenFraction: 0.21 }).oxygen).toBeLessThan(as.oxygen);

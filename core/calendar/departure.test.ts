@@ -287,7 +287,7 @@ describe('when a warning begins', () => {
     const line = order().lines[0]!;
     const steps = (change: Partial<Consignment>) =>
       orderAdvice(order(change), catalogue, emptyCalendar, noon).filter((x) => x.path === 'tank');
-    const other = { ...example.tank, tempC: example.sourceWater.tempC - 4 };
+    const other = { ...example.tank, tempC: example.sourceWater.tempC! - 4 };
     const far = steps({ tank: other, lines: [line, { ...line, id: 'L2' }] });
     expect(far).toHaveLength(1);
     expect(far[0]!.message).toContain(`From tank 11 into ${other.name}: temperature`);

@@ -168,15 +168,16 @@ const stepWords = [
   ['ghDgh', 'hardness', 0, ' °dGH'],
   ['salinity', 'salinity', 1, ''],
 ] as const;
-type Stepped = Record<(typeof stepWords)[number][0], number>;
+type Stepped = Partial<Record<(typeof stepWords)[number][0], number | undefined>>;
 
-/** The steps that fish feel between two waters, in words; nothing where they are alike. */
+/** The steps that fish feel between two waters, in words, of the figures that both were measured for. */
 export const waterSteps = (from: Stepped, to: Stepped): string[] =>
   stepWords.flatMap(([key, what, digits, unit]) => {
-    const step = to[key] - from[key];
-    if (Math.abs(step) < feltStep[key]) return [];
+    const [a, b] = [from[key], to[key]];
+    if (a === undefined || b === undefined || Math.abs(b - a) < feltStep[key]) return [];
+    const step = b - a;
     const by = `${step > 0 ? '+' : '−'}${Math.abs(step).toFixed(digits)}`;
-    return [`${what} ${from[key].toFixed(digits)} to ${to[key].toFixed(digits)}${unit} (${by})`];
+    return [`${what} ${a.toFixed(digits)} to ${b.toFixed(digits)}${unit} (${by})`];
   });
 
 /** What a careful shipper would say to an order: service, counter, days, fast, waters. Needs no bags. */

@@ -3,6 +3,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Species } from '@/core/catalogue/schema';
 import { UNNAMED, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
+import { assumedWater } from '@/core/consignment/assume';
 import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
 import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
@@ -71,6 +72,10 @@ interface Kind {
   longestH: number;
 }
 
+/** Warmth of a source tank, °C. */
+const warmthOf = (c: Planned, tank: string, s: Species, a: Assumptions): number =>
+  assumedWater(waterOfTank(c, tank), s, a, Date.parse(c.handOverAt)).tempC;
+
 const kindsOf = (c: Planned, catalogue: Catalogue, a: Assumptions, tank: string): Kind[] =>
   c.lines
     .filter((l) => l.tank === tank)
@@ -79,7 +84,7 @@ const kindsOf = (c: Planned, catalogue: Catalogue, a: Assumptions, tank: string)
       return {
         line,
         species,
-        wantsH: plannedFastH(species, line.lengthCm, waterOfTank(c, tank).tempC, a),
+        wantsH: plannedFastH(species, line.lengthCm, warmthOf(c, tank, species, a), a),
         longestH: longestFastH(classAt(species, line.lengthCm, a), a),
       };
     });
@@ -142,7 +147,7 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
     feedMs,
     hours,
     slowest: slowest!.species.name,
-    why: `${whyWords(slowest!, choice, waterOfTank(c, tank).tempC, a)}${moved}`,
+    why: `${whyWords(slowest!, choice, warmthOf(c, tank, slowest!.species, a), a)}${moved}`,
     tooLong: eaters
       .filter((k) => hours > k.longestH + 0.01)
       .map((k) => ({ name: k.species.name, longestH: k.longestH })),

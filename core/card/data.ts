@@ -5,7 +5,7 @@ import type { Group } from '@/core/acclimation/release';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { fromText, toText } from '@/core/consignment/found-file';
 import type { Language } from '@/core/consignment/languages';
-import type { ReceivingTank } from '@/core/consignment/schema';
+import type { AssumedTank } from '@/core/consignment/assume';
 
 /** A kind in a bag, as its opening and its release ask for it. */
 export type Kind = AnimalKind & Group['species'] & { scientific: string; count: number; lengthCm: number };
@@ -36,11 +36,7 @@ export interface CardData {
   claimHours: number;
   boxes: string[];
   bags: CardBag[];
-  tanks: (Pick<ReceivingTank, 'name' | 'tempC' | 'pH' | 'khDkh' | 'ghDgh' | 'salinity' | 'tanMgNL'> & {
-    guessed: string[];
-    volumeL?: number;
-    residents?: boolean;
-  })[];
+  tanks: Omit<AssumedTank, 'readAt' | 'inBox'>[];
   curves: Curves[];
   assumptions: Assumptions;
 }

@@ -4,7 +4,7 @@ import { methodNames, type MethodId, type MethodStep } from '@/core/acclimation/
 import type { Facts, Observation, Subject } from '@/core/consignment/facts';
 import { sealed, type Found, type FoundPhoto } from '@/core/consignment/found-file';
 import type { Language } from '@/core/consignment/languages';
-import { counts, quantities, type BagFigure, type WaterQuantity } from '@/core/consignment/measures';
+import { counts, quantities, type BagFigure, type WaterQuantity } from '@/core/measurement/quantities';
 import { rivalsOf, type SignId } from '@/core/consignment/signs';
 import { actualOf, airIn, standing } from '@/core/consignment/standing';
 import type { CardBag, CardData } from './data';

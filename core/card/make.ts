@@ -5,7 +5,8 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import { tanksOfBag } from '@/core/consignment/came';
 import type { Language } from '@/core/consignment/languages';
 import type { Consignment } from '@/core/consignment/schema';
-import { measuredTank } from '@/core/consignment/waters';
+import { assume } from '@/core/consignment/assume';
+import { tanksOf } from '@/core/consignment/waters';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold } from '@/core/evaluate/opened';
 import { rounded, type CardBag, type CardData, type Kind } from './data';
@@ -69,6 +70,7 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
     };
   });
   const party = ({ name, place, phone }: Consignment['sender']) => ({ name, place: place.name, phone: phone ?? '' });
+  const assumed = assume(c, catalogue, e.assumptions);
   const used = new Set(bags.flatMap((b) => b.into));
   return {
     id: c.id,
@@ -82,15 +84,12 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
     claimHours: withOverrides(c.assumptions).claimHours,
     boxes: c.boxes.map((b) => b.id),
     bags,
-    tanks: [c.tank, ...(c.otherTanks ?? [])]
+    tanks: tanksOf(assumed)
       .filter((t) => used.has(t.name))
       .map((t) => {
-        const { name, tempC, pH, khDkh, ghDgh, salinity, tanMgNL, ...tank } = measuredTank(c, t.name);
-        return {
-          ...{ name, tempC, pH, khDkh, ghDgh, salinity, tanMgNL, guessed: [...(tank.guessed ?? [])] },
-          ...(tank.volumeL === undefined ? {} : { volumeL: tank.volumeL }),
-          ...(tank.residents === undefined ? {} : { residents: tank.residents }),
-        };
+        // When its figures were read is the sender’s matter.
+        const { readAt: _, inBox: __, ...tank } = t;
+        return tank;
       }),
     curves,
     assumptions: e.assumptions,

@@ -1,3 +1,4 @@
+import { assume } from '@/core/consignment/assume';
 import { changeBags, countOf, freeId, splitBag } from '@/core/bag/by-hand';
 import { filledBy } from '@/core/bag/filling';
 import { mostGasAtGroundL, pillowVolumeL } from '@/core/bag/geometry';
@@ -29,7 +30,7 @@ function flightRoom(c: Consignment, bag: Bag, type: BagType, catalogue: Catalogu
     waterL: bag.waterL,
     groundKPa: KPA_PER_ATM,
     lowKPa: a.cabinPressureKPa,
-    tempC: c.sourceWater.tempC,
+    tempC: assume(c, catalogue, a).sourceWater.tempC,
   });
   return Math.floor(moistL * 10) / 10;
 }

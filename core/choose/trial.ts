@@ -1,3 +1,4 @@
+import { assume } from '@/core/consignment/assume';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BagType, Catalogue } from '@/core/catalogue/schema';
@@ -83,7 +84,7 @@ export function tryBag(t: Trial, type: BagType, perBag: number, waterShare: numb
   const longestH = Math.max(t.deadlineH + a.wantedSlackH, t.openH + t.delays.longestH) + BEYOND_H;
   const steps = Math.round(longestH / STEP_H) + 1;
   if (room.pH.length < steps) room = bagCurves(steps);
-  const source = waterOfTank(t.c, line.tank);
+  const source = waterOfTank(assume(t.c, t.catalogue, a), line.tank);
   const tempC = new Float64Array(steps).fill(Math.min(35, Math.max(species.usualC, source.tempC) + a.planWarmerC));
   // pH and hardness were measured in the tank: the bag is sealed at its temperature.
   tempC[0] = source.tempC;

@@ -1,3 +1,4 @@
+import { waterFigures } from '@/core/measurement/quantities';
 import type { Bag, Consignment } from './schema';
 import type { SignId } from './signs';
 
@@ -33,7 +34,7 @@ type Seen = (kind: 'bag' | 'box', id: string) => readonly SignId[];
 
 /** Whether how it was packed is only guessed here: nobody sent a file of it. */
 const packingGuessed = (c: Pick<Consignment, 'direction' | 'sourceWater'>): boolean =>
-  c.direction === 'incoming' && (c.sourceWater.guessed?.length ?? 0) > 0;
+  c.direction === 'incoming' && waterFigures.some((k) => c.sourceWater[k] === undefined);
 
 /** What a look would change of a guessed packing, in words. */
 export function asSeen(c: Consignment, seen: Seen): AsSeen[] {

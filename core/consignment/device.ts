@@ -1,5 +1,5 @@
 import type { Observation, Subject } from './facts';
-import type { Quantity } from './measures';
+import type { Quantity } from '@/core/measurement/quantities';
 
 /** What reads figures off the world for a station. */
 export const deviceKinds = ['infrared', 'logger', 'scale', 'probe'] as const;

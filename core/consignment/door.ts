@@ -1,3 +1,5 @@
+import { waterOfTank } from './waters';
+import { assume, type AssumedWater } from '@/core/consignment/assume';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -7,7 +9,7 @@ import { activityOf, CARBONATE_RANGE, dicFromPh } from '@/core/water/carbonate';
 import { carbonateConstants } from '@/core/water/carbonate-constants';
 import { problemsOf, type Problem } from './outcome';
 import { crossChecks } from './rules';
-import { consignmentSchema, type Consignment, type WaterReading } from './schema';
+import { consignmentSchema, type Consignment } from './schema';
 
 /** Everything but the bulk that was checked when it was read: the forecast's points and the catalogue's rows. */
 const planSchema = consignmentSchema.omit({ forecast: true, catalogue: true });
@@ -51,7 +53,7 @@ export function unknownRows(c: Consignment, catalogue: Catalogue): Problem[] {
 }
 
 /** pH and carbonate hardness that cannot both be true of a shipping water. */
-function contradiction(c: Consignment, w: WaterReading, path: string): Problem[] {
+function contradiction(c: Consignment, w: AssumedWater, path: string): Problem[] {
   const alkalinity = dkhToMeqL(w.khDkh) / 1000;
   const activity = activityOf(w.tempC, w.salinity, alkalinity, withOverrides(c.assumptions).activityCorrection > 0);
   const k = carbonateConstants(w.tempC, w.salinity);
@@ -90,9 +92,10 @@ export function doorProblems(c: Consignment, catalogue: Catalogue, options: obje
   if (problems.length > 0) return problems;
   const named = [...crossChecks(c), ...unknownRows(c, catalogue)];
   if (named.length > 0) return named;
+  const assumed = assume(c, catalogue);
   return [
     ...overlined(c, catalogue),
-    ...contradiction(c, c.sourceWater, 'sourceWater'),
-    ...(c.waters ?? []).flatMap((w, i) => contradiction(c, w.water, `waters.${i}.water`)),
+    ...contradiction(c, assumed.sourceWater, 'sourceWater'),
+    ...(c.waters ?? []).flatMap((w, i) => contradiction(c, waterOfTank(assumed, w.tank), `waters.${i}.water`)),
   ];
 }

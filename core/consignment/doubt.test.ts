@@ -1,5 +1,5 @@
 import { doubtsOf, type Expected } from './doubt';
-import type { BagFigure } from './measures';
+import type { BagFigure } from '@/core/measurement/quantities';
 
 const fresh: Expected = { animals: 10, marine: false };
 const sea: Expected = { animals: 3, marine: true };

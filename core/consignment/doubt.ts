@@ -1,5 +1,5 @@
 import { SEA_FROM } from '@/core/fish/water';
-import type { BagFigure } from './measures';
+import type { BagFigure } from '@/core/measurement/quantities';
 
 /** A figure that may be right and is asked about once more before it is kept. */
 export interface Doubt {

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { between, instant, lines, text } from '@/core/quantities/shapes';
-import { quantities, type Quantity } from './measures';
+import {
+  quantities,
+  sampledFigures,
+  waterQuantities,
+  type BagFigure,
+  type Quantity,
+} from '@/core/measurement/quantities';
+import { figure, figures } from '@/core/measurement/schema';
 
 /**
  * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
@@ -78,38 +85,28 @@ export interface Facts {
   events: Event[];
 }
 
+/** A figure of a bag: null where nobody took it. */
+const taken = (q: BagFigure): z.ZodNullable<z.ZodNumber> => figure(q, 'Bag').nullable();
+const later = <const Q extends BagFigure>(of: readonly Q[]) =>
+  Object.fromEntries(of.map((q) => [q, taken(q).optional()])) as Record<Q, z.ZodOptional<z.ZodNullable<z.ZodNumber>>>;
+
 /** What was found in one bag; null is a figure that nobody took. */
 export const bagReadingSchema = z.object({
   bagId: text(8).min(1),
   at: instant,
-  tempC: between(0, 35, 'Bag temperature').nullable(),
-  pH: between(4, 10, 'Bag pH').nullable(),
-  salinity: between(0, 42, 'Bag salinity').nullable(),
-  khDkh: between(0, 28, 'Bag KH').nullable().optional(),
-  ghDgh: between(0, 60, 'Bag GH').nullable().optional(),
-  tanMgNL: between(0, 50, 'Bag ammonia').nullable().optional(),
-  oxygenMgL: between(0, 60, 'Bag oxygen').nullable().optional(),
-  tdsMgL: between(0, 60_000, 'Bag dissolved solids').nullable().optional(),
-  tornFins: between(0, 10, 'Torn fins').int('Count whole animals.').nullable().optional(),
-  lengthCm: between(0.1, 200, 'Length').nullable().optional(),
-  alive: between(0, 5000, 'Alive').int('Count whole animals.').nullable(),
-  dead: between(0, 5000, 'Dead').int('Count whole animals.').nullable(),
-  doubtful: between(0, 5000, 'Doubtful').int('Count whole animals.').nullable(),
+  tempC: taken('tempC'),
+  pH: taken('pH'),
+  salinity: taken('salinity'),
+  ...later(['khDkh', 'ghDgh', 'tanMgNL', 'oxygenMgL', 'tdsMgL', ...sampledFigures]),
+  alive: taken('alive'),
+  dead: taken('dead'),
+  doubtful: taken('doubtful'),
   note: lines(300),
 });
 export type BagReading = z.infer<typeof bagReadingSchema>;
 
 /** Measured water of a tank, as far as it was measured. */
-export const measuredWaterSchema = z.object({
-  tempC: between(0, 35, 'Temperature').optional(),
-  pH: between(4, 10, 'pH').optional(),
-  khDkh: between(0, 28, 'Carbonate hardness').optional(),
-  ghDgh: between(0, 60, 'General hardness').optional(),
-  salinity: between(0, 42, 'Salinity').optional(),
-  tanMgNL: between(0, 50, 'Ammonia').optional(),
-  oxygenMgL: between(0, 60, 'Oxygen').optional(),
-  tdsMgL: between(0, 60_000, 'Dissolved solids').optional(),
-});
+export const measuredWaterSchema = figures(waterQuantities);
 /** The box as it was seen on its way. */
 const scanSchema = z.object({
   /** The leg that had begun, counted from 0 at the hand-over. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { count, instant, lines, text } from '@/core/quantities/shapes';
 import { eventSchema, observationSchema, type Event, type Facts, type Observation } from './facts';
 import { FOUND_FORMAT, FOUND_VERSION, sumOfFound, type Found } from './found-file';
-import { bagFigures } from './measures';
+import { bagFigures } from '@/core/measurement/quantities';
 import { problemsOf, refuse, type Outcome } from './outcome';
 import type { Consignment } from './schema';
 import { isSign } from './seen-signs';

@@ -19,7 +19,10 @@ export function crossChecks(c: Consignment): Problem[] {
   });
   c.bags.forEach((b, i) => {
     const tanks = c.lines.filter((l) => b.animals.some((a) => a.lineId === l.id)).map((l) => l.tank);
-    const [first, ...rest] = tanks.map((t) => ({ t, salinity: waterOfTank(c, t).salinity }));
+    const [first, ...rest] = tanks.flatMap((t) => {
+      const { salinity } = waterOfTank(c, t);
+      return salinity === undefined ? [] : [{ t, salinity }];
+    });
     const other = rest.find((x) => Math.abs(x.salinity - first!.salinity) > 5);
     if (other)
       say(

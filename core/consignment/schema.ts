@@ -9,10 +9,11 @@ import { boxSchema } from './box';
 import { companionKinds } from './companions';
 import { languageIds } from './languages';
 import { actualSchema, eventSchema, observationSchema } from './facts';
-import { guessable } from '@/core/consignment/guess';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
 import { traceSchema } from './trace';
+import { waterFigures } from '@/core/measurement/quantities';
+import { figures } from '@/core/measurement/schema';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';
 
 /**
@@ -20,8 +21,8 @@ import { between, count, instant, lines, text } from '@/core/quantities/shapes';
  * temperatures in °C, carbonate hardness in °dKH, ammonia as total N in mg/L.
  */
 export const FORMAT = 'kindly-crate/consignment';
-/** Released versions: 1, and 2 with facts apart from the plan, companions and varieties (`upgrade.ts`). */
-export const FORMAT_VERSION = 3;
+/** Released versions: 1; 2 with facts apart from the plan; 3 with heat and cold as a dose; 4 where what nobody measured is not there (`upgrade.ts`). */
+export const FORMAT_VERSION = 4;
 
 export const zoneSchema = text(60).refine(
   (zone) => {
@@ -58,17 +59,15 @@ export const partySchema = z.object({
   place: placeSchema,
 });
 
-export const waterSchema = z.object({
-  tempC: between(0, 35, 'Temperature'),
-  pH: between(4, 10, 'pH'),
-  khDkh: between(0, 28, 'Carbonate hardness'),
-  ghDgh: between(0, 60, 'General hardness'),
-  salinity: between(0, 42, 'Salinity'),
-  tanMgNL: between(0, 50, 'Ammonia'),
-  /** Figures that nobody measured: they stand at what is usual, and are computed with its spread. */
-  guessed: z.array(z.enum(guessable)).max(guessable.length).optional(),
+/** What can be told of the water that a bag is filled with, or that receives it. */
+export const toldFigures = [...waterFigures, 'tdsMgL'] as const;
+
+/** Water as far as somebody measured or told it. What is not there nobody knows; what it is taken for is no part of it (`assume.ts`). */
+export const waterSchema = figures(toldFigures).extend({
+  /** Of figures that were copied from a reading: when that was. */
+  readAt: z.partialRecord(z.enum(toldFigures), instant).optional(),
 });
-export type WaterReading = z.infer<typeof waterSchema>;
+export type Water = z.infer<typeof waterSchema>;
 
 export const tankSchema = waterSchema.extend({
   name: text(40).min(1, 'Name the tank.'),
@@ -317,6 +316,11 @@ export const consignmentSchema = z.object({
     .optional(),
   lines: z.array(lineSchema).max(60),
   companions: z.array(companionSchema).max(40).optional(),
+  /** Figures that an earlier version filled in and nothing proves: they count as unknown until somebody puts them back. */
+  unproven: z
+    .array(z.object({ where: text(40), figures: figures(toldFigures) }))
+    .max(60)
+    .optional(),
   booking: bookingSchema.optional(),
   charges: chargesSchema.optional(),
   /** Of the papers for the receiver; that of the address book, or English, where absent. */

@@ -1,4 +1,4 @@
-import { bagFigures, nothingRead, quantities, waterQuantities, type Quantity } from './measures';
+import { bagFigures, nothingRead, quantities, waterQuantities, type Quantity } from '@/core/measurement/quantities';
 import type { Actual, Event, Facts, Observation, Scan, Subject } from './facts';
 
 /** The four instants of a journey, by the events that tell them. */

@@ -5,7 +5,11 @@ import { FORMAT_VERSION } from './schema';
 export type Json = Record<string, unknown>;
 
 /** From each released version to the next: pure, and never changed once the next one is released. */
-const steps: Readonly<Record<number, (old: Json) => Json>> = { 1: factsApart, 2: temperatureAsDose };
+const steps: Readonly<Record<number, (old: Json) => Json>> = {
+  1: factsApart,
+  2: temperatureAsDose,
+  3: unknownIsAbsent,
+};
 
 /**
  * Brings a document of any released version to the present one: a file, a stored plan, or an earlier state of one. What
@@ -132,5 +136,42 @@ function temperatureAsDose(old: Json): Json {
       ...rows,
       species: rows.species.map((s: unknown) => (objectOf(s) ? presentSpecies(s as { temp?: unknown }) : s)),
     };
+  return out;
+}
+
+/** What earlier forms filled in by themselves, all of it together: of a tank that was read in part, and of a water that nobody read. */
+const FILLED = { khDkh: 5, ghDgh: 8, tanMgNL: 0 } as const;
+const NEVER_READ = ['pH', 'khDkh', 'ghDgh', 'tanMgNL'];
+
+/**
+ * Version 3 to 4. A figure that nobody measured is not there any more. What looks like one of the figures that earlier
+ * forms filled in goes with it, and is kept in `unproven`, so that whoever did measure it can put it back.
+ */
+function unknownIsAbsent(old: Json): Json {
+  const unproven: { where: string; figures: Json }[] = [];
+  const known = (of: unknown, where: string): unknown => {
+    const water = objectOf(of);
+    if (!water) return of;
+    const { guessed, ...all } = water;
+    const names = Array.isArray(guessed) ? guessed.map(String) : [];
+    const without = (of: Json, gone: readonly string[]): Json =>
+      Object.fromEntries(Object.entries(of).filter(([k]) => !gone.includes(k)));
+    const rest = without(all, names);
+    const filled = Object.entries(FILLED).every(([k, v]) => rest[k] === v)
+      ? Object.keys(FILLED)
+      : NEVER_READ.every((k) => names.includes(k))
+        ? ['tempC', 'salinity'].filter((k) => k in rest)
+        : [];
+    if (filled.length > 0) unproven.push({ where, figures: Object.fromEntries(filled.map((k) => [k, rest[k]])) });
+    return without(rest, filled);
+  };
+  const out: Json = { ...old, sourceWater: known(old.sourceWater, 'sourceWater'), tank: known(old.tank, 'tank') };
+  if (Array.isArray(old.waters))
+    out.waters = old.waters.map((w: unknown, i) => {
+      const row = objectOf(w);
+      return row ? { ...row, water: known(row.water, `waters.${i}.water`) } : w;
+    });
+  if (Array.isArray(old.otherTanks)) out.otherTanks = old.otherTanks.map((t, i) => known(t, `otherTanks.${i}`));
+  if (unproven.length > 0) out.unproven = unproven;
   return out;
 }

@@ -21,12 +21,13 @@ function waterItems({ c, catalogue }: Plan): CheckItem[] {
   const one = tanks.length < 2;
   return (one ? [null] : tanks).map((tank, i) => {
     const l = c.bags.filter((b) => tank === null || tankOf(b) === tank).reduce((s, b) => s + b.waterL, 0);
+    const warmth = (tank === null ? c.sourceWater : waterOfTank(c, tank)).tempC;
     return item({
       key: tank === null ? 'water' : `water:${tank}`,
       phase: 'water',
       title: tank === null ? 'Water drawn and treated' : `Water for tank ${tank} drawn and treated`,
       lines: [
-        `${l.toFixed(1)} L at ${(tank === null ? c.sourceWater : waterOfTank(c, tank)).tempC} °C`,
+        `${l.toFixed(1)} L${warmth === undefined ? ', as warm as their tank' : ` at ${warmth} °C`}`,
         ...drawn.map((g) => `Into all of it: ${doseWords(g, l)} of ${g.treatment.name}`),
         ...(i === 0 ? ['Net, bands, scissors, towel'] : []),
       ],

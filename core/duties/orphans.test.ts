@@ -166,7 +166,7 @@ describe('every field of a plan is told by its steps, or has a reason not to be'
 
   test('what all the water gets, and how warm it is', () => {
     expect(told({ ...c, drawn: [{ id: 'salt', times: 1 }] })).toMatch(/Into all of it/);
-    const warm = { ...c.sourceWater, tempC: c.sourceWater.tempC + 2 };
+    const warm = { ...c.sourceWater, tempC: c.sourceWater.tempC! + 2 };
     expect(told({ ...c, sourceWater: warm, waters: [] })).not.toBe(before);
   });
 

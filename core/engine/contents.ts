@@ -1,3 +1,4 @@
+import { assume } from '@/core/consignment/assume';
 import { effectsOf, givenTo } from '@/core/bag/treatments';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
@@ -45,8 +46,9 @@ export function contentsOf(
     const line = c.lines.find((l) => l.id === x.lineId)!;
     return { count: x.count, line, species: row(catalogue.species, line.speciesId, 'species') };
   });
-  const water = waterOfBag(c, bag);
-  const tankC = (line: OrderLine): number => waterOfTank(c, line.tank).tempC;
+  const assumed = assume(c, catalogue, a);
+  const water = waterOfBag(assumed, bag);
+  const tankC = (line: OrderLine): number => waterOfTank(assumed, line.tank).tempC;
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const breathes = type.breather === true;
   const effects = effectsOf(givenTo(c, bag, catalogue), bag.waterL);

@@ -22,9 +22,9 @@ import {
   type Packing,
 } from '@/core/calendar/legs';
 import { contentsOf, type Sealing } from './contents';
-import { guessesFor } from '@/core/consignment/guess';
+import { assume, guessOf, someFish, type AssumedWater } from '@/core/consignment/assume';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import type { Bag, Box, Consignment, Forecast, WaterReading } from '@/core/consignment/schema';
+import type { Bag, Box, Consignment, Forecast } from '@/core/consignment/schema';
 import { waterOfBag } from '@/core/consignment/waters';
 
 /** A bag ready to be computed as often as wanted. */
@@ -85,10 +85,9 @@ export interface PrepareOptions {
 /** Longest that is computed from sealing. */
 const LONGEST_H = 336;
 
-function unsureOf({ guessed, salinity }: WaterReading, a: Assumptions): PreparedBag['unsure'] {
-  const { phSigma, khSigma } = guessesFor(salinity, a);
-  const pH = guessed?.includes('pH') ? phSigma : 0;
-  const logKh = guessed?.includes('khDkh') ? khSigma : 0;
+function unsureOf(w: AssumedWater, a: Assumptions): PreparedBag['unsure'] {
+  const pH = w.guessed.includes('pH') ? guessOf('pH', w, someFish, a).sigma : 0;
+  const logKh = w.guessed.includes('khDkh') ? guessOf('khDkh', w, someFish, a).sigma : 0;
   return pH > 0 || logKh > 0 ? { pH, logKh } : null;
 }
 
@@ -119,7 +118,7 @@ function prepareBag(
     },
     animals: bag.animals.reduce((n, x) => n + x.count, 0),
     fishG: contents.animals.reduce((n, x) => n + x.count * x.massG, 0),
-    unsure: unsureOf(waterOfBag(c, bag), a),
+    unsure: unsureOf(waterOfBag(assume(c, catalogue, a), bag), a),
   };
 }
 
@@ -177,7 +176,7 @@ function loadOf(
       return {
         waterL: b.bag.waterL + b.fishG / 1000,
         volumeL: b.bag.waterL + b.bag.gasL + b.fishG / 1000,
-        startC: waterOfBag(p.consignment, b.bag).tempC,
+        startC: waterOfBag(assume(p.consignment, p.catalogue, p.a), b.bag).tempC,
         atWall: Math.min(1, Math.max(0, 1 - gap / p.a.wallReachCm)),
       };
     }),

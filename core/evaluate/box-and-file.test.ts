@@ -7,7 +7,7 @@ import { exampleConsignment } from '@/tests/example';
 import { consignmentJsonSchema } from '@/core/consignment/json-schema';
 import { fileOf, readConsignment, readFile } from '@/core/consignment/file';
 import { crossChecks } from '@/core/consignment/rules';
-import { fileSchema, type Consignment } from '@/core/consignment/schema';
+import { FORMAT_VERSION, fileSchema, type Consignment } from '@/core/consignment/schema';
 
 const c = exampleConsignment();
 
@@ -63,7 +63,7 @@ describe('the open file', () => {
       const r = readConsignment(x);
       return r.ok ? '' : r.problems[0]!.message;
     };
-    expect(said({ ...json(), version: 4 })).toMatch(/Update the program/);
+    expect(said({ ...json(), version: FORMAT_VERSION + 1 })).toMatch(/Update the program/);
     expect(said({ ...json(), version: 0 })).toMatch(/never released/);
     expect(said({ ...json(), format: 'other' })).toMatch(/not a consignment file/);
     expect(said([])).toMatch(/not a consignment file/);

@@ -1,3 +1,4 @@
+import { assume } from '@/core/consignment/assume';
 import { openedFrom, type Foretold } from '@/core/acclimation/opened';
 import type { OpenedBag } from '@/core/acclimation/vessel';
 import { row } from '@/core/catalogue/row';
@@ -21,7 +22,7 @@ export function foretold(c: Consignment, e: Evaluation, catalogue: Catalogue, ba
   const bag = c.bags.find((b) => b.id === bagId)!;
   const { tempC, curves } = e.bags.find((b) => b.id === bagId)!;
   const contents = contentsOf(c, bag, catalogue, e.assumptions);
-  const source = waterOfBag(c, bag);
+  const source = waterOfBag(assume(c, catalogue, e.assumptions), bag);
   return {
     waterL: bag.waterL,
     salinity: source.salinity,

@@ -3,7 +3,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { factors } from '@/core/bag/slack';
 import { packingOf } from '@/core/calendar/legs';
 import { contentsOf } from '@/core/engine/contents';
-import { guessRange, withGuesses } from '@/core/consignment/guess';
+import { assumedWater, guessOf } from '@/core/consignment/assume';
 import { arrange } from '@/core/box/arrange';
 import { filledBy } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';
@@ -61,7 +61,8 @@ describe('water that nobody measured', () => {
     if (!e.ok) throw new Error(e.problems[0]!.message);
     return e.value.risk!;
   };
-  const guessed = { ...c, sourceWater: { ...c.sourceWater, guessed: ['pH' as const, 'khDkh' as const] } };
+  const { pH: _pH, khDkh: _kh, ...measured } = c.sourceWater;
+  const guessed = { ...c, sourceWater: measured };
   test('spreads what acid and ammonia do, and leaves what has nothing to do with it', () => {
     const [known, unknown] = [read(), read(guessed)];
     expect(unknown.hours.carbon).not.toEqual(known.hours.carbon);
@@ -75,19 +76,38 @@ describe('water that nobody measured', () => {
     if (risk.lost > 0) expect(risk.measured.water).not.toBeNull();
     expect(risk.lost).toBeGreaterThan(0);
   });
+  const tetra = { water: 'fresh', usualC: 25 } as const;
   test('lies nine times in ten where it is told to', () => {
-    const [low, high] = guessRange('khDkh', 0, a);
-    expect(low).toBeCloseTo(a.guessKhDkh * Math.exp(-1.645 * a.guessKhSigma), 9);
-    expect(low * high).toBeCloseTo(a.guessKhDkh ** 2, 9);
-    // The sea is buffered and known better (common practice: pH 8.1, 8 °dKH).
-    const sea = guessRange('pH', 34, a);
-    expect(sea[1] - sea[0]).toBeLessThan(0.6);
-    expect((sea[0] + sea[1]) / 2).toBeCloseTo(8.1, 9);
-    expect(withGuesses({ salinity: 34, pH: 7.9, khDkh: 3, guessed: ['khDkh'] }, a)).toMatchObject({
-      pH: 7.9,
-      khDkh: 8,
-    });
-    expect(guessRange('pH', 0, a)).toEqual([a.guessPh - 1.645 * a.guessPhSigma, a.guessPh + 1.645 * a.guessPhSigma]);
+    const kh = guessOf('khDkh', {}, tetra, a);
+    expect(kh.low).toBeCloseTo(a.guessKhDkh * Math.exp(-1.645 * a.guessKhSigma), 9);
+    expect(kh.low * kh.high).toBeCloseTo(a.guessKhDkh ** 2, 9);
+    // The sea is buffered and known better (common practice: pH 8.1, 8 °dKH), whether its salt was measured or not.
+    for (const sea of [
+      guessOf('pH', { salinity: 34 }, tetra, a),
+      guessOf('pH', {}, { ...tetra, water: 'marine' }, a),
+    ]) {
+      expect(sea.high - sea.low).toBeLessThan(0.6);
+      expect((sea.low + sea.high) / 2).toBeCloseTo(8.1, 9);
+    }
+    const pH = guessOf('pH', {}, tetra, a);
+    expect([pH.low, pH.high]).toEqual([a.guessPh - 1.645 * a.guessPhSigma, a.guessPh + 1.645 * a.guessPhSigma]);
+  });
+  test('is made for what is missing, and for a copy that is too old: around it', () => {
+    const readAt = { pH: '2026-11-10T08:00:00.000Z', tempC: '2026-11-20T08:00:00.000Z' };
+    const water = { pH: 6.4, tempC: 23, khDkh: 3, readAt };
+    const of = assumedWater(water, tetra, a, Date.parse('2026-11-24T08:00:00Z'));
+    expect(of).toMatchObject({ pH: 6.4, tempC: 23, khDkh: 3, ghDgh: a.guessGhDgh, salinity: 0 });
+    expect(of.guessed).toEqual(['pH', 'ghDgh', 'salinity', 'tanMgNL']);
+    // What was assumed once is assumed anew from what was measured.
+    const other = assumedWater(of, { water: 'marine', usualC: 26 }, a, Date.parse('2026-11-12T08:00:00Z'));
+    expect(other).toMatchObject({ pH: 6.4, tempC: 23, salinity: a.guessSeaSalinity });
+    expect(other.guessed).toEqual(['ghDgh', 'salinity', 'tanMgNL']);
+  });
+  test('hardness goes by the dissolved solids where only those were measured (common practice)', () => {
+    const gh = (tdsMgL: number) => assumedWater({ tdsMgL }, tetra, a, 0).ghDgh;
+    expect(gh(90)).toBeCloseTo(3, 9);
+    expect(gh(320)).toBeGreaterThan(10);
+    expect(assumedWater({ tdsMgL: 320, ghDgh: 6 }, tetra, a, 0).ghDgh).toBe(6);
   });
 });
 

@@ -1,65 +1,111 @@
-/** What is measured, seen or counted, with its unit and the range in which it is believed. */
-export const quantities = {
-  tempC: { unit: '°C', min: -5, max: 45 },
-  surfaceC: { unit: '°C', min: -30, max: 120 },
-  pH: { unit: '', min: 4, max: 10 },
-  khDkh: { unit: '°dKH', min: 0, max: 28 },
-  ghDgh: { unit: '°dGH', min: 0, max: 60 },
-  salinity: { unit: '', min: 0, max: 42 },
-  tanMgNL: { unit: 'mg N/L', min: 0, max: 50 },
-  nitriteMgL: { unit: 'mg/L', min: 0, max: 100 },
-  nitrateMgL: { unit: 'mg/L', min: 0, max: 1000 },
-  oxygenMgL: { unit: 'mg/L', min: 0, max: 60 },
-  copperMgL: { unit: 'mg/L', min: 0, max: 10 },
+/**
+ * The one registry of what is measured, told or counted: its name, its unit, the decimals it is shown with, the range in
+ * which it is possible, and other headings under which a file may hold it. Schemas, forms, tables, files and the database
+ * follow from it, so that a new test kit is one entry here.
+ */
+export interface QuantityRow {
+  label: string;
+  unit: string;
+  digits: number;
+  /** Outside it no water, box or animal can be: every door refuses it. */
+  min: number;
+  max: number;
+  /** Animals: whole ones. */
+  whole?: true;
+  aliases?: readonly string[];
+}
+
+/** Of a water. The temperature ends where the models of the water do. */
+const water = {
+  tempC: { label: 'Temperature', unit: '°C', digits: 1, min: 0, max: 35, aliases: ['temp', 't'] },
+  pH: { label: 'pH', unit: '', digits: 1, min: 4, max: 10 },
+  khDkh: { label: 'KH', unit: '°dKH', digits: 1, min: 0, max: 28, aliases: ['carbonate hardness'] },
+  ghDgh: { label: 'GH', unit: '°dGH', digits: 1, min: 0, max: 60, aliases: ['general hardness'] },
+  salinity: { label: 'Salinity', unit: 'g/kg', digits: 1, min: 0, max: 42, aliases: ['salt'] },
+  tanMgNL: { label: 'Ammonia', unit: 'mg N/L', digits: 2, min: 0, max: 50, aliases: ['TAN'] },
+  nitriteMgL: { label: 'Nitrite', unit: 'mg/L', digits: 2, min: 0, max: 100, aliases: ['NO2'] },
+  nitrateMgL: { label: 'Nitrate', unit: 'mg/L', digits: 0, min: 0, max: 1000, aliases: ['NO3'] },
+  phosphateMgL: { label: 'Phosphate', unit: 'mg/L', digits: 2, min: 0, max: 50, aliases: ['PO4'] },
+  oxygenMgL: { label: 'Oxygen', unit: 'mg/L', digits: 1, min: 0, max: 60, aliases: ['O2'] },
   /** Dissolved solids, as a meter of conductivity tells them. */
-  tdsMgL: { unit: 'mg/L', min: 0, max: 60_000 },
-  weightKg: { unit: 'kg', min: 0, max: 200 },
+  tdsMgL: { label: 'Dissolved solids', unit: 'mg/L', digits: 0, min: 0, max: 60_000, aliases: ['TDS'] },
+  copperMgL: { label: 'Copper', unit: 'mg/L', digits: 2, min: 0, max: 10 },
+} as const satisfies Record<string, QuantityRow>;
+
+const ofAnimals = {
+  alive: { label: 'Alive', unit: '', digits: 0, min: 0, max: 5000, whole: true },
+  dead: { label: 'Dead', unit: '', digits: 0, min: 0, max: 5000, whole: true },
+  doubtful: { label: 'Doubtful', unit: '', digits: 0, min: 0, max: 5000, whole: true },
   /** Of ten animals of a dense lot: how many have torn fins, and their mean length. */
-  tornFins: { unit: 'of 10', min: 0, max: 10 },
-  lengthCm: { unit: 'cm', min: 0.1, max: 200 },
-  alive: { unit: '', min: 0, max: 5000 },
-  dead: { unit: '', min: 0, max: 5000 },
-  doubtful: { unit: '', min: 0, max: 5000 },
+  tornFins: { label: 'Torn fins', unit: 'of 10', digits: 0, min: 0, max: 10, whole: true },
+  lengthCm: { label: 'Length', unit: 'cm', digits: 1, min: 0.1, max: 200 },
   /** Animals that died since the opening, told as they are: each adds. */
-  lostLater: { unit: '', min: 1, max: 5000 },
+  lostLater: { label: 'Lost later', unit: '', digits: 0, min: 1, max: 5000, whole: true },
+} as const satisfies Record<string, QuantityRow>;
+
+const ofBoxes = {
+  surfaceC: { label: 'Surface', unit: '°C', digits: 1, min: -30, max: 120 },
+  airC: { label: 'Air in the box', unit: '°C', digits: 1, min: -20, max: 60 },
+  weightKg: { label: 'Weight', unit: 'kg', digits: 2, min: 0, max: 200 },
   /** The box was seen at the beginning of a leg: its number from 0 on; the word is what was read. */
-  scan: { unit: '', min: 0, max: 60 },
+  scan: { label: 'Seen at', unit: '', digits: 0, min: 0, max: 60 },
+} as const satisfies Record<string, QuantityRow>;
+
+/** What is told in words and has no figure. */
+const word = (label: string) => ({ label, unit: '', digits: 0, min: 0, max: 0 }) as const;
+
+export const quantities = {
+  ...water,
+  ...ofAnimals,
+  ...ofBoxes,
   /** When it is expected now, as the carrier says: an instant as a word. */
-  due: { unit: '', min: 0, max: 0 },
+  due: word('Expected'),
   /** Number of the receipt, and who took the boxes. */
-  receipt: { unit: '', min: 0, max: 0 },
-  takenBy: { unit: '', min: 0, max: 0 },
+  receipt: word('Receipt'),
+  takenBy: word('Taken by'),
   /** What was seen through the film or in the box before it was opened (`signs.ts`). */
-  sign: { unit: '', min: 0, max: 0 },
+  sign: word('Sign'),
   /** The receiving tank that a hand has sent a bag to: its name as a word. */
-  into: { unit: '', min: 0, max: 0 },
+  into: word('Into'),
   /** A second receiving tank that half of a bag goes into. */
-  half: { unit: '', min: 0, max: 0 },
+  half: word('Half into'),
   /** What was seen of the animals before the bag was closed. */
-  blemish: { unit: '', min: 0, max: 0 },
+  blemish: word('Blemish'),
   /** Number of a certificate of origin that came along. */
-  certificate: { unit: '', min: 0, max: 0 },
-  note: { unit: '', min: 0, max: 0 },
-  photo: { unit: '', min: 0, max: 0 },
-} as const satisfies Record<string, { unit: string; min: number; max: number }>;
+  certificate: word('Certificate'),
+  note: word('Note'),
+  photo: word('Photograph'),
+} as const satisfies Record<string, QuantityRow>;
 export type Quantity = keyof typeof quantities;
 
-/** What is measured of a water, and what is counted of animals. */
-export const waterQuantities = [
+/** Everything that can be measured of a water, as a tank's tests tell it. */
+export const tankFigures = Object.keys(water) as TankFigure[];
+export type TankFigure = keyof typeof water;
+
+/** How a water was read; empty where nobody told. */
+export const readingWays = ['', 'meter', 'drops', 'strip'] as const;
+export type ReadingWay = (typeof readingWays)[number];
+
+/** The figures that say what a water is: a source, a bag and a receiving tank are compared by them. */
+export const waterFigures = [
   'tempC',
   'pH',
   'khDkh',
   'ghDgh',
   'salinity',
   'tanMgNL',
-  'oxygenMgL',
-  'tdsMgL',
-] as const satisfies readonly Quantity[];
+] as const satisfies readonly TankFigure[];
+export type WaterFigure = (typeof waterFigures)[number];
+/** What is read of a bag or a receiving tank on arrival. */
+export const waterQuantities = [...waterFigures, 'oxygenMgL', 'tdsMgL'] as const satisfies readonly TankFigure[];
 export type WaterQuantity = (typeof waterQuantities)[number];
+
 export const counts = ['alive', 'dead', 'doubtful'] as const satisfies readonly Quantity[];
 export const sampledFigures = ['tornFins', 'lengthCm'] as const satisfies readonly Quantity[];
 export const bagFigures = [...waterQuantities, ...counts, ...sampledFigures] as const;
 export type BagFigure = (typeof bagFigures)[number];
+
+export type Figures<Q extends Quantity = Quantity> = Partial<Record<Q, number>>;
 
 /** What is known of a bag before anybody has read it. */
 export const nothingRead = {
@@ -73,10 +119,9 @@ export const nothingRead = {
 };
 
 /** Why a figure cannot be one of this quantity; null where it can. */
-export function unbelieved(q: BagFigure, v: number): string | null {
-  const { min, max, unit } = quantities[q];
+export function unbelieved(q: Quantity, v: number): string | null {
+  const { min, max, unit, whole }: QuantityRow = quantities[q];
   if (!Number.isFinite(v)) return 'Give a number.';
-  if ((q === 'tornFins' || (counts as readonly Quantity[]).includes(q)) && !Number.isInteger(v))
-    return 'Count whole animals.';
+  if (whole && !Number.isInteger(v)) return 'Count whole animals.';
   return v >= min && v <= max ? null : `Between ${min} and ${max}${unit ? ` ${unit}` : ''}.`;
 }

@@ -59,23 +59,30 @@ describe('the confirmation for the buyer', () => {
     const heads = (change: Partial<Consignment>): string[] =>
       section(paper(change), /two waters/).table!.map((r) => r[0]!);
     expect(heads({})).toContain('GH, °dGH');
-    expect(heads({})).not.toContain('Salinity');
+    expect(heads({})).not.toContain('Salinity, g/kg');
     const sea = { ...water, salinity: 34, pH: 8.1 };
     const marine = { sourceWater: sea, waters: undefined, tank: { ...c.tank, ...sea, salinity: 33 } };
-    expect(heads(marine)).toContain('Salinity');
+    expect(heads(marine)).toContain('Salinity, g/kg');
     expect(heads(marine)).not.toContain('GH, °dGH');
   });
 
   test('steps between the waters are told; waters that are alike are told to be', () => {
     const alike = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water } });
     expect(section(alike, /two waters/).lines[0]).toMatch(/alike: they can go straight across/);
-    const guess = { ...water, guessed: ['pH' as const] };
+    const { pH: _, ...guess } = water;
     const unsure = section(
       paper({ sourceWater: guess, waters: undefined, tank: { ...c.tank, ...water } }),
       /two waters/,
     );
-    expect(unsure.lines.join(' ')).toMatch(/was not measured.*As far as is known/);
-    expect(unsure.table!.find((r) => r[0] === 'pH')![1]).toMatch(/ \?$/);
+    expect(unsure.lines.join(' ')).toMatch(/Not measured of our tank: pH\..*As far as both were measured/);
+    expect(unsure.table!.find((r) => r[0] === 'pH')![1]).toBe('not measured');
+    // Who reads it is asked for what they did not tell; our figures never stand in their column.
+    const untold = section(
+      paper({ sourceWater: water, waters: undefined, tank: { name: 'Q', volumeL: 60 } }),
+      /two waters/,
+    );
+    expect(untold.lines[0]).toMatch(/Not told yet of your tank: Temperature, pH, KH, GH\. Please measure it/);
+    expect(untold.table!.slice(1).map((r) => r[2])).toEqual(Array(4).fill('not told yet'));
     const apart = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water, pH: 8.2, tempC: 22 } });
     expect(section(apart, /two waters/).lines[0]).toMatch(/^Between them: .*25.* to 22.*pH 7\.2 to 8\.2/);
   });

@@ -1,8 +1,8 @@
 import { counted } from '@/core/quantities/words';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import type { Guessable } from '@/core/consignment/guess';
-import type { Consignment, WaterReading } from '@/core/consignment/schema';
+import type { Consignment, Water } from '@/core/consignment/schema';
+import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
 import { waterOfTank, tankOfLine } from '@/core/consignment/waters';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { waterSteps } from '@/core/calendar/departure';
@@ -13,9 +13,11 @@ const RESERVE_L = 4;
 
 const one = (v: number): string => v.toFixed(1);
 
-/** A figure of a water; one that nobody measured has a ? behind it. */
-const figure = (w: WaterReading, k: Guessable): string => `${one(w[k])}${w.guessed?.includes(k) ? ' ?' : ''}`;
-const guessed = (w: WaterReading): boolean => Boolean(w.guessed?.some((k) => k !== 'tanMgNL'));
+/** A figure of a water as it was told; who reads it is asked for what was not. */
+const told = (w: Water, k: WaterFigure): string => (w[k] === undefined ? '' : one(w[k]));
+/** Figures of a water that nobody told, by their names. */
+const untold = (w: Water, of: readonly WaterFigure[]): string =>
+  of.flatMap((k) => (w[k] === undefined ? [quantities[k].label] : [])).join(', ');
 
 /**
  * The confirmation that goes to the receiver when the order is placed, not in the box: what comes when and why then,
@@ -39,26 +41,29 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
   const waters = [...pairs.values()].map(({ from, into, line }) => {
     const ours = waterOfTank(c, line.tank);
     const yours = tankOfLine(c, line.into);
-    const rows: string[][] = [
+    const salty =
+      [ours, yours].some((w) => w.salinity !== undefined && w.salinity > 1) || (marine && ours.salinity === undefined);
+    const shown = waterFigures.filter((k) => k !== 'tanMgNL' && k !== (salty ? 'ghDgh' : 'salinity'));
+    const rows = [
       ['', `Ours, tank ${from}`, `Yours, ${into}`],
-      ['Temperature, °C', one(ours.tempC), one(yours.tempC)],
-      ['pH', figure(ours, 'pH'), figure(yours, 'pH')],
-      ['KH, °dKH', figure(ours, 'khDkh'), figure(yours, 'khDkh')],
-      ...(ours.salinity > 1 || yours.salinity > 1
-        ? [['Salinity', one(ours.salinity), one(yours.salinity)]]
-        : [['GH, °dGH', figure(ours, 'ghDgh'), figure(yours, 'ghDgh')]]),
+      ...shown.map((k) => {
+        const { label, unit } = quantities[k];
+        return [unit ? `${label}, ${unit}` : label, told(ours, k) || 'not measured', told(yours, k) || 'not told yet'];
+      }),
     ];
     const steps = waterSteps(ours, yours);
+    const missing = untold(yours, shown);
     return {
       heading: `The two waters${pairs.size > 1 ? `, ${into}` : ''}`,
       lines: [
-        ...(guessed(ours) || guessed(yours)
-          ? ['What has a ? behind it was not measured: a strip at either end tells what the step really is.']
+        ...(missing
+          ? [`Not told yet of your tank: ${missing}. Please measure it and tell us before the fish leave.`]
           : []),
+        ...(untold(ours, shown) ? [`Not measured of our tank: ${untold(ours, shown)}.`] : []),
         steps.length > 0
           ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the animals.`
-          : guessed(ours) || guessed(yours)
-            ? 'As far as is known the two are alike.'
+          : missing || untold(ours, shown)
+            ? 'As far as both were measured the two are alike.'
             : 'The two are alike: they can go straight across once the temperature is even.',
       ],
       table: rows,

@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { waterFigures } from '@/core/measurement/quantities';
+import { figureShape } from '@/core/measurement/schema';
 import { methodIds } from '@/core/acclimation/vessel';
 import { delayPlaces } from '@/core/calendar/legs';
-import { consignmentSchema, waterSchema } from '@/core/consignment/schema';
+import { consignmentSchema } from '@/core/consignment/schema';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { between, count, lines, text } from '@/core/quantities/shapes';
 
@@ -62,10 +64,10 @@ const openingSchema = z.object({
   hoursInBag: between(0.5, 200, 'Hours in the bag'),
   waterL: between(0.1, 60, 'Water'),
   /** The water in the bag as it is; what `told` does not name has to be measured. */
-  bag: waterSchema,
+  bag: z.object(figureShape(waterFigures)),
   oxygenMgL: between(0, 60, 'Oxygen').optional(),
-  told: z.array(z.enum(['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'])).max(6),
-  tank: waterSchema.extend({ volumeL: between(1, 20_000, 'Tank volume') }),
+  told: z.array(z.enum(waterFigures)).max(6),
+  tank: z.object({ ...figureShape(waterFigures), volumeL: between(1, 20_000, 'Tank volume') }),
   copper: z.boolean().optional(),
   animalPrice: between(0, 10_000, 'The price'),
 });
@@ -77,8 +79,7 @@ const weeksSchema = z.object({
   animals: count(500, 'Animals').min(1),
   massG: between(0.005, 20_000, 'Mass'),
   waterL: between(5, 5000, 'Water'),
-  tempC: between(5, 33, 'Temperature'),
-  pH: between(5, 9.5, 'pH'),
+  ...figureShape(['tempC', 'pH']),
   days: count(30, 'Days').min(3),
   foodGADay: between(0, 500, 'Food'),
   filterShare: between(0, 1, 'The filter'),
@@ -149,7 +150,7 @@ export const choicesSchema = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('opening'),
-    measured: z.array(z.enum(['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'])).max(6),
+    measured: z.array(z.enum(waterFigures)).max(6),
     method: z.enum(methodIds),
   }),
   z.object({

@@ -1,7 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { chronicMgNL } from '@/core/water/criteria';
 import { HOUR } from '@/core/quantities/time';
-import { seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
+import { judgedBy, seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
 import { afterNewWater } from './new-water';
 import { signs } from './signs';
 import { bicarbonateG, shareToReach } from './water';
@@ -24,13 +24,12 @@ function ammonia(s: Standing, waterL: number, a: Assumptions): Ask[] {
   const tan = s.latest.tanMgNL;
   if (!tan || tan.value <= 0 || s.nowMs - tan.ms > FRESH_MS) return [];
   const left = tanLeft(s, waterL);
-  const pH = s.latest.pH?.value;
-  const tempC = s.latest.tempC?.value;
-  const limit = chronicMgNL(pH ?? 8, tempC ?? 25);
+  const { pH, tempC, measuredPh } = judgedBy(s);
+  const limit = chronicMgNL(pH, tempC);
   const times = left / limit;
   if (times <= a.changeToShare) return [];
   const share = tens(shareToReach(left, a.changeToShare * limit));
-  const at = `at pH ${(pH ?? 8).toFixed(1)}${pH === undefined ? ' (not measured: taken as 8.0)' : ''} and ${(tempC ?? 25).toFixed(0)} °C`;
+  const at = `at pH ${pH.toFixed(1)}${measuredPh ? '' : ' (not measured: taken as that)'} and ${tempC.toFixed(0)} °C`;
   return [
     {
       key: 'ammonia',

@@ -3,7 +3,7 @@ import { medicines } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
 import { DAY } from '@/core/quantities/time';
 import { dayNumber } from './duties';
-import { bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
+import { judgedBy, bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
 import type { Condition, Entry } from './schema';
 
 /** How a condition stands: so much of what it asks. */
@@ -28,8 +28,7 @@ function testsInBand(s: Standing, a: Assumptions): number {
   for (const t of tests) {
     const { tanMgNL, nitriteMgL } = t.figures;
     if (tanMgNL === undefined && nitriteMgL === undefined) continue;
-    const pH = t.figures.pH ?? s.latest.pH?.value ?? 8;
-    const tempC = t.figures.tempC ?? s.latest.tempC?.value ?? 25;
+    const { pH, tempC } = { ...judgedBy(s), ...t.figures };
     const ammonia = tanMgNL === undefined || tanMgNL <= a.changeToShare * chronicMgNL(pH, tempC);
     const nitrite = nitriteMgL === undefined || bandOf('nitriteMgL', nitriteMgL, a) === 'fine';
     if (!ammonia || !nitrite) break;

@@ -5,7 +5,8 @@ import { DAY, HOUR } from '@/core/quantities/time';
 import { dayNumber, followsByItself } from './duties';
 import { daysOf } from './templates';
 import { afterChange, decayed } from './water';
-import type { Entry, Phase, Plan, TestFigure } from './schema';
+import { type TankFigure } from '@/core/measurement/quantities';
+import type { Entry, Phase, Plan } from './schema';
 
 /** A quarantine as everything is asked of it: its plan, its water, and what was told. */
 export interface Facts {
@@ -16,6 +17,8 @@ export interface Facts {
   entries: readonly Entry[];
   /** Duties with how each stands; waived ones have their reason. */
   duties: readonly { key: string; kind: string; phase: string; dueMs: number; doneMs: number | null; waived: string }[];
+  /** What its water was read for last before the weeks began. */
+  before?: Standing['latest'];
 }
 
 /** What stands: nothing that was struck out, in the order of its instants. */
@@ -166,7 +169,7 @@ export function phasesOf(f: Pick<Facts, 'plan' | 'openedMs' | 'entries'>, nowMs:
 }
 
 /** One figure over time, oldest first. */
-export const seriesOf = (f: Pick<Facts, 'entries'>, figure: TestFigure): { n: number; ms: number; value: number }[] =>
+export const seriesOf = (f: Pick<Facts, 'entries'>, figure: TankFigure): { n: number; ms: number; value: number }[] =>
   of(standingEntries(f.entries), 'test').flatMap((t) => {
     const value = t.figures[figure];
     return value === undefined ? [] : [{ n: t.n, ms: Date.parse(t.at), value }];
@@ -176,7 +179,7 @@ export const seriesOf = (f: Pick<Facts, 'entries'>, figure: TestFigure): { n: nu
 export type Band = 'fine' | 'watch' | 'stop';
 
 /** Where a figure of the water is too much; ammonia is judged by its criterion instead. */
-export function bandOf(figure: TestFigure, value: number, a: Assumptions): Band {
+export function bandOf(figure: TankFigure, value: number, a: Assumptions): Band {
   if (figure === 'nitriteMgL')
     return value >= a.nitriteStopMgL ? 'stop' : value >= a.nitriteWatchMgL ? 'watch' : 'fine';
   if (figure === 'nitrateMgL') return value >= a.nitrateWatchMgL ? 'watch' : 'fine';
@@ -204,7 +207,7 @@ export interface Standing {
   clearDays: number;
   /** Days in a row on which everything given was eaten, newest back. */
   eatenDays: number;
-  latest: Partial<Record<TestFigure, { ms: number; value: number }>>;
+  latest: Partial<Record<TankFigure, { ms: number; value: number }>>;
   moves: number;
   dips: number;
   /** In which tank of a transfer they are now. */
@@ -269,9 +272,9 @@ export function standingOf(f: Facts, nowMs: number): Standing {
   const sign = entries.findLast((e) => (e.kind === 'look' && e.signs.length > 0) || e.kind === 'died');
   const lastSignMs = sign ? Date.parse(sign.at) : null;
   const carbon = of(entries, 'carbon').at(-1);
-  const latest: Standing['latest'] = {};
+  const latest: Standing['latest'] = { ...f.before };
   for (const t of of(entries, 'test'))
-    for (const [k, value] of Object.entries(t.figures) as [TestFigure, number | undefined][])
+    for (const [k, value] of Object.entries(t.figures) as [TankFigure, number | undefined][])
       if (value !== undefined) latest[k] = { ms: Date.parse(t.at), value };
   const clear = Math.max(clockMs, lastSignMs ?? 0);
   return {
@@ -298,6 +301,16 @@ export function standingOf(f: Facts, nowMs: number): Standing {
     clockMs,
   };
 }
+
+/** Where nobody ever read them ammonia is judged as if it were this alkaline and this warm: rather too strictly († ours). */
+const STRICT = { pH: 8, tempC: 25 } as const;
+
+/** What ammonia is judged by: as it was read last. */
+export const judgedBy = (s: Pick<Standing, 'latest'>): { pH: number; tempC: number; measuredPh: boolean } => ({
+  pH: s.latest.pH?.value ?? STRICT.pH,
+  tempC: s.latest.tempC?.value ?? STRICT.tempC,
+  measuredPh: s.latest.pH !== undefined,
+});
 
 /** Total ammonia as it was tested last, less what was changed out since, mg N/L; 0 where nobody tested. */
 export function tanLeft(s: Standing, waterL: number): number {

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { readingWays, tankFigures } from '@/core/measurement/quantities';
+import { figures } from '@/core/measurement/schema';
 import { treatmentSchema } from '@/core/catalogue/treatment';
 import { above0, between, count, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
 import { signNames, bodyParts } from './signs';
@@ -71,22 +73,6 @@ export const planSchema = z
   });
 export type Plan = z.infer<typeof planSchema>;
 
-/** What is read of a quarantine’s water, by its unit. */
-const testFigures = {
-  tempC: upTo(45, 'The temperature'),
-  pH: between(3, 11, 'pH'),
-  khDkh: upTo(40, 'KH'),
-  ghDgh: upTo(80, 'GH'),
-  salinity: upTo(60, 'Salinity'),
-  tanMgNL: upTo(100, 'Ammonia'),
-  nitriteMgL: upTo(100, 'Nitrite'),
-  nitrateMgL: upTo(1000, 'Nitrate'),
-  copperMgL: upTo(20, 'Copper'),
-} as const;
-export type TestFigure = keyof typeof testFigures;
-export const testFigureNames = Object.keys(testFigures) as TestFigure[];
-
-const figures = z.object(testFigures).partial();
 const sign = z.object({
   sign: z.enum(signNames, { error: 'Choose what was seen.' }),
   part: z.enum(bodyParts).optional(),
@@ -97,8 +83,8 @@ const sign = z.object({
 const entryShapes = [
   z.object({
     kind: z.literal('test'),
-    figures,
-    how: z.enum(['drops', 'strip', 'meter']),
+    figures: figures(tankFigures),
+    how: z.enum(readingWays),
     note: lines(300).optional(),
     sure: z.boolean().optional(),
   }),

@@ -40,7 +40,8 @@ describe('a box has come, and nobody wrote an order', () => {
     const c = made();
     expect(c).toMatchObject({ direction: 'incoming', lines: [{ speciesId: 'lemon-tetra', count: 6 }] });
     expect(c.actual).toMatchObject({ arrivedAt: new Date(now).toISOString(), sealedAt: null, openedAt: null });
-    expect(c.sourceWater.guessed).toEqual(['pH', 'khDkh', 'ghDgh', 'tanMgNL']);
+    // Nobody measured anything of it, so nothing is there.
+    expect(c.sourceWater).toEqual({});
     expect(c.bags.flatMap((b) => b.animals).reduce((n, x) => n + x.count, 0)).toBe(6);
     // The hours that nobody told are those that are usual, and no fact.
     expect(house.facts.of(c.id).events.map((e) => e.kind)).toEqual(['arrived']);
@@ -130,24 +131,17 @@ describe('a box has come, and nobody wrote an order', () => {
     house.ledger.read({
       tankId,
       at: '2026-11-24T08:00:00.000Z',
-      tempC: 26.5,
-      pH: 7.4,
-      khDkh: null,
-      ghDgh: null,
-      salinity: null,
-      tanMgNL: null,
-      nitriteMgL: null,
-      nitrateMgL: null,
+      figures: { tempC: 26.5, pH: 7.4 },
       note: '',
-      strikes: null,
     });
     expect(made().tank).toMatchObject({
       name: 'Q1',
       volumeL: 60,
       tempC: 26.5,
       pH: 7.4,
-      guessed: ['khDkh', 'ghDgh', 'tanMgNL'],
+      readAt: { tempC: '2026-11-24T08:00:00.000Z', pH: '2026-11-24T08:00:00.000Z' },
     });
+    expect(made().tank).not.toHaveProperty('khDkh');
   });
 
   test('nothing of it is late that was typed a minute ago', () => {

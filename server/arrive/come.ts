@@ -1,14 +1,12 @@
 import { byNumber } from '@/core/quantities/words';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import type { Species } from '@/core/catalogue/schema';
-import { guessable, type Guessable } from '@/core/consignment/guess';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import type { ReceivingTank, WaterReading } from '@/core/consignment/schema';
+import { toldFigures, type ReceivingTank, type Water } from '@/core/consignment/schema';
 import { between, count, id, named, text } from '@/core/quantities/shapes';
 import { HOUR, MIN } from '@/core/quantities/time';
 import type { TankRecord } from '@/records/tank';
-import type { TankReading } from '@/server/db/ledger';
+import type { LatestFigures } from '@/server/db/ledger';
 import { profileOf, type House } from '@/server/house';
 import { localAt } from '@/server/instants';
 import type { OrderInput } from '@/server/order/input';
@@ -22,8 +20,6 @@ export type Way = (typeof ways)[number];
 /** Between the look at the closed bag and its opening, min († ours). */
 const LOOK_MIN = 30;
 /** Sea water as shops keep it, and water between (†): what came is measured at the bag. */
-const SEA = 33;
-const BRACKISH = 10;
 
 const comeInput = z.object({
   way: z.enum(ways, { error: 'Say how they came.' }),
@@ -44,38 +40,31 @@ function usualHoursOf(house: House): Record<Way, number> {
   return { shop: a.shopHours, posted: a.postedHours, moved: a.movedHours };
 }
 
-/** The water of an own tank as it was read last: what was not read is a guess, and is carried with its spread. */
-export function waterOfTankRecord(house: House, tankId: string, species: Species): ReceivingTank | null {
+/** A figure of a tank that was read last, and when; what was never read is not there. */
+export function latestWater(read: LatestFigures | undefined): Water {
+  const known = toldFigures.flatMap((k) => (read?.[k] ? [[k, read[k]] as const] : []));
+  if (known.length === 0) return {};
+  return {
+    ...(Object.fromEntries(known.map(([k, x]) => [k, x.value])) as Water),
+    readAt: Object.fromEntries(known.map(([k, x]) => [k, x.at])),
+  };
+}
+
+/** An own tank with its water as it was read last. */
+export function waterOfTankRecord(house: House, tankId: string): ReceivingTank | null {
   const record = house.records.byId(tankId);
   if (record?.kind !== 'tank' || record.deletedAt) return null;
   const tank = record.document as unknown as TankRecord;
-  const read = house.ledger.latestReadings().get(tankId);
+  const read = latestWater(house.ledger.latestFigures().get(tankId));
   const residents = residentsOf(house, tank.name).length > 0;
-  return { ...waterOf(species, read), name: tank.name, volumeL: tank.volumeL, ...(residents ? { residents } : {}) };
+  return { ...read, name: tank.name, volumeL: tank.volumeL, ...(residents ? { residents } : {}) };
 }
 
 /** Chosen where there is no tank yet: the foam box they came in, lined. */
 const NO_TANK = 'no-tank';
 /** What a foam box holds of water, filled to half († ours). */
 const BOX_L = 20;
-const boxOf = (s: Species): ReceivingTank => ({ ...waterOf(s), name: 'Foam box', volumeL: BOX_L, inBox: true });
-
-const salinityOf = (s: Species): number => (s.water === 'marine' ? SEA : s.water === 'brackish' ? BRACKISH : 0);
-
-/** Water with what is known of it; the rest at what is usual, and named as guessed. */
-function waterOf(species: Species, read?: TankReading): WaterReading {
-  const told = (k: Guessable): number | null => read?.[k] ?? null;
-  const guessed = guessable.filter((k) => told(k) === null);
-  return {
-    tempC: read?.tempC ?? species.usualC,
-    salinity: read?.salinity ?? salinityOf(species),
-    pH: told('pH') ?? 7,
-    khDkh: told('khDkh') ?? 5,
-    ghDgh: told('ghDgh') ?? 8,
-    tanMgNL: told('tanMgNL') ?? 0,
-    ...(guessed.length > 0 ? { guessed } : {}),
-  };
-}
+const FOAM_BOX: ReceivingTank = { name: 'Foam box', volumeL: BOX_L, inBox: true };
 
 /**
  * A box has come, or fish were brought home, and nobody wrote an order: which animals, how many, into which tank. From
@@ -89,8 +78,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const species = d.animals.map((x) => house.shelves().all.species.find((s) => s.id === x.speciesId));
   const unknown = species.findIndex((s) => s === undefined);
   if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is not known here.');
-  const first = species[0]!;
-  const tank = d.tankId === NO_TANK ? boxOf(first) : waterOfTankRecord(house, d.tankId, first);
+  const tank = d.tankId === NO_TANK ? FOAM_BOX : waterOfTankRecord(house, d.tankId);
   if (!tank) return refuse('tankId', 'Choose one of your tanks.');
   const home = profileOf(house);
   const { zone } = home.place;
@@ -121,7 +109,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
       sex: 'unsexed' as const,
       tank: 'theirs',
     })),
-    sourceWater: waterOf(first),
+    sourceWater: {},
     tank,
     note: '',
   };

@@ -1,3 +1,4 @@
+import { tanksOf } from '@/core/consignment/waters';
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
@@ -60,10 +61,10 @@ function joins(house: House, code: string, name: string, species: Species): Outc
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  const known = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === name);
-  const own = known ?? waterOfTankRecord(house, tankId(house, name), species);
+  const known = tanksOf(c).find((t) => t.name === name);
+  const own = known ?? waterOfTankRecord(house, tankId(house, name));
   if (!own) return refuse('tank', `There is no tank ${name} here.`);
-  const misfit = waterMisfit(species, own.salinity, `tank ${own.name}`);
+  const misfit = own.salinity === undefined ? null : waterMisfit(species, own.salinity, `tank ${own.name}`);
   if (misfit) return refuse('tank', misfit);
   if (known) return { ok: true, value: null };
   const added = change(house, code, null, `tank ${own.name}`, (now) => ({

@@ -4,10 +4,11 @@ import type { Animals } from '@/core/acclimation/recommend';
 import type { OpenedBag } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { tanksOfBag } from '@/core/consignment/came';
-import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { copperIn, pathOf, signsNow } from '@/core/consignment/signs';
-import { measuredTank } from '@/core/consignment/waters';
+import { tankOfLine } from '@/core/consignment/waters';
+import { assume, type AssumedTank } from '@/core/consignment/assume';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold, judgedMs, stepAt } from '@/core/evaluate/opened';
 import { catalogueOf } from '@/server/consignment/result';
@@ -17,7 +18,7 @@ import { residentsOf } from './residents';
 /** What is known of methods stays known: a page is looked at more often than its water changes. */
 const cache = new Map<string, Advice>();
 
-function advised(waters: readonly OpenedBag[], tank: ReceivingTank, who: Animals, c: Consignment): Advice {
+function advised(waters: readonly OpenedBag[], tank: AssumedTank, who: Animals, c: Consignment): Advice {
   const key = JSON.stringify([waters, tank, who, c.assumptions]);
   const known = cache.get(key);
   if (known) return known;
@@ -27,17 +28,12 @@ function advised(waters: readonly OpenedBag[], tank: ReceivingTank, who: Animals
   return found;
 }
 
-/** The bags of a consignment that are opened alike, the weak ones first, with every way of opening on their water. */
-export function methodComparisons(
-  house: House,
-  c: Consignment,
-  e: Evaluation,
-  nowMs: number,
-): Compared<ReceivingTank>[] {
+/** Every bag as it would be opened at an instant. */
+export function arrivingBags(house: House, c: Consignment, e: Evaluation, nowMs: number) {
   const catalogue = catalogueOf(c, house);
   const { observations } = house.facts.of(c.id);
   const hours = stepAt(e, judgedMs(c, e, nowMs)) * e.stepH;
-  const arriving = c.bags.map((b) => {
+  return c.bags.map((b) => {
     const reading = c.actual.bags.find((r) => r.bagId === b.id);
     const told = foretold(c, e, catalogue, b.id);
     return {
@@ -52,10 +48,15 @@ export function methodComparisons(
       copper: copperIn(signsNow(seenOf(observations, 'box', b.boxId))),
     };
   });
+}
+
+/** The bags of a consignment that are opened alike, the weak ones first, with every way of opening on their water. */
+export function methodComparisons(house: House, c: Consignment, e: Evaluation, nowMs: number): Compared<AssumedTank>[] {
+  const assumed = assume(c, catalogueOf(c, house), e.assumptions);
   return compareLanes(
-    arriving,
+    arrivingBags(house, c, e, nowMs),
     (name) => {
-      const tank = measuredTank(c, name);
+      const tank = tankOfLine(assumed, name);
       // Who lives in an own tank is known here better than when the order was written.
       const lived = c.direction !== 'outgoing' && residentsOf(house, name).length > 0;
       return lived ? { ...tank, residents: true } : tank;

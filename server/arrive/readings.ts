@@ -2,10 +2,14 @@ import { z } from 'zod';
 import { doubtsOf } from '@/core/consignment/doubt';
 import { SEA_FROM } from '@/core/fish/water';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
-import { bagFigures, nothingRead, quantities, waterQuantities, type WaterQuantity } from '@/core/consignment/measures';
+import { bagFigures, nothingRead, quantities, waterQuantities } from '@/core/measurement/quantities';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { assume } from '@/core/consignment/assume';
 import type { Consignment } from '@/core/consignment/schema';
-import { between, id, lines, text } from '@/core/quantities/shapes';
+import { tankOfLine, tanksOf, waterOfBag } from '@/core/consignment/waters';
+import { catalogueOf } from '@/server/consignment/result';
+import { figure } from '@/core/measurement/schema';
+import { id, lines, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 import { tankId } from './residents';
@@ -29,7 +33,7 @@ export const readShape = z.object({
         z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
         z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
         // The air between the bags, as the lid comes off.
-        z.object({ kind: z.literal('box'), id: id(8), figures: z.object({ tempC: between(-20, 60, 'The air') }) }),
+        z.object({ kind: z.literal('box'), id: id(8), figures: z.object({ tempC: figure('airC') }) }),
       ]),
     )
     .min(1)
@@ -70,12 +74,13 @@ function withTank(c: Consignment, of: OfTank): Consignment {
 }
 
 /** One bag or tank with what was read of it; or why it cannot be so. */
-function withRead(c: Consignment, of: OfBag | OfTank, sure: boolean, at: string): Outcome<Consignment> {
+function withRead(house: House, c: Consignment, of: OfBag | OfTank, sure: boolean, at: string): Outcome<Consignment> {
   const bag = of.kind === 'bag' ? c.bags.find((b) => b.id === of.id) : undefined;
-  const tank = [c.tank, ...(c.otherTanks ?? [])].find((t) => t.name === of.id);
+  const tank = tanksOf(c).find((t) => t.name === of.id);
   if (of.kind === 'bag' && !bag) return refuse('bag', `There is no bag ${of.id} any more.`);
   if (of.kind === 'tank' && !tank) return refuse('tank', `There is no receiving tank ${of.id}.`);
-  const sea = (bag ? c.sourceWater : tank!).salinity >= SEA_FROM;
+  const assumed = assume(c, catalogueOf(c, house));
+  const sea = (bag ? waterOfBag(assumed, bag) : tankOfLine(assumed, of.id)).salinity >= SEA_FROM;
   const doubts = sure ? [] : doubtsOf(of.figures, { animals: bag ? animalsIn(bag) : null, marine: sea });
   if (doubts[0]) return refuse(doubts[0].figure, `${of.id}: ${doubts[0].words}`);
   return { ok: true, value: of.kind === 'bag' ? withBag(c, of, at) : withTank(c, of) };
@@ -120,7 +125,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
     null,
     `what was read of ${what}`,
     (c) =>
-      waters.reduce<Outcome<Consignment>>((now, of) => (now.ok ? withRead(now.value, of, d.sure, at) : now), {
+      waters.reduce<Outcome<Consignment>>((now, of) => (now.ok ? withRead(house, now.value, of, d.sure, at) : now), {
         ok: true,
         value: c,
       }),
@@ -141,7 +146,7 @@ function readAgain(house: House, d: Readings, at: string): Outcome<null> {
   const c = stored.value.document;
   for (const of of d.of) {
     if (of.kind !== 'bag') return refuse('bag', 'What is read again is the water of a bag.');
-    const read = withRead(c, of, d.sure, at);
+    const read = withRead(house, c, of, d.sure, at);
     if (!read.ok) return read;
   }
   for (const of of d.of as OfBag[]) {
@@ -162,20 +167,5 @@ function ownTankReads(house: House, code: string, of: OfTank, at: string): void 
   const record = house.records.byId(tankId(house, of.id));
   const told = Object.entries(of.figures).filter(([, v]) => v != null);
   if (record?.kind !== 'tank' || record.deletedAt || told.length === 0) return;
-  const figures = of.figures as Partial<Record<WaterQuantity, number | null>>;
-  const v = (k: WaterQuantity): number | null => figures[k] ?? null;
-  house.ledger.read({
-    tankId: record.id,
-    at,
-    tempC: v('tempC'),
-    pH: v('pH'),
-    khDkh: v('khDkh'),
-    ghDgh: v('ghDgh'),
-    salinity: v('salinity'),
-    tanMgNL: v('tanMgNL'),
-    nitriteMgL: null,
-    nitrateMgL: null,
-    note: `on arrival of ${code}`,
-    strikes: null,
-  });
+  house.ledger.read({ tankId: record.id, at, figures: of.figures, note: `on arrival of ${code}` });
 }

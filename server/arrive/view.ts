@@ -1,5 +1,5 @@
 import { wouldDecide } from '@/core/acclimation/asks';
-import type { Compared } from '@/core/acclimation/compare';
+import { inferred, type Compared } from '@/core/acclimation/compare';
 import { isOwnMove, turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -14,14 +14,16 @@ import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Observation } from '@/core/consignment/facts';
 import { airIn, standing } from '@/core/consignment/standing';
-import { bagFigures, quantities } from '@/core/consignment/measures';
+import { bagFigures, quantities } from '@/core/measurement/quantities';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
-import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
+import { assume, type AssumedTank, type AssumedWater } from '@/core/consignment/assume';
+import type { Consignment } from '@/core/consignment/schema';
 import { tanksOfBag } from '@/core/consignment/came';
-import { measuredTank } from '@/core/consignment/waters';
+import { tanksOf, waterOfBag } from '@/core/consignment/waters';
+import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
-import { methodComparisons } from '@/server/arrive/methods';
+import { arrivingBags, methodComparisons } from '@/server/arrive/methods';
 import { outcomeOf } from '@/server/arrive/finish';
 import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
@@ -33,10 +35,10 @@ const MOST_ASKED = 6;
 const asked = new Map<string, string[]>();
 
 /** What nobody read of a lane, where it would decide between ways: told in words, computed once for a water. */
-function asksOf(c: Consignment, lane: Compared<ReceivingTank>): string[] {
+function asksOf(c: Consignment, source: AssumedWater, lane: Compared<AssumedTank>): string[] {
   if (lane.problem || lane.recommendation.ranked.length === 0) return [];
   const readTan = c.actual.bags.some((b) => lane.bagIds.includes(b.bagId) && b.tanMgNL != null);
-  const unread = { pH: lane.measured === 0, tan: !readTan, source: c.sourceWater.guessed };
+  const unread = { pH: lane.measured === 0, tan: !readTan, source: source.guessed };
   const key = JSON.stringify([lane.opened, lane.tank, lane.who, unread, c.assumptions]);
   const known = asked.get(key);
   if (known) return known;
@@ -47,7 +49,7 @@ function asksOf(c: Consignment, lane: Compared<ReceivingTank>): string[] {
 }
 
 /** Ways of a lane that are not ranked: what cannot be used here, and what is for another end. */
-const notRanked = (lane: Compared<ReceivingTank>) =>
+const notRanked = (lane: Compared<AssumedTank>) =>
   lane.courses.flatMap((x) =>
     x.refused
       ? [{ id: x.id, name: x.name, why: x.refused, may: false, stopped: false }]
@@ -64,10 +66,22 @@ const notRanked = (lane: Compared<ReceivingTank>) =>
         : [],
   );
 
+/** Dissolved solids on both sides, where somebody read them: no other figure tells shrimp as much of a step. */
+const solidsOf = (c: Consignment, lane: Compared<AssumedTank>): { bag: number | null; tank: number | null } => ({
+  bag: c.actual.bags.find((b) => lane.bagIds.includes(b.bagId) && b.tdsMgL != null)?.tdsMgL ?? null,
+  tank: lane.tank.tdsMgL ?? null,
+});
+
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
   const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
   const lanes = methodComparisons(house, c, e, nowMs);
+  const assumed = assume(c, catalogueOf(c, house), e.assumptions);
+  const sourceOf = (bagId: string): AssumedWater =>
+    waterOfBag(
+      assumed,
+      c.bags.find((b) => b.id === bagId)!,
+    );
   return lanes.map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
     return {
@@ -83,11 +97,12 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
         c.bags.find((b) => b.id === lane.bagIds[0])!,
       ),
       measured: lane.measured,
+      solids: solidsOf(c, lane),
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       /** What of the tank would harm them, and what to do instead; a way that brings the tank to the bag is not stopped by its salinity. */
       stops: lane.stops.map((s) => stopWords(s, lane.tank.name)),
       reason: lane.recommendation.reason,
-      asks: lanes.length <= MOST_ASKED ? asksOf(c, lane) : [],
+      asks: lanes.length <= MOST_ASKED ? asksOf(c, sourceOf(lane.bagIds[0]!), lane) : [],
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
@@ -204,6 +219,7 @@ function historyOf(observations: readonly Observation[], bagId: string) {
 export function receiveView(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[]) {
   const { observations } = house.facts.of(c.id);
   const ticks = house.facts.ticks(c.id);
+  const like = inferred(arrivingBags(house, c, e, house.nowMs()), e.assumptions);
   const lookedAt = (kind: 'bag' | 'box', id: string) => {
     const seen = seenOf(observations, kind, id);
     return { kind, id, seen, now: signsNow(seen) };
@@ -221,12 +237,15 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     arrivePlanMs: e.instants.arriveMs,
     bags: e.bags.map((b) => {
       const i = stepAt(e, c.actual.arrivedAt ? Date.parse(c.actual.arrivedAt) : judgedMs(c, e, 0));
+      const known = like.find((x) => x.id === b.id && x.inferredFrom !== null);
       return {
         id: b.id,
         species: b.species[0]!,
         animals: b.animals,
-        expectedC: b.tempC[i]!,
-        expectedPh: b.curves.pH[i]!,
+        /** As computed for its arrival, or as a like bag was read. */
+        expectedC: known?.opened.tempC ?? b.tempC[i]!,
+        expectedPh: known?.opened.pH ?? b.curves.pH[i]!,
+        inferredFrom: known?.inferredFrom ?? null,
         reading: c.actual.bags.find((r) => r.bagId === b.id) ?? null,
         history: historyOf(observations, b.id),
         photos: photos.filter((o) => o.subject.id === b.id).map((o) => o.photo!),
@@ -249,7 +268,7 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
       .filter((b) => nowOf(b.id).some((s) => 'weak' in signs[s]))
       .map((b) => b.id),
     /** Receiving tanks, the first one first. */
-    tanks: [c.tank, ...(c.otherTanks ?? [])].map((t) => measuredTank(c, t.name)),
+    tanks: tanksOf(assume(c, catalogueOf(c, house), e.assumptions)),
     /** What was measured of each tank; the rest of its figures are those of the order. */
     measured: c.actual.tanks,
     /** Stand-ins take the place of instruments. */

@@ -2,8 +2,6 @@ import { z } from 'zod';
 import { id, version } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { bagSchema, dosedSchema, waterSchema } from '@/core/consignment/schema';
-import { withOverrides } from '@/core/catalogue/assumptions';
-import { withGuesses } from '@/core/consignment/guess';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -23,7 +21,7 @@ export function saveBags(house: House, input: unknown): Outcome<StoredConsignmen
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, version, bags, sourceWater, drawn } = parsed.data;
   return change(house, code, version, 'the bags', (c) => {
-    const next = { ...c, bags, sourceWater: withGuesses(sourceWater, withOverrides(c.assumptions)) };
+    const next = { ...c, bags, sourceWater };
     if (drawn) next.drawn = drawn.length > 0 ? drawn : undefined;
     return { ok: true, value: next };
   });

@@ -6,6 +6,7 @@ import { standingOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
+import { assume } from '@/core/consignment/assume';
 import { waterOfBag } from '@/core/consignment/waters';
 import { oxygenMgLPerKPa } from '@/core/water/oxygen';
 import type { Station } from '@/server/consignment/station';
@@ -67,12 +68,13 @@ export function bagViews(
 ) {
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
+  const assumed = assume(c, catalogue, e.assumptions);
   return c.bags.map((bag) => {
     const r = e.bags.find((b) => b.id === bag.id)!;
     const curve = (values: ArrayLike<number>, decimals: number): number[] =>
       sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
     const hours = withHours(bag.id) ? hoursOf(r, curve) : [];
-    const water = waterOfBag(c, bag);
+    const water = waterOfBag(assumed, bag);
     const type = row(catalogue.bags, bag.bagTypeId, 'bag');
     return {
       bag,
@@ -95,7 +97,7 @@ export function bagViews(
       factor: r.factor,
       state: r.state,
       warnings: r.warnings,
-      told: waterWords(r, e, water.guessed?.includes('pH') ?? false),
+      told: waterWords(r, e, water.guessed.includes('pH')),
       hours,
       limits: {
         tempMin: r.limits.cold24C,

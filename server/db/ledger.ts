@@ -1,23 +1,20 @@
 import type { Movement } from '@/core/consignment/movements';
+import { tankFigures, type Figures, type ReadingWay, type TankFigure } from '@/core/measurement/quantities';
 import type { Db } from './db';
 import type { Hand } from './hand';
 
-/** Water of a tank as it was measured; what was not measured is null. */
+/** Water of a tank as it was measured; what was not measured is not there. */
 export interface TankReading {
   id: number;
   at: string;
-  tempC: number | null;
-  pH: number | null;
-  khDkh: number | null;
-  ghDgh: number | null;
-  salinity: number | null;
-  tanMgNL: number | null;
-  nitriteMgL: number | null;
-  nitrateMgL: number | null;
+  figures: Figures<TankFigure>;
+  how: ReadingWay;
   note: string;
   /** Reading that struck this one out. */
   struckBy: number | null;
 }
+/** Of every figure of a tank what was read last, and when. */
+export type LatestFigures = Partial<Record<TankFigure, { value: number; at: string }>>;
 
 /** How the count of a record moved. */
 export interface CountMove {
@@ -39,22 +36,19 @@ export interface Stay {
 
 /** All SQL of what is counted and measured: movements and tank readings. Both only grow. */
 export function ledgerRepository(db: Db, hand: Hand = { by: '' }) {
-  const readingColumns = `r.id, r.at, r.temp_c AS tempC, r.ph AS pH, r.kh_dkh AS khDkh, r.gh_dgh AS ghDgh, r.salinity,
-    r.tan_mg_n_l AS tanMgNL, r.nitrite_mg_l AS nitriteMgL, r.nitrate_mg_l AS nitrateMgL, r.note, s.id AS struckBy`;
-  const readingFrom = 'FROM reading r LEFT JOIN reading s ON s.strikes = r.id';
-  const readings = db.prepare<[string, number], TankReading>(
-    `SELECT ${readingColumns} ${readingFrom} WHERE r.tank_id = ? ORDER BY r.at DESC, r.id DESC LIMIT ?`,
+  const readings = db.prepare<[string, number], Omit<TankReading, 'figures'> & { figures: string }>(
+    `SELECT r.id, r.at, r.how, r.note, s.id AS struckBy,
+       (SELECT json_group_object(f.quantity, f.value) FROM reading_figure f WHERE f.reading_id = r.id) AS figures
+     FROM reading r LEFT JOIN reading s ON s.strikes = r.id WHERE r.tank_id = ? ORDER BY r.at DESC, r.id DESC LIMIT ?`,
   );
-  const latest = db.prepare<[], TankReading & { tankId: string }>(
-    `SELECT w.tank_id AS tankId, r.id, r.at, r.temp_c AS tempC, r.ph AS pH, r.kh_dkh AS khDkh, r.gh_dgh AS ghDgh, r.salinity,
-       r.tan_mg_n_l AS tanMgNL, r.nitrite_mg_l AS nitriteMgL, r.nitrate_mg_l AS nitrateMgL, r.note, NULL AS struckBy
-     FROM tank_water w JOIN reading r ON r.id = w.reading_id`,
+  const latest = db.prepare<[], { tankId: string; quantity: TankFigure; value: number; at: string }>(
+    `SELECT tank_id AS tankId, quantity, value, at FROM tank_figure`,
   );
   const readingCount = db.prepare<[string], { n: number }>(`SELECT COUNT(*) AS n FROM reading WHERE tank_id = ?`);
   const insertReading = db.prepare(
-    `INSERT INTO reading (tank_id, at, temp_c, ph, kh_dkh, gh_dgh, salinity, tan_mg_n_l, nitrite_mg_l, nitrate_mg_l, note, strikes, by)
-     VALUES (@tankId, @at, @tempC, @pH, @khDkh, @ghDgh, @salinity, @tanMgNL, @nitriteMgL, @nitrateMgL, @note, @strikes, @by)`,
+    `INSERT INTO reading (tank_id, at, how, note, strikes, by) VALUES (@tankId, @at, @how, @note, @strikes, @by)`,
   );
+  const insertFigure = db.prepare(`INSERT INTO reading_figure (reading_id, quantity, value) VALUES (?, ?, ?)`);
   const sameReading = db.prepare<[string, string], { id: number }>(
     `SELECT id FROM reading WHERE tank_id = ? AND at = ? LIMIT 1`,
   );
@@ -109,14 +103,34 @@ export function ledgerRepository(db: Db, hand: Hand = { by: '' }) {
     }));
 
   return {
-    readings: (tankId: string, limit = 100): TankReading[] => readings.all(tankId, limit),
-    /** Of every tank the last whole reading that was not struck out. */
-    latestReadings: (): Map<string, TankReading> => new Map(latest.all().map((r) => [r.tankId, r])),
+    readings: (tankId: string, limit = 100): TankReading[] =>
+      readings.all(tankId, limit).map((r) => ({ ...r, figures: JSON.parse(r.figures) as TankReading['figures'] })),
+    /** Of every tank the last of each figure that was not struck out. */
+    latestFigures: (): Map<string, LatestFigures> => {
+      const out = new Map<string, LatestFigures>();
+      for (const { tankId, quantity, value, at } of latest.all())
+        out.set(tankId, { ...out.get(tankId), [quantity]: { value, at } });
+      return out;
+    },
     readingCount: (tankId: string): number => readingCount.get(tankId)!.n,
     hasReadingAt: (tankId: string, at: string): boolean => sameReading.get(tankId, at) !== undefined,
     tankOfReading: (id: number): string | null => tankOf.get(id)?.tankId ?? null,
-    read: (r: Omit<TankReading, 'id' | 'struckBy'> & { tankId: string; strikes: number | null }): void =>
-      void insertReading.run({ ...r, by: hand.by }),
+    /** Keeps a reading; one that strikes another out has no figures. */
+    read: (r: {
+      tankId: string;
+      at: string;
+      figures: Partial<Record<TankFigure, number | null | undefined>>;
+      how?: ReadingWay;
+      note: string;
+      strikes?: number;
+    }): void =>
+      db.transaction(() => {
+        const { tankId, at, note } = r;
+        const { lastInsertRowid: id } = insertReading.run({
+          ...{ tankId, at, note, how: r.how ?? '', strikes: r.strikes ?? null, by: hand.by },
+        });
+        for (const q of tankFigures) if (r.figures[q] != null) insertFigure.run(id, q, r.figures[q]);
+      })(),
     amount: (recordId: string): number | null => amount.get(recordId)?.amount ?? null,
     movements: (recordId: string): CountMove[] => movements.all(recordId, recordId),
     /** From now on it is counted, from nothing: a count of none moves nothing, and is one nevertheless. */

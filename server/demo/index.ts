@@ -1,3 +1,4 @@
+import { waterFigures } from '@/core/measurement/quantities';
 import { TZDate } from '@date-fns/tz';
 import type { Consignment } from '@/core/consignment/schema';
 import { nowMs } from '../clock';
@@ -114,8 +115,9 @@ export function seedDemo(folder: string, draws?: number, tell: (words: string) =
     const i = Math.min(e.steps - 1, Math.round((at - e.instants.sealMs) / HOUR / e.stepH));
     clock = at + 10 * 60_000;
     const read = (of: ReadOf): void => void must(tellReadings(house, { code, of: [of], sure: false }, house.nowIso()));
-    const { tempC, pH, khDkh, ghDgh, salinity } = c.tank;
-    read({ kind: 'tank', id: c.tank.name, figures: { tempC, pH, khDkh, ghDgh, salinity } });
+    const known = waterFigures.filter((k) => k !== 'tanMgNL' && c.tank[k] !== undefined);
+    const figures = Object.fromEntries(known.map((k) => [k, c.tank[k]]));
+    read({ kind: 'tank', id: c.tank.name, figures });
     // A probe of its own never reads quite what was computed.
     e.bags.forEach((b, n) =>
       read({
@@ -124,7 +126,7 @@ export function seedDemo(folder: string, draws?: number, tell: (words: string) =
         figures: {
           tempC: Math.round((b.tempC[i]! + (n % 2 ? 0.4 : -0.3)) * 10) / 10,
           pH: Math.round((b.curves.pH[i]! + (n % 3 ? 0.05 : -0.1)) * 20) / 20,
-          ...(c.sourceWater.salinity > 0 ? { salinity: c.sourceWater.salinity } : {}),
+          ...((c.sourceWater.salinity ?? 0) > 0 ? { salinity: c.sourceWater.salinity } : {}),
           alive: b.animals,
           dead: 0,
           doubtful: 0,

@@ -67,18 +67,16 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
     );
   ownTanks.forEach(([name, , , , w], i) => {
     for (let day = 42; day >= 0; day -= 3) {
+      const { tempC = 25, pH = 7 } = w;
       const swing = Math.sin(day * 0.9 + i) * 0.3;
       at(now - day * 24 * HOUR - 5 * HOUR);
       must(
         saveReading(house, {
+          ...Object.fromEntries(Object.entries(w).map(([k, v]) => [k, String(v)])),
           tankId: tanks.get(name)!,
           at: '',
-          tempC: (day === 0 ? w.tempC : w.tempC + swing).toFixed(1),
-          pH: (day === 0 ? w.pH : w.pH - swing / 4).toFixed(1),
-          khDkh: String(w.khDkh),
-          ghDgh: String(w.ghDgh),
-          salinity: String(w.salinity),
-          tanMgNL: String(w.tanMgNL),
+          tempC: (day === 0 ? tempC : tempC + swing).toFixed(1),
+          pH: (day === 0 ? pH : pH - swing / 4).toFixed(1),
           nitrateMgL: String(8 + ((day * 7 + i * 3) % 14)),
         }),
       );

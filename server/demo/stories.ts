@@ -1,6 +1,6 @@
 import { atClock } from '@/core/calendar/calendar';
 import { cities as places } from '@/core/catalogue/places';
-import type { Consignment, OrderLine, WaterReading } from '@/core/consignment/schema';
+import type { Consignment, OrderLine, Water } from '@/core/consignment/schema';
 import type { Profile } from '../house';
 
 /** The demo fish room: people, firms and carriers are invented. Everything is laid relative to the moment of seeding. */
@@ -16,10 +16,10 @@ export const room: Profile = {
     'Registered fish room, invented number PT-000-142.\nLosses are told by photograph of the closed bag within two hours.',
 };
 
-const soft: WaterReading = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
-const hard: WaterReading = { tempC: 24.5, pH: 7.6, khDkh: 9, ghDgh: 14, salinity: 0, tanMgNL: 0 };
-const cool: WaterReading = { tempC: 18, pH: 7.5, khDkh: 6, ghDgh: 9, salinity: 0, tanMgNL: 0 };
-const reef: WaterReading = { tempC: 25.5, pH: 8.1, khDkh: 8, ghDgh: 60, salinity: 34, tanMgNL: 0 };
+const soft: Water = { tempC: 25, pH: 7.2, khDkh: 5, ghDgh: 8, salinity: 0, tanMgNL: 0 };
+const hard: Water = { tempC: 24.5, pH: 7.6, khDkh: 9, ghDgh: 14, salinity: 0, tanMgNL: 0 };
+const cool: Water = { tempC: 18, pH: 7.5, khDkh: 6, ghDgh: 9, salinity: 0, tanMgNL: 0 };
+const reef: Water = { tempC: 25.5, pH: 8.1, khDkh: 8, ghDgh: 60, salinity: 34, tanMgNL: 0 };
 
 type Line = Pick<OrderLine, 'speciesId' | 'count' | 'lengthCm' | 'tank'> & Partial<OrderLine>;
 
@@ -32,8 +32,8 @@ export interface Story {
   /** Clock of the hand-over on that day, where it stands at a counter. */
   counter?: string;
   transitH: number;
-  water: WaterReading;
-  tank: { name: string; volumeL: number } & Partial<WaterReading>;
+  water: Water;
+  tank: { name: string; volumeL: number } & Partial<Water>;
   lines: Line[];
   note?: string;
 }
@@ -150,7 +150,7 @@ export const stories: Record<string, Story> = {
 };
 
 /** Tanks of the demo room: name, litres, use, place in the room, their water. */
-export const ownTanks: readonly [name: string, litres: number, use: string, where: string, water: WaterReading][] = [
+export const ownTanks: readonly [name: string, litres: number, use: string, where: string, water: Water][] = [
   ['3', 80, 'stock', 'Rack 1', hard],
   ['4', 240, 'stock', 'Rack 1', { ...soft, tempC: 24.5 }],
   ['7', 120, 'stock', 'Rack 2', soft],

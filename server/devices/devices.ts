@@ -2,11 +2,12 @@ import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { deviceKinds, type Device } from '@/core/consignment/device';
 import { subjectKinds, type Observation, type Subject } from '@/core/consignment/facts';
-import type { Quantity } from '@/core/consignment/measures';
+import type { Quantity } from '@/core/measurement/quantities';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import type { TracePlace } from '@/core/consignment/trace';
-import { tankOfLine } from '@/core/consignment/waters';
+import { assume } from '@/core/consignment/assume';
+import { tankOfLine, tanksOf } from '@/core/consignment/waters';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
@@ -39,8 +40,8 @@ function computed(house: House, c: Consignment, subject: Subject, quantity: Quan
     return expectedSurfaceC(pack.type, (house.nowMs() - Date.parse(pack.openedAt)) / 60_000, ROOM_C, a);
   }
   if (subject.kind === 'tank') {
-    if (![c.tank, ...(c.otherTanks ?? [])].some((t) => t.name === subject.id)) return null;
-    const tank = tankOfLine(c, subject.id);
+    if (!tanksOf(c).some((t) => t.name === subject.id)) return null;
+    const tank = tankOfLine(assume(c, catalogue, a), subject.id);
     return quantity === 'tempC' || quantity === 'pH' ? tank[quantity] : null;
   }
   const e = evaluate(c, catalogue, c.forecast, { draws: 0, stepH: 0.5 });

@@ -13,6 +13,7 @@ import type { OrderInput } from './input';
 import * as order from './order';
 import { draftOf, receiverOptions } from './view';
 
+const stored = z.object({ code: id(20), version: versionShape });
 const cancelling = z.object({ code: id(20), version: versionShape.nullable(), reason: text(300) });
 
 export async function saveOrder(
@@ -46,6 +47,11 @@ export async function cancelOrder(
 }
 export async function reviveOrder(press: string, code: string, version: number): Promise<Outcome<null>> {
   return write(press, (h) => plain(order.revive(h, code, version)));
+}
+export async function countAsMeasured(press: string, code: string, version: number): Promise<Outcome<null>> {
+  return write(press, (h) =>
+    told(stored, { code, version }, (x) => plain(order.countAsMeasured(h, x.code, x.version))),
+  );
 }
 export async function duplicate(press: string, code: string): Promise<Outcome<string>> {
   return write(press, (h) => order.duplicate(h, code));

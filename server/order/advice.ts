@@ -20,9 +20,7 @@ export function checkOrder(
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const o = parsed.data;
   const stored = o.code === null ? null : house.consignments.byCode(o.code)?.document;
-  const c: Consignment = stored
-    ? { ...stored, ...fromInput(o, stored.assumptions) }
-    : bareConsignment(house, o, UNNAMED);
+  const c: Consignment = stored ? { ...stored, ...fromInput(o) } : bareConsignment(house, o, UNNAMED);
   if (!house.shelves().all.services.some((s) => s.id === c.serviceId)) return refuse('serviceId', 'Choose a service.');
   const catalogue = catalogueOf(c, house);
   const calendar = house.calendar(c);

@@ -1,3 +1,4 @@
+import { tanksOf } from '@/core/consignment/waters';
 import { kinds } from '@/records';
 import { toDraft } from '@/records/field';
 import type { Receiver } from '@/records/people';
@@ -29,7 +30,7 @@ export function adoptReceiver(house: House, c: Consignment): void {
     address: c.receiver.address,
     placeId,
     collection: 'depot',
-    tanks: [c.tank, ...(c.otherTanks ?? [])].map(({ residents, ...t }) => ({ ...t, residents: residents === true })),
+    tanks: tanksOf(c).map(({ residents, readAt: _, ...t }) => ({ ...t, residents: residents === true })),
     note: '',
   };
   const known = house.records.byKey('receiver', kinds.receiver.key(told, lookup));

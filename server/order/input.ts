@@ -14,8 +14,6 @@ import {
 } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { instantAt, localProblem, zoned } from '@/server/instants';
-import { withOverrides } from '@/core/catalogue/assumptions';
-import { withGuesses } from '@/core/consignment/guess';
 import { ownAssumptions } from '@/server/settings/assumptions';
 
 /** A local time as typed, "2026-11-24T19:45", at a place. */
@@ -70,8 +68,6 @@ export type Order = z.output<typeof orderInput>;
 /** What of a consignment an order says; times become instants. */
 export function fromInput(
   o: Order,
-  /** The assumptions it is computed with: what nobody measured stands at what is usual by them. */
-  own: Consignment['assumptions'],
 ): Pick<
   Consignment,
   | 'direction'
@@ -91,7 +87,6 @@ export function fromInput(
   | 'note'
 > {
   const there = o.receiver.place.zone;
-  const a = withOverrides(own);
   return {
     direction: o.direction,
     sender: o.sender,
@@ -104,11 +99,11 @@ export function fromInput(
         : null,
     openingAt: instantAt(o.openingLocal, there),
     lines: o.lines,
-    sourceWater: withGuesses(o.sourceWater, a),
-    tank: withGuesses(o.tank, a),
+    sourceWater: o.sourceWater,
+    tank: o.tank,
     // Undefined takes away what an earlier state of the order had.
-    waters: o.waters?.length ? o.waters.map((w) => ({ ...w, water: withGuesses(w.water, a) })) : undefined,
-    otherTanks: o.otherTanks?.length ? o.otherTanks.map((t) => withGuesses(t, a)) : undefined,
+    waters: o.waters?.length ? o.waters : undefined,
+    otherTanks: o.otherTanks?.length ? o.otherTanks : undefined,
     companions: o.companions?.length ? o.companions : undefined,
     receiverId: o.receiverId ?? undefined,
     note: o.note,
@@ -121,7 +116,7 @@ export const bareConsignment = (house: House, o: Order, code: string): Consignme
   version: FORMAT_VERSION,
   id: randomUUID(),
   code,
-  ...fromInput(o, ownAssumptions(house)),
+  ...fromInput(o),
   boxes: [{ id: '1', boxTypeId: house.shelves().offered.boxes[0]?.id ?? 'box-m', packs: [], ventHoles: 0 }],
   bags: [],
   forecast: null,

@@ -225,5 +225,10 @@ test('of a tank that was read in part the order is offered that part, and nothin
       nitrateMgL: '',
     }),
   );
-  expect(orderChoices(house, null).tanks.find((t) => t.name === '7')!.water).toEqual({ tempC: '24', pH: '6.4' });
+  expect(orderChoices(house, null).tanks.find((t) => t.name === '7')!.water).toEqual({
+    tempC: '24',
+    pH: '6.4',
+    tempCAt: house.nowIso(),
+    pHAt: house.nowIso(),
+  });
 });

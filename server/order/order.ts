@@ -17,6 +17,7 @@ import { fetchForecast, forecastFor } from '@/server/outside';
 import { undone } from '@/server/jobs/pool';
 import type { FirstPlan } from '@/server/jobs/work';
 import { makePlan, toPlan } from '@/server/plan/plan';
+import { putBack } from '@/core/consignment/unproven';
 import { PLAN_DRAWS } from '@/core/choose/plan';
 import { adoptReceiver } from './book';
 import { bareConsignment, fromInput, orderInput, type Order } from './input';
@@ -31,7 +32,7 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
     if (!known)
       problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not known here.` });
     else {
-      const misfit = waterMisfit(known, salinity, `tank ${l.tank}`);
+      const misfit = salinity === undefined ? null : waterMisfit(known, salinity, `tank ${l.tank}`);
       if (misfit) problems.push({ path: 'sourceWater.salinity', message: misfit });
     }
   });
@@ -93,7 +94,7 @@ export function saveOrder(
   const stored = house.consignments.byCode(o.code);
   const before = stored ? momentsOf(house, stored.document) : [];
   const changed = change(house, o.code, o.version, 'the order', (c) => {
-    const next: Consignment = { ...c, ...fromInput(o, c.assumptions) };
+    const next: Consignment = { ...c, ...fromInput(o) };
     const cross = crossChecks({ ...next, bags: [] });
     if (cross.length > 0) return { ok: false, problems: localPaths(cross) };
     const placesChanged =
@@ -120,6 +121,10 @@ export function saveOrder(
     value: { code: o.code, reasons: [...reasons, ...sayMoved(house, before, changed.value.document)] },
   };
 }
+
+/** The figures that an earlier version filled in were measured after all. */
+export const countAsMeasured = (house: House, code: string, version: number): Outcome<StoredConsignment> =>
+  change(house, code, version, 'the waters', (c) => ({ ok: true, value: putBack(c) }));
 
 /** Cancels an order: its fish and supplies are free again, nothing of it stays on the Bench. What has left cannot be called back. */
 export const cancel = (
@@ -163,9 +168,7 @@ function unplanned(house: House, input: unknown): Consignment | null {
   const o = parsed.data;
   const stored = o.code === null ? null : house.consignments.byCode(o.code)?.document;
   if (stored && stored.bags.length > 0) return null;
-  const c: Consignment = stored
-    ? { ...stored, ...fromInput(o, stored.assumptions), bags: [] }
-    : bareConsignment(house, o, UNNAMED);
+  const c: Consignment = stored ? { ...stored, ...fromInput(o), bags: [] } : bareConsignment(house, o, UNNAMED);
   if (crossChecks(c).length > 0) return null;
   return { ...c, forecast: forecastFor(c, Date.parse(c.handOverAt), house.nowMs()) };
 }

@@ -7,13 +7,12 @@ import { paperText } from '@/core/papers/confirmation';
 import type { Station } from '@/server/consignment/station';
 import { confirmationOf } from '@/server/papers/confirmation';
 import type { House, Profile } from '@/server/house';
+import { latestWater } from '@/server/arrive/come';
 import { localAt } from '@/server/instants';
 import { lookupOf } from '@/server/records/lookup';
 import { promises } from '@/server/stock/settle';
 
 type Party = Consignment['sender'];
-/** Figures of a water that an order is told. */
-const waterKeys = ['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity', 'tanMgNL'] as const;
 const text = (v: number | undefined): string => (v === undefined ? '' : String(v));
 
 const placeDraft = (p: Party['place']) => ({
@@ -25,14 +24,13 @@ const placeDraft = (p: Party['place']) => ({
   altitudeM: text(p.altitudeM),
 });
 export const partyDraft = (p: Party) => ({ name: p.name, address: p.address, phone: p.phone, ...placeDraft(p.place) });
-/** A water as it was typed: what nobody measured was not. */
-const waterDraft = ({ guessed = [], ...w }: Partial<ReceivingTank>): Record<string, string> =>
-  Object.fromEntries(
-    Object.entries(w).map(([k, v]) => [
-      k,
-      (guessed as string[]).includes(k) || v == null ? '' : typeof v === 'boolean' ? (v ? 'yes' : '') : String(v),
-    ]),
-  );
+/** A water as it was typed; a figure that was copied has beside it when it was read: `tempC` and `tempCAt`. */
+const waterDraft = ({ readAt = {}, ...w }: Partial<ReceivingTank>): Record<string, string> => ({
+  ...Object.fromEntries(
+    Object.entries(w).map(([k, v]) => [k, v == null ? '' : typeof v === 'boolean' ? (v ? 'yes' : '') : String(v)]),
+  ),
+  ...Object.fromEntries(Object.entries(readAt).map(([k, at]) => [`${k}At`, at])),
+});
 
 /** The order form's draft speaks in typed text; times in the local clock of each end. */
 export function draftOf(c: Consignment) {
@@ -83,7 +81,6 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
   const zone = profile.place.zone;
   const day = localAt(house.nowMs() + 2 * 864e5, zone).slice(0, 10);
   const next = localAt(house.nowMs() + 3 * 864e5, zone).slice(0, 10);
-  const water = { tempC: '25', pH: '', khDkh: '', ghDgh: '', salinity: '0', tanMgNL: '' };
   const { services } = house.shelves().offered;
   return {
     direction: 'outgoing',
@@ -96,9 +93,9 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
     windowEnd: `${next}T12:00`,
     opening: `${next}T10:30`,
     lines: [blankLine('L1')],
-    source: { ...water },
+    source: {},
     waters: {},
-    tanks: [{ ...water, name: 'Quarantine', volumeL: '60', residents: '' }],
+    tanks: [{ name: 'Quarantine', volumeL: '60', residents: '' }],
     companions: [],
     note: '',
   };
@@ -141,13 +138,11 @@ export function orderChoices(house: House, c: Consignment | null) {
   for (const p of c ? [c.sender.place, c.receiver.place] : [])
     if (p.country && !places.some((x) => x.name === p.name && x.country === p.country))
       places.push({ ...p, country: p.country } as Place);
-  const readings = house.ledger.latestReadings();
+  const readings = house.ledger.latestFigures();
   const lived = livingIn(house);
   const tanks = house.records.list('tank', 'active').map((r) => {
-    const latest = readings.get(r.id);
-    // What was not read stays empty, so that it is carried as a guess.
-    const read = waterKeys.flatMap((k) => (latest?.[k] == null ? [] : [[k, String(latest[k])] as const]));
-    const water: Record<string, string> | null = read.length > 0 ? Object.fromEntries(read) : null;
+    const read = waterDraft(latestWater(readings.get(r.id)));
+    const water = Object.keys(read).length > 0 ? read : null;
     const residents = (lived.get(r.id) ?? 0) > 0 ? 'yes' : '';
     return { name: String(r.document.name), volumeL: text(r.document.volumeL as number), residents, water };
   });
@@ -193,6 +188,8 @@ export function orderView({ h, c, catalogue }: Station) {
     species: catalogue.species,
     services: catalogue.services,
     ...orderChoices(h, c),
+    /** What an earlier version had filled in, and nothing proves. */
+    unproven: c.unproven ?? [],
     confirmation: paper.ok ? paperText(paper.value) : null,
   };
 }

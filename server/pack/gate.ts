@@ -4,7 +4,7 @@ import { sameTimeLater } from '@/core/calendar/calendar';
 import { whyNot } from '@/core/calendar/departure';
 import { row } from '@/core/catalogue/row';
 import { standing } from '@/core/consignment/standing';
-import type { Quantity } from '@/core/consignment/measures';
+import type { Quantity } from '@/core/measurement/quantities';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { foundAtGate } from '@/core/duties/gate';
 import { leftOut, type Missing } from '@/core/duties/left-out';

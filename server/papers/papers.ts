@@ -4,6 +4,7 @@ import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { assume } from '@/core/consignment/assume';
 import { waterOfTank } from '@/core/consignment/waters';
 import { bagSheet } from '@/core/papers/bag-sheet';
 import { boxSheet } from '@/core/papers/box-sheet';
@@ -54,8 +55,11 @@ function cardLanes(s: Station): CardLane[] {
     const best = l.recommendation.ranked[0];
     if (!best) return [];
     const bag = c.bags.find((b) => b.id === l.bagIds[0])!;
-    const source = waterOfTank(c, c.lines.find((x) => x.id === bag.animals[0]!.lineId)!.tank);
-    const guess = (w: { guessed?: readonly string[] | undefined }): boolean => w.guessed?.includes('pH') ?? false;
+    const source = waterOfTank(
+      assume(c, s.catalogue, e.assumptions),
+      c.lines.find((x) => x.id === bag.animals[0]!.lineId)!.tank,
+    );
+    const guess = (w: { guessed: readonly string[] }): boolean => w.guessed.includes('pH');
     return [
       {
         bags: l.bagIds,

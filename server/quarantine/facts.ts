@@ -1,8 +1,8 @@
+import { waterFigures, type TankFigure } from '@/core/measurement/quantities';
 import type { Living } from '@/core/quarantine/build-up';
 import type { Beside } from '@/core/quarantine/conflicts';
 import { isThere, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
-import type { Entry, TestFigure } from '@/core/quarantine/schema';
-import { testFigureNames } from '@/core/quarantine/schema';
+import type { Entry } from '@/core/quarantine/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { oxygenUseOf } from '@/core/catalogue/species';
 import type { Species } from '@/core/catalogue/schema';
@@ -20,14 +20,20 @@ function readHere(house: House, q: StoredQuarantine, told: readonly Entry[]): En
     .readings(q.tankId, 400)
     .filter((r) => r.struckBy === null && r.at >= q.startedAt && (q.closedAt === null || r.at <= q.closedAt))
     .filter((r) => !known.has(r.at))
-    .map((r): Entry => {
-      const figures: Partial<Record<TestFigure, number>> = {};
-      for (const k of testFigureNames) {
-        const v = (r as unknown as Record<string, number | null>)[k];
-        if (v != null) figures[k] = v;
-      }
-      return { kind: 'test', figures, how: 'meter', n: -r.id, at: r.at, by: '', strikes: null };
-    });
+    .map((r): Entry => ({ kind: 'test', figures: r.figures, how: r.how, n: -r.id, at: r.at, by: '', strikes: null }));
+}
+
+/** What the tank was read last before the weeks began; ammonia and medicines of then tell nothing of now. */
+function readBefore(house: House, q: StoredQuarantine): NonNullable<Facts['before']> {
+  const earlier = house.ledger.readings(q.tankId, 400).filter((r) => r.struckBy === null && r.at < q.startedAt);
+  const last = (k: TankFigure) => earlier.find((r) => r.figures[k] !== undefined);
+  return Object.fromEntries(
+    waterFigures.flatMap((k) => {
+      if (k === 'tanMgNL') return [];
+      const r = last(k);
+      return r ? [[k, { ms: Date.parse(r.at), value: r.figures[k]! }]] : [];
+    }),
+  );
 }
 
 /** Litres that a dose is reckoned for: measured where somebody did, else what the tank is said to hold. */
@@ -41,6 +47,7 @@ export function factsOf(house: House, q: StoredQuarantine): Facts {
     zone: q.zone,
     waterL: litresOf(q),
     entries: [...told, ...readHere(house, q, told)],
+    before: readBefore(house, q),
     duties: house.quarantines.dutiesOf(q.id).map((d) => ({
       key: d.key,
       kind: d.kind,

@@ -48,9 +48,12 @@ function notYet(house: House, c: Consignment, tank: string): string | null {
   const came = cameInto(c, tank);
   if (came.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
   const catalogue = catalogueOf(c, house);
-  const water = measuredTank(c, tank);
+  const { salinity } = measuredTank(c, tank);
   for (const { line: l } of came) {
-    const misfit = waterMisfit(row(catalogue.species, l.speciesId, 'species'), water.salinity, `tank ${tank}`);
+    const misfit =
+      salinity === undefined
+        ? null
+        : waterMisfit(row(catalogue.species, l.speciesId, 'species'), salinity, `tank ${tank}`);
     if (misfit) return misfit;
   }
   const bags = c.bags.filter((b) => tanksOfBag(c, b).includes(tank));
@@ -95,7 +98,7 @@ function backToItsOwn(house: House, c: Consignment, into: ReceivingTank, startMs
     .runsOf(c.id)
     .find((r) => r.method === 'pinhole' && r.bagIds.some((id) => bags.includes(id)));
   const read = c.actual.bags.find((b) => matched?.bagIds.includes(b.bagId) && b.salinity != null);
-  if (!matched || read?.salinity == null) return [];
+  if (!matched || read?.salinity == null || into.salinity === undefined) return [];
   return backOverDays(read.salinity, into.salinity, into.volumeL).map((s) => ({
     key: `${s.day + 1}-salinity`,
     phase: '',

@@ -107,16 +107,8 @@ describe('release', () => {
     house.ledger.read({
       tankId: display,
       at: house.nowIso(),
-      tempC: 28,
-      pH: 7.2,
-      khDkh: null,
-      ghDgh: null,
-      salinity: 6,
-      tanMgNL: null,
-      nitriteMgL: null,
-      nitrateMgL: null,
+      figures: { tempC: 28, pH: 7.2, salinity: 6 },
       note: '',
-      strikes: null,
     });
     must(say(tested({ tempC: 25, salinity: 2, pH: 7.2 })));
     expect(must(bringTowards(house, { quarantineId: id, tank: 'Display' }))).toBe(3);

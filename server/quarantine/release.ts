@@ -169,21 +169,22 @@ export function bringTowards(house: House, input: unknown): Outcome<number> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const q = house.quarantines.byId(parsed.data.quarantineId);
   if (!q || q.closedAt !== null) return refuse('quarantine', 'These weeks have ended already.');
-  const there = house.ledger.latestReadings().get(tankId(house, parsed.data.tank));
-  if (!there) return refuse('tank', `Nobody has read the water of ${parsed.data.tank}: read it first.`);
+  const read = house.ledger.latestFigures().get(tankId(house, parsed.data.tank));
+  if (!read) return refuse('tank', `Nobody has read the water of ${parsed.data.tank}: read it first.`);
   const s = standingNow(house, q);
   const here = (k: 'salinity' | 'tempC' | 'pH'): number | null => s.latest[k]?.value ?? null;
+  const there = { salinity: read.salinity?.value, tempC: read.tempC?.value, pH: read.pH?.value };
   const litres = litresOf(q);
   const days = new Map<number, string[]>();
   const on = (day: number, words: string): void => void days.set(day, [...(days.get(day) ?? []), words]);
   const [salt, warm, pH] = [here('salinity'), here('tempC'), here('pH')];
-  if (salt !== null && there.salinity !== null && Math.abs(salt - there.salinity) > 0.5)
+  if (salt !== null && there.salinity !== undefined && Math.abs(salt - there.salinity) > 0.5)
     for (const step of backOverDays(salt, there.salinity, litres)) on(step.day, `Salinity. ${step.words}`);
-  if (warm !== null && there.tempC !== null) {
+  if (warm !== null && there.tempC !== undefined) {
     const n = Math.ceil(Math.abs(there.tempC - warm) / C_A_DAY - 1e-9);
     for (let d = 1; d <= n; d++) on(d, `Heater to ${(warm + ((there.tempC - warm) * d) / n).toFixed(1)} °C.`);
   }
-  if (pH !== null && there.pH !== null && Math.abs(pH - there.pH) > 0.2)
+  if (pH !== null && there.pH !== undefined && Math.abs(pH - there.pH) > 0.2)
     for (let d = 1; d <= 4; d++)
       on(
         d,

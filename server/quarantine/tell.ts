@@ -203,25 +203,8 @@ function follow(h: Here, t: Told): void {
   const { house, q, at, s } = h;
   if (t.kind === 'test') {
     const record = house.records.byId(q.tankId);
-    if (record?.kind === 'tank' && !record.deletedAt && !house.ledger.hasReadingAt(q.tankId, at)) {
-      const v = (k: keyof typeof t.figures): number | null => t.figures[k] ?? null;
-      const { copperMgL, ...others } = t.figures;
-      if (Object.values(others).some((x) => x !== undefined))
-        house.ledger.read({
-          tankId: q.tankId,
-          at,
-          tempC: v('tempC'),
-          pH: v('pH'),
-          khDkh: v('khDkh'),
-          ghDgh: v('ghDgh'),
-          salinity: v('salinity'),
-          tanMgNL: v('tanMgNL'),
-          nitriteMgL: v('nitriteMgL'),
-          nitrateMgL: v('nitrateMgL'),
-          note: copperMgL === undefined ? 'in quarantine' : `in quarantine, copper ${copperMgL} mg/L`,
-          strikes: null,
-        });
-    }
+    if (record?.kind === 'tank' && !record.deletedAt && !house.ledger.hasReadingAt(q.tankId, at))
+      house.ledger.read({ tankId: q.tankId, at, figures: t.figures, how: t.how, note: 'in quarantine' });
   }
   if (t.kind === 'dose') {
     const shelf = house.records

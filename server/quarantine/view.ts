@@ -11,9 +11,18 @@ import {
   type Between,
   type Meal,
 } from '@/core/quarantine/build-up';
-import { seenByDay, seriesOf, standingOf, tanLeft, type Facts, type Standing } from '@/core/quarantine/course';
+import {
+  judgedBy,
+  seenByDay,
+  seriesOf,
+  standingOf,
+  tanLeft,
+  type Facts,
+  type Standing,
+} from '@/core/quarantine/course';
 import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
-import { testFigureNames, type Entry, type TestFigure } from '@/core/quarantine/schema';
+import { tankFigures, type TankFigure } from '@/core/measurement/quantities';
+import type { Entry } from '@/core/quarantine/schema';
 import { standing } from '@/core/consignment/standing';
 import { templates } from '@/core/quarantine/templates';
 import { DAY, HOUR } from '@/core/quantities/time';
@@ -98,8 +107,7 @@ function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
   const living = livingIn(house, q);
   const massG = living.reduce((n, l) => n + l.count * l.massG, 0);
   if (massG === 0) return null;
-  const tempC = s.latest.tempC?.value ?? 25;
-  const pH = s.latest.pH?.value ?? 8;
+  const { tempC, pH, measuredPh } = judgedBy(s);
   // Without media there is no filter to speak of.
   const guess = s.media > 0 ? a.quarantineFilterShare : 0;
   const source = { living, tempC, waterL: f.waterL, filterShare: guess };
@@ -129,7 +137,7 @@ function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
     limit,
     pH,
     tempC,
-    measuredPh: s.latest.pH !== undefined,
+    measuredPh,
     curve,
     reachesH: hours.find((_, i) => curve[i]!.mgNL > limit) ?? null,
     plan: changePlan(daily, limit, f.waterL),
@@ -147,8 +155,8 @@ const heldView = (h: Held) => ({
   waived: h.waived,
 });
 
-const series = (f: Facts): Partial<Record<TestFigure, { n: number; ms: number; value: number }[]>> =>
-  Object.fromEntries(testFigureNames.map((k) => [k, seriesOf(f, k)] as const).filter(([, v]) => v.length > 0));
+const series = (f: Facts): Partial<Record<TankFigure, { n: number; ms: number; value: number }[]>> =>
+  Object.fromEntries(tankFigures.map((k) => [k, seriesOf(f, k)] as const).filter(([, v]) => v.length > 0));
 
 const dutyView = (d: StoredDuty) => ({ ...d, dueMs: Date.parse(d.dueAt) });
 

@@ -38,7 +38,8 @@ describe('what is told', () => {
     expect(new Set(done.map((d) => d.kind))).toEqual(new Set(['look', 'lights', 'feed', 'test']));
     expect(done.every((d) => d.day === 1)).toBe(true);
     expect(house.ledger.readings(house.records.byKey('tank', 'Q')!.id)[0]).toMatchObject({
-      tanMgNL: 0.2,
+      figures: { tanMgNL: 0.2, pH: 7.1 },
+      how: 'drops',
       note: 'in quarantine',
     });
     expect(q().series.tanMgNL).toHaveLength(1);
@@ -47,16 +48,8 @@ describe('what is told', () => {
     house.ledger.read({
       tankId: q().tankId,
       at: house.nowIso(),
-      tempC: 24,
-      pH: null,
-      khDkh: 5,
-      ghDgh: null,
-      salinity: null,
-      tanMgNL: null,
-      nitriteMgL: null,
-      nitrateMgL: null,
+      figures: { tempC: 24, khDkh: 5 },
       note: '',
-      strikes: null,
     });
     now += HOUR;
     expect(q().latest).toMatchObject({ tempC: { value: 24 }, khDkh: { value: 5 } });
@@ -66,7 +59,7 @@ describe('what is told', () => {
     must(strike(house, id, n));
     expect(q().entries[0]).toMatchObject({ n, struck: true });
     expect(q().latest.tanMgNL).toBeUndefined();
-    expect(house.ledger.readings(q().tankId).find((r) => r.tanMgNL === 5)!.struckBy).not.toBeNull();
+    expect(house.ledger.readings(q().tankId).find((r) => r.figures.tanMgNL === 5)!.struckBy).not.toBeNull();
     expect(said(strike(house, id, n))).toMatch(/struck out already/);
     expect(() => house.db.exec('UPDATE quarantine_entry SET kind = 1')).toThrow(/never changed/);
   });

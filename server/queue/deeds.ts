@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { refuse, type Outcome } from '@/core/consignment/outcome';
+import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { id, text } from '@/core/quantities/shapes';
 import { extraRound, finishStep, pauseRun, undoStep } from '@/server/arrive/run';
 import { intoShape, sendInto } from '@/server/arrive/into';
@@ -53,7 +53,12 @@ export const LONGEST_MS = 48 * 3600_000;
 /** Does one press of a queue, at the instant it was made. */
 export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): Outcome<unknown> {
   const parsed = asked.safeParse(given);
-  if (!parsed.success) return refuse('', 'This press is not known here: load the page again.');
+  if (!parsed.success) {
+    // A figure that cannot be is told as at any other door; anything else comes from a page of another version.
+    const figures = parsed.error.issues.every((i) => i.code === 'too_small' || i.code === 'too_big');
+    if (figures) return { ok: false, problems: problemsOf(parsed.error) };
+    return refuse('', 'This press is not known here: load the page again.');
+  }
   const ago = typeof agoMs === 'number' && Number.isFinite(agoMs) ? Math.max(0, agoMs) : 0;
   if (ago > LONGEST_MS)
     return refuse('', 'This was pressed more than two days ago: look at how things stand, and press again.');

@@ -11,6 +11,7 @@ import { lookupOf } from './lookup';
 import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
 import { stageOf } from '@/server/db/consignments';
 import { blankDraft, draftOfRecord, readDraft, removeRecord, shelfChanged, undoRecord, writeRecord } from './records';
+import { tankFigures } from '@/core/measurement/quantities';
 import { readingFields, saveReading } from '@/server/stock/readings';
 
 /** What a file would do, or did. */
@@ -298,9 +299,9 @@ export function readingsCsv(house: House): string {
   const rows: string[][] = [];
   for (const tank of house.records.list('tank', 'all'))
     for (const r of house.ledger.readings(tank.id, 1_000_000)) {
-      const figures = [r.tempC, r.pH, r.khDkh, r.ghDgh, r.salinity, r.tanMgNL, r.nitriteMgL, r.nitrateMgL];
-      if (r.struckBy !== null || figures.every((v) => v === null)) continue;
-      rows.push([String(tank.document.name), r.at, ...figures.map((v) => (v === null ? '' : String(v))), r.note]);
+      if (r.struckBy !== null || Object.keys(r.figures).length === 0) continue;
+      const figures = tankFigures.map((q) => (r.figures[q] === undefined ? '' : String(r.figures[q])));
+      rows.push([String(tank.document.name), r.at, ...figures, r.how, r.note]);
     }
   return csvText([readingFields.map((f) => ('unit' in f && f.unit ? `${f.label} (${f.unit})` : f.label)), ...rows]);
 }

@@ -101,7 +101,7 @@ describe('lists', () => {
     const rows = tankRows(house);
     expect(rows.map((r) => r.tank.name)).toEqual(['2', '9', '10', 'Q1']);
     expect(rows[1]!.fish[0]).toMatchObject({ amount: 5, detail: '3 cm' });
-    expect(rows[1]!.latest!.tempC).toBe(25);
+    expect(rows[1]!.latest.tempC!.value).toBe(25);
     expect(tankView(house, nine)!.readingCount).toBe(1);
     expect(tankView(house, 'nothing')).toBeNull();
   });
@@ -155,14 +155,16 @@ describe('lists as files', () => {
     expect(said(saveReading(house, water('nothing', '24', '7')))).toBe('There is no such tank.');
     reading(seven, '24', '7');
     expect(must(saveReading(house, water(seven, '25', '7')))).toMatchObject({ fresh: false });
-    expect(house.ledger.readings(seven).map((r) => r.tempC)).toEqual([24]);
+    expect(house.ledger.readings(seven).map((r) => r.figures.tempC)).toEqual([24]);
   });
 
   test('readings go out without what was struck, and read again add nothing', () => {
     const seven = tank('7');
     reading(seven, '24', '7', '2026-11-23T08:00:00Z');
     reading(seven, '29', '7', '2026-11-24T08:00:00Z');
-    must(strikeReading(house, house.ledger.readings(seven).find((r) => r.tempC === 29)!.id, 'the probe was dry'));
+    must(
+      strikeReading(house, house.ledger.readings(seven).find((r) => r.figures.tempC === 29)!.id, 'the probe was dry'),
+    );
     const text = readingsCsv(house);
     expect(text.trim().split('\n')).toHaveLength(2);
     expect(text).toContain('7,2026-11-23T08:00:00.000Z,24,7');

@@ -118,13 +118,13 @@ describe('readings of a tank', () => {
     must(read({ tempC: '24.5', pH: '7.2', at: '2026-11-20 10:00' }));
     must(read({ tempC: '14.5', pH: '7.1', at: '2026-11-23 10:00' }));
     must(read({ nitrateMgL: '20', at: '2026-11-24 09:00' }));
-    expect(house.ledger.latestReadings().get(id)).toMatchObject({ tempC: 14.5 });
-    const wrong = house.ledger.readings(id).find((r) => r.tempC === 14.5)!;
+    expect(house.ledger.latestFigures().get(id)!.tempC).toMatchObject({ value: 14.5 });
+    const wrong = house.ledger.readings(id).find((r) => r.figures.tempC === 14.5)!;
     must(strikeReading(house, wrong.id, 'comma'));
-    expect(house.ledger.latestReadings().get(id)).toMatchObject({ tempC: 24.5 });
+    expect(house.ledger.latestFigures().get(id)!.tempC).toMatchObject({ value: 24.5 });
     expect(house.ledger.readings(id)).toHaveLength(4);
     expect(said(strikeReading(house, wrong.id, 'again'))).toContain('struck out already');
-    expect(() => house.db.exec('UPDATE reading SET temp_c = 1')).toThrow('never changed');
+    expect(() => house.db.exec('UPDATE reading_figure SET value = 1')).toThrow('never changed');
     expect(() => house.db.exec('DELETE FROM reading')).toThrow('never deleted');
     expect(said(read({}))).toBe('Give at least one figure.');
     expect(said(read({ tempC: '24', at: '2027-01-01 10:00' }))).toBe('This lies in the future.');

@@ -2,7 +2,7 @@ import { byNumber } from '@/core/quantities/words';
 import { certificateOf } from '@/server/arrive/finish';
 import type { Species } from '@/core/catalogue/schema';
 import type { Lot, TankRecord } from '@/records/tank';
-import type { Stay, TankReading } from '@/server/db/ledger';
+import type { LatestFigures, Stay } from '@/server/db/ledger';
 import { benchView } from '@/server/bench/view';
 import { profileOf, type House } from '@/server/house';
 import { promises } from './settle';
@@ -32,7 +32,7 @@ export interface TankRow {
   archived: boolean;
   fish: FishIn[];
   stays: StayIn[];
-  latest: TankReading | null;
+  latest: LatestFigures;
 }
 
 /** Fish of every tank, by tank. */
@@ -71,7 +71,7 @@ const staysIn = (house: House, stays: readonly Stay[]): StayIn[] =>
 /** Own tanks with what is in them and how their water was last. */
 export function tankRows(house: House, shown: 'active' | 'archived' = 'active'): TankRow[] {
   const fish = fishByTank(house);
-  const latest = house.ledger.latestReadings();
+  const latest = house.ledger.latestFigures();
   const living = house.ledger.living();
   return house.records
     .list('tank', shown, 400)
@@ -84,7 +84,7 @@ export function tankRows(house: House, shown: 'active' | 'archived' = 'active'):
         house,
         living.filter((s) => s.tank === r.id),
       ),
-      latest: latest.get(r.id) ?? null,
+      latest: latest.get(r.id) ?? {},
     }))
     .sort((x, y) => byNumber(x.tank.name, y.tank.name));
 }

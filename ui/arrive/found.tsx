@@ -2,8 +2,15 @@ import { Table } from '@/ui/kit/table';
 import type { LaneView, ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import type { Quantity } from '@/core/consignment/measures';
+import type { Quantity } from '@/core/measurement/quantities';
 import { clock, one } from '@/ui/format';
+
+/** A figure that nobody read of this bag: computed, or inferred from a like bag that was read. */
+const Expected = ({ b, v }: { b: Pick<ReceiveStationProps['bags'][number], 'inferredFrom'>; v: number }) => (
+  <span className="mute">
+    {one(v)} {b.inferredFrom === null ? '?' : <span className="text-12">as {b.inferredFrom}</span>}
+  </span>
+);
 
 /** What was found, bag by bag; what is expected where nobody measured. */
 export function Found({ p }: { p: ReceiveStationProps }) {
@@ -31,11 +38,9 @@ export function Found({ p }: { p: ReceiveStationProps }) {
               <FishIcon species={b.species} width={30} />
             </td>
             <td className="r num">
-              {b.reading?.tempC != null ? one(b.reading.tempC) : <span className="mute">{one(b.expectedC)} ?</span>}
+              {b.reading?.tempC != null ? one(b.reading.tempC) : <Expected b={b} v={b.expectedC} />}
             </td>
-            <td className="r num">
-              {b.reading?.pH != null ? one(b.reading.pH) : <span className="mute">{one(b.expectedPh)} ?</span>}
-            </td>
+            <td className="r num">{b.reading?.pH != null ? one(b.reading.pH) : <Expected b={b} v={b.expectedPh} />}</td>
             <td className="r">
               <b className="num">{b.reading?.alive ?? '?'}</b>
               {'\u00a0'}
@@ -102,6 +107,7 @@ function AsTold({ b, zone }: { b: ReceiveStationProps['bags'][number]; zone: str
 
 /** The steps between the water of a bag and that of its tank. */
 export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveStationProps['measured'] }) {
+  const guessed: readonly string[] = lane.tank.guessed;
   return (
     <>
       <h3 className="mb-1 mt-5">Between bag and tank</h3>
@@ -117,13 +123,16 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
       >
         {(
           [
-            ['Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
-            [`pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
+            ['tempC', 'Water', lane.opened.tempC, lane.tank.tempC, '°C', 1],
+            ['pH', `pH${lane.measured ? '' : ', computed'}`, lane.opened.pH, lane.tank.pH, '', 1],
             ...(lane.opened.salinity > 5
-              ? [['Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
-              : [['Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
-          ] as [string, number, number, string, number][]
-        ).map(([n, a, b, u, d]) => (
+              ? [['salinity', 'Salinity', lane.opened.salinity, lane.tank.salinity, '', 1]]
+              : [['ghDgh', 'Hardness', lane.opened.ghDgh, lane.tank.ghDgh, '°dGH', 0]]),
+            ...(lane.solids.bag === null || lane.solids.tank === null
+              ? []
+              : [['tdsMgL', 'Dissolved solids', lane.solids.bag, lane.solids.tank, 'mg/L', 0]]),
+          ] as [string, string, number, number, string, number][]
+        ).map(([k, n, a, b, u, d]) => (
           <tr key={n}>
             <td>{n}</td>
             <td className="r num">
@@ -133,6 +142,7 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
             </td>
             <td className="r num">
               {b.toFixed(d)}
+              {guessed.includes(k) && ' ?'}
               {'\u00a0'}
               <span className="u">{u}</span>
             </td>
@@ -167,8 +177,12 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
           <td />
         </tr>
       </Table>
-      {!measured[lane.tank.name] && (
-        <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>
+      {guessed.some((k) => k !== 'khDkh' && k !== 'tanMgNL') ? (
+        <p className="note mt-2">? typical value: nobody measured it. Measure the tank now.</p>
+      ) : (
+        !measured[lane.tank.name] && (
+          <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>
+        )
       )}
     </>
   );

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { pausedWithin } from '@/core/acclimation/run';
 import { doubtsOf } from '@/core/consignment/doubt';
 import { SEA_FROM } from '@/core/fish/water';
-import { unbelieved, type WaterQuantity } from '@/core/consignment/measures';
+import { unbelieved, type WaterQuantity } from '@/core/measurement/quantities';
 import type { Problem } from '@/core/consignment/outcome';
 import type { RunView } from '@/server/arrive/run-view';
 import { NumberField, num } from '@/ui/fields/fields';

@@ -6,12 +6,14 @@ import { SEA_FROM } from '@/core/fish/water';
 import {
   bagFigures,
   counts,
+  quantities,
   sampledFigures,
   unbelieved,
   waterQuantities,
   type BagFigure,
+  type Quantity,
   type WaterQuantity,
-} from '@/core/consignment/measures';
+} from '@/core/measurement/quantities';
 import type { Problem } from '@/core/consignment/outcome';
 import { readDevice } from '@/server/devices/actions';
 import type { ReadOf } from '@/server/arrive/readings';
@@ -34,16 +36,6 @@ interface Draft {
 }
 type Bag = ReceiveStationProps['bags'][number];
 
-const labels: Record<WaterQuantity, readonly [words: string, unit: string]> = {
-  tempC: ['Water', '°C'],
-  pH: ['pH', ''],
-  salinity: ['Salinity', ''],
-  khDkh: ['KH', '°dKH'],
-  ghDgh: ['GH', '°dGH'],
-  tanMgNL: ['Ammonia, total', 'mg N/L'],
-  oxygenMgL: ['Oxygen', 'mg/L'],
-  tdsMgL: ['Solids (TDS)', 'mg/L'],
-};
 const more: readonly WaterQuantity[] = ['khDkh', 'ghDgh', 'tanMgNL', 'oxygenMgL', 'tdsMgL'];
 
 const text = (v: number | null | undefined): string => (v == null ? '' : String(v));
@@ -61,7 +53,7 @@ const measuredOf = (p: Pick<ReceiveStationProps, 'bags' | 'tanks' | 'measured'>)
 /** What a field of this form is called: “Bag A1, pH”. */
 function readingLabel(path: string): string {
   const [kind, name, field = ''] = path.split('.');
-  return `${kind === 'bags' ? 'Bag' : 'Tank'} ${name}, ${labels[field as WaterQuantity]?.[0] ?? field}`;
+  return `${kind === 'bags' ? 'Bag' : 'Tank'} ${name}, ${quantities[field as Quantity]?.label ?? field}`;
 }
 
 /** Figures that were typed otherwise than they stand; one that was emptied is taken back. */
@@ -156,6 +148,12 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
   });
   return [...ofBags, ...ofTanks];
 }
+
+/** What a receiving tank is taken for while nobody has measured it; behind a guess stands a ?. */
+const tankExpected = (t: ReceiveStationProps['tanks'][number], k: WaterQuantity): { expected?: string } =>
+  k === 'oxygenMgL' || t[k] === undefined
+    ? {}
+    : { expected: `${t[k].toFixed(quantities[k].digits)}${(t.guessed as string[]).includes(k) ? '?' : ''}` };
 
 /** What the eye and the probe find in every bag, through the film, and in every tank. */
 export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => void }) {
@@ -255,11 +253,11 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
               .map((k) => (
                 <NumberField
                   key={k}
-                  label={labels[k][0]}
-                  unit={labels[k][1]}
+                  label={quantities[k].label}
+                  unit={quantities[k].unit}
                   path={`tanks.${t.name}.${k}`}
                   problems={problems}
-                  {...(k === 'oxygenMgL' || k === 'tdsMgL' ? {} : { expected: String(Number(t[k].toFixed(1))) })}
+                  {...tankExpected(t, k)}
                   value={tanks[t.name]![k]}
                   onChange={(v) => setTank(t.name, { [k]: v })}
                 />
@@ -346,8 +344,8 @@ function BagFields({
         {shown.map((k) => (
           <NumberField
             key={k}
-            label={labels[k][0]}
-            unit={labels[k][1]}
+            label={quantities[k].label}
+            unit={quantities[k].unit}
             path={`bags.${b.id}.${k}`}
             problems={problems}
             {...(expected[k] === undefined ? {} : { expected: expected[k] })}

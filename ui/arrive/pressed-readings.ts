@@ -1,4 +1,4 @@
-import { nothingRead } from '@/core/consignment/measures';
+import { nothingRead } from '@/core/measurement/quantities';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { ofDeed } from '@/ui/queue/use-queue';
 import type { Press } from '@/ui/queue/store';

@@ -1,7 +1,7 @@
 import type { Bag } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
 import { mixPlans, planDifferences, planOf, type Plan } from './draft';
-import { waterNumbers } from '@/ui/fields/water';
+import { waterOf } from '@/ui/fields/water';
 
 const c = exampleConsignment();
 const mine: Plan = { bags: c.bags, sourceWater: c.sourceWater };
@@ -9,7 +9,7 @@ const mine: Plan = { bags: c.bags, sourceWater: c.sourceWater };
 test('the water of a plan put into fields and read back is the same', () => {
   const plan = planOf({ bags: c.bags, water: c.sourceWater, drawn: [] });
   expect(plan.bags).toEqual(c.bags);
-  expect(waterNumbers(plan.water)).toEqual(c.sourceWater);
+  expect(waterOf(plan.water)).toEqual(c.sourceWater);
 });
 
 test('how a bag is made is told where two plans differ; what is left as usual is not said', () => {

@@ -1,10 +1,8 @@
 import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
-import type { Bag, Dosed, WaterReading } from '@/core/consignment/schema';
+import type { Bag, Dosed, Water } from '@/core/consignment/schema';
 import type { Difference } from '@/records/field';
-import { waterText, waterTyped, type WaterKey } from '@/ui/fields/water';
+import { waterText, waterTyped, type WaterDraft } from '@/ui/fields/water';
 import type { BagStationProps } from '@/server/bag/view';
-
-export type WaterDraft = Record<WaterKey, string>;
 
 /** The bags under the hands, and the shipping water as it is typed. */
 export interface PlanDraft {
@@ -22,7 +20,7 @@ export const planOf = (p: Pick<BagStationProps, 'bags' | 'water' | 'drawn'>): Pl
 
 export interface Plan {
   bags: Partial<Bag>[];
-  sourceWater: WaterReading;
+  sourceWater: Water;
   drawn?: Dosed[] | undefined;
 }
 

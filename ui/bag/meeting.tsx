@@ -3,7 +3,8 @@ import { meetingOf, type Hard } from '@/core/acclimation/meeting';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { invertebrateSteps, toleranceLimits } from '@/core/fish/tolerance';
 import { num, NumberField } from '@/ui/fields/fields';
-import { waterNumbers } from '@/ui/fields/water';
+import { assume } from '@/core/consignment/assume';
+import { waterOf } from '@/ui/fields/water';
 import { Button } from '@/ui/kit/button';
 import type { BagStationProps } from '@/server/bag/view';
 import type { PlanInHand } from './use-plan';
@@ -17,10 +18,9 @@ const names: Record<keyof Hard, [string, string]> = {
 /** How far the water of the fish could be brought towards the receiver's before they are bagged, day by day. */
 export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInHand; a: Assumptions }) {
   const [litres, setLitres] = useState('60');
-  const { tank } = p.job.consignment;
-  const { ghDgh, khDkh, salinity, guessed } = waterNumbers(plan.water);
-  const from = { ghDgh, khDkh, salinity };
-  const unsure = [...(guessed ?? []), ...(tank.guessed ?? [])].some((k) => k === 'ghDgh' || k === 'khDkh');
+  const assumed = assume({ ...p.job.consignment, sourceWater: waterOf(plan.water) }, p.job.catalogue, a);
+  const { tank, sourceWater: from } = assumed;
+  const unsure = [...from.guessed, ...tank.guessed].some((k) => k === 'ghDgh' || k === 'khDkh');
   const steps = p.lines.map((l) =>
     l.species.kind === 'fish' ? toleranceLimits(l.species.tolerance, a) : invertebrateSteps(a),
   );
@@ -29,7 +29,7 @@ export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInH
     salinityStep: Math.min(...steps.map((s) => s.salinityStep)),
   };
   const l = num(litres);
-  const sound = l > 0 && Object.values(from).every((x) => Number.isFinite(x));
+  const sound = l > 0 && [from.ghDgh, from.khDkh, from.salinity].every((x) => Number.isFinite(x));
   const rows = sound ? meetingOf(from, tank, l, least) : [];
   const wanted = rows.filter((m) => m.towards !== null);
   return (

@@ -9,7 +9,7 @@ import { namesOf } from '@/core/bag/alike';
 import type { Otherwise } from '@/core/evaluate/what-if';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { waterNumbers } from '@/ui/fields/water';
+import { waterOf } from '@/ui/fields/water';
 import { DraftLine } from '@/ui/fields/draft-line';
 import { useSave } from '@/ui/use-save';
 import { mixPlans, planDifferences, type Plan } from './draft';
@@ -149,7 +149,7 @@ export function BagStation(p: BagStationProps) {
   };
   const mine = (): Plan => ({
     bags: [...plan.bags],
-    sourceWater: waterNumbers(plan.water),
+    sourceWater: waterOf(plan.water),
     drawn: plan.drawn,
   });
   const send = ({ bags, sourceWater, drawn }: Plan, version: number): void =>

@@ -3,7 +3,8 @@ import type { Handled } from '@/core/bag/by-hand';
 import type { Bag, Dosed } from '@/core/consignment/schema';
 import { useDraft } from '@/ui/use-draft';
 import type { BagStationProps } from '@/server/bag/view';
-import { planOf, type PlanDraft, type WaterDraft } from './draft';
+import type { WaterDraft } from '@/ui/fields/water';
+import { planOf, type PlanDraft } from './draft';
 
 /** So many deeds can be taken back. */
 const REMEMBERED = 100;

@@ -11,7 +11,8 @@ import { DRAW_STEP_H } from '@/core/engine/draws';
 import type { Risk } from '@/core/engine/risk';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { NumberField, OtherProblems } from '@/ui/fields/fields';
-import { guessedWords, waterExpected, waterKeys, waterNumbers } from '@/ui/fields/water';
+import { guessedWords, typedOver, waterExpected, waterOf } from '@/ui/fields/water';
+import { quantities, waterFigures } from '@/core/measurement/quantities';
 import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
 import type { BagStationProps } from '@/server/bag/view';
@@ -51,7 +52,7 @@ function useLive(p: BagStationProps, plan: PlanInHand, chosen: ReadonlySet<strin
     consignment: {
       ...p.job.consignment,
       bags: [...bags],
-      sourceWater: waterNumbers(water, withOverrides(p.job.consignment.assumptions)),
+      sourceWater: waterOf(water),
       drawn,
     },
   };
@@ -108,24 +109,26 @@ function litresByTank(p: BagStationProps, bags: readonly Bag[]): [string, number
 /** The shipping water, and what is said wherever oxygen and drops are handled. */
 function ShippingWater({ p, plan, problems }: { p: BagStationProps; plan: PlanInHand; problems: readonly Problem[] }) {
   const a = withOverrides(p.job.consignment.assumptions);
+  const kept = p.lines[0]?.species;
+  const guessed = guessedWords(plan.water, kept, a);
   return (
     <>
       <h3 className="mb-2 mt-6">Shipping water</h3>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-6">
-        {waterKeys.map(([k, label, unit]) => (
+        {waterFigures.map((k) => (
           <NumberField
             key={k}
-            label={label}
+            label={quantities[k].label}
             path={`sourceWater.${k}`}
-            unit={unit}
+            unit={quantities[k].unit}
             problems={problems}
-            value={plan.water[k]}
-            expected={waterExpected(k, plan.water, a)}
-            onChange={(v) => plan.setWater({ ...plan.water, [k]: v })}
+            value={plan.water[k] ?? ''}
+            expected={waterExpected(k, plan.water, kept, a)}
+            onChange={(v) => plan.setWater(typedOver(plan.water, k, v))}
           />
         ))}
       </div>
-      {guessedWords(plan.water, a) && <p className="note mt-1">{guessedWords(plan.water, a)}</p>}
+      {guessed && <p className="note mt-1">{guessed}</p>}
       <h3 className="mb-1 mt-5">Into all of it</h3>
       <Doses
         shelf={p.job.catalogue.treatments}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { doubtsOf, type Expected } from '@/core/consignment/doubt';
-import { counts, quantities, unbelieved, type BagFigure } from '@/core/consignment/measures';
+import { counts, quantities, unbelieved, type BagFigure } from '@/core/measurement/quantities';
 import { useHere } from './words';
 
 const isCount = (f: BagFigure): boolean => (counts as readonly string[]).includes(f);

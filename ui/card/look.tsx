@@ -3,7 +3,7 @@ import type { CardBag } from '@/core/card/data';
 import { isEmptied, happened, look, read, remark } from '@/core/card/kept';
 import { atHour } from '@/core/acclimation/opened';
 import type { Subject } from '@/core/consignment/facts';
-import { counts, sampledFigures, type BagFigure } from '@/core/consignment/measures';
+import { counts, sampledFigures, waterFigures, type BagFigure } from '@/core/measurement/quantities';
 import type { Expected } from '@/core/consignment/doubt';
 import { SEA_FROM } from '@/core/fish/water';
 import { seenOf } from '@/core/consignment/seen-signs';
@@ -164,10 +164,11 @@ export function Box() {
   );
 }
 
-const waterFields = (sea: boolean): BagFigure[] =>
-  sea
-    ? ['tempC', 'pH', 'salinity', 'tanMgNL', 'khDkh', 'oxygenMgL']
-    : ['tempC', 'pH', 'tanMgNL', 'khDkh', 'ghDgh', 'oxygenMgL'];
+/** What is read of a bag: in the sea its salt instead of its hardness. */
+const waterFields = (sea: boolean): BagFigure[] => [
+  ...waterFigures.filter((k) => k !== (sea ? 'ghDgh' : 'salinity')),
+  'oxygenMgL',
+];
 
 /** Figures of a bag, each in its field. */
 function Read({ bag, figures, expected }: { bag: CardBag; figures: readonly BagFigure[]; expected: Expected }) {
@@ -315,8 +316,8 @@ export function Tanks() {
         const sea = tank.salinity >= SEA_FROM;
         const subject = { kind: 'tank' as const, id: name };
         const read1 = actualOf(told).tanks[name];
-        const fields = (['tempC', 'pH', 'khDkh', 'ghDgh', 'salinity'] as const).filter((k) =>
-          sea ? k !== 'ghDgh' : k !== 'salinity' || tank.salinity > 1,
+        const fields = waterFigures.filter(
+          (k) => k !== 'tanMgNL' && (sea ? k !== 'ghDgh' : k !== 'salinity' || tank.salinity > 1),
         );
         return (
           <section key={name} aria-label={w.tank.title(name)}>

@@ -57,7 +57,7 @@ export function NumberField({
   const [typed, setTyped] = useState<string | null>(null);
   const system = useUnits();
   const measures = useMeasures();
-  const quantity = unit || (/salinity$/i.test(common.path) ? 'salinity' : '');
+  const quantity = /salinity$/i.test(common.path) ? 'salinity' : unit;
   const other = system === 'us' && value.trim() !== '' ? inUsUnits(num(value), quantity) : null;
   return (
     <FieldShell {...common}>

@@ -1,60 +1,63 @@
 import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
-import type { WaterReading } from '@/core/consignment/schema';
-import { guessable, guessesFor, guessRange, withGuesses, type Guessable } from '@/core/consignment/guess';
+import { guessOf, someFish, type Kept } from '@/core/consignment/assume';
+import { toldFigures, type Water } from '@/core/consignment/schema';
+import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
+import { dayMonth } from '@/ui/format';
 import { num } from './fields';
 
-/** A figure of a water; which of them were guessed is no figure. */
-export type WaterKey = Exclude<keyof WaterReading, 'guessed'>;
+/** A water as it is typed, by figure; beside one that was copied from a reading stands when that was, as `tempCAt`. */
+export type WaterDraft = Record<string, string>;
 
-/** The figures of a water as they stand in every form: key, name, unit, decimals. */
-export const waterKeys = [
-  ['tempC', 'Temperature', '°C', 1],
-  ['pH', 'pH', '', 1],
-  ['khDkh', 'KH', '°dKH', 0],
-  ['ghDgh', 'GH', '°dGH', 0],
-  ['salinity', 'Salinity', '', 0],
-  ['tanMgNL', 'Ammonia', 'mg N/L', 1],
-] as const satisfies readonly (readonly [WaterKey, string, string, number])[];
+const typedIn = (w: WaterDraft, k: string): boolean => (w[k] ?? '').trim() !== '';
 
-const mayBeGuessed = (k: WaterKey): k is Guessable => (guessable as readonly string[]).includes(k);
-
-/**
- * Typed text as numbers. What was left empty and may be guessed stands at what is usual and says so; what else is empty is
- * no number, and the schema says so beside its field.
- */
-export function waterNumbers(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): WaterReading {
-  const guessed = guessable.filter((k) => (w[k] ?? '').trim() === '');
-  const figures = Object.fromEntries(waterKeys.map(([k]) => [k, num(w[k] ?? '')])) as unknown as WaterReading;
-  return guessed.length > 0 ? withGuesses({ ...figures, guessed }, a) : figures;
+/** Typed text as numbers: an empty field is no figure, and what is no number the schema tells of beside its field. */
+export function waterOf(w: WaterDraft): Water {
+  const known = toldFigures.filter((k) => typedIn(w, k));
+  const copied = known.filter((k) => w[`${k}At`]);
+  return {
+    ...(Object.fromEntries(known.map((k) => [k, num(w[k]!)])) as Water),
+    ...(copied.length > 0 ? { readAt: Object.fromEntries(copied.map((k) => [k, w[`${k}At`]!])) } : {}),
+  };
 }
 
-/** The figures of a water as they were typed: what was guessed was not. */
-export const waterTyped = (w: WaterReading): Record<WaterKey, string> =>
-  Object.fromEntries(
-    waterKeys.map(([k]) => [k, mayBeGuessed(k) && w.guessed?.includes(k) ? '' : String(w[k])]),
-  ) as Record<WaterKey, string>;
+/** The figures of a water as they were typed. */
+export const waterTyped = ({ readAt = {}, ...w }: Water): WaterDraft => ({
+  ...Object.fromEntries(toldFigures.flatMap((k) => (w[k] === undefined ? [] : [[k, String(w[k])]]))),
+  ...Object.fromEntries(Object.entries(readAt).map(([k, at]) => [`${k}At`, at])),
+});
 
-/** What an empty field is reckoned with. */
+/** One figure typed over: it is a copy no longer. */
+export const typedOver = (w: WaterDraft, k: string, v: string): WaterDraft => ({ ...w, [k]: v, [`${k}At`]: '' });
+
+/** What an empty field is computed with: shown pale, never kept. */
 export const waterExpected = (
-  k: WaterKey,
-  w: Partial<Record<WaterKey, string>>,
+  k: WaterFigure,
+  w: WaterDraft,
+  kept: Kept = someFish,
   a: Assumptions = defaultAssumptions,
-): string => (mayBeGuessed(k) ? `${guessesFor(num(w.salinity ?? ''), a)[k]}?` : '');
+): string => `${round(k, guessOf(k, waterOf(w), kept, a).value)}?`;
+
+const round = (k: WaterFigure, v: number): string => String(Number(v.toFixed(quantities[k].digits)));
 
 /** What is told beside a water that nobody measured; null where it was. */
-export function guessedWords(w: Partial<Record<WaterKey, string>>, a: Assumptions = defaultAssumptions): string | null {
-  const parts = waterKeys.flatMap(([k, name, unit]) => {
-    if (!mayBeGuessed(k) || (w[k] ?? '').trim() !== '') return [];
-    const salinity = num(w.salinity ?? '');
-    const value = `${name} ${guessesFor(salinity, a)[k]}${unit ? ` ${unit}` : ''}`;
-    if (k !== 'pH' && k !== 'khDkh') return [value];
-    const [low, high] = guessRange(k, salinity, a);
-    return [`${value} (${low.toFixed(k === 'pH' ? 1 : 0)} to ${high.toFixed(k === 'pH' ? 1 : 0)})`];
+export function guessedWords(w: WaterDraft, kept: Kept = someFish, a: Assumptions = defaultAssumptions): string | null {
+  const parts = waterFigures.flatMap((k) => {
+    if (typedIn(w, k)) return [];
+    const { label, unit } = quantities[k];
+    const g = guessOf(k, waterOf(w), kept, a);
+    const range = g.sigma > 0 ? ` (${round(k, g.low)} to ${round(k, g.high)})` : '';
+    return [`${label} ${round(k, g.value)}${unit ? ` ${unit}` : ''}${range}`];
   });
-  return parts.length > 0
-    ? `Not measured, reckoned with what is usual, and the odds with its spread: ${parts.join(', ')}. A strip tells it.`
+  return parts.length > 0 ? `Not measured. Typical values are used: ${parts.join(', ')}. A test tells.` : null;
+}
+
+/** That figures were copied from readings, and when the oldest was read; null where none was. */
+export function copiedWords(w: WaterDraft, zone: string): string | null {
+  const read = waterFigures.flatMap((k) => (typedIn(w, k) && w[`${k}At`] ? [Date.parse(w[`${k}At`]!)] : []));
+  return read.length > 0
+    ? `Copied from the tank’s readings, the oldest of ${dayMonth(Math.min(...read), zone)}.`
     : null;
 }
 
-export const waterText = (w: Partial<Record<WaterKey, string | number>>): string =>
-  waterKeys.map(([k, label]) => `${label} ${w[k] ?? ''}`).join(', ');
+export const waterText = (w: Partial<Record<WaterFigure, string | number>>): string =>
+  waterFigures.map((k) => `${quantities[k].label} ${w[k] ?? ''}`).join(', ');

@@ -6,7 +6,6 @@ import {
   flat,
   follow,
   inputOf,
-  marine,
   mix,
   settleWaters,
   tankInto,
@@ -58,7 +57,7 @@ const line = (speciesId: string, tank: string) => ({
   tank,
 });
 const litres = { volumeL: '100', residents: '' };
-const sea = marine as NonNullable<TankOption['water']>;
+const sea = { salinity: '34' };
 const tanks: TankOption[] = [
   { ...litres, name: '7', water: { ...water, tempC: '23.5', pH: '6.8' } },
   { ...litres, name: 'K1', water: { ...sea, tempC: '26' } },
@@ -66,15 +65,14 @@ const tanks: TankOption[] = [
 ];
 
 describe('the waters of an order follow its fish', () => {
-  const nobody = { pH: '', khDkh: '', ghDgh: '', tanMgNL: '' };
-  const untold = { ...blank, source: { ...water, ...nobody }, tanks: [{ ...blank.tanks[0]!, ...nobody }] };
+  const bare = { name: 'Q', volumeL: '60', residents: '' };
+  const untold: OrderDraft = { ...blank, source: {}, tanks: [bare] };
   test('the first fish bring the last reading of their tank; our water is never written into the receiver’s', () => {
     const d = settleWaters({ ...untold, lines: [line('lemon-tetra', '7')] }, species, tanks, true);
     expect(d.source).toMatchObject({ tempC: '23.5', pH: '6.8' });
-    expect(d.tanks[0]).toMatchObject({ ...nobody, tempC: String(tetra.usualC), name: 'Q', volumeL: '60' });
+    expect(d.tanks[0]).toEqual(bare);
     expect(d.waters).toEqual({});
-    // As it is sent, every figure of it that a test tells is a guess.
-    expect(inputOf(d, null, null).tank.guessed).toEqual(['pH', 'khDkh', 'ghDgh', 'tanMgNL']);
+    expect(inputOf(d, null, null).tank).toEqual({ name: 'Q', volumeL: 60 });
   });
   test('of a tank that was read in part only that part is told', () => {
     const part: TankOption[] = [
@@ -82,10 +80,9 @@ describe('the waters of an order follow its fish', () => {
       { ...litres, name: 'K1', water: { tempC: '26' } },
     ];
     const d = settleWaters({ ...untold, lines: [line('lemon-tetra', '7')] }, species, part, true);
-    expect(d.source).toEqual({ tempC: '24', pH: '6.4', khDkh: '', ghDgh: '', salinity: '0', tanMgNL: '' });
-    expect(inputOf(d, null, null).sourceWater.guessed).toEqual(['khDkh', 'ghDgh', 'tanMgNL']);
+    expect(inputOf(d, null, null).sourceWater).toEqual({ tempC: 24, pH: 6.4 });
     const sea = settleWaters({ ...untold, lines: [line('ocellaris-clownfish', 'K1')] }, species, part, true);
-    expect(sea.source).toEqual({ ...marine, tempC: '26' });
+    expect(sea.source).toEqual({ tempC: '26' });
   });
   test('what the receiver’s tank was told stays, whatever fish are chosen after', () => {
     const told = { ...untold, tanks: [{ ...untold.tanks[0]!, tempC: '22', pH: '7.9' }] };
@@ -93,14 +90,14 @@ describe('the waters of an order follow its fish', () => {
     expect(d.tanks[0]).toEqual(told.tanks[0]);
   });
 
-  test('without a reading the species says how warm; what the receiver told is not touched', () => {
+  test('without a reading nothing is filled in; what the receiver told is not touched', () => {
     const d = settleWaters(
-      { ...blank, receiverId: 'r', tanks: [{ ...blank.tanks[0]!, tempC: '21' }], lines: [line('goldfish', '9')] },
+      { ...untold, receiverId: 'r', tanks: [{ ...bare, tempC: '21' }], lines: [line('goldfish', '9')] },
       species,
       tanks,
       true,
     );
-    expect(d.source.tempC).toBe(String(row(species, 'goldfish', 'species').usualC));
+    expect(d.source).toEqual({});
     expect(d.tanks[0]!.tempC).toBe('21');
   });
 
@@ -116,9 +113,18 @@ describe('the waters of an order follow its fish', () => {
     );
     expect(waterOfLine(d, '7').salinity).toBe('0');
     expect(waterOfLine(d, 'K1')).toMatchObject({ salinity: '34', tempC: '26' });
-    expect(waterOfLine(d, '9')).toEqual(marine);
+    expect(waterOfLine(d, '9')).toEqual({});
     expect(d.tanks.map((t) => t.name)).toEqual(['Q', 'Sea water tank']);
-    expect(d.lines.map((l) => tankInto(d, l.into).salinity)).toEqual(['0', '34', '34']);
+    expect(d.lines.map((l) => tankInto(d, l.into).name)).toEqual(['Q', 'Sea water tank', 'Sea water tank']);
+    // In a receiving tank that nobody measured they are parted by their kinds alone.
+    const unmeasured = settleWaters(
+      { ...untold, lines: d.lines.map((l) => ({ ...l, into: '' })) },
+      species,
+      tanks,
+      true,
+    );
+    expect(unmeasured.tanks.map((t) => t.name)).toEqual(['Q', 'Sea water tank']);
+    expect(unmeasured.tanks[1]).not.toHaveProperty('salinity');
   });
 
   test('water of a tank that nothing comes from any more goes', () => {

@@ -3,13 +3,13 @@ import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
 import { lengthOfClass, type SizeClass } from '@/core/fish/size';
-import { SEA_FROM } from '@/core/fish/water';
-import { guessable } from '@/core/consignment/guess';
-import type { Companion, OrderLine } from '@/core/consignment/schema';
+import { waterMisfit } from '@/core/fish/water';
+import { toldFigures, type Companion, type OrderLine } from '@/core/consignment/schema';
+import { isUnknown } from '@/core/consignment/waters';
 import type { OrderInput } from '@/server/order/input';
 import type { OrderChoices, OrderDraftView, Receivers } from '@/server/order/view';
 import { num } from '@/ui/fields/fields';
-import { waterKeys, waterNumbers, waterText } from '@/ui/fields/water';
+import { waterOf, waterText, type WaterDraft } from '@/ui/fields/water';
 import { localInput } from '@/ui/format';
 
 /** The order as it is typed: text everywhere, times in the local clock of each end. */
@@ -17,14 +17,11 @@ export type OrderDraft = OrderDraftView;
 export type PartyDraft = OrderDraft['sender'];
 export type LineDraft = OrderDraft['lines'][number];
 export type CompanionDraft = OrderDraft['companions'][number];
-export type WaterDraft = Record<string, string>;
+export type { WaterDraft };
 /** Fish of the house's own tanks, with what is free of them; the tanks; people of the address book. */
 export type LotOption = OrderChoices['lots'][number];
 export type TankOption = OrderChoices['tanks'][number];
 export type ReceiverOption = Receivers[number];
-
-/** Sea water as it usually is kept (common practice †); what a test tells of it nobody has told yet. */
-export const marine: WaterDraft = { tempC: '25.5', pH: '', khDkh: '', ghDgh: '', salinity: '34', tanMgNL: '' };
 
 export const emptyLine = (lines: readonly LineDraft[]): LineDraft => {
   let n = lines.length + 1;
@@ -112,26 +109,20 @@ export const withReceiver = (d: OrderDraft, r: ReceiverOption): OrderDraft => ({
   lines: d.lines.map((l) => ({ ...l, into: '' })),
 });
 
-/** What a water of a species is filled in with before anybody told anything of it: warmth and salt, and nothing that a test tells. */
-const untold = (s: Species): WaterDraft =>
-  s.water === 'marine'
-    ? marine
-    : {
-        tempC: String(s.usualC),
-        pH: '',
-        khDkh: '',
-        ghDgh: '',
-        salinity: s.water === 'brackish' ? '10' : '0',
-        tanMgNL: '',
-      };
-const isSea = (w: WaterDraft): boolean => num(w.salinity ?? '') >= SEA_FROM;
-/** Nothing was typed of a water but what it was filled in with. */
-const isUntold = (w: WaterDraft): boolean => guessable.every((k) => (w[k] ?? '') === '');
+/** What a hand typed of a water: copies of another tank’s readings are none of this one’s. */
+const byHand = (w: WaterDraft): WaterDraft =>
+  Object.fromEntries(Object.entries(w).filter(([k]) => !k.endsWith('At') && !w[`${k}At`]));
+const nothingTyped = (w: WaterDraft): boolean => isUnknown(waterOf(w));
+/** A species cannot live in a water by what was measured of it. */
+const misfits = (s: Species, w: WaterDraft): boolean => {
+  const { salinity } = waterOf(w);
+  return salinity !== undefined && waterMisfit(s, salinity, '') !== null;
+};
 
 /**
- * Waters that must be told apart: the last reading of a tank that is sent from, and sea water for sea fish, on both
- * ends. What a person typed is not touched, and nothing that was not read is filled in; the receiver’s water is never ours.
- * `first` says that the first line names another species or tank than it did.
+ * Waters that must be told apart: the last reading of a tank that is sent from, and waters that the animals cannot share,
+ * on both ends. What a person typed is not touched, and nothing that was not read is filled in; the receiver’s water is
+ * never ours. `first` says that the first line names another species or tank than it did.
  */
 export function settleWaters(
   d: OrderDraft,
@@ -141,25 +132,28 @@ export function settleWaters(
 ): OrderDraft {
   const next: OrderDraft = { ...d, waters: { ...d.waters }, tanks: [...d.tanks], lines: [...d.lines] };
   const kindOf = (l: LineDraft): Species | undefined => species.find((s) => s.id === l.speciesId);
-  const sameWater = (a: WaterDraft, b: WaterDraft): boolean => waterKeys.every(([k]) => (a[k] ?? '') === (b[k] ?? ''));
+  const sameWater = (a: WaterDraft, b: WaterDraft): boolean => toldFigures.every((k) => (a[k] ?? '') === (b[k] ?? ''));
+  /** Animals that go into a tank with others live in one kind of water. */
+  const fits = (t: WaterDraft, i: number, s: Species): boolean => {
+    if (misfits(s, t)) return false;
+    const beside = next.lines.findIndex((l, j) => j < i && tankInto(next, l.into) === t && kindOf(l));
+    const other = beside < 0 ? null : kindOf(next.lines[beside]!)!.water;
+    return other === null || other === s.water || other === 'brackish' || s.water === 'brackish';
+  };
   next.lines.forEach((l, i) => {
     const s = kindOf(l);
     if (!s) return;
-    const latest = tanks.find((t) => t.name === l.tank)?.water ?? null;
-    const read = latest && { ...untold(s), ...latest };
+    const read = tanks.find((t) => t.name === l.tank)?.water ?? null;
     if (i === 0 && first) {
-      if (read) next.source = { ...next.source, ...read };
-      else if (isUntold(next.source)) next.source = { ...next.source, ...untold(s) };
-      else if (s.water === 'marine' && !isSea(next.source)) next.source = { ...next.source, ...marine };
-      else if (s.water === 'fresh' && !isSea(next.source)) next.source = { ...next.source, tempC: String(s.usualC) };
-      if (!d.receiverId && isUntold(next.tanks[0]!)) next.tanks[0] = { ...next.tanks[0]!, ...untold(s) };
+      if (read) next.source = read;
+      // What was typed for animals of the other water is none of theirs.
+      else next.source = misfits(s, next.source) ? {} : byHand(next.source);
     }
     if (read && !next.waters[l.tank] && !sameWater(read, next.source)) next.waters[l.tank] = read;
-    if (s.water === 'marine' && l.tank && !isSea(waterOfLine(next, l.tank))) next.waters[l.tank] = marine;
-    if ((s.water === 'marine') !== isSea(tankInto(next, l.into)) && s.water !== 'brackish') {
-      const other = next.tanks.find((t) => isSea(t) === (s.water === 'marine'));
+    if (l.tank && misfits(s, waterOfLine(next, l.tank))) next.waters[l.tank] = {};
+    if (!fits(tankInto(next, l.into), i, s)) {
+      const other = next.tanks.find((t) => fits(t, i, s) && (t.name !== '' || nothingTyped(t)));
       const made = other ?? {
-        ...untold(s),
         name: s.water === 'marine' ? 'Sea water tank' : 'Fresh water tank',
         volumeL: '60',
         residents: '',
@@ -193,7 +187,7 @@ const party = (x: PartyDraft): OrderInput['sender'] => ({
   },
 });
 const tank = (t: WaterDraft): OrderInput['tank'] => ({
-  ...waterNumbers(t),
+  ...waterOf(t),
   name: t.name ?? '',
   volumeL: num(t.volumeL ?? ''),
   ...(t.residents === 'yes' ? { residents: true } : {}),
@@ -226,8 +220,8 @@ export const inputOf = (d: OrderDraft, code: string | null, version: number | nu
     ...(l.lotId ? { lotId: l.lotId } : {}),
     ...(l.into && l.into !== d.tanks[0]?.name ? { into: l.into } : {}),
   })),
-  sourceWater: waterNumbers(d.source),
-  waters: Object.entries(d.waters).map(([name, w]) => ({ tank: name, water: waterNumbers(w) })),
+  sourceWater: waterOf(d.source),
+  waters: Object.entries(d.waters).map(([name, w]) => ({ tank: name, water: waterOf(w) })),
   tank: tank(d.tanks[0]!),
   otherTanks: d.tanks.slice(1).map(tank),
   companions: d.companions.map((x) => ({
@@ -305,7 +299,12 @@ export function mix(mine: OrderDraft, theirs: OrderDraft, taken: ReadonlySet<str
 
 /** A receiving tank that is one of the house's own brings its litres, its last water and whether fish live in it. */
 export const ownTank = (t: TankOption): WaterDraft => ({
-  ...Object.fromEntries(guessable.map((k) => [k, ''])),
+  ...Object.fromEntries(
+    toldFigures.flatMap((k) => [
+      [k, ''],
+      [`${k}At`, ''],
+    ]),
+  ),
   ...(t.water ?? {}),
   volumeL: t.volumeL,
   residents: t.residents,

@@ -37,9 +37,10 @@ import { Companions } from './companions';
 import { ForTheBuyer, ToMind } from './said';
 import { Journey } from './journey';
 import { Lines } from './lines';
+import type { Consignment } from '@/core/consignment/schema';
 import { Party } from './party';
 import { useLookOver } from './use-look-over';
-import { Waters } from './waters';
+import { Unproven, Waters } from './waters';
 
 /** Needed only when two people saved. */
 const Meanwhile = dynamic(() => import('@/ui/records/meanwhile').then((m) => m.Meanwhile));
@@ -53,6 +54,7 @@ export interface OrderStationProps {
   places: Place[];
   lots: LotOption[];
   tanks: TankOption[];
+  unproven?: NonNullable<Consignment['unproven']>;
   /** The confirmation as text, once there is a consignment. */
   confirmation: string | null;
 }
@@ -160,7 +162,8 @@ export function OrderStation(p: OrderStationProps) {
               onChange={set}
             />
           </div>
-          <Waters d={d} ownTanks={d.direction === 'outgoing' ? [] : p.tanks} problems={problems} onChange={set} />
+          <Unproven {...p} version={version} done={kept} />
+          <Waters {...{ d, species, problems }} ownTanks={d.direction === 'outgoing' ? [] : p.tanks} onChange={set} />
           <Companions list={d.companions} problems={problems} onChange={(companions) => set({ companions })} />
           <TextField label="Note" path="note" problems={problems} value={d.note} onChange={(note) => set({ note })} />
           {!incoming && <Folded title={`Sender: ${d.sender.name}, ${d.sender.town}`}>{sender}</Folded>}

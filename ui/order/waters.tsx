@@ -3,24 +3,43 @@
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { feltStep } from '@/core/calendar/felt';
+import type { Species } from '@/core/catalogue/schema';
+import type { Kept } from '@/core/consignment/assume';
+import { toldFigures, type Consignment } from '@/core/consignment/schema';
 import type { Problem } from '@/core/consignment/outcome';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
-import { guessedWords, waterExpected, waterKeys } from '@/ui/fields/water';
-import { ownTank, tankInto, waterOfLine, type OrderDraft, type TankOption, type WaterDraft } from './draft';
+import { countAsMeasured } from '@/server/order/actions';
+import { useSave } from '@/ui/use-save';
+import { quantities, waterFigures } from '@/core/measurement/quantities';
+import { copiedWords, guessedWords, typedOver, waterExpected } from '@/ui/fields/water';
+import {
+  ownTank,
+  tankInto,
+  waterOfLine,
+  type LineDraft,
+  type OrderDraft,
+  type TankOption,
+  type WaterDraft,
+} from './draft';
 
 /** The sender's water above the receiver's, with the step between; one pair for each way fish go. */
 export function Waters({
   d,
+  species,
   problems,
   ownTanks,
   onChange,
 }: {
   d: OrderDraft;
+  species: readonly Species[];
   /** Own tanks that things may be received into. */
   ownTanks: readonly TankOption[];
   problems: readonly Problem[];
   onChange: (change: Partial<OrderDraft>) => void;
 }) {
+  /** The animals by which a water is guessed: the first of those it is for. */
+  const keptIn = (of: (l: LineDraft) => boolean): Kept | undefined =>
+    species.find((s) => s.id === (d.lines.find(of) ?? d.lines[0])?.speciesId);
   const own = Object.keys(d.waters);
   const sources = [...new Set(d.lines.map((l) => l.tank).filter(Boolean))];
   const common = sources.filter((t) => !d.waters[t]);
@@ -44,8 +63,8 @@ export function Waters({
         head={
           <>
             <th className="min-w-[150px]" />
-            {waterKeys.map(([k, label]) => (
-              <th key={k}>{label}</th>
+            {waterFigures.map((k) => (
+              <th key={k}>{quantities[k].label}</th>
             ))}
             <th>Litres</th>
             <th />
@@ -61,6 +80,7 @@ export function Waters({
             label="Shipping water"
             path="sourceWater"
             w={d.source}
+            kept={keptIn((l) => !d.waters[l.tank])}
             problems={problems}
             set={(c) => onChange({ source: { ...d.source, ...c } as WaterDraft })}
           />
@@ -76,6 +96,7 @@ export function Waters({
               label={`Water of tank ${tank}`}
               path={`waters.${i}.water`}
               w={d.waters[tank]!}
+              kept={keptIn((l) => l.tank === tank)}
               problems={problems}
               set={(c) => onChange({ waters: { ...d.waters, [tank]: { ...d.waters[tank]!, ...c } as WaterDraft } })}
             />
@@ -96,6 +117,7 @@ export function Waters({
           <TankRow
             key={i}
             t={t}
+            kept={keptIn((l) => tankInto(d, l.into) === t)}
             i={i}
             d={d}
             problems={problems}
@@ -106,7 +128,7 @@ export function Waters({
         ))}
         <Steps d={d} />
       </Table>
-      <Guessed d={d} />
+      <Guessed d={d} kept={keptIn((l) => !d.waters[l.tank])} />
       <Choices
         d={d}
         apart={sources.length > 1 ? common : []}
@@ -118,10 +140,14 @@ export function Waters({
   );
 }
 
-/** Says what stands in for figures that nobody measured. */
-function Guessed({ d }: { d: OrderDraft }) {
-  const ours = [d.source, ...Object.values(d.waters)].map((w) => guessedWords(w)).find((x) => x !== null);
-  return ours ? <p className="note mt-1">{ours}</p> : null;
+/** Says what stands in for figures that nobody measured, and how old those are that were copied. */
+function Guessed({ d, kept }: { d: OrderDraft; kept: Kept | undefined }) {
+  const waters = [d.source, ...Object.values(d.waters)];
+  const words = [
+    waters.map((w) => copiedWords(w, d.sender.zone)).find((x) => x !== null),
+    waters.map((w) => guessedWords(w, kept)).find((x) => x !== null),
+  ].filter(Boolean);
+  return words.length > 0 ? <p className="note mt-1">{words.join(' ')}</p> : null;
 }
 
 /** The figures of one water, a field each. */
@@ -129,26 +155,28 @@ function Cells({
   label,
   path,
   w,
+  kept,
   problems,
   set,
 }: {
   label: string;
   path: string;
   w: WaterDraft;
+  kept: Kept | undefined;
   problems: readonly Problem[];
   set: (change: WaterDraft) => void;
 }) {
-  return waterKeys.map(([k, name, unit]) => (
-    <td key={k} data-head={name}>
+  return waterFigures.map((k) => (
+    <td key={k} data-head={quantities[k].label} className={k === 'tanMgNL' ? 'min-w-[116px]' : ''}>
       <NumberField
         hideLabel
-        label={`${label}, ${name}`}
-        unit={unit}
+        label={`${label}, ${quantities[k].label}`}
+        unit={quantities[k].unit}
         path={`${path}.${k}`}
         problems={problems}
         value={w[k] ?? ''}
-        expected={waterExpected(k, w)}
-        onChange={(v) => set({ [k]: v })}
+        expected={waterExpected(k, w, kept)}
+        onChange={(v) => set(typedOver({}, k, v))}
       />
     </td>
   ));
@@ -156,6 +184,7 @@ function Cells({
 
 function TankRow({
   t,
+  kept,
   i,
   d,
   problems,
@@ -164,6 +193,7 @@ function TankRow({
   onChange,
 }: {
   t: WaterDraft;
+  kept: Kept | undefined;
   i: number;
   d: OrderDraft;
   problems: readonly Problem[];
@@ -187,7 +217,7 @@ function TankRow({
           onChange={(name) => setTank(i, { name })}
         />
       </td>
-      <Cells label={name} path={path} w={t} problems={problems} set={(c) => setTank(i, c)} />
+      <Cells label={name} path={path} w={t} kept={kept} problems={problems} set={(c) => setTank(i, c)} />
       <td className="min-w-[84px]" data-head="Litres">
         <NumberField
           hideLabel
@@ -220,6 +250,42 @@ function TankRow({
   );
 }
 
+const places: Record<string, string> = { sourceWater: 'Shipping water', tank: 'Receiving tank' };
+
+/** Figures that an earlier version filled in by itself: they count as unknown until somebody says that they were measured. */
+export function Unproven({
+  code,
+  version,
+  unproven = [],
+  done,
+}: {
+  code: string | null;
+  version: number | null;
+  unproven?: NonNullable<Consignment['unproven']>;
+  done: () => void;
+}) {
+  const { save, busy } = useSave();
+  if (unproven.length === 0 || code === null || version === null) return null;
+  const measured = (): void => void save((press) => countAsMeasured(press, code, version), done);
+  return (
+    <div className="my-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2 text-15" role="note">
+      An earlier version filled in figures that may never have been measured. They now count as unknown:{' '}
+      {unproven
+        .map(
+          ({ where, figures }) =>
+            `${places[where] ?? 'another water'} ${toldFigures
+              .flatMap((k) => (figures[k] === undefined ? [] : [`${quantities[k].label} ${figures[k]}`]))
+              .join(', ')}`,
+        )
+        .join('; ')}
+      .{' '}
+      <Button type="button" disabled={busy} onClick={measured}>
+        They were measured
+      </Button>
+    </div>
+  );
+}
+
 /** What the fish will feel, one line for each way they go. */
 function Steps({ d }: { d: OrderDraft }) {
   const pairs = new Map<string, { label: string; from: WaterDraft; to: WaterDraft }>();
@@ -233,12 +299,13 @@ function Steps({ d }: { d: OrderDraft }) {
   return [...pairs.values()].map((p, i) => (
     <tr key={i}>
       <td className="mute">Step {pairs.size > 1 ? p.label : 'between'}</td>
-      {waterKeys.map(([k, label, , digits]) => {
+      {waterFigures.map((k) => {
+        const { label, digits } = quantities[k];
         const step = num(p.to[k] ?? '') - num(p.from[k] ?? '');
         const felt = Math.abs(step) >= feltStep[k];
         return (
           <td key={k} data-head={label} className={`num ${felt ? 'font-semibold text-watch' : ''}`}>
-            {Number.isFinite(step) ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(Math.max(1, digits))}` : ''}
+            {Number.isFinite(step) ? `${step >= 0 ? '+' : '−'}${Math.abs(step).toFixed(digits)}` : ''}
           </td>
         );
       })}

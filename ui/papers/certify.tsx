@@ -80,7 +80,7 @@ export function Certify({ code, certify: p }: Pick<PapersView, 'code' | 'certify
           {p.given.map((g) => (
             <li key={g.number} className="flex items-center gap-3 border-b border-rule py-2">
               <b className="num">{g.number}</b> <span className="flex-1">{g.day}</span>
-              <ButtonLink prefetch={false} target="_blank" href={`/certificates/${g.number}`}>
+              <ButtonLink target="_blank" href={`/certificates/${g.number}`}>
                 PDF
               </ButtonLink>
             </li>

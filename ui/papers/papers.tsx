@@ -84,10 +84,10 @@ export function Papers(p: PapersView) {
         <h1 className="mr-auto font-head text-28 font-semibold">Papers for {p.code}</h1>
         <ButtonLink href={`/consignments/${p.code}/send`}>Back to Send</ButtonLink>
         <Button onClick={() => printPdf(pdf(p.kind))}>Print {name.toLowerCase()}</Button>
-        <ButtonLink href={pdf(p.kind)} prefetch={false} target="_blank">
+        <ButtonLink href={pdf(p.kind)} target="_blank">
           PDF
         </ButtonLink>
-        <ButtonLink tone="go" href={pdf(packed.join(','))} prefetch={false} target="_blank">
+        <ButtonLink tone="go" href={pdf(packed.join(','))} target="_blank">
           PDF of all that goes with them
         </ButtonLink>
       </div>
@@ -150,7 +150,7 @@ export function Papers(p: PapersView) {
           <span>
             Packed the same evening, in this order: {p.evening.all.map((x) => `${x.code} (${x.leaves})`).join(', ')}.
           </span>
-          <ButtonLink prefetch={false} target="_blank" href={`/papers/${p.evening.day}?format=${p.format}`}>
+          <ButtonLink target="_blank" href={`/papers/${p.evening.day}?format=${p.format}`}>
             PDF of the evening’s papers
           </ButtonLink>
         </p>

@@ -3,24 +3,20 @@
 import { useState } from 'react';
 import type { MethodId } from '@/core/acclimation/vessel';
 import type { OpenedTold } from '@/core/practice/job';
-import type { Opening, OpeningChoices } from '@/core/practice/schema';
+import type { Opening } from '@/core/practice/schema';
 import type { CrateView } from '@/server/practice/practice';
 import { keepPlay } from '@/server/practice/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { CrateHead, Debrief, ScoreLine } from './frame';
 import { useDraft, usePractice } from './use-practice';
 
-type Figure = OpeningChoices['measured'][number];
-const figures: readonly [Figure, string, string, number][] = [
-  ['tempC', 'Temperature', '°C', 1],
-  ['pH', 'pH', '', 1],
-  ['tanMgNL', 'Ammonia', 'mg N/L', 1],
-  ['khDkh', 'KH', '°d', 1],
-  ['ghDgh', 'GH', '°d', 0],
-  ['salinity', 'Salinity', '', 0],
-];
+const figures = waterFigures.map((k) => {
+  const { label, unit, digits } = quantities[k];
+  return [k, label, unit, digits] as const;
+});
 
 /** Un-ionized ammonia of every way over the first hours, the chosen one in front. */
 function Courses({ o }: { o: OpenedTold }) {
@@ -107,7 +103,7 @@ function Ways({
 
 /** A bag at the door: measure as much as you like, then open it one way. */
 export function OpeningPlay({ v, o }: { v: CrateView; o: Opening }) {
-  const [measured, setMeasured] = useState<Figure[]>([]);
+  const [measured, setMeasured] = useState<WaterFigure[]>([]);
   const [method, setMethod] = useState<MethodId | null>(null);
   const [seed, setSeed] = useState(0);
   const [end, setEnd] = useState<OpenedTold | null>(null);

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import { amountFor } from '@/core/bag/treatments';
 import { massFor } from '@/core/quarantine/water';

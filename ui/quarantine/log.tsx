@@ -1,13 +1,12 @@
 'use client';
 
 import { signs } from '@/core/quarantine/signs';
-import type { TestFigure } from '@/core/quarantine/schema';
+import { quantities, type TankFigure } from '@/core/measurement/quantities';
 import { strikeEntry } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { dayClock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
-import { figureLabels } from './figures';
 
 type Entry = TankWeeks['entries'][number];
 
@@ -17,8 +16,8 @@ const ate = { all: 'all ate', some: 'some ate', none: 'nobody ate', 'not-fed': '
 function entryWords(e: Entry): string {
   switch (e.kind) {
     case 'test':
-      return (Object.entries(e.figures) as [TestFigure, number][])
-        .map(([k, v]) => `${figureLabels[k][0]} ${v}${figureLabels[k][1] ? ` ${figureLabels[k][1]}` : ''}`)
+      return (Object.entries(e.figures) as [TankFigure, number][])
+        .map(([k, v]) => `${quantities[k].label} ${v}${quantities[k].unit ? ` ${quantities[k].unit}` : ''}`)
         .join(', ');
     case 'look':
       return [

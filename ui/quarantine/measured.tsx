@@ -2,22 +2,21 @@
 
 import { useState } from 'react';
 import { Line, ReferenceArea, ReferenceLine, XAxis, YAxis } from 'recharts';
-import type { TestFigure } from '@/core/quarantine/schema';
+import { quantities, tankFigures, type TankFigure } from '@/core/measurement/quantities';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { dayClock, dayMonth } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
-import { figureLabels } from './figures';
 import { Plot, quiet } from '@/ui/kit/plot';
 import { Table } from '@/ui/kit/table';
 
-const colour: Partial<Record<TestFigure, string>> = {
+const colour: Partial<Record<TankFigure, string>> = {
   tanMgNL: 'var(--c-amm)',
   pH: 'var(--c-co2)',
   tempC: 'var(--c-temp)',
 };
 
 /** Where a figure is watched and where it is too much. */
-function bandsOf(q: TankWeeks, k: TestFigure): { watch: number | null; stop: number | null; from: number | null } {
+function bandsOf(q: TankWeeks, k: TankFigure): { watch: number | null; stop: number | null; from: number | null } {
   const f = q.foretold;
   const copper = q.water.find((w) => w.medicine.kind === 'copper' || w.medicine.kind === 'bound-copper')?.medicine;
   if (k === 'tanMgNL') return { watch: f ? f.limit / 2 : null, stop: f?.limit ?? null, from: null };
@@ -27,14 +26,14 @@ function bandsOf(q: TankWeeks, k: TestFigure): { watch: number | null; stop: num
   return { watch: null, stop: null, from: null };
 }
 
-function Course({ q, k }: { q: TankWeeks; k: TestFigure }) {
-  const [label, unit, digits] = figureLabels[k];
+function Course({ q, k }: { q: TankWeeks; k: TankFigure }) {
+  const { label, unit, digits } = quantities[k];
   const points = q.series[k]!;
   const { watch, stop, from } = bandsOf(q, k);
   const ahead = k === 'tanMgNL' && q.foretold ? q.foretold.curve.map((c) => ({ ms: c.ms, ahead: c.mgNL })) : [];
   const data = [...points.map((p) => ({ ms: p.ms, value: p.value })), ...ahead];
   const values = [...points.map((p) => p.value), ...ahead.map((x) => x.ahead)];
-  const zeroed = !['pH', 'tempC', 'khDkh', 'ghDgh', 'salinity'].includes(k);
+  const zeroed = unit.startsWith('mg');
   const most = Math.max(...values, zeroed ? (stop ?? watch ?? 0) : -Infinity);
   const least = zeroed ? 0 : Math.min(...values);
   const pad = Math.max((most - least) * 0.15, zeroed ? 0 : 0.2);
@@ -99,20 +98,11 @@ function Course({ q, k }: { q: TankWeeks; k: TestFigure }) {
 }
 
 /** A figure that stands still needs no curve; ammonia and nitrite always have one. */
-const moves = (q: TankWeeks, k: TestFigure): boolean =>
+const moves = (q: TankWeeks, k: TankFigure): boolean =>
   ['tanMgNL', 'nitriteMgL', 'copperMgL'].includes(k) || new Set(q.series[k]!.map((p) => p.value)).size > 2;
 
-const order: readonly TestFigure[] = [
-  'tanMgNL',
-  'nitriteMgL',
-  'copperMgL',
-  'pH',
-  'nitrateMgL',
-  'khDkh',
-  'salinity',
-  'tempC',
-  'ghDgh',
-];
+const foremost: readonly TankFigure[] = ['tanMgNL', 'nitriteMgL', 'copperMgL', 'pH'];
+const order = [...foremost, ...tankFigures.filter((k) => !foremost.includes(k))];
 
 /** What was measured of the water, one figure under another on one clock; or as a table. */
 export function Measured({ q }: { q: TankWeeks }) {
@@ -143,9 +133,9 @@ export function Measured({ q }: { q: TankWeeks }) {
               const last = q.series[k]!.at(-1)!;
               return (
                 <div key={k} className="flex items-baseline gap-2 border-b border-rule py-1">
-                  <dt>{figureLabels[k][0]}</dt>
+                  <dt>{quantities[k].label}</dt>
                   <dd className="num ml-auto">
-                    {last.value.toFixed(figureLabels[k][2])} <span className="u">{figureLabels[k][1]}</span>
+                    {last.value.toFixed(quantities[k].digits)} <span className="u">{quantities[k].unit}</span>
                   </dd>
                 </div>
               );
@@ -159,7 +149,7 @@ export function Measured({ q }: { q: TankWeeks }) {
               <th>When</th>
               {shown.map((k) => (
                 <th key={k} className="text-right">
-                  {figureLabels[k][0]}
+                  {quantities[k].label}
                 </th>
               ))}
             </>
@@ -172,7 +162,7 @@ export function Measured({ q }: { q: TankWeeks }) {
                 <td>{dayClock(Date.parse(e.at), q.zone)}</td>
                 {shown.map((k) => (
                   <td key={k} className="num text-right">
-                    {e.kind === 'test' && e.figures[k] !== undefined ? e.figures[k].toFixed(figureLabels[k][2]) : ''}
+                    {e.kind === 'test' && e.figures[k] !== undefined ? e.figures[k].toFixed(quantities[k].digits) : ''}
                   </td>
                 ))}
               </tr>

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { PhotoButton } from '@/ui/arrive/photo';
@@ -26,7 +26,6 @@ type Open = 'look' | 'test' | 'dose' | 'plan' | 'log' | null;
 /** What hands tell most: a look, a test, a dose; one is open at a time. */
 function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Open) => void }) {
   const invertebrates = q.dwellers.length > 0 && q.dwellers.every((d) => d.species?.flags.includes('invertebrate'));
-  const salty = (q.latest.salinity?.value ?? 0) > 1 || q.dwellers.some((d) => d.species?.water !== 'fresh');
   const toggle = (o: Open): void => setOpen(open === o ? null : o);
   const looked = q.entries.find((e) => e.kind === 'look' && !e.struck && Date.parse(e.at) > q.nowMs - 6 * 3600_000);
   const done = (): void => setOpen(null);
@@ -66,15 +65,6 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
               ? ['copperMgL', 'tanMgNL', 'pH', 'tempC']
               : ['tanMgNL', 'nitriteMgL', 'pH', 'tempC']
           }
-          more={[
-            ...(q.water.some((w) => /copper/.test(w.medicine.kind))
-              ? (['nitriteMgL'] as const)
-              : (['copperMgL'] as const)),
-            'nitrateMgL',
-            'khDkh',
-            'ghDgh',
-            ...(salty ? (['salinity'] as const) : []),
-          ]}
           copperTop={q.copperTop}
           copperAskTimes={q.copperAskTimes}
           done={done}

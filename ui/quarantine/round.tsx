@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { RoundView } from '@/server/quarantine/view';
 import { FishIcon } from '@/ui/drawings/fish';
@@ -124,7 +124,6 @@ function Stop({
           id={t.id}
           tank={t.tank}
           first={['tanMgNL', 'nitriteMgL', 'pH', 'tempC']}
-          more={['copperMgL', 'nitrateMgL', 'khDkh', 'ghDgh', 'salinity']}
           copperTop={t.copperTop}
           copperAskTimes={askTimes}
           done={() => setOpen(null)}

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import { openQuarantine } from '@/server/quarantine/actions';
 import type { QuarantineTank, QuarantineView } from '@/server/quarantine/view';

@@ -3,17 +3,16 @@
 import { useState } from 'react';
 import { oddTest } from '@/core/quarantine/doubt';
 import { dropTest, ppmToDkh } from '@/core/quarantine/kits';
-import type { TestFigure } from '@/core/quarantine/schema';
+import { quantities, tankFigures, unbelieved, type TankFigure } from '@/core/measurement/quantities';
 import { NumberField, SelectField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
-import { figureLabels } from './figures';
 
 type How = 'drops' | 'strip' | 'meter';
 
 /** By what it was tested; drops are counted, and what one stands for is on the kit. */
-function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put: (k: TestFigure, v: string) => void }) {
-  const [drops, setDrops] = useState({ of: 'khDkh' as TestFigure, n: '', each: '1' });
+function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put: (k: TankFigure, v: string) => void }) {
+  const [drops, setDrops] = useState({ of: 'khDkh' as TankFigure, n: '', each: '1' });
   const perDrop = num(drops.each);
   const count = num(drops.n);
   return (
@@ -34,8 +33,8 @@ function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put:
           label="Drops of"
           path="dropsOf"
           value={drops.of}
-          onChange={(of) => setDrops({ ...drops, of: of as TestFigure })}
-          options={(['khDkh', 'ghDgh', 'tanMgNL', 'copperMgL'] as const).map((k) => [k, figureLabels[k][0]] as const)}
+          onChange={(of) => setDrops({ ...drops, of: of as TankFigure })}
+          options={(['khDkh', 'ghDgh', 'tanMgNL', 'copperMgL'] as const).map((k) => [k, quantities[k].label] as const)}
         />
         <NumberField
           className="w-20"
@@ -72,31 +71,30 @@ export function TestForm({
   id,
   tank,
   first,
-  more,
   copperTop,
   copperAskTimes,
   done,
 }: {
   id: string;
   tank: string;
-  /** What is asked for at once, and what besides. */
-  first: readonly TestFigure[];
-  more: readonly TestFigure[];
+  /** What is asked for at once; every other figure is a press away. */
+  first: readonly TankFigure[];
   copperTop: number;
   copperAskTimes: number;
   done?: () => void;
 }) {
-  const [typed, setTyped] = useState<Partial<Record<TestFigure, string>>>({});
+  const [typed, setTyped] = useState<Partial<Record<TankFigure, string>>>({});
   const [how, setHow] = useState<How>('drops');
   const [all, setAll] = useState(false);
   const [problem, setProblem] = useState('');
   const [odd, setOdd] = useState<string | null>(null);
   const send = (sure: boolean): void => {
-    const figures: Partial<Record<TestFigure, number>> = {};
-    for (const [k, text] of Object.entries(typed) as [TestFigure, string][]) {
+    const figures: Partial<Record<TankFigure, number>> = {};
+    for (const [k, text] of Object.entries(typed) as [TankFigure, string][]) {
       if (text.trim() === '') continue;
       const v = num(text);
-      if (!Number.isFinite(v) || v < 0) return setProblem(`${figureLabels[k][0]} must be a number, 0 or more.`);
+      const wrong = unbelieved(k, v);
+      if (wrong) return setProblem(`${quantities[k].label}: ${wrong}`);
       figures[k] = v;
     }
     if (Object.keys(figures).length === 0) return setProblem('Give at least one figure.');
@@ -111,7 +109,7 @@ export function TestForm({
     setTyped({});
     done?.();
   };
-  const shown = all ? [...first, ...more] : first;
+  const shown = all ? [...first, ...tankFigures.filter((k) => !first.includes(k))] : first;
   return (
     <form
       aria-label={`Test of ${tank}`}
@@ -125,8 +123,8 @@ export function TestForm({
         {shown.map((k) => (
           <NumberField
             key={k}
-            label={figureLabels[k][0]}
-            unit={figureLabels[k][1]}
+            label={quantities[k].label}
+            unit={quantities[k].unit}
             path={k}
             value={typed[k] ?? ''}
             onChange={(v) => setTyped((x) => ({ ...x, [k]: v }))}

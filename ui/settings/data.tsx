@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { Finding } from '@/server/db/doctor';
 import { counted } from '@/core/quantities/words';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { renewFeed } from '@/server/settings/actions';
 import { CopyText } from '@/ui/fields/copy-text';
 import { Button } from '@/ui/kit/button';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import type { SettingsView } from '@/server/settings/view';
 import { AssumptionList } from './assumptions';

@@ -3,7 +3,7 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { setCount } from '@/server/stock/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { GoneBar, ListTools } from '@/ui/records/list';

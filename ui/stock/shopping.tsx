@@ -1,5 +1,5 @@
 import { Table } from '@/ui/kit/table';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { suppliesView } from '@/server/stock/supplies';
 import { CopyText } from '@/ui/fields/copy-text';
 import { dayMonth, two } from '@/ui/format';

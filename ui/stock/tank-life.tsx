@@ -3,13 +3,13 @@
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { moveCount, saveReading, strikeReading } from '@/server/stock/actions';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { TankReading } from '@/server/db/ledger';
 import type { FishIn, StayIn } from '@/server/stock/tanks';
-import { waterFields } from '@/records/water';
+import { quantities, readingWays, tankFigures, waterFigures, type TankFigure } from '@/core/measurement/quantities';
 import { FishIcon } from '@/ui/drawings/fish';
-import { NumberField, OtherProblems } from '@/ui/fields/fields';
+import { NumberField, OtherProblems, SelectField } from '@/ui/fields/fields';
 import { WhenField } from '@/ui/fields/time-fields';
 import { dayClock } from '@/ui/format';
 import { DraftLine } from '@/ui/fields/draft-line';
@@ -26,17 +26,6 @@ export interface TankLifeProps {
   readingCount: number;
 }
 
-const figures = [
-  ['tempC', 'Temp', '°C'],
-  ['pH', 'pH', ''],
-  ['khDkh', 'KH', '°dKH'],
-  ['ghDgh', 'GH', '°dGH'],
-  ['salinity', 'Salinity', ''],
-  ['tanMgNL', 'Ammonia', 'mg N/L'],
-  ['nitriteMgL', 'Nitrite', 'mg/L'],
-  ['nitrateMgL', 'Nitrate', 'mg/L'],
-] as const;
-
 /** A tank as it lives: its fish with a way to count, its water over time, a reading to add. */
 export function TankLife(p: TankLifeProps) {
   return (
@@ -48,11 +37,15 @@ export function TankLife(p: TankLifeProps) {
 }
 
 const EMPTY: Record<string, string> = {};
+/** What most kits tell; the rest is a press away. */
+const asked: readonly TankFigure[] = [...waterFigures, 'nitriteMgL', 'nitrateMgL'];
+const readWith = readingWays.map((w) => [w, w === '' ? 'not told' : w] as const);
 
 function ReadingForm({ tankId }: { tankId: string }) {
   const { save, busy, problems } = useSave();
   const { draft, setDraft, ...keeping } = useDraft(EMPTY, null, `reading ${tankId}`);
   const [said, setSaid] = useState('');
+  const [all, setAll] = useState(false);
   return (
     <form
       noValidate
@@ -71,20 +64,24 @@ function ReadingForm({ tankId }: { tankId: string }) {
     >
       <DraftLine {...keeping} />
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">
-        {[
-          ...waterFields,
-          ...figures.slice(6).map(([path, label, unit]) => ({ path, label, unit, type: 'number' as const })),
-        ].map((f) => (
+        {(all ? tankFigures : asked).map((q) => (
           <NumberField
-            key={f.path}
-            label={f.label}
-            unit={'unit' in f ? f.unit || '' : ''}
-            path={f.path}
+            key={q}
+            label={quantities[q].label}
+            unit={quantities[q].unit}
+            path={q}
             problems={problems}
-            value={draft[f.path] ?? ''}
-            onChange={(v) => setDraft({ ...draft, [f.path]: v })}
+            value={draft[q] ?? ''}
+            onChange={(v) => setDraft({ ...draft, [q]: v })}
           />
         ))}
+        <SelectField
+          label="Read with"
+          path="how"
+          value={draft.how ?? ''}
+          onChange={(how) => setDraft({ ...draft, how })}
+          options={readWith}
+        />
         <WhenField
           label="When; now if empty"
           path="at"
@@ -97,7 +94,10 @@ function ReadingForm({ tankId }: { tankId: string }) {
         <Button tone="go" disabled={busy}>
           Keep the reading
         </Button>
-        <OtherProblems problems={problems} shown={(x) => x === 'at' || figures.some(([k]) => k === x)} />
+        <Button type="button" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? 'Fewer figures' : 'More figures'}
+        </Button>
+        <OtherProblems problems={problems} shown={(x) => x === 'at' || x in quantities} />
         <span className="note" role="status">
           {said}
         </span>
@@ -111,7 +111,9 @@ function Water(p: TankLifeProps) {
   const [open, setOpen] = useState(p.readings.length === 0);
   const whole = p.readings.filter((r) => r.struckBy === null);
   const rows = p.readings.slice(0, 40);
-  const shown = figures.filter(([k]) => rows.some((r) => r[k] !== null));
+  const shown = tankFigures.filter((q) => rows.some((r) => r.figures[q] !== undefined));
+  const course = (q: TankFigure) =>
+    whole.flatMap((r) => (r.figures[q] === undefined ? [] : [{ ms: Date.parse(r.at), v: r.figures[q] }]));
   return (
     <section className="min-w-0">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -128,33 +130,24 @@ function Water(p: TankLifeProps) {
             unit="°C"
             digits={1}
             zone={p.zone}
-            points={whole.flatMap((r) => (r.tempC === null ? [] : [{ ms: Date.parse(r.at), v: r.tempC }]))}
+            points={course('tempC')}
             colour="var(--c-temp)"
             least={4}
           />
-          <Course
-            title="pH"
-            unit=""
-            digits={2}
-            zone={p.zone}
-            points={whole.flatMap((r) => (r.pH === null ? [] : [{ ms: Date.parse(r.at), v: r.pH }]))}
-            colour="var(--c-co2)"
-            least={1}
-          />
+          <Course title="pH" unit="" digits={2} zone={p.zone} points={course('pH')} colour="var(--c-co2)" least={1} />
         </div>
       )}
       {rows.length === 0 ? (
-        <p className="note">Nothing measured yet. The last whole reading becomes the shipping water of an order.</p>
+        <p className="note">Nothing measured yet. What was read last becomes the shipping water of an order.</p>
       ) : (
         <Table
           frame="max-h-96"
           head={
             <>
               <th>When</th>
-              {shown.map(([k, label, unit]) => (
-                <th key={k} className="r">
-                  {label}
-                  {unit && <span className="u">{unit}</span>}
+              {shown.map((q) => (
+                <th key={q} className="r">
+                  {quantities[q].label} {quantities[q].unit && <span className="u">{quantities[q].unit}</span>}
                 </th>
               ))}
               <th>Note</th>
@@ -165,14 +158,14 @@ function Water(p: TankLifeProps) {
           {rows.map((r) => (
             <tr key={r.id} className={r.struckBy !== null ? 'text-ink-3 line-through' : ''}>
               <td className="whitespace-nowrap">{dayClock(Date.parse(r.at), p.zone)}</td>
-              {shown.map(([k]) => (
-                <td key={k} className="r num">
-                  {r[k] ?? ''}
+              {shown.map((q) => (
+                <td key={q} className="r num">
+                  {r.figures[q] ?? ''}
                 </td>
               ))}
-              <td>{r.note}</td>
+              <td>{[r.how, r.note].filter(Boolean).join(', ')}</td>
               <td className="r">
-                {r.struckBy === null && figures.some(([k]) => r[k] !== null) && (
+                {r.struckBy === null && Object.keys(r.figures).length > 0 && (
                   <Button
                     tone="flat"
                     disabled={busy}

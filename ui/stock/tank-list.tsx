@@ -1,13 +1,16 @@
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import Link from 'next/link';
+import { Link } from '@/ui/kit/link';
 import type { TankListView } from '@/server/stock/tanks';
+import { quantities, waterFigures } from '@/core/measurement/quantities';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth } from '@/ui/format';
 import { GoneBar, ListTools, NothingYet } from '@/ui/records/list';
 import { OwnerOnly } from '@/ui/shell/owner-only';
 import { Tabs } from '@/ui/shell/tabs';
+
+const columns = waterFigures.filter((k) => k !== 'tanMgNL');
 
 const uses = { stock: 'stock', quarantine: 'quarantine', display: 'display', purge: 'purging' } as const;
 
@@ -38,11 +41,11 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
               <th className="r">Litres</th>
               <th>For</th>
               <th>Fish</th>
-              <th className="r">Temp</th>
-              <th className="r">pH</th>
-              <th className="r">KH</th>
-              <th className="r">GH</th>
-              <th className="r">Salinity</th>
+              {columns.map((q) => (
+                <th key={q} className="r">
+                  {quantities[q].label}
+                </th>
+              ))}
               <th>Measured</th>
             </>
           }
@@ -85,22 +88,21 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
                 ))}
                 {t.fish.length + t.stays.length === 0 && <span className="mute">none entered</span>}
               </td>
-              {(
-                [
-                  ['Temp', t.latest?.tempC, '°C', 1],
-                  ['pH', t.latest?.pH, '', 1],
-                  ['KH', t.latest?.khDkh, '', 0],
-                  ['GH', t.latest?.ghDgh, '', 0],
-                  ['Salinity', t.latest?.salinity, '', 0],
-                ] as const
-              ).map(([name, v, unit, digits]) => (
-                <td key={name} className="r num whitespace-nowrap" data-head={name}>
-                  {v == null ? <span className="mute">–</span> : v.toFixed(digits)}
-                  {v != null && unit && <span className="u">{unit}</span>}
-                </td>
-              ))}
+              {columns.map((q) => {
+                const v = t.latest[q]?.value;
+                return (
+                  <td key={q} className="r num whitespace-nowrap" data-head={quantities[q].label}>
+                    {v === undefined ? <span className="mute">–</span> : v.toFixed(quantities[q].digits)}
+                    {v !== undefined && quantities[q].unit && <span className="u">{quantities[q].unit}</span>}
+                  </td>
+                );
+              })}
               <td data-head="Measured" className="whitespace-nowrap">
-                {t.latest ? dayMonth(Date.parse(t.latest.at), zone) : <span className="mute">never</span>}
+                {Object.keys(t.latest).length > 0 ? (
+                  dayMonth(Math.max(...Object.values(t.latest).map((x) => Date.parse(x.at))), zone)
+                ) : (
+                  <span className="mute">never</span>
+                )}
               </td>
             </tr>
           ))}

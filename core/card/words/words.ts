@@ -1,7 +1,7 @@
 import type { Handling } from '@/core/acclimation/release';
 import type { MethodId, MethodStep } from '@/core/acclimation/vessel';
 import type { Closure } from '@/core/catalogue/making';
-import type { BagFigure } from '@/core/consignment/measures';
+import type { BagFigure } from '@/core/measurement/quantities';
 import type { Path, SignId } from '@/core/consignment/signs';
 
 /** What a step is told with; litres, grams and rates as they are printed. */

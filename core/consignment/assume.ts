@@ -1,0 +1,153 @@
+import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
+import type { Catalogue, Species } from '@/core/catalogue/schema';
+import { SEA_JUDGED_FROM } from '@/core/water/criteria';
+import { waterFigures, type WaterFigure } from '@/core/measurement/quantities';
+import { DAY } from '@/core/quantities/time';
+import type { Consignment, ReceivingTank, Water } from './schema';
+import { tankOfLine, waterOfTank } from './waters';
+
+/**
+ * The engine's door. It needs a figure for everything; what nobody measured it takes from here, with its spread, and a
+ * copy that is too old is taken as a guess around it. Nothing of this is ever kept: it is made anew for every evaluation.
+ */
+
+/** What is usual of a figure that nobody measured: nine in ten of waters lie from `low` to `high`. */
+export interface Guess {
+  value: number;
+  /** Standard deviation, of the logarithm where `log` says so. */
+  sigma: number;
+  log: boolean;
+  low: number;
+  high: number;
+}
+
+/** The kind of a water that nothing was measured of: by the animals that live in it. */
+type WaterKind = Species['water'];
+/** Animals by which a water is guessed: their kind, and the warmth they are usually kept at, °C. */
+export type Kept = Pick<Species, 'water' | 'usualC'>;
+export const someFish: Kept = { water: 'fresh', usualC: 25 };
+
+/** Nine in ten lie within so many standard deviations on both sides. */
+const NINE_IN_TEN = 1.645;
+
+/** The kind of a water: by its salinity where it was measured, else by its animals. */
+const kindOfWater = (w: Pick<Water, 'salinity'>, kept: Kept = someFish): WaterKind =>
+  w.salinity === undefined
+    ? kept.water
+    : w.salinity >= SEA_JUDGED_FROM
+      ? 'marine'
+      : kept.water === 'brackish'
+        ? 'brackish'
+        : 'fresh';
+
+/** What one figure is taken for where it is not known; a meter's dissolved solids tell of the hardness in fresh water. */
+export function guessOf(k: WaterFigure, w: Water, kept: Kept, a: Assumptions): Guess {
+  const sea = kindOfWater(w, kept) === 'marine';
+  const guess = (value: number, sigma: number, log = false): Guess => ({
+    ...{ value, sigma, log },
+    low: log ? value * Math.exp(-NINE_IN_TEN * sigma) : value - NINE_IN_TEN * sigma,
+    high: log ? value * Math.exp(NINE_IN_TEN * sigma) : value + NINE_IN_TEN * sigma,
+  });
+  switch (k) {
+    case 'tempC':
+      return guess(kept.usualC, a.guessTempSigma);
+    case 'pH':
+      return sea ? guess(a.guessSeaPh, a.guessSeaPhSigma) : guess(a.guessPh, a.guessPhSigma);
+    case 'khDkh':
+      return sea ? guess(a.guessSeaKhDkh, a.guessSeaKhSigma, true) : guess(a.guessKhDkh, a.guessKhSigma, true);
+    case 'ghDgh':
+      if (sea) return guess(a.guessSeaGhDgh, a.guessSeaKhSigma, true);
+      return w.tdsMgL === undefined
+        ? guess(a.guessGhDgh, a.guessGhSigma, true)
+        : guess(Math.min(60, w.tdsMgL / a.tdsMgLPerDgh), a.guessGhFromTdsSigma, true);
+    case 'salinity':
+      return sea
+        ? guess(a.guessSeaSalinity, 1)
+        : kept.water === 'brackish'
+          ? guess(a.guessBrackishSalinity, 2)
+          : guess(0, 0);
+    case 'tanMgNL':
+      return guess(a.guessTanMgNL, a.guessTanSigma, true);
+  }
+}
+
+/** A water at the engine's door: every figure is there; `guessed` names those that nobody measured, or too long ago. */
+export interface AssumedWater extends Record<WaterFigure, number> {
+  tdsMgL?: number | undefined;
+  readAt?: Water['readAt'];
+  guessed: WaterFigure[];
+}
+export type AssumedTank = AssumedWater & Omit<ReceivingTank, keyof Water>;
+
+/** A consignment whose waters are all figures: what the engine computes with. */
+export type AssumedConsignment = Omit<Consignment, 'sourceWater' | 'waters' | 'tank' | 'otherTanks'> & {
+  sourceWater: AssumedWater;
+  waters: { tank: string; water: AssumedWater }[];
+  tank: AssumedTank;
+  otherTanks: AssumedTank[];
+};
+
+/** The figures of a water that were measured: what an assumed one adds is left out again. */
+const measuredOf = <W extends Water & { guessed?: readonly WaterFigure[] }>(w: W): W => {
+  if (!w.guessed) return w;
+  const guess = new Set<string>(['guessed', ...w.guessed.filter((k) => w.readAt?.[k] === undefined)]);
+  return Object.fromEntries(Object.entries(w).filter(([k]) => !guess.has(k))) as W;
+};
+
+/** Any water with what is not known of it; `untilMs` is when it is used, by which a copied figure is too old or not. */
+export function assumedWater<W extends Water>(
+  water: W,
+  kept: Kept,
+  a: Assumptions,
+  untilMs: number,
+): Omit<W, WaterFigure | 'guessed'> & AssumedWater {
+  const w = measuredOf(water);
+  const old = (k: WaterFigure): boolean => {
+    const at = w.readAt?.[k];
+    return at !== undefined && untilMs - Date.parse(at) > a.readingGoodDays * DAY;
+  };
+  const guessed = waterFigures.filter((k) => w[k] === undefined || old(k));
+  const figures = Object.fromEntries(waterFigures.map((k) => [k, w[k] ?? guessOf(k, w, kept, a).value]));
+  return { ...w, ...(figures as Record<WaterFigure, number>), guessed };
+}
+
+/** What was assumed of a consignment last: documents are never changed in place, and every bag of every try asks. */
+const last = new WeakMap<object, { species: readonly Species[]; a: Assumptions; assumed: AssumedConsignment }>();
+
+/** A consignment as the engine takes it. Its species are looked up in the catalogue; one that is not there is some fish. */
+export function assume(
+  c: Consignment,
+  { species }: Pick<Catalogue, 'species'>,
+  a = withOverrides(c.assumptions),
+): AssumedConsignment {
+  const known = last.get(c);
+  if (known?.species === species && known.a === a) return known.assumed;
+  const assumed = assumedOf(c, species, a);
+  last.set(c, { species, a, assumed });
+  return assumed;
+}
+
+function assumedOf(c: Consignment, species: readonly Species[], a: Assumptions): AssumedConsignment {
+  const keptOf = (lines: readonly { speciesId: string }[]): Kept =>
+    species.find((s) => s.id === (lines[0] ?? c.lines[0])?.speciesId) ?? someFish;
+  const usedMs = Date.parse(c.actual.sealedAt ?? c.handOverAt);
+  const openedMs = Date.parse(c.actual.openedAt ?? c.openingAt);
+  // What was measured on arrival is no guess and no old copy any more.
+  const tank = (t: ReceivingTank): AssumedTank => {
+    const { readAt: _, ...asTold } = t;
+    const measured = c.actual.tanks[t.name];
+    const into = c.lines.filter((l) => tankOfLine(c, l.into).name === t.name);
+    return assumedWater(measured ? { ...asTold, ...measured } : t, keptOf(into), a, openedMs);
+  };
+  const from = [...new Set([...c.lines.map((l) => l.tank), ...(c.waters ?? []).map((w) => w.tank)])];
+  return {
+    ...c,
+    sourceWater: assumedWater(c.sourceWater, keptOf(c.lines), a, usedMs),
+    waters: from.map((name) => ({
+      tank: name,
+      water: assumedWater(waterOfTank(c, name), keptOf(c.lines.filter((l) => l.tank === name)), a, usedMs),
+    })),
+    tank: tank(c.tank),
+    otherTanks: (c.otherTanks ?? []).map(tank),
+  };
+}
