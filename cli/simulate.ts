@@ -1,3 +1,4 @@
+import { safeOf } from '@/core/bag/slack';
 import { assumptionTable } from '@/core/catalogue/assumptions';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
@@ -27,8 +28,8 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
         `${bag.waterL.toFixed(2)} L`.padStart(8),
         `${Math.min(...until).toFixed(1)} °C`.padStart(8),
         `${Math.max(...until).toFixed(1)} °C`.padStart(8),
-        hours(b.slackH === null ? null : b.slackH + e.deadlineH).padEnd(14),
-        hours(b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH).padEnd(14),
+        hours(safeOf(b.slackH, e.deadlineH)).padEnd(14),
+        hours(safeOf(b.worstSlackH, e.deadlineH)).padEnd(14),
         hours(b.slackH).padEnd(14),
         b.factor ? words[b.factor] : 'none',
       ].join(' '),

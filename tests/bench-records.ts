@@ -122,18 +122,23 @@ function fill(house: House): void {
       );
     }
   })();
-  const rows = house.db.prepare(
-    `INSERT INTO reading (tank_id, at, temp_c, ph, kh_dkh, gh_dgh, salinity, tan_mg_n_l, nitrate_mg_l) VALUES (?, ?, ?, ?, 5, 8, 0, 0, 12)`,
-  );
   for (let from = 0; from < READINGS; from += 100_000)
     house.db.transaction(() => {
       for (let i = from; i < from + 100_000; i++)
-        rows.run(
-          `tank-${i % TANKS}`,
-          new Date(NOW - (READINGS - i) * 320_000).toISOString(),
-          24 + random() * 2,
-          7 + random() / 2,
-        );
+        house.ledger.read({
+          tankId: `tank-${i % TANKS}`,
+          at: new Date(NOW - (READINGS - i) * 320_000).toISOString(),
+          figures: {
+            tempC: 24 + random() * 2,
+            pH: 7 + random() / 2,
+            khDkh: 5,
+            ghDgh: 8,
+            salinity: 0,
+            tanMgNL: 0,
+            nitrateMgL: 12,
+          },
+          note: '',
+        });
     })();
   house.db.exec('ANALYZE');
 }

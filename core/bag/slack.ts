@@ -2,6 +2,13 @@ import { type ToleranceLimits } from '@/core/fish/tolerance';
 import { thermalDose, type ThermalLimits } from '@/core/fish/thermal-dose';
 import type { BagCurves } from './simulate';
 
+/** Slack is what is left of the safe hours at the deadline, h; null where no limit is met. */
+export const slackOf = (safeH: number | null, deadlineH: number): number | null =>
+  safeH === null ? null : safeH - deadlineH;
+/** Hours from the sealing to the first limit, by the slack that is left at the deadline. */
+export const safeOf = (slackH: number | null, deadlineH: number): number | null =>
+  slackH === null ? null : slackH + deadlineH;
+
 export type Factor = 'oxygen' | 'carbon' | 'ammonia' | 'temperature';
 export const factors: readonly Factor[] = ['ammonia', 'temperature', 'carbon', 'oxygen'];
 

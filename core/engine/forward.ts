@@ -5,7 +5,7 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service, Species } from '@/core/catalogue/schema';
 import { simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { thermalDose } from '@/core/fish/thermal-dose';
-import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
+import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours, safeOf, slackOf } from '@/core/bag/slack';
 import { standingOf, type Arrangement } from '@/core/box/arrange';
 import { boxWeights, outsideCm, type BoxWeights } from '@/core/box/weights';
 import { chargeable, type Freight } from '@/core/box/freight';
@@ -168,7 +168,7 @@ function bagResult(p: Prepared, box: PreparedBox, bag: PreparedBag, tempC: Float
   thermalDose(tempC, steps, stepH, bag.limits, dose);
   const safe = safeHours(curves, tempC, bag.limits, stepH);
   const first = firstToFail(safe);
-  const slackH = first ? first.hours - p.deadlineH : null;
+  const slackH = slackOf(first?.hours ?? null, p.deadlineH);
   const r = {
     id: bag.bag.id,
     boxId: box.box.id,
@@ -214,7 +214,7 @@ function overallOf(
   return {
     bagId: tightest.factor ? tightest.id : null,
     factor: tightest.factor,
-    safeH: slackH === null ? null : slackH + deadlineH,
+    safeH: safeOf(slackH, deadlineH),
     slackH,
     worstSlackH,
     state: stateOf(worstSlackH, a, chance),

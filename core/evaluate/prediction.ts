@@ -1,3 +1,4 @@
+import { safeOf } from '@/core/bag/slack';
 import type { Prediction } from '@/core/consignment/prediction';
 import { ENGINE_VERSION } from '@/core/engine/version';
 import { sampled } from '@/core/quantities/sample';
@@ -26,8 +27,8 @@ export function predictionOf(e: Evaluation, moment: Prediction['moment'], at: st
     ambientC: thin(e.ambient.pointC, 1),
     bags: e.bags.map((b) => ({
       id: b.id,
-      safeH: b.slackH === null ? null : b.slackH + e.deadlineH,
-      worstSafeH: b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH,
+      safeH: safeOf(b.slackH, e.deadlineH),
+      worstSafeH: safeOf(b.worstSlackH, e.deadlineH),
       factor: b.factor,
       tempC: thin(b.tempC, 2),
       pH: thin(b.curves.pH, 2),

@@ -1,3 +1,4 @@
+import { slackOf } from '@/core/bag/slack';
 import type { Factor } from '@/core/bag/slack';
 import { packingOf } from '@/core/calendar/legs';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -96,7 +97,7 @@ export function whatIf(
     return [
       {
         what,
-        slackH: r.first ? r.first.hours - deadlineH : null,
+        slackH: slackOf(r.first?.hours ?? null, deadlineH),
         factor: r.first?.factor ?? null,
         deadlineH,
         curves: {

@@ -1,3 +1,4 @@
+import { safeOf } from '@/core/bag/slack';
 import { SLACK_BEYOND_H } from '@/core/engine/draws';
 import { sampled } from '@/core/quantities/sample';
 import type { Evaluation } from '@/core/evaluate/evaluate';
@@ -86,10 +87,10 @@ export function bagViews(
         return { species, count: x.count, lengthCm: line.lengthCm, lineId: line.id, name: species.name };
       }),
       fishG: r.fishG,
-      safeH: r.slackH === null ? null : r.slackH + e.deadlineH,
+      safeH: safeOf(r.slackH, e.deadlineH),
       /** Where no hour is known it is more than this. */
       safeBeyondH: e.deadlineH + SLACK_BEYOND_H,
-      worstSafeH: r.worstSlackH === null ? null : r.worstSlackH + e.deadlineH,
+      worstSafeH: safeOf(r.worstSlackH, e.deadlineH),
       chance: r.chance,
       animals: r.animals,
       slackH: r.slackH,

@@ -1,3 +1,4 @@
+import { safeOf } from '@/core/bag/slack';
 import { Refusal } from '@/core/quantities/refusal';
 import type { Factor } from '@/core/bag/slack';
 import { row } from '@/core/catalogue/row';
@@ -172,8 +173,8 @@ export function shortOf(e: Evaluation, rests: string | null): StoredResult {
       const until = b.tempC.subarray(0, end + 1);
       return {
         id: b.id,
-        safeH: b.slackH === null ? null : b.slackH + e.deadlineH,
-        worstSafeH: b.worstSlackH === null ? null : b.worstSlackH + e.deadlineH,
+        safeH: safeOf(b.slackH, e.deadlineH),
+        worstSafeH: safeOf(b.worstSlackH, e.deadlineH),
         factor: b.factor,
         chance: b.chance,
         slackH: b.slackH,

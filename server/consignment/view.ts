@@ -1,7 +1,7 @@
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { factors, usedShare, type Factor } from '@/core/bag/slack';
+import { factors, usedShare, type Factor, slackOf } from '@/core/bag/slack';
 import { SLACK_BEYOND_H } from '@/core/engine/draws';
 import { sampled } from '@/core/quantities/sample';
 import { stateOf } from '@/core/engine/forward';
@@ -141,7 +141,7 @@ export function ribbonOf(
       Float64Array.from({ length: e.steps }, (_, i) => Math.min(1.2, usedShare(factor, tightest, i))),
       { stepH: e.stepH, everyH: RIBBON_H, decimals: 3 },
     );
-    const slackH = safe === null ? null : safe - e.deadlineH;
+    const slackH = slackOf(safe, e.deadlineH);
     return {
       factor,
       bagId: safe === null ? null : tightest.id,

@@ -32,8 +32,8 @@ interface Arrival {
   lanes?: number;
 }
 
-const hardTap = { Water: '25', pH: '7.6', KH: '7', GH: '12' };
-const reef = { Water: '25.5', pH: '8.1', KH: '7.5', Salinity: '35' };
+const hardTap = { Temperature: '25', pH: '7.6', KH: '7', GH: '12' };
+const reef = { Temperature: '25.5', pH: '8.1', KH: '7.5', Salinity: '35' };
 
 const arrivals: Arrival[] = [
   {
@@ -42,7 +42,7 @@ const arrivals: Arrival[] = [
     animals: [['Zebra danio', 6]],
     tank: 'Ward',
     hours: '0.7',
-    bag: { Water: '24', pH: '7.3' },
+    bag: { Temperature: '24', pH: '7.3' },
     water: hardTap,
     advised: /^Float, then net across$/,
     home: 'there',
@@ -53,8 +53,8 @@ const arrivals: Arrival[] = [
     animals: [['Weather loach', 1]],
     tank: 'Tub',
     hours: '46',
-    bag: { Water: '14.5', pH: '6.7' },
-    water: { Water: '17', pH: '7.5', KH: '8', GH: '11' },
+    bag: { Temperature: '14.5', pH: '6.7' },
+    water: { Temperature: '17', pH: '7.5', KH: '8', GH: '11' },
     advised: /^Float, then net across$/,
     home: 'there',
   },
@@ -64,8 +64,8 @@ const arrivals: Arrival[] = [
     animals: [['Golden orfe', 1]],
     tank: 'Tub',
     hours: '30',
-    bag: { Water: '13', pH: '6.6' },
-    water: { Water: '16', pH: '7.7', KH: '9' },
+    bag: { Temperature: '13', pH: '6.6' },
+    water: { Temperature: '16', pH: '7.7', KH: '9' },
     advised: /across|scoop/,
     says: [/They jump: a lid/],
     home: 'quarantine',
@@ -76,7 +76,7 @@ const arrivals: Arrival[] = [
     animals: [['Pajama cardinalfish', 1]],
     tank: 'Lagoon',
     hours: '34',
-    bag: { Water: '23.5', pH: '7.2', Salinity: '1.024 SG' },
+    bag: { Temperature: '23.5', pH: '7.2', Salinity: '1.024 SG' },
     water: reef,
     here: { 'Runs over into a second vessel': true, 'Drip doubles the water in': '40' },
     advised: /./,
@@ -93,7 +93,7 @@ const arrivals: Arrival[] = [
     ],
     tank: 'Lagoon',
     hours: '20',
-    bag: { Water: '24', pH: '7.5', Salinity: '33' },
+    bag: { Temperature: '24', pH: '7.5', Salinity: '33' },
     water: reef,
     here: { 'A cup holds': '0.2', 'Cups in a round': '3' },
     advised: /./,
@@ -108,8 +108,8 @@ const arrivals: Arrival[] = [
     animals: [['Amano shrimp', 12]],
     tank: 'Ward',
     hours: '26',
-    bag: { Water: '22', pH: '7.2', GH: '5', KH: '4', 'Ammonia, total': '0.6' },
-    water: { Water: '23', pH: '7.5', GH: '13', KH: '5' },
+    bag: { Temperature: '22', pH: '7.2', GH: '5', KH: '4', Ammonia: '0.6' },
+    water: { Temperature: '23', pH: '7.5', GH: '13', KH: '5' },
     seen: ['a stowaway'],
     advised: /^Slow drip$/,
     says: [/walk out/],
@@ -124,7 +124,7 @@ const arrivals: Arrival[] = [
     ],
     tank: 'Lagoon',
     hours: '22',
-    bag: { Water: '23', Salinity: '31' },
+    bag: { Temperature: '23', Salinity: '31' },
     water: reef,
     advised: /drip|cups|Match/i,
     says: [/right way up/],
@@ -137,7 +137,7 @@ const arrivals: Arrival[] = [
     animals: [['Gold barb', 900]],
     tank: 'Pond',
     hours: '30',
-    bag: { Water: '23', pH: '6.3', 'Ammonia, total': '12' },
+    bag: { Temperature: '23', pH: '6.3', Ammonia: '12' },
     water: hardTap,
     advised: /./,
     take: 'Air stone and dilute',
@@ -150,8 +150,8 @@ const arrivals: Arrival[] = [
     animals: [['Empire gudgeon', 1]],
     tank: 'Ward',
     hours: '50',
-    bag: { Water: '20', pH: '6.6' },
-    water: { Water: '22', pH: '7.4' },
+    bag: { Temperature: '20', pH: '6.6' },
+    water: { Temperature: '22', pH: '7.4' },
     advised: /./,
     take: 'Straight in',
     home: 'there',
@@ -163,7 +163,7 @@ const arrivals: Arrival[] = [
     animals: [['Clark’s clownfish', 2]],
     tank: 'Bare',
     hours: '28',
-    bag: { Water: '24', pH: '7.6', Salinity: '28' },
+    bag: { Temperature: '24', pH: '7.6', Salinity: '28' },
     water: { ...reef, pH: '8.0' },
     advised: /^Match the tank, then across$/,
     says: [/Take out 12 of its 60 L/],
@@ -175,7 +175,7 @@ const arrivals: Arrival[] = [
     animals: [['Firemouth cichlid', 3]],
     tank: 'Lodge',
     hours: '1',
-    bag: { Water: '25', pH: '7.4' },
+    bag: { Temperature: '25', pH: '7.4' },
     water: hardTap,
     advised: /^Float, then net across$/,
     says: [/much shorter than the Oscar/, /Feed those in Lodge/],
@@ -260,7 +260,7 @@ async function comes(h: Hands, a: Arrival): Promise<void> {
 async function reads(h: Hands, a: Arrival): Promise<void> {
   const { page } = h;
   await h.press('Looked at every bag: all alive');
-  const more = Object.keys({ ...a.bag }).some((k) => ['GH', 'KH', 'Ammonia, total'].includes(k));
+  const more = Object.keys({ ...a.bag }).some((k) => ['GH', 'KH', 'Ammonia'].includes(k));
   if (more) await h.press('More figures');
   // Of many bags that look alike one is measured.
   const bags = await page.locator('fieldset legend', { hasText: /^Bag / }).allInnerTexts();
@@ -379,8 +379,8 @@ if (process.env.KINDLY_ALL) {
       ],
       tank: 'Ward',
       hours: '28',
-      bag: { Water: '21', pH: '6.8' },
-      water: { Water: '24', pH: '7.4', KH: '5' },
+      bag: { Temperature: '21', pH: '6.8' },
+      water: { Temperature: '24', pH: '7.4', KH: '5' },
       advised: /./,
     };
     const h = new Hands(page);
@@ -413,7 +413,7 @@ if (process.env.KINDLY_ALL) {
       animals: [['Zebra danio', 6]],
       tank: 'Bare',
       hours: '1',
-      bag: { Water: '24', pH: '7.3' },
+      bag: { Temperature: '24', pH: '7.3' },
       water: hardTap,
       advised: /./,
     };

@@ -242,7 +242,7 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
   await station(page, 'receive');
   await page.getByRole('button', { name: 'The box is here now' }).click();
   // Nothing stands there that nobody measured.
-  await expect(page.getByRole('textbox', { name: /^Water/ }).first()).toHaveValue('');
+  await expect(page.getByRole('textbox', { name: /^Temperature/ }).first()).toHaveValue('');
   await page.getByRole('button', { name: 'Looked at every bag: all alive' }).click();
   await page.getByLabel('Dead').first().fill('1');
   await page.getByRole('button', { name: 'Save and compare' }).click();
