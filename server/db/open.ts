@@ -5,6 +5,7 @@ import { Trouble } from '@/server/trouble';
 import { markFolder } from './lock';
 import { databaseFile } from './watch';
 import type { Db } from './db';
+import { keepProven } from './proven';
 import { inPresentNames } from './dose';
 import { migrations } from './schema';
 import { howToGoOn } from './backup';
@@ -15,7 +16,11 @@ export const dataFolder = (): string =>
   process.env.KINDLY_DATA ?? path.join(/* turbopackIgnore: true */ process.cwd(), 'data', 'own');
 
 /** What a migration does that SQL cannot, after its SQL, in the same transaction. */
-const afterwards: Readonly<Record<number, (db: Db) => void>> = { 4: factsApart, 7: inPresentNames };
+const afterwards: Readonly<Record<number, (db: Db) => void>> = {
+  4: factsApart,
+  7: inPresentNames,
+  13: keepProven,
+};
 
 /** A whole copy of a database as it is, made by SQLite itself: nothing of a running log is missed. */
 function keepCopy(db: Db, to: string): void {
