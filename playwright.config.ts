@@ -4,7 +4,7 @@ import { chromiumFlags, chromiumPath } from './tests/chromium';
 /** Browser journeys against the built application; each file starts its own server on its own data folder. */
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 3,
+  workers: 2,
   timeout: 240_000,
   // A shared machine can stall for longer than any waiting time; what needed a second go is reported as flaky.
   retries: process.env.CI ? 1 : 0,

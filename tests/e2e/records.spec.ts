@@ -56,7 +56,7 @@ test('a new user enters a three-tank order of two species for a new receiver in 
   await h.choose(exact(page, 'Town'), 'tart', /Tartu/);
   // The day follows from the fast, the counter and the calendar, and the form says why.
   await expect(page.getByTestId('leaves')).toContainText(
-    /Leaves Leeds on \w+ \d+ \w+ at \d\d:\d\d, because the Honey gourami of tank 2 eat nothing for \d+ h/,
+    /Leaves Leeds on \w+ \d+ \w+ at \d\d:\d\d, because the Lemon tetra of tank 1 eat nothing for \d+ h/,
   );
   await h.click(page.getByRole('button', { name: 'Make the consignment' }));
   await page.waitForURL(/KC-0101\/bag/);
