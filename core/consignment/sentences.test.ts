@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { cases } from '@/tests/cases';
 import { problemsOf } from './outcome';
 import { fileSchema } from './schema';
 import { exampleConsignment } from '@/tests/example';
@@ -22,7 +23,7 @@ test('whatever is wrong with a file, what is said of it is a sentence (property)
       const read = fileSchema.safeParse({ ...good, [name]: value });
       for (const p of read.success ? [] : problemsOf(read.error)) expect(p.message).not.toMatch(FOREIGN);
     }),
-    { numRuns: 300 },
+    { numRuns: cases(300, 100) },
   );
 });
 

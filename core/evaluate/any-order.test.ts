@@ -130,7 +130,7 @@ test('any consignment is either computed to figures that are figures, or refused
       expect(risk!.chance).toBeGreaterThanOrEqual(0);
       expect(risk!.chance).toBeLessThanOrEqual(1);
     }),
-    { numRuns: cases(60, 30) },
+    { numRuns: cases(60, 15) },
   );
   expect(computed).toBeGreaterThan(cases(20, 10));
 });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { cases } from '@/tests/cases';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { packs } from '@/core/catalogue/gear';
 import { inSineAmbient, lumpC, secondsToReach } from './analytic';
@@ -246,7 +247,7 @@ describe('packs and the air of the box', () => {
         const more = given([...b.packs, b.more]);
         fewer.forEach((x, i) => expect(more[i]!).toBeGreaterThanOrEqual(0.99 * x - 1e-9));
       }),
-      { numRuns: 60 },
+      { numRuns: cases(60, 24) },
     );
   });
   test('three packs in a tight box and four: the fourth costs at most half a degree later (it was six)', () => {

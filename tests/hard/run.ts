@@ -475,10 +475,14 @@ async function dates(): Promise<string> {
 /** Laws whose cases are few among the unit tests, with all their cases. */
 async function laws(): Promise<string> {
   if (short) return 'some of their cases among the unit tests';
-  const r = spawnSync('node', ['scripts/unit.mjs', 'keep', 'orders', 'packing', 'any-order', 'truth'], {
-    env: { ...process.env, KINDLY_LONG: '1' },
-    encoding: 'utf8',
-  });
+  const r = spawnSync(
+    'node',
+    ['scripts/unit.mjs', 'keep', 'orders', 'packing', 'any-order', 'truth', 'heat/heat', 'sentences', 'settle'],
+    {
+      env: { ...process.env, KINDLY_LONG: '1' },
+      encoding: 'utf8',
+    },
+  );
   if (r.status !== 0) wrong(`laws: ${r.stderr.slice(-2000)}`);
   return 'every case';
 }
