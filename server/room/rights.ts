@@ -181,6 +181,7 @@ export const actions: Readonly<Record<string, Least>> = {
   checkOrder: 'owner',
   cancelOrder: 'owner',
   reviveOrder: 'owner',
+  countAsMeasured: 'owner',
   duplicate: 'owner',
   findReceivers: 'owner',
   saveBags: 'owner',

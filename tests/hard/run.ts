@@ -330,7 +330,7 @@ async function load(s: Server): Promise<string> {
   const client = async (n: number): Promise<void> => {
     await wait(random() * 4000);
     for (let i = 0; Date.now() < until; i++) {
-      if (i % 3 === 2)
+      if ((n + i) % 3 === 2)
         await timed(
           saves,
           () => s.call('tick', newPress(), pick(['KC-0106', 'KC-0108']), pick(['labels', 'water']), i % 2 === 0),
