@@ -167,7 +167,7 @@ function Cells({
   set: (change: WaterDraft) => void;
 }) {
   return waterFigures.map((k) => (
-    <td key={k} data-head={quantities[k].label} className={k === 'tanMgNL' ? 'min-w-[116px]' : ''}>
+    <td key={k} data-head={quantities[k].label} className={k === 'tanMgNL' ? 'min-w-[112px]' : 'min-w-[76px]'}>
       <NumberField
         hideLabel
         label={`${label}, ${quantities[k].label}`}
