@@ -7,6 +7,7 @@ import type { Facts } from '@/core/consignment/facts';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { openedBag } from '@/core/evaluate/opened';
 import { openedFrom } from '@/core/acclimation/opened';
+import { waterFigures } from '@/core/measurement/quantities';
 import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { cardData } from './make';
@@ -58,6 +59,18 @@ test('what a card holds is the water of the evaluation, to what any instrument t
     }
   }
   expect(cardOf(cardText(data))).toEqual(JSON.parse(JSON.stringify(data)));
+});
+
+test('a card on waters that nobody measured names every figure as a guess, and sends none of them home', () => {
+  const bare = { ...c, sourceWater: {}, waters: undefined, tank: { name: c.tank.name, volumeL: 60 } };
+  const computed = evaluate(bare, catalogue, bare.forecast, { draws: 0 });
+  if (!computed.ok) throw new Error('It is not computed.');
+  const own = cardData(bare, computed.value, catalogue, 'en');
+  expect(own.tanks.map((t) => t.guessed)).toEqual([[...waterFigures]]);
+  let t = happened(nothingTold('en'), 'arrived', t0, t0);
+  t = read(t, bag(own.bags[0]!.id), 'alive', own.bags[0]!.animals, t0 + MIN);
+  const { observations } = foundOf(t, own, [], t0 + 2 * MIN);
+  expect(observations.map((o) => o.quantity)).toEqual(['alive']);
 });
 
 describe('what is told', () => {

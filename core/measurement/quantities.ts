@@ -10,6 +10,8 @@ export interface QuantityRow {
   /** Outside it no water, box or animal can be: every door refuses it. */
   min: number;
   max: number;
+  /** Outside it hardly anything lives, or no kit reads: it is asked about once more before it is kept († common practice). */
+  asked?: readonly [from: number, to: number];
   /** Animals: whole ones. */
   whole?: true;
   aliases?: readonly string[];
@@ -17,13 +19,13 @@ export interface QuantityRow {
 
 /** Of a water. The temperature ends where the models of the water do. */
 const water = {
-  tempC: { label: 'Temperature', unit: '°C', digits: 1, min: 0, max: 35, aliases: ['temp', 't'] },
-  pH: { label: 'pH', unit: '', digits: 1, min: 4, max: 10 },
+  tempC: { label: 'Temperature', unit: '°C', digits: 1, min: 0, max: 35, asked: [6, 34], aliases: ['temp', 't'] },
+  pH: { label: 'pH', unit: '', digits: 1, min: 4, max: 10, asked: [5, 9] },
   khDkh: { label: 'KH', unit: '°dKH', digits: 1, min: 0, max: 28, aliases: ['carbonate hardness'] },
   ghDgh: { label: 'GH', unit: '°dGH', digits: 1, min: 0, max: 60, aliases: ['general hardness'] },
   salinity: { label: 'Salinity', unit: 'g/kg', digits: 1, min: 0, max: 42, aliases: ['salt'] },
-  tanMgNL: { label: 'Ammonia', unit: 'mg N/L', digits: 2, min: 0, max: 50, aliases: ['TAN'] },
-  nitriteMgL: { label: 'Nitrite', unit: 'mg/L', digits: 2, min: 0, max: 100, aliases: ['NO2'] },
+  tanMgNL: { label: 'Ammonia', unit: 'mg N/L', digits: 2, min: 0, max: 50, asked: [0, 8], aliases: ['TAN'] },
+  nitriteMgL: { label: 'Nitrite', unit: 'mg/L', digits: 2, min: 0, max: 100, asked: [0, 10], aliases: ['NO2'] },
   nitrateMgL: { label: 'Nitrate', unit: 'mg/L', digits: 0, min: 0, max: 1000, aliases: ['NO3'] },
   phosphateMgL: { label: 'Phosphate', unit: 'mg/L', digits: 2, min: 0, max: 50, aliases: ['PO4'] },
   oxygenMgL: { label: 'Oxygen', unit: 'mg/L', digits: 1, min: 0, max: 60, aliases: ['O2'] },

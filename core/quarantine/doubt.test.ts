@@ -4,11 +4,11 @@ import { oddTest } from './doubt';
 const TOP = 0.25;
 test.each([
   ['a copper of three times what harms', { copperMgL: 0.75 }, { copperMgL: 0.76 }, /Copper 0.76 mg\/L is 3 times/],
-  ['the least pH', { pH: 5 }, { pH: 4.9 }, /pH 4.9 with living fish/],
-  ['the highest pH', { pH: 9.5 }, { pH: 9.6 }, /pH 9.6 with living fish/],
-  ['ammonia', { tanMgNL: 8 }, { tanMgNL: 8.1 }, /Ammonia 8.1 mg N\/L/],
+  ['the least pH', { pH: 5 }, { pH: 4.9 }, /pH 4.9: hardly anything/],
+  ['the highest pH', { pH: 9 }, { pH: 9.1 }, /pH 9.1: hardly anything/],
+  ['ammonia', { tanMgNL: 8 }, { tanMgNL: 8.1 }, /8.1 mg N\/L of ammonia/],
   ['nitrite', { nitriteMgL: 10 }, { nitriteMgL: 10.1 }, /Nitrite 10.1 mg\/L/],
-  ['warmth', { tempC: 36 }, { tempC: 36.1 }, /Fahrenheit/],
+  ['warmth', { tempC: 34 }, { tempC: 34.1 }, /in °C/],
 ])('%s', (_, taken, asked, words) => {
   expect(oddTest(taken, TOP, 3)).toBeNull();
   expect(oddTest(asked, TOP, 3)).toMatch(words);

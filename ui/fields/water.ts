@@ -2,6 +2,7 @@ import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptio
 import { guessOf, someFish, type Kept } from '@/core/consignment/assume';
 import { toldFigures, type Water } from '@/core/consignment/schema';
 import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
+import { DAY } from '@/core/quantities/time';
 import { dayMonth } from '@/ui/format';
 import { num } from './fields';
 
@@ -51,12 +52,20 @@ export function guessedWords(w: WaterDraft, kept: Kept = someFish, a: Assumption
   return parts.length > 0 ? `Not measured. Typical values are used: ${parts.join(', ')}. A test tells.` : null;
 }
 
-/** That figures were copied from readings, and when the oldest was read; null where none was. */
-export function copiedWords(w: WaterDraft, zone: string): string | null {
+/** That figures were copied from readings, when the oldest was read, and whether it counts by then; null where none was. */
+export function copiedWords(
+  w: WaterDraft,
+  zone: string,
+  usedMs: number,
+  a: Assumptions = defaultAssumptions,
+): string | null {
   const read = waterFigures.flatMap((k) => (typedIn(w, k) && w[`${k}At`] ? [Date.parse(w[`${k}At`]!)] : []));
-  return read.length > 0
-    ? `Copied from the tank’s readings, the oldest of ${dayMonth(Math.min(...read), zone)}.`
-    : null;
+  if (read.length === 0) return null;
+  const oldest = Math.min(...read);
+  const old = usedMs - oldest > a.readingGoodDays * DAY;
+  return `Copied from the tank’s readings, the oldest of ${dayMonth(oldest, zone)}.${
+    old ? ` More than ${a.readingGoodDays} days old by then: it counts as a guess. Measure again.` : ''
+  }`;
 }
 
 export const waterText = (w: Partial<Record<WaterFigure, string | number>>): string =>

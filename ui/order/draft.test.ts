@@ -1,5 +1,6 @@
 import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
+import { copiedWords, typedOver, waterOf, waterTyped } from '@/ui/fields/water';
 import { clockOf } from '@/ui/fields/time-fields';
 import {
   emptyLine,
@@ -278,4 +279,14 @@ test('a move of one’s own goes by own car, whose times follow; turned back it 
   expect(d.opening).not.toBe(blank.opening);
   expect(turned(d, 'outgoing', services).serviceId).toBe(d.serviceId);
   expect(turned(blank, 'incoming', services)).toMatchObject({ direction: 'incoming', receiverId: '' });
+});
+
+test('a copy says when it was read, and that it is a guess once it is older than a week', () => {
+  const w = { tempC: '24', tempCAt: '2026-11-20T08:00:00.000Z', pH: '6.8' };
+  const until = (day: string) => copiedWords(w, 'Europe/Lisbon', Date.parse(`${day}T12:00:00Z`));
+  expect(until('2026-11-24')).toMatch(/oldest of Fri 20 Nov\.$/);
+  expect(until('2026-11-28')).toMatch(/More than 7 days old by then: it counts as a guess/);
+  expect(copiedWords(typedOver(w, 'tempC', '25'), 'Europe/Lisbon', 0)).toBeNull();
+  expect(waterOf(w)).toEqual({ tempC: 24, pH: 6.8, readAt: { tempC: '2026-11-20T08:00:00.000Z' } });
+  expect(waterTyped(waterOf(w))).toEqual(w);
 });

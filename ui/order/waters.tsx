@@ -144,7 +144,7 @@ export function Waters({
 function Guessed({ d, kept }: { d: OrderDraft; kept: Kept | undefined }) {
   const waters = [d.source, ...Object.values(d.waters)];
   const words = [
-    waters.map((w) => copiedWords(w, d.sender.zone)).find((x) => x !== null),
+    waters.map((w) => copiedWords(w, d.sender.zone, Date.parse(`${d.handOver}:00Z`))).find((x) => x !== null),
     waters.map((w) => guessedWords(w, kept)).find((x) => x !== null),
   ].filter(Boolean);
   return words.length > 0 ? <p className="note mt-1">{words.join(' ')}</p> : null;
