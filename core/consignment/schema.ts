@@ -12,7 +12,7 @@ import { actualSchema, eventSchema, observationSchema } from './facts';
 import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
 import { traceSchema } from './trace';
-import { waterFigures } from '@/core/measurement/quantities';
+import { toldFigures } from '@/core/measurement/quantities';
 import { figures } from '@/core/measurement/schema';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';
 
@@ -58,9 +58,6 @@ export const partySchema = z.object({
   phone: text(40),
   place: placeSchema,
 });
-
-/** What can be told of the water that a bag is filled with, or that receives it. */
-export const toldFigures = [...waterFigures, 'tdsMgL'] as const;
 
 /** Water as far as somebody measured or told it. What is not there nobody knows; what it is taken for is no part of it (`assume.ts`). */
 export const waterSchema = figures(toldFigures).extend({

@@ -132,7 +132,7 @@ test('any consignment is either computed to figures that are figures, or refused
     }),
     { numRuns: cases(60, 15) },
   );
-  expect(computed).toBeGreaterThan(cases(20, 10));
+  expect(computed).toBeGreaterThan(cases(20, 5));
 });
 
 test('any order can be planned: every animal is bagged once, and the plan can be evaluated', () => {

@@ -98,6 +98,8 @@ export const waterFigures = [
   'tanMgNL',
 ] as const satisfies readonly TankFigure[];
 export type WaterFigure = (typeof waterFigures)[number];
+/** What can be told of the water that a bag is filled with, or that receives it. */
+export const toldFigures = [...waterFigures, 'tdsMgL'] as const satisfies readonly TankFigure[];
 /** What is read of a bag or a receiving tank on arrival. */
 export const waterQuantities = [...waterFigures, 'oxygenMgL', 'tdsMgL'] as const satisfies readonly TankFigure[];
 export type WaterQuantity = (typeof waterQuantities)[number];

@@ -1,6 +1,7 @@
 import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
 import { guessOf, someFish, type Kept } from '@/core/consignment/assume';
-import { toldFigures, type Water } from '@/core/consignment/schema';
+import type { Water } from '@/core/consignment/schema';
+import { toldFigures } from '@/core/measurement/quantities';
 import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
 import { DAY } from '@/core/quantities/time';
 import { dayMonth } from '@/ui/format';
