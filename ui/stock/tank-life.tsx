@@ -82,13 +82,15 @@ function ReadingForm({ tankId }: { tankId: string }) {
           onChange={(how) => setDraft({ ...draft, how })}
           options={readWith}
         />
-        <WhenField
-          label="When; now if empty"
-          path="at"
-          problems={problems}
-          value={draft.at ?? ''}
-          onChange={(v) => setDraft({ ...draft, at: v })}
-        />
+        <div className="col-span-2">
+          <WhenField
+            label="When; now if empty"
+            path="at"
+            problems={problems}
+            value={draft.at ?? ''}
+            onChange={(v) => setDraft({ ...draft, at: v })}
+          />
+        </div>
       </div>
       <div className="mt-3 flex items-center gap-3">
         <Button tone="go" disabled={busy}>
