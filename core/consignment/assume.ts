@@ -21,8 +21,6 @@ export interface Guess {
   high: number;
 }
 
-/** The kind of a water that nothing was measured of: by the animals that live in it. */
-type WaterKind = Species['water'];
 /** Animals by which a water is guessed: their kind, and the warmth they are usually kept at, °C. */
 export type Kept = Pick<Species, 'water' | 'usualC'>;
 export const someFish: Kept = { water: 'fresh', usualC: 25 };
@@ -30,19 +28,15 @@ export const someFish: Kept = { water: 'fresh', usualC: 25 };
 /** Nine in ten lie within so many standard deviations on both sides. */
 const NINE_IN_TEN = 1.645;
 
-/** The kind of a water: by its salinity where it was measured, else by its animals. */
-const kindOfWater = (w: Pick<Water, 'salinity'>, kept: Kept = someFish): WaterKind =>
-  w.salinity === undefined
-    ? kept.water
-    : w.salinity >= SEA_JUDGED_FROM
-      ? 'marine'
-      : kept.water === 'brackish'
-        ? 'brackish'
-        : 'fresh';
+/** How far the salinity of sea and of brackish water lies from what is usual, g/kg († ours; told, not drawn). */
+const SEA_SPREAD = 1;
+const BRACKISH_SPREAD = 2;
 
 /** What one figure is taken for where it is not known; a meter's dissolved solids tell of the hardness in fresh water. */
 export function guessOf(k: WaterFigure, w: Water, kept: Kept, a: Assumptions): Guess {
-  const sea = kindOfWater(w, kept) === 'marine';
+  const salt = { fresh: 0, brackish: a.guessBrackishSalinity, marine: a.guessSeaSalinity }[kept.water];
+  // From where the engine judges a water as sea it is guessed as one.
+  const sea = (w.salinity ?? salt) >= SEA_JUDGED_FROM;
   const guess = (value: number, sigma: number, log = false): Guess => ({
     ...{ value, sigma, log },
     low: log ? value * Math.exp(-NINE_IN_TEN * sigma) : value - NINE_IN_TEN * sigma,
@@ -61,11 +55,7 @@ export function guessOf(k: WaterFigure, w: Water, kept: Kept, a: Assumptions): G
         ? guess(a.guessGhDgh, a.guessGhSigma, true)
         : guess(Math.min(60, w.tdsMgL / a.tdsMgLPerDgh), a.guessGhFromTdsSigma, true);
     case 'salinity':
-      return sea
-        ? guess(a.guessSeaSalinity, 1)
-        : kept.water === 'brackish'
-          ? guess(a.guessBrackishSalinity, 2)
-          : guess(0, 0);
+      return guess(salt, { fresh: 0, brackish: BRACKISH_SPREAD, marine: SEA_SPREAD }[kept.water]);
     case 'tanMgNL':
       return guess(a.guessTanMgNL, a.guessTanSigma, true);
   }
@@ -132,12 +122,12 @@ function assumedOf(c: Consignment, species: readonly Species[], a: Assumptions):
     species.find((s) => s.id === (lines[0] ?? c.lines[0])?.speciesId) ?? someFish;
   const usedMs = Date.parse(c.actual.sealedAt ?? c.handOverAt);
   const openedMs = Date.parse(c.actual.openedAt ?? c.openingAt);
-  // What was measured on arrival is no guess and no old copy any more.
+  // What was measured on arrival is no guess and no old copy any more; what was not stays the copy it was.
   const tank = (t: ReceivingTank): AssumedTank => {
-    const { readAt: _, ...asTold } = t;
-    const measured = c.actual.tanks[t.name];
+    const measured = c.actual.tanks[t.name] ?? {};
+    const readAt = Object.fromEntries(Object.entries(t.readAt ?? {}).filter(([k]) => !(k in measured)));
     const into = c.lines.filter((l) => tankOfLine(c, l.into).name === t.name);
-    return assumedWater(measured ? { ...asTold, ...measured } : t, keptOf(into), a, openedMs);
+    return assumedWater({ ...t, ...measured, readAt }, keptOf(into), a, openedMs);
   };
   const from = [...new Set([...c.lines.map((l) => l.tank), ...(c.waters ?? []).map((w) => w.tank)])];
   return {

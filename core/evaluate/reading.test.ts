@@ -3,7 +3,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { factors } from '@/core/bag/slack';
 import { packingOf } from '@/core/calendar/legs';
 import { contentsOf } from '@/core/engine/contents';
-import { assumedWater, guessOf } from '@/core/consignment/assume';
+import { assume, assumedWater, guessOf } from '@/core/consignment/assume';
 import { arrange } from '@/core/box/arrange';
 import { filledBy } from '@/core/bag/filling';
 import { makingSteps } from '@/core/bag/making';
@@ -102,6 +102,20 @@ describe('water that nobody measured', () => {
     const other = assumedWater(of, { water: 'marine', usualC: 26 }, a, Date.parse('2026-11-12T08:00:00Z'));
     expect(other).toMatchObject({ pH: 6.4, tempC: 23, salinity: a.guessSeaSalinity });
     expect(other.guessed).toEqual(['ghDgh', 'salinity', 'tanMgNL']);
+  });
+  test('on arrival what was measured counts, and an old copy of the rest stays a guess', () => {
+    const readAt = { pH: '2026-01-01T08:00:00.000Z', tempC: '2026-01-01T08:00:00.000Z' };
+    const tank = { name: 'Q', volumeL: 60, pH: 6.4, tempC: 23, readAt };
+    const of = assume({ ...c, tank, actual: { ...c.actual, tanks: { Q: { tempC: 25 } } } }, catalogue).tank;
+    expect(of).toMatchObject({ tempC: 25, pH: 6.4 });
+    expect(of.guessed).toContain('pH');
+    expect(of.guessed).not.toContain('tempC');
+  });
+  test('brackish water is guessed as the engine judges it, whether its salt was measured or not', () => {
+    const puffer = { water: 'brackish', usualC: 26 } as const;
+    expect(guessOf('salinity', {}, puffer, a).value).toBe(a.guessBrackishSalinity);
+    expect(guessOf('pH', {}, puffer, a)).toEqual(guessOf('pH', { salinity: a.guessBrackishSalinity }, puffer, a));
+    expect(guessOf('pH', { salinity: 1 }, puffer, a).value).toBe(a.guessPh);
   });
   test('hardness goes by the dissolved solids where only those were measured (common practice)', () => {
     const gh = (tdsMgL: number) => assumedWater({ tdsMgL }, tetra, a, 0).ghDgh;
