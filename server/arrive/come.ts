@@ -2,12 +2,11 @@ import { byNumber } from '@/core/quantities/words';
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import type { ReceivingTank, Water } from '@/core/consignment/schema';
-import { toldFigures } from '@/core/measurement/quantities';
+import type { ReceivingTank } from '@/core/consignment/schema';
 import { between, count, id, named, text } from '@/core/quantities/shapes';
 import { HOUR, MIN } from '@/core/quantities/time';
 import type { TankRecord } from '@/records/tank';
-import type { LatestFigures } from '@/server/db/ledger';
+import { latestWater } from '@/server/stock/readings';
 import { profileOf, type House } from '@/server/house';
 import { localAt } from '@/server/instants';
 import type { OrderInput } from '@/server/order/input';
@@ -39,16 +38,6 @@ export type ComeInput = z.input<typeof comeInput>;
 function usualHoursOf(house: House): Record<Way, number> {
   const a = withOverrides(ownAssumptions(house));
   return { shop: a.shopHours, posted: a.postedHours, moved: a.movedHours };
-}
-
-/** A figure of a tank that was read last, and when; what was never read is not there. */
-export function latestWater(read: LatestFigures | undefined): Water {
-  const known = toldFigures.flatMap((k) => (read?.[k] ? [[k, read[k]] as const] : []));
-  if (known.length === 0) return {};
-  return {
-    ...(Object.fromEntries(known.map(([k, x]) => [k, x.value])) as Water),
-    readAt: Object.fromEntries(known.map(([k, x]) => [k, x.at])),
-  };
 }
 
 /** An own tank with its water as it was read last. */

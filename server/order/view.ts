@@ -7,7 +7,7 @@ import { paperText } from '@/core/papers/confirmation';
 import type { Station } from '@/server/consignment/station';
 import { confirmationOf } from '@/server/papers/confirmation';
 import type { House, Profile } from '@/server/house';
-import { latestWater } from '@/server/arrive/come';
+import { latestWater } from '@/server/stock/readings';
 import { localAt } from '@/server/instants';
 import { lookupOf } from '@/server/records/lookup';
 import { promises } from '@/server/stock/settle';

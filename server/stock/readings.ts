@@ -1,10 +1,12 @@
 import { z } from 'zod';
-import { readingWays, tankFigures } from '@/core/measurement/quantities';
+import type { Water } from '@/core/consignment/schema';
+import { readingWays, tankFigures, toldFigures } from '@/core/measurement/quantities';
 import { figures } from '@/core/measurement/schema';
 import { lines, named, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fromDraft, type Draft, type Field } from '@/records/field';
 import { fieldsOf } from '@/records/water';
+import type { LatestFigures } from '@/server/db/ledger';
 import type { House } from '@/server/house';
 import { profileOf } from '@/server/house';
 import { typedInstant } from '@/server/instants';
@@ -63,4 +65,14 @@ export function strikeReading(house: House, readingId: number, why: string): Out
     return refuse('reading', 'This reading is struck out already.');
   }
   return { ok: true, value: null };
+}
+
+/** The water of a tank as it was read last, each figure with its instant; what was never read is not there. */
+export function latestWater(read: LatestFigures | undefined): Water {
+  const known = toldFigures.flatMap((k) => (read?.[k] ? [[k, read[k]] as const] : []));
+  if (known.length === 0) return {};
+  return {
+    ...(Object.fromEntries(known.map(([k, x]) => [k, x.value])) as Water),
+    readAt: Object.fromEntries(known.map(([k, x]) => [k, x.at])),
+  };
 }
