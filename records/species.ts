@@ -31,6 +31,7 @@ export const ownSpeciesSchema = z
       easeMinC: c('At ease from'),
       easeMaxC: c('At ease to'),
       warm24C: c('The warm 24 h limit'),
+      observed: speciesSchema.shape.temp.shape.observed,
     }),
     usualC: c('The usual temperature'),
     lengthCm: figure('Length', 0.3, 120),
@@ -229,6 +230,19 @@ export const ownSpecies = kind<OwnSpecies>({
     { path: 'temp.easeMaxC', label: 'At ease to', section: 'Temperature', type: 'number', unit: '°C' },
     { path: 'temp.cold24C', label: 'Bears for a day, down to', section: 'Temperature', type: 'number', unit: '°C' },
     { path: 'temp.warm24C', label: 'Bears for a day, up to', section: 'Temperature', type: 'number', unit: '°C' },
+    {
+      path: 'temp.observed',
+      label: 'Limits somebody observed',
+      section: 'Temperature',
+      type: 'choice',
+      optional: true,
+      options: opt(speciesSchema.shape.temp.shape.observed.unwrap().options, {
+        cold: 'the cold one',
+        warm: 'the warm one',
+        both: 'both',
+      }),
+      hint: 'The others are a rule of thumb and may be off by more.',
+    },
     {
       path: 'together',
       label: 'Shares a bag',

@@ -4,7 +4,7 @@ import { takeLock } from './db/lock';
 import { dataFolder, makeFolder } from './db/open';
 import { keepBackup } from './settings/backups';
 import { pool } from './jobs/pool';
-import { payForetold } from './jobs/thinker';
+import { figuresOfThisEngine, payForetold } from './jobs/thinker';
 import { openHouse, type House } from './house';
 import { askAfterAll, howRoadsStand } from './road/road';
 import { HOUR } from '@/core/quantities/time';
@@ -23,6 +23,7 @@ function opened(folder: string): House {
   try {
     h = openHouse(folder, undefined, undefined, pool());
     payForetold(h);
+    figuresOfThisEngine(h);
   } catch (error) {
     giveBack();
     throw error;

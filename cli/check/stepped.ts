@@ -52,7 +52,7 @@ export function bagOxygen(i: Values): Values {
   const litresPerMol = (u.R_L_KPA * (i.tempC + u.ZERO_C_IN_K)) / dryKPa;
   const start = i.gasL / litresPerMol;
   const inert = start * (1 - i.gasO2DryFraction);
-  const s = { waterMolL: henry * oxygen.OXYGEN_IN_AIR * dryKPa, gasMol: start * i.gasO2DryFraction, usedMol: 0 };
+  const s = { waterMolL: henry * oxygen.OXYGEN_IN_AIR * dryKPa, gasMol: start * i.gasO2DryFraction, usedMol: 0, meanMolL: 0 };
   const gasKPa = (): number => (s.gasMol / (s.gasMol + inert)) * dryKPa;
   const steps = Math.round(Math.max(...i.hours) / MINUTE_H) + 1;
   const waterKPa = new Float64Array(steps);
@@ -91,7 +91,7 @@ export function openedOxygen(i: Values): Values {
   const henry = oxygen.oxygenMgLPerKPa(i.tempC, i.S);
   const dryKPa = u.KPA_PER_ATM - oxygen.vapourPressureAtm(i.tempC) * u.KPA_PER_ATM;
   const perMol = 1000 * u.O2_G_PER_MOL;
-  const s = { waterMolL: i.startMgL / perMol, gasMol: Infinity, usedMol: 0 };
+  const s = { waterMolL: i.startMgL / perMol, gasMol: Infinity, usedMol: 0, meanMolL: 0 };
   let volumeL: number = i.volumeL;
   const additions = [...i.additionsHLMgL];
   const last = Math.max(...i.minutes) / 60;

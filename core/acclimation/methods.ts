@@ -285,7 +285,7 @@ function run(
       const air = k.K0 * AIR_CO2_ATM;
       // Under its closed gas no CO2 leaves.
       if (!underOxygen) v.dic -= (state.co2 - air) * (1 - Math.exp(-recipe.degasPerH * hours));
-      const oxygen = { waterMolL: v.oxygen, gasMol: Infinity, usedMol: 0 };
+      const oxygen = { waterMolL: v.oxygen, gasMol: Infinity, usedMol: 0, meanMolL: 0 };
       oxygenStep(oxygen, {
         waterL: v.volumeL,
         hours,

@@ -4,6 +4,8 @@ export interface OxygenState {
   /** Infinity where the gas is the open air. */
   gasMol: number;
   usedMol: number;
+  /** Mean of the water over the last step, mol/L. */
+  meanMolL: number;
 }
 
 export interface OxygenStep {
@@ -45,21 +47,28 @@ export function oxygenStep(s: OxygenState, q: OxygenStep): void {
   // Twice: first with the gas as it was, then with the gas as it is at the middle.
   let transfer = 0;
   let water = from;
+  let mean = from;
   for (let turn = 0; turn < 2; turn++) {
     const left = s.gasMol > 0 ? Math.max(0, 1 - (q.inertShare * transfer) / 2 / s.gasMol) : 0;
     const feed = refillPerH * q.gasKPa * left * henry + taken;
     if (rate > 0) {
       const settled = feed / rate;
       water = settled + (from - settled) * fade;
-      transfer = refillPerH * waterL * (q.gasKPa * left * henry - (settled + (from - settled) * early)) * hours;
-    } else water = from + feed * hours;
+      mean = settled + (from - settled) * early;
+      transfer = refillPerH * waterL * (q.gasKPa * left * henry - mean) * hours;
+    } else {
+      water = from + feed * hours;
+      mean = (from + water) / 2;
+    }
   }
   if (transfer > s.gasMol) {
     transfer = s.gasMol;
     water = Math.min(water, from + (transfer + q.givenMol) / waterL);
+    mean = (from + water) / 2;
   }
   if (water < 0) water = 0;
   s.usedMol = Math.max(0, transfer + q.givenMol - (water - from) * waterL);
   s.waterMolL = water;
+  s.meanMolL = mean > 0 ? mean : 0;
   s.gasMol -= transfer;
 }

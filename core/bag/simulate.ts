@@ -56,6 +56,8 @@ export interface BagContents {
 /** Everything the water does, one value a step. Step 0 is the first sealing of the journey; until its own it is as drawn. */
 export interface BagCurves {
   oxygenKPa: Float64Array;
+  /** Mean over the step that ends at a point: exact also where a step is long. */
+  oxygenMeanKPa: Float64Array;
   oxygenMgL: Float64Array;
   co2MgL: Float64Array;
   pH: Float64Array;
@@ -76,6 +78,7 @@ export function bagCurves(steps: number): BagCurves {
   const of = (): Float64Array => new Float64Array(steps);
   return {
     oxygenKPa: of(),
+    oxygenMeanKPa: of(),
     oxygenMgL: of(),
     co2MgL: of(),
     pH: of(),
@@ -208,6 +211,7 @@ export function simulateBag(
         MOL_PER_MG_O2,
     ),
     usedMol: 0,
+    meanMolL: 0,
   };
   let binderMol = (bag.binder?.capacityMgN ?? 0) / 1000 / N_G_PER_MOL;
   const bindsAlkalinity = bag.binder?.kind === 'chemical';
@@ -303,6 +307,7 @@ export function simulateBag(
     const nh3MgNL = (tanMgNL * Ka) / (Ka + hNow);
     out.oxygenMgL[i] = oxygenMgL;
     out.oxygenKPa[i] = oxygenMgL / k.oxygenMgLPerKPa;
+    if (i === sealed) out.oxygenMeanKPa[i] = out.oxygenKPa[i]!;
     out.co2MgL[i] =
       (i === sealed ? dic / (1 + k.K1 / hNow / gamma1 + (k.K1 * k.K2) / hNow / hNow / gamma2) : co2) * MG_CO2_PER_MOL;
     out.pH[i] = i === sealed ? bag.pH : lnH * -LOG10_E;
@@ -364,6 +369,7 @@ export function simulateBag(
       oxygenStep(oxygen, breathing);
       oxygen.gasMol = 0;
     }
+    out.oxygenMeanKPa[i + 1] = oxygen.meanMolL / breathing.molPerLPerKPa;
     // Who cannot breathe gives off nothing either.
     const share = useMol > 0 ? oxygen.usedMol / useMol : 1;
     ammoniaMol *= share;

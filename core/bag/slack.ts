@@ -76,9 +76,17 @@ export function firstBeyond(values: ArrayLike<number>, stepH: number): number | 
   return null;
 }
 
+/** A curve by its points, straight lines between, or by the means of the steps that end at them. */
+type Given = 'points' | 'step means';
+
+/** Mean of a curve over the step that ends at a point. */
+const stepMean = (values: Float64Array, given: Given, i: number): number =>
+  given === 'points' ? (values[i - 1]! + values[i]!) / 2 : values[i]!;
+
 /** Hour at which the trailing mean of a curve first lies beyond its limit: above it, or below where `side` is −1. */
 function meanBeyond(
   values: Float64Array,
+  given: Given,
   limit: number,
   side: 1 | -1,
   width: number,
@@ -88,14 +96,37 @@ function meanBeyond(
   let sum = 0;
   let before = 0;
   for (let i = 1; i < steps; i++) {
-    sum += values[i - 1]! + values[i]!;
-    if (i > width) sum -= values[i - width - 1]! + values[i - width]!;
+    sum += stepMean(values, given, i);
+    if (i > width) sum -= stepMean(values, given, i - width);
     if (i < width) continue;
-    const over = side * (sum / 2 / width - limit);
+    const over = side * (sum / width - limit);
     if (over > 0) return i === width ? width * stepH : (i - 1 + before / (before - over)) * stepH;
     before = over;
   }
   return null;
+}
+
+/**
+ * The worst trailing mean of a curve, times its side: the highest for 1, minus the lowest for −1. Means are taken from the
+ * first full window on; −Infinity where none is full.
+ */
+export function worstMean(
+  values: Float64Array,
+  given: Given,
+  side: 1 | -1,
+  meanH: number,
+  stepH: number,
+  steps: number,
+): number {
+  const width = meanWidth(meanH, stepH);
+  let sum = 0;
+  let worst = -Infinity;
+  for (let i = 1; i < steps; i++) {
+    sum += stepMean(values, given, i);
+    if (i > width) sum -= stepMean(values, given, i - width);
+    if (i >= width && (side * sum) / width > worst) worst = (side * sum) / width;
+  }
+  return worst;
 }
 
 /** CO2 over its limit or water more acid than its floor, whichever is sooner. */
@@ -125,10 +156,18 @@ export const safeHours = (
   steps = tempC.length,
   doseH = thermalDose(tempC, steps, stepH, l),
 ): SafeHours => ({
-  ammonia: meanBeyond(curves.timesAcute, l.timesAcute, 1, meanWidth(l.ammoniaMeanH, stepH), stepH, steps),
+  ammonia: meanBeyond(curves.timesAcute, 'points', l.timesAcute, 1, meanWidth(l.ammoniaMeanH, stepH), stepH, steps),
   temperature: doseH,
   carbon: carbonBeyond(curves, l, stepH, steps),
-  oxygen: meanBeyond(curves.oxygenKPa, l.oxygenKPa, -1, meanWidth(l.oxygenMeanH, stepH), stepH, steps),
+  oxygen: meanBeyond(
+    curves.oxygenMeanKPa,
+    'step means',
+    l.oxygenKPa,
+    -1,
+    meanWidth(l.oxygenMeanH, stepH),
+    stepH,
+    steps,
+  ),
 });
 
 /** The first factor to fail and its hours; null when none fails within the computed time. */

@@ -9,6 +9,7 @@ import { asSeen } from './seen';
 export const legWords: Readonly<Record<LegKind, string>> = {
   room: 'Room',
   'own-car': 'Car',
+  'parked-car': 'Parked car',
   counter: 'Counter',
   'van-unconditioned': 'Van',
   'van-conditioned': 'Heated van',
@@ -17,28 +18,6 @@ export const legWords: Readonly<Record<LegKind, string>> = {
   ramp: 'Ramp',
   doorstep: 'Doorstep',
 };
-
-const parameter = {
-  room: 'room',
-  'own-car': 'ownCar',
-  counter: 'counter',
-  'van-unconditioned': 'vanUnconditioned',
-  'van-conditioned': 'vanConditioned',
-  depot: 'depot',
-  'aircraft-hold': 'aircraftHold',
-  ramp: 'ramp',
-  doorstep: 'doorstep',
-} as const satisfies Record<LegKind, string>;
-
-/** How a kind of place answers the weather: ambient = own + coupling · (weather − own). °C and a share. */
-const legClimate = (kind: LegKind, a: Assumptions): { ownC: number; coupling: number } => ({
-  ownC: a[`${parameter[kind]}OwnC`],
-  coupling: a[`${parameter[kind]}Coupling`],
-});
-
-/** How the place of a leg answers the weather: one that is kept at a temperature follows it as little as a heated van. */
-export const climateOf = (l: Pick<Leg, 'kind' | 'heldC'>, a: Assumptions): { ownC: number; coupling: number } =>
-  l.heldC === undefined ? legClimate(l.kind, a) : { ownC: l.heldC, coupling: a.vanConditionedCoupling };
 
 export interface Leg {
   kind: LegKind;

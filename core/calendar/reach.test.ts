@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
-import { climateOf, keyInstants, legsHeldUp, legsOf, delayPlaces } from './legs';
+import { keyInstants, legsHeldUp, legsOf, delayPlaces } from './legs';
 import { emptyCalendar } from './calendar';
 import { orderAdvice } from './departure';
 import { row } from '@/core/catalogue/row';
@@ -124,9 +124,7 @@ describe('the road by hand', () => {
     for (let i = 1; i < legs.length; i++) expect(legs[i]!.startMs).toBe(legs[i - 1]!.endMs);
     expect(legs[1]!.endMs - legs[1]!.startMs).toBe(4 * H);
   });
-  test('what is kept at a temperature follows the weather little; another service goes its own way', () => {
-    expect(climateOf(of(road(three))[1]!, a)).toEqual({ ownC: 18, coupling: a.vanConditionedCoupling });
-    expect(climateOf({ kind: 'doorstep' }, a).coupling).toBe(1);
+  test('another service goes its own way', () => {
     const other = { ...c, road: { serviceId: 'another', legs: three } };
     expect(of(other)).toEqual(of(c));
   });

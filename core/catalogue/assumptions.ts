@@ -24,12 +24,24 @@ const byClass = <K extends string>(name: K, [d, o, h]: readonly [number, number,
     [`hardy${name}`]: practice(h, `${why}, hardy`),
   }) as Record<`${Class}${K}`, Assumption>;
 
-/** How a place of its own kind answers the weather: ambient = own + coupling · (weather − own). */
-const legKind = <K extends string>(name: K, ownC: number, coupling: number, why: string) =>
-  ({ [`${name}OwnC`]: ours(ownC, why), [`${name}Coupling`]: ours(coupling, why) }) as Record<
-    `${K}OwnC` | `${K}Coupling`,
-    Assumption
-  >;
+/**
+ * How the air of a kind of place follows the weather (`core/weather/place-air.ts`): lag h, heated to °C and the share of
+ * the cold that is felt there, cooled to °C and the share of the heat, and what an hour of full sun (800 W/m²) adds, K.
+ * A share of 1 is a place that nothing heats or cools.
+ */
+const place = <K extends string>(
+  name: K,
+  [lagH, heatedToC, coldShare, cooledToC, warmShare, sunK]: readonly [number, number, number, number, number, number],
+  why: string,
+) =>
+  ({
+    [`${name}LagH`]: ours(lagH, `${why}: hours it lags the air outdoors`),
+    [`${name}HeatedToC`]: ours(heatedToC, `${why}: heated to`),
+    [`${name}ColdCoupling`]: ours(coldShare, `${why}: share of the cold below that is felt; 1 is unheated`),
+    [`${name}CooledToC`]: ours(cooledToC, `${why}: cooled to`),
+    [`${name}WarmCoupling`]: ours(warmShare, `${why}: share of the heat above that is felt; 1 is uncooled`),
+    [`${name}SunK`]: ours(sunK, `${why}: what sun of 800 W/m² adds`),
+  }) as Record<`${K}${'LagH' | 'HeatedToC' | 'ColdCoupling' | 'CooledToC' | 'WarmCoupling' | 'SunK'}`, Assumption>;
 
 const delay = <K extends string>(name: K, one: number, two: number, weekend: number, why: string) =>
   ({
@@ -80,6 +92,12 @@ export const assumptionTable = {
   ...byClass('PhFloor', [6.0, 5.8, 5.5], 'Lowest pH'),
   ...byClass('SeaCo2MgL', [40, 60, 100], 'Most dissolved carbon dioxide in sea water'),
   ...byClass('TimesAcute', [0.25, 0.5, 1], 'Most ammonia, times the acute criterion'),
+  doseHalfDies: ours(3, 'Half die at so many times the dose of cold or heat that is borne'),
+  oxygenHalfDies: ours(2, 'Half die where oxygen is the least that is borne, divided by this'),
+  carbonHalfDies: ours(2, 'Half die at so many times the most carbon dioxide that is borne'),
+  ammoniaHalfDies: ours(4, 'Half die at so many times the most ammonia that is borne in the bag'),
+  observedLimitSigmaC: ours(0.7, 'How far a 24 h limit that was observed lies from its figure, °C'),
+  ruleLimitSigmaC: ours(1.5, 'How far a 24 h limit that follows from a rule lies from its figure, °C'),
   longTermNh3MgNL: published(
     0.025,
     'EIFAC: un-ionized ammonia that fish bear for long; told, never a limit of a journey',
@@ -152,20 +170,16 @@ export const assumptionTable = {
   coldPackStartC: ours(-5, 'A cold pack out of the freezer and half an hour in paper'),
   bottleWrapShare: ours(0.5, 'Heat a wrapped bottle gives, as a share of a bare one'),
   // Places on the way
-  ...legKind('room', 21, 0.05, 'A heated room follows the weather little'),
-  ...legKind('ownCar', 20, 0.25, 'A car with its heater or air conditioning on'),
-  ...legKind('counter', 18, 0.3, 'A counter hall with a door that opens'),
-  ...legKind(
-    'vanUnconditioned',
-    15,
-    0.6,
-    'A closed night truck: tons of parcels at the warmth of the depot behind two thin skins; 0.9 would be nearly outdoors, 0.5 to 0.7 is defensible',
-  ),
-  ...legKind('vanConditioned', 16, 0.25, 'A heated van'),
-  ...legKind('depot', 14, 0.55, 'A large hall with open gates'),
-  ...legKind('aircraftHold', 12, 0.05, 'A hold that carries animals is kept mild'),
-  ...legKind('ramp', 15, 1, 'Out of doors'),
-  ...legKind('doorstep', 15, 1, 'Out of doors'),
+  ...place('room', [12, 21, 0.05, 24, 0.5, 0], 'A heated room that nobody cools'),
+  ...place('ownCar', [0.5, 18, 0.1, 24, 0.1, 0], 'A car that is driven, with heater and air conditioning'),
+  ...place('parkedCar', [0.4, 15, 1, 25, 1, 22], 'A parked car; McLaren, Null & Quinn 2005, from memory'),
+  ...place('counter', [12, 17, 0.15, 25, 1, 2], 'A counter hall or air shed'),
+  ...place('vanUnconditioned', [2, 12, 0.6, 25, 1, 8], 'A closed van among parcels from a heated hall'),
+  ...place('vanConditioned', [2, 16, 0.25, 25, 0.25, 0], 'A heated and cooled van'),
+  ...place('depot', [12, 15, 0.3, 25, 1, 3], 'A heated hall with open doors'),
+  ...place('aircraftHold', [0, 12, 0.05, 12, 0.05, 0], 'A hold that carries animals is kept mild'),
+  ...place('ramp', [0, 15, 1, 25, 1, 5], 'Out of doors'),
+  skyShare: ours(0.75, 'Of clear sun, what an ordinary sky lets through onto the roofs of cars, vans and halls'),
   // Journey
   detourFactor: practice(1.25, 'Road over the great circle'),
   carKmPerH: practice(75, 'Own car, on the way as a whole'),
@@ -242,8 +256,8 @@ export const assumptionTable = {
   learnForecasts: ours(6, 'The usual error of the forecast counts as so many journeys'),
   learnLegSigma: ours(0.3, 'What is not known of how long a leg of a service takes until it was timed, lognormal'),
   learnLegOwnSigma: ours(0.2, 'How much that differs from journey to journey'),
-  legOwnSigmaC: practice(2, 'Spread of the own temperature of a kind of place on the way'),
-  legCouplingSigma: practice(0.1, 'Spread of how much such a place follows the weather'),
+  placeSigmaC: practice(2, 'Spread of the air of a kind of place on the way about what is computed, °C'),
+  placeSunSigma: practice(0.4, 'Spread of what the sun adds there, lognormal'),
   delayAtOriginShare: ours(0.25, 'Delays that are spent in the depot of origin'),
   delayAtHubShare: ours(0.4, 'Delays that are spent in a hub between'),
   delayAtDestinationShare: ours(
@@ -363,7 +377,7 @@ export const assumptionGroups: readonly { title: string; from: AssumptionName }[
   { title: 'Bag', from: 'gasTransferRestMPerH' },
   { title: 'Box', from: 'bagToAirWPerM2K' },
   { title: 'Packs', from: 'packQ10' },
-  { title: 'Places on the way', from: 'roomOwnC' },
+  { title: 'Places on the way', from: 'roomLagH' },
   { title: 'Journey', from: 'packingMinPerBag' },
   { title: 'Risk and state', from: 'metabolismSigma' },
   { title: 'Planning', from: 'wantedSlackH' },
@@ -383,11 +397,11 @@ export const withOverrides = (overrides: Partial<Record<AssumptionName, number>>
   ...overrides,
 });
 
-const mayBeNegative = /OwnC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$|^watchBelowSlackH$/;
+const mayBeNegative = /HeatedToC$|CooledToC$|^coldPackStartC$|^tooColdToShipC$|^stopBelowSlackH$|^watchBelowSlackH$/;
 const isShare = /Share$|AtHand$|^vesselRunsOver$|Coupling$|Chance$|^purityFlushed$|^cartonAbsorbs$/;
 /** Rates, half-times and reference figures that something is divided by. */
 const isDivisor =
-  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^vesselFilledShare$|^computedTanTimes$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
+  /^dropsPer|^doubleMin$|^cupEveryMin$|HalfTimeH$|ClearingH$|^deadLagH$|^forecastErrorMemoryH$|^vesselFilledShare$|^computedTanTimes$|^filmOutsideWPerM2K$|^filmInsideWPerM2K$|Q10$|^burden|^wallReachCm$|^respiratoryQuotient$|^harmZC$|^carKmPerH$|^carRestEveryH$|^carDayH$|^detourFactor$|HalfDies$|^oxygenHalfKPa$|TimesAcute$|Co2MgL$|Co2FallMgL$|WarmingCPerH$|MeanH$|^cartonWPerMK$/;
 
 /** Why a value cannot be used for an assumption; null when it can. */
 export function assumptionProblem(name: AssumptionName, value: number): string | null {

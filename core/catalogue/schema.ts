@@ -26,7 +26,14 @@ export const speciesSchema = z.object({
   kind: z.enum(['fish', 'shrimp', 'snail', 'crab', 'urchin', 'star', 'clam', 'coral']),
   tolerance: z.enum(['delicate', 'ordinary', 'hardy']),
   /** At ease, and what it bears for 24 h on either side: the first only warns, the others add up to a dose. */
-  temp: z.object({ cold24C: degrees, easeMinC: degrees, easeMaxC: degrees, warm24C: degrees }),
+  temp: z.object({
+    cold24C: degrees,
+    easeMinC: degrees,
+    easeMaxC: degrees,
+    warm24C: degrees,
+    /** Of the two 24 h limits, those that somebody observed; the others follow from a rule. */
+    observed: z.enum(['cold', 'warm', 'both']).optional(),
+  }),
   usualC: degrees,
   lengthCm: above0(150, 'Length'),
   /** Mass = this × length³, g and cm. */
@@ -123,6 +130,7 @@ export type PackType = z.infer<typeof packTypeSchema>;
 export const legKinds = [
   'room',
   'own-car',
+  'parked-car',
   'counter',
   'van-unconditioned',
   'van-conditioned',

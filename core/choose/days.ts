@@ -206,7 +206,7 @@ function frame(
   const ambient = ambientAlong(moved, forecast, legs, { sealMs: k.sealMs, steps, stepH: HALF_H }, a);
   if (!ambient.ok) return { option: { ...none, reason: `There is no forecast for ${ambient.missing}.` }, moved: null };
   const { pieces, uncoveredFromH } = ambient.value;
-  const weatherC = pieces.map((x) => x.weatherC);
+  const weatherC = pieces.flatMap((x) => [x.fromC, x.toC]);
   const boxes = c.boxes.map((box) => weighed(moved, box, service, catalogue, a));
   const packCost = packsCost(
     c.boxes.flatMap((b) => b.packs),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { above0, between, count, instant, text } from '@/core/quantities/shapes';
+import { above0, between, count, instant, text, upTo } from '@/core/quantities/shapes';
 
 const hours = between(-1e4, 1e4, 'Hours').nullable();
 /** Three weeks of quarter hours. */
@@ -30,6 +30,9 @@ export const predictionSchema = z.object({
       chance: between(0, 1, 'A chance'),
       draws: count(100_000, 'The draws'),
       standardError: between(0, 1, 'A standard error'),
+      /** Animals expected alive at opening, and the chance that all are; absent before engine 4, which told only limits. */
+      expected: upTo(1e6, 'Animals expected alive').optional(),
+      allAlive: between(0, 1, 'A chance').optional(),
     })
     .nullable(),
   sealMs: ms,

@@ -22,7 +22,7 @@ import { between, count, instant, lines, text } from '@/core/quantities/shapes';
  */
 export const FORMAT = 'kindly-crate/consignment';
 /** Released versions: 1; 2 with facts apart from the plan; 3 with heat and cold as a dose; 4 where what nobody measured is not there (`upgrade.ts`). */
-export const FORMAT_VERSION = 4;
+export const FORMAT_VERSION = 5;
 
 export const zoneSchema = text(60).refine(
   (zone) => {

@@ -9,6 +9,7 @@ const steps: Readonly<Record<number, (old: Json) => Json>> = {
   1: factsApart,
   2: temperatureAsDose,
   3: unknownIsAbsent,
+  4: placesWithSeason,
 };
 
 /**
@@ -174,4 +175,51 @@ function unknownIsAbsent(old: Json): Json {
   if (Array.isArray(old.otherTanks)) out.otherTanks = old.otherTanks.map((t, i) => known(t, `otherTanks.${i}`));
   if (unproven.length > 0) out.unproven = unproven;
   return out;
+}
+
+/** What version 4 assumed of a place: air = own + coupling · (weather − own), all year. */
+const oldPlaces: Readonly<Record<string, readonly [ownC: number, coupling: number]>> = {
+  room: [21, 0.05],
+  ownCar: [20, 0.25],
+  counter: [18, 0.3],
+  vanUnconditioned: [15, 0.6],
+  vanConditioned: [16, 0.25],
+  depot: [14, 0.55],
+  aircraftHold: [12, 0.05],
+  ramp: [15, 1],
+  doorstep: [15, 1],
+};
+
+/**
+ * Assumptions of version 4 in the names of version 5. A place that a hand had set goes on as it was set: neither lag nor
+ * sun, and one answer on the cold and the warm side.
+ */
+export function placesAsSet(own: Json): Json {
+  const out: Json = {};
+  for (const [name, value] of Object.entries(own)) {
+    const of = /^(.+)(OwnC|Coupling)$/.exec(name)?.[1];
+    if (name === 'legOwnSigmaC') out.placeSigmaC = value;
+    else if (of === undefined || !oldPlaces[of]) {
+      if (name !== 'legCouplingSigma') out[name] = value;
+    } else if (of !== 'doorstep') {
+      const [ownC, coupling] = oldPlaces[of]!;
+      const keptC = own[`${of}OwnC`] ?? ownC;
+      const share = own[`${of}Coupling`] ?? coupling;
+      Object.assign(out, {
+        [`${of}LagH`]: 0,
+        [`${of}HeatedToC`]: keptC,
+        [`${of}ColdCoupling`]: share,
+        [`${of}CooledToC`]: keptC,
+        [`${of}WarmCoupling`]: share,
+        [`${of}SunK`]: 0,
+      });
+    }
+  }
+  return out;
+}
+
+/** Version 4 to 5. A place on the way follows the seasons. */
+function placesWithSeason(old: Json): Json {
+  const own = objectOf(old.assumptions);
+  return own ? { ...old, assumptions: placesAsSet(own) } : old;
 }

@@ -1,22 +1,22 @@
 import { holds, type BagContents } from '@/core/bag/simulate';
+import type { BagLimits } from '@/core/bag/slack';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
-import { climateOf } from '@/core/calendar/legs';
 import type { Climate } from '@/core/weather/ambient';
+import { climateOf, outdoors } from '@/core/weather/place-air';
 import { LEG_SLOTS, type Drawn } from './luck';
 import type { Prepared, PreparedBag, PreparedBox } from './prepare';
 
 /** The climates of the legs as this draw has them; out of doors is out of doors. */
-export function climatesOf(p: Prepared, d: Drawn): Climate[] {
-  const { a } = p;
-  return p.legs.map((l, i) => {
-    const { ownC, coupling } = climateOf(l, a);
-    if (coupling >= 1) return { ownC, coupling };
+export const climatesOf = ({ legs, a }: Pick<Prepared, 'legs' | 'a'>, d: Drawn): Climate[] =>
+  legs.map((l, i) => {
     const s = i % LEG_SLOTS;
-    const follows = coupling + a.legCouplingSigma * d.legCoupling[s]!;
-    return { ownC: ownC + a.legOwnSigmaC * d.legOwn[s]!, coupling: Math.min(1, Math.max(0, follows)) };
+    return {
+      ...climateOf(l, a),
+      warmerC: outdoors(l.kind) ? 0 : a.placeSigmaC * d.places[s]!,
+      sunTimes: Math.exp(a.placeSunSigma * d.sun[s]!),
+    };
   });
-}
 
 /** Kept water is no more acid and no more alkaline than this. */
 const GUESSED_PH = [5.5, 8.8] as const;
@@ -30,6 +30,28 @@ export function filledAs({ contents, unsure }: PreparedBag, d: Drawn, startC: nu
     alkalinityMeqL: contents.alkalinityMeqL * Math.exp(unsure.logKh * d.water[1]!),
   };
   return holds(drawn, startC, a) ? drawn : contents;
+}
+
+/** How far a 24 h limit of a species lies from its figure, °C: observed, or by the rule. */
+export const limitSigmaC = ({ temp }: Pick<Species, 'temp'>, side: 'cold' | 'warm', a: Assumptions): number =>
+  temp.observed === side || temp.observed === 'both' ? a.observedLimitSigmaC : a.ruleLimitSigmaC;
+
+/** The 24 h limits of a bag as this draw has them, written into `limits`; `places` of its species among the numbers. */
+export function drawLimits(
+  limits: BagLimits,
+  species: readonly Species[],
+  places: ArrayLike<number>,
+  d: Drawn,
+  a: Assumptions,
+): void {
+  limits.cold24C = -Infinity;
+  limits.warm24C = Infinity;
+  species.forEach((s, j) => {
+    const cold = s.temp.cold24C + limitSigmaC(s, 'cold', a) * d.coldLimits[places[j]!]!;
+    const warm = s.temp.warm24C + limitSigmaC(s, 'warm', a) * d.warmLimits[places[j]!]!;
+    limits.cold24C = Math.max(limits.cold24C, cold);
+    limits.warm24C = Math.min(limits.warm24C, warm);
+  });
 }
 
 /** What is known of a box and its packs before any draw: the middle, and how far the kind may lie from it. */

@@ -1,5 +1,6 @@
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
-import { factors, firstToFail, safeHours, type Factor, type SafeHours } from '@/core/bag/slack';
+import { aliveShare, severityOf, shareThatDies, type Severity } from '@/core/bag/survival';
+import { factors, firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
 import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { twinsOf } from './twins';
@@ -7,7 +8,7 @@ import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf } from '@/core/weather/ambient';
 import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
-import { climatesOf, filledAs, knownOf, oxygenSigmasOf, type KnownBox } from './drawn';
+import { climatesOf, drawLimits, filledAs, knownOf, oxygenSigmasOf, type KnownBox } from './drawn';
 import { bagRisk, type Risk } from './risk';
 import { fanOf, percentile, type Fan } from './fan';
 import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
@@ -25,6 +26,9 @@ interface Outcome {
   coldestC: number;
   warmestC: number;
 }
+
+/** From this share on all count as dead. */
+const NOBODY_LEFT = 0.995;
 
 /** Loss is a smooth thing: models this far apart, in its logarithm, are the ends of straight lines. */
 const LOSS_NODE = 0.08;
@@ -62,6 +66,13 @@ export class Draws {
   private readonly hoursOf: number[][];
   private readonly held: number[];
   private readonly failedBy: Record<Factor, number>[];
+  /** Of every bag: the share of its animals alive, summed over the draws with their delays; and how often all of all bags were. */
+  private readonly alive: number[];
+  private allAlive = 0;
+  private readonly severity: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
+  private readonly aliveNow: Float64Array;
+  /** Limits of every bag in the run at hand. */
+  private readonly limits: BagLimits[];
   /** Bag water of the followed bag in every draw, one row a draw, up to the planned opening. */
   private readonly followed: Float32Array[] = [];
   private readonly followedSteps: number;
@@ -112,6 +123,9 @@ export class Draws {
     this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
     this.hoursOf = bags.map(() => []);
     this.held = bags.map(() => 0);
+    this.alive = bags.map(() => 0);
+    this.aliveNow = new Float64Array(bags.length);
+    this.limits = bags.map((b) => ({ ...b.limits }));
     this.failedBy = bags.map(() => ({ ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 }));
     this.firstH = new Float64Array(bags.length);
     this.firstBy = bags.map(() => null);
@@ -195,17 +209,28 @@ export class Draws {
     return f === 0 ? this.modelAt(box, node) : modelBetween(this.modelAt(box, node), this.modelAt(box, node + 1), f);
   }
 
+  private drawAllLimits(d: Drawn): void {
+    let n = 0;
+    for (const { bags } of this.p.boxes)
+      for (const { species } of bags) {
+        drawLimits(this.limits[n]!, species, this.speciesOf[n]!, d, this.p.a);
+        n++;
+      }
+  }
+
   /** The boxes' heat with these numbers; `each` is called for every bag with its water, as soon as its box is computed. */
   private heat(
     p: Prepared,
     d: Drawn,
     steps: number,
-    each: (box: number, bag: number, tempC: Float64Array) => void,
+    each: (box: number, bag: number, tempC: Float64Array, place: number) => void,
   ): void {
     const { stepH, a } = p;
     const meanC = this.meanC.subarray(0, steps);
     meansOf(p.ambient.pieces, climatesOf(p, d), warmerBy(d, stepH), meanC);
+    this.drawAllLimits(d);
     let slot = 0;
+    let n = 0;
     for (let b = 0; b < p.boxes.length; b++) {
       const load = this.loads[b]!;
       const kinds = this.packKind[b]!;
@@ -214,7 +239,7 @@ export class Draws {
         pack.strength = strength * d.packs[slot++ % PACK_SLOTS]! * Math.exp(sigma * d.packKinds[kinds[q]!]!);
       });
       const curves = simulateBox(load, meanC, steps, stepH, a, this.boxes[b], false, this.modelOf(b, d));
-      for (let i = 0; i < curves.bagC.length; i++) each(b, i, curves.bagC[i]!);
+      for (let i = 0; i < curves.bagC.length; i++) each(b, i, curves.bagC[i]!, n++);
     }
   }
 
@@ -234,10 +259,9 @@ export class Draws {
       const steps = Math.min(p.steps, Math.ceil(wantedH / stepH) + 1);
       let first = Infinity;
       let most = 0;
-      let n = 0;
-      this.heat(this.journeyOf(d), d, steps, (b, k, tempC) => {
-        if (this.twins[n++]! >= 0) return;
-        const fatalH = thermalDose(tempC, steps, stepH, p.boxes[b]!.bags[k]!.limits, this.dose);
+      this.heat(this.journeyOf(d), d, steps, (_b, _k, tempC, n) => {
+        if (this.twins[n]! >= 0) return;
+        const fatalH = thermalDose(tempC, steps, stepH, this.limits[n]!, this.dose);
         if (fatalH !== null) first = Math.min(first, fatalH);
         most = Math.max(most, this.dose[steps - 1]!);
       });
@@ -254,18 +278,19 @@ export class Draws {
     const { stepH, a } = p;
     const o: Outcome = { lost: false, factor: null, bag: -1, coldestC: Infinity, warmestC: -Infinity };
     const openSteps = Math.min(steps, Math.ceil(openH / stepH) + 1);
-    this.heat(p, d, steps, (b, i, tempC) => {
+    this.heat(p, d, steps, (_b, _i, tempC, n) => {
       for (let s = 0; s < openSteps; s++) {
         const t = tempC[s]!;
         if (t < o.coldestC) o.coldestC = t;
         if (t > o.warmestC) o.warmestC = t;
       }
       if (!this.onlyLost) return;
-      const fatalH = thermalDose(tempC, openSteps, stepH, p.boxes[b]!.bags[i]!.limits);
+      const fatalH = thermalDose(tempC, openSteps, stepH, this.limits[n]!);
       if (fatalH !== null && fatalH < openH) o.lost = true;
     });
     if (o.lost) return { ...o, factor: 'temperature' };
     let firstH = Infinity;
+    let all = 1;
     let n = 0;
     for (let b = 0; b < p.boxes.length; b++)
       for (let i = 0; i < p.boxes[b]!.bags.length; i++, n++) {
@@ -278,7 +303,7 @@ export class Draws {
           // It fails when its twin does, which was told already.
           this.firstH[n] = this.firstH[twin]!;
           this.firstBy[n] = this.firstBy[twin]!;
-          if (keep && !(this.firstH[n]! < openH)) this.held[n] = this.held[n]! + 1;
+          if (keep) all *= this.keepBag(n, !(this.firstH[n]! < openH), (this.aliveNow[n] = this.aliveNow[twin]!));
           continue;
         }
         const use = this.use[n]!;
@@ -287,18 +312,27 @@ export class Draws {
         const { pressureKPa } = p.ambient;
         const { gasTransferMPerH } = p;
         // Once it is too cold or too hot nothing that comes later is first.
-        const doseH = thermalDose(tempC, steps, stepH, bag.limits);
+        const limits = this.limits[n]!;
+        const doseH = thermalDose(tempC, steps, stepH, limits, this.dose);
         const reads = this.read !== null && bag.bag.id === this.followBagId;
-        const till = doseH === null || reads ? steps : Math.min(steps, Math.ceil(doseH / stepH) + 1);
+        const until = Math.min(steps, Math.round(openH / stepH) + 1);
+        // Of whom cold or heat leaves nobody alive, nothing more is wanted.
+        const doomed = shareThatDies('temperature', this.dose[until - 1]!, a) > NOBODY_LEFT;
+        const fatal = doseH === null ? steps : Math.ceil(doseH / stepH) + 1;
+        const till = reads ? steps : Math.min(steps, keep && !doomed ? Math.max(openSteps, fatal) : fatal);
         const during = { tempC, steps: till, stepH, pressureKPa, gasTransferMPerH, oxygenUse: 1, useOfKind: use };
         simulateBag(filledAs(bag, d, Math.min(35, Math.max(0, tempC[0]!)), a), during, a, this.bag);
-        const safe = safeHours(this.bag, tempC, bag.limits, stepH, till, doseH);
+        const safe = safeHours(this.bag, tempC, limits, stepH, till, doseH);
         if (reads) this.read!.now = safe;
         const first = firstToFail(safe);
         const fails = first !== null && first.hours < openH;
         this.firstH[n] = first ? first.hours : Infinity;
         this.firstBy[n] = first?.factor ?? null;
-        if (keep && !fails) this.held[n] = this.held[n]! + 1;
+        if (keep) {
+          const of = { curves: this.bag, dose: this.dose[until - 1]!, limits };
+          this.aliveNow[n] = doomed ? 0 : aliveShare(severityOf(of, until, stepH, this.severity), a);
+          all *= this.keepBag(n, !fails, this.aliveNow[n]!);
+        }
         if (fails && first.hours < firstH) {
           firstH = first.hours;
           o.lost = true;
@@ -306,9 +340,17 @@ export class Draws {
           o.bag = n;
         }
       }
+    if (keep) this.allAlive += all;
     if (keep && this.followBagId !== null)
       this.outside.push(Float32Array.from(this.meanC.subarray(0, Math.min(steps, this.followedSteps))));
     return o;
+  }
+
+  /** Keeps what became of a bag in a draw; gives the chance that all of its animals are alive, each by itself. */
+  private keepBag(n: number, held: boolean, alive: number): number {
+    if (held) this.held[n] = this.held[n]! + 1;
+    this.alive[n] = this.alive[n]! + alive;
+    return alive ** this.animals[n]!;
   }
 
   /** A draw to its opening with some of its luck as planned. */
@@ -363,6 +405,7 @@ export class Draws {
             animals: this.animals[i]!,
             hours: this.hoursOf[i]!,
             held: this.held[i]!,
+            alive: this.alive[i]!,
             failedBy: this.failedBy[i]!,
             deadlineH: this.p.deadlineH,
           }),
@@ -377,7 +420,8 @@ export class Draws {
       standardError: Math.sqrt((guarded * (1 - guarded)) / (n + 4)),
       bags,
       animals: this.animals.reduce((s, x) => s + x, 0),
-      expected: bags.reduce((s, b) => s + b.animals * b.chance, 0),
+      expected: bags.reduce((s, b) => s + b.animals * b.alive, 0),
+      allAlive: bags.length > 0 ? this.allAlive / this.hoursOf[0]!.length : 0,
       byFactor,
       byBag,
       byCause: inDepth ? this.examine() : { examined: 0, saved: noneSaved() },

@@ -47,6 +47,8 @@ export interface BagResult {
   factor: Factor | null;
   /** Share of draws in which it holds until opening; null without draws. */
   chance: number | null;
+  /** Share of its animals that the draws expect alive at opening; null without draws. */
+  alive: number | null;
   state: State;
   warnings: string[];
 }
@@ -186,6 +188,7 @@ function bagResult(p: Prepared, box: PreparedBox, bag: PreparedBag, tempC: Float
     worstSlackH: slackH,
     factor: first?.factor ?? null,
     chance: null,
+    alive: null,
   };
   return { ...r, state: stateOf(slackH, a), warnings: warningsOf(p, bag, r) };
 }
@@ -225,9 +228,9 @@ function overallOf(
 export function toldBy(e: Forward, risk: Risk): Pick<Forward, 'bags' | 'overall'> {
   const bags = e.bags.map((b): BagResult => {
     const r = risk.bags.find((x) => x.id === b.id)!;
-    const { slackH, worstSlackH, chance } = r;
+    const { slackH, worstSlackH, chance, alive } = r;
     const factor = r.factor ?? b.first?.factor ?? null;
-    return { ...b, slackH, worstSlackH, factor, chance, state: stateOf(worstSlackH, e.assumptions, chance) };
+    return { ...b, slackH, worstSlackH, factor, chance, alive, state: stateOf(worstSlackH, e.assumptions, chance) };
   });
   return { bags, overall: overallOf(bags, e.deadlineH, e.assumptions, risk.chance) };
 }

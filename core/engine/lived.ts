@@ -1,6 +1,7 @@
 import { firstToFail, type Factor } from '@/core/bag/slack';
-import { climateOf, type DelayPlace } from '@/core/calendar/legs';
-import { meansOf, type Climate, type Piece } from '@/core/weather/ambient';
+import { aliveShare, severityOf, type Severity } from '@/core/bag/survival';
+import type { DelayPlace } from '@/core/calendar/legs';
+import { climatesAsPlanned, meansOf, type Climate, type Piece } from '@/core/weather/ambient';
 import { forward, type Forward } from './forward';
 import { heldUp, type Prepared } from './prepare';
 
@@ -26,14 +27,23 @@ export interface Lived {
   p: Prepared;
   /** Hours from sealing. */
   openH: number;
-  bags: { id: string; animals: number; lost: { factor: Factor; atH: number } | null }[];
+  bags: {
+    id: string;
+    animals: number;
+    /** How many of them live, to the nearest animal. */
+    alive: number;
+    /** The limit that was passed first before it was opened. */
+    lost: { factor: Factor; atH: number } | null;
+  }[];
 }
+
+const NONE: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
 
 /** Lives one journey through the same engine with what was hidden in it. Pure. */
 export function lived(planned: Prepared, hidden: Hidden): Lived {
   const { delayH = 0, delayAt = 'hub' } = hidden;
   const late = delayH > 0 ? heldUp(planned, delayH, delayAt) : planned;
-  const climates = hidden.climates?.(late) ?? late.legs.map((l) => climateOf(l, late.a));
+  const climates = hidden.climates?.(late) ?? climatesAsPlanned(late.legs, late.a);
   const meanC = new Float64Array(late.ambient.meanC.length);
   if (hidden.warmerC || hidden.climates) meansOf(late.ambient.pieces, climates, hidden.warmerC ?? null, meanC);
   else meanC.set(late.ambient.meanC);
@@ -67,9 +77,14 @@ export function lived(planned: Prepared, hidden: Hidden): Lived {
     openH,
     bags: f.bags.map((b) => {
       const first = firstToFail(b.safe);
+      const steps = Math.min(p.steps, Math.round(openH / p.stepH) + 1);
+      const severity = severityOf({ curves: b.curves, dose: b.dose[steps - 1]!, limits: b.limits }, steps, p.stepH, {
+        ...NONE,
+      });
       return {
         id: b.id,
         animals: b.animals,
+        alive: Math.round(b.animals * aliveShare(severity, p.a)),
         lost: first && first.hours < openH ? { factor: first.factor, atH: first.hours } : null,
       };
     }),

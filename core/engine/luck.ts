@@ -14,9 +14,9 @@ const WEATHER_NODE_H = 6;
 export interface Drawn {
   delayH: number;
   place: DelayPlace;
-  /** Normal numbers: own temperature and coupling of each leg. */
-  legOwn: Float64Array;
-  legCoupling: Float64Array;
+  /** Normal numbers: of each leg, the air of its place and what the sun adds. */
+  places: Float64Array;
+  sun: Float64Array;
   /** Normal numbers: oxygen use of every species, by its place in `speciesIds`. */
   species: Float64Array;
   /** Times the power of every heat pack, box by box; 0 for a dud. */
@@ -25,6 +25,9 @@ export interface Drawn {
   packKinds: Float64Array;
   boxes: Float64Array;
   boxKinds: Float64Array;
+  /** Normal numbers: 24 h limits of every species, by its place in `speciesIds`. */
+  coldLimits: Float64Array;
+  warmLimits: Float64Array;
   /** Normal numbers: pH and hardness of a water that nobody measured. */
   water: Float64Array;
   /** Error of the forecast at either end, °C, at nodes `WEATHER_NODE_H` apart. */
@@ -47,6 +50,7 @@ export function slotOfKind(id: string): number {
 
 /** Apart from the seeds that anybody takes. */
 const WATER_STREAM = 0x3f00000;
+const LIMITS_STREAM = 0x3f80000;
 
 const none = (): null => null;
 
@@ -108,23 +112,28 @@ export class Luck {
     const packKinds = normals(KIND_SLOTS);
     const boxKinds = normals(KIND_SLOTS);
     const boxes = normals(BOX_SLOTS);
-    const legOwn = normals(LEG_SLOTS);
-    const legCoupling = normals(LEG_SLOTS);
+    const places = normals(LEG_SLOTS);
+    const sun = normals(LEG_SLOTS);
     const species = normals(this.species);
     // A stream of its own: what was measured since meets the same of everything else.
     const unsure = streamOf(this.seed + WATER_STREAM, index);
     const water = Float64Array.of(unsure.normal(), unsure.normal());
+    const limits = streamOf(this.seed + LIMITS_STREAM, index);
+    const coldLimits = new Float64Array(this.species).map(() => limits.normal());
+    const warmLimits = new Float64Array(this.species).map(() => limits.normal());
     const [originErrorC, destinationErrorC] = this.weather(s.normal);
     return {
       delayH,
       place,
-      legOwn,
-      legCoupling,
+      places,
+      sun,
       species,
       packs,
       packKinds,
       boxes,
       boxKinds,
+      coldLimits,
+      warmLimits,
       water,
       originErrorC,
       destinationErrorC,
@@ -172,7 +181,7 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
     case 'weather':
       return { ...d, originErrorC: none(d.originErrorC), destinationErrorC: none(d.destinationErrorC) };
     case 'places':
-      return { ...d, legOwn: none(d.legOwn), legCoupling: none(d.legCoupling) };
+      return { ...d, places: none(d.places), sun: none(d.sun) };
     case 'fish':
       return { ...d, species: none(d.species) };
     case 'packs':
@@ -183,6 +192,8 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
       return { ...d, packKinds: none(d.packKinds) };
     case 'boxKind':
       return { ...d, boxKinds: none(d.boxKinds) };
+    case 'limits':
+      return { ...d, coldLimits: none(d.coldLimits), warmLimits: none(d.warmLimits) };
     case 'water':
       return { ...d, water: none(d.water) };
   }

@@ -57,8 +57,10 @@ function onlyFish(): Consignment {
     forecastErrorCPerDay: 0,
     boxSigma: 0,
     boxKindSigma: 0,
-    legOwnSigmaC: 0,
-    legCouplingSigma: 0,
+    placeSigmaC: 0,
+    placeSunSigma: 0,
+    observedLimitSigmaC: 0,
+    ruleLimitSigmaC: 0,
     packDudShare: 0,
     packSigma: 0,
     packKindSigma: 0,
@@ -168,7 +170,7 @@ describe('Monte Carlo', () => {
   });
   test('a forecast that tells its own spread is believed: none leaves the outside as foretold, more widens the fan', () => {
     const c = exampleConsignment('tropical-overnight-in-frost');
-    const still = { legOwnSigmaC: 0, legCouplingSigma: 0 };
+    const still = { placeSigmaC: 0, placeSunSigma: 0 };
     const widthWith = (spreadC: number | null): number => {
       const places = c.forecast!.places.map((p) => ({
         ...p,

@@ -8,6 +8,8 @@ export interface BagRisk {
   animals: number;
   /** Share of draws in which it holds until that draw's own opening. */
   chance: number;
+  /** Share of its animals that are expected alive then. */
+  alive: number;
   /** Hours beyond the deadline, delays left out: the median of the draws and their tenth percentile; null is more than was computed. */
   slackH: number | null;
   worstSlackH: number | null;
@@ -21,6 +23,7 @@ export function bagRisk(b: {
   animals: number;
   hours: readonly number[];
   held: number;
+  alive: number;
   failedBy: Readonly<Record<Factor, number>>;
   deadlineH: number;
 }): BagRisk {
@@ -34,6 +37,7 @@ export function bagRisk(b: {
     id: b.id,
     animals: b.animals,
     chance: hours.length > 0 ? b.held / hours.length : 0,
+    alive: hours.length > 0 ? b.alive / hours.length : 0,
     slackH: slack(0.5),
     worstSlackH: slack(0.1),
     factor: b.failedBy[most] > 0 ? most : null,
@@ -50,9 +54,10 @@ export interface Risk {
   /** Standard error of the chance; never 0 (two draws of each outcome are added, Agresti & Coull 1998). */
   standardError: number;
   bags: BagRisk[];
-  /** Animals, and how many of them are expected within limits: Σ animals × chance of their bag. */
+  /** Animals, how many of them are expected alive at opening, and the chance that all are (`core/bag/survival.ts`). */
   animals: number;
   expected: number;
+  allAlive: number;
   /** Lost draws by what failed first. */
   byFactor: Record<Factor, number>;
   /** Lost draws by the bag that failed first. */

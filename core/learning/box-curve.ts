@@ -1,11 +1,10 @@
 import { Matrix } from 'ml-matrix';
-import { climateOf } from '@/core/calendar/legs';
 import type { TracePlace } from '@/core/consignment/trace';
 import type { Prepared, PreparedBox } from '@/core/engine/prepare';
-import { normalQuantile } from '@/core/engine/random';
 import { boxCurves, simulateBox } from '@/core/heat/box';
 import { heatModel, type BoxLoad, type HeatModel } from '@/core/heat/model';
-import { meansOf } from '@/core/weather/ambient';
+import { climatesAsPlanned, meansOf } from '@/core/weather/ambient';
+import { outdoors } from '@/core/weather/place-air';
 
 /** Readings of one place in a box, hours from its sealing and °C. */
 export interface Readings {
@@ -114,12 +113,24 @@ export class Fit {
   }
 }
 
-/** What the air outside may be off in one piece of the journey, °C, as far as it goes with another piece. */
+/**
+ * What the air outside may be off in one piece of the journey, °C, as far as it goes with another piece. How much of an
+ * error of the weather is felt is read off the journey itself: what a degree more outdoors does to the air of its places.
+ */
 function outsideCovariance(p: Prepared, steps: readonly number[], weatherSigmaC: number): Matrix {
   const { a } = p;
+  const warmer = new Float64Array(p.ambient.meanC.length);
+  meansOf(p.ambient.pieces, climatesAsPlanned(p.legs, a), () => 1, warmer);
   const at = steps.map((step) => {
-    const piece = p.ambient.pieces.find((x) => x.step === step) ?? p.ambient.pieces[p.ambient.pieces.length - 1]!;
-    return { ...piece, ...climateOf(p.legs[piece.leg]!, a), h: step * p.stepH };
+    const { leg, toDestination } =
+      p.ambient.pieces.find((x) => x.step === step) ?? p.ambient.pieces[p.ambient.pieces.length - 1]!;
+    return {
+      leg,
+      toDestination,
+      felt: warmer[step]! - p.ambient.meanC[step]!,
+      ownC: outdoors(p.legs[leg]!.kind) ? 0 : a.placeSigmaC,
+      h: step * p.stepH,
+    };
   });
   const { sender, receiver } = p.consignment;
   const onePlace = sender.place.name === receiver.place.name;
@@ -128,10 +139,8 @@ function outsideCovariance(p: Prepared, steps: readonly number[], weatherSigmaC:
       at.map((y) => {
         const ends = onePlace ? 1 : (1 - x.toDestination) * (1 - y.toDestination) + x.toDestination * y.toDestination;
         const weather =
-          x.coupling * y.coupling * weatherSigmaC ** 2 * ends * Math.exp(-Math.abs(x.h - y.h) / a.forecastErrorMemoryH);
-        if (x.leg !== y.leg || x.coupling >= 1) return weather;
-        const own = (1 - x.coupling) * (1 - y.coupling) * a.legOwnSigmaC ** 2;
-        return weather + own + (x.weatherC - x.ownC) * (y.weatherC - y.ownC) * a.legCouplingSigma ** 2;
+          x.felt * y.felt * weatherSigmaC ** 2 * ends * Math.exp(-Math.abs(x.h - y.h) / a.forecastErrorMemoryH);
+        return x.leg === y.leg ? weather + x.ownC * y.ownC : weather;
       }),
     ),
   );
@@ -167,23 +176,4 @@ export function covarianceOf(
     }),
   );
   return C;
-}
-
-/**
- * Means of the air outside with the climates of the legs as they are on the average of the draws: what follows the weather
- * nearly whole can follow it no more than whole, so that on average it follows a little less.
- */
-export function outsideMean(p: Prepared): Float64Array {
-  const out = new Float64Array(p.ambient.meanC.length);
-  const climates = p.legs.map((l) => {
-    const { ownC, coupling } = climateOf(l, p.a);
-    if (coupling >= 1) return { ownC, coupling };
-    const n = 40;
-    const follows = Array.from({ length: n }, (_, i) =>
-      Math.min(1, Math.max(0, coupling + p.a.legCouplingSigma * normalQuantile((i + 0.5) / n))),
-    );
-    return { ownC, coupling: follows.reduce((s, v) => s + v, 0) / n };
-  });
-  meansOf(p.ambient.pieces, climates, null, out);
-  return out;
 }

@@ -3,7 +3,7 @@ import { CholeskyDecomposition, determinant, inverse, Matrix } from 'ml-matrix';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Prepared } from '@/core/engine/prepare';
-import { covarianceOf, Fit, hourly, outsideMean, type Readings, type Row } from './box-curve';
+import { covarianceOf, Fit, hourly, type Readings, type Row } from './box-curve';
 import { priorOf } from './figures';
 import { ofTheKind, type Evidence, type Learned } from './information';
 
@@ -203,7 +203,7 @@ export function evidenceOfBox(
   const middle = so.map((k) => k.log);
   const measured = rows.map((r) => r.tempC);
 
-  const outside = outsideMean(p);
+  const outside = p.ambient.meanC;
   const solve = (dud: string | null): Solved => {
     const fit = new Fit(p, box, rows, used, dud, outside);
     const L = new CholeskyDecomposition(covarianceOf(p, fit, rows, used, weatherSigmaC)).lowerTriangularMatrix;

@@ -50,10 +50,10 @@ export const toSend: readonly Crate[] = [
     id: 'tight-lid',
     title: 'Taped all round',
     story:
-      'A customer once complained of a box that came open, so this one is taped all round and has no holes. Three good packs lie on the paper. The night is cold, the fish are young angels.',
+      'A customer once complained of a box that came open, so this one is taped all round and has no holes. Three good packs lie on the paper. The night is cold, the fish are young severums.',
     rule: 'A heat pack burns iron with the air of the box: in a box without holes it starves within hours and comes back only when air does. Two pencil points are almost nothing; 6 mm holes feed one pack each two.',
     source: `${common}; iron takes 0.43 g of oxygen a gram`,
-    fish: [{ speciesId: 'angelfish', count: 4, lengthCm: 5 }],
+    fish: [{ speciesId: 'severum', count: 4, lengthCm: 5 }],
     from: 'Leeds',
     to: 'Bergen',
     handOver: '2026-12-01T18:00:00Z',

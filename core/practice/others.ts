@@ -1,5 +1,6 @@
 import { adviseOpening, type Animals, type Judged } from '@/core/acclimation/recommend';
 import type { MethodId, OpenedBag, TankWater } from '@/core/acclimation/vessel';
+import { shareBeyond } from '@/core/bag/survival';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -13,9 +14,9 @@ import type { Dosing, DosingChoices, Opening, OpeningChoices, Score, Weeks, Week
 
 const a = withOverrides({});
 
-/** Beyond what they bear animals are lost in proportion: half as much again costs all of them († ours, of practice alone). */
-const lostOf = (animals: number, times: number): number =>
-  Math.round(animals * Math.min(1, Math.max(0, times - 1) / 0.5));
+/** Half die at so many times what is tolerated of a step on opening, or of a medicine († ours). */
+const HALF_DIE_AT = 2;
+const lostOf = (animals: number, times: number): number => Math.round(animals * shareBeyond(times, HALF_DIE_AT));
 const money = (x: number): number => Math.round(100 * x) / 100;
 
 export interface OpenedPlay {

@@ -163,7 +163,7 @@ export interface Sent {
 
 const factorWords = {
   temperature: 'temperature',
-  oxygen: 'oxygen ran out',
+  oxygen: 'oxygen',
   ammonia: 'ammonia',
   carbon: 'CO₂ and acid',
 } as const;
@@ -193,10 +193,10 @@ function toldOf(s: Shipping, world: Lived, hidden: Hidden): string[] {
     if (of.length === 0) continue;
     const first = Math.min(...of.map((b) => b.lost!.atH));
     out.push(
-      `${of.length === 1 ? `Bag ${of[0]!.id} was` : `${of.length} bags were`} lost to ${factorWords[f]}, the first ${first.toFixed(0)} h after the sealing${first < world.openH ? `, ${(world.openH - first).toFixed(0)} h before the opening` : ''}.`,
+      `${of.length === 1 ? `Bag ${of[0]!.id}` : `${of.length} bags`} passed ${of.length === 1 ? 'its limit' : 'their limits'} of ${factorWords[f]}, the first ${first.toFixed(0)} h after sealing${first < world.openH ? `, ${(world.openH - first).toFixed(0)} h before opening` : ''}: ${of.reduce((n, b) => n + b.animals - b.alive, 0)} of ${of.reduce((n, b) => n + b.animals, 0)} died.`,
     );
   }
-  if (lost.length === 0) out.push('Every bag held until it was opened.');
+  if (lost.length === 0) out.push('Every bag stayed within its limits until it was opened.');
   return out;
 }
 
@@ -207,7 +207,7 @@ export function send(s: Shipping, c: Consignment, catalogue: Catalogue, seed: nu
   const hidden = hiddenOf(s, p.value, seed);
   const world = lived(p.value, hidden);
   const animals = world.bags.reduce((n, b) => n + b.animals, 0);
-  const alive = world.bags.reduce((n, b) => n + (b.lost ? 0 : b.animals), 0);
+  const alive = world.bags.reduce((n, b) => n + b.alive, 0);
   const left = world.f.bags.map((b) => (b.first ? b.first.hours - world.openH : world.p.horizonH - world.openH));
   return {
     ok: true,

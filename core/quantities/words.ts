@@ -18,6 +18,10 @@ export const capital = (phrase: string): string => phrase.slice(0, 1).toUpperCas
 export const wholePercent = (share: number): number =>
   share === 0 || share === 1 ? 100 * share : Math.min(99, Math.max(1, Math.round(100 * share)));
 
+/** "17.8 of 18": all of them is a whole number; what is less keeps its tenth. */
+export const expectedWords = (expected: number, of: number): string =>
+  `${expected > of - 0.05 ? of : expected.toFixed(1)} of ${of}`;
+
 const numbers = new Intl.Collator('en', { numeric: true });
 /** Names in the order a hand counts them: A1, A2, A10; tank 9 before tank 10. */
 export const byNumber = (x: string, y: string): number => numbers.compare(x, y);

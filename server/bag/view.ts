@@ -92,6 +92,7 @@ export function bagViews(
       safeBeyondH: e.deadlineH + SLACK_BEYOND_H,
       worstSafeH: safeOf(r.worstSlackH, e.deadlineH),
       chance: r.chance,
+      alive: r.alive,
       animals: r.animals,
       slackH: r.slackH,
       worstSlackH: r.worstSlackH,

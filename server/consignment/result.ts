@@ -5,6 +5,7 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { catalogue as shipped } from '@/core/catalogue';
 import { BLOCK } from '@/core/engine/random';
+import { ENGINE_VERSION } from '@/core/engine/version';
 import { evaluate, KEYSTROKE_DRAWS, type EvaluateOptions, type Evaluation } from '@/core/evaluate/evaluate';
 import { stateOf, type Overall } from '@/core/engine/forward';
 import { emptyCalendar } from '@/core/calendar/calendar';
@@ -21,9 +22,12 @@ export interface StoredResult extends KeyInstants, Overall {
   chance: number | null;
   draws: number;
   standardError: number | null;
-  /** Animals, and how many of them are expected within limits; null where no odds were computed. */
+  /** Animals, how many of them are expected alive, and the chance that all are; null where no odds were computed. */
   animals?: number;
   expected?: number | null;
+  allAlive?: number | null;
+  /** The engine it was computed by; absent before version 4. */
+  engine?: string;
   /** Why it cannot leave on the day and hour of its plan; absent where it can. */
   rests?: string;
   bags: {
@@ -35,6 +39,8 @@ export interface StoredResult extends KeyInstants, Overall {
     worstSlackH?: number | null;
     /** Share of runs in which it holds. */
     chance?: number | null;
+    /** Share of its animals expected alive. */
+    alive?: number | null;
     coldestC: number;
     warmestC: number;
     byFactor: Record<Factor, number | null>;
@@ -130,14 +136,28 @@ export const jobRows = (c: Consignment, house: Surroundings): Catalogue => ({
 /** The chance stored with the last change; null where none was computed. */
 export const chanceOf = (
   r: StoredResult | null,
-): { chance: number; draws: number; animals: number | null; expected: number | null } | null =>
-  r && typeof r.chance === 'number'
-    ? { chance: r.chance, draws: r.draws, animals: r.animals ?? null, expected: r.expected ?? null }
+): {
+  chance: number;
+  draws: number;
+  animals: number | null;
+  expected: number | null;
+  allAlive: number | null;
+} | null =>
+  r && typeof r.chance === 'number' && ofThisEngine(r)
+    ? {
+        chance: r.chance,
+        draws: r.draws,
+        animals: r.animals ?? null,
+        expected: r.expected ?? null,
+        allAlive: r.allAlive ?? null,
+      }
     : null;
 
+/** Whether it was computed by the engine of this program: another told other figures. */
+export const ofThisEngine = (r: StoredResult): boolean => r.engine === ENGINE_VERSION;
+
 /** Whether its slack is that of the draws: a result of an earlier engine, or one whose odds are still computed, is not. */
-const hasDraws = (r: StoredResult | null): r is StoredResult =>
-  r !== null && r.draws > 0 && r.bags.every((b) => b.worstSlackH !== undefined);
+const hasDraws = (r: StoredResult | null): r is StoredResult => r !== null && r.draws > 0 && ofThisEngine(r);
 
 /** An evaluation in the words of the result that is stored with it: heading, stations, lists and papers tell one figure. */
 export function asStored(e: Evaluation, r: StoredResult | null): Evaluation {
@@ -145,8 +165,8 @@ export function asStored(e: Evaluation, r: StoredResult | null): Evaluation {
   const bags = e.bags.map((b) => {
     const told = r.bags.find((x) => x.id === b.id);
     if (!told) return b;
-    const { slackH, worstSlackH = null, chance = null, factor } = told;
-    return { ...b, slackH, worstSlackH, chance, factor, state: stateOf(worstSlackH, e.assumptions, chance) };
+    const { slackH, worstSlackH = null, chance = null, alive = null, factor } = told;
+    return { ...b, slackH, worstSlackH, chance, alive, factor, state: stateOf(worstSlackH, e.assumptions, chance) };
   });
   const { bagId, factor, safeH, slackH, worstSlackH, state } = r;
   return { ...e, bags, overall: { bagId, factor, safeH, slackH, worstSlackH, state } };
@@ -169,6 +189,8 @@ export function shortOf(e: Evaluation, rests: string | null): StoredResult {
     standardError: e.risk?.standardError ?? null,
     animals: e.bags.reduce((n, b) => n + b.animals, 0),
     expected: e.risk?.expected ?? null,
+    allAlive: e.risk?.allAlive ?? null,
+    engine: ENGINE_VERSION,
     bags: e.bags.map((b) => {
       const until = b.tempC.subarray(0, end + 1);
       return {
@@ -177,6 +199,7 @@ export function shortOf(e: Evaluation, rests: string | null): StoredResult {
         worstSafeH: safeOf(b.worstSlackH, e.deadlineH),
         factor: b.factor,
         chance: b.chance,
+        alive: b.alive,
         slackH: b.slackH,
         worstSlackH: b.worstSlackH,
         coldestC: Math.min(...until),

@@ -233,9 +233,10 @@ test('species and assumptions of one’s own, and what is still owed, take the n
   const { document } = db.prepare('SELECT document FROM record WHERE id = ?').get(id) as { document: string };
   db.prepare('UPDATE record SET document = ? WHERE id = ?').run(old(document), id);
   db.prepare(`INSERT INTO setting (key, value) VALUES ('assumptions', ?)`).run(
-    JSON.stringify({ insulationSigma: 0.07, nh3MeanH: 3, packDudShare: 0.05 }),
+    JSON.stringify({ insulationSigma: 0.07, nh3MeanH: 3, packDudShare: 0.05, depotOwnC: 10, legOwnSigmaC: 1 }),
   );
   for (const file of [
+    '0014-places.sql',
     '0013-figures.sql',
     '0012-logbook.sql',
     '0011-quarantine.sql',
@@ -249,7 +250,17 @@ test('species and assumptions of one’s own, and what is still owed, take the n
   const again = openHouse(f, () => NOW, 0);
   expect(again.records.byId(id)!.document.temp).toEqual(like.temp);
   expect(again.shelves().all.species.find((s) => s.id === id)!.temp).toEqual(like.temp);
-  expect(ownAssumptions(again)).toEqual({ boxKindSigma: 0.07, packDudShare: 0.05 });
+  expect(ownAssumptions(again)).toEqual({
+    boxKindSigma: 0.07,
+    packDudShare: 0.05,
+    placeSigmaC: 1,
+    depotLagH: 0,
+    depotHeatedToC: 10,
+    depotColdCoupling: 0.55,
+    depotCooledToC: 10,
+    depotWarmCoupling: 0.55,
+    depotSunK: 0,
+  });
   again.db.close();
 });
 

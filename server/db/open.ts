@@ -6,7 +6,7 @@ import { markFolder } from './lock';
 import { databaseFile } from './watch';
 import type { Db } from './db';
 import { keepProven } from './proven';
-import { inPresentNames } from './dose';
+import { doseInPresentNames, placesInPresentNames } from './present-names';
 import { migrations } from './schema';
 import { howToGoOn } from './backup';
 import { factsApart } from './facts-apart';
@@ -18,8 +18,9 @@ export const dataFolder = (): string =>
 /** What a migration does that SQL cannot, after its SQL, in the same transaction. */
 const afterwards: Readonly<Record<number, (db: Db) => void>> = {
   4: factsApart,
-  7: inPresentNames,
+  7: doseInPresentNames,
   13: keepProven,
+  14: placesInPresentNames,
 };
 
 /** A whole copy of a database as it is, made by SQLite itself: nothing of a running log is missed. */

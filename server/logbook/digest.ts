@@ -251,7 +251,9 @@ export function digestOf(house: House, id: string): Digest | null {
   });
   const sum = (of: (b: LogbookBag) => number): number => lots.reduce((n, b) => n + of(b), 0);
   const [animals, counted, alive] = [sum((b) => b.animals), sum((b) => b.counted), sum((b) => b.alive)];
-  const chance = house.facts.predictions(id).find((p) => p.moment === 'hand-over')?.odds?.chance ?? null;
+  // What was counted is the living: before engine 4 only limits were predicted.
+  const odds = house.facts.predictions(id).find((p) => p.moment === 'hand-over')?.odds;
+  const chance = odds?.allAlive ?? odds?.chance ?? null;
   const lost = counted > alive;
   const later = [
     ...standing(house.facts.of(id).observations)

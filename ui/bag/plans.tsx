@@ -10,7 +10,7 @@ import { Button } from '@/ui/kit/button';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
-import { counted, wholePercent } from '@/core/quantities/words';
+import { counted, expectedWords, wholePercent } from '@/core/quantities/words';
 import type { BagStationProps } from '@/server/bag/view';
 
 const names: Record<Alternative['goal'], [name: string, about: string]> = {
@@ -84,8 +84,8 @@ export function Plans({
               worst tenth <span className="num">{slackWords(x.worstSlackH)}</span>
             </span>
             <span className="text-13">
-              <b className="num">{one(x.expected)}</b> of <span className="num">{x.animals}</span>,{' '}
-              <span className="num">{wholePercent(x.chance)}</span> % of runs
+              <b className="num">{expectedWords(x.expected, x.animals)}</b> alive, within limits in{' '}
+              <span className="num">{wholePercent(x.chance)}</span> of 100 trips
             </span>
             <span className="text-13">
               <b className="num">{money(x.cost)}</b>

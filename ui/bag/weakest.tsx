@@ -1,14 +1,14 @@
 import { weakest } from '@/core/engine/forward';
 import type { BagRisk, Risk } from '@/core/engine/risk';
-import { wholePercent } from '@/core/quantities/words';
+import { expectedWords, wholePercent } from '@/core/quantities/words';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { factorWords, one, slackWords } from '@/ui/format';
+import { factorWords, slackWords } from '@/ui/format';
 import type { BagStationProps } from '@/server/bag/view';
 
 /** What heading and stations tell of the stored plan, bag by bag; null while its odds are not there. */
 export function toldOf({ views }: BagStationProps): BagRisk[] | null {
-  const bags = views.flatMap(({ bag, animals, chance, slackH, worstSlackH, factor }): BagRisk[] =>
-    chance === null ? [] : [{ id: bag.id, animals, chance, slackH, worstSlackH, factor }],
+  const bags = views.flatMap(({ bag, animals, chance, alive, slackH, worstSlackH, factor }): BagRisk[] =>
+    chance === null || alive === null ? [] : [{ id: bag.id, animals, chance, alive, slackH, worstSlackH, factor }],
   );
   return bags.length > 0 && bags.length === views.length ? bags : null;
 }
@@ -48,7 +48,7 @@ export function Weakest({
       </p>
     );
   const animals = bags.reduce((n, b) => n + b.animals, 0);
-  const expected = bags.reduce((n, b) => n + b.animals * b.chance, 0);
+  const expected = bags.reduce((n, b) => n + b.animals * b.alive, 0);
   const gained = !told && now.slackH !== null && was?.slackH != null ? now.slackH - was.slackH : null;
   return (
     <p
@@ -64,10 +64,10 @@ export function Weakest({
       <b className="num text-20">{slackWords(now.slackH)}</b>
       <span className="text-13 text-ink-2">
         worst tenth <span className="num">{slackWords(now.worstSlackH)}</span>;{' '}
-        <span className="num">{one(expected)}</span> of <span className="num">{animals}</span> animals
+        <span className="num">{expectedWords(expected, animals)}</span> expected alive
         {!told && risk && (
           <>
-            , <span className="num">{wholePercent(risk.chance)}</span> % of runs
+            , within limits in <span className="num">{wholePercent(risk.chance)}</span> of 100 trips
           </>
         )}
       </span>

@@ -1,14 +1,11 @@
 'use client';
 
 import type { Job } from '@/core/evaluate/job';
+import { expectedWords, wholePercent } from '@/core/quantities/words';
 import { useEvaluation } from '@/ui/use-evaluation';
 
 /** Runs that a page refines its chance to. */
 const RUNS = 600;
-
-/** All of them is a whole number; what is less keeps its tenth. */
-const oneDecimal = (expected: number, animals: number): string =>
-  expected > animals - 0.05 ? `${animals}` : expected.toFixed(1);
 
 /**
  * A chance is a number of runs, not a word: what was stored at once, refined live by this browser's worker. `version`
@@ -21,7 +18,13 @@ export function Chance({
 }: {
   version: string;
   job: Omit<Job, 'options'> | null;
-  stored: { chance: number; draws: number; animals: number | null; expected: number | null } | null;
+  stored: {
+    chance: number;
+    draws: number;
+    animals: number | null;
+    expected: number | null;
+    allAlive: number | null;
+  } | null;
 }) {
   const { progress, results, problem } = useEvaluation(
     version,
@@ -32,6 +35,7 @@ export function Chance({
   const safe = risk ? risk.draws - risk.lost : stored ? Math.round(stored.chance * stored.draws) : 0;
   const animals = risk?.animals ?? stored?.animals ?? null;
   const expected = risk?.expected ?? stored?.expected ?? null;
+  const allAlive = risk?.allAlive ?? stored?.allAlive ?? null;
   if (problem || runs === 0) return null;
   return (
     <p
@@ -40,13 +44,18 @@ export function Chance({
       data-final={results.length > 0 ? 'yes' : 'no'}
       title={risk ? `Standard error ${(100 * risk.standardError).toFixed(1)} points` : undefined}
     >
-      <b className="num text-ink">{safe}</b> of <span className="num">{runs}</span> runs arrive within limits
       {animals !== null && expected !== null && (
         <>
-          , <b className="num text-ink">{oneDecimal(expected, animals)}</b> of <span className="num">{animals}</span>{' '}
-          animals
+          <b className="num text-ink">{expectedWords(expected, animals)}</b> expected alive
+          {allAlive !== null && animals > 1 && (
+            <>
+              , all of them in <span className="num">{wholePercent(allAlive)}</span> of 100 trips
+            </>
+          )}
+          {'; '}
         </>
       )}
+      <span className="num">{safe}</span> of <span className="num">{runs}</span> simulated trips within limits
     </p>
   );
 }

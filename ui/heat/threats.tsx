@@ -11,6 +11,7 @@ const words: Record<Cause, string> = {
   packKind: 'this kind of pack gave what is told of it',
   boxKind: 'this kind of box held what is told of it',
   water: 'the water had been what is usual',
+  limits: 'the animals had borne just what their row says',
 };
 
 const rising = (from: number, to: number): string =>
