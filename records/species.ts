@@ -250,6 +250,7 @@ export const ownSpecies = kind<OwnSpecies>({
       type: 'choice',
       options: opt(speciesSchema.shape.together.options, {
         alone: 'one to a bag',
+        pair: 'one or a pair',
         group: 'groups',
         'one-or-four': 'one, or four and more',
       }),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { above0, date, lines, named, text, upTo } from '@/core/quantities/shapes';
+import { above0, between, date, lines, named, text, upTo } from '@/core/quantities/shapes';
 import {
   bagTypeSchema,
   boxTypeSchema,
@@ -8,6 +8,7 @@ import {
   type BoxType,
   type PackType,
 } from '@/core/catalogue/schema';
+import { typicalPack } from '@/core/catalogue/typical-pack';
 import { doseUnits, shutOut, treatmentKinds, treatmentSchema, type Treatment } from '@/core/catalogue/treatment';
 import { capital } from '@/core/quantities/words';
 import { kind } from './kind';
@@ -27,6 +28,40 @@ export const supplyKinds = [
 
 type SupplyKind = (typeof supplyKinds)[number][0];
 
+const packShape = packTypeSchema.omit({ id: true, name: true, cost: true });
+/** What its label tells of a heat pack, and as many of the figures as somebody knows; the others are guessed (`packFigures`). */
+const labelledPack = packShape
+  .partial()
+  .extend({
+    kind: packShape.shape.kind,
+    ratedW: packShape.shape.ratedW.default([]),
+    hours: between(6, 200, 'The hours').optional(),
+    peakW: above0(100, 'The peak').optional(),
+  })
+  .refine((x) => x.kind === 'cold' || packFigures(x), {
+    path: ['hours'],
+    error: 'Say how many hours it lasts, or give all of its figures.',
+  })
+  .refine((x) => x.kind === 'heat' || packFigures(x), {
+    path: ['massG'],
+    error: 'A cold pack needs its weight and its size.',
+  });
+
+/** A pack as the planner reads it: a figure that is told stands, the others follow from its hours and its peak. */
+function packFigures(pack: {
+  kind: PackType['kind'];
+  hours?: number | undefined;
+  peakW?: number | undefined;
+  ratedW: PackType['ratedW'];
+}): Omit<PackType, 'id' | 'name' | 'cost'> | null {
+  const { hours, peakW, ...told } = pack;
+  const guess = hours === undefined ? null : typicalPack(hours, peakW ?? null);
+  const ratedW = told.ratedW.length > 1 ? told.ratedW : (guess?.ratedW ?? []);
+  if (told.kind === 'heat' && ratedW.length < 2) return null;
+  const read = packShape.safeParse({ ...guess, ...told, ratedW });
+  return read.success ? read.data : null;
+}
+
 const supplySchema = z.object({
   kind: z.enum(supplyKinds.map(([k]) => k) as unknown as [SupplyKind, ...SupplyKind[]], {
     error: 'Choose what it is.',
@@ -44,7 +79,7 @@ const supplySchema = z.object({
   note: lines(2000).optional(),
   bag: bagTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
   box: boxTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
-  pack: packTypeSchema.omit({ id: true, name: true, cost: true }).optional(),
+  pack: labelledPack.optional(),
   /** Its label, for what goes into the water. */
   label: treatmentSchema.omit({ id: true, name: true }).optional(),
 });
@@ -141,21 +176,32 @@ export const supplies = kind<Supply>({
         ],
       },
       {
+        path: 'hours',
+        label: 'Lasts',
+        type: 'number',
+        unit: 'h',
+        optional: true,
+        hint: 'Of a heat pack this is enough: the rest is guessed.',
+      },
+      { path: 'peakW', label: 'Strongest', type: 'number', unit: 'W', optional: true },
+      {
         path: 'ratedW',
         label: 'Power',
         type: 'rows',
+        optional: true,
         one: 'point',
         of: [
           { path: '0', label: 'Hour', type: 'number' },
           { path: '1', label: 'Watt', type: 'number' },
         ],
       },
-      { path: 'ironG', label: 'Iron', type: 'number', unit: 'g' },
-      { path: 'massG', label: 'Pack weight', type: 'number', unit: 'g' },
-      { path: 'thicknessCm', label: 'Thick', type: 'number', unit: 'cm' },
-      { path: 'sizeCm.0', label: 'Pack length', type: 'number', unit: 'cm' },
-      { path: 'sizeCm.1', label: 'Pack width', type: 'number', unit: 'cm' },
-      { path: 'surfaceC', label: 'Surface at most', type: 'number', unit: '°C' },
+      { path: 'ironG', label: 'Iron', type: 'number', unit: 'g', optional: true },
+      { path: 'massG', label: 'Pack weight', type: 'number', unit: 'g', optional: true },
+      { path: 'thicknessCm', label: 'Thick', type: 'number', unit: 'cm', optional: true },
+      { path: 'sizeCm.0', label: 'Pack length', type: 'number', unit: 'cm', optional: true },
+      { path: 'sizeCm.1', label: 'Pack width', type: 'number', unit: 'cm', optional: true },
+      { path: 'surfaceC', label: 'Surface at most', type: 'number', unit: '°C', optional: true },
+      { path: 'spread', label: 'Spread of its power', type: 'number', optional: true },
       { path: 'measured.factor', label: 'Own test: times the power', type: 'number', optional: true },
       { path: 'measured.sigma', label: 'Spread of its test', type: 'number', optional: true },
     ]),
@@ -246,7 +292,8 @@ export function typeOf(
   if (s.kind === 'bag' && s.bag)
     return { bag: { ...head, ...s.bag, ...(s.price === undefined ? {} : { cost: s.price }) } };
   if (s.kind === 'box' && s.box) return { box: { ...head, ...s.box, cost: s.price ?? 0 } };
-  if (s.kind === 'pack' && s.pack) return { pack: { ...head, ...s.pack, cost: s.price ?? 0 } };
+  const pack = s.kind === 'pack' && s.pack ? packFigures(s.pack) : null;
+  if (pack) return { pack: { ...head, ...pack, cost: s.price ?? 0 } };
   if (s.kind === 'treatment' && s.label) return { treatment: { ...head, ...s.label } };
   return null;
 }

@@ -52,7 +52,12 @@ export function bagOxygen(i: Values): Values {
   const litresPerMol = (u.R_L_KPA * (i.tempC + u.ZERO_C_IN_K)) / dryKPa;
   const start = i.gasL / litresPerMol;
   const inert = start * (1 - i.gasO2DryFraction);
-  const s = { waterMolL: henry * oxygen.OXYGEN_IN_AIR * dryKPa, gasMol: start * i.gasO2DryFraction, usedMol: 0, meanMolL: 0 };
+  const s = {
+    waterMolL: henry * oxygen.OXYGEN_IN_AIR * dryKPa,
+    gasMol: start * i.gasO2DryFraction,
+    usedMol: 0,
+    meanMolL: 0,
+  };
   const gasKPa = (): number => (s.gasMol / (s.gasMol + inert)) * dryKPa;
   const steps = Math.round(Math.max(...i.hours) / MINUTE_H) + 1;
   const waterKPa = new Float64Array(steps);

@@ -256,15 +256,13 @@ function standBottles(box: Box, roomCm: number, w: number, d: number, set: Circl
 /** Stands packs on edge in the gaps between the bags: each takes a circle a little wider than it is thick. */
 function standPacks(box: Box, catalogue: Catalogue, w: number, d: number, set: Circle[]): PlacedBottle[] {
   const out: PlacedBottle[] = [];
-  for (const p of box.packs) {
+  for (const p of eachPack(box)) {
     if (p.at !== 'void') continue;
     const diameterCm = row(catalogue.packs, p.packId, 'pack').thicknessCm + VOID_CLEAR_CM;
-    for (let i = 0; i < p.count; i++) {
-      const spot = place(diameterCm / 2, w, d, set);
-      if (!spot) break;
-      set.push(spot);
-      out.push({ xCm: spot.x, yCm: spot.y, diameterCm });
-    }
+    const spot = place(diameterCm / 2, w, d, set);
+    if (!spot) continue;
+    set.push(spot);
+    out.push({ xCm: spot.x, yCm: spot.y, diameterCm });
   }
   return out;
 }
@@ -281,19 +279,35 @@ export interface PackSpot {
   x: number;
   y: number;
   openedMin?: number | undefined;
+  inTowel?: boolean | undefined;
 }
+
+/**
+ * Every pack of a box by itself, in an order that its list does not decide: by kind, and those opened first before others
+ * of it. Where a pack lies follows from this order.
+ */
+const eachPack = (box: Box): Omit<PackSpot, 'x' | 'y'>[] =>
+  box.packs
+    .flatMap((p, entry) =>
+      Array.from({ length: p.count }, () => ({
+        packId: p.packId,
+        at: p.at ?? ('lid' as const),
+        entry,
+        openedMin: p.openedMin,
+        inTowel: p.inTowel,
+      })),
+    )
+    .sort(
+      (x, y) =>
+        byNumber(x.packId, y.packId) ||
+        (y.openedMin ?? 0) - (x.openedMin ?? 0) ||
+        Number(x.inTowel ?? 0) - Number(y.inTowel ?? 0),
+    );
 
 /** Where the packs of a box lie: spread along the lid, down the right-hand side, or in the gaps that were found. */
 export function packSpots(box: Box, type: BoxType, arrangement: Pick<Arrangement, 'voids'>): PackSpot[] {
   const [l, w] = innerCm(type, box);
-  const each = box.packs.flatMap((p, entry) =>
-    Array.from({ length: p.count }, () => ({
-      packId: p.packId,
-      at: p.at ?? ('lid' as const),
-      entry,
-      openedMin: p.openedMin,
-    })),
-  );
+  const each = eachPack(box);
   const of = (at: PackPlace): number => each.filter((p) => p.at === at).length;
   const [lids, sides] = [of('lid'), of('side')];
   const seen = { lid: 0, side: 0, void: 0 };

@@ -32,8 +32,9 @@ export function packWords(box: Box, catalogue: Catalogue): string[] {
             ? 'wrapped, laid on the paper over the bags'
             : 'wrapped, taped under the lid';
     const heat = type.kind === 'heat' ? ', air side inward, dry' : '';
+    const towel = p.inTowel ? ', in a towel' : '';
     const opened = p.openedMin === undefined ? '' : `, opened ${p.openedMin} min before`;
-    return `${p.count} × ${type.name} ${where}${heat}${opened}`;
+    return `${p.count} × ${type.name} ${where}${towel}${heat}${opened}`;
   });
 }
 

@@ -165,8 +165,8 @@ export const assumptionTable = {
   packReachCm: ours(25, 'A pack warms the bag whose centre is nearest, if it is within this'),
   packHeatJPerGK: ours(0.9, 'Heat capacity of iron powder, salt and wet filler'),
   packBenchMin: practice(45, 'Packs lie open in air this long before the box is closed'),
-  packProvedAboveC: ours(15, 'A pack proved warm goes in this much above the room: about 3 W over its plate'),
   coldPackWPerK: ours(0.9, 'A half-kilogram cold pack: 0.15 m² and 6 W/m²K'),
+  towelTakesUpShare: ours(0.45, 'Of what a cold pack in paper takes up, one in a towel: 1 cm of it, 0.05 W/m K'),
   coldPackStartC: ours(-5, 'A cold pack out of the freezer and half an hour in paper'),
   bottleWrapShare: ours(0.5, 'Heat a wrapped bottle gives, as a share of a bare one'),
   // Places on the way

@@ -1,4 +1,5 @@
 import { journeys } from './journeys';
+import { typicalPack } from './typical-pack';
 import type { BagType, BoxType, PackType, Service } from './schema';
 
 /** Bags, boxes and packs: common sizes, from common practice (†). Film in mm; 1 mil is 0.0254 mm. */
@@ -119,6 +120,14 @@ export const plannedLining = linings[2];
 /** A bottle of plain water that goes along for its warmth: a used one, washed. */
 export const ballastBottle = { litres: 1, cost: 0.2 } as const;
 
+/** A heat pack of which only the hours on its label are known. */
+const labelled = (hours: number): PackType => ({
+  id: `heat-${hours}h`,
+  name: `${hours} h heat pack`,
+  ...typicalPack(hours),
+  cost: Math.round(10 * (1 + hours / 30)) / 10,
+});
+
 /** Rated power in air of 22 °C over the pack's own clock; the area under each curve is its iron's heat. */
 export const packs: readonly PackType[] = [
   {
@@ -140,6 +149,8 @@ export const packs: readonly PackType[] = [
     surfaceC: 82,
     cost: 1.4,
   },
+  labelled(24),
+  labelled(30),
   {
     id: 'heat-40h',
     name: '40 h heat pack',
@@ -159,6 +170,7 @@ export const packs: readonly PackType[] = [
     surfaceC: 52,
     cost: 2.1,
   },
+  labelled(60),
   {
     id: 'heat-72h',
     name: '72 h heat pack',
@@ -175,6 +187,19 @@ export const packs: readonly PackType[] = [
     sizeCm: [11, 15],
     surfaceC: 38,
     cost: 3.4,
+  },
+  labelled(96),
+  {
+    id: 'cold-250',
+    name: 'Cold pack, 0.25 kg',
+    kind: 'cold',
+    ratedW: [],
+    ironG: 0,
+    massG: 250,
+    thicknessCm: 2,
+    sizeCm: [10, 14],
+    surfaceC: 0,
+    cost: 1.2,
   },
   {
     id: 'cold-500',

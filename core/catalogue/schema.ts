@@ -42,8 +42,8 @@ export const speciesSchema = z.object({
   metabolismFactor: upTo(20, 'Oxygen use'),
   /** What readings of one's own bags found: times the oxygen use of its row. */
   measured: measuredSchema.optional(),
-  /** How they share a bag: one each, any group, or never two or three. */
-  together: z.enum(['alone', 'group', 'one-or-four']),
+  /** How they share a bag: one each, one or a pair, any group, or never two or three (`core/fish/sharing.ts`). */
+  together: z.enum(['alone', 'pair', 'group', 'one-or-four']),
   flags: z
     .array(
       z.enum([
@@ -121,6 +121,8 @@ export const packTypeSchema = z.object({
   thicknessCm: above0(30, 'Thickness'),
   sizeCm: z.tuple([side, side]),
   surfaceC: between(-80, 150, 'Surface temperature'),
+  /** How far its power lies from this, lognormal; the usual of a kind that nobody tested where absent. */
+  spread: above0(1, 'Its spread').optional(),
   cost,
   /** What a test at home found: times the rated power. */
   measured: measuredSchema.optional(),

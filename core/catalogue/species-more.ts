@@ -83,7 +83,7 @@ export const moreRows: readonly SpeciesRow[] = [
   // Gobies and sleepers.
   ['peacock-gudgeon', 'Peacock gudgeon', 'Tateurndina ocellicauda', 'fresh', 'fish', 'ordinary', [22, 28], 25, 5, 0.013, 'small-community', 0.7, 'group', '', 'slim', '#8AA4C4', '#C9A43A'],
   ['cobalt-goby', 'Cobalt goby', 'Stiphodon semoni', 'fresh', 'fish', 'delicate', [22, 27], 25, 4, 0.01, 'tiny-livebearer', 0.9, 'group', 'jumper', 'slim', '#3A82C4', '#7A5A3A'],
-  ['knight-goby', 'Knight goby', 'Stigmatogobius sadanundio', 'brackish', 'fish', 'hardy', [22, 28], 25, 6, 0.014, 'cichlid-like', 0.7, 'one-or-four', 'territorial predator', 'slim', '#A4A6B4', '#2E2E3A'],
+  ['knight-goby', 'Knight goby', 'Stigmatogobius sadanundio', 'brackish', 'fish', 'hardy', [22, 28], 25, 6, 0.014, 'cichlid-like', 0.7, 'pair', 'territorial predator', 'slim', '#A4A6B4', '#2E2E3A'],
   ['empire-gudgeon', 'Empire gudgeon', 'Hypseleotris compressa', 'fresh', 'fish', 'hardy', [16, 28], 22, 7, 0.013, 'cichlid-like', 0.7, 'group', 'territorial', 'slim', '#C4673A', '#3A4A74'],
   // Rainbowfish.
   ['neon-rainbowfish', 'Neon dwarf rainbowfish', 'Melanotaenia praecox', 'fresh', 'fish', 'ordinary', [22, 28], 25, 5, 0.017, 'small-community', 1.2, 'group', '', 'deep', '#5A8AC4', '#C4452E'],
@@ -105,7 +105,7 @@ export const moreRows: readonly SpeciesRow[] = [
   ['tilapia-fingerling', 'Tilapia fingerling', 'Oreochromis niloticus (5 cm)', 'fresh', 'fish', 'hardy', [22, 32], 27, 5, 0.018, 'cichlid-like', 1, 'group', '', 'deep', '#9AA09A', '#5A625C'],
   // Sea: clowns and damsels.
   ['maroon-clownfish', 'Maroon clownfish', 'Amphiprion biaculeatus', 'marine', 'fish', 'ordinary', [23, 29], 26, 7, 0.022, 'small-community', 0.9, 'alone', 'territorial spiny', 'deep', '#8A2E2E', '#E0D2CE'],
-  ['clarkii-clownfish', 'Clark’s clownfish', 'Amphiprion clarkii', 'marine', 'fish', 'hardy', [23, 29], 26, 6, 0.022, 'small-community', 0.9, 'one-or-four', 'territorial', 'deep', '#3A302A', '#E0A43A'],
+  ['clarkii-clownfish', 'Clark’s clownfish', 'Amphiprion clarkii', 'marine', 'fish', 'hardy', [23, 29], 26, 6, 0.022, 'small-community', 0.9, 'pair', 'territorial', 'deep', '#3A302A', '#E0A43A'],
   ['azure-damsel', 'Azure damselfish', 'Chrysiptera hemicyanea', 'marine', 'fish', 'hardy', [23, 29], 26, 4.5, 0.02, 'small-community', 1, 'one-or-four', 'territorial', 'deep', '#2E6AC4', '#E0C43A'],
   ['yellowtail-damsel', 'Yellowtail damselfish', 'Chrysiptera parasema', 'marine', 'fish', 'hardy', [23, 29], 26, 4.5, 0.02, 'small-community', 1, 'one-or-four', 'territorial', 'deep', '#2E4EB4', '#E0C02E'],
   ['domino-damsel', 'Three-spot dascyllus', 'Dascyllus trimaculatus', 'marine', 'fish', 'hardy', [23, 29], 26, 6, 0.026, 'small-community', 1, 'one-or-four', 'territorial', 'deep', '#2A2A2E', '#E4E4E4'],

@@ -27,7 +27,7 @@ const rows: readonly SpeciesRow[] = [
   ['cherry-shrimp', 'Cherry shrimp', 'Neocaridina davidi', 'fresh', 'shrimp', 'ordinary', [16, 27], 22, 2.5, 0.014, 'none', 0.6, 'group', 'invertebrate breather-bag jumper', 'shrimp', '#B54434', '#E3A48E'],
   ['nerite-snail', 'Nerite snail', 'Neritina sp.', 'fresh', 'snail', 'hardy', [18, 28], 24, 2, 0.25, 'none', 0.25, 'group', 'invertebrate', 'shell', '#9A7B3F', '#3B2810'],
   ['bumblebee-goby', 'Bumblebee goby', 'Brachygobius doriae', 'brackish', 'fish', 'ordinary', [23, 29], 26, 3, 0.016, 'small-community', 0.7, 'group', 'territorial', 'slim', '#D9B44A', '#2B2A1E'],
-  ['ocellaris-clownfish', 'Ocellaris clownfish', 'Amphiprion ocellaris', 'marine', 'fish', 'ordinary', [23, 29], 26, 5, 0.021, 'small-community', 0.9, 'one-or-four', 'territorial', 'deep', '#D66A2C', '#FFFCF6'],
+  ['ocellaris-clownfish', 'Ocellaris clownfish', 'Amphiprion ocellaris', 'marine', 'fish', 'ordinary', [23, 29], 26, 5, 0.021, 'small-community', 0.9, 'pair', 'territorial', 'deep', '#D66A2C', '#FFFCF6'],
   ['green-chromis', 'Green chromis', 'Chromis viridis', 'marine', 'fish', 'ordinary', [23, 29], 26, 5, 0.02, 'small-community', 1.2, 'one-or-four', '', 'deep', '#7FB5A4', '#3F8F9A'],
   ['banggai-cardinalfish', 'Banggai cardinalfish', 'Pterapogon kauderni', 'marine', 'fish', 'delicate', [23, 28], 26, 5, 0.019, 'small-community', 0.8, 'one-or-four', 'long-finned', 'deep', '#C9CCCB', '#2B2B2B'],
   ['cleaner-shrimp', 'Skunk cleaner shrimp', 'Lysmata amboinensis', 'marine', 'shrimp', 'delicate', [23, 28], 25, 5, 0.014, 'none', 0.6, 'alone', 'invertebrate', 'shrimp', '#E4C9A0', '#B0281E'],

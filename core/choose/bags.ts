@@ -1,6 +1,7 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { BagType, Catalogue, Species } from '@/core/catalogue/schema';
+import { mayShare } from '@/core/fish/sharing';
 import { massOfLine } from '@/core/engine/contents';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
 
@@ -10,11 +11,10 @@ import { trialOf, tryBag, type BagPlanOption, type Trial, type Tried } from './t
  * How many to a bag, by the rule of the species for every bag that comes of it: spread evenly, bags hold the most or one
  * less, and of those that are one, or four and more, no bag may come out with two or three.
  */
-const groupSizes = (s: Species, count: number, most: number): number[] => {
-  if (s.together === 'alone') return [1];
+const groupSizes = (s: Species, { count, lengthCm }: OrderLine, most: number): number[] => {
   const up = Math.min(count, most);
   const sizes = Array.from({ length: up }, (_, i) => Math.ceil(count / Math.ceil(count / (up - i))));
-  const allowed = (n: number): boolean => s.together !== 'one-or-four' || n === 1 || n >= 4;
+  const allowed = (n: number): boolean => n < 1 || mayShare(s, lengthCm, n);
   return [...new Set(sizes)].filter((n) => allowed(n) && allowed(Math.floor(count / Math.ceil(count / n))));
 };
 
@@ -76,7 +76,7 @@ function rankedTrials(
   const { a } = t;
   const species = row(catalogue.species, line.speciesId, 'species');
   const types = typesFor(line, catalogue, kinds);
-  const tried = groupSizes(species, line.count, a.mostInABag).flatMap((n) =>
+  const tried = groupSizes(species, line, a.mostInABag).flatMap((n) =>
     types.flatMap((type) => WATER_SHARES.map((share) => tryBag(t, type, n, share))),
   );
   const load = (o: Tried['o']): number => o.weightKg + o.bags * a.handsKgPerBag;
@@ -104,8 +104,7 @@ function unequal(t: Trial, catalogue: Catalogue): { n: number; o: Tried['o'] }[]
   const species = row(catalogue.species, line.speciesId, 'species');
   const types = typesFor(line, catalogue, Infinity);
   const allowed = (n: number): boolean =>
-    n <= a.mostInABag &&
-    (species.together === 'alone' ? n === 1 : species.together === 'one-or-four' ? n === 1 || n >= 4 : true);
+    n <= a.mostInABag && mayShare(species, line.lengthCm, n);
   // The lightest bag for each number, then the lightest sum.
   const best: { load: number; bags: { n: number; o: Tried['o'] }[] }[] = [{ load: 0, bags: [] }];
   const single: ({ load: number; o: Tried['o'] } | null)[] = [null];

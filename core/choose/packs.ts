@@ -64,8 +64,25 @@ export const ventHolesFor = (packs: PackSet, catalogue: Catalogue): number =>
 
 /** Kinds of pack by how long they last, however a shelf or a file orders them: names and sets are the same everywhere. */
 function shortestFirst(packs: readonly PackType[]): PackType[] {
-  const lastsH = (p: PackType): number => p.ratedW[p.ratedW.length - 1]?.[0] ?? 0;
-  return [...packs].sort((x, y) => lastsH(x) - lastsH(y) || byNumber(x.id, y.id));
+  return [...packs].sort((x, y) => hoursOf(x) - hoursOf(y) || byNumber(x.id, y.id));
+}
+
+/** Hours for which a planner reaches where nobody says what lies on the shelf. */
+const USUAL_H = [20, 40, 72] as const;
+
+const hoursOf = (p: PackType): number => p.ratedW[p.ratedW.length - 1]?.[0] ?? 0;
+
+/**
+ * Heat packs that sets are made of: what the shelf has, or, where nobody counted it, the kinds nearest to the usual hours.
+ * A dozen kinds in every mix would be thousands of sets, and none of them better.
+ */
+function offeredHeat(packs: readonly PackType[], stock: Readonly<Record<string, number>> | null): PackType[] {
+  const heat = shortestFirst(packs).filter((p) => p.kind === 'heat' && (!stock || (stock[p.id] ?? 0) > 0));
+  if (heat.length <= USUAL_H.length) return heat;
+  const near = (h: number): PackType =>
+    heat.reduce((x, p) => (Math.abs(hoursOf(p) - 1.08 * h) < Math.abs(hoursOf(x) - 1.08 * h) ? p : x));
+  const usual = new Set(USUAL_H.map(near));
+  return heat.filter((p) => usual.has(p));
 }
 
 /** How many things a hand has to bring. */
@@ -85,7 +102,8 @@ export function planName(plan: Pick<HeatPlan, 'packs'> & { bottle?: Box['bottle'
     const where = (['side', 'void'] as const).flatMap((x) =>
       at(x) > 0 ? [`${at(x)} ${x === 'void' ? 'between bags' : x}`] : [],
     );
-    return `${countOf(plan.packs, id)} × ${short}${where.length > 0 ? ` (${where.join(', ')})` : ''}`;
+    const towel = plan.packs.some((p) => p.packId === id && p.inTowel) ? ' in a towel' : '';
+    return `${countOf(plan.packs, id)} × ${short}${towel}${where.length > 0 ? ` (${where.join(', ')})` : ''}`;
   });
   if (plan.bottle) names.push(`${plan.bottle.litres} L bottle`);
   return names.length > 0 ? names.join(' + ') : 'No pack';
@@ -104,7 +122,7 @@ function setsOfUpTo3<T>(list: readonly T[]): T[][] {
 
 /**
  * Every sensible set from a stock (null: as many as wanted): nothing; one to three heat packs of any mix, under the
- * lid, or one of them (the shortest-lived) at the side; one or two cold packs; the bottle alone or with one pack; and
+ * lid, or one of them (the shortest-lived) at the side; one or two cold packs, in paper or in a towel; the bottle alone or with one pack; and
  * four of a kind for a large box in hard frost.
  */
 export function candidatePlans(
@@ -113,7 +131,7 @@ export function candidatePlans(
   a: Assumptions,
 ): HeatPlan[] {
   const stopGap = { litres: a.stopGapBottleL, startC: a.stopGapBottleC };
-  const heat = shortestFirst(catalogue.packs).filter((p) => p.kind === 'heat');
+  const heat = offeredHeat(catalogue.packs, stock);
   const cold = shortestFirst(catalogue.packs).filter((p) => p.kind === 'cold');
   const plan = (each: readonly PackType[], sides: number, bottle: HeatPlan['bottle'] = null): HeatPlan => {
     const packs: PackSet = [];
@@ -133,7 +151,7 @@ export function candidatePlans(
     ...heat.map((p) => plan([p, p, p, p], 0)),
     ...heat.map((p) => plan([p, p, p, p], 2)),
     ...sets.filter((s) => s.length === 3).map((s) => plan(s, 2)),
-    ...cold.flatMap((p) => [plan([p], 0), plan([p, p], 0)]),
+    ...cold.flatMap((p) => [plan([p], 0), plan([p, p], 0)]).flatMap((x) => [x, inTowels(x)]),
     plan([], 0, stopGap),
     ...heat.map((p) => plan([p], 0, stopGap)),
   ];
@@ -141,16 +159,25 @@ export function candidatePlans(
   return all.filter((p) => catalogue.packs.every((t) => countOf(p.packs, t.id) <= (stock[t.id] ?? 0)));
 }
 
-/** Without a pack the water would leave the fish's ease on the cold side, as planned: only then a warm bottle is a help. */
-function coldThreatens(p: Prepared): boolean {
-  const e = forward(withPlan(p, { packs: [], ventHoles: 0, bottle: null }));
-  return extremes(e).coldestC < Math.max(...e.bags.map((b) => b.easeC.min));
-}
+const inTowels = (plan: HeatPlan): HeatPlan => ({ ...plan, packs: plan.packs.map((p) => ({ ...p, inTowel: true })) });
 
-/** The sensible sets for a box on its journey: a warm bottle only where the cold threatens. */
+/**
+ * The sensible sets for a box on its journey, as planned: a warm bottle only where the water would fall under the fish's
+ * ease without; a cold pack only where it would rise above it, and then none that takes it under.
+ */
 export function plansFor(p: Prepared, stock: Readonly<Record<string, number>> | null): HeatPlan[] {
-  const all = candidatePlans(p.catalogue, stock, p.a);
-  return coldThreatens(p) ? all : all.filter((x) => !x.bottle);
+  const look = (plan: HeatPlan): Forward => forward(withPlan(p, plan));
+  const bare = look({ packs: [], ventHoles: 0, bottle: null });
+  const easeMinC = Math.max(...bare.bags.map((b) => b.easeC.min));
+  const easeMaxC = Math.min(...bare.bags.map((b) => b.easeC.max));
+  const { coldestC, warmestC } = extremes(bare);
+  const isCold = ({ packs }: HeatPlan): boolean =>
+    packs.some((x) => row(p.catalogue.packs, x.packId, 'pack').kind === 'cold');
+  return candidatePlans(p.catalogue, stock, p.a).filter((x) =>
+    x.bottle
+      ? coldestC < easeMinC
+      : !isCold(x) || (warmestC > easeMaxC && extremes(look(x)).coldestC >= Math.min(easeMinC, coldestC)),
+  );
 }
 
 const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>

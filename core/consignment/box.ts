@@ -29,6 +29,8 @@ export const boxSchema = z.object({
         at: z.enum(packPlaces).optional(),
         /** Laid on the paper over the bags instead of taped to the lid. */
         onPaper: z.boolean().optional(),
+        /** A cold pack in a towel round its paper: it takes up less, for longer. */
+        inTowel: z.boolean().optional(),
         /** Opened so many minutes before the box is closed; the house's usual ones where absent. */
         openedMin: between(0, 1440, 'Minutes open').optional(),
       }),

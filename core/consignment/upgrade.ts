@@ -190,6 +190,9 @@ const oldPlaces: Readonly<Record<string, readonly [ownC: number, coupling: numbe
   doorstep: [15, 1],
 };
 
+/** Assumptions of version 4 that nothing is computed with any more. */
+const without: readonly string[] = ['legCouplingSigma', 'packProvedAboveC'];
+
 /**
  * Assumptions of version 4 in the names of version 5. A place that a hand had set goes on as it was set: neither lag nor
  * sun, and one answer on the cold and the warm side.
@@ -200,7 +203,7 @@ export function placesAsSet(own: Json): Json {
     const of = /^(.+)(OwnC|Coupling)$/.exec(name)?.[1];
     if (name === 'legOwnSigmaC') out.placeSigmaC = value;
     else if (of === undefined || !oldPlaces[of]) {
-      if (name !== 'legCouplingSigma') out[name] = value;
+      if (!without.includes(name)) out[name] = value;
     } else if (of !== 'doorstep') {
       const [ownC, coupling] = oldPlaces[of]!;
       const keptC = own[`${of}OwnC`] ?? ownC;

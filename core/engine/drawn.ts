@@ -76,11 +76,13 @@ export const oxygenSigmasOf = ({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a
 
 /** A kind that was tested at home is known as well as its test; any other as little as the assumptions say. */
 export function knownOf({ catalogue, a }: Pick<Prepared, 'catalogue' | 'a'>, b: PreparedBox): KnownBox {
-  const tested = (id: string | undefined): number | undefined =>
-    catalogue.packs.find((x) => x.id === id)?.measured?.sigma;
+  const sigmaOfPack = (id: string | undefined): number => {
+    const kind = catalogue.packs.find((x) => x.id === id);
+    return kind?.measured?.sigma ?? kind?.spread ?? a.packKindSigma;
+  };
   return {
     loss: b.load.lossFactor,
     sigma: (b.box.own ? undefined : b.type.measured?.sigma) ?? a.boxKindSigma,
-    packs: b.load.heatPacks.map((h) => ({ strength: h.strength, sigma: tested(h.kindId) ?? a.packKindSigma })),
+    packs: b.load.heatPacks.map((h) => ({ strength: h.strength, sigma: sigmaOfPack(h.kindId) })),
   };
 }

@@ -138,7 +138,11 @@ function loadOf(
   for (const spot of packSpots(box, type, arrangement)) {
     const pack: PackType = row(p.catalogue.packs, spot.packId, 'pack');
     if (pack.kind === 'cold') {
-      coldPacks.push({ massKg: pack.massG / 1000, startC: p.a.coldPackStartC });
+      coldPacks.push({
+        massKg: pack.massG / 1000,
+        startC: p.a.coldPackStartC,
+        takesUp: spot.inTowel ? p.a.towelTakesUpShare : 1,
+      });
       continue;
     }
     let nearBag = -1;

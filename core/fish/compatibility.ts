@@ -1,6 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Corners, Cover } from '@/core/catalogue/making';
 import type { Species } from '@/core/catalogue/schema';
+import { mayShare, sharingWords } from './sharing';
 
 /** Fish up to here wedge themselves into corners, cm († ours). */
 const SMALL_CM = 3;
@@ -32,9 +33,7 @@ export interface BagCircumstances {
 export function compatibility(company: readonly Company[], at: BagCircumstances, a: Assumptions): string[] {
   const out: string[] = [];
   for (const { species: s, count, lengthCm } of company) {
-    if (s.together === 'alone' && count > 1) out.push(`${s.name}: one to a bag.`);
-    if (s.together === 'one-or-four' && (count === 2 || count === 3))
-      out.push(`${s.name}: one, or four and more; never two or three.`);
+    if (!mayShare(s, lengthCm, count)) out.push(sharingWords(s, lengthCm));
     if (s.flags.includes('labyrinth') && (at.gasL <= 0 || at.breather))
       out.push(`${s.name} breathes at the surface and needs gas over the water.`);
     if (at.breather && !s.flags.includes('breather-bag'))

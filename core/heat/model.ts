@@ -1,3 +1,4 @@
+import { expectedSurfaceC } from './proof';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { propagator, systemOf, type ThermalNetwork } from './exponential';
 import { boxConductance, type BoxShell } from './insulation';
@@ -31,6 +32,8 @@ export interface HeatPackLoad {
 interface ColdPack {
   massKg: number;
   startC: number;
+  /** Of what one in paper takes up, the share that it does as it is wrapped; 1 where absent. */
+  takesUp?: number;
 }
 
 export interface BoxLoad {
@@ -128,8 +131,9 @@ function boxNetwork(
   });
   for (const p of load.heatPacks) {
     const node = heatJPerK.push(p.massG * a.packHeatJPerGK) - 1;
-    // Proved warm on the bench: it enters the box near the temperature it holds in the open.
-    startC.push(load.startAirC + a.packProvedAboveC);
+    // As warm as a good one of its kind is when it has lain open so long.
+    const openMin = p.openedH === undefined ? a.packBenchMin : 60 * p.openedH;
+    startC.push(expectedSurfaceC({ ratedW: p.curve.ratedW, massG: p.massG }, openMin, load.startAirC, a));
     const near = p.nearBag >= 0 ? a.packNearWPerK : 0;
     links.push([AIR_NODE, node, a.packPlateWPerK - near]);
     if (near > 0) links.push([FIRST_BAG + kinds.of[p.nearBag]!, node, near]);
@@ -253,7 +257,7 @@ export function heatModel(load: BoxLoad, stepH: number, a: Assumptions): HeatMod
   const { net, startC, uaWPerK, airL, freshLPerH } = boxNetwork(load, a, kinds);
   const { A, ambientGain, perWatt } = systemOf(net);
   const size = net.heatJPerK.length;
-  const coldWPerK = Float64Array.from(load.coldPacks, (c) => a.coldPackWPerK * (c.massKg / 0.5));
+  const coldWPerK = Float64Array.from(load.coldPacks, (c) => a.coldPackWPerK * (c.massKg / 0.5) * (c.takesUp ?? 1));
   const airAt = AIR_NODE * size + AIR_NODE;
   A[airAt] = A[airAt]! - coldWPerK.reduce((sum, w) => sum + w, 0) * perWatt[AIR_NODE]!;
   const wallToAmbient = net.toAmbient[0]![1];

@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { PackType } from '@/core/catalogue/schema';
-import { ratedPowerW } from './pack';
+import { ratedPowerW, type PackCurve } from './pack';
 
 export type Verdict = 'early' | 'fine' | 'slow' | 'dud' | 'hot';
 
@@ -24,7 +24,7 @@ const LEAST_K = 4;
  * loses to the air, in steps of a minute. Only what the rating says; wrapped, not in hand.
  */
 export function expectedSurfaceC(
-  pack: Pick<PackType, 'ratedW' | 'massG'>,
+  pack: PackCurve & Pick<PackType, 'massG'>,
   ageMin: number,
   roomC: number,
   a: Assumptions,

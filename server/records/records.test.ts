@@ -27,7 +27,10 @@ describe('records', () => {
     expect(house.records.counts('place').active).toBeGreaterThanOrEqual(200);
     expect(house.records.counts('service').active).toBe(5);
     expect(house.records.list('supply').every((r) => r.amount === null)).toBe(true);
-    expect(house.shelves().offered.packs.map((p) => p.id)).toEqual(['heat-20h', 'heat-40h', 'heat-72h', 'cold-500']);
+    expect(house.shelves().offered.packs.map((p) => p.id)).toEqual([
+      ...[20, 24, 30, 40, 60, 72, 96].map((h) => `heat-${h}h`),
+      ...['cold-250', 'cold-500'],
+    ]);
   });
 
   test('the second of two savers is refused with what stands now; saving over it is their choice; undo goes back', () => {

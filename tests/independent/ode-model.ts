@@ -1,4 +1,4 @@
-import type { Assumptions } from '@/core/catalogue/assumptions';
+import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
 import type { BagContents } from '@/core/bag/simulate';
 import type { BoxLoad } from '@/core/heat/model';
 import type { ThermalLimits } from '@/core/fish/thermal-dose';
@@ -47,6 +47,21 @@ const O2 = 31.998;
 const R = 8.31446261815324;
 
 let ours = false;
+
+/** What a pack that has lain open on the bench is warmer than the room, °C: its own plate, in seconds. */
+function provedAboveC(p: BoxLoad['heatPacks'][number]): number {
+  const forS = 3600 * (p.openedH ?? defaultAssumptions.packBenchMin / 60);
+  const watts = (h: number): number => {
+    const i = p.curve.ratedW.findIndex(([at]) => at >= h);
+    const [[h0, w0], [h1, w1]] = [p.curve.ratedW[i - 1] ?? [0, 0], p.curve.ratedW[i] ?? [h, 0]];
+    return h1 > h0 ? w0 + ((w1 - w0) * (h - h0)) / (h1 - h0) : w1;
+  };
+  let above = 0;
+  for (let t = 0; t < forS; t++)
+    above +=
+      (watts(t / 3600) - defaultAssumptions.packPlateWPerK * above) / (p.massG * defaultAssumptions.packHeatJPerGK);
+  return above;
+}
 
 function phOf(alk: number, tan: number, total: number, gasRatio: number, tempC: number, salinity: number) {
   const k = carbonateConstants(tempC, salinity);
@@ -136,7 +151,7 @@ function network(load: BoxLoad, a: Assumptions) {
     solid += b.volumeL;
   }
   for (const p of load.heatPacks) {
-    const n = node(p.massG * a.packHeatJPerGK, load.startAirC + a.packProvedAboveC);
+    const n = node(p.massG * a.packHeatJPerGK, load.startAirC + provedAboveC(p));
     const near = p.nearBag < 0 ? 0 : a.packNearWPerK;
     links.push([0, n, a.packPlateWPerK - near]);
     if (near > 0) links.push([2 + p.nearBag, n, near]);
@@ -305,7 +320,7 @@ export function solve(w: World, a: Assumptions): Ends[] {
       const room = w.ambientC(to - 1e-9);
       y[0] = room;
       y[1] = room;
-      packs.forEach((_, q) => (y[firstPack + q] = room + a.packProvedAboveC));
+      packs.forEach((p, q) => (y[firstPack + q] = room + provedAboveC(p)));
     }
     if (!w.atH.includes(to)) continue;
     const ends = w.bags.map((b, i) =>

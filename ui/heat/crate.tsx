@@ -138,6 +138,7 @@ function Entry({
   set,
   entry,
   name,
+  cold,
   usualMin,
   busy,
   change,
@@ -146,6 +147,7 @@ function Entry({
   set: PackSet;
   entry: number;
   name: string;
+  cold: boolean;
   usualMin: number;
   busy: boolean;
   change: (next: PackSet) => void;
@@ -186,6 +188,18 @@ function Entry({
             options={[
               ['tape', 'taped to the lid'],
               ['paper', 'on the paper'],
+            ]}
+          />
+        )}
+        {cold && (
+          <SelectField
+            label="Wrapped in"
+            path="inTowel"
+            value={p.inTowel ? 'towel' : 'paper'}
+            onChange={(v) => to({ inTowel: v === 'towel' ? true : undefined })}
+            options={[
+              ['paper', 'paper'],
+              ['towel', 'paper and a towel'],
             ]}
           />
         )}
@@ -276,6 +290,7 @@ export function Crate({
           set={set}
           entry={entry}
           name={typeOf(set[entry]!.packId)?.name ?? ''}
+          cold={typeOf(set[entry]!.packId)?.kind === 'cold'}
           usualMin={p.usualOpenMin}
           busy={busy}
           change={change}
