@@ -15,7 +15,7 @@ import { legEvidence, learnDelays, type Trip } from '@/core/learning/roads';
 import { learnShare } from '@/core/learning/shares';
 import { evidenceOfUse } from '@/core/learning/use-evidence';
 import { consignmentOf } from './journeys';
-import { winterBoxes } from './winter-boxes';
+import { winterBoxes } from './reference/trade-boxes';
 
 /**
  * A simulated truth: a house whose boxes, packs, fish and carriers differ from the catalogue by what the assumptions say is not

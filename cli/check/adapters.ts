@@ -22,7 +22,7 @@ import { ammoniaCriteria, fishAcuteMgNL } from '@/core/water/criteria';
 import * as oxygen from '@/core/water/oxygen';
 import * as sea from '@/core/water/seawater';
 import * as diurnal from '@/core/weather/diurnal';
-import { bagOxygen, openedOxygen, packAir, thermalDoseOf, type Values } from './stepped';
+import { bagOxygen, openedOxygen, packAir, placeAir, survival, thermalDoseOf, type Values } from './stepped';
 
 type Adapter = (i: Values) => Values;
 
@@ -143,6 +143,8 @@ export const adapters: Readonly<Record<string, Adapter>> = {
   epa1999_acute: (i) => ({ CMC_mgN_L: fishAcuteMgNL(i.pH) }),
   thermal_dose: thermalDoseOf,
   pack_air: packAir,
+  place_air: placeAir,
+  survival,
   bag_oxygen: bagOxygen,
   opened_oxygen: openedOxygen,
   equal_co2_step: (i) => {

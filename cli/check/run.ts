@@ -36,6 +36,14 @@ function differs(key: string, got: unknown, expected: unknown, c: ReferenceCase)
     }
     return null;
   }
+  if (typeof expected === 'object' && expected !== null) {
+    if (typeof got !== 'object' || got === null) return `${key}: several figures were expected`;
+    for (const [name, value] of Object.entries(expected)) {
+      const wrong = differs(`${key}.${name}`, (got as Record<string, unknown>)[name] ?? null, value, c);
+      if (wrong) return wrong;
+    }
+    return null;
+  }
   if (typeof expected !== 'number')
     return got === expected ? null : `${key}: got ${String(got)}, expected ${String(expected)}`;
   const t = c.tolerance?.keys?.[key] ?? c.tolerance ?? {};

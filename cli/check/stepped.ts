@@ -1,9 +1,11 @@
 import { oxygenStep } from '@/core/bag/oxygen';
-import { firstBeyond, trailingMean } from '@/core/bag/slack';
+import { factors, firstBeyond, trailingMean } from '@/core/bag/slack';
+import { aliveShare, shareThatDies } from '@/core/bag/survival';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { doseOfCurve } from '@/core/fish/thermal-dose';
 import { burnStep, lightPacks, OXYGEN_IN_AIR_DRY, ratedPowerW, type PackCurve } from '@/core/heat/pack';
 import * as u from '@/core/quantities/units';
+import { conditionedC, GAIN_AT_WPERM2, laggedAfter } from '@/core/weather/place-air';
 import * as oxygen from '@/core/water/oxygen';
 
 /** Adapters of reference cases that are stepped through time. */
@@ -132,4 +134,46 @@ export function openedOxygen(i: Values): Values {
     });
   }
   return { satMgL: oxygen.oxygenSaturationAt1Atm(i.tempC, i.S), o2MgL, minuteUnderLimit: under };
+}
+
+/** A value between corner points of hours, straight lines between; the ends hold on. */
+function curveAt(points: readonly (readonly [number, number])[], h: number): number {
+  const next = points.findIndex(([at]) => at >= h);
+  if (next < 0) return points[points.length - 1]![1];
+  if (next === 0) return points[0]![1];
+  const [[h0, v0], [h1, v1]] = [points[next - 1]!, points[next]!];
+  return v0 + ((v1 - v0) * (h - h0)) / (h1 - h0);
+}
+
+/** The air of a place along a leg; null stands for a place that nothing heats or cools. */
+export function placeAir(i: Values): Values {
+  const place = {
+    lagH: i.lagH,
+    heatedToC: i.heatedToC ?? 0,
+    coldCoupling: i.heatedToC === null ? 1 : i.couplingCold,
+    cooledToC: i.cooledToC ?? i.heatedToC ?? 0,
+    warmCoupling: i.cooledToC === null ? 1 : i.couplingWarm,
+  };
+  const corners = i.outdoorHC as [number, number][];
+  const airC = (i.hours as number[]).map((hour) => {
+    let laggedC: number = i.lagH > 0 ? i.startLaggedC : curveAt(corners, hour);
+    let at = corners[0]![0];
+    const stops = [...corners.map(([h]) => h).filter((h) => h > at && h < hour), hour];
+    for (const to of stops) {
+      laggedC = laggedAfter(laggedC, curveAt(corners, at), curveAt(corners, to), to - at, i.lagH);
+      at = to;
+    }
+    const sunWPerM2 = i.sunHWM2.length > 0 ? curveAt(i.sunHWM2, hour) : 0;
+    return conditionedC(laggedC, place) + (i.sunGainC * sunWPerM2) / GAIN_AT_WPERM2;
+  });
+  return { airC };
+}
+
+export function survival(i: Values): Values {
+  const told = factors.filter((f) => f in i.severity);
+  const severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0, ...i.severity };
+  return {
+    diesOf: Object.fromEntries(told.map((f) => [f, shareThatDies(f, severity[f], defaultAssumptions)])),
+    alive: aliveShare(severity, defaultAssumptions),
+  };
 }

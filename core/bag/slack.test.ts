@@ -29,12 +29,14 @@ const limits: BagLimits = {
 /** Curves that keep well within every limit for n steps, but where a test says otherwise. */
 function calm(n: number, change: Partial<Record<keyof BagCurves, number[]>> = {}): BagCurves {
   const level = { oxygenKPa: 20, co2MgL: 10, pH: 7, timesAcute: 0.01 } as Partial<Record<keyof BagCurves, number>>;
-  return Object.fromEntries(
+  const points = Object.fromEntries(
     (['oxygenKPa', 'co2MgL', 'pH', 'timesAcute'] as const).map((k) => [
       k,
       Float64Array.from({ length: n }, (_, i) => change[k]?.[i] ?? level[k]!),
     ]),
   ) as unknown as BagCurves;
+  const { oxygenKPa } = points;
+  return { ...points, oxygenMeanKPa: oxygenKPa.map((v, i) => (v + oxygenKPa[Math.max(0, i - 1)]!) / 2) };
 }
 const at = (n: number, ...values: number[]): Float64Array =>
   Float64Array.from({ length: n }, (_, i) => values[i] ?? 24);

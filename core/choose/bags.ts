@@ -103,8 +103,7 @@ function unequal(t: Trial, catalogue: Catalogue): { n: number; o: Tried['o'] }[]
   if (line.count > FEW) return null;
   const species = row(catalogue.species, line.speciesId, 'species');
   const types = typesFor(line, catalogue, Infinity);
-  const allowed = (n: number): boolean =>
-    n <= a.mostInABag && mayShare(species, line.lengthCm, n);
+  const allowed = (n: number): boolean => n <= a.mostInABag && mayShare(species, line.lengthCm, n);
   // The lightest bag for each number, then the lightest sum.
   const best: { load: number; bags: { n: number; o: Tried['o'] }[] }[] = [{ load: 0, bags: [] }];
   const single: ({ load: number; o: Tried['o'] } | null)[] = [null];

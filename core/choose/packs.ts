@@ -180,8 +180,9 @@ export function plansFor(p: Prepared, stock: Readonly<Record<string, number>> | 
   );
 }
 
+const inOrder = (packs: PackSet): string[] => packs.map((p) => JSON.stringify(Object.entries(p).sort())).sort();
 const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>
-  JSON.stringify([x.packs, x.bottle]) === JSON.stringify([y.packs, y.bottle]);
+  JSON.stringify([inOrder(x.packs), x.bottle]) === JSON.stringify([inOrder(y.packs), y.bottle]);
 
 function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   const bag = e.bags.reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));

@@ -18,12 +18,14 @@ const left: Consignment = {
 };
 const legs = plannedRoad(left, catalogue);
 const seen = (leg: number, ms: number): Scan => ({ leg, at: iso(ms), words: '', method: 'typed' });
-const at = (ms: number, ...scans: Scan[]): Road => {
-  const c = scans.length > 0 ? { ...left, actual: { ...left.actual, scans } } : left;
+const on = (of: typeof left, ms: number, scans: Scan[]): Road => {
+  const c = scans.length > 0 ? { ...of, actual: { ...of.actual, scans } } : of;
   const r = roadAt(c, catalogue, emptyCalendar, ms);
   if (!r.ok) throw new Error(r.problems[0]!.message);
   return r.value;
 };
+
+const at = (ms: number, ...scans: Scan[]): Road => on(left, ms, scans);
 
 describe('a box on its road', () => {
   test('that has not left has none', () => {
@@ -32,7 +34,9 @@ describe('a box on its road', () => {
   });
 
   test('seen on time stands as planned, with nothing to do', () => {
-    const r = at(legs[1]!.startMs + 5 * MIN, seen(1, legs[1]!.startMs));
+    const r = on({ ...left, forecast: { ...left.forecast!, shiftC: 6 } }, legs[1]!.startMs + 5 * MIN, [
+      seen(1, legs[1]!.startMs),
+    ]);
     expect(r).toMatchObject({ leg: 1, lateMin: 0, unseenSinceMs: null, helps: [] });
     expect(r.arriveMs).toBeCloseTo(legs.at(-1)!.endMs, -3);
     expect(r.legs.map((l) => l.label)).toEqual(legs.map((l) => l.label));

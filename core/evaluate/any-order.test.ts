@@ -135,6 +135,55 @@ test('any consignment is either computed to figures that are figures, or refused
   expect(computed).toBeGreaterThan(cases(20, 5));
 });
 
+/** One box of several bags and packs, as a hand might list them. */
+const severalBags = (typed: Typed): Consignment | null => {
+  const order = orderOf(typed);
+  const [bag] = order.bags;
+  const bags = ['A1', 'A2', 'A3'].map((id, i) => ({ ...bag!, id, waterL: 0.6 + 0.4 * i, gasL: 1.2 }));
+  return { ...order, lines: order.lines.map((l) => ({ ...l, count: 3 * l.count })), bags };
+};
+
+test('laws: the order of bags, packs and lines changes nothing; more oxygen, foam or milder air is never worse', () => {
+  const told = (x: Consignment) => {
+    const r = evaluate(x, catalogue, x.forecast, { stepH: 0.5, draws: 0 });
+    return r.ok ? r.value : null;
+  };
+  const chanceOf = (x: Consignment): number | null => {
+    const r = evaluate(x, catalogue, x.forecast, { stepH: 0.5, draws: 20 });
+    return r.ok ? r.value.risk!.chance : null;
+  };
+  fc.assert(
+    fc.property(anyOrder, (typed) => {
+      const c = severalBags({ ...typed, bagTypeId: 'bag-18x40', count: Math.min(4, typed.count) });
+      const e = c && told(c);
+      if (!c || !e) return;
+      const box = c.boxes[0]!;
+      const turned = {
+        ...c,
+        lines: [...c.lines].reverse(),
+        bags: [...c.bags].reverse(),
+        boxes: [{ ...box, packs: [...box.packs].reverse() }],
+      };
+      const t = told(turned)!;
+      for (const b of e.bags) {
+        const other = t.bags.find((x) => x.id === b.id)!;
+        expect(other.first?.hours ?? 999).toBeCloseTo(b.first?.hours ?? 999, 6);
+        expect(other.tempC[e.steps - 1]).toBeCloseTo(b.tempC[e.steps - 1]!, 6);
+      }
+      expect(chanceOf({ ...c, boxes: [{ ...box, packs: [...box.packs].reverse() }] })).toBe(chanceOf(c));
+      // Oxygen in place of what it was filled with.
+      const richer = told({
+        ...c,
+        bags: c.bags.map((b) => ({ ...b, oxygenFraction: Math.min(1, b.oxygenFraction + 0.2) })),
+      });
+      e.bags.forEach((b, i) => {
+        expect(richer!.bags[i]!.safe.oxygen ?? 999).toBeGreaterThanOrEqual((b.safe.oxygen ?? 999) - 0.01);
+      });
+    }),
+    { numRuns: cases(200, 20), seed: 20261202 },
+  );
+});
+
 test('any order can be planned: every animal is bagged once, and the plan can be evaluated', () => {
   fc.assert(
     fc.property(anyOrder, (typed) => {

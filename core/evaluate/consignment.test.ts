@@ -44,7 +44,8 @@ describe('one evaluation', () => {
         if (b.worstSlackH !== null && b.worstSlackH < 0) expect(b.chance).toBeLessThan(0.95);
       }
       expect(e.risk!.expected).toBeLessThanOrEqual(e.risk!.animals);
-      expect(e.risk!.expected / e.risk!.animals).toBeGreaterThanOrEqual(e.risk!.chance - 1e-9);
+      // Within limits a few die all the same; beyond them not all do.
+      expect(e.risk!.expected / e.risk!.animals).toBeGreaterThan(0.9 * e.risk!.chance);
     }
   });
   test('more fish, less water, less oxygen, less hardness: each alone shortens the hours it should', () => {

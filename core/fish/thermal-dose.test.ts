@@ -85,14 +85,15 @@ describe('what a species bears', () => {
   test('its critical figures less three degrees where they are known, else six below and four above its ease; comfort is no limit', () => {
     expect(bearsFor24h('nobody', [20, 28])).toEqual({ cold24C: 14, warm24C: 32 });
     expect(bearsFor24h('nobody', [3, 38])).toEqual({ cold24C: 0, warm24C: 40 });
-    expect(bearsFor24h('zebra-danio', [18, 28])).toEqual({ cold24C: 9.2, warm24C: 38.7 });
+    expect(bearsFor24h('zebra-danio', [18, 28])).toEqual({ cold24C: 9.2, warm24C: 38.7, observed: 'both' });
+    expect(bearsFor24h('goldfish', [8, 24])).toEqual({ cold24C: 2, warm24C: 34, observed: 'warm' });
     for (const id of Object.keys(criticalC)) expect(row(catalogue.species, id, 'species').id).toBe(id);
     const cold = (id: string): number => row(catalogue.species, id, 'species').temp.cold24C;
-    expect([cold('discus'), cold('ram-cichlid'), cold('clown-loach')]).toEqual([20, 19, 18]);
+    expect([cold('discus'), cold('ram-cichlid'), cold('clown-loach')]).toEqual([18.5, 18, 16.5]);
   });
   test('several in a bag: the warmest cold and the coldest warm limit, and the strictest judge of ammonia', () => {
     const of = (...ids: string[]) => ids.map((id) => row(catalogue.species, id, 'species'));
-    expect(thermalLimitsOf(of('discus', 'goldfish'), a)).toEqual({ cold24C: 20, warm24C: 34, zC: 2 });
+    expect(thermalLimitsOf(of('discus', 'goldfish'), a)).toEqual({ cold24C: 18.5, warm24C: 34, zC: 2 });
     expect(judgeOf(of('guppy', 'cherry-shrimp'))).toBe('fish');
     expect(judgeOf(of('nerite-snail'))).toBe('mollusc');
     expect(judgeOf(of('nerite-snail', 'guppy'))).toBe('both');

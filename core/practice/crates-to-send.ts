@@ -80,7 +80,7 @@ export const toSend: readonly Crate[] = [
       packs: ['heat-40h', 'heat-72h'],
       vents: [0, 2, 4, 6],
     },
-    hidden: { warmerC: -2 },
+    hidden: { warmerC: -4 },
     animalPrice: 14,
   }),
   shippingCrate({

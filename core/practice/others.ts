@@ -14,9 +14,10 @@ import type { Dosing, DosingChoices, Opening, OpeningChoices, Score, Weeks, Week
 
 const a = withOverrides({});
 
-/** Half die at so many times what is tolerated of a step on opening, or of a medicine († ours). */
-const HALF_DIE_AT = 2;
-const lostOf = (animals: number, times: number): number => Math.round(animals * shareBeyond(times, HALF_DIE_AT));
+/** Half die at so many times what is tolerated of a step on opening, or of a medicine, whose band is narrow († ours). */
+const HALF_DIE = { step: 2, medicine: 1.5 } as const;
+const lostOf = (animals: number, times: number, of: keyof typeof HALF_DIE): number =>
+  Math.round(animals * shareBeyond(times, HALF_DIE[of]));
 const money = (x: number): number => Math.round(100 * x) / 100;
 
 export interface OpenedPlay {
@@ -95,7 +96,7 @@ export function open(o: Opening, ch: OpeningChoices, catalogue: Catalogue, seed:
   const refused = course?.refused ?? (chosen ? null : 'This way is not open here.');
   const hands = (chosen?.course.handsMin ?? 0) + MEASURE_MIN * ch.measured.length;
   const h = chosen ? heaviest(chosen) : { part: '', times: 3 };
-  const lost = refused ? o.animals : lostOf(o.animals, h.times);
+  const lost = refused ? o.animals : lostOf(o.animals, h.times, 'step');
   const told = refused
     ? [refused]
     : [
@@ -215,7 +216,7 @@ export function dose(d: Dosing, ch: DosingChoices): { score: Score; told: string
   const over = levelMgL / d.bandToMgL;
   // A test tells before harm is done: half of what is over is changed out in time.
   const felt = ch.tested && over > 1 ? 1 + (over - 1) / 3 : over;
-  const fish = lostOf(d.animals, felt);
+  const fish = lostOf(d.animals, felt, 'medicine');
   const others = ch.othersMoved || levelMgL < 0.02 ? 0 : d.others;
   const works = levelMgL >= d.bandFromMgL;
   const lost = fish + others;

@@ -32,7 +32,7 @@ const wins: Record<string, Partial<ShippingChoices>> = {
   breakfast: { fastH: 96, perBag: 1, waterL: 4 },
   'july-tarmac': { day: 3, boxTypeId: 'box-winter', packs: { 'cold-500': 1 } },
   'quiet-pack': { packs: { 'heat-20h': 3 } },
-  'the-fog': { boxTypeId: 'box-m', packs: { 'heat-40h': 4 }, vents: 4 },
+  'the-fog': { boxTypeId: 'box-m', packs: { 'heat-72h': 3 }, vents: 4 },
   'late-lorry': { fastH: 36, perBag: 6, waterL: 1.4 },
 };
 
@@ -51,16 +51,16 @@ describe('practice crates', () => {
     (id) => {
       const lost = sent(
         id,
-        id === 'tight-lid' ? { packs: { 'heat-40h': 3 } } : id === 'quiet-pack' ? { packs: { 'heat-72h': 1 } } : {},
+        id === 'tight-lid' ? { packs: { 'heat-72h': 3 } } : id === 'quiet-pack' ? { packs: { 'heat-72h': 1 } } : {},
       );
       expect(lost.score.won).toBe(false);
-      const good = sent(id, id === 'tight-lid' ? { ...wins[id], packs: { 'heat-40h': 3 } } : wins[id]!);
+      const good = sent(id, id === 'tight-lid' ? { ...wins[id], packs: { 'heat-72h': 3 } } : wins[id]!);
       expect([id, good.score, good.told]).toEqual([id, expect.objectContaining({ won: true }), expect.anything()]);
       expect(good.score.hours!).toBeGreaterThan(0);
     },
   );
   test('what happened is said: the starved packs, the dud, the weekend, the cold', () => {
-    expect(sent('tight-lid', { packs: { 'heat-40h': 3 } }).told.join(' ')).toMatch(/ran short of air/);
+    expect(sent('tight-lid', { packs: { 'heat-72h': 3 } }).told.join(' ')).toMatch(/ran short of air/);
     expect(sent('quiet-pack', { packs: { 'heat-72h': 1 } }).told.join(' ')).toMatch(/One pack never warmed/);
     expect(sent('friday-box').told.join(' ')).toMatch(/72 h in a hub/);
     expect(sent('friday-box', { day: 4 }).told.join(' ')).not.toMatch(/hub/);

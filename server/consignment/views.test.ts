@@ -100,7 +100,9 @@ describe('the ribbon', () => {
     const v = shown();
     const r = ribbonOf(house, v.stored.document, v.evaluation, v.schedule, now, null);
     const slack = r.rows.map((x) => x.slackH ?? Infinity);
-    expect([...slack].sort((x, y) => x - y)).toEqual(slack);
+    // What fails first by the draws stands first, as in the heading; the others as planned.
+    expect([...slack.slice(1)].sort((x, y) => x - y)).toEqual(slack.slice(1));
+    expect(r.rows[0]!.factor).toBe(v.evaluation!.overall.factor);
     for (const row of r.rows) for (const u of row.used) expect(u >= 0 && u <= 1.2).toBe(true);
     expect(r.tempC.length).toBe(r.ambientC.length);
     expect(r.rows.map((x) => x.factor).sort()).toEqual(['ammonia', 'carbon', 'oxygen', 'temperature']);

@@ -34,7 +34,7 @@ describe('whole plans of an order', () => {
     const before = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
     // A hand has taken all packs out.
-    const bare = before.boxes.map((b) => ({ ...b, packs: [], ventHoles: 3 }));
+    const bare = before.boxes.map((b) => ({ ...b, packs: [], bottle: null, ventHoles: 3 }));
     must(takePlan(house, { code, version, bags: before.bags, boxes: bare }));
     const c = must(await comparePlans(house, PRESS, code));
     expect(documentOf(code).boxes).toEqual(bare);

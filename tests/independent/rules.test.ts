@@ -101,15 +101,9 @@ describe('the first choice of packs against the trade’s rules, on one default 
     const o = first(j);
     return { rule, holds: holds(o), name: o.name, chance: o.chance };
   });
-  test('at least seven of eight agree', () => {
-    expect(told.filter((x) => x.holds).length).toBeGreaterThanOrEqual(7);
+  test('every one agrees', () => {
+    expect(told.filter((x) => !x.holds)).toEqual([]);
     for (const x of told) expect(x.chance).toBeGreaterThan(0.8);
-  });
-  test('the other one has its reason in the numbers: goldfish bear 33 °C for a day, so that nothing needs cooling', () => {
-    const [other] = told.filter((x) => !x.holds);
-    expect(other?.rule).toMatch(/^goldfish in summer/);
-    expect(other?.chance).toBe(1);
-    expect(row(catalogue.species, 'goldfish', 'species').temp.warm24C).toBeGreaterThan(33);
   });
 });
 

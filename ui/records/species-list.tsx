@@ -16,7 +16,12 @@ const marks: Record<string, string> = {
   measured: 'measured',
 };
 const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
-const together = { alone: 'one to a bag', pair: 'one or a pair', group: 'groups', 'one-or-four': 'one, or four and more' } as const;
+const together = {
+  alone: 'one to a bag',
+  pair: 'one or a pair',
+  group: 'groups',
+  'one-or-four': 'one, or four and more',
+} as const;
 
 /** Every species that may be sent, one's own first; each figure with its mark, each row a beginning for another. */
 export function SpeciesList({
