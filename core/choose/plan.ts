@@ -167,7 +167,8 @@ function answerBox(q: BoxQuestion): BoxAnswer[] {
     const { packs, ventHoles, bottle } = box;
     const p = at(box);
     const same = p && bestPacks(p, [{ packs, ventHoles, bottle: bottle ?? null }], draws, luck);
-    if (same && p.boxes[0]!.arrangement.problems.length === 0 && enough(same)) return [answer(box, nameOf(box), same)];
+    if (same && p.boxes[0]!.arrangement.problems.length === 0 && (draws === 0 || enough(same)))
+      return [answer(box, nameOf(box), same)];
   }
   // Packs at the side make little difference beside walls and water: they are for the hand.
   const aboveBags = plansFor(bare, null).filter((x) => x.packs.every((p) => p.at !== 'side'));
@@ -319,8 +320,10 @@ export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[
     const filled = JSON.stringify(boxed.bags.map((b) => [b.waterL, b.bagTypeId, b.animals]));
     if (filled === water) continue;
     water = filled;
-    const ways = yield* boxesOf(boxed, order, draws, roomy === 1);
-    options.push(...together(boxed, ways, reasons, roomy, a));
+    const tooMany = moreThanAnEvening(boxed.bags.length, a);
+    const ways = yield* boxesOf(boxed, order, tooMany ? 0 : draws, roomy === 1);
+    options.push(...together(boxed, ways, tooMany ? [tooMany, ...reasons] : reasons, roomy, a));
+    if (tooMany) break;
     if (options.some((o) => o.plain) || boxed.boxes.length > FEW_BOXES) break;
     // Where walls or bottles were needed a little more water may be the cheaper way; much more is for what nothing else saves.
     if (roomy > 1 && options.some((o) => (o.chance ?? 0) >= a.wantedChance)) break;
@@ -328,6 +331,19 @@ export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[
   const best = cheapestSure(options, a);
   const curve = frontier(options).map(({ reasons: _, plain: __, ...o }) => o);
   return { consignment: best.consignment, reasons: [...best.reasons, ...becauseOf(best, options[0]!)], curve };
+}
+
+/** Evenings of the longest work that is still planned as one. */
+const EVENINGS = 2;
+
+/** Why so many bags are no evening's work, for those who pack; null where they are. Odds of such a plan mean nothing. */
+function moreThanAnEvening(bags: number, a: Assumptions): string | null {
+  const who = Math.max(1, a.packers);
+  const hours = (bags * a.packingMinPerBag) / who / 60;
+  if (hours <= EVENINGS * a.longBenchH) return null;
+  const hands = Math.ceil((who * hours) / a.longBenchH);
+  const evenings = Math.ceil(hours / a.longBenchH);
+  return `${bags} bags are ${hours.toFixed(0)} h of work for ${who === 1 ? 'one who packs' : `${who} who pack`}: the first fish would wait as long as the last are bagged. Take ${hands} who pack (Settings), or split the order over ${evenings} evenings. Packs are chosen by the forecast alone; no trips were simulated.`;
 }
 
 /** `plain`: the everyday boxes with the least water do. */

@@ -23,8 +23,8 @@ beforeEach(() => {
   const boxes = c.boxes.map((b) => ({
     ...b,
     boxTypeId: 'box-m',
-    packs: [{ packId: 'heat-72h', count: 2 }],
-    ventHoles: 4,
+    packs: [{ packId: 'heat-72h', count: 1 }],
+    ventHoles: 2,
   }));
   must(takePlan(house, { code, version, bags: c.bags, boxes }));
   for (const [name, iso] of [
