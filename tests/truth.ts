@@ -94,15 +94,45 @@ function truthOf(s: Stream): Truth {
   return { factor, duds: beta(a.packDudShare, a.learnPacks, s), delays };
 }
 
+/**
+ * What the model leaves out of one journey: as the fit believes it, or another world's, which it does not know: every logger
+ * off and late by as much, and packs that all rise slowly.
+ */
+export type World = 'as believed' | 'other';
+const nuisancesOf = (world: World, s: Stream) => ({
+  wind: Math.exp(a.learnWindSigma * s.normal()),
+  lateH: world === 'other' ? 1 / 3 : (a.learnClockMin / 60) * s.normal(),
+  offC: world === 'other' ? 0.4 : a.learnSensorC * s.normal(),
+  slower: world === 'other' ? 1.2 : 1 + a.learnPackShape * Math.max(-2, Math.min(2, s.normal())),
+});
+
+/** A pack that rises, and fades at its end, so many times as slowly. */
+const slower = (ratedW: readonly (readonly [number, number])[], times: number): [number, number][] =>
+  ratedW.map(([h, w], i, all) => {
+    const before = all[all.length - 2]![0];
+    return [i === 1 ? Math.min(h * times, all[2]![0]) : i === all.length - 1 ? before + (h - before) * times : h, w];
+  });
+
 /** One box lived, read and turned into evidence. */
-function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known: Known): Evidence[] {
+function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known: Known, is: World): Evidence[] {
   const p = plain[i]!;
+  const off = nuisancesOf(is, s);
+  const real: Prepared = {
+    ...p,
+    boxes: p.boxes.map((b) => ({
+      ...b,
+      load: {
+        ...b.load,
+        heatPacks: b.load.heatPacks.map((h) => ({ ...h, curve: { ratedW: slower(h.curve.ratedW, off.slower) } })),
+      },
+    })),
+  };
   const d = luckOf(p, seed, [], fishKinds.length).draw(n);
   const species = (id: string): number => Math.exp(a.metabolismOwnSigma * s.normal()) * t.factor[`species:${id}`]!;
   const use = Object.fromEntries(p.boxes.flatMap((b) => b.bags.flatMap((x) => x.species)).map((x) => [x.id, 0]));
   for (const id of Object.keys(use)) use[id] = species(id);
-  const world = lived(p, {
-    loss: p.boxes.map((b) => Math.exp(a.boxSigma * s.normal()) * t.factor[`box:${b.box.boxTypeId}`]!),
+  const world = lived(real, {
+    loss: p.boxes.map((b) => off.wind * Math.exp(a.boxSigma * s.normal()) * t.factor[`box:${b.box.boxTypeId}`]!),
     // Proved packs: the cold ones stayed at home; what still stays cold does so by the house's own share.
     packs: p.boxes.map((b) =>
       b.load.heatPacks.map((h) =>
@@ -113,11 +143,14 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
     warmerC: warmerBy(d, STEP_H),
     climates: (late) => climatesOf(late, d),
   });
-  const at = (c: Float64Array, h: number): number => c[Math.min(c.length - 1, Math.round(h / STEP_H))]!;
+  const at = (c: Float64Array, h: number): number => {
+    const x = Math.min(c.length - 1.001, Math.max(0, h / STEP_H));
+    const k = Math.floor(x);
+    return c[k]! + (x - k) * (c[k + 1]! - c[k]!);
+  };
   const { f } = world;
   const openH = p.openH;
   const hours = Array.from({ length: Math.floor(openH) }, (_, h) => h + 0.5);
-  const off = a.learnSensorC * s.normal();
   // Every kind of box has one now and then.
   const logger = (n + Math.floor(n / setups.length)) % 2 === 0;
   const readings = logger
@@ -126,7 +159,10 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
           place: 'air' as const,
           bag: -1,
           instrument: 'logger',
-          points: hours.map((h) => ({ h, tempC: at(f.boxes[0]!.curves.airC, h) + off + a.learnReadingC * s.normal() })),
+          points: hours.map((h) => ({
+            h,
+            tempC: at(f.boxes[0]!.curves.airC, h - off.lateH) + off.offC + a.learnReadingC * s.normal(),
+          })),
         },
       ]
     : [
@@ -134,7 +170,7 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
           place: 'bag' as const,
           bag: 0,
           instrument: 'thermometer',
-          points: [{ h: openH, tempC: at(f.bags[0]!.tempC, openH) + off + a.learnReadingC * s.normal() }],
+          points: [{ h: openH, tempC: at(f.bags[0]!.tempC, openH) + off.offC + a.learnReadingC * s.normal() }],
         },
       ];
   const box = evidenceOfBox(p, 0, readings, known);
@@ -154,7 +190,7 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
 }
 
 /** Everything of one seed: truth, sixty boxes, what was learned, and boxes to come foretold before and after. */
-export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400): Seeded {
+export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400, world: World = 'as believed'): Seeded {
   const s = streamOf(900_000 + seed, 7);
   const t = truthOf(s);
   const evidence: Evidence[] = [];
@@ -166,8 +202,8 @@ export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400): S
   for (let n = 0; n < boxes; n++) {
     const i = n % setups.length;
     // What was learned so far is what the next box is looked at with.
-    if (n % 4 === 0) known = knownFrom(a, learn(evidence, prior));
-    evidence.push(...readBox(i, n, seed, t, s, known));
+    if (n % 4 === 0) known = knownFrom(a, learn(evidence, prior, a.learnFloorSigma));
+    evidence.push(...readBox(i, n, seed, t, s, known, world));
     for (const b of plain[i]!.boxes)
       for (let k = 0; k < b.load.heatPacks.length; k++) {
         proved++;
@@ -189,7 +225,7 @@ export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400): S
   }
   evidence.push(...legEvidence(trips, a));
 
-  const learned = learn(evidence, prior);
+  const learned = learn(evidence, prior, a.learnFloorSigma);
   const figures: Figure[] = learned.map(({ key, low, high }) => ({ key, truth: t.factor[key]!, low, high }));
   const dud = learnShare(duds, proved, a.packDudShare, a.learnPacks);
   figures.push({ key: 'duds', truth: t.duds, low: dud.low, high: dud.high });

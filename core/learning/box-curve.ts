@@ -2,6 +2,7 @@ import { Matrix } from 'ml-matrix';
 import type { TracePlace } from '@/core/consignment/trace';
 import type { Prepared, PreparedBox } from '@/core/engine/prepare';
 import { boxCurves, simulateBox } from '@/core/heat/box';
+import type { PackCurve } from '@/core/heat/pack';
 import { heatModel, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { climatesAsPlanned, meansOf } from '@/core/weather/ambient';
 import { outdoors } from '@/core/weather/place-air';
@@ -39,6 +40,18 @@ export interface Row {
   tempC: number;
 }
 
+/** A pack's curve whose rise, and whose fade at the end, last so many times as long. */
+function shaped({ ratedW }: PackCurve, times: number): PackCurve {
+  const end = ratedW.length - 1;
+  if (end < 3) return { ratedW };
+  const [fadesAtH] = ratedW[end - 1]!;
+  return {
+    ratedW: ratedW.map(([h, w], i): [number, number] =>
+      i === 1 ? [Math.min(h * times, ratedW[2]![0]), w] : i === end ? [fadesAtH + (h - fadesAtH) * times, w] : [h, w],
+    ),
+  };
+}
+
 /** The one box computed as often as a fit wants: its loss and the strengths of its packs as factors, `x` their logarithms. */
 export class Fit {
   readonly kinds: string[];
@@ -57,6 +70,14 @@ export class Fit {
     this.load = { ...box.load, heatPacks: box.load.heatPacks.map((h) => ({ ...h })) };
     this.kinds = [...new Set(box.load.heatPacks.map((h) => h.kindId ?? ''))];
     this.curves = boxCurves(box.bags.length, p.steps);
+  }
+
+  /** Temperatures at the rows with packs that rise and fade so many times as slowly. */
+  withShape(x: readonly number[], times: number): Float64Array {
+    this.load.heatPacks.forEach((h, i) => (h.curve = shaped(this.box.load.heatPacks[i]!.curve, times)));
+    const out = this.at(x);
+    this.load.heatPacks.forEach((h, i) => (h.curve = this.box.load.heatPacks[i]!.curve));
+    return out;
   }
 
   private strengths(x: readonly number[]): void {
@@ -146,7 +167,19 @@ function outsideCovariance(p: Prepared, steps: readonly number[], weatherSigmaC:
   );
 }
 
-/** Covariance of the readings about the computed curve: their scatter, each instrument as a whole, and the air outside. */
+/** Slope of computed temperatures at the rows, °C/h, by the rows beside of the same instrument. */
+function slopes(rows: readonly Row[], tempC: ArrayLike<number>): number[] {
+  return rows.map((r, j) => {
+    const beside = (k: number): number => (rows[k]?.of === r.of ? k : j);
+    const [from, to] = [beside(j - 1), beside(j + 1)];
+    return to > from ? (tempC[to]! - tempC[from]!) / (rows[to]!.h - rows[from]!.h) : 0;
+  });
+}
+
+/**
+ * Covariance of the readings about the computed curve: their scatter, each instrument as a whole and its clock, the air
+ * outside, and packs that rise and fade faster or slower than their curve.
+ */
 export function covarianceOf(
   p: Prepared,
   fit: Fit,
@@ -169,10 +202,16 @@ export function covarianceOf(
   const half = G.mmul(outsideCovariance(p, at, weatherSigmaC)).mmul(G.transpose());
   // Symmetric but for rounding.
   const C = Matrix.add(half, half.transpose()).mul(0.5);
+  const perHour = slopes(rows, base);
+  const clockH = a.learnClockMin / 60;
+  const shape = fit.withShape(zero, 1 + a.learnPackShape).map((v, j) => v - base[j]!);
   rows.forEach((r, i) =>
     rows.forEach((q, j) => {
-      const same = used[r.of]!.instrument === used[q.of]!.instrument ? a.learnSensorC ** 2 : 0;
-      C.set(i, j, C.get(i, j) + same + (i === j ? a.learnReadingC ** 2 : 0));
+      const same =
+        used[r.of]!.instrument === used[q.of]!.instrument
+          ? a.learnSensorC ** 2 + clockH ** 2 * perHour[i]! * perHour[j]!
+          : 0;
+      C.set(i, j, C.get(i, j) + shape[i]! * shape[j]! + same + (i === j ? a.learnReadingC ** 2 : 0));
     }),
   );
   return C;

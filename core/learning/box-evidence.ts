@@ -199,7 +199,9 @@ export function evidenceOfBox(
   const own = kinds.map((k) => a.packSigma / Math.sqrt(ids.filter((id) => id === k).length));
   const keys = [`box:${box.box.boxTypeId}`, ...kinds.map((k) => `pack:${k}`)];
   const so = keys.map(known);
-  const prior = so.map((k, i) => Math.hypot(k.sigma, i === 0 ? a.boxSigma : own[i - 1]!));
+  // Another box of its kind, and another journey: wind on it.
+  const boxOwn = Math.hypot(a.boxSigma, a.learnWindSigma);
+  const prior = so.map((k, i) => Math.hypot(k.sigma, i === 0 ? boxOwn : own[i - 1]!));
   const middle = so.map((k) => k.log);
   const measured = rows.map((r) => r.tempC);
 
@@ -230,7 +232,7 @@ export function evidenceOfBox(
   const off = (of: Float64Array): number =>
     Math.sqrt(rows.reduce((s, r, j) => s + (r.tempC - of[j]!) ** 2, 0) / rows.length);
   return {
-    evidence: ofTheKind(likelihood, [a.boxSigma, ...own]),
+    evidence: ofTheKind(likelihood, [boxOwn, ...own]),
     hours: rows.length,
     loss: Math.exp(here[0]!),
     packs: kinds.map((id, i) => ({ id, strength: Math.exp(here[1 + i]!) })),

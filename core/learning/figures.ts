@@ -114,7 +114,7 @@ function factors(shelf: Catalogue, now: Catalogue, evidence: readonly Evidence[]
     ),
   );
   const prior = priorOf(a);
-  return learn([...evidence.filter((e) => !e.keys[0]!.startsWith('leg:')), ...tests], prior).flatMap(
+  return learn([...evidence.filter((e) => !e.keys[0]!.startsWith('leg:')), ...tests], prior, a.learnFloorSigma).flatMap(
     (l): LearnedFigure[] => {
       const [kind, id] = [
         l.key.slice(0, l.key.indexOf(':')) as keyof typeof lists,
@@ -198,6 +198,7 @@ function legs(shelf: Catalogue, evidence: readonly Evidence[], a: Assumptions): 
   const all = learn(
     evidence.filter((e) => e.keys[0]!.startsWith('leg:')),
     priorOf(a),
+    a.learnFloorSigma,
   );
   return shelf.services.flatMap((s): LearnedFigure[] => {
     const own = s.legs.map((_, i) => all.find((l) => l.key === `leg:${s.id}:${i}`) ?? null);

@@ -87,9 +87,10 @@ function scatter(of: readonly { mean: number; variance: number }[]): number {
 
 /**
  * Everything that was read, joined: conjugate normal in the logarithm, drawn towards the catalogue by what is not known of a
- * kind (`priorSigma`), all kinds at once, since a box and the packs in it are told by the same curve. Exact for Gaussian evidence.
+ * kind (`priorSigma`), all kinds at once, since a box and the packs in it are told by the same curve. Exact for Gaussian
+ * evidence. What the model itself leaves out (`floorSigma`) no number of pieces removes.
  */
-export function learn(evidence: readonly Evidence[], priorSigma: (key: string) => number): Learned[] {
+export function learn(evidence: readonly Evidence[], priorSigma: (key: string) => number, floorSigma = 0): Learned[] {
   const keys = [...new Set(evidence.flatMap((e) => e.keys))].sort();
   if (keys.length === 0) return [];
   const at = new Map(keys.map((k, i) => [k, i]));
@@ -109,7 +110,7 @@ export function learn(evidence: readonly Evidence[], priorSigma: (key: string) =
   return keys.map((key, i) => {
     const own = evidence.filter((e) => e.keys.includes(key));
     const wider = scatter(own.flatMap((e) => alone(e, key, priorSigma) ?? []));
-    const variance = Math.min(priorSigma(key) ** 2, covariance.get(i, i) * wider * wider);
+    const variance = Math.min(priorSigma(key) ** 2, covariance.get(i, i) * wider * wider + floorSigma ** 2);
     const sigma = Math.sqrt(variance);
     const found = Math.exp(mean.get(i, 0));
     const factor = Math.min(BOUNDS.high, Math.max(BOUNDS.low, found));

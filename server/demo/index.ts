@@ -45,7 +45,7 @@ function orderOf(house: House, s: Story, nowMs: number): OrderInput {
     openingLocal: localAt(start + 1.5 * HOUR, receiver.place.zone),
     lines: s.lines.map((l, i) => ({ massG: null, sex: 'unsexed', id: `L${i + 1}`, ...l })),
     sourceWater: s.water,
-    tank: { ...s.water, ...s.tank },
+    tank: s.tank,
     note: s.note ?? '',
     ...records(house, s),
   };

@@ -47,7 +47,7 @@ export const stories: Record<string, Story> = {
     handOverInH: -24 * 24,
     transitH: 16,
     water: soft,
-    tank: { name: 'Q1', volumeL: 60 },
+    tank: { name: 'Q1', volumeL: 60, tempC: 23.6, pH: 7.7, khDkh: 9, ghDgh: 13 },
     lines: [{ speciesId: 'panda-cory', count: 6, lengthCm: 3.5, tank: 'B2' }],
   },
   quarantineMid: {
@@ -93,7 +93,7 @@ export const stories: Record<string, Story> = {
     handOverInH: -8,
     transitH: 15,
     water: hard,
-    tank: { name: 'Salón', volumeL: 180 },
+    tank: { name: 'Salón', volumeL: 180, tempC: 26.2, pH: 7.1 },
     lines: [{ speciesId: 'angelfish', count: 4, lengthCm: 5.5, tank: '9' }],
   },
   tonight: {

@@ -144,6 +144,7 @@ const knownHere = (house: House, a: Assumptions): Known =>
           r.evidence.flatMap((e) => (e.figures && /^(box|pack):/.test(e.figures.keys[0]!) ? [e.figures] : [])),
         ),
       priorOf(a),
+      a.learnFloorSigma,
     ),
   );
 

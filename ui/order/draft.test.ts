@@ -91,6 +91,16 @@ describe('the waters of an order follow its fish', () => {
     expect(d.tanks[0]).toEqual(told.tanks[0]);
   });
 
+  test('what a hand has typed of the shipping water lies over the reading of the tank', () => {
+    const d = settleWaters(
+      { ...untold, source: { pH: '6.1' }, lines: [line('lemon-tetra', '7')] },
+      species,
+      tanks,
+      true,
+    );
+    expect(d.source).toMatchObject({ pH: '6.1', tempC: '23.5' });
+  });
+
   test('without a reading nothing is filled in; what the receiver told is not touched', () => {
     const d = settleWaters(
       { ...untold, receiverId: 'r', tanks: [{ ...bare, tempC: '21' }], lines: [line('goldfish', '9')] },

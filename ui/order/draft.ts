@@ -146,11 +146,10 @@ export function settleWaters(
     if (!s) return;
     const read = tanks.find((t) => t.name === l.tank)?.water ?? null;
     if (i === 0 && first) {
-      if (read) next.source = read;
-      // What was typed for animals of the other water is none of theirs.
-      else next.source = misfits(s, next.source) ? {} : byHand(next.source);
+      // What a hand has typed lies over the tank's reading; typed for animals of the other water it is none of theirs.
+      next.source = { ...read, ...(misfits(s, next.source) ? {} : byHand(next.source)) };
     }
-    if (read && !next.waters[l.tank] && !sameWater(read, next.source)) next.waters[l.tank] = read;
+    if (i > 0 && read && !next.waters[l.tank] && !sameWater(read, next.source)) next.waters[l.tank] = read;
     if (l.tank && misfits(s, waterOfLine(next, l.tank))) next.waters[l.tank] = {};
     if (!fits(tankInto(next, l.into), i, s)) {
       const other = next.tanks.find((t) => fits(t, i, s) && (t.name !== '' || nothingTyped(t)));
