@@ -226,7 +226,9 @@ export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400, wo
   evidence.push(...legEvidence(trips, a));
 
   const learned = learn(evidence, prior, a.learnFloorSigma);
-  const figures: Figure[] = learned.map(({ key, low, high }) => ({ key, truth: t.factor[key]!, low, high }));
+  const figures: Figure[] = learned
+    .filter((l) => l.key in t.factor)
+    .map(({ key, low, high }) => ({ key, truth: t.factor[key]!, low, high }));
   const dud = learnShare(duds, proved, a.packDudShare, a.learnPacks);
   figures.push({ key: 'duds', truth: t.duds, low: dud.low, high: dud.high });
   const usual = {

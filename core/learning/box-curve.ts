@@ -3,6 +3,7 @@ import type { TracePlace } from '@/core/consignment/trace';
 import type { Prepared, PreparedBox } from '@/core/engine/prepare';
 import { boxCurves, simulateBox } from '@/core/heat/box';
 import type { PackCurve } from '@/core/heat/pack';
+import { SHARED } from './figures';
 import { heatModel, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { climatesAsPlanned, meansOf } from '@/core/weather/ambient';
 import { outdoors } from '@/core/weather/place-air';
@@ -52,7 +53,10 @@ function shaped({ ratedW }: PackCurve, times: number): PackCurve {
   };
 }
 
-/** The one box computed as often as a fit wants: its loss and the strengths of its packs as factors, `x` their logarithms. */
+/**
+ * The one box computed as often as a fit wants. `x`: the logarithms of its loss and of the strengths of its packs, and
+ * after them, where they are given, how far sensors, clocks and the shape of packs are off, each in its own σ.
+ */
 export class Fit {
   readonly kinds: string[];
   private readonly models = new Map<number, HeatModel>();
@@ -72,17 +76,11 @@ export class Fit {
     this.curves = boxCurves(box.bags.length, p.steps);
   }
 
-  /** Temperatures at the rows with packs that rise and fade so many times as slowly. */
-  withShape(x: readonly number[], times: number): Float64Array {
-    this.load.heatPacks.forEach((h, i) => (h.curve = shaped(this.box.load.heatPacks[i]!.curve, times)));
-    const out = this.at(x);
-    this.load.heatPacks.forEach((h, i) => (h.curve = this.box.load.heatPacks[i]!.curve));
-    return out;
-  }
-
   private strengths(x: readonly number[]): void {
     let dudLeft = this.dud;
+    const slower = 1 + this.p.a.learnPackShape * (x[1 + this.kinds.length + 2] ?? 0);
     this.load.heatPacks.forEach((h, i) => {
+      h.curve = shaped(this.box.load.heatPacks[i]!.curve, slower);
       h.strength = this.box.load.heatPacks[i]!.strength * Math.exp(x[1 + this.kinds.indexOf(h.kindId ?? '')]!);
       if (dudLeft !== null && h.kindId === dudLeft) {
         h.strength = 0;
@@ -112,6 +110,8 @@ export class Fit {
   at(x: readonly number[], meanC: Float64Array = this.outside): Float64Array {
     const { p } = this;
     this.strengths(x);
+    const [sensor = 0, clock = 0] = x.slice(1 + this.kinds.length);
+    const lateH = (clock * p.a.learnClockMin) / 60;
     const low = Math.floor(x[0]! / NODE);
     const f = x[0]! / NODE - low;
     const out = new Float64Array(this.rows.length);
@@ -123,13 +123,15 @@ export class Fit {
       const c = simulateBox(this.load, meanC, p.steps, p.stepH, p.a, this.curves, false, this.modelAt(node));
       this.rows.forEach((r, j) => {
         const of = this.read[r.of]!;
-        const i = Math.min(p.steps - 2, Math.max(0, Math.floor(r.h / p.stepH)));
-        const part = Math.min(1, Math.max(0, r.h / p.stepH - i));
+        const h = Math.max(0, r.h - lateH);
+        const i = Math.min(p.steps - 2, Math.max(0, Math.floor(h / p.stepH)));
+        const part = Math.min(1, Math.max(0, h / p.stepH - i));
         const curve = of.place === 'air' ? c.airC : of.place === 'outside' ? meanC : c.bagC[of.bag]!;
         // The air outside is known by the mean of each step.
         out[j]! += share * (of.place === 'outside' ? curve[i]! : curve[i]! + part * (curve[i + 1]! - curve[i]!));
       });
     }
+    if (sensor !== 0) out.forEach((v, j) => (out[j] = v + sensor * p.a.learnSensorC));
     return out;
   }
 }
@@ -204,14 +206,17 @@ export function covarianceOf(
   const C = Matrix.add(half, half.transpose()).mul(0.5);
   const perHour = slopes(rows, base);
   const clockH = a.learnClockMin / 60;
-  const shape = fit.withShape(zero, 1 + a.learnPackShape).map((v, j) => v - base[j]!);
+  const slower = [...zero, 0, 0, 1];
+  const shape = fit.at(slower).map((v, j) => v - base[j]!);
+  // As much of it is the same on every journey, and told apart (`SHARED`).
+  const own = 1 - SHARED ** 2;
   rows.forEach((r, i) =>
     rows.forEach((q, j) => {
       const same =
         used[r.of]!.instrument === used[q.of]!.instrument
-          ? a.learnSensorC ** 2 + clockH ** 2 * perHour[i]! * perHour[j]!
+          ? own * (a.learnSensorC ** 2 + clockH ** 2 * (perHour[i]! * perHour[j]!))
           : 0;
-      C.set(i, j, C.get(i, j) + shape[i]! * shape[j]! + same + (i === j ? a.learnReadingC ** 2 : 0));
+      C.set(i, j, C.get(i, j) + own * (shape[i]! * shape[j]!) + same + (i === j ? a.learnReadingC ** 2 : 0));
     }),
   );
   return C;

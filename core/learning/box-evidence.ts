@@ -4,7 +4,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Prepared } from '@/core/engine/prepare';
 import { covarianceOf, Fit, hourly, type Readings, type Row } from './box-curve';
-import { priorOf } from './figures';
+import { MODEL_OFF, priorOf } from './figures';
 import { ofTheKind, type Evidence, type Learned } from './information';
 
 /** The rows as the catalogue has them, whatever was learned or tested since: what evidence is told against. */
@@ -19,6 +19,9 @@ export const unlearned = (c: Catalogue): Catalogue => {
  * looked at around it, since a box far from what was thought answers otherwise; it is taken out of the evidence again.
  */
 export type Known = (key: string) => { log: number; sigma: number };
+
+/** What every journey of a house may be off by alike: its sensors, their clocks, and how fast packs rise; in their own σ. */
+const modelOff = ['sensor', 'clock', 'shape'].map((k) => `${MODEL_OFF}${k}`);
 
 /** Before anything was read: the catalogue. */
 const priorKnown =
@@ -197,11 +200,12 @@ export function evidenceOfBox(
   const ids = box.load.heatPacks.map((h) => h.kindId ?? '');
   const kinds = [...new Set(ids)];
   const own = kinds.map((k) => a.packSigma / Math.sqrt(ids.filter((id) => id === k).length));
-  const keys = [`box:${box.box.boxTypeId}`, ...kinds.map((k) => `pack:${k}`)];
+  const keys = [`box:${box.box.boxTypeId}`, ...kinds.map((k) => `pack:${k}`), ...modelOff];
   const so = keys.map(known);
   // Another box of its kind, and another journey: wind on it.
   const boxOwn = Math.hypot(a.boxSigma, a.learnWindSigma);
-  const prior = so.map((k, i) => Math.hypot(k.sigma, i === 0 ? boxOwn : own[i - 1]!));
+  const spread = [boxOwn, ...own, 0, 0, 0];
+  const prior = so.map((k, i) => Math.hypot(k.sigma, spread[i]!));
   const middle = so.map((k) => k.log);
   const measured = rows.map((r) => r.tempC);
 
@@ -232,7 +236,7 @@ export function evidenceOfBox(
   const off = (of: Float64Array): number =>
     Math.sqrt(rows.reduce((s, r, j) => s + (r.tempC - of[j]!) ** 2, 0) / rows.length);
   return {
-    evidence: ofTheKind(likelihood, [boxOwn, ...own]),
+    evidence: ofTheKind(likelihood, spread),
     hours: rows.length,
     loss: Math.exp(here[0]!),
     packs: kinds.map((id, i) => ({ id, strength: Math.exp(here[1 + i]!) })),

@@ -36,6 +36,11 @@ export interface LearnedFigure {
   saw: string;
 }
 
+/** Keys of what the readings and the model of a house are off by as a whole, on every journey: learned along, never used. */
+export const MODEL_OFF = 'off:';
+/** Of what an instrument or a kind's shape may be off, so much is the same on every journey; as much again is each one's own († ours). */
+export const SHARED = Math.SQRT1_2;
+
 /** Spread of what is not known of a figure before anybody read it, by its key. */
 export const priorOf =
   (a: Assumptions) =>
@@ -44,9 +49,11 @@ export const priorOf =
       ? a.boxKindSigma
       : key.startsWith('pack:')
         ? a.packKindSigma
-        : key.startsWith('leg:')
-          ? a.learnLegSigma
-          : Math.sqrt(Math.max(0.01, a.metabolismSigma ** 2 - a.metabolismOwnSigma ** 2));
+        : key.startsWith(MODEL_OFF)
+          ? SHARED
+          : key.startsWith('leg:')
+            ? a.learnLegSigma
+            : Math.sqrt(Math.max(0.01, a.metabolismSigma ** 2 - a.metabolismOwnSigma ** 2));
 
 /** Less weight than this of one's own is told and not yet proposed († ours). */
 export const PROPOSE_FROM = 0.04;
@@ -116,6 +123,7 @@ function factors(shelf: Catalogue, now: Catalogue, evidence: readonly Evidence[]
   const prior = priorOf(a);
   return learn([...evidence.filter((e) => !e.keys[0]!.startsWith('leg:')), ...tests], prior, a.learnFloorSigma).flatMap(
     (l): LearnedFigure[] => {
+      if (l.key.startsWith(MODEL_OFF)) return [];
       const [kind, id] = [
         l.key.slice(0, l.key.indexOf(':')) as keyof typeof lists,
         l.key.slice(l.key.indexOf(':') + 1),
