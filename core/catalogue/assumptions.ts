@@ -1,61 +1,10 @@
+import { byClass, delay, fast, ours, place, practice, published, type Assumption } from './assumption';
+
 /**
  * Every figure that no published table gives stands here, once, with its unit in the name, its default and where it
  * comes from. A consignment file and the user's own settings may override any of them; the screens show the mark where
  * a decision rests on one. Figures without a unit are ratios.
  */
-type Provenance = 'published' | 'memory' | 'practice' | 'ours' | 'measured';
-
-export interface Assumption {
-  value: number;
-  provenance: Provenance;
-  why: string;
-}
-
-const practice = (value: number, why: string): Assumption => ({ value, provenance: 'practice', why });
-const published = (value: number, why: string): Assumption => ({ value, provenance: 'published', why });
-const ours = (value: number, why: string): Assumption => ({ value, provenance: 'ours', why });
-
-type Class = 'delicate' | 'ordinary' | 'hardy';
-/** One row for each tolerance class, delicate, ordinary, hardy. */
-const byClass = <K extends string>(name: K, [d, o, h]: readonly [number, number, number], why: string) =>
-  ({
-    [`delicate${name}`]: practice(d, `${why}, delicate`),
-    [`ordinary${name}`]: practice(o, `${why}, ordinary`),
-    [`hardy${name}`]: practice(h, `${why}, hardy`),
-  }) as Record<`${Class}${K}`, Assumption>;
-
-/**
- * How the air of a kind of place follows the weather (`core/weather/place-air.ts`): lag h, heated to °C and the share of
- * the cold that is felt there, cooled to °C and the share of the heat, and what an hour of full sun (800 W/m²) adds, K.
- * A share of 1 is a place that nothing heats or cools.
- */
-const place = <K extends string>(
-  name: K,
-  [lagH, heatedToC, coldShare, cooledToC, warmShare, sunK]: readonly [number, number, number, number, number, number],
-  why: string,
-) =>
-  ({
-    [`${name}LagH`]: ours(lagH, `${why}: hours it lags the air outdoors`),
-    [`${name}HeatedToC`]: ours(heatedToC, `${why}: heated to`),
-    [`${name}ColdCoupling`]: ours(coldShare, `${why}: share of the cold below that is felt; 1 is unheated`),
-    [`${name}CooledToC`]: ours(cooledToC, `${why}: cooled to`),
-    [`${name}WarmCoupling`]: ours(warmShare, `${why}: share of the heat above that is felt; 1 is uncooled`),
-    [`${name}SunK`]: ours(sunK, `${why}: what sun of 800 W/m² adds`),
-  }) as Record<`${K}${'LagH' | 'HeatedToC' | 'ColdCoupling' | 'CooledToC' | 'WarmCoupling' | 'SunK'}`, Assumption>;
-
-const delay = <K extends string>(name: K, one: number, two: number, weekend: number, why: string) =>
-  ({
-    [`${name}OneDayLateShare`]: ours(one, why),
-    [`${name}TwoDaysLateShare`]: ours(two, why),
-    [`${name}LostWeekendShare`]: ours(weekend, `${why}; only where the next day is not served`),
-  }) as Record<`${K}${'OneDayLate' | 'TwoDaysLate' | 'LostWeekend'}Share`, Assumption>;
-
-const fast = <K extends string>(name: K, clearingH: number, longestH: number, why: string) =>
-  ({
-    [`${name}ClearingH`]: practice(clearingH, why),
-    [`${name}LongestH`]: ours(longestH, `${why}; longer is flagged`),
-  }) as Record<`${K}ClearingH` | `${K}LongestH`, Assumption>;
-
 export const assumptionTable = {
   // Fish
   stressAtSealing: practice(2.0, 'Oxygen use of a handled fish, times resting'),
@@ -250,7 +199,10 @@ export const assumptionTable = {
   learnClockMin: ours(15, 'How far the clock of a logger is off'),
   learnWindSigma: ours(0.1, 'What wind and sun do to the loss of a box on one journey, lognormal'),
   learnPackShape: ours(0.2, 'How much longer or shorter a pack rises and fades than its curve says, as a share'),
-  learnFloorSigma: ours(0.05, 'No learned figure is surer than this, lognormal: the model itself is wrong by something'),
+  learnFloorSigma: ours(
+    0.05,
+    'No learned figure is surer than this, lognormal: the model itself is wrong by something',
+  ),
   learnReadingC: ours(0.4, 'Scatter of an hour of a logger, or of one thermometer reading, about the computed curve'),
   learnPh: ours(0.2, 'How far a pH of a bag lies from the computed one for other reasons than oxygen use'),
   learnTanSigma: ours(0.35, 'The same of its ammonia, lognormal'),

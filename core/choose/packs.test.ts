@@ -18,8 +18,8 @@ describe('sets of packs that are tried', () => {
     expect(new Set(keys).size).toBe(keys.length);
   });
   test('every mix of one to three heat packs lies under the lid', () => {
-    // n kinds, repeats allowed: n + n(n+1)/2 + n(n+1)(n+2)/6.
-    const n = heat.length;
+    // n kinds, repeats allowed: n + n(n+1)/2 + n(n+1)(n+2)/6. Of many kinds those nearest to the usual hours are mixed.
+    const n = 3;
     const lid = all.filter(
       (p) => !p.bottle && p.packs.length > 0 && p.packs.every((x) => !x.at) && count(p.packs) <= 3,
     );
@@ -32,6 +32,18 @@ describe('sets of packs that are tried', () => {
       expect(kinds.size).toBeLessThanOrEqual(1);
       expect(count(p.packs)).toBeLessThanOrEqual(4);
     }
+  });
+  test('of many kinds the usual ones are mixed, or those that the shelf has', () => {
+    const kindsOf = (stock: Record<string, number> | null): string[] =>
+      [...new Set(candidatePlans(catalogue, stock, a).flatMap((p) => p.packs.map((x) => x.packId)))].filter((id) =>
+        heat.some((h) => h.id === id),
+      );
+    expect(kindsOf(null).sort()).toEqual(['heat-20h', 'heat-40h', 'heat-72h']);
+    expect(kindsOf({ 'heat-30h': 5, 'heat-96h': 5 }).sort()).toEqual(['heat-30h', 'heat-96h']);
+  });
+  test('a cold pack is tried in paper and in a towel', () => {
+    const cool = all.filter((p) => p.packs.some((x) => cold.some((k) => k.id === x.packId)));
+    expect(cool.filter((p) => p.packs[0]!.inTowel).length).toBe(cool.length / 2);
   });
   test('what is not on the shelf is not offered; a bottle needs no shelf', () => {
     const one = candidatePlans(catalogue, { [heat[0]!.id]: 1 }, a);

@@ -33,25 +33,29 @@ export function filledAs({ contents, unsure }: PreparedBag, d: Drawn, startC: nu
 }
 
 /** How far a 24 h limit of a species lies from its figure, °C: observed, or by the rule. */
-export const limitSigmaC = ({ temp }: Pick<Species, 'temp'>, side: 'cold' | 'warm', a: Assumptions): number =>
+const limitSigmaC = ({ temp }: Pick<Species, 'temp'>, side: 'cold' | 'warm', a: Assumptions): number =>
   temp.observed === side || temp.observed === 'both' ? a.observedLimitSigmaC : a.ruleLimitSigmaC;
 
-/** The 24 h limits of a bag as this draw has them, written into `limits`; `places` of its species among the numbers. */
+/** The 24 h limits of every bag as this draw has them, written into `limits`; `places` of its species among the numbers. */
 export function drawLimits(
-  limits: BagLimits,
-  species: readonly Species[],
-  places: ArrayLike<number>,
+  limits: readonly BagLimits[],
+  { boxes, a }: Pick<Prepared, 'boxes' | 'a'>,
+  places: readonly Int32Array[],
   d: Drawn,
-  a: Assumptions,
 ): void {
-  limits.cold24C = -Infinity;
-  limits.warm24C = Infinity;
-  species.forEach((s, j) => {
-    const cold = s.temp.cold24C + limitSigmaC(s, 'cold', a) * d.coldLimits[places[j]!]!;
-    const warm = s.temp.warm24C + limitSigmaC(s, 'warm', a) * d.warmLimits[places[j]!]!;
-    limits.cold24C = Math.max(limits.cold24C, cold);
-    limits.warm24C = Math.min(limits.warm24C, warm);
-  });
+  let n = 0;
+  for (const { bags } of boxes)
+    for (const { species } of bags) {
+      let cold24C = -Infinity;
+      let warm24C = Infinity;
+      for (let j = 0; j < species.length; j++) {
+        const s = species[j]!;
+        const at = places[n]![j]!;
+        cold24C = Math.max(cold24C, s.temp.cold24C + limitSigmaC(s, 'cold', a) * d.coldLimits[at]!);
+        warm24C = Math.min(warm24C, s.temp.warm24C + limitSigmaC(s, 'warm', a) * d.warmLimits[at]!);
+      }
+      Object.assign(limits[n++]!, { cold24C, warm24C });
+    }
 }
 
 /** What is known of a box and its packs before any draw: the middle, and how far the kind may lie from it. */

@@ -9,7 +9,8 @@ import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/he
 import { meansOf } from '@/core/weather/ambient';
 import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './causes';
 import { climatesOf, drawLimits, filledAs, knownOf, oxygenSigmasOf, type KnownBox } from './drawn';
-import { bagRisk, type Risk } from './risk';
+import type { Risk } from './risk';
+import { Tally } from './tally';
 import { fanOf, percentile, type Fan } from './fan';
 import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
 import { heldUp, type Prepared } from './prepare';
@@ -59,16 +60,8 @@ export class Draws {
   private readonly models: Map<number, HeatModel>[];
   private readonly late = new Map<string, Prepared>();
   private readonly luck: Luck;
-  private readonly bagIds: string[];
-  private readonly animals: number[];
   private readonly outcomes: Outcome[] = [];
-  /** Of every bag: the hours it lasts in each draw without its delay, how often it held, and what failed first. */
-  private readonly hoursOf: number[][];
-  private readonly held: number[];
-  private readonly failedBy: Record<Factor, number>[];
-  /** Of every bag: the share of its animals alive, summed over the draws with their delays; and how often all of all bags were. */
-  private readonly alive: number[];
-  private allAlive = 0;
+  private readonly tally: Tally;
   private readonly severity: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
   private readonly aliveNow: Float64Array;
   /** Limits of every bag in the run at hand. */
@@ -102,8 +95,6 @@ export class Draws {
     private readonly slackDraws = Infinity,
   ) {
     const bags = p.boxes.flatMap((b) => b.bags);
-    this.bagIds = bags.map((b) => b.bag.id);
-    this.animals = bags.map((b) => b.animals);
     this.speciesIds = [...new Set(p.consignment.lines.map((l) => l.speciesId))];
     this.speciesOf = bags.map((b) => Int32Array.from(b.species, (s) => this.speciesIds.indexOf(s.id)));
     this.useSigma = oxygenSigmasOf(p, this.speciesIds);
@@ -121,12 +112,9 @@ export class Draws {
     this.luck = luckOf(p, seed, holidays, this.speciesIds.length);
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
     this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
-    this.hoursOf = bags.map(() => []);
-    this.held = bags.map(() => 0);
-    this.alive = bags.map(() => 0);
+    this.tally = new Tally(bags.map((b) => ({ id: b.bag.id, animals: b.animals })));
     this.aliveNow = new Float64Array(bags.length);
     this.limits = bags.map((b) => ({ ...b.limits }));
-    this.failedBy = bags.map(() => ({ ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 }));
     this.firstH = new Float64Array(bags.length);
     this.firstBy = bags.map(() => null);
   }
@@ -172,11 +160,7 @@ export class Draws {
 
   private keepSlack(): void {
     if (this.read?.now) this.read.all.push(this.read.now);
-    for (let i = 0; i < this.hoursOf.length; i++) {
-      this.hoursOf[i]!.push(this.firstH[i]!);
-      const by = this.firstBy[i];
-      if (by) this.failedBy[i]![by]++;
-    }
+    this.tally.addHours(this.firstH, this.firstBy);
   }
 
   /** The journey with the delay of a draw, made once for each. */
@@ -209,15 +193,6 @@ export class Draws {
     return f === 0 ? this.modelAt(box, node) : modelBetween(this.modelAt(box, node), this.modelAt(box, node + 1), f);
   }
 
-  private drawAllLimits(d: Drawn): void {
-    let n = 0;
-    for (const { bags } of this.p.boxes)
-      for (const { species } of bags) {
-        drawLimits(this.limits[n]!, species, this.speciesOf[n]!, d, this.p.a);
-        n++;
-      }
-  }
-
   /** The boxes' heat with these numbers; `each` is called for every bag with its water, as soon as its box is computed. */
   private heat(
     p: Prepared,
@@ -228,7 +203,7 @@ export class Draws {
     const { stepH, a } = p;
     const meanC = this.meanC.subarray(0, steps);
     meansOf(p.ambient.pieces, climatesOf(p, d), warmerBy(d, stepH), meanC);
-    this.drawAllLimits(d);
+    drawLimits(this.limits, this.p, this.speciesOf, d);
     let slot = 0;
     let n = 0;
     for (let b = 0; b < p.boxes.length; b++) {
@@ -303,7 +278,7 @@ export class Draws {
           // It fails when its twin does, which was told already.
           this.firstH[n] = this.firstH[twin]!;
           this.firstBy[n] = this.firstBy[twin]!;
-          if (keep) all *= this.keepBag(n, !(this.firstH[n]! < openH), (this.aliveNow[n] = this.aliveNow[twin]!));
+          if (keep) all *= this.tally.addBag(n, !(this.firstH[n]! < openH), (this.aliveNow[n] = this.aliveNow[twin]!));
           continue;
         }
         const use = this.use[n]!;
@@ -331,7 +306,7 @@ export class Draws {
         if (keep) {
           const of = { curves: this.bag, dose: this.dose[until - 1]!, limits };
           this.aliveNow[n] = doomed ? 0 : aliveShare(severityOf(of, until, stepH, this.severity), a);
-          all *= this.keepBag(n, !fails, this.aliveNow[n]!);
+          all *= this.tally.addBag(n, !fails, this.aliveNow[n]!);
         }
         if (fails && first.hours < firstH) {
           firstH = first.hours;
@@ -340,17 +315,10 @@ export class Draws {
           o.bag = n;
         }
       }
-    if (keep) this.allAlive += all;
+    if (keep) this.tally.addAll(all);
     if (keep && this.followBagId !== null)
       this.outside.push(Float32Array.from(this.meanC.subarray(0, Math.min(steps, this.followedSteps))));
     return o;
-  }
-
-  /** Keeps what became of a bag in a draw; gives the chance that all of its animals are alive, each by itself. */
-  private keepBag(n: number, held: boolean, alive: number): number {
-    if (held) this.held[n] = this.held[n]! + 1;
-    this.alive[n] = this.alive[n]! + alive;
-    return alive ** this.animals[n]!;
   }
 
   /** A draw to its opening with some of its luck as planned. */
@@ -391,26 +359,14 @@ export class Draws {
     const lost = this.outcomes.filter((o) => o.lost);
     const byFactor = Object.fromEntries(factors.map((f) => [f, 0])) as Record<Factor, number>;
     const byBag: Record<string, number> = {};
+    const ids = this.p.boxes.flatMap((b) => b.bags.map((x) => x.bag.id));
     for (const o of lost) {
       byFactor[o.factor!]++;
-      const id = this.bagIds[o.bag];
+      const id = ids[o.bag];
       if (id !== undefined) byBag[id] = (byBag[id] ?? 0) + 1;
     }
     const guarded = (n - lost.length + 2) / (n + 4);
     const chance = n > 0 ? 1 - lost.length / n : 0;
-    const bags = this.hoursOf[0]?.length
-      ? this.bagIds.map((id, i) =>
-          bagRisk({
-            id,
-            animals: this.animals[i]!,
-            hours: this.hoursOf[i]!,
-            held: this.held[i]!,
-            alive: this.alive[i]!,
-            failedBy: this.failedBy[i]!,
-            deadlineH: this.p.deadlineH,
-          }),
-        )
-      : [];
     const inDepth = withCauses && lost.length > 0;
     return {
       draws: n,
@@ -418,10 +374,7 @@ export class Draws {
       lost: lost.length,
       chance,
       standardError: Math.sqrt((guarded * (1 - guarded)) / (n + 4)),
-      bags,
-      animals: this.animals.reduce((s, x) => s + x, 0),
-      expected: bags.reduce((s, b) => s + b.animals * b.alive, 0),
-      allAlive: bags.length > 0 ? this.allAlive / this.hoursOf[0]!.length : 0,
+      ...this.tally.told(this.p.deadlineH),
       byFactor,
       byBag,
       byCause: inDepth ? this.examine() : { examined: 0, saved: noneSaved() },

@@ -8,7 +8,8 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Box, Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { planName } from '@/core/choose/packs';
-import { least, type State } from '@/core/engine/forward';
+import type { Leg } from '@/core/calendar/legs';
+import { least, type Forward, type State } from '@/core/engine/forward';
 import { jobRows } from '@/server/consignment/result';
 import type { Station } from '@/server/consignment/station';
 import { packOptionsOf } from '@/server/consignment/view';
@@ -69,6 +70,24 @@ function crateOf(box: Box, c: Consignment, e: Evaluation, catalogue: Catalogue) 
       };
     }),
   };
+}
+
+/** From here on the sun is worth a word, K. */
+const IN_THE_SUN_K = 1.5;
+/** Between these nothing of a leg is worth its hour, °C. */
+const MILD_C = [8, 26] as const;
+
+/** The air of a leg in words: "Van in the sun, 41 °C at 14:00", its coldest or warmest hour; one figure where it is mild. */
+function airWords(l: Leg, part: Float64Array, e: Forward, from: number, zone: string): string {
+  if (part.length === 0) return l.label;
+  const hottest = part.indexOf(Math.max(...part));
+  const coldest = part.indexOf(Math.min(...part));
+  const at = part[hottest]! > MILD_C[1] ? hottest : coldest;
+  const ms = e.instants.sealMs + (from + at) * e.stepH * 3600_000;
+  const sun = e.ambient.pieces.find((p) => p.step >= from + at)?.sunK ?? 0;
+  const figure = `${part[at]!.toFixed(0).replace('-', '−')} °C`;
+  const mild = part[at]! >= MILD_C[0] && part[at]! <= MILD_C[1];
+  return `${l.label}${sun > IN_THE_SUN_K ? ' in the sun' : ''}, ${figure}${mild ? '' : ` at ${localTime(ms, zone)}`}`;
 }
 
 /** The Heat station: every pack set of every box on the same clock and forecast. */
@@ -157,6 +176,7 @@ export function heatView(
         endMs: l.endMs,
         minC: part.length > 0 ? Math.min(...part) : 0,
         maxC: part.length > 0 ? Math.max(...part) : 0,
+        words: airWords(l, part, e, from, l.at === 'destination' ? c.receiver.place.zone : zone),
       };
     }),
     band: {

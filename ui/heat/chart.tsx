@@ -28,6 +28,18 @@ function apart<T extends { at: number }>(names: T[], foot: number): T[] {
 }
 
 /** How warm it is outside on each leg, above the chart. */
+const HOT_C = 29;
+const COLD_C = 4;
+const airFill = (l: { minC: number; maxC: number }): string =>
+  l.maxC > HOT_C ? '#F4DFD0' : l.minC < COLD_C ? '#DCE6F0' : 'var(--sunk)';
+
+/** The leg whose air is furthest from mild, in words; nothing where every one is mild. */
+function worstAir({ legs }: HeatStationProps): string | null {
+  const off = (l: { minC: number; maxC: number }): number => Math.max(l.maxC - HOT_C, COLD_C - l.minC);
+  const worst = legs.reduce((x, l) => (off(l) > off(x) ? l : x), legs[0]!);
+  return off(worst) > 0 ? worst.words : null;
+}
+
 function Outside({ p, s, foot }: { p: HeatStationProps; s: Scale; foot: number }) {
   return p.legs.map((l, i) => {
     const a = Math.max(LEFT, s.x(l.startMs));
@@ -38,14 +50,15 @@ function Outside({ p, s, foot }: { p: HeatStationProps; s: Scale; foot: number }
         : `${Math.round(l.minC)} to ${Math.round(l.maxC)}`;
     return b > a + 2 ? (
       <g key={i}>
-        <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={l.minC < 4 ? '#DCE6F0' : 'var(--sunk)'} />
+        <title>{l.words}</title>
+        <rect x={a + 1} y="8" width={b - a - 2} height="22" rx="2" fill={airFill(l)} />
         {b - a > words.length * 7.5 && (
           <text
             x={(a + b) / 2}
             y="23"
             textAnchor="middle"
             className="rb-fig"
-            fill={l.minC < 4 ? 'var(--c-oxy)' : 'var(--ink-2)'}
+            fill={l.maxC > HOT_C ? 'var(--c-temp)' : l.minC < COLD_C ? 'var(--c-oxy)' : 'var(--ink-2)'}
           >
             {words.replace('-', '−')}
           </text>
@@ -321,6 +334,9 @@ export function HeatChart({
     >
       <text x="32" y="24" className="rb-n b">
         Outside, by leg
+      </text>
+      <text x="32" y="40" className="rb-s" data-testid="worst-air">
+        {worstAir(p)}
       </text>
       <text x={LEFT - 8} y="24" textAnchor="end" className="rb-ax">
         °C

@@ -16,6 +16,12 @@ const marks: Record<string, string> = {
   measured: 'measured',
 };
 const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
+const observed = {
+  both: 'observed',
+  cold: 'cold observed, warm a rule',
+  warm: 'warm observed, cold a rule',
+  none: 'a rule, ± 1.5 °C',
+} as const;
 const together = {
   alone: 'one to a bag',
   pair: 'one or a pair',
@@ -122,6 +128,8 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
         {s.temp.cold24C} to {s.temp.warm24C}
         {'\u00a0'}
         <span className="u">{mark(s, 'temp')}</span>
+        <br />
+        <span className="mute text-12">{observed[s.temp.observed ?? 'none']}</span>
       </td>
       <td className="r num whitespace-nowrap" data-head="At ease °C">
         {s.temp.easeMinC} to {s.temp.easeMaxC}

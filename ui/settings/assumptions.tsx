@@ -4,7 +4,8 @@ import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { setAssumption } from '@/server/settings/actions';
 import { useState } from 'react';
-import type { Assumption, AssumptionName } from '@/core/catalogue/assumptions';
+import type { Assumption } from '@/core/catalogue/assumption';
+import type { AssumptionName } from '@/core/catalogue/assumptions';
 import { useSave } from '@/ui/use-save';
 
 type Row = Assumption & { name: AssumptionName; own: number | null };
