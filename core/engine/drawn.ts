@@ -2,20 +2,18 @@ import { holds, type BagContents } from '@/core/bag/simulate';
 import type { BagLimits } from '@/core/bag/slack';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
-import type { Climate } from '@/core/weather/ambient';
-import { climateOf, outdoors } from '@/core/weather/place-air';
+import { climatesAsPlanned, type Climate } from '@/core/weather/ambient';
+import { outdoors } from '@/core/weather/place-air';
 import { LEG_SLOTS, type Drawn } from './luck';
 import type { Prepared, PreparedBag, PreparedBox } from './prepare';
 
 /** The climates of the legs as this draw has them; out of doors is out of doors. */
 export const climatesOf = ({ legs, a }: Pick<Prepared, 'legs' | 'a'>, d: Drawn): Climate[] =>
-  legs.map((l, i) => {
+  climatesAsPlanned(legs, a).map((k, i) => {
     const s = i % LEG_SLOTS;
-    return {
-      ...climateOf(l, a),
-      warmerC: outdoors(l.kind) ? 0 : a.placeSigmaC * d.places[s]!,
-      sunTimes: Math.exp(a.placeSunSigma * d.sun[s]!),
-    };
+    if (!outdoors(legs[i]!.kind)) k.warmerC = a.placeSigmaC * d.places[s]!;
+    k.sunTimes = Math.exp(a.placeSunSigma * d.sun[s]!);
+    return k;
   });
 
 /** Kept water is no more acid and no more alkaline than this. */

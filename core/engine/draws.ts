@@ -288,9 +288,9 @@ export class Draws {
         const { gasTransferMPerH } = p;
         // Once it is too cold or too hot nothing that comes later is first.
         const limits = this.limits[n]!;
-        const doseH = thermalDose(tempC, steps, stepH, limits, this.dose);
-        const reads = this.read !== null && bag.bag.id === this.followBagId;
         const until = Math.min(steps, Math.round(openH / stepH) + 1);
+        const doseH = thermalDose(tempC, steps, stepH, limits, this.dose, until);
+        const reads = this.read !== null && bag.bag.id === this.followBagId;
         // Of whom cold or heat leaves nobody alive, nothing more is wanted.
         const doomed = shareThatDies('temperature', this.dose[until - 1]!, a) > NOBODY_LEFT;
         const fatal = doseH === null ? steps : Math.ceil(doseH / stepH) + 1;

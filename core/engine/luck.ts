@@ -199,18 +199,30 @@ export function asPlanned(d: Drawn, cause: Cause): Drawn {
   }
 }
 
-/** A value between two nodes. */
-const along = (e: Float64Array, n: number, f: number): number => e[n]! + f * (e[n + 1]! - e[n]!);
+/** Errors of a forecast at its nodes as one value a step, at its middle: straight lines between. */
+function bySteps(errorC: Float64Array, stepH: number): Float64Array {
+  const perNode = WEATHER_NODE_H / stepH;
+  return Float64Array.from({ length: Math.floor((errorC.length - 1) * perNode) }, (_, step) => {
+    const at = (step + 0.5) / perNode;
+    const n = Math.min(errorC.length - 2, Math.floor(at));
+    return errorC[n]! + (at - n) * (errorC[n + 1]! - errorC[n]!);
+  });
+}
 
-/** What the weather of a draw is warmer than foretold in a piece of the journey, °C: straight lines between its nodes. */
+/** The errors of a draw by steps, which many alternatives meet. */
+const stepped = new WeakMap<Drawn, { stepH: number; originC: Float64Array; destinationC: Float64Array }>();
+
+/** What the weather of a draw is warmer than forecast in a piece of the journey, °C. */
 export function warmerBy(d: Drawn, stepH: number): (piece: Piece) => number {
-  const { originErrorC, destinationErrorC } = d;
-  return (piece) => {
-    const at = ((piece.step + 0.5) * stepH) / WEATHER_NODE_H;
-    const n = Math.min(originErrorC.length - 2, Math.floor(at));
-    const to = piece.toDestination;
-    return (
-      (to < 1 ? (1 - to) * along(originErrorC, n, at - n) : 0) + (to > 0 ? to * along(destinationErrorC, n, at - n) : 0)
-    );
+  let made = stepped.get(d);
+  if (made?.stepH !== stepH) {
+    made = { stepH, originC: bySteps(d.originErrorC, stepH), destinationC: bySteps(d.destinationErrorC, stepH) };
+    stepped.set(d, made);
+  }
+  const { originC, destinationC } = made;
+  const last = originC.length - 1;
+  return ({ step, toDestination: to }) => {
+    const i = step < last ? step : last;
+    return originC[i]! + to * (destinationC[i]! - originC[i]!);
   };
 }

@@ -47,6 +47,8 @@ export function thermalDose(
   stepH: number,
   l: ThermalLimits,
   out: Float64Array | null = null,
+  /** So many points of `out` are wanted. */
+  upTo = steps,
 ): number | null {
   let dose = 0;
   let fatalH: number | null = null;
@@ -57,6 +59,7 @@ export function thermalDose(
   let cold = product / warm;
   if (out) out[0] = 0;
   for (let i = 1; i < steps; i++) {
+    if (fatalH !== null && i >= upTo) return fatalH;
     const rise = (tempC[i]! - tempC[i - 1]!) * perC;
     const nextWarm = warmSide(tempC[i]!, l);
     const nextCold = product / nextWarm;

@@ -19,8 +19,8 @@ export interface Piece {
   toC: number;
   /** Of what a place lags behind, the share that is left at its end. */
   fade: number;
-  /** Where a place is entered: the temperature outdoors that it has lagged to, °C. */
-  enteredC?: number;
+  /** Where a place is entered: the temperature outdoors that it has lagged to, °C; NaN where one is in it already. */
+  enteredC: number;
   /** Of the destination in that weather, 0…1. */
   toDestination: number;
   /** What the sun adds, K. */
@@ -74,7 +74,7 @@ export function meansOf(
     const more = warmerC ? warmerC(p) : 0;
     const fromC = p.fromC + more;
     const toC = p.toC + more;
-    if (p.enteredC !== undefined) laggedC = p.enteredC + more;
+    if (p.enteredC === p.enteredC) laggedC = p.enteredC + more;
     // The exact solution of the lag (`laggedAfter`), and its mean: ∫ (T − L) dt = τ (L₁ − L₀).
     const lags = k.lagH / p.hours;
     const behindC = (toC - fromC) * lags;
@@ -210,7 +210,7 @@ function along(
         fade: k.lagH > 0 ? Math.exp(-hours / k.lagH) : 0,
         toDestination,
         sunK: sunAt(j, middle),
-        ...(from === null ? {} : { enteredC: from }),
+        enteredC: from ?? NaN,
       });
       if (movingKinds.includes(legs[j]!.kind)) out.moving[i] = out.moving[i]! + share;
       at = end;

@@ -156,7 +156,7 @@ test('the odds run in this browser’s own worker, give the number a server thre
     draws: number;
     lost: number;
   };
-  await expect(chance).toContainText(`${server.draws - server.lost} of 600 runs arrive within limits`);
+  await expect(chance).toContainText(`${server.draws - server.lost} of 600 simulated trips within limits`);
   await expect(page.getByTestId('chances')).toContainText('200 runs of each', { timeout: 60_000 });
   await expect(page.getByTestId('pack-in-use')).toContainText(/\d+\s*%/);
   expect((await page.request.get(`${app.address}/consignments/KC-0106/chance?draws=0`)).status()).toBe(400);

@@ -26,7 +26,7 @@ test('first frost is lost as a beginner finds it and won with care; nothing of i
   await expect(page.getByTestId('road')).toHaveAttribute('data-running', 'true');
   await page.getByRole('button', { name: 'To the end' }).click();
   await expect(score).toHaveAttribute('data-won', 'false');
-  await expect(page.getByText(/lost to temperature/)).toBeVisible();
+  await expect(page.getByText(/limits? of temperature.*died/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'The rule of the trade' })).toBeVisible();
   await page.getByRole('button', { name: 'What would the chooser have sent?' }).click();
   await expect(page.getByTestId('best')).toContainText('10 of 10 came alive', { timeout: 60_000 });

@@ -38,7 +38,7 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
         ''
       ) : (
         <>
-          <span className="num">{(100 * v.chance).toFixed(0)}</span> % of runs
+          <span className="num">{(100 * v.chance).toFixed(0)}</span> of 100 trips
         </>
       ),
   ],
