@@ -381,6 +381,7 @@ export class Draws {
       measured: {
         packs: inDepth && this.packKind.some((k) => k.length > 0) ? this.ifMeasured('packKind', chance) : null,
         boxes: inDepth ? this.ifMeasured('boxKind', chance) : null,
+        limits: inDepth ? this.ifMeasured('limits', chance) : null,
         water:
           inDepth && this.p.boxes.some((b) => b.bags.some((x) => x.unsure)) ? this.ifMeasured('water', chance) : null,
       },

@@ -65,7 +65,7 @@ export interface Risk {
   /** Of the lost draws that were looked into, how many would have been saved had this one thing gone as planned. */
   byCause: { examined: number; saved: Record<Cause, number> };
   /** The chance if a kind were measured and turned out as told; null where it does not matter or was not looked into. */
-  measured: { packs: number | null; boxes: number | null; water: number | null };
+  measured: { packs: number | null; boxes: number | null; water: number | null; limits: number | null };
   /** 10th percentile of each draw's coldest and 90th of its warmest bag water before opening, °C. */
   coldestC: number;
   warmestC: number;

@@ -1,4 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
+import type { Treatment } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
 import { HOUR } from '@/core/quantities/time';
 import { judgedBy, seriesOf, tanLeft, underTreatment, type Facts, type Standing } from './course';
@@ -77,30 +78,48 @@ function acidity(f: Facts, s: Standing, a: Assumptions): Ask[] {
   return out;
 }
 
-function copper(s: Standing, waterL: number): Ask[] {
-  const w = s.water.find((x) => x.medicine.kind === 'copper' || x.medicine.kind === 'bound-copper');
+/** Where no label says what harms, a medicine is too much from so many times what it is dosed to († ours). */
+const OVER_TARGET = 1.5;
+
+const isCopper = ({ kind }: Treatment): boolean => kind === 'copper' || kind === 'bound-copper';
+
+/**
+ * Medicines over what harms, as they are in the water by doses, changes and what was measured, however long ago: an
+ * overdose stays one until water was changed. Copper under its band only where that was measured lately.
+ */
+function medicines(s: Standing, waterL: number): Ask[] {
   const read = s.latest.copperMgL;
-  if (!w || !read || s.nowMs - read.ms > FRESH_MS) return [];
-  const { bandFromMgL: from, bandToMgL: to } = w.medicine;
-  const down = afterNewWater(w.medicine, w.now, waterL, 0).bringDown;
-  if (to !== undefined && w.now > to && down)
-    return [
-      {
-        key: 'copper',
-        mark: 'stop',
-        words: `Too much copper: ${w.now.toFixed(2)} mg/L, at most ${to}. Change ${down.litres.toFixed(0)} L${down.goes > 1 ? ` ${down.goes} times` : ''} now. Add none.`,
-        litres: down.litres,
-      },
-    ];
-  if (from !== undefined && w.now < from && underTreatment(s).includes(w))
-    return [
-      {
-        key: 'copper',
-        mark: 'watch',
-        words: `Copper ${w.now.toFixed(2)} mg/L is below ${from}: it works only in its band. Measure, then raise it slowly.`,
-      },
-    ];
-  return [];
+  const fresh = read !== undefined && s.nowMs - read.ms <= FRESH_MS;
+  return s.water.flatMap((w): Ask[] => {
+    const { name, bandFromMgL: from, bandToMgL: to, targetMgL = 1 } = w.medicine;
+    const key = isCopper(w.medicine) ? 'copper' : `level:${w.medicine.id}`;
+    const inMgL = w.unit === 'mg/L';
+    const most = (inMgL ? to : undefined) ?? OVER_TARGET * (inMgL ? targetMgL : 1);
+    const down = afterNewWater(w.medicine, w.now, waterL, 0).bringDown;
+    if (w.now > most && down) {
+      const level = !inMgL
+        ? `${w.now.toFixed(1)} times its label’s dose`
+        : `${w.now.toFixed(2)} mg/L, ${to === undefined ? `meant ${targetMgL}` : `harmful above ${to}`}`;
+      const source = isCopper(w.medicine) && fresh ? '' : ', calculated from the doses';
+      return [
+        {
+          key,
+          mark: 'stop',
+          words: `Too much ${isCopper(w.medicine) ? 'copper' : name}: ${level}${source}. Change ${down.litres.toFixed(0)} L${down.goes > 1 ? ` ${down.goes} times` : ''} now. Add none.`,
+          litres: down.litres,
+        },
+      ];
+    }
+    if (isCopper(w.medicine) && fresh && from !== undefined && w.now < from && underTreatment(s).includes(w))
+      return [
+        {
+          key,
+          mark: 'watch',
+          words: `Copper ${w.now.toFixed(2)} mg/L is below ${from}: it works only in its band. Measure, then raise it slowly.`,
+        },
+      ];
+    return [];
+  });
 }
 
 /** A whole tank of prepared water stands by while medicine is in it or before a change (W56). */
@@ -140,7 +159,7 @@ export function asksNow(f: Facts, s: Standing, a: Assumptions): Ask[] {
     ...carbon,
     ...ammonia(s, f.waterL, a),
     ...nitrite(s, f.waterL, a),
-    ...copper(s, f.waterL),
+    ...medicines(s, f.waterL),
     ...acidity(f, s, a),
     ...reserve(f, s),
     ...seen(s),

@@ -317,6 +317,25 @@ describe('what a value asks for now', () => {
   });
 });
 
+test('too much copper is said as long as it is there, measured or only by its doses, and no more once the water was changed', () => {
+  const twice = at(1, 12, { kind: 'dose', medicine: copper, amount: 32 });
+  const said = (entries: Entry[], day: number): string =>
+    asksNow(facts(entries), standingOf(facts(entries), nowAt(day)), a)
+      .filter((x) => x.mark === 'stop')
+      .map((x) => x.words)
+      .join(' ');
+  for (const day of [1, 3, 12])
+    expect(said([twice], day)).toMatch(/Too much copper: 4\.00 mg\/L.*calculated.*Change \d+ L now\. Add none/);
+  const measured = at(3, 18, test1({ copperMgL: 3.9 }));
+  expect(said([twice, measured], 3)).toMatch(/Too much copper: 3\.90 mg\/L, harmful above/);
+  expect(said([twice, measured], 3)).not.toMatch(/calculated/);
+  expect(said([twice, at(2, 12, { kind: 'change', litres: 48 })], 2)).toBe('');
+  // Of what only its label measures, from one and a half times it on.
+  const label = (amount: number): string => said([at(1, 12, { kind: 'dose', medicine: drops, amount })], 1);
+  expect(label(20)).toBe('');
+  expect(label(40)).toMatch(/Too much Teasel: 4\.\d\d mg\/L, meant 2\.5/);
+});
+
 test('prepared water that stands ready is what was told less what was changed since, and is asked for under medicine', () => {
   const f = facts([
     at(1, 12, { kind: 'reserve', litres: 80 }),

@@ -72,7 +72,8 @@ function stripOf(house: House, q: StoredQuarantine) {
     day: s.day,
     ofDays: s.ofDays,
     phase: s.now.phase.title,
-    ask: ask ? { mark: ask.mark, words: ask.words } : null,
+    /** The gravest thing it asks for. */
+    ask: ask ? { key: ask.key, mark: ask.mark, words: ask.words } : null,
     duties,
   };
 }

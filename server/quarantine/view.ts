@@ -98,6 +98,16 @@ function spansOf(f: Facts, s: Standing): Between[] {
   });
 }
 
+/** What a tank in its weeks asks for now, the worst first. */
+export const asksOf = (house: House, q: StoredQuarantine): { key: string; mark: 'watch' | 'stop'; words: string }[] => {
+  const f = factsOf(house, q);
+  return asksNow(f, standingOf(f, house.nowMs()), assumptionsHere(house)).map(({ key, mark, words }) => ({
+    key,
+    mark,
+    words,
+  }));
+};
+
 /** Food a day where nobody told it: a hundredth of what they weigh (common practice). */
 const FOOD_SHARE = 0.01;
 
@@ -279,7 +289,7 @@ export function roundView(house: House) {
       ofDays: s.ofDays,
       phase: s.now.phase.title,
       dwellers: dwellersOf(house, q).map(({ species, name, count }) => ({ species, name, count })),
-      asks: asksNow(f, s, a).map(({ key, mark, words }) => ({ key, mark, words })),
+      asks: asksOf(house, q),
       open,
       lookedMs: looked ? Date.parse(looked.at) : null,
       copperTop: copperTopOf(s),

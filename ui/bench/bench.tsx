@@ -11,6 +11,7 @@ import { usePresses } from '@/ui/queue/use-queue';
 import { inField } from '@/ui/shell/keys';
 import { useKeys } from '@/ui/shell/wishes';
 import { UnreadList } from '@/ui/consignment/unread';
+import { Asks } from '@/ui/quarantine/asks';
 import { RunningLow } from './low';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
@@ -34,6 +35,14 @@ interface Last {
 }
 
 const WEEK = 'ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline';
+
+/** What harms animals now, before anything else. */
+const Stops = ({ of }: { of: BenchProps['quarantines'] }) =>
+  of.map((q) =>
+    q.ask?.mark === 'stop' ? (
+      <Asks key={q.id} asks={[q.ask]} of={{ tank: q.tank, href: `/quarantine/${q.id}` }} />
+    ) : null,
+  );
 
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
@@ -135,6 +144,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
           </ButtonLink>
         )}
       </div>
+      <Stops of={p.quarantines} />
       {last && (
         <p className="note mb-2 flex items-center gap-2" role="status">
           {last.words}

@@ -103,11 +103,7 @@ export function Quarantines({ p }: { p: BenchProps }) {
                   )}
                 </li>
               ))}
-              {q.ask && (
-                <li className={`text-13 ${q.ask.mark === 'stop' ? 'font-semibold text-stop' : 'text-watch'}`}>
-                  {q.ask.words}
-                </li>
-              )}
+              {q.ask?.mark === 'watch' && <li className="text-13 text-watch">{q.ask.words}</li>}
               {open.length === 0 && <li className="note">All done today</li>}
             </ul>
           </div>

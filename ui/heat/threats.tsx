@@ -31,6 +31,11 @@ function measuredWords({ chance, measured }: Risk): string[] {
           `Nobody measured the shipping water: a strip for pH and hardness would raise the chance ${rising(chance, measured.water)}, if it is what is usual.`,
         ]
       : []),
+    ...(gain(measured.limits)
+      ? [
+          `What these animals tolerate for a day is partly a rule of thumb: if their row is right to the degree, the chance rises ${rising(chance, measured.limits)}.`,
+        ]
+      : []),
     ...(gain(measured.packs)
       ? [
           `Your kind of pack has not been measured: testing one would raise the chance ${rising(chance, measured.packs)}, if it gives what is told of it.`,

@@ -5,10 +5,10 @@ import { useState } from 'react';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { PhotoButton } from '@/ui/arrive/photo';
 import { FishIcon } from '@/ui/drawings/fish';
-import { StateMark } from '@/ui/drawings/state-mark';
 import { dayClock, dayMonth } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Animals } from './animals';
+import { Asks, stops } from './asks';
 import { Deeds } from './deeds';
 import { DoseForm } from './dose-form';
 import { Duties } from './duties';
@@ -79,24 +79,6 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
   );
 }
 
-/** What asks for hands, the worst first. */
-function Asks({ q }: { q: TankWeeks }) {
-  if (q.asks.length === 0) return null;
-  return (
-    <ul className="mb-4" aria-label="What it asks for">
-      {q.asks.map((a) => (
-        <li
-          key={a.key}
-          className={`flex items-start gap-3 border-b border-rule px-3 py-2 ${a.mark === 'stop' ? 'bg-stop-pale' : ''}`}
-        >
-          <StateMark mark={a.mark} size={22} />
-          <span className={a.mark === 'stop' ? 'font-semibold' : ''}>{a.words}</span>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
 /** A tank in its weeks: where it stands, what it asks for, what was measured, and when they may leave. */
 export function TankWeeksPage({ q }: { q: TankWeeks }) {
   const [open, setOpen] = useState<Open>(null);
@@ -137,6 +119,11 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             Day <b className="num text-46 leading-none">{q.day}</b> <span className="u">of {q.ofDays}</span>
           </p>
         </div>
+        {!closed && (
+          <div className="mt-2 [&>ul]:mb-0">
+            <Asks asks={stops(q.asks)} />
+          </div>
+        )}
         <div className="mt-1 h-2.5 border border-[var(--kraft-deep)] bg-[var(--kraft-pale)] md:hidden" aria-hidden>
           <div className="h-full bg-[var(--kraft)]" style={{ width: `${Math.min(100, (q.day / q.ofDays) * 100)}%` }} />
         </div>
@@ -146,7 +133,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
       </section>
       <section className="work grid gap-x-8 gap-y-6 border-t border-rule-strong lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
         <div className="min-w-0 lg:order-2">
-          <Asks q={q} />
+          <Asks asks={q.asks.filter((x) => x.mark === 'watch')} />
           {!closed && <Tell q={q} open={open} setOpen={setOpen} />}
           <Duties q={q} tellOf={setOpen} />
           {!closed && <Deeds q={q} />}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { RoundView } from '@/server/quarantine/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
+import { Asks } from './asks';
 import { clock } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
@@ -88,11 +89,7 @@ function Stop({
           {t.phase}, day <b className="num text-18">{t.day}</b> of {t.ofDays}
         </p>
       </div>
-      {t.asks.map((a) => (
-        <p key={a.key} className={`mt-1 flex gap-2 px-2 py-1 ${a.mark === 'stop' ? 'bg-stop-pale font-semibold' : ''}`}>
-          <StateMark mark={a.mark} size={20} /> {a.words}
-        </p>
-      ))}
+      <Asks asks={t.asks} />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr]">
         <Button
           tone={next ? 'hands' : 'plain'}

@@ -3,11 +3,13 @@ import { kinds } from '@/records';
 import { profileOf } from '@/server/house';
 import { editorView } from '@/server/records/view';
 import { standingNow } from '@/server/quarantine/facts';
+import { asksOf } from '@/server/quarantine/view';
 import { tankView } from '@/server/stock/tanks';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { RecordEditor } from '@/ui/records/editor';
 import { ButtonLink } from '@/ui/kit/button';
+import { Asks } from '@/ui/quarantine/asks';
 import { TankLife } from '@/ui/stock/tank-life';
 
 export default async function TankPage({ params }: { params: Promise<{ id: string }> }) {
@@ -21,6 +23,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   const weeks = live && { id: live.id, day: standingNow(h, live).day };
   const life = tank && (
     <>
+      {live && <Asks asks={asksOf(h, live)} />}
       <p className="mb-4 flex flex-wrap gap-3">
         {weeks && (
           <ButtonLink tone="go" className="!min-h-11" href={`/quarantine/${weeks.id}`}>
