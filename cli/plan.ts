@@ -41,7 +41,7 @@ export function planText(c: Consignment, e: Evaluation): string {
     const line = c.lines.find((l) => l.id === lineId)!;
     out.push(
       '',
-      `bags for ${line.count} ${catalogue.species.find((s) => s.id === line.speciesId)!.name}, ${list.length} plans compared`,
+      `bags for ${line.count} ${catalogue.species.find((s) => s.id === line.speciesId)!.name}, ${list.length} plans compared by their water alone, warmth as planned`,
     );
     out.push(...list.slice(0, BEST).map(bagLine));
   }

@@ -8,7 +8,7 @@ import { HOUR } from '@/core/quantities/time';
 
 /** Runs that arrive within limits, as a number of runs; nothing once the bags are open. */
 const runWords = (r: { chance: number | null; draws: number }): string =>
-  r.chance !== null && r.draws > 0 ? `${Math.round(r.chance * r.draws)} of ${r.draws} runs` : '';
+  r.chance !== null && r.draws > 0 ? `${Math.round(r.chance * r.draws)} of ${r.draws} trips` : '';
 
 /** Words that the now-needle would cross begin right of it. */
 const clearOfNeedle = (x: number, words: string, needle: number): number =>
