@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { daysText, parseDays } from '@/core/calendar/days';
+import { typicalPack } from '@/core/catalogue/typical-pack';
 import { countField, guessMapping, readLines, writeRows } from './csv';
 import {
   differences,
@@ -14,6 +15,7 @@ import {
   type Lookup,
 } from './field';
 import { kinds } from './index';
+import { typeOf, type Supply } from './supply';
 import { journeys } from '@/core/catalogue/journeys';
 
 /** Rows that point at "place-x" by the name "Tartu, EE"; everything else is unknown. */
@@ -58,6 +60,19 @@ describe('a record and its one description', () => {
     ] as const) {
       const back = kind.schema.safeParse(fromDraft(kind.fields, toDraft(kind.fields, doc)));
       expect(back.success ? back.data : back.error.issues).toEqual(doc);
+    }
+  });
+
+  test('a heat pack is taken by its hours alone, as what packs of that length are; by nothing it is refused', () => {
+    const read = (pack: object) => kinds.supply.schema.safeParse({ kind: 'pack', name: 'Own 50 h', price: 2, pack });
+    const taken = read({ kind: 'heat', hours: 50 });
+    if (!taken.success) throw new Error(JSON.stringify(taken.error.issues));
+    expect(typeOf('own', taken.data as Supply)).toEqual({
+      pack: { ...typicalPack(50), id: 'own', name: 'Own 50 h', cost: 2 },
+    });
+    for (const nothing of [{ kind: 'heat' }, { kind: 'cold' }]) {
+      const refused = read(nothing);
+      expect(refused.success ? [] : refused.error.issues.map((i) => i.message.length > 20)).toEqual([true]);
     }
   });
 

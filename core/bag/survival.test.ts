@@ -36,8 +36,7 @@ test('severities are read off the curves: the worst half hour of oxygen, the wor
     timesAcute: of(0, 0.2, 0.6, 1),
   } as unknown as BagCurves;
   const limits = { oxygenKPa: 8, oxygenMeanH: 0.5, co2MgL: 100, timesAcute: 0.5, ammoniaMeanH: 1 } as BagLimits;
-  const zero = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
-  expect(severityOf({ curves, dose: 0.7, limits }, 4, 0.5, { ...zero })).toEqual({
+  expect(severityOf({ curves, dose: 0.7, limits }, 4, 0.5)).toEqual({
     temperature: 0.7,
     carbon: 2,
     oxygen: 2,
@@ -45,5 +44,5 @@ test('severities are read off the curves: the worst half hour of oxygen, the wor
     ammonia: expect.closeTo(1.2, 12) as number,
   });
   // Only up to the opening.
-  expect(severityOf({ curves, dose: 0.7, limits }, 2, 0.5, { ...zero }).carbon).toBe(0.6);
+  expect(severityOf({ curves, dose: 0.7, limits }, 2, 0.5).carbon).toBe(0.6);
 });

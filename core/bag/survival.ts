@@ -33,13 +33,13 @@ export function aliveShare(severity: Readonly<Severity>, a: Assumptions): number
 
 /**
  * Severities of a bag over the first `steps` points of its curves: the dose of temperature by then, and the worst of oxygen, CO2 and
- * ammonia against their limits, by the same trailing means as these are judged by. Written into `out`.
+ * ammonia against their limits, by the same trailing means as these are judged by. Written into `out` where it is given.
  */
 export function severityOf(
   b: { curves: BagCurves; dose: number; limits: BagLimits },
   steps: number,
   stepH: number,
-  out: Severity,
+  out: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 },
 ): Severity {
   const { curves, limits: l } = b;
   out.temperature = b.dose;

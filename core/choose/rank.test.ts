@@ -79,6 +79,15 @@ describe('which set of packs is best', () => {
     expect(order(set('b'), set('a'))).toEqual(['a', 'b']);
     expect(order(set('a'), set('b'))).toEqual(['a', 'b']);
   });
+  test('nothing comes first where draws tell that packs gain nothing, and only there', () => {
+    const packs = set('packs', { worstSlackH: a.wantedSlackH });
+    const bare = (change: Partial<Ranked>): Ranked => set('bare', { things: 0, worstSlackH: 3, ...change });
+    expect(order(packs, bare({ chance: 0.946 }))).toEqual(['bare', 'packs']);
+    expect(order(packs, bare({ chance: 0.944 }))).toEqual(['packs', 'bare']);
+    expect(order(packs, bare({ chance: 0.95, missC: 1 }))).toEqual(['packs', 'bare']);
+    expect(order(packs, bare({ chance: null }))).toEqual(['packs', 'bare']);
+    expect(order({ ...packs, chance: null }, bare({ chance: 0.95 }))[0]).toBe('packs');
+  });
   test('is the same whichever way the sets are handed in, and hands none of them away (property)', () => {
     const any = fc.record({
       fits: fc.boolean(),

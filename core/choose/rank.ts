@@ -22,8 +22,8 @@ export interface Ranked {
  * Best first. What fits before what does not; then the chance, where anything within half a standard error of the best
  * is as good (all sets meet the same draws, so that a difference is surer than either chance); then worst-case slack up
  * to `wantedSlackH`, more buys nothing; then whole degrees outside the fish's ease; then the simplest, with fewest
- * things to bring; then cost. Nothing is first where it is within half a point of the best and the fish as much at ease:
- * a pack that gains nothing is not proposed.
+ * things to bring; then cost. Nothing is first where draws tell that it is within half a point of the best and the fish
+ * as much at ease: a pack that gains nothing is not proposed.
  */
 export function rankPacks<T extends Ranked>(options: readonly T[], p: { a: Assumptions }): T[] {
   const most = Math.max(0, ...options.filter((o) => o.fits).map((o) => o.chance ?? 0));
@@ -42,6 +42,7 @@ export function rankPacks<T extends Ranked>(options: readonly T[], p: { a: Assum
   );
   const [first] = sorted;
   const bare = sorted.find((o) => o.things === 0 && o.fits);
-  const asGood = first && bare && (bare.chance ?? 0) >= (first.chance ?? 0) - HALF_A_POINT && bare.missC <= first.missC;
+  if (!first || !bare || bare.chance === null || first.chance === null) return sorted;
+  const asGood = bare.chance >= first.chance - HALF_A_POINT && bare.missC <= first.missC;
   return asGood ? [bare, ...sorted.filter((o) => o !== bare)] : sorted;
 }

@@ -1,5 +1,5 @@
 import { firstToFail, type Factor } from '@/core/bag/slack';
-import { aliveShare, severityOf, type Severity } from '@/core/bag/survival';
+import { aliveShare, severityOf } from '@/core/bag/survival';
 import type { DelayPlace } from '@/core/calendar/legs';
 import { climatesAsPlanned, meansOf, type Climate, type Piece } from '@/core/weather/ambient';
 import { forward, type Forward } from './forward';
@@ -36,8 +36,6 @@ export interface Lived {
     lost: { factor: Factor; atH: number } | null;
   }[];
 }
-
-const NONE: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
 
 /** Lives one journey through the same engine with what was hidden in it. Pure. */
 export function lived(planned: Prepared, hidden: Hidden): Lived {
@@ -78,13 +76,11 @@ export function lived(planned: Prepared, hidden: Hidden): Lived {
     bags: f.bags.map((b) => {
       const first = firstToFail(b.safe);
       const steps = Math.min(p.steps, Math.round(openH / p.stepH) + 1);
-      const severity = severityOf({ curves: b.curves, dose: b.dose[steps - 1]!, limits: b.limits }, steps, p.stepH, {
-        ...NONE,
-      });
+      const of = { curves: b.curves, dose: b.dose[steps - 1]!, limits: b.limits };
       return {
         id: b.id,
         animals: b.animals,
-        alive: Math.round(b.animals * aliveShare(severity, p.a)),
+        alive: Math.round(b.animals * aliveShare(severityOf(of, steps, p.stepH), p.a)),
         lost: first && first.hours < openH ? { factor: first.factor, atH: first.hours } : null,
       };
     }),

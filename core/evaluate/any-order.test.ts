@@ -143,7 +143,7 @@ const severalBags = (typed: Typed): Consignment | null => {
   return { ...order, lines: order.lines.map((l) => ({ ...l, count: 3 * l.count })), bags };
 };
 
-test('laws: the order of bags, packs and lines changes nothing; more oxygen, foam or milder air is never worse', () => {
+test('laws: the order of bags, packs and lines changes nothing, and more oxygen is never worse', () => {
   const told = (x: Consignment) => {
     const r = evaluate(x, catalogue, x.forecast, { stepH: 0.5, draws: 0 });
     return r.ok ? r.value : null;
@@ -182,6 +182,35 @@ test('laws: the order of bags, packs and lines changes nothing; more oxygen, foa
     }),
     { numRuns: cases(200, 20), seed: 20261202 },
   );
+});
+
+test('laws of the cold: without packs, milder air leaves no bag colder at any hour, thicker foam none at its coldest', () => {
+  let told = 0;
+  const warmth = (x: Typed): Float64Array[] => {
+    const order = orderOf(x);
+    const r = evaluate(order, catalogue, order.forecast, { stepH: 0.5, draws: 0 });
+    return r.ok ? r.value.bags.map((b) => b.tempC) : [];
+  };
+  const coldest = (bags: readonly Float64Array[]): number[] => bags.map((tempC) => Math.min(...tempC));
+  fc.assert(
+    fc.property(anyOrder, fc.double({ min: 0.5, max: 8, noNaN: true }), (typed, by) => {
+      // Colder outside than the water, all the way. Foam that kept the cold out keeps warmth out later.
+      const water = { ...typed.water, tempC: 22 + (typed.water.tempC % 6) };
+      const liningCm = Math.min(2, typed.liningCm);
+      const cold = { ...typed, water, packs: [], bottle: null, liningCm, outsideC: Math.min(typed.outsideC, 12) };
+      const before = warmth(cold);
+      warmth({ ...cold, outsideC: cold.outsideC + by }).forEach((tempC, b) =>
+        expect(Math.min(...tempC.map((v, i) => v - before[b]![i]!))).toBeGreaterThan(-0.001),
+      );
+      const [thin, thick] = [coldest(before), coldest(warmth({ ...cold, liningCm: liningCm + 0.3 + by / 8 }))];
+      thick.forEach((v, b) => {
+        expect(v).toBeGreaterThan(thin[b]! - 0.001);
+        if (v > thin[b]! + 0.05) told++;
+      });
+    }),
+    { numRuns: cases(150, 30), seed: 20261203 },
+  );
+  expect(told).toBeGreaterThan(cases(25, 5));
 });
 
 test('any order can be planned: every animal is bagged once, and the plan can be evaluated', () => {

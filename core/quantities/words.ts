@@ -22,6 +22,12 @@ export const wholePercent = (share: number): number =>
 export const expectedWords = (expected: number, of: number): string =>
   `${expected > of - 0.05 ? of : expected.toFixed(1)} of ${of}`;
 
+/** What was predicted at drop-off, in words: the living, or, before engine 4, only the trips within limits. */
+export const predictedWords = (odds: { chance: number; expected?: number | undefined }, animals: number): string =>
+  odds.expected === undefined
+    ? `${Math.floor(100 * odds.chance)} of 100 trips within limits`
+    : `${expectedWords(odds.expected, animals)} alive`;
+
 const numbers = new Intl.Collator('en', { numeric: true });
 /** Names in the order a hand counts them: A1, A2, A10; tank 9 before tank 10. */
 export const byNumber = (x: string, y: string): number => numbers.compare(x, y);

@@ -94,19 +94,23 @@ function medicines(s: Standing, waterL: number): Ask[] {
     const { name, bandFromMgL: from, bandToMgL: to, targetMgL = 1 } = w.medicine;
     const key = isCopper(w.medicine) ? 'copper' : `level:${w.medicine.id}`;
     const inMgL = w.unit === 'mg/L';
-    const most = (inMgL ? to : undefined) ?? OVER_TARGET * (inMgL ? targetMgL : 1);
-    const down = afterNewWater(w.medicine, w.now, waterL, 0).bringDown;
-    if (w.now > most && down) {
+    const harms = (inMgL ? to : undefined) ?? OVER_TARGET * (inMgL ? targetMgL : 1);
+    // What carbon may have taken is no proof.
+    if (w.most > harms) {
+      const down = afterNewWater(w.medicine, w.most, waterL, 0).bringDown;
       const level = !inMgL
-        ? `${w.now.toFixed(1)} times its label’s dose`
-        : `${w.now.toFixed(2)} mg/L, ${to === undefined ? `meant ${targetMgL}` : `harmful above ${to}`}`;
-      const source = isCopper(w.medicine) && fresh ? '' : ', calculated from the doses';
+        ? `${w.most.toFixed(1)} times its label’s dose`
+        : `${w.most.toFixed(2)} mg/L, ${to === undefined ? `meant ${targetMgL}` : `harmful above ${to}`}`;
+      const source = isCopper(w.medicine) && fresh ? '' : ', calculated';
+      const change = down
+        ? `Change ${down.litres.toFixed(0)} L${down.goes > 1 ? ` ${down.goes} times` : ''} now.`
+        : 'Change water now.';
       return [
         {
           key,
           mark: 'stop',
-          words: `Too much ${isCopper(w.medicine) ? 'copper' : name}: ${level}${source}. Change ${down.litres.toFixed(0)} L${down.goes > 1 ? ` ${down.goes} times` : ''} now. Add none.`,
-          litres: down.litres,
+          words: `Too much ${isCopper(w.medicine) ? 'copper' : name}: ${level}${source}. ${change} Add none.`,
+          ...(down ? { litres: down.litres } : {}),
         },
       ];
     }

@@ -330,7 +330,10 @@ test('too much copper is said as long as it is there, measured or only by its do
   expect(said([twice, measured], 3)).toMatch(/Too much copper: 3\.90 mg\/L, harmful above/);
   expect(said([twice, measured], 3)).not.toMatch(/calculated/);
   expect(said([twice, at(2, 12, { kind: 'change', litres: 48 })], 2)).toBe('');
-  // Of what only its label measures, from one and a half times it on.
+  // Carbon is no proof that it is gone.
+  const carbon = at(1, 13, { kind: 'carbon', in: true });
+  expect(said([twice, carbon], 12)).toMatch(/Too much copper: 4\.00/);
+  // Where no label says what harms, from one and a half times what it is dosed to.
   const label = (amount: number): string => said([at(1, 12, { kind: 'dose', medicine: drops, amount })], 1);
   expect(label(20)).toBe('');
   expect(label(40)).toMatch(/Too much Teasel: 4\.\d\d mg\/L, meant 2\.5/);

@@ -74,7 +74,7 @@ export function meansOf(
     const more = warmerC ? warmerC(p) : 0;
     const fromC = p.fromC + more;
     const toC = p.toC + more;
-    if (p.enteredC === p.enteredC) laggedC = p.enteredC + more;
+    if (!Number.isNaN(p.enteredC)) laggedC = p.enteredC + more;
     // The exact solution of the lag (`laggedAfter`), and its mean: ∫ (T − L) dt = τ (L₁ − L₀).
     const lags = k.lagH / p.hours;
     const behindC = (toC - fromC) * lags;

@@ -62,12 +62,12 @@ test('figures of the trade: in 38 °C a van in the sun is hotter than the street
   expect(conditionedC(-6, hall)).toBeCloseTo(8.7, 6);
 });
 
-test('a heat wave reaches the box in vans and halls: by day never less than its lagged air', () => {
+test('a heat wave reaches the box: by day a van is warmer than the mean of the street’s day', () => {
   const { air, legs } = airIn((h) => 31 + 7 * Math.sin(((h - 9) / 12) * Math.PI));
   const vans = air.pieces.filter((p) => legs[p.leg]!.kind.startsWith('van'));
   expect(vans.length).toBeGreaterThan(0);
   const warmest = Math.max(...vans.map((p) => air.meanC[p.step]!));
-  expect(warmest).toBeGreaterThan(27);
+  expect(warmest).toBeGreaterThan(31 + 1);
 });
 
 test('steady weather is what it is: a place has lagged to it, whatever its time constant', () => {

@@ -73,7 +73,7 @@ function stripOf(house: House, q: StoredQuarantine) {
     ofDays: s.ofDays,
     phase: s.now.phase.title,
     /** The gravest thing it asks for. */
-    ask: ask ? { key: ask.key, mark: ask.mark, words: ask.words } : null,
+    ask: ask ?? null,
     duties,
   };
 }

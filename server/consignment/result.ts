@@ -157,7 +157,7 @@ export const chanceOf = (
 export const ofThisEngine = (r: StoredResult): boolean => r.engine === ENGINE_VERSION;
 
 /** Whether its slack is that of the draws: a result of an earlier engine, or one whose odds are still computed, is not. */
-const hasDraws = (r: StoredResult | null): r is StoredResult => r !== null && r.draws > 0 && ofThisEngine(r);
+export const hasDraws = (r: StoredResult | null): r is StoredResult => r !== null && r.draws > 0 && ofThisEngine(r);
 
 /** An evaluation in the words of the result that is stored with it: heading, stations, lists and papers tell one figure. */
 export function asStored(e: Evaluation, r: StoredResult | null): Evaluation {

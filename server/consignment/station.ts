@@ -1,4 +1,4 @@
-import { catalogueOf, chanceOf, jobRows } from './result';
+import { catalogueOf, chanceOf, hasDraws, jobRows } from './result';
 import { consignmentView, ribbonOf, type ConsignmentView } from './view';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -85,7 +85,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
       stored: chanceOf(view.stored.result),
     },
     /** The journey is told as planned, and its odds are on their way. */
-    oddsFollow: Boolean(e && h.thinker && !c.actual.openedAt && (view.stored.result?.draws ?? 0) === 0),
+    oddsFollow: Boolean(e && h.thinker && !c.actual.openedAt && !hasDraws(view.stored.result)),
     archived: view.stored.archivedAt !== null,
     left: c.actual.handedOverAt !== null,
     /** Counts that do not add up. */

@@ -70,7 +70,7 @@ const cache = new Map<string, ReturnType<typeof tryEvaluate>>();
 /** Evaluations are kept by version: a page that is looked at again computes nothing. */
 export function evaluationOf(house: House, stored: StoredConsignment): ReturnType<typeof tryEvaluate> {
   const { document: c, result } = stored;
-  const key = `${c.id}:${stored.version}:${house.shelfStamp}:${result?.draws ?? 0}`;
+  const key = `${c.id}:${stored.version}:${house.shelfStamp}:${result?.engine}:${result?.draws ?? 0}`;
   let e = cache.get(key);
   if (!e) {
     if (cache.size > 40) cache.delete(cache.keys().next().value!);

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { sampled } from '@/core/quantities/sample';
+import { HOUR } from '@/core/quantities/time';
 import { innerCm, packSpots } from '@/core/box/arrange';
 import { madeOf, tapeFactor } from '@/core/box/made';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -83,7 +84,7 @@ function airWords(l: Leg, part: Float64Array, e: Forward, from: number, zone: st
   const hottest = part.indexOf(Math.max(...part));
   const coldest = part.indexOf(Math.min(...part));
   const at = part[hottest]! > MILD_C[1] ? hottest : coldest;
-  const ms = e.instants.sealMs + (from + at) * e.stepH * 3600_000;
+  const ms = e.instants.sealMs + (from + at) * e.stepH * HOUR;
   const sun = e.ambient.pieces.find((p) => p.step >= from + at)?.sunK ?? 0;
   const figure = `${part[at]!.toFixed(0).replace('-', '−')} °C`;
   const mild = part[at]! >= MILD_C[0] && part[at]! <= MILD_C[1];

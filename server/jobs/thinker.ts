@@ -1,7 +1,7 @@
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Job } from '@/core/evaluate/job';
-import { catalogueOf, drawsOf, isLarge, ofThisEngine, stepOf, type StoredResult } from '@/server/consignment/result';
+import { catalogueOf, drawsOf, hasDraws, isLarge, ofThisEngine, stepOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { undone } from './pool';
 import { doWork, type Works } from './work';
@@ -44,9 +44,6 @@ const underWay = new Map<string, Promise<void>>();
 /** A page waits this long for figures that are on their way, and then shows the journey as planned. */
 const PATIENCE_MS = 800;
 
-/** Nobody computed them yet, or an engine that told other figures did. */
-const wantsFigures = (r: StoredResult | null): boolean => !r || r.draws === 0 || !ofThisEngine(r);
-
 /** The figures of plans that are still open and were told by another engine are computed when the server starts. */
 export function figuresOfThisEngine(house: House): void {
   for (const { document, version, result } of house.consignments.page('open', -1, 0).read)
@@ -56,7 +53,7 @@ export function figuresOfThisEngine(house: House): void {
 /** Waits a moment for the figures of a consignment, so that a page tells the ones that stay; begins them where nobody has. */
 export async function figuresReady(house: House, code: string): Promise<void> {
   const stored = house.thinker && house.consignments.byCode(code);
-  if (!stored || !wantsFigures(stored.result) || stored.document.actual.openedAt) return;
+  if (!stored || hasDraws(stored.result) || stored.document.actual.openedAt) return;
   const { id } = stored.document;
   if (!underWay.has(id)) figuresFollow(house, id, stored.version);
   // Those of hundreds of bags take longer than anybody waits.

@@ -2,6 +2,7 @@ import { bagLabel } from '@/core/papers/bag-label';
 import type { PrintedLabel } from '@/core/papers/bag-sheet';
 import type { BoxLabel } from '@/core/papers/box-sheet';
 import { row } from '@/core/catalogue/row';
+import { hasDraws } from '@/server/consignment/result';
 import type { Station } from '@/server/consignment/station';
 
 /** To ten minutes, and never later than it is. */
@@ -9,7 +10,7 @@ const TEN_MIN = 600_000;
 const down = (ms: number): number => Math.floor(ms / TEN_MIN) * TEN_MIN;
 
 /** The hours on a label are those of the worst tenth of the draws: until they are in there is none, and never the planned one in its place. */
-export const hoursKnown = ({ view }: Pick<Station, 'view'>): boolean => (view.stored.result?.draws ?? 0) > 0;
+export const hoursKnown = ({ view }: Pick<Station, 'view'>): boolean => hasDraws(view.stored.result);
 
 /** Until when some bags are safe at worst, as the stored draws have it; null where no hour is known. */
 function safeUntilMs(s: Station, bagIds: readonly string[]): number | null {

@@ -1,7 +1,7 @@
 import { byNumber } from '@/core/quantities/words';
 import { chronicMgNL } from '@/core/water/criteria';
 import { cameInto, tanksOfBag } from '@/core/consignment/came';
-import { asksNow } from '@/core/quarantine/asks';
+import { asksNow, type Ask } from '@/core/quarantine/asks';
 import {
   changePlan,
   dailyMgNL,
@@ -99,13 +99,9 @@ function spansOf(f: Facts, s: Standing): Between[] {
 }
 
 /** What a tank in its weeks asks for now, the worst first. */
-export const asksOf = (house: House, q: StoredQuarantine): { key: string; mark: 'watch' | 'stop'; words: string }[] => {
+export const asksOf = (house: House, q: StoredQuarantine): Ask[] => {
   const f = factsOf(house, q);
-  return asksNow(f, standingOf(f, house.nowMs()), assumptionsHere(house)).map(({ key, mark, words }) => ({
-    key,
-    mark,
-    words,
-  }));
+  return asksNow(f, standingOf(f, house.nowMs()), assumptionsHere(house));
 };
 
 /** Food a day where nobody told it: a hundredth of what they weigh (common practice). */
@@ -289,7 +285,7 @@ export function roundView(house: House) {
       ofDays: s.ofDays,
       phase: s.now.phase.title,
       dwellers: dwellersOf(house, q).map(({ species, name, count }) => ({ species, name, count })),
-      asks: asksOf(house, q),
+      asks: asksNow(f, s, a),
       open,
       lookedMs: looked ? Date.parse(looked.at) : null,
       copperTop: copperTopOf(s),

@@ -7,7 +7,7 @@ import { plannedRoad, roadAt, type Road } from '@/core/duties/road';
 import { id, text } from '@/core/quantities/shapes';
 import { MIN } from '@/core/quantities/time';
 import { change, find } from '@/server/consignment/change';
-import { catalogueOf } from '@/server/consignment/result';
+import { catalogueOf, hasDraws } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { practises } from '@/server/devices/devices';
 import type { House } from '@/server/house';
@@ -37,7 +37,7 @@ export function roadOf(house: House, stored: StoredConsignment): Outcome<Road> |
 
 /** Where looking changes nothing of the road, its figures are those of the heading, from as many runs. */
 function inOneVoice(road: Road, result: StoredConsignment['result']): Road {
-  if (!result || result.draws === 0 || Math.abs(result.arriveMs - road.arriveMs) > MIN) return road;
+  if (!hasDraws(result) || Math.abs(result.arriveMs - road.arriveMs) > MIN) return road;
   const { bagId, factor, slackH, worstSlackH, state } = result;
   return {
     ...road,

@@ -1,3 +1,4 @@
+import { predictedWords } from '@/core/quantities/words';
 import { Link } from '@/ui/kit/link';
 import type { CompareView, StoryView } from '@/server/logbook/story';
 import { one } from '@/ui/format';
@@ -44,7 +45,7 @@ export function Compare({ v }: { v: CompareView }) {
     ['Late', (s) => (s.row?.lateH == null ? '' : s.row.lateH > 0 ? `${s.row.lateH.toFixed(1)} h` : 'on time')],
     ['Came alive', (s) => (s.row && s.row.counted > 0 ? `${s.row.alive} of ${s.row.counted}` : 'not counted')],
     ['Died within 30 days', (s) => String(s.row?.lost30 ?? 0)],
-    ['Foretold', (s) => (s.chance ? `${Math.floor(100 * s.chance.chance)} %` : 'not kept')],
+    ['Predicted', (s) => (s.chance ? predictedWords(s.chance, s.row?.animals ?? 0) : 'not kept')],
     ['Coldest bag found', coldest],
     ['Its boxes lost', (s) => s.boxes.flatMap((x) => (x.fit ? [`× ${x.fit.loss.toFixed(2)}`] : [])).join(', ')],
     ['Cost', (s) => (s.row && s.row.cost > 0 ? `${s.row.cost.toFixed(2)} ${s.currency}` : '')],

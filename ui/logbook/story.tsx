@@ -1,5 +1,6 @@
 'use client';
 
+import { predictedWords } from '@/core/quantities/words';
 import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -243,8 +244,7 @@ export function Story({ s }: { s: StoryView }) {
             <p className="c2">
               {s.chance ? (
                 <>
-                  foretold <span className="num">{Math.floor(100 * s.chance.chance)} %</span>, worst slack{' '}
-                  {slackWords(s.slackH)}
+                  predicted {predictedWords(s.chance, r.animals)}, worst slack {slackWords(s.slackH)}
                 </>
               ) : (
                 'its odds were not kept at the hand-over'

@@ -63,7 +63,7 @@ function Figure({ words, value, unit, colour }: { words: string; value: string; 
   );
 }
 
-/** How late it is on the way, what the water of the bag is like, and who is lost by now. */
+/** How late it is on the way, what the water of the bag is like, and who is past a limit by now. */
 function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number; children: ReactNode }) {
   const gone = j.bags.filter((b) => b.lost && b.lost.atH <= h);
   const ms = j.sealMs + h * 3600_000;
@@ -84,8 +84,8 @@ function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number;
       <p className="ml-auto flex items-center gap-2" role="status">
         <StateMark mark={gone.length > 0 ? 'stop' : 'fine'} size={22} />
         {gone.length === 0
-          ? 'all hold'
-          : `${gone.length === j.bags.length ? 'every bag is lost' : `${gone.length} of ${j.bags.length} bags lost`}: ${factorWords[cause as keyof typeof factorWords] ?? cause}`}
+          ? 'all within limits'
+          : `${gone.length === j.bags.length ? 'every bag is past its limit' : `${gone.length} of ${j.bags.length} bags past their limit`}: ${factorWords[cause as keyof typeof factorWords] ?? cause}`}
       </p>
       {children}
     </div>

@@ -1,15 +1,10 @@
 import type { ReactNode } from 'react';
+import type { Ask } from '@/core/quarantine/asks';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { Link } from '@/ui/kit/link';
 
-export interface AskShown {
-  key: string;
-  mark: 'watch' | 'stop';
-  words: string;
-}
-
 /** What a tank asks for, the worst first: on its page, on the round, on the Bench. `of` names the tank where others are beside it. */
-export function Asks({ asks, of = null }: { asks: readonly AskShown[]; of?: { tank: string; href: string } | null }) {
+export function Asks({ asks, of = null }: { asks: readonly Ask[]; of?: { tank: string; href: string } | null }) {
   if (asks.length === 0) return null;
   const name: ReactNode = of && (
     <Link className="font-bold underline" href={of.href}>
@@ -36,4 +31,4 @@ export function Asks({ asks, of = null }: { asks: readonly AskShown[]; of?: { ta
 }
 
 /** Those that stop: told at the top of every page they touch. */
-export const stops = <T extends AskShown>(asks: readonly T[]): T[] => asks.filter((a) => a.mark === 'stop');
+export const stops = (asks: readonly Ask[]): Ask[] => asks.filter((a) => a.mark === 'stop');

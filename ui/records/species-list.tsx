@@ -20,7 +20,7 @@ const observed = {
   both: 'observed',
   cold: 'cold observed, warm a rule',
   warm: 'warm observed, cold a rule',
-  none: 'a rule, ± 1.5 °C',
+  none: `a rule, ± ${defaultAssumptions.ruleLimitSigmaC} °C`,
 } as const;
 const together = {
   alone: 'one to a bag',
