@@ -1,3 +1,4 @@
+import { tripsWords } from '@/core/quantities/words';
 import type { BagPlanOption } from '@/core/choose/trial';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
@@ -24,11 +25,11 @@ export function planText(c: Consignment, e: Evaluation): string {
   const r = e.risk;
   if (r)
     out.push(
-      `as planned: ${r.draws - r.lost} of ${r.draws} runs arrive within limits, ${chance(r.chance)} ± ${(100 * r.standardError).toFixed(1)}; water ${r.coldestC.toFixed(1)} to ${r.warmestC.toFixed(1)} °C in eight runs of ten`,
+      `as planned: ${tripsWords(r.draws - r.lost, r.draws)}, ${chance(r.chance)} ± ${(100 * r.standardError).toFixed(1)}; water ${r.coldestC.toFixed(1)} to ${r.warmestC.toFixed(1)} °C in eight trips of ten`,
     );
   if (r && r.byCause.examined > 0)
     out.push(
-      `of ${r.byCause.examined} lost runs, saved had it gone as planned: ${Object.entries(r.byCause.saved)
+      `of ${r.byCause.examined} trips past a limit, saved had it gone as planned: ${Object.entries(r.byCause.saved)
         .map(([cause, n]) => `${cause} ${n}`)
         .join(', ')}`,
     );

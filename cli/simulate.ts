@@ -3,7 +3,7 @@ import { assumptionTable } from '@/core/catalogue/assumptions';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Consignment } from '@/core/consignment/schema';
 import { planName } from '@/core/choose/packs';
-import { expectedWords, wholePercent } from '@/core/quantities/words';
+import { expectedWords, tripsWords, wholePercent } from '@/core/quantities/words';
 import { catalogueOf, plainSurroundings } from '@/server/consignment/result';
 
 const words = { oxygen: 'oxygen', carbon: 'CO2 and pH', ammonia: 'ammonia', temperature: 'temperature' } as const;
@@ -48,7 +48,7 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
   const o = e.overall;
   if (e.risk)
     out.push(
-      `${e.risk.draws - e.risk.lost} of ${e.risk.draws} simulated trips within limits, ${expectedWords(e.risk.expected, e.risk.animals)} expected alive, all of them in ${wholePercent(e.risk.allAlive)} of 100 (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
+      `${tripsWords(e.risk.draws - e.risk.lost, e.risk.draws)}, ${expectedWords(e.risk.expected, e.risk.animals)} expected alive, all of them in ${wholePercent(e.risk.allAlive)} of 100 (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
     );
   out.push(
     `${o.state}: slack ${hours(o.slackH)}, worst tenth ${hours(o.worstSlackH)}${o.bagId ? `, ${words[o.factor!]} in bag ${o.bagId} first` : ''}`,

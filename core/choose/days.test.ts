@@ -292,7 +292,7 @@ describe('cautions and verdicts', () => {
     const d = compute(wednesday, 19, 23);
     expect(d).toMatchObject({ verdict: 'go', chance: 1, coveredH: null });
     expect(d.reason).toMatch(
-      /^12 of 12 runs arrive within limits \(100 %\); worst tenth (\d+ h|over two days) of slack\.$/,
+      /^12 of 12 simulated trips within limits \(100 %\); worst tenth (\d+ h|over two days) of slack\.$/,
     );
     expect(d.packs.map((x) => x.boxId)).toEqual(c.boxes.map((b) => b.id));
   });

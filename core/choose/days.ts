@@ -1,4 +1,4 @@
-import { wholePercent } from '@/core/quantities/words';
+import { tripsWords, wholePercent } from '@/core/quantities/words';
 import { TZDate } from '@date-fns/tz';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service } from '@/core/catalogue/schema';
@@ -309,7 +309,7 @@ function cell(
       e.boxes.reduce((s, b) => s + freightPrice(tariffTo(service, c.receiver.place.country), b.freight.chargeable), 0) +
       packCost,
     weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
-    reason: `${r.draws - r.lost} of ${r.draws} runs arrive within limits (${wholePercent(r.chance)} %); worst tenth ${slackWords} of slack${said}.`,
+    reason: `${tripsWords(r.draws - r.lost, r.draws)} (${wholePercent(r.chance)} %); worst tenth ${slackWords} of slack${said}.`,
   };
 }
 

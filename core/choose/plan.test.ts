@@ -150,7 +150,7 @@ describe('planning together', () => {
     // The plan taken is the cheapest of those that reach it, and says why it is not the plain one.
     const enough = plan.curve.filter((o) => o.chance! >= a.wantedChance);
     expect(plan.consignment.boxes).toEqual(enough[0]!.consignment.boxes);
-    expect(plan.reasons.join(' ')).toMatch(/of 100 runs arrive within limits, \d+ of 100 runs with/);
+    expect(plan.reasons.join(' ')).toMatch(/of 100 simulated trips within limits, \d+ with/);
     for (const [i, o] of plan.curve.entries()) if (i > 0) expect(o.chance!).toBeGreaterThan(plan.curve[i - 1]!.chance!);
   });
   test('in mild weather the everyday box is fine, and nothing dearer is asked about', () => {

@@ -1,3 +1,4 @@
+import { tripsWords } from '@/core/quantities/words';
 import { suggestBags } from './bags';
 import { costOfBox, KEEP_ROOM, makingName, makingsOf, suggestBoxes } from './boxes';
 import { bestPacks, LOOKED_AT, packless, plansFor, type HeatPlan, type PackOption } from './packs';
@@ -385,8 +386,8 @@ function together(
 /** Why the plan is not the plain one. */
 function becauseOf(best: PlanOption, plain: PlanOption): string[] {
   if (best === plain || best.chance === null) return [];
-  const runs = (o: PlanOption): string => `${Math.round((o.chance ?? 0) * o.draws)} of ${o.draws} runs`;
-  return [`${best.name}: ${runs(best)} arrive within limits, ${runs(plain)} with ${plain.name.toLowerCase()}.`];
+  const within = (o: PlanOption): number => Math.round((o.chance ?? 0) * o.draws);
+  return [`${best.name}: ${tripsWords(within(best), best.draws)}, ${within(plain)} with ${plain.name.toLowerCase()}.`];
 }
 
 /** The same, answered here and now. */

@@ -25,7 +25,7 @@ const found = (more: Partial<Found> = {}): Found => ({
   packs: [],
   scaleKg: new Map(),
   rests: null,
-  outlook: { worstSlackH: 30, chance: 0.99 },
+  outlook: { worstSlackH: 30, chance: 0.99, draws: 200 },
   a: withOverrides({}),
   ...more,
 });
@@ -85,13 +85,15 @@ describe('the gate', () => {
 
   test('so does what is below the marks of the house, told with both figures; what is on them does not', () => {
     const at = (worstSlackH: number | null, chance: number | null): string =>
-      words(found({ outlook: { worstSlackH, chance } })).join();
-    expect(at(20, 0.79)).toMatch(/79 of 100 runs; 80 are the least here/);
-    expect(at(-3, 0.9)).toMatch(/3\.0 h short in one run of ten; 0 h to spare are the least here/);
-    expect(at(-3, 0.9)).not.toContain('runs;');
+      words(found({ outlook: { worstSlackH, chance, draws: 200 } })).join();
+    expect(at(20, 0.79)).toMatch(/158 of 200 simulated trips within limits, this house asks for 80 of 100/);
+    expect(at(-3, 0.9)).toMatch(/worst tenth falls 3\.0 h short, this house asks for 0 h/);
+    expect(at(-3, 0.9)).not.toContain('trips');
     expect([at(0, 0.8), at(null, null)]).toEqual(['', '']);
     expect(
-      words(found({ outlook: { worstSlackH: 20, chance: 0.79 }, a: withOverrides({ stopBelowChance: 0.7 }) })),
+      words(
+        found({ outlook: { worstSlackH: 20, chance: 0.79, draws: 200 }, a: withOverrides({ stopBelowChance: 0.7 }) }),
+      ),
     ).toEqual([]);
   });
 

@@ -1,6 +1,6 @@
 import type { Consignment } from '@/core/consignment/schema';
 import type { NumberedPack } from '@/core/heat/numbered';
-import { capital } from '@/core/quantities/words';
+import { capital, tripsWords } from '@/core/quantities/words';
 import { crossesBorder } from './border';
 import { stateOf } from '@/core/engine/forward';
 import type { Assumptions } from '@/core/catalogue/assumptions';
@@ -13,23 +13,23 @@ export interface Found {
   scaleKg: ReadonlyMap<string, number>;
   /** Why its service does not take it now, or leaves it standing; null where it does. */
   rests: string | null;
-  /** What the shipment can stand: hours in the worst case in ten, and the chance that all arrive within limits. */
-  outlook: { worstSlackH: number | null; chance: number | null };
+  /** What the shipment can stand: slack of the worst tenth, and in how many of `draws` trips all arrive within limits. */
+  outlook: { worstSlackH: number | null; chance: number | null; draws: number };
   a: Assumptions;
 }
 
 /** A shipment that this house would not send: by its own marks of hours and chance. */
-function belowMark({ outlook: { worstSlackH, chance }, a }: Found): Missing[] {
+function belowMark({ outlook: { worstSlackH, chance, draws }, a }: Found): Missing[] {
   if (stateOf(worstSlackH, a, chance) !== 'stop') return [];
   const told = [
     ...(chance !== null && chance < a.stopBelowChance
       ? [
-          `all arrive within limits in ${(chance * 100).toFixed(0)} of 100 runs; ${(a.stopBelowChance * 100).toFixed(0)} are the least here`,
+          `${tripsWords(Math.round(chance * draws), draws)}, this house asks for ${(a.stopBelowChance * 100).toFixed(0)} of 100`,
         ]
       : []),
     ...(worstSlackH !== null && worstSlackH < a.stopBelowSlackH
       ? [
-          `${worstSlackH < 0 ? `${(-worstSlackH).toFixed(1)} h short` : `${worstSlackH.toFixed(1)} h to spare`} in one run of ten; ${a.stopBelowSlackH} h to spare are the least here`,
+          `the worst tenth ${worstSlackH < 0 ? `falls ${(-worstSlackH).toFixed(1)} h short` : `has ${worstSlackH.toFixed(1)} h of slack`}, this house asks for ${a.stopBelowSlackH} h of slack`,
         ]
       : []),
   ];

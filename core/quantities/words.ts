@@ -22,6 +22,9 @@ export const wholePercent = (share: number): number =>
 export const expectedWords = (expected: number, of: number): string =>
   `${expected > of - 0.05 ? of : expected.toFixed(1)} of ${of}`;
 
+/** How many of the simulated trips brought every bag within its limits; with their number, so that a few are not taken for many. */
+export const tripsWords = (within: number, of: number): string => `${within} of ${of} simulated trips within limits`;
+
 /** What was predicted at drop-off, in words: the living, or, before engine 4, only the trips within limits. */
 export const predictedWords = (odds: { chance: number; expected?: number | undefined }, animals: number): string =>
   odds.expected === undefined

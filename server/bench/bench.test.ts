@@ -125,7 +125,7 @@ describe('held back', () => {
     packs: [],
     cost: 20,
     weightKg: 4,
-    reason: '196 of 200 runs arrive within limits.',
+    reason: '196 of 200 simulated trips within limits.',
     ...change,
   });
   const answers =

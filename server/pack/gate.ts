@@ -32,7 +32,11 @@ export function foundOf(house: House, stored: StoredConsignment, atMs = house.no
     packs: numberedPacks(c, catalogue, house.facts.of(c.id), a),
     scaleKg: new Map(scale),
     rests: service.kind === 'own-car' ? null : whyNot(service, atMs, c, house.calendar(c)),
-    outlook: { worstSlackH: result?.worstSlackH ?? null, chance: result?.chance ?? null },
+    outlook: {
+      worstSlackH: result?.worstSlackH ?? null,
+      chance: result?.chance ?? null,
+      draws: result?.draws ?? 0,
+    },
     a,
   });
 }

@@ -18,8 +18,9 @@ export function Verdict({ p, best, complete }: { p: HeatStationProps; best: Heat
   if (complete && best.chance !== null && best.chance < stopBelowChance)
     return (
       <Said mark="stop">
-        <b>Do not ship it like this:</b> the best of {box.options.length} ways holds in {Math.floor(100 * best.chance)}{' '}
-        of 100 runs, and below {Math.round(100 * stopBelowChance)} the house keeps its fish at home.{' '}
+        <b>Do not ship it like this:</b> the best of {box.options.length} ways is within limits in{' '}
+        {Math.floor(100 * best.chance)} of 100 trips, and below {Math.round(100 * stopBelowChance)} the house keeps its
+        fish at home.{' '}
         <ButtonLink className="ml-2" href={`/consignments/${p.code}/fast`}>
           Another day or service
         </ButtonLink>

@@ -46,7 +46,7 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
       <ul className="text-15">
         {by(told.regasByMs, `new oxygen into every bag by then, ${told.bagId} first: the clock of oxygen begins anew`)}
         {by(told.backByMs, 'opened and back in their tank by then')}
-        {by(told.holdsUntilMs, `bag ${told.bagId} reaches a limit then, in one of ten runs sooner`)}
+        {by(told.holdsUntilMs, `bag ${told.bagId} reaches a limit then, in one of ten trips sooner`)}
         {told.holdsUntilMs === null && <li className="py-2">The bags outlast what is computed: five days.</li>}
         {told.ways.map((w) => (
           <li key={w.serviceId} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2">
