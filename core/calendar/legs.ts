@@ -2,7 +2,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment, Road } from '@/core/consignment/schema';
-import { MIN } from '@/core/quantities/time';
+import { HOUR, MIN } from '@/core/quantities/time';
 import { wayOf } from './reach';
 import { asSeen } from './seen';
 
@@ -130,8 +130,28 @@ function wayAsSeen(c: Consignment, catalogue: Catalogue, k: KeyInstants): Leg[] 
   });
 }
 
-/** The journey as legs without gaps, from sealing to `untilMs`: after delivery the box waits where the service leaves it. */
-export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, untilMs: number): Leg[] {
+/** A box that takes so much longer than planned stood somewhere: a truck is not a day slower, ms († ours). */
+const STOOD_MS = 6 * HOUR;
+
+/** How long a box that has arrived stood where nobody saw it, ms; 0 where it was seen on its way, or was hardly late. */
+export function stoodUnseenMs(c: Consignment, k: KeyInstants): number {
+  const { arrivedAt, scans = [] } = c.actual;
+  if (!arrivedAt || scans.length > 0) return 0;
+  const later = k.arriveMs - k.handOverMs - (plannedArriveMs(c) - Date.parse(c.handOverAt));
+  return later < STOOD_MS ? 0 : later;
+}
+
+/**
+ * The journey as legs without gaps, from sealing to `untilMs`: after delivery the box waits where the service leaves it. One
+ * that came late and was not seen on its way stood at `stoodAt`.
+ */
+export function legsOf(
+  c: Consignment,
+  catalogue: Catalogue,
+  k: KeyInstants,
+  untilMs: number,
+  stoodAt: DelayPlace = 'hub',
+): Leg[] {
   const service = row(catalogue.services, c.serviceId, 'service');
   const legs: Leg[] = [];
   const add = (
@@ -149,7 +169,13 @@ export function legsOf(c: Consignment, catalogue: Catalogue, k: KeyInstants, unt
   add('room', 'Bench', k.sealMs, leaveMs, 'origin');
   add('own-car', 'Drive', Math.max(k.sealMs, leaveMs), k.handOverMs, 'origin');
   const from = Math.max(k.handOverMs, k.sealMs);
-  const way = wayAsSeen(c, catalogue, k) ?? onTheWay(c, catalogue, from, k.arriveMs);
+  const stoodMs = stoodUnseenMs(c, k);
+  const arriveMs = k.arriveMs - stoodMs;
+  const planned = onTheWay(c, catalogue, from, arriveMs);
+  const way =
+    stoodMs > 0
+      ? legsHeldUp(planned, { handOverMs: from, arriveMs }, stoodMs, stoodAt)
+      : (wayAsSeen(c, catalogue, k) ?? planned);
   legs.push(...way);
   const to = way[way.length - 1]?.endMs ?? from;
   add(service.waitsAt, legWords[service.waitsAt], Math.max(to, k.arriveMs), untilMs, 'destination');
@@ -210,7 +236,12 @@ export type DelayPlace = (typeof delayPlaces)[number];
  * the destination, or where the box was delivered. A journey without such a leg is held up where it is, at the end of
  * what it has there. By car it stands in the car.
  */
-export function legsHeldUp(legs: readonly Leg[], k: KeyInstants, ms: number, where: DelayPlace): Leg[] {
+export function legsHeldUp(
+  legs: readonly Leg[],
+  k: Pick<KeyInstants, 'handOverMs' | 'arriveMs'>,
+  ms: number,
+  where: DelayPlace,
+): Leg[] {
   const later = (l: Leg): Leg => ({ ...l, startMs: l.startMs + ms, endMs: l.endMs + ms });
   const onTheWay = legs.filter((l) => l.startMs >= k.handOverMs && l.endMs <= k.arriveMs);
   const last = (test: (l: Leg) => boolean): number => legs.findLastIndex((l) => onTheWay.includes(l) && test(l));

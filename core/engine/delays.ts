@@ -20,6 +20,14 @@ export const usualDelay = (service: Service, a: Assumptions): NonNullable<Servic
   );
 };
 
+/** Where a delay of a service is spent: shares of its own row, or the usual ones; what is left waits at the door. */
+export const delayPlaceShares = (service: Service, a: Assumptions): NonNullable<Service['delayAt']> =>
+  service.delayAt ?? {
+    origin: a.delayAtOriginShare,
+    hub: a.delayAtHubShare,
+    destination: a.delayAtDestinationShare,
+  };
+
 /** How late a journey may come: shares of lateness and the hours each adds to the planned opening. */
 export interface Delays {
   list: { share: number; hours: number; words: string }[];
@@ -56,11 +64,7 @@ export function delaysOf(
     { share: share.twoDays, hours: two, words: trapped ? 'a day after the weekend' : 'two days late' },
     ...(trapped ? [{ share: share.lostWeekend, hours: one, words: 'the weekend lost' }] : []),
   ].filter((d) => d.share > 0);
-  const at = service.delayAt ?? {
-    origin: p.a.delayAtOriginShare,
-    hub: p.a.delayAtHubShare,
-    destination: p.a.delayAtDestinationShare,
-  };
+  const at = delayPlaceShares(service, p.a);
   return {
     list,
     placeOf: (u) =>

@@ -80,6 +80,8 @@ export interface PrepareOptions {
   deaths?: readonly { bagId: string; atH: number }[];
   /** The evening they are packed in, where only some boxes of it are computed. */
   packing?: Packing;
+  /** Where a box stood that came late and was not seen on its way; in a hub where nobody says. */
+  stoodAt?: DelayPlace;
 }
 
 /** Longest that is computed from sealing. */
@@ -237,7 +239,7 @@ export function prepare(
   const horizonH = Math.min(LONGEST_H, deadlineH + options.beyondH);
   const { stepH } = options;
   const steps = Math.round(horizonH / stepH) + 1;
-  const legs = legsOf(c, catalogue, instants, instants.sealMs + (horizonH + 1) * 3600_000);
+  const legs = legsOf(c, catalogue, instants, instants.sealMs + (horizonH + 1) * 3600_000, options.stoodAt);
   const along = ambientAlong(c, forecast, legs, { sealMs: instants.sealMs, steps, stepH }, a);
   if (!along.ok)
     return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);

@@ -176,16 +176,16 @@ const last = (p: Prepared): number => (p.steps - 1) * p.stepH;
  * What readings of one box tell of its kind and of the kinds of its packs. Generalised least squares (Levenberg and
  * Marquardt, library) over the loss of the box and the strength of each kind of pack, each drawn towards what is known of it;
  * what readings are off together (an instrument as a whole, the weather, the climate of a leg) is in their covariance. What the
- * readings alone say is what is left when the first is taken out again. `p` was prepared with `unlearned` rows;
- * `weatherSigmaC` is how far the forecast may be off. Readings before the box was closed or after its opening tell
- * nothing; null where none is left.
+ * readings alone say is what is left when the first is taken out again. `p` was prepared with `unlearned` rows, and so
+ * were `others`: other ways the journey may have gone, with their odds against it. Readings before the box was closed or
+ * after its opening tell nothing; null where none is left.
  */
 export function evidenceOfBox(
   p: Prepared,
   boxIndex: number,
   readings: readonly Readings[],
   known: Known = priorKnown(p.a),
-  weatherSigmaC = weatherSigmaOf(p),
+  others: readonly { p: Prepared; odds: number }[] = [],
 ): BoxEvidence | null {
   const box = p.boxes[boxIndex]!;
   const { a } = p;
@@ -209,24 +209,26 @@ export function evidenceOfBox(
   const middle = so.map((k) => k.log);
   const measured = rows.map((r) => r.tempC);
 
-  const outside = p.ambient.meanC;
-  const solve = (dud: string | null): Solved => {
-    const fit = new Fit(p, box, rows, used, dud, outside);
-    const L = new CholeskyDecomposition(covarianceOf(p, fit, rows, used, weatherSigmaC)).lowerTriangularMatrix;
+  const solve = (went: Prepared, dud: string | null): Solved => {
+    const fit = new Fit(went, went.boxes[boxIndex]!, rows, used, dud, went.ambient.meanC);
+    const covariance = covarianceOf(went, fit, rows, used, weatherSigmaOf(went));
+    const L = new CholeskyDecomposition(covariance).lowerTriangularMatrix;
     const y = [...whiten(L, measured), ...middle.map((m, i) => m / prior[i]!)];
     const f = (x: readonly number[]): number[] => [...whiten(L, fit.at(x)), ...x.map((v, i) => v / prior[i]!)];
     return around(f, y, { middle, prior }, fit, dud);
   };
 
-  // Whether one of the packs was a dud nobody saw: every way it may have been is fitted, and weighs by how well it fits.
-  const none = solve(null);
-  const ways = [
-    { way: none, odds: 1 },
-    ...kinds.map((k) => {
-      const count = ids.filter((id) => id === k).length;
-      return { way: solve(k), odds: (count * a.packDudShare) / (1 - a.packDudShare) };
-    }),
+  // Where it stood, and whether a pack was a dud nobody saw: every way it may have been is fitted, and weighs by how well it fits.
+  const duds = [
+    { dud: null, odds: 1 },
+    ...kinds.map((k) => ({
+      dud: k,
+      odds: (ids.filter((id) => id === k).length * a.packDudShare) / (1 - a.packDudShare),
+    })),
   ];
+  const ways = [{ p, odds: 1 }, ...others].flatMap((went) =>
+    duds.map(({ dud, odds }) => ({ way: solve(went.p, dud), odds: went.odds * odds })),
+  );
   const { precision, pull, likeliest } = mixed(ways, { middle, prior });
   const { dud, fit } = likeliest;
   const likelihood: Evidence = { keys, precision, pull };

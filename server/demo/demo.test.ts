@@ -11,6 +11,9 @@ import { weekView } from '@/server/bench/week';
 import { miscounts } from '@/core/consignment/rules';
 import { consignmentView } from '@/server/consignment/view';
 import { seedDemo } from './index';
+import { settleLogbook } from '@/server/logbook/digest';
+import { learnedView } from '@/server/logbook/learned';
+import { TRUTH } from './past';
 
 const kept = process.env.KINDLY_NOW;
 const folders: string[] = [];
@@ -69,6 +72,16 @@ describe('the demo laid in the night to summer time', () => {
     }
     expect(suppliesView(house).low.length).toBeGreaterThan(0);
     expect(calendarFeed(house)).toContain('BEGIN:VEVENT');
+  });
+
+  test('its year teaches what is true of its boxes and packs, though some came a day late and nobody saw where they stood', () => {
+    expect(settleLogbook(house, Infinity)).toBe(0);
+    const told = learnedView(house).figures.flatMap(({ key, after }) => {
+      const truth = key.startsWith('box:') ? TRUTH.loss : key.startsWith('pack:') ? TRUTH.packs : null;
+      return truth === null ? [] : [{ key, truth, holds: after.low < truth && truth < after.high }];
+    });
+    expect(told.length).toBeGreaterThanOrEqual(3);
+    for (const x of told) expect(x).toMatchObject({ holds: true });
   });
 });
 

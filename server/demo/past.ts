@@ -17,7 +17,7 @@ import type { House } from '@/server/house';
 const WEEK = 7 * 24 * HOUR;
 
 /** What this room’s things are really like, and nobody there knew: its boxes lose more, its packs give less, its tetras breathe more. */
-const TRUTH = { loss: 1.14, packs: 0.9, use: 1.12 };
+export const TRUTH = { loss: 1.14, packs: 0.9, use: 1.12 };
 
 /** Weeks ago, degrees against the base journey, hours late, whether a logger lay in it, and whether somebody counted. */
 const JOURNEYS: readonly [weeks: number, warmerC: number, lateH: number, logger: boolean, counted: boolean][] = [

@@ -1,5 +1,6 @@
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import { localDate } from '@/core/calendar/calendar';
+import { stoodUnseenMs, type DelayPlace } from '@/core/calendar/legs';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -8,6 +9,7 @@ import { actualOf, standing } from '@/core/consignment/standing';
 import type { Bag, Consignment } from '@/core/consignment/schema';
 import type { Trace } from '@/core/consignment/trace';
 import { massOfLine } from '@/core/engine/contents';
+import { delayPlaceShares } from '@/core/engine/delays';
 import { weighed } from '@/core/engine/forward';
 import { DRAW_STEP_H } from '@/core/engine/draws';
 import { prepare, type Prepared } from '@/core/engine/prepare';
@@ -123,9 +125,9 @@ function forecastSquare(house: House, c: Consignment, traces: readonly Trace[], 
   return Math.max(0, squares.reduce((s, x) => s + x, 0) / squares.length - a.learnSensorC ** 2 - a.learnReadingC ** 2);
 }
 
-const preparedAs = (c: Consignment, catalogue: Catalogue): Prepared | null => {
+const preparedAs = (c: Consignment, catalogue: Catalogue, stoodAt: DelayPlace = 'hub'): Prepared | null => {
   try {
-    const p = prepare(c, unlearned(catalogue), c.forecast, { stepH: DRAW_STEP_H, beyondH: 24 });
+    const p = prepare(c, unlearned(catalogue), c.forecast, { stepH: DRAW_STEP_H, beyondH: 24, stoodAt });
     return p.ok ? p.value : null;
   } catch (error) {
     if (error instanceof Refusal) return null;
@@ -158,13 +160,20 @@ export function fitsOf(
   const traces = house.logbook.traces(c.id);
   const p = preparedAs(c, catalogue);
   if (!p) return null;
+  // Where it stood that came late and was not seen: every place may have been it.
+  const stood = stoodUnseenMs(c, p.instants) > 0;
+  const shares = delayPlaceShares(row(catalogue.services, c.serviceId, 'service'), p.a);
+  const others = (['origin', 'destination'] as const).flatMap((place) => {
+    const went = stood ? preparedAs(c, catalogue, place) : null;
+    return went ? [{ p: went, odds: shares[place] / Math.max(0.01, shares.hub) }] : [];
+  });
   const fits = new Map<string, BoxEvidence>();
   const known = knownHere(house, p.a);
   p.boxes.forEach((b, i) => {
     // A box of one's own making is no kind.
     if (b.box.own) return;
     const readings = readingsOf(c, b.box.id, facts, traces, p.instants.sealMs);
-    const fit = readings.length > 0 ? evidenceOfBox(p, i, readings, known) : null;
+    const fit = readings.length > 0 ? evidenceOfBox(p, i, readings, known, others) : null;
     if (fit) fits.set(b.box.id, fit);
   });
   return { p, fits };
