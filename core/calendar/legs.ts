@@ -2,9 +2,9 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment, Road } from '@/core/consignment/schema';
-import { HOUR, MIN } from '@/core/quantities/time';
+import { MIN } from '@/core/quantities/time';
 import { wayOf } from './reach';
-import { asSeen } from './seen';
+import { asSeen, STOOD_MS } from './seen';
 
 export const legWords: Readonly<Record<LegKind, string>> = {
   room: 'Room',
@@ -129,9 +129,6 @@ function wayAsSeen(c: Consignment, catalogue: Catalogue, k: KeyInstants): Leg[] 
     asOfMs: asOf ? Date.parse(asOf) : null,
   });
 }
-
-/** A box that takes so much longer than planned stood somewhere: a truck is not a day slower, ms († ours). */
-const STOOD_MS = 6 * HOUR;
 
 /** How long a box that has arrived stood where nobody saw it, ms; 0 where it was seen on its way, or was hardly late. */
 export function stoodUnseenMs(c: Consignment, k: KeyInstants): number {

@@ -3,10 +3,10 @@ import { asSeen, legAt } from './seen';
 import { HOUR } from '@/core/quantities/time';
 
 const legs = [
-  { name: 'counter', startMs: 0, endMs: 2 * HOUR },
-  { name: 'truck', startMs: 2 * HOUR, endMs: 8 * HOUR },
-  { name: 'depot', startMs: 8 * HOUR, endMs: 10 * HOUR },
-];
+  { kind: 'counter', startMs: 0, endMs: 2 * HOUR },
+  { kind: 'van-unconditioned', startMs: 2 * HOUR, endMs: 8 * HOUR },
+  { kind: 'depot', startMs: 8 * HOUR, endMs: 10 * HOUR },
+] as const;
 const nothing = { scans: [], arrivedMs: null, dueMs: null, asOfMs: null };
 const hours = (told: Partial<typeof nothing> & object): number[] => {
   const out = asSeen(legs, { ...nothing, ...told });
@@ -19,6 +19,16 @@ describe('a road as it was seen', () => {
     expect(hours({ scans: [{ leg: 1, ms: 5 * HOUR }] } as never)).toEqual([0, 5, 11, 13]));
   test('shares what lies between two sightings as it was planned', () =>
     expect(hours({ scans: [{ leg: 2, ms: 12 * HOUR }] } as never)).toEqual([0, 3, 12, 14]));
+  test('what took a day longer between two sightings stood in the last depot or counter between them: nothing drives a day longer', () => {
+    expect(hours({ scans: [{ leg: 2, ms: 32 * HOUR }] } as never)).toEqual([0, 26, 32, 34]);
+    expect(hours({ scans: [{ leg: 1, ms: 2 * HOUR }], arrivedMs: 34 * HOUR } as never)).toEqual([0, 2, 8, 34]);
+    // No depot between the two: then it took as long as it took.
+    const scans = [
+      { leg: 1, ms: 2 * HOUR },
+      { leg: 2, ms: 32 * HOUR },
+    ];
+    expect(hours({ scans } as never)).toEqual([0, 2, 32, 34]);
+  });
   test('stays where it was last seen until somebody looks', () => {
     const scans = [{ leg: 1, ms: 2 * HOUR }];
     expect(hours({ scans, asOfMs: 7 * HOUR } as never)).toEqual([0, 2, 8, 10]);

@@ -1,3 +1,9 @@
+import type { LegKind } from '@/core/catalogue/schema';
+import { HOUR } from '@/core/quantities/time';
+
+/** What takes so much longer than planned stood somewhere: a truck is not a day slower, ms († ours). */
+export const STOOD_MS = 6 * HOUR;
+
 /** What is known of a road: where the box was seen, when it came or is said to come, and from when somebody looks. */
 export interface Seen {
   /** A leg had begun at an instant; legs are counted from 0, and what comes after the last is the delivery. */
@@ -15,11 +21,12 @@ interface Span {
 
 /**
  * Legs of a road as it went as far as it is known, and from there as planned. Between two sightings the legs share what
- * lies between as they were planned to; after the last one they take the time they were planned to take. The leg that the
+ * lies between as they were planned to; what took `STOOD_MS` longer stood in the last depot or counter between them, where
+ * there is one. After the last sighting they take the time they were planned to take. The leg that the
  * box was last seen in lasts at least until somebody looks, and as long as the carrier’s own word makes it. A sighting
  * that contradicts an earlier leg’s is set to it. Instants in ms; legs without gaps, in order, at least one.
  */
-export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
+export function asSeen<L extends Span & { kind: LegKind }>(planned: readonly L[], seen: Seen): L[] {
   const n = planned.length;
   if (n === 0) return [];
   const length = (i: number): number => planned[i]!.endMs - planned[i]!.startMs;
@@ -28,14 +35,13 @@ export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
   begins[0] = planned[0]!.startMs;
   let known = 0;
   const fill = (to: number, ms: number): void => {
-    const from = begins[known]!;
-    const at = Math.max(from, ms);
+    const at = Math.max(begins[known]!, ms);
+    const took = at - begins[known]!;
     const total = planned.slice(known, to).reduce((s, _, i) => s + length(known + i), 0);
-    let gone = 0;
-    for (let i = known + 1; i < to; i++) {
-      gone += length(i - 1);
-      begins[i] = from + ((at - from) * gone) / total;
-    }
+    const stood = took - total < STOOD_MS ? -1 : planned.findLastIndex((l, i) => i >= known && i < to && stands(l));
+    for (let i = known; i < to - 1; i++)
+      begins[i + 1] =
+        begins[i]! + (stood < 0 ? (took * length(i)) / total : length(i) + (i === stood ? took - total : 0));
     begins[to] = at;
     known = to;
   };
@@ -54,6 +60,8 @@ export function asSeen<L extends Span>(planned: readonly L[], seen: Seen): L[] {
   }
   return laid(planned, begins);
 }
+
+const stands = (l: { kind: LegKind }): boolean => l.kind === 'depot' || l.kind === 'counter';
 
 /** Legs at their instants; what took no time is gone. */
 const laid = <L extends Span>(planned: readonly L[], begins: readonly number[]): L[] =>

@@ -136,7 +136,7 @@ export function Gate({
           <StateMark mark="fine" size={20} /> Nothing is missing. Leave by {clock(leaveMs, zone)}
         </p>
       )}
-      <div className="my-3 grid grid-cols-2 gap-2 md:grid-cols-[1fr_1fr_auto]">
+      <div className="my-3 grid grid-cols-2 gap-2">
         <TextField label="Receipt or booking" path="receipt" problems={[]} value={receipt} onChange={setReceipt} />
         <TextField label="Taken by" path="takenBy" problems={[]} value={takenBy} onChange={setTakenBy} />
         <ClockField label="At, now if empty" path="clock" problems={[]} value={clockTime} onChange={setClock} />

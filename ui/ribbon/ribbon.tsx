@@ -21,6 +21,8 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
   const { s, nowX, until, shown, deadlineX } = d;
   const height = full ? ROWS_Y + 4 * ROW_H + 8 : 92;
   const moments = momentsOf(data, zone, there);
+  // The flag stays in the picture where now is at its edge.
+  const flagX = Math.min(1280 - 38, Math.max(38, nowX));
   const summary = shown
     ? `Bag ${data.bagId}: water ${one(Math.min(...until))} to ${one(Math.max(...until))} °C until the end of the window; ${data.rows.map((r) => `${factorWords[r.factor]} slack ${slackWords(r.slackH)}`).join(', ')}.`
     : 'Nothing is computed yet.';
@@ -79,8 +81,8 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
         )}
         <g>
           <path d={`M${nowX} ${TAPE_Y - 4}V${height}`} stroke="var(--ink)" strokeWidth="1.8" />
-          <path d={`M${nowX - 36} 7h72v19h-30l-6 8l-6 -8h-30Z`} fill="var(--ink)" />
-          <text x={nowX} y="21" textAnchor="middle" className="flag-t">
+          <path d={`M${flagX - 36} 7h72v19H${nowX + 6}l-6 8l-6 -8H${flagX - 36}Z`} fill="var(--ink)" />
+          <text x={flagX} y="21" textAnchor="middle" className="flag-t">
             now {clock(data.nowMs, zone)}
           </text>
         </g>
