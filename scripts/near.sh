@@ -12,10 +12,10 @@ try() { # name, command …
   if out=$("$@" 2>&1); then echo "ok      $name ($((SECONDS - from)) s)"; else
     echo "FAILED  $name ($((SECONDS - from)) s)"; printf '%s\n' "$out" | tail -n 60; broken=1; fi
 }
-try types npx tsc --noEmit
-try form npx prettier --check --ignore-unknown --log-level warn "${changed[@]}"
+try types npm run --silent typecheck
+try form npx oxfmt --check --no-error-on-unmatched-pattern "${changed[@]}"
 if [ ${#code[@]} -gt 0 ]; then
-  try lint npx eslint --max-warnings 0 --no-warn-ignored "${code[@]}"
+  try lint npx oxlint "${code[@]}"
   try tests npx jest --findRelatedTests --passWithNoTests --testPathIgnorePatterns truth packing orders keep any-order -- "${code[@]}"
 fi
 exit $broken

@@ -14,19 +14,6 @@ step() { # name, command …
   fi
 }
 
-# A step that takes one core goes on beside the next ones, and is told when it is waited for.
-begin() { # name, command …
-  local name="$1"; shift
-  { local from=$SECONDS; "$@" >".kindly/$name.log" 2>&1; echo "$? $((SECONDS - from))" >".kindly/$name.ended"; } &
-}
-ended() { # name of what was begun
-  local name="$1" code took
-  while [ ! -s ".kindly/$name.ended" ]; do sleep 1; done
-  read -r code took <".kindly/$name.ended"
-  if [ "$code" = 0 ]; then echo "ok      $name ($took s)"; else
-    echo "FAILED  $name ($took s), see .kindly/$name.log"; tail -n 60 ".kindly/$name.log"; broken=$((broken + 1)); fi
-}
-
 # What was begun while installing: the compiled database, and the browser.
 compiled() {
   local i
@@ -41,12 +28,10 @@ chromium() {
 }
 
 rm -f .kindly/jest.json .kindly/e2e.json
-rm -f .kindly/*.ended
-begin lint npm run --silent lint
-step types npx tsc --noEmit
+step lint npm run --silent lint
+step types npm run --silent typecheck
 step arrows npm run --silent arrows
 step exports npm run --silent exports
-ended lint
 step compiled compiled
 step unit npm run --silent unit -- --json --outputFile=.kindly/jest.json
 step build npm run --silent build && step size npx size-limit && step chromium chromium && step hard npm run --silent hard -- --short && step browser npx playwright test

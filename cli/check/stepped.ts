@@ -10,7 +10,7 @@ import * as oxygen from '@/core/water/oxygen';
 
 /** Adapters of reference cases that are stepped through time. */
 // The files name their inputs and outputs; each adapter knows its own.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
+// oxlint-disable-next-line typescript/no-explicit-any
 export type Values = Record<string, any>;
 
 export function thermalDoseOf(i: Values): Values {

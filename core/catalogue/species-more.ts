@@ -3,7 +3,7 @@ import type { SpeciesRow } from './species-row';
 /**
  * More of what is traded, by the same columns as `species.ts`; every figure from memory or common practice (†).
  */
-// prettier-ignore
+// oxfmt-ignore
 export const moreRows: readonly SpeciesRow[] = [
   // African cichlids: of the rocks, of the open water, of the shells and the rivers.
   ['auratus', 'Auratus', 'Melanochromis auratus', 'fresh', 'fish', 'hardy', [23, 28], 25, 7, 0.016, 'cichlid-like', 1.1, 'one-or-four', 'territorial', 'slim', '#D6B54A', '#2C2A2E'],

@@ -8,7 +8,7 @@ import { speciesOfRow, type SpeciesRow } from './species-row';
  *
  * Temperatures are where they are at ease; what they bear for a day follows by one rule (`species-row.ts`).
  */
-// prettier-ignore
+// oxfmt-ignore
 const rows: readonly SpeciesRow[] = [
   ['lemon-tetra', 'Lemon tetra', 'Hyphessobrycon pulchripinnis', 'fresh', 'fish', 'ordinary', [21, 28], 25, 3.5, 0.017, 'small-community', 1, 'group', 'breather-bag', 'slim', '#C9B458', '#3E5459'],
   ['cardinal-tetra', 'Cardinal tetra', 'Paracheirodon axelrodi', 'fresh', 'fish', 'delicate', [22, 29], 26, 3, 0.013, 'small-community', 1, 'group', 'breather-bag', 'slim', '#2E7C9E', '#B5493A'],

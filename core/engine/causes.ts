@@ -1,6 +1,15 @@
 /** What of the luck of a journey, and of what is not known before it, can lose it. */
 export type Cause =
-  'delay' | 'weather' | 'places' | 'fish' | 'packs' | 'box' | 'packKind' | 'boxKind' | 'water' | 'limits';
+  | 'delay'
+  | 'weather'
+  | 'places'
+  | 'fish'
+  | 'packs'
+  | 'box'
+  | 'packKind'
+  | 'boxKind'
+  | 'water'
+  | 'limits';
 /** The luck of the road: it differs from journey to journey. */
 export const luck: readonly Cause[] = ['delay', 'weather', 'places', 'fish', 'packs', 'box'];
 /** What is not known about a kind until it was measured: the same on every journey. */

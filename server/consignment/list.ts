@@ -12,7 +12,11 @@ const shelves = [
 const PAGE = 50;
 
 export type ListedStage =
-  Exclude<Stage, 'travelling' | 'planned'> | 'on the way' | 'planned' | 'expected' | 'in quarantine';
+  | Exclude<Stage, 'travelling' | 'planned'>
+  | 'on the way'
+  | 'planned'
+  | 'expected'
+  | 'in quarantine';
 
 /** A page of consignments, latest hand-over first, or those that hold the words. */
 export function consignmentList(house: House, asked: { find?: string; show?: string; page?: string }) {

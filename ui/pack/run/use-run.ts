@@ -13,19 +13,26 @@ import { useEar } from './voice';
 
 /** A press this soon after the step changed under the finger was meant for the one before, ms († ours). */
 const SETTLES_MS = 600;
+/** An own press that shows later than this is pressed once more by whoever waits for it, ms († ours). */
+const PROMPT_MS = 300;
 
-/** Tells whether a step has stood long enough to be pressed: another phone may have done the one before it just now. */
+/**
+ * Tells whether a step has stood long enough to be pressed: another phone may have done the one before it just now,
+ * or a slow screen showed this hand's own press so late that it was pressed twice.
+ */
 function useSettled(id: string): { own: () => void; isSettled: () => boolean } {
-  const at = useRef({ own: true, ms: -Infinity });
+  const ownMs = useRef(-Infinity);
+  const changedMs = useRef(-Infinity);
   const shown = useRef(id);
   useEffect(() => {
     if (shown.current === id) return;
     shown.current = id;
-    at.current = { own: false, ms: at.current.own ? -Infinity : performance.now() };
+    const now = performance.now();
+    changedMs.current = now - ownMs.current < PROMPT_MS ? -Infinity : now;
   }, [id]);
   return {
-    own: () => (at.current.own = true),
-    isSettled: () => performance.now() - at.current.ms > SETTLES_MS,
+    own: () => (ownMs.current = performance.now()),
+    isSettled: () => performance.now() - changedMs.current > SETTLES_MS,
   };
 }
 
