@@ -6,7 +6,7 @@ import { build } from 'esbuild';
 
 const out = '.kindly/units';
 rmSync(out, { recursive: true, force: true });
-const floors = ['core', 'records', 'server', 'standins', 'cli', 'ui', 'tests', 'app', 'workers'];
+const floors = ['core', 'words', 'records', 'server', 'standins', 'cli', 'ui', 'tests', 'app', 'workers'];
 await build({
   entryPoints: floors.map((f) => `${f}/**/*.test.ts`),
   outdir: out,

@@ -70,37 +70,3 @@ export function tankStops(tank: TankState, animals: readonly Tenant[]): TankStop
 /** A way that brings the tank to the salinity of the bag first is not stopped by it. */
 export const stopsOf = (stops: readonly TankStop[], method: MethodId): TankStop[] =>
   stops.filter((s) => method !== 'pinhole' || (s.code !== 'sea' && s.code !== 'fresh'));
-
-/** What a stop says, and what to do instead. */
-export function stopWords(s: TankStop, tank: string): { harm: string; instead: string } {
-  switch (s.code) {
-    case 'sea':
-      return {
-        harm: `Tank ${tank} is sea water (salinity ${s.salinity}). ${s.name} lives in fresh water.`,
-        instead: 'Keep the bags closed and make another tank ready.',
-      };
-    case 'fresh':
-      return {
-        harm: `Tank ${tank} is too fresh (salinity ${s.salinity}). ${s.name} lives in sea water.`,
-        instead: 'Keep the bags closed and make another tank ready.',
-      };
-    case 'cold':
-      return {
-        harm: `Tank ${tank} is ${s.tempC} °C. ${s.name} tolerates ${s.limitC} °C or more for a day.`,
-        instead: 'Warm the tank first, or use a warmer one.',
-      };
-    case 'warm':
-      return {
-        harm: `Tank ${tank} is ${s.tempC} °C. ${s.name} tolerates up to ${s.limitC} °C for a day.`,
-        instead: 'Cool the tank first, or use a cooler one.',
-      };
-    case 'ammonia':
-      return {
-        harm: `Tank ${tank} has ${s.tanMgNL} mg/L of ammonia (as N). At pH ${s.pH.toFixed(1)} more than ${s.limitMgNL.toFixed(2)} harms.`,
-        instead:
-          s.changeL === null
-            ? 'Change water before anything goes in, or use another tank.'
-            : `Change ${s.changeL} L before anything goes in, or use another tank.`,
-      };
-  }
-}

@@ -1,7 +1,5 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
-import { asksNow } from './asks';
-import { chronicMgNL } from '@/core/water/criteria';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { gateHeld, isOpen, phaseHeld } from './conditions';
 import {
@@ -285,73 +283,6 @@ describe('what the release waits for', () => {
     expect(have([...tests([3, 4, 5]), at(6, 18, test1({ copperMgL: 1 }))], 7)).toBe(3);
     expect(underTreatment(standingOf(facts([dose]), nowAt(3))).map((w) => w.medicine.id)).toEqual(['c']);
   });
-});
-
-describe('what a value asks for now', () => {
-  const asked = (entries: Entry[], plan?: Plan): string[] => {
-    const f = facts(entries, plan);
-    return asksNow(f, standingOf(f, nowAt(3)), a).map((x) => x.words);
-  };
-  test('ammonia of 0.5 at pH 7.8 and 26 °C is seven tenths of the chronic criterion and asks for 40 %', () => {
-    expect(0.5 / chronicMgNL(7.8, 26)).toBeCloseTo(0.7, 1);
-    expect(asked([at(3, 18, test1({ tanMgNL: 0.5, pH: 7.8, tempC: 26 }))])[0]).toMatch(
-      /0\.50 mg N\/L at pH 7\.8 and 26 °C: 0\.7 of the chronic criterion\. Change 40 %, 32 L/,
-    );
-  });
-  test('changed since, it asks no more; an old value asks nothing', () => {
-    const tan = test1({ tanMgNL: 0.5, pH: 7.8, tempC: 26 });
-    expect(asked([at(3, 18, tan), at(3, 19, { kind: 'change', litres: 40 })])).toEqual([]);
-    expect(asked([at(1, 13, tan)])).toEqual([]);
-  });
-  test('nitrite, a swinging pH, a low KH with its grams, carbon under medicine, a sign with what to do', () => {
-    expect(asked([at(3, 18, test1({ nitriteMgL: 0.9 }))])[0]).toMatch(/Nitrite 0\.90/);
-    expect(asked([at(3, 8, test1({ pH: 7.1 })), at(3, 18, test1({ pH: 7.8 }))])[0]).toMatch(/moved by 0\.7/);
-    expect(asked([at(3, 8, test1({ khDkh: 3.6 }))], templates.koi!)[0]).toMatch(
-      /KH 3\.6 °d, wished 5\.6: 5 g of sodium bicarbonate/,
-    );
-    const dose = at(3, 12, { kind: 'dose', medicine: drops, amount: 20 });
-    expect(asked([dose, at(3, 13, { kind: 'carbon', in: true })])[0]).toMatch(/Carbon in the filter takes Teasel/);
-    expect(
-      asked([at(3, 17, { kind: 'look', signs: [{ sign: 'breathing', part: 'gills', many: 3 }], eaten: 'some' })])[0],
-    ).toMatch(/fast breathing on 3, gills/);
-  });
-});
-
-test('too much copper is said as long as it is there, measured or only by its doses, and no more once the water was changed', () => {
-  const twice = at(1, 12, { kind: 'dose', medicine: copper, amount: 32 });
-  const said = (entries: Entry[], day: number): string =>
-    asksNow(facts(entries), standingOf(facts(entries), nowAt(day)), a)
-      .filter((x) => x.mark === 'stop')
-      .map((x) => x.words)
-      .join(' ');
-  for (const day of [1, 3, 12])
-    expect(said([twice], day)).toMatch(/Too much copper: 4\.00 mg\/L.*calculated.*Change \d+ L now\. Add none/);
-  const measured = at(3, 18, test1({ copperMgL: 3.9 }));
-  expect(said([twice, measured], 3)).toMatch(/Too much copper: 3\.90 mg\/L, harmful above/);
-  expect(said([twice, measured], 3)).not.toMatch(/calculated/);
-  expect(said([twice, at(2, 12, { kind: 'change', litres: 48 })], 2)).toBe('');
-  // Carbon is no proof that it is gone.
-  const carbon = at(1, 13, { kind: 'carbon', in: true });
-  expect(said([twice, carbon], 12)).toMatch(/Too much copper: 4\.00/);
-  // Where no label says what harms, from one and a half times what it is dosed to.
-  const label = (amount: number): string => said([at(1, 12, { kind: 'dose', medicine: drops, amount })], 1);
-  expect(label(20)).toBe('');
-  expect(label(40)).toMatch(/Too much Teasel: 4\.\d\d mg\/L, meant 2\.5/);
-});
-
-test('prepared water that stands ready is what was told less what was changed since, and is asked for under medicine', () => {
-  const f = facts([
-    at(1, 12, { kind: 'reserve', litres: 80 }),
-    at(1, 14, { kind: 'dose', medicine: copper, amount: 16 }),
-    at(2, 12, { kind: 'change', litres: 30 }),
-  ]);
-  const s = standingOf(f, nowAt(2));
-  expect(s.reserveL).toBe(50);
-  expect(asksNow(f, s, a).find((x) => x.key === 'reserve')!.words).toMatch(/50 L .* whole tank is 80 L: prepare 30 L/);
-  expect(standingOf(facts([]), nowAt(2)).reserveL).toBeNull();
-  // Without medicine, and with no change ahead, nothing is asked for.
-  const plain = facts([at(1, 12, { kind: 'reserve', litres: 5 })]);
-  expect(asksNow(plain, standingOf(plain, nowAt(2)), a)).toEqual([]);
 });
 
 test('what was seen, day by day: a death outranks a sign, a sign an evening that was well', () => {

@@ -1,7 +1,7 @@
 import type { Compared } from '@/core/acclimation/compare';
 import { randomUUID } from 'node:crypto';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { stopsOf, stopWords } from '@/core/acclimation/tank-stops';
+import { stopsOf } from '@/core/acclimation/tank-stops';
 import { goesIn, isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
@@ -14,6 +14,7 @@ import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
 import { positionOf } from './position';
 import { groupsOf, residentsOf } from './residents';
+import { stopWords } from '@/words/en/tank-stops';
 
 /**
  * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here

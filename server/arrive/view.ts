@@ -6,7 +6,7 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { openingOrder, signs, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
-import { stopsOf, stopWords } from '@/core/acclimation/tank-stops';
+import { stopsOf } from '@/core/acclimation/tank-stops';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
 import { sampled } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
@@ -28,6 +28,7 @@ import { outcomeOf } from '@/server/arrive/finish';
 import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
 import { waysOf } from '@/server/arrive/ways';
+import { stopWords } from '@/words/en/tank-stops';
 
 /** Of more lanes than this nobody asks what else to measure: each asks the comparison six times more. */
 const MOST_ASKED = 6;

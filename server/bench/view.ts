@@ -1,17 +1,13 @@
-import { withOverrides } from '@/core/catalogue/assumptions';
-import type { Consignment } from '@/core/consignment/schema';
-import { miscounts } from '@/core/consignment/rules';
-import { counted, durationWords } from '@/core/quantities/words';
-import { forecastAge } from '@/core/weather/forecast';
+import { gravest, type Concern } from '@/core/concerns/concern';
+import { durationWords } from '@/core/quantities/words';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
-import type { StoredQuarantine } from '@/server/db/quarantines';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
 import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
 import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
-import { asksNow } from '@/core/quarantine/asks';
-import { standingOf } from '@/core/quarantine/course';
-import { assumptionsHere, animalsIn, factsOf, tankNameOf } from '@/server/quarantine/facts';
+import { allConcerns } from '@/server/concerns';
+import { weeksOf, type Weeks } from '@/server/concerns/tanks';
+import { animalsIn, tankNameOf } from '@/server/quarantine/facts';
 import { positionOf } from '@/server/arrive/position';
 import type { Road } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
@@ -19,7 +15,6 @@ import { bagNames } from '@/core/acclimation/lanes';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { outcomeOf } from '@/server/arrive/finish';
 import { roadOf } from '@/server/road/road';
-import { fadingTwin } from '@/server/road/twins';
 import { suppliesView } from '@/server/stock/supplies';
 
 export interface BenchTask {
@@ -53,11 +48,8 @@ export interface BenchConsignment {
   travelling: boolean;
 }
 
-/** A tank in its weeks, in short: its day, its phase, what it asks for, and its duties. */
-function stripOf(house: House, q: StoredQuarantine) {
-  const f = factsOf(house, q);
-  const s = standingOf(f, house.nowMs());
-  const [ask] = asksNow(f, s, assumptionsHere(house));
+/** A tank in quarantine, in short: its day, its phase and its duties. */
+function stripOf(house: House, { q, s }: Weeks) {
   const code = house.consignments.codeOf(q.consignmentId) ?? '';
   const duties = house.quarantines
     .dutiesOf(q.id)
@@ -72,8 +64,6 @@ function stripOf(house: House, q: StoredQuarantine) {
     day: s.day,
     ofDays: s.ofDays,
     phase: s.now.phase.title,
-    /** The gravest thing it asks for. */
-    ask: ask ?? null,
     duties,
   };
 }
@@ -93,26 +83,11 @@ const lowSupplies = (house: House, live: StoredConsignment[]) =>
       bites: t.bites ? { ms: Date.parse(t.bites.atIso), code: t.bites.code } : null,
     }));
 
-/** The age of a forecast that is told to be old, where it still decides something. */
-function forecastWords(c: Consignment, now: number): string {
-  if (!c.forecast) return '';
-  const age = forecastAge(c.forecast.madeAt, now, withOverrides(c.assumptions));
-  return age.old ? `; its forecast is ${Math.floor(age.hours / 24)} d old` : '';
+/** Its mark is never milder than its gravest concern. */
+function markOf(code: string, state: StoredResult['state'], concerns: readonly Concern[]): BenchConsignment['mark'] {
+  const worst = gravest(concerns.filter((c) => c.subject.kind === 'shipment' && c.subject.id === code));
+  return worst === 'stop' ? 'stop' : worst === 'now' && state === 'fine' ? 'watch' : state;
 }
-
-/** Animals that were ordered and have no bag, or are bagged and were not ordered. */
-function miscountedWords(c: Consignment): string {
-  const off = miscounts(c).map((m) => m.ordered - m.bagged);
-  const missing = off.reduce((n, x) => n + Math.max(0, x), 0);
-  const over = off.reduce((n, x) => n + Math.max(0, -x), 0);
-  return `${missing > 0 ? `; ${counted(missing, 'animal')} without a bag` : ''}${over > 0 ? `; ${counted(over, 'animal')} too many bagged` : ''}`;
-}
-
-/** What a road asks for: it is late, or was not seen where it should have been. */
-const isWorry = (road: Road): boolean => road.lateMin > 0 || road.unseenSinceMs !== null;
-
-const markOf = (c: Consignment, r: Pick<StoredResult, 'state'>, worry: boolean): BenchConsignment['mark'] =>
-  miscounts(c).length > 0 ? 'stop' : worry && r.state === 'fine' ? 'watch' : r.state;
 
 /** Where it was seen last, and how late it is. */
 function seenWords(road: Road, now: number): string {
@@ -135,66 +110,8 @@ const asSeen = (r: StoredResult, road: Road): StoredResult => ({
   factor: road.factor,
 });
 
-/** A pack at home that fades tells of those on the road: somebody looks what can still be done. */
-function twinTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
-  return live.flatMap(({ document: c }): BenchTask[] => {
-    if (!c.actual.handedOverAt || c.actual.arrivedAt) return [];
-    const t = fadingTwin(house, c);
-    if (!t) return [];
-    return [
-      {
-        key: `twin:${c.id}`,
-        atMs: Date.parse(t.at),
-        state: 'late',
-        canWait: false,
-        day: 'today',
-        title: `${c.code}: its twin pack fades`,
-        detail: `${t.name} gives about ${Math.round(100 * t.share)} % of what it should. See what can still be done for the box.`,
-        warning: null,
-        minutes: 5,
-        href: `/consignments/${c.code}/send`,
-        endsAtMs: null,
-        totalMs: null,
-        wasMs: null,
-        done: null,
-      },
-    ];
-  });
-}
-
-/** A box that is late or lost wants hands now: a call, and words to the receiver. */
-function roadTasks(house: House, live: readonly StoredConsignment[]): BenchTask[] {
-  const now = house.nowMs();
-  return live.flatMap((s): BenchTask[] => {
-    const c = s.document;
-    if (!c.actual.handedOverAt || c.actual.arrivedAt || (c.actual.scans ?? []).length === 0) return [];
-    const r = roadOf(house, s);
-    if (!r?.ok || !isWorry(r.value)) return [];
-    const road = r.value;
-    const left = road.holdsUntilMs === null ? '' : ` ${durationWords(road.holdsUntilMs - now)} left in the worst case.`;
-    return [
-      {
-        key: `road:${c.id}`,
-        atMs: road.unseenSinceMs ?? now - road.lateMin * 60_000,
-        state: 'late',
-        canWait: false,
-        day: 'today',
-        title: `${c.code} is late: call ${road.unseenSinceMs === null ? c.receiver.name : 'the depot'}`,
-        detail: `${seenWords(road, now)}.${left}`.replace('..', '.'),
-        warning: road.helps[0]?.words ?? null,
-        minutes: 5,
-        href: `/consignments/${c.code}/send`,
-        endsAtMs: null,
-        totalMs: null,
-        wasMs: null,
-        done: null,
-      },
-    ];
-  });
-}
-
 /** What is on its way or leaves within two days, with the last evaluation in short. */
-function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | null {
+function onTheWay(house: House, stored: StoredConsignment, concerns: readonly Concern[]): BenchConsignment | null {
   const now = house.nowMs();
   const { document: c, result: r } = stored;
   if (!r || c.held || house.quarantines.of(c.id).length > 0) return null;
@@ -216,13 +133,13 @@ function onTheWay(house: House, stored: StoredConsignment): BenchConsignment | n
             ? incoming
               ? `Coming to you. Prepare tank ${c.tank.name}`
               : 'On the road, on time'
-            : `Leaves soon${miscountedWords(c)}${forecastWords(c, now)}`;
+            : 'Leaves soon';
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,
     result: seen ? asSeen(r, seen) : r,
     words,
-    mark: markOf(c, seen ?? r, late || (seen !== null && isWorry(seen))),
+    mark: markOf(c.code, (seen ?? r).state, concerns),
     travelling,
   };
 }
@@ -325,18 +242,21 @@ export function benchView(house: House) {
   );
   const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
   const tasks = [
-    ...roadTasks(house, live),
-    ...twinTasks(house, live),
     ...runningTasks(house),
     ...arrivalTasks(house, live),
     ...open.map((d) => taskOf(d, now, midnight(1))),
   ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
-  const quarantines = house.quarantines.live().map((q) => stripOf(house, q));
+  const weeks = house.quarantines.live().map((q) => weeksOf(house, q));
+  const concerns = allConcerns(house, live, weeks);
   return {
     nowMs: now,
     tasks,
-    onTheWay: live.flatMap((s) => onTheWay(house, s) ?? []).sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
-    quarantines,
+    onTheWay: live
+      .flatMap((s) => onTheWay(house, s, concerns) ?? [])
+      .sort((a, b) => a.result.deadlineMs - b.result.deadlineMs),
+    quarantines: weeks.map((w) => stripOf(house, w)),
+    /** What is wrong, the gravest first. */
+    concerns,
     /** How many leave tonight, and can be packed together. */
     evening: leavingTonight(live, now).length,
     doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,

@@ -4,8 +4,8 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Evaluation } from '@/core/evaluate/evaluate';
-import { miscounts, miscountWords } from '@/core/consignment/rules';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { concernsOfShipment } from '@/server/concerns';
 import { profileOf, type House } from '@/server/house';
 
 /** What every station of a consignment starts from. */
@@ -74,7 +74,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
     when: `Hand-over ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
     overall: e?.overall ?? null,
     problem: view.problems[0]?.message ?? null,
-    rests: view.rests,
+    concerns: concernsOfShipment(h, view.stored, view.rests),
     chance: {
       version: `${c.id}:${view.stored.version}`,
       // Prices of the shelf come with what is computed from: whoever gets none sees the odds as they are stored.
@@ -88,15 +88,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
     oddsFollow: Boolean(e && h.thinker && !c.actual.openedAt && !hasDraws(view.stored.result)),
     archived: view.stored.archivedAt !== null,
     left: c.actual.handedOverAt !== null,
-    /** Counts that do not add up. */
-    miscounted: miscounts(c).map((m) =>
-      miscountWords(
-        m,
-        catalogue.species.find((s) => s.id === c.lines.find((l) => l.id === m.lineId)!.speciesId)?.name ?? '',
-      ),
-    ),
     cancelled: c.cancelled ? { day: day(c.cancelled.at, home.zone), reason: c.cancelled.reason } : null,
-    heldSince: c.held ? day(c.held.at, home.zone) : null,
     ribbon: { data: ribbonOf(h, c, e, view.schedule, nowMs, null), zone: home.zone, there },
     stations: view.stations,
   };

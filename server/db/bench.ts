@@ -1,4 +1,5 @@
 import type { DayOption } from '@/core/choose/days';
+import type { Accepted, Severity } from '@/core/concerns/concern';
 import type { Db } from './db';
 
 /** The last look for a better day: nothing found where `found` is null. */
@@ -7,7 +8,7 @@ export interface BetterDay {
   found: DayOption | null;
 }
 
-/** All SQL of duties put off and of days looked for. */
+/** All SQL of duties put off, of days looked for and of concerns accepted. */
 export function benchRepository(db: Db) {
   const offs = db.prepare<[string], { duty_id: string; until: string }>(
     `SELECT duty_id, until FROM put_off WHERE until > ?`,
@@ -25,6 +26,13 @@ export function benchRepository(db: Db) {
     `INSERT INTO better_day (consignment_id, at, found) VALUES (?, ?, ?)
      ON CONFLICT (consignment_id) DO UPDATE SET at = excluded.at, found = excluded.found`,
   );
+  const accepted = db.prepare<[string], { id: string; severity: Severity; times: number | null; until: string }>(
+    `SELECT concern_id AS id, severity, times, until FROM concern_accepted WHERE until > ?`,
+  );
+  const accept = db.prepare(
+    `INSERT INTO concern_accepted (concern_id, severity, times, reason, until, at, by)
+     VALUES (@id, @severity, @times, @reason, @until, @at, @by)`,
+  );
   const dropLook = db.prepare(`DELETE FROM better_day WHERE consignment_id = ?`);
   return {
     /** Until when each duty is put off, of those put off beyond an instant. */
@@ -39,6 +47,17 @@ export function benchRepository(db: Db) {
     },
     keepLook: (consignmentId: string, look: BetterDay): void =>
       void keepLook.run(consignmentId, look.at, look.found ? JSON.stringify(look.found) : null),
+    accepted: (sinceIso: string): Accepted[] =>
+      accepted.all(sinceIso).map(({ until, ...a }) => ({ ...a, untilMs: Date.parse(until) })),
+    accept: (a: {
+      id: string;
+      severity: Severity;
+      times: number | null;
+      reason: string;
+      until: string;
+      at: string;
+      by: string;
+    }): void => void accept.run(a),
     dropLook: (consignmentId: string): void => void dropLook.run(consignmentId),
   };
 }

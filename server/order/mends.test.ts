@@ -46,9 +46,12 @@ describe('an order that changes', () => {
     const [first, ...rest] = c.bags;
     const fewer = { ...first!, animals: [{ ...first!.animals[0]!, count: first!.animals[0]!.count - 2 }] };
     must(saveBags(house, { code, version: 1, bags: [fewer, ...rest], sourceWater: c.sourceWater }));
-    expect(frameView(stationOf(house, code)!).miscounted).toEqual(['2 of 8 Lemon tetra without a bag']);
+    expect(frameView(stationOf(house, code)!).concerns[0]).toMatchObject({
+      severity: 'stop',
+      finding: { code: 'miscounted', of: 'Lemon tetra', ordered: 8, bagged: 6 },
+    });
+    expect(benchView(house).concerns.map((x) => x.id)).toContain(`shipment:${code}:miscounted:Lemon tetra`);
     const onBench = benchView(house).onTheWay.find((x) => x.code === code)!;
-    expect(onBench.words).toMatch(/2 animals without a bag/);
     expect(onBench.mark).toBe('stop');
   });
 
@@ -184,7 +187,10 @@ describe('a day on which its carrier does not take it, or leaves it standing', (
   const at = (): string => must(saveOrder(house, orderInput(house, christmas))).code;
   test('is never green: in the heading, on the Bench and in the list', () => {
     const code = at();
-    expect(frameView(stationOf(house, code)!).rests).toMatch(/stand until .* for Christmas/);
+    expect(frameView(stationOf(house, code)!).concerns[0]).toMatchObject({
+      severity: 'stop',
+      finding: { code: 'cannot-leave', why: expect.stringMatching(/stand until .* for Christmas/) },
+    });
     expect(frameView(stationOf(house, code)!).overall!.state).toBe('stop');
     expect(stored(code).result).toMatchObject({ state: 'stop', rests: expect.stringContaining('Christmas') });
     now = Date.parse('2026-12-24T10:00:00Z');

@@ -1,7 +1,6 @@
 import { byNumber } from '@/core/quantities/words';
 import { chronicMgNL } from '@/core/water/criteria';
 import { cameInto, tanksOfBag } from '@/core/consignment/came';
-import { asksNow, type Ask } from '@/core/quarantine/asks';
 import {
   changePlan,
   dailyMgNL,
@@ -28,6 +27,7 @@ import { templates } from '@/core/quarantine/templates';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { positionOf } from '@/server/arrive/position';
 import { tankId } from '@/server/arrive/residents';
+import { concernsOfTank } from '@/server/concerns';
 import type { Station } from '@/server/consignment/station';
 import type { StoredDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
@@ -97,12 +97,6 @@ function spansOf(f: Facts, s: Standing): Between[] {
     return between || hours < 4 ? [] : [{ fromMgNL: from.value, toMgNL: to.value, hours, meals: mealsOf(s, from.ms) }];
   });
 }
-
-/** What a tank in its weeks asks for now, the worst first. */
-export const asksOf = (house: House, q: StoredQuarantine): Ask[] => {
-  const f = factsOf(house, q);
-  return asksNow(f, standingOf(f, house.nowMs()), assumptionsHere(house));
-};
 
 /** Food a day where nobody told it: a hundredth of what they weigh (common practice). */
 const FOOD_SHARE = 0.01;
@@ -230,7 +224,7 @@ export function tankWeeks(house: House, id: string) {
     nextPhase: next ? { id: next.id, title: next.title } : null,
     gate: gate.map(heldView),
     gateOpen: isOpen(gate),
-    asks: asksNow(f, s, a),
+    concerns: q.closedAt === null ? concernsOfTank(house, q.tankId) : [],
     beside: besideOf(house, q, f, s),
     water: s.water.map((w) => ({ medicine: w.medicine, unit: w.unit, levels: w.levels, now: w.now, doses: w.doses })),
     carbonIn: s.carbonIn,
@@ -285,14 +279,14 @@ export function roundView(house: House) {
       ofDays: s.ofDays,
       phase: s.now.phase.title,
       dwellers: dwellersOf(house, q).map(({ species, name, count }) => ({ species, name, count })),
-      asks: asksNow(f, s, a),
+      concerns: concernsOfTank(house, q.tankId),
       open,
       lookedMs: looked ? Date.parse(looked.at) : null,
       copperTop: copperTopOf(s),
     };
   });
   // The well before the sick, those who are long here before the newest, then as one walks.
-  const sick = (t: (typeof tanks)[number]): number => Number(t.asks.some((x) => x.key.startsWith('sign:')));
+  const sick = (t: (typeof tanks)[number]): number => Number(t.concerns.some((x) => x.finding.code === 'sign'));
   tanks.sort((x, y) => sick(x) - sick(y) || y.day - x.day || byNumber(x.where, y.where) || byNumber(x.tank, y.tank));
   return { nowMs, tanks, copperAskTimes: a.copperAskTimes };
 }

@@ -101,7 +101,7 @@ describe('doses', () => {
     must(say({ kind: 'carbon', in: true }));
     expect(said(say(dose(copper, 1.2)))).toMatch(/Carbon in the filter/);
     must(say(dose(copper, 1.2, { reason: 'it comes out tonight' })));
-    expect(q().asks[0]).toMatchObject({ key: 'carbon', mark: 'stop' });
+    expect(q().concerns[0]).toMatchObject({ severity: 'now', finding: { code: 'carbon' } });
   });
   test('a reducing binder is refused while copper is there, whatever the reason; so is copper after the binder', () => {
     must(say(dose(copper, 1.2)));

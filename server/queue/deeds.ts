@@ -6,6 +6,7 @@ import { intoShape, sendInto } from '@/server/arrive/into';
 import { readShape, tellReadings } from '@/server/arrive/readings';
 import { signShape, tellSign } from '@/server/arrive/signs';
 import { dutyId, laters, putOff } from '@/server/bench/put-off';
+import { acceptConcern, acceptShape } from '@/server/concerns/accept';
 import type { House } from '@/server/house';
 import { scaleInput, weigh } from '@/server/box/weigh';
 import { recordEvent, tick } from '@/server/pack/events';
@@ -36,6 +37,7 @@ const asked = z.discriminatedUnion('deed', [
   z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
   tellShape,
   z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
+  acceptShape,
   z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
   z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
   z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(999) }),
@@ -104,6 +106,8 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return nothingBack(tell(house, d, at));
     case 'putOff':
       return putOff(house, { id: d.id, later: d.later });
+    case 'accept':
+      return acceptConcern(house, d, who.name);
     case 'photo':
       return refuse('', 'A picture comes with its bytes: load the page again.');
     case 'step':

@@ -11,7 +11,7 @@ import { usePresses } from '@/ui/queue/use-queue';
 import { inField } from '@/ui/shell/keys';
 import { useKeys } from '@/ui/shell/wishes';
 import { UnreadList } from '@/ui/consignment/unread';
-import { Asks } from '@/ui/quarantine/asks';
+import { Concerns } from '@/ui/kit/concerns';
 import { RunningLow } from './low';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
@@ -35,14 +35,6 @@ interface Last {
 }
 
 const WEEK = 'ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline';
-
-/** What harms animals now, before anything else. */
-const Stops = ({ of }: { of: BenchProps['quarantines'] }) =>
-  of.map((q) =>
-    q.ask?.mark === 'stop' ? (
-      <Asks key={q.id} asks={[q.ask]} of={{ tank: q.tank, href: `/quarantine/${q.id}` }} />
-    ) : null,
-  );
 
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
@@ -144,7 +136,6 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
           </ButtonLink>
         )}
       </div>
-      <Stops of={p.quarantines} />
       {last && (
         <p className="note mb-2 flex items-center gap-2" role="status">
           {last.words}
@@ -172,14 +163,17 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
 export function Bench(p: BenchProps) {
   const now = useNow(p.nowMs, p.fixed);
   return (
-    <div className="lg:grid lg:grid-cols-[617px_1fr]">
-      <Days p={p} now={now} />
-      <div className="border-rule bg-surface px-3 pb-8 pt-4 md:px-6 lg:min-h-[calc(100vh-45px)] lg:border-l">
-        <UnreadList unread={p.unread} />
-        <OnTheWay p={p} now={now} />
-        <Quarantines p={p} />
-        <RunningLow low={p.low} zone={p.zone} />
+    <>
+      <Concerns list={p.concerns} zone={p.zone} named />
+      <div className="lg:grid lg:grid-cols-[617px_1fr]">
+        <Days p={p} now={now} />
+        <div className="border-rule bg-surface px-3 pb-8 pt-4 md:px-6 lg:min-h-[calc(100vh-45px)] lg:border-l">
+          <UnreadList unread={p.unread} />
+          <OnTheWay p={p} now={now} />
+          <Quarantines p={p} />
+          <RunningLow low={p.low} zone={p.zone} />
+        </div>
       </div>
-    </div>
+    </>
   );
 }

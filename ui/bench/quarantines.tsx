@@ -103,7 +103,6 @@ export function Quarantines({ p }: { p: BenchProps }) {
                   )}
                 </li>
               ))}
-              {q.ask?.mark === 'watch' && <li className="text-13 text-watch">{q.ask.words}</li>}
               {open.length === 0 && <li className="note">All done today</li>}
             </ul>
           </div>

@@ -5,7 +5,8 @@ import dynamic from 'next/dynamic';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import type { FrameView } from '@/server/consignment/station';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { StopBand } from '@/ui/kit/stop-band';
+import { gravest } from '@/core/concerns/concern';
+import { Concerns } from '@/ui/kit/concerns';
 import { useLookAgain } from '@/ui/use-look-again';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { Chance } from './chance';
@@ -29,6 +30,8 @@ const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
 export function Frame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
   const open = useSelectedLayoutSegment() ?? '';
   useLookAgain(v.oddsFollow, v);
+  const concerns = v.concerns.filter((c) => !(open === 'receive' && c.finding.code === 'tank-harms'));
+  const worst = gravest(v.concerns);
   return (
     <>
       <Heading
@@ -40,6 +43,7 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
         }
         line2={v.when}
         overall={v.overall}
+        worst={worst}
         oddsFollow={v.oddsFollow}
         problem={v.problem}
         chance={<Chance {...v.chance} />}
@@ -53,34 +57,12 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
           />
         }
       />
+      <Concerns list={concerns} zone={v.ribbon.zone} here={`/consignments/${v.code}/${open}`} />
       {v.cancelled && (
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
           <StateMark mark="stop" size={16} />
           <b>Cancelled</b> {v.cancelled.day}
           {v.cancelled.reason && `: ${v.cancelled.reason}`}. Its fish and supplies are free again.
-        </p>
-      )}
-      {v.rests && (
-        <div role="alert">
-          <StopBand className="px-6">
-            <b>{v.rests}.</b> Choose another day or service.
-          </StopBand>
-        </div>
-      )}
-      {v.miscounted.length > 0 && (
-        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
-          <StateMark mark="stop" size={16} />
-          <span>
-            <b>{v.miscounted.join('; ')}</b>: the figures tell of what is in the bags.
-          </span>
-        </p>
-      )}
-      {v.heldSince && open !== 'fast' && (
-        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
-          <StateMark mark="watch" size={16} />
-          <span>
-            <b>Held back</b> since {v.heldSince} for a better day: nothing of it is due.
-          </span>
         </p>
       )}
       <Ribbon {...v.ribbon} full={FULL.includes(open)} />

@@ -1,4 +1,5 @@
 import type { Factor } from '@/core/bag/slack';
+import type { Severity } from '@/core/concerns/concern';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { OVER, factorWords, hoursMinutes, slackWords } from '@/ui/format';
 
@@ -13,6 +14,8 @@ export interface HeadingProps {
     worstSlackH: number | null;
     state: 'fine' | 'watch' | 'stop';
   } | null;
+  /** The gravest concern: the mark is never green over one that stops or wants hands now. */
+  worst: Severity | null;
   problem: string | null;
   /** The slack is of the journey as planned; that of the draws is being computed. */
   oddsFollow: boolean;
@@ -22,7 +25,7 @@ export interface HeadingProps {
 }
 
 /** Slack is the answer: the median of the draws large, what fails first, the worst tenth under it. */
-export function Heading({ code, line1, line2, overall, problem, oddsFollow, chance, actions }: HeadingProps) {
+export function Heading({ code, line1, line2, overall, worst, problem, oddsFollow, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
     <section className="chead max-md:flex-wrap max-md:gap-x-4 max-md:gap-y-1 max-md:py-2">
@@ -63,7 +66,10 @@ export function Heading({ code, line1, line2, overall, problem, oddsFollow, chan
               )}
             </div>
             <p className="mt-1 flex items-center gap-1.5 text-13 text-ink-2">
-              <StateMark mark={overall.state} size={15} />
+              <StateMark
+                mark={worst === 'stop' ? 'stop' : worst === 'now' && overall.state === 'fine' ? 'watch' : overall.state}
+                size={15}
+              />
               {overall.bagId
                 ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first${overall.worstSlackH === overall.slackH ? '' : `; worst tenth ${slackWords(overall.worstSlackH)}`}`
                 : 'nothing fails within two days of the window'}

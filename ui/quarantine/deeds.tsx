@@ -80,7 +80,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
     (d) => d.kind === 'water' && d.doneAt === null && d.waived === '' && /^Change/.test(d.title),
   );
   const share = q.plan.phases.find((p) => p.id === q.phase.id)?.changeShare ?? 0.3;
-  const asked = q.asks.find((a) => a.litres !== undefined)?.litres;
+  const asked = q.concerns.flatMap(({ finding: f }) => ('changeL' in f && f.changeL !== null ? [f.changeL] : []))[0];
   const [litres, setLitres] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const shown = litres ?? (asked ?? share * q.waterL).toFixed(0);

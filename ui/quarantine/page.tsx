@@ -7,8 +7,8 @@ import { PhotoButton } from '@/ui/arrive/photo';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock, dayMonth } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
+import { Concerns } from '@/ui/kit/concerns';
 import { Animals } from './animals';
-import { Asks, stops } from './asks';
 import { Deeds } from './deeds';
 import { DoseForm } from './dose-form';
 import { Duties } from './duties';
@@ -85,6 +85,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
   const closed = q.closedMs !== null;
   return (
     <>
+      <Concerns list={q.concerns} zone={q.zone} here={`/quarantine/${q.id}`} />
       <section className="weeks-head px-3 pt-2 md:px-6">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
           <h1 className="text-46 leading-none">{q.tank}</h1>
@@ -119,11 +120,6 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             Day <b className="num text-46 leading-none">{q.day}</b> <span className="u">of {q.ofDays}</span>
           </p>
         </div>
-        {!closed && (
-          <div className="mt-2 [&>ul]:mb-0">
-            <Asks asks={stops(q.asks)} />
-          </div>
-        )}
         <div className="mt-1 h-2.5 border border-[var(--kraft-deep)] bg-[var(--kraft-pale)] md:hidden" aria-hidden>
           <div className="h-full bg-[var(--kraft)]" style={{ width: `${Math.min(100, (q.day / q.ofDays) * 100)}%` }} />
         </div>
@@ -133,7 +129,6 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
       </section>
       <section className="work grid gap-x-8 gap-y-6 border-t border-rule-strong lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
         <div className="min-w-0 lg:order-2">
-          <Asks asks={q.asks.filter((x) => x.mark === 'watch')} />
           {!closed && <Tell q={q} open={open} setOpen={setOpen} />}
           <Duties q={q} tellOf={setOpen} />
           {!closed && <Deeds q={q} />}

@@ -5,9 +5,9 @@ import { useState } from 'react';
 import type { RoundView } from '@/server/quarantine/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { Asks } from './asks';
 import { clock } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
+import { Concerns } from '@/ui/kit/concerns';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { LookForm, allWell } from './look-form';
@@ -89,7 +89,7 @@ function Stop({
           {t.phase}, day <b className="num text-18">{t.day}</b> of {t.ofDays}
         </p>
       </div>
-      <Asks asks={t.asks} />
+      <Concerns list={t.concerns} zone={t.zone} />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr]">
         <Button
           tone={next ? 'hands' : 'plain'}

@@ -2,14 +2,14 @@ import { notFound } from 'next/navigation';
 import { kinds } from '@/records';
 import { profileOf } from '@/server/house';
 import { editorView } from '@/server/records/view';
+import { concernsOfTank } from '@/server/concerns';
 import { standingNow } from '@/server/quarantine/facts';
-import { asksOf } from '@/server/quarantine/view';
 import { tankView } from '@/server/stock/tanks';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { RecordEditor } from '@/ui/records/editor';
 import { ButtonLink } from '@/ui/kit/button';
-import { Asks } from '@/ui/quarantine/asks';
+import { Concerns } from '@/ui/kit/concerns';
 import { TankLife } from '@/ui/stock/tank-life';
 
 export default async function TankPage({ params }: { params: Promise<{ id: string }> }) {
@@ -21,9 +21,12 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   const tank = view.id ? tankView(h, view.id) : null;
   const live = tank && h.quarantines.inTank(tank.record.id);
   const weeks = live && { id: live.id, day: standingNow(h, live).day };
+  const zone = profileOf(h).place.zone;
+  const concerns = tank && (
+    <Concerns list={concernsOfTank(h, tank.record.id)} zone={zone} here={`/tanks/${tank.record.id}`} />
+  );
   const life = tank && (
     <>
-      {live && <Asks asks={asksOf(h, live)} />}
       <p className="mb-4 flex flex-wrap gap-3">
         {weeks && (
           <ButtonLink tone="go" className="!min-h-11" href={`/quarantine/${weeks.id}`}>
@@ -39,7 +42,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
       </p>
       <TankLife
         tankId={tank.record.id}
-        zone={profileOf(h).place.zone}
+        zone={zone}
         fish={tank.fish}
         stays={tank.stays}
         readings={tank.readings}
@@ -51,6 +54,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
   if ((await whoIsHere()).role !== 'owner')
     return (
       <>
+        {concerns}
         <section className="chead">
           <h1>{tank?.record.name ?? 'A tank'}</h1>
         </section>
@@ -59,6 +63,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
     );
   return (
     <>
+      {concerns}
       <RecordEditor
         key={view.id}
         kindId={kind.id}

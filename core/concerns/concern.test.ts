@@ -1,0 +1,64 @@
+import { DAY, HOUR } from '@/core/quantities/time';
+import { concernsOf, gravest, inOrder, type Accepted, type Found } from './concern';
+import { backupFindings, supplyFindings } from './house';
+
+const NOW = Date.parse('2026-12-01T12:00:00Z');
+const sign = (of: 'dust' | 'fins', severity: Found['severity'], sinceMs: number | null = null, times = 1): Found => ({
+  finding: { code: 'sign', of, part: null, many: null },
+  severity,
+  sinceMs,
+  times,
+});
+const of = (name: string, ...found: Found[]) => concernsOf({ kind: 'tank', id: name, name }, `/tanks/${name}`, found);
+
+test('the gravest first, then the oldest, then by name; nothing twice', () => {
+  const list = [
+    ...of('B', sign('dust', 'today', 2)),
+    ...of('A', sign('dust', 'now', 9), sign('fins', 'now', 5), sign('fins', 'know')),
+    ...of('B', sign('fins', 'stop')),
+  ];
+  expect(inOrder([...list, ...list], [], NOW).map((c) => `${c.severity} ${c.id}`)).toEqual([
+    'stop tank:B:sign:fins',
+    'now tank:A:sign:fins',
+    'now tank:A:sign:dust',
+    'today tank:B:sign:dust',
+  ]);
+  expect(gravest(list)).toBe('stop');
+  expect(gravest([])).toBeNull();
+});
+
+describe('one that a hand accepted', () => {
+  const accepted: Accepted = { id: 'tank:A:sign:dust', severity: 'today', times: 2, untilMs: NOW + HOUR };
+  const told = (found: Found, a: Accepted = accepted, now = NOW) => inOrder(of('A', found), [a], now).length;
+  test('keeps quiet until its hour', () => {
+    expect(told(sign('dust', 'today', null, 2))).toBe(0);
+    expect(told(sign('dust', 'today', null, 2), accepted, NOW + HOUR)).toBe(1);
+  });
+  test('comes back graver, or grown by more than a fifth, and quiets no other', () => {
+    expect(told(sign('dust', 'now', null, 2))).toBe(1);
+    expect(told(sign('dust', 'know', null, 2))).toBe(0);
+    expect(told(sign('dust', 'today', null, 2.4))).toBe(0);
+    expect(told(sign('dust', 'today', null, 2.5))).toBe(1);
+    expect(told(sign('fins', 'today', null, 2))).toBe(1);
+  });
+});
+
+test('the shelf: less than nothing is counted again, what bites within two days is bought, the rest is quiet', () => {
+  const supply = (onHand: number | null, hours: number | null) => ({
+    name: 'Box',
+    onHand,
+    bites: hours === null ? null : { ms: NOW + hours * HOUR, code: 'KC-0001' },
+  });
+  const codes = (...list: ReturnType<typeof supply>[]) => supplyFindings(list, NOW).map((x) => x.finding.code);
+  expect(codes(supply(-2, null), supply(3, 47), supply(3, 49), supply(null, null), supply(0, null))).toEqual([
+    'supply-negative',
+    'supply-short',
+  ]);
+});
+
+test('a backup older than a day is to be known; an empty house needs none', () => {
+  expect(backupFindings(NOW - 23 * HOUR, true, NOW)).toEqual([]);
+  expect(backupFindings(NOW - 3 * DAY, true, NOW)).toMatchObject([{ severity: 'know', finding: { days: 3 } }]);
+  expect(backupFindings(null, true, NOW)).toMatchObject([{ finding: { days: null } }]);
+  expect(backupFindings(null, false, NOW)).toEqual([]);
+});

@@ -1,0 +1,107 @@
+import { DAY, HOUR, MIN } from '@/core/quantities/time';
+import { shipmentFindings, type ShipmentState } from './shipment';
+
+const LEAVE = Date.parse('2026-12-01T18:00:00Z');
+const calm: ShipmentState = {
+  incoming: false,
+  cancelled: false,
+  heldMs: null,
+  rests: null,
+  miscounts: [],
+  leaveMs: LEAVE,
+  handedOverMs: null,
+  arrivedMs: null,
+  openedMs: null,
+  deadlineMs: LEAVE + 18 * HOUR,
+  packsOpen: false,
+  odds: { bagId: 'A1', factor: 'oxygen', worstSlackH: 12, within: 1, draws: 200, state: 'fine' },
+  road: null,
+  fading: null,
+  forecastDays: null,
+  closedBags: [],
+  tanks: [],
+  waiting: [],
+};
+const codes = (change: Partial<ShipmentState>, nowMs = LEAVE - 6 * HOUR): string[] =>
+  shipmentFindings({ ...calm, ...change }, nowMs).map((x) => `${x.severity} ${x.finding.code}`);
+const left = { handedOverMs: LEAVE };
+const here = { ...left, incoming: true, arrivedMs: LEAVE + 16 * HOUR };
+
+test('a plan that is well wants nothing, before and after it leaves', () => {
+  expect(codes({})).toEqual([]);
+  expect(codes(left, LEAVE + 4 * HOUR)).toEqual([]);
+});
+
+describe('before it leaves', () => {
+  test('a day its carrier rests, and animals without a bag, stop it; the other way round too', () => {
+    const off = [{ name: 'Lemon tetra', ordered: 8, bagged: 6 }];
+    expect(codes({ rests: 'It would stand over Christmas', miscounts: off })).toEqual([
+      'stop cannot-leave',
+      'stop miscounted',
+    ]);
+    expect(codes({ ...left, rests: 'x', miscounts: off }, LEAVE + HOUR)).toEqual([]);
+  });
+  test('half an hour after its hour it was not dropped off, and nothing else of that hour is told', () => {
+    expect(codes({ rests: 'x' }, LEAVE + 29 * MIN)).toEqual(['stop cannot-leave']);
+    expect(codes({ rests: 'x', forecastDays: 4 }, LEAVE + 31 * MIN)).toEqual(['now not-handed-over']);
+    // Ten days later it is not "on its way, past its window".
+    expect(codes({}, LEAVE + 10 * DAY)).toEqual(['now not-handed-over']);
+  });
+  test('an old forecast matters two days before, not sooner', () => {
+    expect(codes({ forecastDays: 3 }, LEAVE - 47 * HOUR)).toEqual(['today forecast-old']);
+    expect(codes({ forecastDays: 3 }, LEAVE - 49 * HOUR)).toEqual([]);
+  });
+  test('a bag that does not last stops it here; on the road nobody packs it anew', () => {
+    const odds = { ...calm.odds!, worstSlackH: -3, within: 0.4, state: 'stop' as const };
+    expect(shipmentFindings({ ...calm, odds }, LEAVE - HOUR)[0]).toMatchObject({
+      severity: 'stop',
+      finding: { code: 'runs-out', bagId: 'A1', shortH: 3 },
+    });
+    expect(codes({ ...left, odds }, LEAVE + HOUR)).toEqual(['now runs-out']);
+    expect(codes({ ...left, odds, openedMs: LEAVE + 9 * HOUR }, LEAVE + 10 * HOUR)).toEqual([]);
+  });
+  test('held back is only to be known; cancelled is nothing', () => {
+    expect(codes({ heldMs: LEAVE - DAY, rests: 'x' }, LEAVE + DAY)).toEqual(['know held']);
+    expect(codes({ cancelled: true, rests: 'x' }, LEAVE + DAY)).toEqual([]);
+  });
+});
+
+describe('on its way', () => {
+  const road = { at: 'depot', lateMin: 0, unseenSinceMs: null, holdsUntilMs: LEAVE + 30 * HOUR, help: null };
+  test('late, unseen, past its delivery: one of them, with the hours left', () => {
+    expect(codes({ ...left, road }, LEAVE + 9 * HOUR)).toEqual([]);
+    expect(codes({ ...left, road: { ...road, lateMin: 90 } }, LEAVE + 9 * HOUR)).toEqual(['now late']);
+    const unseen = shipmentFindings(
+      { ...calm, ...left, road: { ...road, lateMin: 90, unseenSinceMs: LEAVE } },
+      LEAVE + 9 * HOUR,
+    );
+    expect(unseen).toMatchObject([{ finding: { code: 'unseen', unseenH: 9, leftH: 21 } }]);
+    expect(codes(left, LEAVE + 19 * HOUR)).toEqual(['now overdue']);
+    expect(codes({ ...left, arrivedMs: LEAVE + 17 * HOUR }, LEAVE + 19 * HOUR)).toEqual([]);
+  });
+  test('a control pack that fades is told until the box is there', () => {
+    const fading = { name: '40 h pack', share: 0.5, ms: LEAVE + HOUR };
+    expect(codes({ ...left, fading }, LEAVE + 2 * HOUR)).toEqual(['now pack-fades']);
+    expect(codes({ ...left, fading, arrivedMs: LEAVE + 3 * HOUR }, LEAVE + 4 * HOUR)).toEqual([]);
+  });
+});
+
+describe('where it is opened', () => {
+  test('bags that wait are told an hour after the box came, with the instant until which they are safe', () => {
+    const closed = { ...here, closedBags: ['A1', 'A2'] };
+    expect(codes(closed, here.arrivedMs + 59 * MIN)).toEqual([]);
+    expect(shipmentFindings({ ...calm, ...closed }, here.arrivedMs + 61 * MIN)).toMatchObject([
+      { severity: 'now', finding: { code: 'still-closed', openByMs: LEAVE + 30 * HOUR } },
+    ]);
+  });
+  test('a tank that harms is for today while they travel, and stops once they are here', () => {
+    const tanks = [{ tank: 'Q5', stops: [{ code: 'sea' as const, name: 'Neon tetra', salinity: 34 }] }];
+    expect(codes({ incoming: true, tanks }, LEAVE)).toEqual(['today tank-harms']);
+    expect(codes({ ...here, tanks }, here.arrivedMs)).toEqual(['stop tank-harms']);
+  });
+  test('a clock that ran out is told after two minutes', () => {
+    const waiting = [{ runId: 'r', step: 'Net over', bagIds: ['A1'], sinceMs: here.arrivedMs }];
+    expect(codes({ ...here, waiting }, here.arrivedMs + 2 * MIN)).toEqual([]);
+    expect(codes({ ...here, waiting }, here.arrivedMs + 3 * MIN)).toEqual(['now timer']);
+  });
+});

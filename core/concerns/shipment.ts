@@ -1,0 +1,194 @@
+import type { Factor } from '@/core/bag/slack';
+import type { TankStop } from '@/core/acclimation/tank-stops';
+import { HOUR, MIN } from '@/core/quantities/time';
+import type { Found } from './concern';
+import { timesOver } from './tank';
+
+/** What is found of a shipment; ms, hours, counts. */
+export type ShipmentFinding =
+  | { code: 'cannot-leave'; why: string }
+  | { code: 'miscounted'; of: string; ordered: number; bagged: number }
+  | { code: 'held' }
+  | { code: 'not-handed-over'; leaveMs: number; opened: boolean }
+  | { code: 'late'; lateH: number; leftH: number | null; help: string | null }
+  | { code: 'unseen'; at: string; unseenH: number; leftH: number | null; help: string | null }
+  | { code: 'overdue'; byMs: number }
+  | { code: 'pack-fades'; pack: string; share: number }
+  | { code: 'runs-out'; bagId: string; factor: Factor; shortH: number; within: number | null; draws: number }
+  | { code: 'forecast-old'; days: number }
+  | { code: 'still-closed'; bagIds: string[]; openByMs: number | null }
+  | { code: 'tank-harms'; of: TankStop['code']; tank: string; stop: TankStop }
+  | { code: 'timer'; of: string; step: string; bagIds: string[] };
+
+/** What of a shipment is judged: how it stands, by plan, facts and the last evaluation. */
+export interface ShipmentState {
+  /** Coming to this house; else it leaves from here, or both. */
+  incoming: boolean;
+  cancelled: boolean;
+  heldMs: number | null;
+  /** Why its carrier does not take it on its day and hour; null where it does. */
+  rests: string | null;
+  miscounts: readonly { name: string; ordered: number; bagged: number }[];
+  leaveMs: number;
+  handedOverMs: number | null;
+  arrivedMs: number | null;
+  openedMs: number | null;
+  /** End of the delivery window, or when it is to be opened. */
+  deadlineMs: number;
+  /** Packs were opened: they warm nobody tomorrow. */
+  packsOpen: boolean;
+  /** The last evaluation in short. */
+  odds: {
+    bagId: string | null;
+    factor: Factor | null;
+    worstSlackH: number | null;
+    within: number | null;
+    draws: number;
+    state: 'fine' | 'watch' | 'stop';
+  } | null;
+  /** As it was seen on the road; null where nobody saw it yet. */
+  road: {
+    at: string;
+    lateMin: number;
+    unseenSinceMs: number | null;
+    holdsUntilMs: number | null;
+    help: string | null;
+  } | null;
+  fading: { name: string; share: number; ms: number } | null;
+  /** Days of a forecast that is told to be old. */
+  forecastDays: number | null;
+  closedBags: readonly string[];
+  /** Receiving tanks that would harm what comes; nobody went in yet. */
+  tanks: readonly { tank: string; stops: readonly TankStop[] }[];
+  /** Clocks of its acclimation that ran out and wait for hands. */
+  waiting: readonly { runId: string; step: string; bagIds: string[]; sinceMs: number }[];
+}
+
+/** So long after its hour a box that stands here was not handed over († ours): a queue at the counter is none. */
+const LEAVES_MS = 30 * MIN;
+/** A box that came stands so long before it is asked for († ours). */
+const OPENS_MS = HOUR;
+/** A clock that ran out waits so long for hands before others are told († ours). */
+const WAITS_MS = 2 * MIN;
+/** An old forecast matters so long before it leaves. */
+const FORECAST_MS = 48 * HOUR;
+
+/** Before it leaves: what keeps it here, what would harm, what was missed. */
+function beforeLeaving(s: ShipmentState, nowMs: number): Found[] {
+  if (s.handedOverMs !== null || s.incoming) return [];
+  const out: Found[] = [];
+  const missed = nowMs > s.leaveMs + LEAVES_MS;
+  if (missed)
+    out.push({
+      finding: { code: 'not-handed-over', leaveMs: s.leaveMs, opened: s.packsOpen },
+      severity: 'now',
+      sinceMs: s.leaveMs,
+    });
+  else if (s.rests) out.push({ finding: { code: 'cannot-leave', why: s.rests }, severity: 'stop', sinceMs: null });
+  for (const { name, ordered, bagged } of s.miscounts)
+    out.push({
+      finding: { code: 'miscounted', of: name, ordered, bagged },
+      severity: 'stop',
+      sinceMs: null,
+      times: Math.abs(ordered - bagged),
+    });
+  const soon = s.leaveMs - nowMs < FORECAST_MS && !missed;
+  if (soon && s.forecastDays !== null)
+    out.push({ finding: { code: 'forecast-old', days: s.forecastDays }, severity: 'today', sinceMs: null });
+  return out;
+}
+
+/** Between hand-over and arrival: late, unseen, past its window, a pack that fades. */
+function onTheRoad(s: ShipmentState, nowMs: number): Found[] {
+  if (s.arrivedMs !== null || s.openedMs !== null || (s.handedOverMs === null && !s.incoming)) return [];
+  const left = (ms: number | null): number | null => (ms === null ? null : (ms - nowMs) / HOUR);
+  const { road } = s;
+  const out: Found[] = [];
+  if (road && road.unseenSinceMs !== null)
+    out.push({
+      finding: {
+        code: 'unseen',
+        at: road.at,
+        unseenH: (nowMs - road.unseenSinceMs) / HOUR,
+        leftH: left(road.holdsUntilMs),
+        help: road.help,
+      },
+      severity: 'now',
+      sinceMs: road.unseenSinceMs,
+    });
+  else if (road && road.lateMin > 0)
+    out.push({
+      finding: { code: 'late', lateH: road.lateMin / 60, leftH: left(road.holdsUntilMs), help: road.help },
+      severity: 'now',
+      sinceMs: nowMs - road.lateMin * MIN,
+    });
+  // Of a box of which nobody told that it left, nobody can say that it is late.
+  else if (nowMs > s.deadlineMs && (s.handedOverMs !== null || s.incoming))
+    out.push({ finding: { code: 'overdue', byMs: nowMs - s.deadlineMs }, severity: 'now', sinceMs: s.deadlineMs });
+  if (s.fading)
+    out.push({
+      finding: { code: 'pack-fades', pack: s.fading.name, share: s.fading.share },
+      severity: 'now',
+      sinceMs: s.fading.ms,
+    });
+  return out;
+}
+
+/** Until it is opened: a bag that does not last. */
+function lasting(s: ShipmentState): Found[] {
+  const o = s.odds;
+  if (s.openedMs !== null || !o || o.state !== 'stop' || o.bagId === null || o.factor === null) return [];
+  const shortH = Math.max(0, -(o.worstSlackH ?? 0));
+  const finding = {
+    code: 'runs-out',
+    bagId: o.bagId,
+    factor: o.factor,
+    shortH,
+    within: o.within,
+    draws: o.draws,
+  } as const;
+  // What is on its way no hand packs anew: it is opened first.
+  return [
+    { finding, severity: s.handedOverMs === null && !s.incoming ? 'stop' : 'now', sinceMs: null, times: 1 + shortH },
+  ];
+}
+
+/** Where it is opened: bags that wait, a tank that harms, a clock that ran out. */
+function atArrival(s: ShipmentState, nowMs: number): Found[] {
+  const out: Found[] = [];
+  if (s.arrivedMs !== null && s.closedBags.length > 0 && nowMs > s.arrivedMs + OPENS_MS) {
+    const safeH = s.odds?.worstSlackH ?? null;
+    out.push({
+      finding: {
+        code: 'still-closed',
+        bagIds: [...s.closedBags],
+        openByMs: safeH === null ? null : s.deadlineMs + safeH * HOUR,
+      },
+      severity: 'now',
+      sinceMs: s.arrivedMs,
+    });
+  }
+  for (const { tank, stops } of s.tanks)
+    for (const stop of stops)
+      out.push({
+        finding: { code: 'tank-harms', of: stop.code, tank, stop },
+        severity: s.arrivedMs === null ? 'today' : 'stop',
+        sinceMs: null,
+        times: timesOver(stop),
+      });
+  for (const w of s.waiting)
+    if (nowMs > w.sinceMs + WAITS_MS)
+      out.push({
+        finding: { code: 'timer', of: w.runId, step: w.step, bagIds: w.bagIds },
+        severity: 'now',
+        sinceMs: w.sinceMs,
+      });
+  return out;
+}
+
+/** What a shipment wants of hands. Nothing of what was cancelled; of what is held back only that. */
+export function shipmentFindings(s: ShipmentState, nowMs: number): Found[] {
+  if (s.cancelled) return [];
+  if (s.heldMs !== null) return [{ finding: { code: 'held' }, severity: 'know', sinceMs: s.heldMs }];
+  return [...beforeLeaving(s, nowMs), ...onTheRoad(s, nowMs), ...lasting(s), ...atArrival(s, nowMs)];
+}

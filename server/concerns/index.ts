@@ -1,0 +1,71 @@
+import { inOrder, type Concern } from '@/core/concerns/concern';
+import { backupFindings, supplyFindings } from '@/core/concerns/house';
+import { concernsOf } from '@/core/concerns/concern';
+import { liveConsignments } from '@/server/bench/duties';
+import { backupsOf } from '@/server/db/backup';
+import { stageOf, type StoredConsignment } from '@/server/db/consignments';
+import type { House } from '@/server/house';
+import { suppliesView } from '@/server/stock/supplies';
+import { shipmentConcerns } from './shipments';
+import { quarantineConcerns, residentConcerns, weeksOf, type Weeks } from './tanks';
+
+const ordered = (house: House, list: readonly Concern[]): Concern[] =>
+  inOrder(list, house.bench.accepted(house.nowIso()), house.nowMs());
+
+/** Shelf and backups. */
+function ofHouse(house: House, live: StoredConsignment[]): Concern[] {
+  const leaving = live.filter((s) => s.document.direction !== 'incoming' && stageOf(s.document) === 'planned');
+  const short = suppliesView(house, leaving).low.map((t) => ({
+    name: t.name,
+    onHand: t.batches.some((b) => b.over > 0) ? -t.batches.reduce((n, b) => n + b.over, 0) : t.onHand,
+    bites: t.bites && { ms: Date.parse(t.bites.atIso), code: t.bites.code },
+  }));
+  const kept = house.folder ? backupsOf(house.folder)[0] : undefined;
+  return [
+    ...supplyFindings(short, house.nowMs()).flatMap((f) =>
+      concernsOf(
+        { kind: 'house', id: '', name: 'Stock' },
+        f.finding.code === 'supply-short' ? '/supplies/shopping' : '/supplies',
+        [f],
+      ),
+    ),
+    ...(house.folder
+      ? concernsOf(
+          { kind: 'house', id: '', name: 'Data' },
+          '/settings',
+          backupFindings(kept ? Date.parse(kept.at) : null, house.consignments.any(), house.nowMs()),
+        )
+      : []),
+  ];
+}
+
+/** Everything that wants a hand or a decision in this house, the gravest first. */
+export function allConcerns(
+  house: House,
+  live: StoredConsignment[] = liveConsignments(house).sound,
+  weeks: readonly Weeks[] = house.quarantines.live().map((q) => weeksOf(house, q)),
+): Concern[] {
+  return ordered(house, [
+    ...live.flatMap((s) => shipmentConcerns(house, s)),
+    ...quarantineConcerns(house, weeks),
+    ...residentConcerns(house),
+    ...ofHouse(house, live),
+  ]);
+}
+
+/** What one shipment wants, for its heading; `rests` as its page computed it. */
+export const concernsOfShipment = (house: House, stored: StoredConsignment, rests: string | null): Concern[] =>
+  ordered(house, shipmentConcerns(house, stored, rests));
+
+/** What one tank wants, whether in quarantine or not. */
+export function concernsOfTank(house: House, tankId: string): Concern[] {
+  const all = house.quarantines.live().map((q) => weeksOf(house, q));
+  return ordered(house, [
+    ...quarantineConcerns(
+      house,
+      all.filter((w) => w.q.tankId === tankId),
+      all,
+    ),
+    ...residentConcerns(house, tankId),
+  ]);
+}

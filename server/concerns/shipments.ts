@@ -1,0 +1,127 @@
+import { concernsOf, type Concern } from '@/core/concerns/concern';
+import { shipmentFindings, type ShipmentState } from '@/core/concerns/shipment';
+import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
+import { withOverrides } from '@/core/catalogue/assumptions';
+import { miscounts } from '@/core/consignment/rules';
+import { standing } from '@/core/consignment/standing';
+import type { Consignment } from '@/core/consignment/schema';
+import { forecastAge } from '@/core/weather/forecast';
+import { outcomeOf } from '@/server/arrive/finish';
+import { positionOf } from '@/server/arrive/position';
+import { catalogueOf } from '@/server/consignment/result';
+import type { StoredConsignment } from '@/server/db/consignments';
+import type { House } from '@/server/house';
+import { roadOf } from '@/server/road/road';
+import { fadingTwin } from '@/server/road/twins';
+
+const msOf = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
+
+/** Receiving tanks of this house that would harm what comes, as long as nothing went in. */
+function harmfulTanks(house: House, c: Consignment): ShipmentState['tanks'] {
+  if (c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0) return [];
+  const { species } = catalogueOf(c, house);
+  return [c.tank, ...(c.otherTanks ?? [])].map((t) => {
+    const kinds = c.lines
+      .filter((l) => (l.into ?? c.tank.name) === t.name)
+      .flatMap((l) => species.find((s) => s.id === l.speciesId) ?? []);
+    const { tempC, pH, salinity, tanMgNL } = { ...t, ...c.actual.tanks[t.name] };
+    const read = Object.fromEntries(
+      Object.entries({ tempC, pH, salinity, tanMgNL }).filter(([, v]) => v !== undefined),
+    ) as ReadWater;
+    return { tank: t.name, stops: stopsByReading(read, kinds, t.volumeL) };
+  });
+}
+
+/** Clocks of its acclimation that ran out. */
+const waitingOf = (house: House, c: Consignment): ShipmentState['waiting'] =>
+  house.arrivals.runsOf(c.id).flatMap((run) => {
+    const at = positionOf(run, house.nowMs());
+    const step = run.steps[at.index];
+    return !at.finished && step && at.endsAtMs !== null && at.endsAtMs < house.nowMs()
+      ? [{ runId: run.id, step: step.title, bagIds: run.bagIds, sinceMs: at.endsAtMs }]
+      : [];
+  });
+
+function roadState(house: House, stored: StoredConsignment): ShipmentState['road'] {
+  const c = stored.document;
+  if (c.actual.arrivedAt || (c.actual.scans ?? []).length === 0) return null;
+  const r = roadOf(house, stored);
+  if (!r?.ok || r.value.leg >= r.value.legs.length) return null;
+  const { legs, leg, lateMin, unseenSinceMs, holdsUntilMs, helps } = r.value;
+  const at = legs[Math.max(0, leg)]?.label ?? 'on the road';
+  return { at, lateMin, unseenSinceMs, holdsUntilMs, help: helps[0]?.words ?? null };
+}
+
+/** How a shipment stands; `rests` where its page computed it anew. */
+function stateOf(house: House, stored: StoredConsignment, rests = stored.result?.rests ?? null): ShipmentState {
+  const { document: c, result: r } = stored;
+  const { handedOverAt, arrivedAt, openedAt } = c.actual;
+  const { species } = catalogueOf(c, house);
+  const name = (lineId: string): string => {
+    const id = c.lines.find((l) => l.id === lineId)?.speciesId;
+    return species.find((s) => s.id === id)?.name ?? id ?? lineId;
+  };
+  const travelling = handedOverAt !== null && arrivedAt === null;
+  const fading = travelling ? fadingTwin(house, c) : null;
+  const age = c.forecast && forecastAge(c.forecast.madeAt, house.nowMs(), withOverrides(c.assumptions));
+  const opening = c.direction !== 'outgoing' && arrivedAt !== null;
+  const outcome = opening ? outcomeOf(house, c) : null;
+  return {
+    incoming: c.direction === 'incoming',
+    cancelled: Boolean(c.cancelled),
+    heldMs: c.held ? Date.parse(c.held.at) : null,
+    rests,
+    miscounts: miscounts(c).map((m) => ({ ...m, name: name(m.lineId) })),
+    leaveMs: Date.parse(c.handOverAt),
+    handedOverMs: msOf(handedOverAt),
+    arrivedMs: msOf(arrivedAt),
+    openedMs: msOf(openedAt),
+    deadlineMs: r?.deadlineMs ?? Date.parse(c.openingAt),
+    packsOpen:
+      handedOverAt === null &&
+      standing(house.facts.of(c.id).events).some((e) => e.kind === 'activated' && !e.subject.id.startsWith('twin/')),
+    odds: r && {
+      bagId: r.bagId,
+      factor: r.factor,
+      worstSlackH: r.worstSlackH,
+      within: r.chance,
+      draws: r.draws,
+      state: r.state,
+    },
+    road: travelling ? roadState(house, stored) : null,
+    fading: fading && { ...fading, ms: Date.parse(fading.at) },
+    forecastDays: age?.old ? Math.floor(age.hours / 24) : null,
+    closedBags:
+      outcome && outcome.finishedAt === null ? outcome.bags.filter((b) => b.state === 'waits').map((b) => b.id) : [],
+    tanks: harmfulTanks(house, c),
+    waiting: waitingOf(house, c),
+  };
+}
+
+/** The station where hands mend each finding. */
+const stationOf: Record<string, string> = {
+  'cannot-leave': 'order',
+  miscounted: 'bag',
+  held: 'fast',
+  'not-handed-over': 'send',
+  late: 'send',
+  unseen: 'send',
+  'pack-fades': 'send',
+  'runs-out': 'bag',
+  'forecast-old': 'heat',
+  overdue: 'receive',
+  'still-closed': 'receive',
+  'tank-harms': 'receive',
+  timer: 'run',
+};
+
+/** What a shipment wants. One that is in quarantine, or archived, is told by its tanks. */
+export function shipmentConcerns(house: House, stored: StoredConsignment, rests?: string | null): Concern[] {
+  const c = stored.document;
+  if (stored.archivedAt !== null || house.quarantines.of(c.id).length > 0) return [];
+  const who = c.direction === 'incoming' ? `from ${c.sender.name}` : `to ${c.receiver.name}`;
+  const subject = { kind: 'shipment', id: c.code, name: `${c.code} ${who}` } as const;
+  return shipmentFindings(stateOf(house, stored, rests), house.nowMs()).flatMap((f) =>
+    concernsOf(subject, `/consignments/${c.code}/${stationOf[f.finding.code] ?? ''}`, [f]),
+  );
+}

@@ -1,0 +1,83 @@
+import { concernsOf, type Concern } from '@/core/concerns/concern';
+import { quarantineFindings, residentFindings, signsSeen, twinFindings } from '@/core/concerns/tank';
+import type { Species } from '@/core/catalogue/schema';
+import { standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import type { Lot, TankRecord } from '@/records/tank';
+import type { LatestFigures } from '@/server/db/ledger';
+import type { StoredQuarantine } from '@/server/db/quarantines';
+import type { House } from '@/server/house';
+import { assumptionsHere, factsOf, tankNameOf } from '@/server/quarantine/facts';
+
+/** Kinds of animals in every tank, by its identifier: of the stock list, and of those that were carried there. */
+function kindsByTank(house: House): Map<string, Species[]> {
+  const known = new Map(house.shelves().all.species.map((s) => [s.id, s]));
+  const out = new Map<string, Species[]>();
+  const add = (tank: string, speciesId: string): void => {
+    const s = known.get(speciesId);
+    if (s) out.set(tank, [...(out.get(tank) ?? []), s]);
+  };
+  for (const s of house.ledger.living()) add(s.tank, s.speciesId);
+  for (const r of house.records.list('lot', 'active', 2000)) {
+    const lot = r.document as unknown as Lot;
+    if ((r.amount ?? 0) > 0) add(lot.tankId, lot.speciesId);
+  }
+  return out;
+}
+
+const readOf = (latest: LatestFigures | undefined) =>
+  Object.fromEntries(
+    (['tempC', 'pH', 'salinity', 'tanMgNL'] as const).flatMap((k) =>
+      latest?.[k] ? [[k, { value: latest[k].value, ms: Date.parse(latest[k].at) }]] : [],
+    ),
+  );
+
+/** A tank in quarantine with its record of that time and where it stands now. */
+export interface Weeks {
+  q: StoredQuarantine;
+  f: Facts;
+  s: Standing;
+}
+
+export const weeksOf = (house: House, q: StoredQuarantine, f = factsOf(house, q)): Weeks => ({
+  q,
+  f,
+  s: standingOf(f, house.nowMs()),
+});
+
+/** What tanks in quarantine want, each with what was seen in those it shares water, net or animals with. */
+export function quarantineConcerns(house: House, weeks: readonly Weeks[], all: readonly Weeks[] = weeks): Concern[] {
+  const a = assumptionsHere(house);
+  return weeks.flatMap(({ q, f, s }) => {
+    const name = tankNameOf(house, q);
+    const twins = all.filter(
+      (o) => o.q.id !== q.id && (q.twin === tankNameOf(house, o.q) || o.q.twin === name || o.q.twin === q.tank),
+    );
+    return concernsOf({ kind: 'tank', id: q.tankId, name }, `/quarantine/${q.id}`, [
+      ...quarantineFindings(f, s, a),
+      ...twins.flatMap((o) => twinFindings(tankNameOf(house, o.q), signsSeen(o.s))),
+    ]);
+  });
+}
+
+/** What tanks want by what was read of them and who is in them; one tank, or all. */
+export function residentConcerns(house: House, tankId?: string): Concern[] {
+  const kinds = kindsByTank(house);
+  const latest = house.ledger.latestFigures();
+  const weeks = new Map(house.quarantines.live().map((q) => [q.tankId, q]));
+  return house.records
+    .list('tank', 'active', 400)
+    .filter((r) => tankId === undefined || r.id === tankId)
+    .flatMap((r) => {
+      const tank = r.document as unknown as TankRecord;
+      const q = weeks.get(r.id);
+      const found = residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
+        volumeL: q?.waterL ?? tank.volumeL,
+        judged: q !== undefined,
+      });
+      return concernsOf(
+        { kind: 'tank', id: r.id, name: tank.name },
+        q ? `/quarantine/${q.id}` : `/tanks/${r.id}`,
+        found,
+      );
+    });
+}

@@ -1,0 +1,168 @@
+'use client';
+
+import { useState } from 'react';
+import { gravest, type Concern, type Severity } from '@/core/concerns/concern';
+import { counted } from '@/core/quantities/words';
+import { say } from '@/words/en/concerns';
+import { TextField } from '@/ui/fields/fields';
+import { press } from '@/ui/queue/store';
+import { ofDeed, usePresses } from '@/ui/queue/use-queue';
+import { Button, ButtonLink } from './button';
+import { StopBand } from './stop-band';
+
+interface Shown {
+  list: readonly Concern[];
+  zone: string;
+  /** Subjects are named: where those of several stand beside each other. */
+  named?: boolean;
+  /** The page one is on: what leads there has no button. */
+  here?: string;
+}
+
+/** So many that stop or want hands stand open; the rest are asked for. */
+const OPEN = 4;
+/** No page tells more that only wants to be known. */
+const KNOWN = 3;
+
+/** Takes a concern on with a reason, for some hours. */
+function Accept({ c, title, dark }: { c: Concern; title: string; dark: boolean }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  if (!open)
+    return (
+      <button
+        className={`min-h-11 text-13 underline ${dark ? '' : 'text-ink-2'}`}
+        aria-label={`Accept the risk: ${title}`}
+        onClick={() => setOpen(true)}
+      >
+        Accept risk
+      </button>
+    );
+  return (
+    <form
+      className="mt-1 grid w-full gap-2 bg-surface p-3 text-ink sm:grid-cols-[1fr_auto_auto]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (reason.trim() === '') return;
+        press({ deed: 'accept', id: c.id, reason: reason.trim(), hours: 24 }, `accept: ${title}`);
+        setOpen(false);
+      }}
+    >
+      <TextField
+        label="Accept for 24 h, because"
+        path={`accept-${c.id}`}
+        problems={[]}
+        value={reason}
+        onChange={setReason}
+      />
+      <Button type="submit" className="min-h-11 self-end" disabled={reason.trim() === ''}>
+        Accept risk
+      </Button>
+      <Button tone="flat" type="button" className="min-h-11 self-end" onClick={() => setOpen(false)}>
+        Cancel
+      </Button>
+    </form>
+  );
+}
+
+function Line({
+  c,
+  zone,
+  named,
+  here,
+  dark,
+}: {
+  c: Concern;
+  zone: string;
+  named: boolean;
+  here: string;
+  dark: boolean;
+}) {
+  const s = say(c.finding, zone);
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <div className="min-w-0 flex-1 basis-64">
+        <p className={dark ? 'font-head text-18 font-semibold leading-tight' : 'font-semibold'}>
+          {named && `${c.subject.kind === 'tank' ? 'Tank ' : ''}${c.subject.name}: `}
+          {s.title}
+        </p>
+        {s.figures && <p className="text-14">{s.figures}</p>}
+        <p className={`text-14 ${c.severity === 'know' ? '' : 'font-semibold'}`}>{s.todo}</p>
+      </div>
+      {c.href !== here && (
+        <ButtonLink href={c.href} className={`min-h-11 ${dark ? '!border-surface !bg-surface !text-stop' : ''}`}>
+          {s.press}
+        </ButtonLink>
+      )}
+      {c.severity !== 'know' && <Accept c={c} title={s.title} dark={dark} />}
+    </div>
+  );
+}
+
+/** What is only for today, or to be known: a count that opens. */
+function Fold({ list, zone, named, here, words }: Required<Shown> & { words: string }) {
+  if (list.length === 0) return null;
+  return (
+    <details className="border-b border-rule-strong">
+      <summary className="flex min-h-11 cursor-pointer items-center px-3 text-14 font-semibold text-ink-2 md:px-6">
+        {words}
+      </summary>
+      <ul>
+        {list.map((c) => (
+          <li key={c.id} className="border-t border-rule px-3 py-2 md:px-6">
+            <Line c={c} zone={zone} named={named} here={here} dark={false} />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/**
+ * What is wrong, at the top of every page of its subject, with the same words and the same button everywhere: what harms
+ * as a red band, what wants hands now as an amber line, the rest as a count.
+ */
+export function Concerns({ list, zone, named = false, here = '' }: Shown) {
+  const accepted = new Set(ofDeed(usePresses(), 'accept').map((p) => p.deed.id));
+  const shown = list.filter((c) => !accepted.has(c.id));
+  const of = (...severities: Severity[]): Concern[] => shown.filter((c) => severities.includes(c.severity));
+  const grave = of('stop', 'now');
+  const today = of('today');
+  const know = of('know');
+  if (shown.length === 0) return null;
+  const rest = { zone, named, here };
+  return (
+    <section aria-label="Needs attention" className="mb-2" data-gravest={gravest(shown)}>
+      <ul>
+        {grave.slice(0, OPEN).map((c) =>
+          c.severity === 'stop' ? (
+            <li key={c.id} role="alert" className="mb-px">
+              <StopBand className="px-3 md:px-6">
+                <Line c={c} {...rest} dark />
+              </StopBand>
+            </li>
+          ) : (
+            <li
+              key={c.id}
+              className="mb-px border-l-[6px] border-watch-mark bg-watch-pale px-3 py-2 md:pl-[18px] md:pr-6"
+            >
+              <Line c={c} {...rest} dark={false} />
+            </li>
+          ),
+        )}
+      </ul>
+      <Fold
+        list={grave.slice(OPEN)}
+        {...rest}
+        words={`${counted(Math.max(0, grave.length - OPEN), 'more', 'more')} now`}
+      />
+      <Fold
+        list={[...today, ...know.slice(0, KNOWN)]}
+        {...rest}
+        words={[today.length > 0 ? `${today.length} to do today` : '', know.length > 0 ? `${know.length} to know` : '']
+          .filter(Boolean)
+          .join(', ')}
+      />
+    </section>
+  );
+}

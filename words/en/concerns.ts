@@ -1,0 +1,217 @@
+import type { Finding } from '@/core/concerns/concern';
+import { clockWords, dayWords } from '@/core/calendar/calendar';
+import { capital, durationWords } from '@/core/quantities/words';
+import { HOUR } from '@/core/quantities/time';
+import { signs } from '@/core/quarantine/signs';
+import { stopWords } from './tank-stops';
+
+/** What is said of a concern: what is wrong, its figures, what to do, and the button that leads there. */
+export interface Said {
+  title: string;
+  figures: string;
+  todo: string;
+  press: string;
+}
+
+const factor = { oxygen: 'oxygen', carbon: 'CO₂', ammonia: 'ammonia', temperature: 'temperature' } as const;
+const litres = (l: number): string => `${Math.ceil(l - 1e-9)} L`;
+const hours = (h: number): string => durationWords(h * HOUR);
+const bags = (ids: readonly string[]): string => `Bag${ids.length === 1 ? '' : 's'} ${ids.join(', ')}`;
+const left = (h: number | null): string =>
+  h === null
+    ? ''
+    : h > 0
+      ? ` The bags are safe for ${hours(h)} more in a bad case.`
+      : ' In a bad case the bags are past their limit.';
+
+type Words = { [K in Finding['code']]: (f: Extract<Finding, { code: K }>, zone: string) => Said };
+
+const words: Words = {
+  'over-dose': (f) => ({
+    title: `Too much ${f.of} in the tank`,
+    figures:
+      (f.unit === 'mg/L'
+        ? `${f.level.toFixed(2)} mg/L; ${f.harmsFrom === null ? `the dose is ${f.meant} mg/L` : `above ${f.harmsFrom} mg/L harms`}`
+        : `${f.level.toFixed(1)} times the dose of its label`) +
+      (f.calculated ? '. Calculated, not measured.' : '. Measured.'),
+    todo: `${f.changeL === null ? 'Change water now.' : `Change ${litres(f.changeL)} now${f.goes > 1 ? `, ${f.goes} times` : ''}.`} Add none.`,
+    press: 'Record water change',
+  }),
+  'under-dose': (f) => ({
+    title: `${capital(f.of)} is too low to work`,
+    figures: `${f.level.toFixed(2)} mg/L; works from ${f.from} mg/L.`,
+    todo: 'Measure again, then raise it slowly.',
+    press: 'Open tank',
+  }),
+  carbon: (f) => ({
+    title: `Carbon in the filter removes ${f.of}`,
+    figures: '',
+    todo: 'Take the carbon out.',
+    press: 'Open tank',
+  }),
+  ammonia: (f) => ({
+    title: f.times > 1 ? 'Ammonia in the tank harms them' : 'Ammonia is rising',
+    figures: `${f.tanMgNL.toFixed(2)} mg/L as N at pH ${f.pH.toFixed(1)}${f.measuredPh ? '' : ' (typical, not measured)'} and ${f.tempC.toFixed(0)} °C: ${f.times.toFixed(1)} times the safe level.`,
+    todo: `Change ${litres(f.changeL)} (${(100 * f.share).toFixed(0)} %) now.`,
+    press: 'Record water change',
+  }),
+  nitrite: (f) => ({
+    title: 'Nitrite is high',
+    figures: `${f.mgL.toFixed(2)} mg/L.`,
+    todo: `Change ${litres(f.changeL)} (${(100 * f.share).toFixed(0)} %) now, feed half, leave the filter alone.`,
+    press: 'Record water change',
+  }),
+  'ph-swing': (f) => ({
+    title: `pH moved by ${f.by.toFixed(1)} in a day`,
+    figures: '',
+    todo: 'Raise the carbonate hardness slowly.',
+    press: 'Open tank',
+  }),
+  'kh-low': (f) => ({
+    title: 'KH is low',
+    figures: `${f.khDkh.toFixed(1)} °d; the plan asks for ${f.atLeast} °d.`,
+    todo: `Dissolve ${f.bicarbonateG.toFixed(0)} g of sodium bicarbonate for ${litres(f.waterL)}. Add it over two days.`,
+    press: 'Open tank',
+  }),
+  reserve: (f) => ({
+    title: 'Too little water is ready for a change',
+    figures: `${f.haveL.toFixed(0)} L of ${f.wantL.toFixed(0)} L.`,
+    todo: `Prepare ${litres(f.wantL - f.haveL)}.`,
+    press: 'Open tank',
+  }),
+  sign: (f) => ({
+    title: `${capital(signs[f.of].words)} seen`,
+    figures: [f.many ? `On ${f.many}` : '', f.part ?? '']
+      .filter(Boolean)
+      .join(', ')
+      .replace(/$/, f.many || f.part ? '.' : ''),
+    todo: signs[f.of].so,
+    press: 'Open tank',
+  }),
+  'twin-sign': (f) => ({
+    title: `${capital(signs[f.of].words)} seen in tank ${f.tank}, its twin`,
+    figures: 'Parasites travel with water, nets and hands.',
+    todo: 'Look at these animals now. Own net, clean hands, this tank before that one.',
+    press: 'Open tank',
+  }),
+  'harms-animals': (f) => ({ ...stopped(stopWords(f.stop, '', true)), press: 'Record reading' }),
+  'never-read': () => ({
+    title: 'Water never measured',
+    figures: '',
+    todo: 'Measure temperature and pH.',
+    press: 'Record reading',
+  }),
+  'read-long-ago': (f) => ({
+    title: `Water last measured ${f.days} days ago`,
+    figures: '',
+    todo: 'Measure temperature and pH.',
+    press: 'Record reading',
+  }),
+  'cannot-leave': (f) => ({
+    title: 'It cannot leave as planned',
+    figures: `${f.why}.`,
+    todo: 'Choose another day or service.',
+    press: 'Choose a day',
+  }),
+  miscounted: (f) => ({
+    title:
+      f.bagged < f.ordered
+        ? `${f.ordered - f.bagged} of ${f.ordered} ${f.of} have no bag`
+        : `${f.bagged} ${f.of} are bagged, ${f.ordered} ordered`,
+    figures: 'Every figure is for what the bags hold.',
+    todo: 'Correct the bags or the order.',
+    press: 'Open bags',
+  }),
+  held: () => ({ title: 'Held back for a better day', figures: '', todo: 'Nothing is due.', press: 'Choose a day' }),
+  'not-handed-over': (f, zone) => ({
+    title: 'Not dropped off',
+    figures: `Planned for ${dayWords(f.leaveMs, zone)} at ${clockWords(f.leaveMs, zone)}.${f.opened ? ' Its packs are open and fade.' : ''}`,
+    todo: 'Drop it off later, choose another day, or put the fish back into their tanks.',
+    press: 'Record drop-off',
+  }),
+  late: (f) => ({
+    title: `${hours(f.lateH)} late on its way`,
+    figures: left(f.leftH).trim(),
+    todo: f.help ?? 'Tell the receiver.',
+    press: 'Open shipment',
+  }),
+  unseen: (f) => ({
+    title: `Not seen for ${hours(f.unseenH)}`,
+    figures: `Last seen: ${f.at}.${left(f.leftH)}`,
+    todo: f.help ?? 'Call the depot.',
+    press: 'Open shipment',
+  }),
+  overdue: (f) => ({
+    title: `${durationWords(f.byMs)} past its delivery`,
+    figures: 'No arrival recorded.',
+    todo: 'Call the courier, or record the arrival.',
+    press: 'Record arrival',
+  }),
+  'pack-fades': (f) => ({
+    title: 'Its control pack is fading',
+    figures: `${f.pack} gives ${Math.round(100 * f.share)} % of its heat at home; so may those in the box.`,
+    todo: 'Call the courier: keep the box warm.',
+    press: 'Open shipment',
+  }),
+  'runs-out': (f) => ({
+    title: `Bag ${f.bagId} may not last`,
+    figures: [
+      f.shortH > 0
+        ? `In a bad case (1 trip in 10) ${factor[f.factor]} fails ${hours(f.shortH)} before opening.`
+        : `Limited by ${factor[f.factor]}.`,
+      f.within === null
+        ? ''
+        : `${Math.round(f.within * f.draws)} of ${f.draws} simulated trips arrive in good condition.`,
+    ]
+      .filter(Boolean)
+      .join(' '),
+    todo: 'More water, fewer fish, other packs or a better day.',
+    press: 'Open bag',
+  }),
+  'forecast-old': (f) => ({
+    title: `Forecast is ${f.days} days old`,
+    figures: '',
+    todo: 'Load a new one before packing.',
+    press: 'Load forecast',
+  }),
+  'still-closed': (f, zone) => ({
+    title: `${bags(f.bagIds)} ${f.bagIds.length === 1 ? 'is' : 'are'} still closed`,
+    figures:
+      f.openByMs === null ? '' : `Open by ${clockWords(f.openByMs, zone)}, ${dayWords(f.openByMs, zone)} (bad case).`,
+    todo: 'Look, measure, open.',
+    press: 'Open arrival',
+  }),
+  'tank-harms': (f) => ({ ...stopped(stopWords(f.stop, f.tank)), press: 'Open arrival' }),
+  timer: (f) => ({
+    title: `${bags(f.bagIds)}: time is up`,
+    figures: `${f.step}.`,
+    todo: 'Do the next step now.',
+    press: 'Open run',
+  }),
+  'supply-short': (f, zone) => ({
+    title: `${f.of} runs out`,
+    figures: `${Math.max(0, Math.round(f.left))} left; ${f.shipment} needs more on ${dayWords(f.bitesMs, zone)}.`,
+    todo: 'Buy some, or change its plan.',
+    press: 'Shopping list',
+  }),
+  'supply-negative': (f) => ({
+    title: `${f.of}: ${Math.round(f.left)} in stock`,
+    figures: 'More was used than was counted.',
+    todo: 'Count again.',
+    press: 'Open supplies',
+  }),
+  'backup-old': (f) => ({
+    title: f.days === null ? 'No backup yet' : `Last backup ${f.days} ${f.days === 1 ? 'day' : 'days'} ago`,
+    figures: '',
+    todo: 'Keep one.',
+    press: 'Open settings',
+  }),
+};
+
+const stopped = ({ harm, instead }: { harm: string; instead: string }): Omit<Said, 'press'> => {
+  const at = harm.indexOf('. ');
+  return { title: harm.slice(0, at < 0 ? undefined : at), figures: at < 0 ? '' : harm.slice(at + 2), todo: instead };
+};
+
+/** What is said of a finding; instants in the zone given. */
+export const say = (f: Finding, zone: string): Said => (words[f.code] as (f: Finding, zone: string) => Said)(f, zone);

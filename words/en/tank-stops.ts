@@ -1,0 +1,38 @@
+import type { TankStop } from '@/core/acclimation/tank-stops';
+
+/** What a stop says, and what to do instead; `inside` where the animals are in it already. */
+export function stopWords(s: TankStop, name: string, inside = false): { harm: string; instead: string } {
+  const tank = inside ? 'This tank' : `Tank ${name}`;
+  const move = 'Move them to another tank now.';
+  switch (s.code) {
+    case 'sea':
+      return {
+        harm: `${tank} is sea water (salinity ${s.salinity}). ${s.name} is a freshwater animal.`,
+        instead: inside ? move : 'Keep the bags closed and make another tank ready.',
+      };
+    case 'fresh':
+      return {
+        harm: `${tank} is too fresh (salinity ${s.salinity}). ${s.name} is a marine animal.`,
+        instead: inside ? move : 'Keep the bags closed and make another tank ready.',
+      };
+    case 'cold':
+      return {
+        harm: `${tank} is ${s.tempC} °C. ${s.name} tolerates ${s.limitC} °C or more for a day.`,
+        instead: inside
+          ? 'Warm it slowly, 1 °C an hour. Check the heater.'
+          : 'Warm the tank first, or use a warmer one.',
+      };
+    case 'warm':
+      return {
+        harm: `${tank} is ${s.tempC} °C. ${s.name} tolerates up to ${s.limitC} °C for a day.`,
+        instead: inside
+          ? 'Cool it slowly and air it well. Check the heater.'
+          : 'Cool the tank first, or use a cooler one.',
+      };
+    case 'ammonia':
+      return {
+        harm: `${tank} has ${s.tanMgNL} mg/L of ammonia (as N). At pH ${s.pH.toFixed(1)} more than ${s.limitMgNL.toFixed(2)} harms.`,
+        instead: `Change ${s.changeL === null ? 'water' : `${s.changeL} L`} ${inside ? 'now.' : 'before anything goes in, or use another tank.'}`,
+      };
+  }
+}
