@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { currencyOf, profileOf, type House, type Profile } from '@/server/house';
 import { shownNow, whoIfAny } from '@/server/room/here';
+import { concernCount } from '@/server/concerns';
 import { menuFor, stationsFor } from '@/server/room/menu';
 import { troubleOf } from '@/server/trouble';
 import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
@@ -79,6 +80,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             nowMs={h.nowMs()}
             fixed={clockIsFixed()}
             open={menuFor(who.role)}
+            wrong={concernCount(h)}
           />
           <main>{children}</main>
           <Alive />

@@ -1,15 +1,22 @@
 import { DAY, HOUR } from '@/core/quantities/time';
-import { concernsOf, gravest, inOrder, type Accepted, type Found } from './concern';
+import { concernsOf, gravest, inOrder, type Accepted, type Finding } from './concern';
+import type { Found } from './found';
 import { backupFindings, supplyFindings } from './house';
 
 const NOW = Date.parse('2026-12-01T12:00:00Z');
-const sign = (of: 'dust' | 'fins', severity: Found['severity'], sinceMs: number | null = null, times = 1): Found => ({
+const sign = (
+  of: 'dust' | 'fins',
+  severity: Found<Finding>['severity'],
+  sinceMs: number | null = null,
+  times = 1,
+): Found<Finding> => ({
   finding: { code: 'sign', of, part: null, many: null },
   severity,
   sinceMs,
   times,
 });
-const of = (name: string, ...found: Found[]) => concernsOf({ kind: 'tank', id: name, name }, `/tanks/${name}`, found);
+const of = (name: string, ...found: Found<Finding>[]) =>
+  concernsOf({ kind: 'tank', id: name, name }, `/tanks/${name}`, found);
 
 test('the gravest first, then the oldest, then by name; nothing twice', () => {
   const list = [
@@ -29,7 +36,7 @@ test('the gravest first, then the oldest, then by name; nothing twice', () => {
 
 describe('one that a hand accepted', () => {
   const accepted: Accepted = { id: 'tank:A:sign:dust', severity: 'today', times: 2, untilMs: NOW + HOUR };
-  const told = (found: Found, a: Accepted = accepted, now = NOW) => inOrder(of('A', found), [a], now).length;
+  const told = (found: Found<Finding>, a: Accepted = accepted, now = NOW) => inOrder(of('A', found), [a], now).length;
   test('keeps quiet until its hour', () => {
     expect(told(sign('dust', 'today', null, 2))).toBe(0);
     expect(told(sign('dust', 'today', null, 2), accepted, NOW + HOUR)).toBe(1);

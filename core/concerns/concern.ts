@@ -1,24 +1,9 @@
+import { severities, type Found, type Severity } from './found';
 import type { HouseFinding } from './house';
 import type { ShipmentFinding } from './shipment';
 import type { TankFinding } from './tank';
 
-/**
- * How grave: *stop* an animal is or will be harmed, nothing goes on without a reason; *now* within the hour; *today*; *know*.
- */
-export const severities = ['stop', 'now', 'today', 'know'] as const;
-export type Severity = (typeof severities)[number];
-
 export type Finding = TankFinding | ShipmentFinding | HouseFinding;
-
-/** What is found of one subject, as data: what is said of it stands in `words/en/concerns.ts`. */
-export interface Found {
-  finding: Finding;
-  severity: Severity;
-  /** Since when, ms; null where nobody can say. */
-  sinceMs: number | null;
-  /** How bad within its severity, times what is allowed; what was accepted comes back once it grew by a fifth. */
-  times?: number;
-}
 
 /** Whom a concern is of. */
 export interface Subject {
@@ -30,7 +15,7 @@ export interface Subject {
 }
 
 /** Something that wants a hand or a decision. Derived from plan, facts and clock each time, never stored. */
-export interface Concern extends Found {
+export interface Concern extends Found<Finding> {
   /** The same as long as it is the same concern of the same subject. */
   id: string;
   subject: Subject;
@@ -55,7 +40,7 @@ const rank = (s: Severity): number => severities.indexOf(s);
 export const gravest = (list: readonly Pick<Concern, 'severity'>[]): Severity | null =>
   list.reduce<Severity | null>((x, c) => (x === null || rank(c.severity) < rank(x) ? c.severity : x), null);
 
-export const concernsOf = (subject: Subject, href: string, found: readonly Found[]): Concern[] =>
+export const concernsOf = (subject: Subject, href: string, found: readonly Found<Finding>[]): Concern[] =>
   found.map((f) => ({ ...f, id: `${subject.kind}:${subject.id}:${keyOf(f.finding)}`, subject, href }));
 
 /** Two of one code are told apart by what they are of. */

@@ -14,7 +14,7 @@ const calm: ShipmentState = {
   openedMs: null,
   deadlineMs: LEAVE + 18 * HOUR,
   packsOpen: false,
-  odds: { bagId: 'A1', factor: 'oxygen', worstSlackH: 12, within: 1, draws: 200, state: 'fine' },
+  odds: { bagId: 'A1', factor: 'oxygen', worstSlackH: 12, state: 'fine' },
   road: null,
   fading: null,
   forecastDays: null,
@@ -52,7 +52,7 @@ describe('before it leaves', () => {
     expect(codes({ forecastDays: 3 }, LEAVE - 49 * HOUR)).toEqual([]);
   });
   test('a bag that does not last stops it here; on the road nobody packs it anew', () => {
-    const odds = { ...calm.odds!, worstSlackH: -3, within: 0.4, state: 'stop' as const };
+    const odds = { ...calm.odds!, worstSlackH: -3, state: 'stop' as const };
     expect(shipmentFindings({ ...calm, odds }, LEAVE - HOUR)[0]).toMatchObject({
       severity: 'stop',
       finding: { code: 'runs-out', bagId: 'A1', shortH: 3 },

@@ -1,7 +1,7 @@
 import type { Factor } from '@/core/bag/slack';
 import type { TankStop } from '@/core/acclimation/tank-stops';
 import { HOUR, MIN } from '@/core/quantities/time';
-import type { Found } from './concern';
+import type { Found } from './found';
 import { timesOver } from './tank';
 
 /** What is found of a shipment; ms, hours, counts. */
@@ -14,7 +14,7 @@ export type ShipmentFinding =
   | { code: 'unseen'; at: string; unseenH: number; leftH: number | null; help: string | null }
   | { code: 'overdue'; byMs: number }
   | { code: 'pack-fades'; pack: string; share: number }
-  | { code: 'runs-out'; bagId: string; factor: Factor; shortH: number; within: number | null; draws: number }
+  | { code: 'runs-out'; bagId: string; factor: Factor; shortH: number }
   | { code: 'forecast-old'; days: number }
   | { code: 'still-closed'; bagIds: string[]; openByMs: number | null }
   | { code: 'tank-harms'; of: TankStop['code']; tank: string; stop: TankStop }
@@ -42,8 +42,6 @@ export interface ShipmentState {
     bagId: string | null;
     factor: Factor | null;
     worstSlackH: number | null;
-    within: number | null;
-    draws: number;
     state: 'fine' | 'watch' | 'stop';
   } | null;
   /** As it was seen on the road; null where nobody saw it yet. */
@@ -74,9 +72,9 @@ const WAITS_MS = 2 * MIN;
 const FORECAST_MS = 48 * HOUR;
 
 /** Before it leaves: what keeps it here, what would harm, what was missed. */
-function beforeLeaving(s: ShipmentState, nowMs: number): Found[] {
+function beforeLeaving(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
   if (s.handedOverMs !== null || s.incoming) return [];
-  const out: Found[] = [];
+  const out: Found<ShipmentFinding>[] = [];
   const missed = nowMs > s.leaveMs + LEAVES_MS;
   if (missed)
     out.push({
@@ -99,11 +97,11 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Found[] {
 }
 
 /** Between hand-over and arrival: late, unseen, past its window, a pack that fades. */
-function onTheRoad(s: ShipmentState, nowMs: number): Found[] {
+function onTheRoad(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
   if (s.arrivedMs !== null || s.openedMs !== null || (s.handedOverMs === null && !s.incoming)) return [];
   const left = (ms: number | null): number | null => (ms === null ? null : (ms - nowMs) / HOUR);
   const { road } = s;
-  const out: Found[] = [];
+  const out: Found<ShipmentFinding>[] = [];
   if (road && road.unseenSinceMs !== null)
     out.push({
       finding: {
@@ -135,7 +133,7 @@ function onTheRoad(s: ShipmentState, nowMs: number): Found[] {
 }
 
 /** Until it is opened: a bag that does not last. */
-function lasting(s: ShipmentState): Found[] {
+function lasting(s: ShipmentState): Found<ShipmentFinding>[] {
   const o = s.odds;
   if (s.openedMs !== null || !o || o.state !== 'stop' || o.bagId === null || o.factor === null) return [];
   const shortH = Math.max(0, -(o.worstSlackH ?? 0));
@@ -144,8 +142,6 @@ function lasting(s: ShipmentState): Found[] {
     bagId: o.bagId,
     factor: o.factor,
     shortH,
-    within: o.within,
-    draws: o.draws,
   } as const;
   // What is on its way no hand packs anew: it is opened first.
   return [
@@ -154,8 +150,8 @@ function lasting(s: ShipmentState): Found[] {
 }
 
 /** Where it is opened: bags that wait, a tank that harms, a clock that ran out. */
-function atArrival(s: ShipmentState, nowMs: number): Found[] {
-  const out: Found[] = [];
+function atArrival(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
+  const out: Found<ShipmentFinding>[] = [];
   if (s.arrivedMs !== null && s.closedBags.length > 0 && nowMs > s.arrivedMs + OPENS_MS) {
     const safeH = s.odds?.worstSlackH ?? null;
     out.push({
@@ -187,7 +183,7 @@ function atArrival(s: ShipmentState, nowMs: number): Found[] {
 }
 
 /** What a shipment wants of hands. Nothing of what was cancelled; of what is held back only that. */
-export function shipmentFindings(s: ShipmentState, nowMs: number): Found[] {
+export function shipmentFindings(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
   if (s.cancelled) return [];
   if (s.heldMs !== null) return [{ finding: { code: 'held' }, severity: 'know', sinceMs: s.heldMs }];
   return [...beforeLeaving(s, nowMs), ...onTheRoad(s, nowMs), ...lasting(s), ...atArrival(s, nowMs)];

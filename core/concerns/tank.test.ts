@@ -7,7 +7,8 @@ import { chronicMgNL } from '@/core/water/criteria';
 import { standingOf, type Facts } from '@/core/quarantine/course';
 import type { Entry, Plan, Told } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
-import type { Found } from './concern';
+import type { TankFinding } from './tank';
+import type { Found } from './found';
 import { quarantineFindings, residentFindings, signsSeen, stopsByReading, twinFindings } from './tank';
 
 const a = withOverrides({});
@@ -30,11 +31,11 @@ const facts = (entries: Entry[], plan: Plan = templates.observation!): Facts => 
   entries,
   duties: [],
 });
-const found = (entries: Entry[], day = 3, plan?: Plan): Found[] => {
+const found = (entries: Entry[], day = 3, plan?: Plan): Found<TankFinding>[] => {
   const f = facts(entries, plan);
   return quarantineFindings(f, standingOf(f, nowAt(day)), a);
 };
-const codes = (list: readonly Found[]): string[] => list.map((x) => `${x.severity} ${x.finding.code}`);
+const codes = (list: readonly Found<TankFinding>[]): string[] => list.map((x) => `${x.severity} ${x.finding.code}`);
 const test1 = (figures: Extract<Told, { kind: 'test' }>['figures']): Told => ({ kind: 'test', figures, how: 'drops' });
 const copper: Treatment = {
   id: 'c',

@@ -7,7 +7,7 @@ import { afterNewWater } from '@/core/quarantine/new-water';
 import { signs, type Sign } from '@/core/quarantine/signs';
 import { bicarbonateG, shareToReach } from '@/core/quarantine/water';
 import { chronicMgNL } from '@/core/water/criteria';
-import type { Found } from './concern';
+import type { Found } from './found';
 
 /** What is found of a tank; litres, mg/L, °dKH, °C, ms. */
 export type TankFinding =
@@ -49,7 +49,7 @@ const FRESH_MS = 36 * HOUR;
 const tens = (share: number): number => Math.min(0.9, Math.ceil(share * 10 - 1e-9) / 10);
 
 /** Total ammonia against the chronic criterion of its own pH and temperature, and what a change would do about it. */
-function ammonia(s: Standing, waterL: number, a: Assumptions): Found[] {
+function ammonia(s: Standing, waterL: number, a: Assumptions): Found<TankFinding>[] {
   const tan = s.latest.tanMgNL;
   if (!tan || tan.value <= 0 || s.nowMs - tan.ms > FRESH_MS) return [];
   const left = tanLeft(s, waterL);
@@ -68,7 +68,7 @@ function ammonia(s: Standing, waterL: number, a: Assumptions): Found[] {
   ];
 }
 
-function nitrite(s: Standing, waterL: number, a: Assumptions): Found[] {
+function nitrite(s: Standing, waterL: number, a: Assumptions): Found<TankFinding>[] {
   const n = s.latest.nitriteMgL;
   if (!n || n.value < a.nitriteWatchMgL || s.nowMs - n.ms > FRESH_MS) return [];
   const share = tens(shareToReach(n.value, 0.8 * a.nitriteWatchMgL));
@@ -82,9 +82,9 @@ function nitrite(s: Standing, waterL: number, a: Assumptions): Found[] {
   ];
 }
 
-function acidity(f: Facts, s: Standing, a: Assumptions): Found[] {
+function acidity(f: Facts, s: Standing, a: Assumptions): Found<TankFinding>[] {
   const day = seriesOf(f, 'pH').filter((x) => s.nowMs - x.ms < FRESH_MS);
-  const out: Found[] = [];
+  const out: Found<TankFinding>[] = [];
   if (day.length > 1) {
     const by = Math.max(...day.map((x) => x.value)) - Math.min(...day.map((x) => x.value));
     if (by > a.phSwingWatch)
@@ -114,10 +114,10 @@ const nameOf = (m: Treatment): string => (isCopper(m) ? 'copper' : m.name);
  * Medicines over what harms, as they are in the water by doses, changes and what was measured, however long ago: an
  * overdose stays one until water was changed. Copper under its band only where that was measured lately.
  */
-function medicines(s: Standing, waterL: number): Found[] {
+function medicines(s: Standing, waterL: number): Found<TankFinding>[] {
   const read = s.latest.copperMgL;
   const fresh = read !== undefined && s.nowMs - read.ms <= FRESH_MS;
-  return s.water.flatMap((w): Found[] => {
+  return s.water.flatMap((w): Found<TankFinding>[] => {
     const { bandFromMgL: from, bandToMgL: to, targetMgL = 1 } = w.medicine;
     const inMgL = w.unit === 'mg/L';
     const harms = (inMgL ? to : undefined) ?? OVER_TARGET * (inMgL ? targetMgL : 1);
@@ -156,7 +156,7 @@ function medicines(s: Standing, waterL: number): Found[] {
 }
 
 /** A whole tank of prepared water stands by while medicine is in it or before a change (W56). */
-function reserve(f: Facts, s: Standing): Found[] {
+function reserve(f: Facts, s: Standing): Found<TankFinding>[] {
   const soon = f.duties.some(
     (d) =>
       d.kind === 'water' && d.doneMs === null && d.waived === '' && d.dueMs > s.nowMs && d.dueMs < s.nowMs + 24 * HOUR,
@@ -173,9 +173,9 @@ export function signsSeen(s: Standing): { sign: Sign; ms: number; part?: string;
 }
 
 /** What a tank in its weeks wants of hands. */
-export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found[] {
+export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found<TankFinding>[] {
   const under = underTreatment(s)[0];
-  const carbon: Found[] =
+  const carbon: Found<TankFinding>[] =
     s.carbonIn && under && s.now.phase.kind !== 'carbon'
       ? [{ finding: { code: 'carbon', of: under.medicine.name }, severity: 'now', sinceMs: null }]
       : [];
@@ -186,7 +186,7 @@ export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found
     ...medicines(s, f.waterL),
     ...acidity(f, s, a),
     ...reserve(f, s),
-    ...signsSeen(s).map((x): Found => ({
+    ...signsSeen(s).map((x): Found<TankFinding> => ({
       finding: { code: 'sign', of: x.sign, part: x.part ?? null, many: x.many ?? null },
       severity: 'today',
       sinceMs: x.ms,
@@ -199,13 +199,13 @@ export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found
 const CATCHING: readonly Sign[] = ['flashing', 'spots', 'dust', 'fuzz', 'planaria'];
 
 /** What was seen in a tank that shares water, net or animals with this one. */
-export const twinFindings = (tank: string, seen: ReturnType<typeof signsSeen>): Found[] =>
+export const twinFindings = (tank: string, seen: ReturnType<typeof signsSeen>): Found<TankFinding>[] =>
   seen
     .filter((x) => CATCHING.includes(x.sign) && signs[x.sign])
     .map((x) => ({ finding: { code: 'twin-sign', of: x.sign, tank }, severity: 'now', sinceMs: x.ms }));
 
 /** A reading older than this speaks no more for a tank in which animals live. */
-export const READ_MS = 7 * DAY;
+const READ_MS = 7 * DAY;
 
 /** What was read of a tank, as far as it can harm: °C, pH, salinity, mg N/L of total ammonia. */
 export type ReadWater = Partial<Record<'tempC' | 'pH' | 'salinity' | 'tanMgNL', number>>;
@@ -245,7 +245,7 @@ export function residentFindings(
   animals: readonly Tenant[],
   nowMs: number,
   { volumeL, judged = false }: { volumeL?: number | undefined; judged?: boolean } = {},
-): Found[] {
+): Found<TankFinding>[] {
   if (animals.length === 0) return [];
   const last = Math.max(-Infinity, ...Object.values(read).map((x) => x.ms));
   if (last === -Infinity) return [{ finding: { code: 'never-read' }, severity: 'know', sinceMs: null }];
@@ -263,14 +263,20 @@ export function residentFindings(
   };
   const days = Math.floor((nowMs - last) / DAY);
   return [
-    ...stopsByReading(still, animals, volumeL).map((stop): Found => ({
+    ...stopsByReading(still, animals, volumeL).map((stop): Found<TankFinding> => ({
       finding: { code: 'harms-animals', of: stop.code, stop },
       severity: 'stop',
       sinceMs: sinceOf[stop.code]?.ms ?? null,
       times: timesOver(stop),
     })),
     ...(nowMs - last > READ_MS
-      ? [{ finding: { code: 'read-long-ago', days }, severity: 'know', sinceMs: last + READ_MS } satisfies Found]
+      ? [
+          {
+            finding: { code: 'read-long-ago', days },
+            severity: 'know',
+            sinceMs: last + READ_MS,
+          } satisfies Found<TankFinding>,
+        ]
       : []),
   ];
 }

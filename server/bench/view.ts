@@ -90,10 +90,10 @@ function markOf(code: string, state: StoredResult['state'], concerns: readonly C
 }
 
 /** Where it was seen last, and how late it is. */
-function seenWords(road: Road, now: number): string {
+function seenWords(road: Road): string {
   if (road.leg >= road.legs.length) return 'Delivered; not opened yet';
   const at = road.legs[Math.max(0, road.leg)]?.label ?? 'on the road';
-  if (road.unseenSinceMs !== null) return `${at}; not seen for ${durationWords(now - road.unseenSinceMs)}. Call them.`;
+  if (road.unseenSinceMs !== null) return `${at}; not seen since`;
   return road.lateMin > 0 ? `${at}; ${durationWords(road.lateMin * 60_000)} late` : `${at}; on time`;
 }
 
@@ -126,14 +126,16 @@ function onTheWay(house: House, stored: StoredConsignment, concerns: readonly Co
     : c.actual.arrivedAt
       ? 'Here; measure and choose a method'
       : seen
-        ? seenWords(seen, now)
-        : late
-          ? `${durationWords(now - r.deadlineMs)} past its window. Call them.`
-          : travelling
-            ? incoming
-              ? `Coming to you. Prepare tank ${c.tank.name}`
-              : 'On the road, on time'
-            : 'Leaves soon';
+        ? seenWords(seen)
+        : !travelling && !incoming && now > r.handOverMs
+          ? 'Not dropped off yet'
+          : late
+            ? 'Past its window'
+            : travelling
+              ? incoming
+                ? `Coming to you. Prepare tank ${c.tank.name}`
+                : 'On the road, on time'
+              : 'Leaves soon';
   return {
     code: c.code,
     who: incoming ? `from ${c.sender.name}, ${c.sender.place.name}` : `to ${c.receiver.name}, ${c.receiver.place.name}`,

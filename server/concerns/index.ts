@@ -1,6 +1,7 @@
-import { inOrder, type Concern } from '@/core/concerns/concern';
+import { concernsOf, gravest, inOrder, type Concern } from '@/core/concerns/concern';
+import type { Severity } from '@/core/concerns/found';
 import { backupFindings, supplyFindings } from '@/core/concerns/house';
-import { concernsOf } from '@/core/concerns/concern';
+import { MIN } from '@/core/quantities/time';
 import { liveConsignments } from '@/server/bench/duties';
 import { backupsOf } from '@/server/db/backup';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
@@ -51,6 +52,37 @@ export function allConcerns(
     ...residentConcerns(house),
     ...ofHouse(house, live),
   ]);
+}
+
+/** Waits for hands or harms at this moment, whatever hands are busy with. */
+const URGENT: readonly string[] = ['timer', 'still-closed', 'tank-harms', 'harms-animals', 'over-dose', 'ammonia'];
+
+/**
+ * What is said over a run of these shipments: what stops them or wants hands now, and of others what cannot wait. `shown` is
+ * what the run shows by itself.
+ */
+export const concernsInRun = (house: House, codes: readonly string[], shown: readonly string[] = []): Concern[] =>
+  allConcerns(house).filter((c) => {
+    const own = c.subject.kind === 'shipment' && codes.includes(c.subject.id);
+    return (
+      (c.severity === 'stop' || c.severity === 'now') &&
+      (own ? !shown.includes(c.finding.code) : URGENT.includes(c.finding.code))
+    );
+  });
+
+const counted = new WeakMap<House, { key: string; grave: number; worst: Severity | null }>();
+
+/** How many stop or want hands now, for the navigation of every page: counted again after every change, and each minute. */
+export function concernCount(house: House): { grave: number; worst: Severity | null } {
+  const changes = house.db.prepare<[], { n: number }>('SELECT total_changes() AS n').get()!.n;
+  const key = `${changes}:${Math.floor(house.nowMs() / MIN)}`;
+  const known = counted.get(house);
+  if (known?.key === key) return known;
+  const list = allConcerns(house);
+  const grave = list.filter((c) => c.severity === 'stop' || c.severity === 'now').length;
+  const next = { key, grave, worst: gravest(list) };
+  counted.set(house, next);
+  return next;
 }
 
 /** What one shipment wants, for its heading; `rests` as its page computed it. */

@@ -1,4 +1,4 @@
-import { concernsOf, type Concern } from '@/core/concerns/concern';
+import { concernsOf, type Concern, type Finding } from '@/core/concerns/concern';
 import { shipmentFindings, type ShipmentState } from '@/core/concerns/shipment';
 import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -84,8 +84,6 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
       bagId: r.bagId,
       factor: r.factor,
       worstSlackH: r.worstSlackH,
-      within: r.chance,
-      draws: r.draws,
       state: r.state,
     },
     road: travelling ? roadState(house, stored) : null,
@@ -99,7 +97,7 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
 }
 
 /** The station where hands mend each finding. */
-const stationOf: Record<string, string> = {
+const stations: Partial<Record<Finding['code'], string>> = {
   'cannot-leave': 'order',
   miscounted: 'bag',
   held: 'fast',
@@ -107,13 +105,15 @@ const stationOf: Record<string, string> = {
   late: 'send',
   unseen: 'send',
   'pack-fades': 'send',
-  'runs-out': 'bag',
   'forecast-old': 'heat',
   overdue: 'receive',
   'still-closed': 'receive',
   'tank-harms': 'receive',
   timer: 'run',
 };
+
+const stationOf = (f: Finding): string =>
+  f.code === 'runs-out' ? (f.factor === 'temperature' ? 'heat' : 'bag') : (stations[f.code] ?? '');
 
 /** What a shipment wants. One that is in quarantine, or archived, is told by its tanks. */
 export function shipmentConcerns(house: House, stored: StoredConsignment, rests?: string | null): Concern[] {
@@ -122,6 +122,6 @@ export function shipmentConcerns(house: House, stored: StoredConsignment, rests?
   const who = c.direction === 'incoming' ? `from ${c.sender.name}` : `to ${c.receiver.name}`;
   const subject = { kind: 'shipment', id: c.code, name: `${c.code} ${who}` } as const;
   return shipmentFindings(stateOf(house, stored, rests), house.nowMs()).flatMap((f) =>
-    concernsOf(subject, `/consignments/${c.code}/${stationOf[f.finding.code] ?? ''}`, [f]),
+    concernsOf(subject, `/consignments/${c.code}/${stationOf(f.finding)}`, [f]),
   );
 }

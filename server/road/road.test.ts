@@ -147,7 +147,7 @@ describe('where the box is', () => {
     const told = bench.concerns.find((x) => x.subject.id === code)!;
     expect(told).toMatchObject({ severity: 'now', finding: { code: 'unseen' } });
     expect(say(told.finding, 'UTC')).toMatchObject({ title: expect.stringMatching(/^Not seen for \d/) });
-    expect(bench.onTheWay.find((x) => x.code === code)!.words).toMatch(/not seen for .*Call them/);
+    expect(bench.onTheWay.find((x) => x.code === code)!.words).toMatch(/not seen since/);
     expect(bench.onTheWay.find((x) => x.code === code)!.result.arriveMs).toBe(r.arriveMs);
   });
 

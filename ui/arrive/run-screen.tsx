@@ -6,6 +6,7 @@ import { ChevronLeft } from 'lucide-react';
 import { Link } from '@/ui/kit/link';
 import { useMemo, useState } from 'react';
 import { goesIn, pauseKey, runPosition, withExtraRound } from '@/core/acclimation/run';
+import type { Concern } from '@/core/concerns/concern';
 import { durationWords } from '@/core/quantities/words';
 import type { RunView } from '@/server/arrive/run-view';
 import { useAnnounce } from '@/ui/use-announce';
@@ -14,6 +15,7 @@ import { useTheme } from '@/ui/use-theme';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
+import { Concerns } from '@/ui/kit/concerns';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { skewOf } from '@/ui/skew';
@@ -278,7 +280,7 @@ function Lane({
 }
 
 /** The timed run: every lane with its own clock, in a dim room. Timers live on the server. */
-export function RunScreen(p: RunView & { fixed: boolean }) {
+export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Concern[] }) {
   const now = useNow(p.nowMs, p.fixed);
   const [down, setDown] = useTheme(true);
   const [sound, setSound] = useState(false);
@@ -333,6 +335,7 @@ export function RunScreen(p: RunView & { fixed: boolean }) {
           <span className="num hide-s text-34 font-semibold">{clock(now, p.zone)}</span>
         </span>
       </header>
+      <Concerns list={p.concerns} zone={p.zone} named />
       {p.shut.ids.length > 0 && order.length > 0 && (
         <p className="flex items-center gap-3 bg-watch-pale px-3 py-3 text-18 md:px-6" role="status" data-testid="shut">
           <StateMark mark="watch" size={22} />

@@ -1,5 +1,5 @@
 import type { Factor } from '@/core/bag/slack';
-import type { Severity } from '@/core/concerns/concern';
+import type { Severity } from '@/core/concerns/found';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { OVER, factorWords, hoursMinutes, slackWords } from '@/ui/format';
 

@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { gravest, type Concern, type Severity } from '@/core/concerns/concern';
+import { gravest, type Concern } from '@/core/concerns/concern';
+import type { Severity } from '@/core/concerns/found';
 import { counted } from '@/core/quantities/words';
 import { say } from '@/words/en/concerns';
 import { TextField } from '@/ui/fields/fields';
@@ -32,10 +33,10 @@ function Accept({ c, title, dark }: { c: Concern; title: string; dark: boolean }
     return (
       <button
         className={`min-h-11 text-13 underline ${dark ? '' : 'text-ink-2'}`}
-        aria-label={`Accept the risk: ${title}`}
+        aria-label={`Accept${dark ? ' risk' : ''}: ${title}`}
         onClick={() => setOpen(true)}
       >
-        Accept risk
+        {dark ? 'Accept risk' : 'Accept'}
       </button>
     );
   return (
@@ -86,8 +87,9 @@ function Line({
           {named && `${c.subject.kind === 'tank' ? 'Tank ' : ''}${c.subject.name}: `}
           {s.title}
         </p>
-        {s.figures && <p className="text-14">{s.figures}</p>}
-        <p className={`text-14 ${c.severity === 'know' ? '' : 'font-semibold'}`}>{s.todo}</p>
+        <p className="text-14">
+          {s.figures} <span className={c.severity === 'know' ? '' : 'font-semibold'}>{s.todo}</span>
+        </p>
       </div>
       {c.href !== here && (
         <ButtonLink href={c.href} className={`min-h-11 ${dark ? '!border-surface !bg-surface !text-stop' : ''}`}>

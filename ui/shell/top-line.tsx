@@ -5,7 +5,8 @@ import { ScanLine, Search, Settings, UserRound } from 'lucide-react';
 import { Link } from '@/ui/kit/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { dayMonth } from '@/ui/format';
+import type { Severity } from '@/core/concerns/found';
+import { clock, dayMonth } from '@/ui/format';
 import { inField, keysEverywhere, keysOfBench } from './keys';
 import { useAwake } from './use-awake';
 import { useKeys, useMe } from './wishes';
@@ -32,6 +33,7 @@ export function TopLine({
   nowMs,
   fixed,
   open,
+  wrong,
 }: {
   room: string;
   town: string;
@@ -40,6 +42,8 @@ export function TopLine({
   fixed: boolean;
   /** Words of the menu that lead somewhere for whoever looks. */
   open: readonly string[];
+  /** What stops or wants hands now, anywhere in the house. */
+  wrong: { grave: number; worst: Severity | null };
 }) {
   const path = usePathname();
   const router = useRouter();
@@ -85,12 +89,7 @@ export function TopLine({
   }, [path, router, on]);
 
   if (/\/(run|pack)$|^\/evening$/.test(path)) return null;
-  const time = new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).format(ms);
+  const time = clock(ms, zone);
   return (
     <header className="top">
       <Link href="/" className="brand">
@@ -111,6 +110,7 @@ export function TopLine({
               }
             >
               {label}
+              {href === '/' && <Count {...wrong} />}
             </Link>
           ))}
       </nav>
@@ -149,6 +149,19 @@ export function TopLine({
       </span>
       {keys && <Keys onBench={path === '/'} />}
     </header>
+  );
+}
+
+/** What stops or wants hands now, by shape and number. */
+function Count({ grave, worst }: { grave: number; worst: Severity | null }) {
+  if (grave === 0) return null;
+  const look =
+    worst === 'stop' ? 'rounded-[6px] bg-stop text-surface' : 'border-l-4 border-watch-mark bg-watch-pale text-ink';
+  return (
+    <span className={`num ml-1.5 inline-grid h-5 min-w-5 place-items-center px-1 text-12 font-semibold ${look}`}>
+      {grave}
+      <span className="sr-only"> to attend to</span>
+    </span>
   );
 }
 

@@ -13,7 +13,12 @@ export interface Said {
   press: string;
 }
 
-const factor = { oxygen: 'oxygen', carbon: 'CO₂', ammonia: 'ammonia', temperature: 'temperature' } as const;
+const fails = {
+  oxygen: 'oxygen runs out',
+  carbon: 'CO₂ gets too high',
+  ammonia: 'ammonia gets too high',
+  temperature: 'the water gets too cold or too warm',
+} as const;
 const litres = (l: number): string => `${Math.ceil(l - 1e-9)} L`;
 const hours = (h: number): string => durationWords(h * HOUR);
 const bags = (ids: readonly string[]): string => `Bag${ids.length === 1 ? '' : 's'} ${ids.join(', ')}`;
@@ -155,18 +160,12 @@ const words: Words = {
   }),
   'runs-out': (f) => ({
     title: `Bag ${f.bagId} may not last`,
-    figures: [
-      f.shortH > 0
-        ? `In a bad case (1 trip in 10) ${factor[f.factor]} fails ${hours(f.shortH)} before opening.`
-        : `Limited by ${factor[f.factor]}.`,
-      f.within === null
-        ? ''
-        : `${Math.round(f.within * f.draws)} of ${f.draws} simulated trips arrive in good condition.`,
-    ]
-      .filter(Boolean)
-      .join(' '),
-    todo: 'More water, fewer fish, other packs or a better day.',
-    press: 'Open bag',
+    figures: `In a bad case (1 trip in 10) ${fails[f.factor]}${f.shortH > 0 ? ` ${hours(f.shortH)} before opening` : ''}.`,
+    todo:
+      f.factor === 'temperature'
+        ? 'Change packs or box, or choose a better day.'
+        : 'More water, more oxygen or fewer fish.',
+    press: f.factor === 'temperature' ? 'Open heat' : 'Open bags',
   }),
   'forecast-old': (f) => ({
     title: `Forecast is ${f.days} days old`,

@@ -1,10 +1,12 @@
 'use client';
 
 import { ChevronLeft } from 'lucide-react';
+import type { Concern } from '@/core/concerns/concern';
 import type { PackRunView } from '@/server/pack/run-view';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { clock } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
+import { Concerns } from '@/ui/kit/concerns';
 import { useAnnounce } from '@/ui/use-announce';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { Gate } from '../gate';
@@ -76,7 +78,9 @@ function Gates({ run }: { run: Run }) {
 }
 
 /** The packing run: one step at a time for the hands, every clock beside it, the evening against the hour to leave. */
-export function PackRun(stored: PackRunView & { fixed: boolean; title: string; back: string }) {
+export function PackRun(
+  stored: PackRunView & { fixed: boolean; title: string; back: string; concerns: readonly Concern[] },
+) {
   const run = useRun(stored);
   const { p, step, now, timers, ways } = run;
   useAwakeScreen();
@@ -100,6 +104,7 @@ export function PackRun(stored: PackRunView & { fixed: boolean; title: string; b
         <KraftDefs />
       </svg>
       <Head run={run} title={stored.title} back={stored.back} />
+      <Concerns list={stored.concerns} zone={run.zone} named />
       <Changed p={p} />
       <div className="grid flex-1 lg:grid-cols-[1fr_minmax(0,430px)]">
         <div className="flex min-w-0 flex-col">

@@ -1,6 +1,7 @@
 import { notFound, redirect } from 'next/navigation';
 import { clockIsFixed } from '@/server/clock';
 import { packRunView } from '@/server/pack/run-view';
+import { concernsInRun } from '@/server/concerns';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { PackRun } from '@/ui/pack/run/screen';
@@ -13,5 +14,13 @@ export default async function PackPage({ params }: { params: Promise<{ code: str
   // What comes from elsewhere was packed by others.
   if (stored.document.direction === 'incoming') redirect(`/consignments/${stored.document.code}/receive`);
   const view = packRunView(h, [stored.document.code], await whoIsHere());
-  return <PackRun {...view} fixed={clockIsFixed()} title={`Pack ${code}`} back={`/consignments/${code}/send`} />;
+  return (
+    <PackRun
+      {...view}
+      concerns={concernsInRun(h, [code])}
+      fixed={clockIsFixed()}
+      title={`Pack ${code}`}
+      back={`/consignments/${code}/send`}
+    />
+  );
 }

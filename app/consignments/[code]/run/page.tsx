@@ -1,12 +1,15 @@
 import { notFound } from 'next/navigation';
 import { runView } from '@/server/arrive/run-view';
 import { clockIsFixed } from '@/server/clock';
+import { concernsInRun } from '@/server/concerns';
 import { whoIsHere } from '@/server/room/here';
 import { house } from '@/server/wiring';
 import { RunScreen } from '@/ui/arrive/run-screen';
 
 export default async function RunPage({ params }: { params: Promise<{ code: string }> }) {
-  const view = runView(house(), (await params).code, await whoIsHere());
+  const h = house();
+  const { code } = await params;
+  const view = runView(h, code, await whoIsHere());
   if (!view) notFound();
-  return <RunScreen {...view} fixed={clockIsFixed()} />;
+  return <RunScreen {...view} concerns={concernsInRun(h, [code], ['timer', 'still-closed'])} fixed={clockIsFixed()} />;
 }
