@@ -20,6 +20,8 @@ const calm: ShipmentState = {
   forecastDays: null,
   closedBags: [],
   tanks: [],
+  overweight: [],
+  claim: null,
   waiting: [],
 };
 const codes = (change: Partial<ShipmentState>, nowMs = LEAVE - 6 * HOUR): string[] =>
@@ -46,6 +48,11 @@ describe('before it leaves', () => {
     expect(codes({ rests: 'x', forecastDays: 4 }, LEAVE + 31 * MIN)).toEqual(['now not-handed-over']);
     // Ten days later it is not "on its way, past its window".
     expect(codes({}, LEAVE + 10 * DAY)).toEqual(['now not-handed-over']);
+  });
+  test('a box over its booked weight wants hands until it left', () => {
+    const overweight = [{ boxId: '1', kg: 6.4, bookedKg: 6 }];
+    expect(codes({ overweight })).toEqual(['now overweight']);
+    expect(codes({ ...left, overweight }, LEAVE + HOUR)).toEqual([]);
   });
   test('an old forecast matters two days before, not sooner', () => {
     expect(codes({ forecastDays: 3 }, LEAVE - 47 * HOUR)).toEqual(['today forecast-old']);
@@ -98,6 +105,17 @@ describe('where it is opened', () => {
     const tanks = [{ tank: 'Q5', stops: [{ code: 'sea' as const, name: 'Neon tetra', salinity: 34 }] }];
     expect(codes({ incoming: true, tanks }, LEAVE)).toEqual(['today tank-harms']);
     expect(codes({ ...here, tanks }, here.arrivedMs)).toEqual(['stop tank-harms']);
+  });
+  test('losses are for today from a third of the seller’s term, for now from two thirds, and past it no more', () => {
+    const claim = { seller: 'Odile Marr', fromMs: here.arrivedMs, byMs: here.arrivedMs + 6 * HOUR };
+    const at = (h: number) => codes({ ...here, claim }, here.arrivedMs + h * HOUR);
+    expect([1.9, 2.1, 3.9, 4.1, 6.1].map((h) => at(h).join())).toEqual([
+      '',
+      'today claim',
+      'today claim',
+      'now claim',
+      '',
+    ]);
   });
   test('a clock that ran out is told after two minutes', () => {
     const waiting = [{ runId: 'r', step: 'Net over', bagIds: ['A1'], sinceMs: here.arrivedMs }];

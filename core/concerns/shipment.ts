@@ -8,7 +8,7 @@ import { timesOver } from './tank';
 export type ShipmentFinding =
   | { code: 'cannot-leave'; why: string }
   | { code: 'miscounted'; of: string; ordered: number; bagged: number }
-  | { code: 'held' }
+  | { code: 'held'; fromMs: number }
   | { code: 'not-handed-over'; leaveMs: number; opened: boolean }
   | { code: 'late'; lateH: number; leftH: number | null; help: string | null }
   | { code: 'unseen'; at: string; unseenH: number; leftH: number | null; help: string | null }
@@ -18,6 +18,8 @@ export type ShipmentFinding =
   | { code: 'forecast-old'; days: number }
   | { code: 'still-closed'; bagIds: string[]; openByMs: number | null }
   | { code: 'tank-harms'; of: TankStop['code']; tank: string; stop: TankStop }
+  | { code: 'overweight'; of: string; kg: number; bookedKg: number }
+  | { code: 'claim'; seller: string; byMs: number }
   | { code: 'timer'; of: string; step: string; bagIds: string[] };
 
 /** What of a shipment is judged: how it stands, by plan, facts and the last evaluation. */
@@ -58,6 +60,10 @@ export interface ShipmentState {
   closedBags: readonly string[];
   /** Receiving tanks that would harm what comes; nobody went in yet. */
   tanks: readonly { tank: string; stops: readonly TankStop[] }[];
+  /** Boxes the scale found over their booked weight. */
+  overweight: readonly { boxId: string; kg: number; bookedKg: number }[];
+  /** Losses that the seller has not been told of, and until when he takes it; null where there is none. */
+  claim: { seller: string; fromMs: number; byMs: number } | null;
   /** Clocks of its acclimation that ran out and wait for hands. */
   waiting: readonly { runId: string; step: string; bagIds: string[]; sinceMs: number }[];
 }
@@ -89,6 +95,13 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[
       severity: 'stop',
       sinceMs: null,
       times: Math.abs(ordered - bagged),
+    });
+  for (const { boxId, kg, bookedKg } of s.overweight)
+    out.push({
+      finding: { code: 'overweight', of: boxId, kg, bookedKg },
+      severity: 'now',
+      sinceMs: null,
+      times: kg / bookedKg,
     });
   const soon = s.leaveMs - nowMs < FORECAST_MS && !missed;
   if (soon && s.forecastDays !== null)
@@ -172,6 +185,16 @@ function atArrival(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
         sinceMs: null,
         times: timesOver(stop),
       });
+  // At a third of the seller's term it is for today, at two thirds for now; afterwards no hand changes it.
+  if (s.claim && nowMs < s.claim.byMs) {
+    const spent = (nowMs - s.claim.fromMs) / (s.claim.byMs - s.claim.fromMs);
+    if (spent >= 1 / 3)
+      out.push({
+        finding: { code: 'claim', seller: s.claim.seller, byMs: s.claim.byMs },
+        severity: spent >= 2 / 3 ? 'now' : 'today',
+        sinceMs: s.claim.fromMs,
+      });
+  }
   for (const w of s.waiting)
     if (nowMs > w.sinceMs + WAITS_MS)
       out.push({
@@ -185,6 +208,6 @@ function atArrival(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
 /** What a shipment wants of hands. Nothing of what was cancelled; of what is held back only that. */
 export function shipmentFindings(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
   if (s.cancelled) return [];
-  if (s.heldMs !== null) return [{ finding: { code: 'held' }, severity: 'know', sinceMs: s.heldMs }];
+  if (s.heldMs !== null) return [{ finding: { code: 'held', fromMs: s.heldMs }, severity: 'know', sinceMs: s.heldMs }];
   return [...beforeLeaving(s, nowMs), ...onTheRoad(s, nowMs), ...lasting(s), ...atArrival(s, nowMs)];
 }

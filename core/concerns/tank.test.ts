@@ -9,7 +9,14 @@ import type { Entry, Plan, Told } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
 import type { TankFinding } from './tank';
 import type { Found } from './found';
-import { quarantineFindings, residentFindings, signsSeen, stopsByReading, twinFindings } from './tank';
+import {
+  promisedFindings,
+  quarantineFindings,
+  residentFindings,
+  signsSeen,
+  stopsByReading,
+  twinFindings,
+} from './tank';
 
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-02T12:00:00Z');
@@ -164,4 +171,19 @@ describe('a tank against those who are in it', () => {
     const tank = read({ tempC: 25, pH: 8, tanMgNL: 2 });
     expect(residentFindings(tank, of('guppy'), now, { judged: true })).toEqual([]);
   });
+});
+
+test('more promised of a lot than are there is for today, with the shipments; as many is not', () => {
+  const lot = (there: number) => ({
+    name: 'Guppy',
+    there,
+    promised: [
+      { code: 'KC-1', count: 4 },
+      { code: 'KC-2', count: 3 },
+    ],
+  });
+  expect(promisedFindings([lot(7)])).toEqual([]);
+  expect(promisedFindings([lot(6)])).toMatchObject([
+    { severity: 'today', finding: { of: 'Guppy', there: 6, promised: 7, codes: ['KC-1', 'KC-2'] } },
+  ]);
 });

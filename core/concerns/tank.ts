@@ -41,6 +41,7 @@ export type TankFinding =
   | { code: 'sign'; of: Sign; part: string | null; many: number | null }
   | { code: 'twin-sign'; of: Sign; tank: string }
   | { code: 'harms-animals'; of: TankStop['code']; stop: TankStop }
+  | { code: 'over-promised'; of: string; there: number; promised: number; codes: string[] }
   | { code: 'never-read' }
   | { code: 'read-long-ago'; days: number };
 
@@ -280,3 +281,22 @@ export function residentFindings(
       : []),
   ];
 }
+
+/** Animals of a tank that were promised: more of one lot than are there, or one animal to two. */
+export const promisedFindings = (
+  lots: readonly { name: string; there: number; promised: readonly { code: string; count: number }[] }[],
+): Found<TankFinding>[] =>
+  lots.flatMap(({ name, there, promised }): Found<TankFinding>[] => {
+    const sum = promised.reduce((n, p) => n + p.count, 0);
+    if (sum <= there) return [];
+    const finding = {
+      code: 'over-promised',
+      of: name,
+      there,
+      promised: sum,
+      codes: promised.map((p) => p.code),
+    } as const;
+    return [
+      { finding: { ...finding, codes: [...finding.codes] }, severity: 'today', sinceMs: null, times: sum - there },
+    ];
+  });

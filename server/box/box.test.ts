@@ -8,7 +8,8 @@ import { saveFreight } from '@/server/papers/change';
 import { costsHere } from '@/server/papers/costs';
 import { findBoxes, saveBoxes, type BoxesInput } from './boxes';
 import { freightView } from './freight-view';
-import { scaleReadings, weigh } from './weigh';
+import { scaleReadings } from './scale-readings';
+import { weigh } from './weigh';
 
 let house: House;
 let code: string;

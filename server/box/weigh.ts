@@ -1,12 +1,13 @@
+import { standing } from '@/core/consignment/standing';
 import { z } from 'zod';
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import { weighBox } from '@/core/box/weighing';
 import { row } from '@/core/catalogue/row';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Station } from '@/server/consignment/station';
-import { standing } from '@/core/consignment/standing';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { between, id } from '@/core/quantities/shapes';
+import { scaleReadings } from './scale-readings';
 import { find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
@@ -18,26 +19,6 @@ export const scaleInput = z.object({
   method: z.enum(['typed', 'scale', 'stand-in']).default('typed'),
 });
 export type ScaleInput = z.input<typeof scaleInput>;
-
-export interface ScaleReading {
-  kg: number;
-  at: string;
-  method: string;
-}
-
-/** The last standing reading of the scale for every box; those of a stand-in only where practice counts. */
-export function scaleReadings(house: House, consignmentId: string, practice = true): Map<string, ScaleReading> {
-  const out = new Map<string, ScaleReading>();
-  for (const o of standing(house.facts.of(consignmentId).observations))
-    if (
-      o.subject.kind === 'box' &&
-      o.quantity === 'weightKg' &&
-      o.value !== null &&
-      (practice || o.method !== 'stand-in')
-    )
-      out.set(o.subject.id, { kg: o.value, at: o.at, method: o.method });
-  return out;
-}
 
 /** Every box held against its booking and the scale. Practice with a stand-in may be judged, but nothing is paid by it. */
 export function weighedBoxes(

@@ -2,12 +2,14 @@ import { concernsOf, type Concern, type Finding } from '@/core/concerns/concern'
 import { shipmentFindings, type ShipmentState } from '@/core/concerns/shipment';
 import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
 import { withOverrides } from '@/core/catalogue/assumptions';
+import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { miscounts } from '@/core/consignment/rules';
 import { standing } from '@/core/consignment/standing';
 import type { Consignment } from '@/core/consignment/schema';
 import { forecastAge } from '@/core/weather/forecast';
 import { outcomeOf } from '@/server/arrive/finish';
 import { positionOf } from '@/server/arrive/position';
+import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
@@ -41,6 +43,27 @@ const waitingOf = (house: House, c: Consignment): ShipmentState['waiting'] =>
       ? [{ runId: run.id, step: step.title, bagIds: run.bagIds, sinceMs: at.endsAtMs }]
       : [];
   });
+
+/** Boxes that the scale found over what was booked; a scale that is simulated judges nothing. */
+function overweightOf(house: House, c: Consignment): ShipmentState['overweight'] {
+  if (c.actual.handedOverAt || c.boxes.every((b) => b.declaredKg == null)) return [];
+  const read = scaleReadings(house, c.id, false);
+  const { scaleToleranceKg } = withOverrides(c.assumptions);
+  return c.boxes.flatMap((b) => {
+    const kg = read.get(b.id)?.kg;
+    return kg !== undefined && b.declaredKg != null && kg > b.declaredKg + scaleToleranceKg
+      ? [{ boxId: b.id, kg, bookedKg: b.declaredKg }]
+      : [];
+  });
+}
+
+/** Losses of what came that were not ticked as reported. */
+function claimOf(house: House, c: Consignment): ShipmentState['claim'] {
+  if (c.direction !== 'incoming' || !c.actual.arrivedAt || !hasLosses(c)) return null;
+  if (house.facts.ticks(c.id).has('moment:claim')) return null;
+  const byMs = claimDeadlineMs(c, withOverrides(c.assumptions).claimHours);
+  return { seller: c.sender.name, fromMs: Date.parse(c.actual.arrivedAt), byMs };
+}
 
 function roadState(house: House, stored: StoredConsignment): ShipmentState['road'] {
   const c = stored.document;
@@ -92,6 +115,8 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
     closedBags:
       outcome && outcome.finishedAt === null ? outcome.bags.filter((b) => b.state === 'waits').map((b) => b.id) : [],
     tanks: harmfulTanks(house, c),
+    overweight: overweightOf(house, c),
+    claim: claimOf(house, c),
     waiting: waitingOf(house, c),
   };
 }
@@ -108,6 +133,8 @@ const stations: Partial<Record<Finding['code'], string>> = {
   'forecast-old': 'heat',
   overdue: 'receive',
   'still-closed': 'receive',
+  overweight: 'box',
+  claim: 'receive',
   'tank-harms': 'receive',
   timer: 'run',
 };

@@ -1,11 +1,12 @@
 import { concernsOf, type Concern } from '@/core/concerns/concern';
-import { quarantineFindings, residentFindings, signsSeen, twinFindings } from '@/core/concerns/tank';
+import { promisedFindings, quarantineFindings, residentFindings, signsSeen, twinFindings } from '@/core/concerns/tank';
 import type { Species } from '@/core/catalogue/schema';
 import { standingOf, type Facts, type Standing } from '@/core/quarantine/course';
 import type { Lot, TankRecord } from '@/records/tank';
 import type { LatestFigures } from '@/server/db/ledger';
 import type { StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
+import { promises } from '@/server/stock/settle';
 import { assumptionsHere, factsOf, tankNameOf } from '@/server/quarantine/facts';
 
 /** Kinds of animals in every tank, by its identifier: of the stock list, and of those that were carried there. */
@@ -20,6 +21,22 @@ function kindsByTank(house: House): Map<string, Species[]> {
   for (const r of house.records.list('lot', 'active', 2000)) {
     const lot = r.document as unknown as Lot;
     if ((r.amount ?? 0) > 0) add(lot.tankId, lot.speciesId);
+  }
+  return out;
+}
+
+/** Lots of each tank with what was promised of them. */
+function promisedByTank(house: House): Map<string, Parameters<typeof promisedFindings>[0]> {
+  const promised = promises(house);
+  const known = new Map(house.shelves().all.species.map((s) => [s.id, s.name]));
+  const out = new Map<string, { name: string; there: number; promised: { code: string; count: number }[] }[]>();
+  for (const r of house.records.list('lot', 'active', 2000)) {
+    const lot = r.document as unknown as Lot;
+    const of = promised.get(r.id);
+    // What nobody counted is never short.
+    if (!of || r.amount === null) continue;
+    const row = { name: known.get(lot.speciesId) ?? lot.speciesId, there: r.amount, promised: of };
+    out.set(lot.tankId, [...(out.get(lot.tankId) ?? []), row]);
   }
   return out;
 }
@@ -62,6 +79,7 @@ export function quarantineConcerns(house: House, weeks: readonly Weeks[], all: r
 /** What tanks want by what was read of them and who is in them; one tank, or all. */
 export function residentConcerns(house: House, tankId?: string): Concern[] {
   const kinds = kindsByTank(house);
+  const promised = promisedByTank(house);
   const latest = house.ledger.latestFigures();
   const weeks = new Map(house.quarantines.live().map((q) => [q.tankId, q]));
   return house.records
@@ -70,10 +88,13 @@ export function residentConcerns(house: House, tankId?: string): Concern[] {
     .flatMap((r) => {
       const tank = r.document as unknown as TankRecord;
       const q = weeks.get(r.id);
-      const found = residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
-        volumeL: q?.waterL ?? tank.volumeL,
-        judged: q !== undefined,
-      });
+      const found = [
+        ...promisedFindings(promised.get(r.id) ?? []),
+        ...residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
+          volumeL: q?.waterL ?? tank.volumeL,
+          judged: q !== undefined,
+        }),
+      ];
       return concernsOf(
         { kind: 'tank', id: r.id, name: tank.name },
         q ? `/quarantine/${q.id}` : `/tanks/${r.id}`,

@@ -228,7 +228,8 @@ test('the Bench lists what leaves within two days, with its odds', () => {
   const [row] = benchView(house).onTheWay;
   expect(row!.code).toBe(example.code);
   // Six hours before it leaves the forecast of the example is more than a day old.
-  expect(row!.words).toBe('Leaves soon; its forecast is 1 d old');
+  expect(row!.words).toBe('Leaves soon');
+  expect(benchView(house).concerns.map((c) => c.finding)).toContainEqual({ code: 'forecast-old', days: 1 });
   expect(row!.result.draws).toBe(20);
   now = handOver - 80 * HOUR;
   expect(benchView(house).onTheWay).toEqual([]);

@@ -76,8 +76,12 @@ export function draftOf(c: Consignment) {
 }
 export type OrderDraftView = ReturnType<typeof draftOf>;
 
-/** A new order: two evenings from now, the first live service, the fish room's own place; of its water nothing is measured yet. */
-export function newDraft(house: House, profile: Profile): OrderDraftView {
+/** A new order, of what a quick answer was asked for where it begins with one: two evenings from now, the first live service, the fish room's own place; of its water nothing is measured yet. */
+export function newDraft(
+  house: House,
+  profile: Profile,
+  first: { fish: string; count: string; length: string } | null = null,
+): OrderDraftView {
   const zone = profile.place.zone;
   const day = localAt(house.nowMs() + 2 * 864e5, zone).slice(0, 10);
   const next = localAt(house.nowMs() + 3 * 864e5, zone).slice(0, 10);
@@ -92,7 +96,11 @@ export function newDraft(house: House, profile: Profile): OrderDraftView {
     windowStart: `${next}T09:00`,
     windowEnd: `${next}T12:00`,
     opening: `${next}T10:30`,
-    lines: [blankLine('L1')],
+    lines: [
+      first
+        ? { ...blankLine('L1'), speciesId: first.fish, count: first.count, lengthCm: first.length }
+        : blankLine('L1'),
+    ],
     source: {},
     waters: {},
     tanks: [{ name: 'Quarantine', volumeL: '60', residents: '' }],

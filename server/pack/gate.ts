@@ -11,7 +11,7 @@ import { leftOut, type Missing } from '@/core/duties/left-out';
 import { planB, type PlanB } from '@/core/duties/plan-b';
 import { numberedPacks } from '@/core/heat/numbered';
 import { id, text } from '@/core/quantities/shapes';
-import { scaleReadings } from '@/server/box/weigh';
+import { scaleReadings } from '@/server/box/scale-readings';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import { evaluationOf } from '@/server/consignment/view';

@@ -6,7 +6,7 @@ import { row } from '@/core/catalogue/row';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
 import { dudWords } from '@/core/heat/duds';
-import { scaleReadings } from '@/server/box/weigh';
+import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
 import type { Bag } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';

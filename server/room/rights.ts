@@ -21,6 +21,7 @@ export const routes: Readonly<Record<string, Least>> = {
   '/search': 'looker',
   '/species': 'looker',
   '/scan': 'looker',
+  '/quick': 'looker',
   '/at/[...code]': 'looker',
   '/tanks': 'looker',
   '/tanks/[id]': 'looker',

@@ -41,6 +41,7 @@ const pages = [
   '/settings/people',
   '/journal',
   '/scan',
+  '/quick?fish=neon-tetra',
   '/door',
   '/offline',
   '/species',

@@ -123,6 +123,7 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
         <h2>Consignments on the way</h2>
         <span className="mute hidden text-13 2xl:inline">hatched: window; after it: slack</span>
         <span className="ml-auto flex flex-wrap gap-2">
+          <ButtonLink href="/quick">Quick answer</ButtonLink>
           <ButtonLink href="/arrivals/new">A box has come</ButtonLink>
           <ButtonLink href="/consignments/new" tone="go">
             New consignment

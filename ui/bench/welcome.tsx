@@ -28,6 +28,11 @@ export function Welcome() {
       <ButtonLink href="/consignments/new" tone="hands" wet>
         Make the first consignment
       </ButtonLink>
+      <p className="mt-3">
+        <ButtonLink href="/quick" wet>
+          Quick answer: how much water, and how long is it safe?
+        </ButtonLink>
+      </p>
       <p className="note mt-6">
         It is a planning aid, not a guarantee and not veterinary advice. Your data stay in one folder on this machine.
       </p>

@@ -1,14 +1,14 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { gravest, type Concern } from '@/core/concerns/concern';
 import type { Severity } from '@/core/concerns/found';
 import { counted } from '@/core/quantities/words';
 import { say } from '@/words/en/concerns';
-import { TextField } from '@/ui/fields/fields';
-import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
-import { Button, ButtonLink } from './button';
+import { useAlarm } from '@/ui/use-announce';
+import { ButtonLink } from './button';
 import { StopBand } from './stop-band';
 
 interface Shown {
@@ -18,6 +18,8 @@ interface Shown {
   named?: boolean;
   /** The page one is on: what leads there has no button. */
   here?: string;
+  /** Sounds for what comes up while one looks: over runs, where eyes are elsewhere. */
+  sound?: boolean | null;
 }
 
 /** So many that stop or want hands stand open; the rest are asked for. */
@@ -25,44 +27,21 @@ const OPEN = 4;
 /** No page tells more that only wants to be known. */
 const KNOWN = 3;
 
+/** The reason is asked for once somebody wants to give one. */
+const AcceptForm = dynamic(() => import('./accept-form').then((m) => m.AcceptForm), { ssr: false });
+
 /** Takes a concern on with a reason, for some hours. */
 function Accept({ c, title, dark }: { c: Concern; title: string; dark: boolean }) {
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  if (!open)
-    return (
-      <button
-        className={`min-h-11 text-13 underline ${dark ? '' : 'text-ink-2'}`}
-        aria-label={`Accept${dark ? ' risk' : ''}: ${title}`}
-        onClick={() => setOpen(true)}
-      >
-        {dark ? 'Accept risk' : 'Accept'}
-      </button>
-    );
+  if (open) return <AcceptForm id={c.id} title={title} close={() => setOpen(false)} />;
   return (
-    <form
-      className="mt-1 grid w-full gap-2 bg-surface p-3 text-ink sm:grid-cols-[1fr_auto_auto]"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (reason.trim() === '') return;
-        press({ deed: 'accept', id: c.id, reason: reason.trim(), hours: 24 }, `accept: ${title}`);
-        setOpen(false);
-      }}
+    <button
+      className={`min-h-11 text-13 underline ${dark ? '' : 'text-ink-2'}`}
+      aria-label={`Accept${dark ? ' risk' : ''}: ${title}`}
+      onClick={() => setOpen(true)}
     >
-      <TextField
-        label="Accept for 24 h, because"
-        path={`accept-${c.id}`}
-        problems={[]}
-        value={reason}
-        onChange={setReason}
-      />
-      <Button type="submit" className="min-h-11 self-end" disabled={reason.trim() === ''}>
-        Accept risk
-      </Button>
-      <Button tone="flat" type="button" className="min-h-11 self-end" onClick={() => setOpen(false)}>
-        Cancel
-      </Button>
-    </form>
+      {dark ? 'Accept risk' : 'Accept'}
+    </button>
   );
 }
 
@@ -102,10 +81,17 @@ function Line({
 }
 
 /** What is only for today, or to be known: a count that opens. */
-function Fold({ list, zone, named, here, words }: Required<Shown> & { words: string }) {
+function Fold({
+  list,
+  zone,
+  named,
+  here,
+  words,
+  alone = false,
+}: Required<Omit<Shown, 'sound'>> & { words: string; alone?: boolean }) {
   if (list.length === 0) return null;
   return (
-    <details className="border-b border-rule-strong">
+    <details className="border-b border-rule-strong" open={alone && list.length === 1}>
       <summary className="flex min-h-11 cursor-pointer items-center px-3 text-14 font-semibold text-ink-2 md:px-6">
         {words}
       </summary>
@@ -124,11 +110,15 @@ function Fold({ list, zone, named, here, words }: Required<Shown> & { words: str
  * What is wrong, at the top of every page of its subject, with the same words and the same button everywhere: what harms
  * as a red band, what wants hands now as an amber line, the rest as a count.
  */
-export function Concerns({ list, zone, named = false, here = '' }: Shown) {
+export function Concerns({ list, zone, named = false, here = '', sound = null }: Shown) {
   const accepted = new Set(ofDeed(usePresses(), 'accept').map((p) => p.deed.id));
   const shown = list.filter((c) => !accepted.has(c.id));
   const of = (...severities: Severity[]): Concern[] => shown.filter((c) => severities.includes(c.severity));
   const grave = of('stop', 'now');
+  useAlarm(
+    sound === null ? [] : grave.map((c) => ({ id: c.id, words: `${c.subject.name}: ${say(c.finding, zone).title}` })),
+    sound === true,
+  );
   const today = of('today');
   const know = of('know');
   if (shown.length === 0) return null;
@@ -159,6 +149,7 @@ export function Concerns({ list, zone, named = false, here = '' }: Shown) {
         words={`${counted(Math.max(0, grave.length - OPEN), 'more', 'more')} now`}
       />
       <Fold
+        alone={grave.length === 0}
         list={[...today, ...know.slice(0, KNOWN)]}
         {...rest}
         words={[today.length > 0 ? `${today.length} to do today` : '', know.length > 0 ? `${know.length} to know` : '']

@@ -1,6 +1,6 @@
 import type { Finding } from '@/core/concerns/concern';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
-import { capital, durationWords } from '@/core/quantities/words';
+import { capital, counted, durationWords } from '@/core/quantities/words';
 import { HOUR } from '@/core/quantities/time';
 import { signs } from '@/core/quarantine/signs';
 import { stopWords } from './tank-stops';
@@ -100,6 +100,12 @@ const words: Words = {
     press: 'Open tank',
   }),
   'harms-animals': (f) => ({ ...stopped(stopWords(f.stop, '', true)), press: 'Record reading' }),
+  'over-promised': (f) => ({
+    title: `${f.promised} ${f.of} promised, ${f.there} in the tank`,
+    figures: `Promised to ${f.codes.join(', ')}.`,
+    todo: 'Count them, or change an order.',
+    press: 'Open tank',
+  }),
   'never-read': () => ({
     title: 'Water never measured',
     figures: '',
@@ -107,7 +113,7 @@ const words: Words = {
     press: 'Record reading',
   }),
   'read-long-ago': (f) => ({
-    title: `Water last measured ${f.days} days ago`,
+    title: `Water last measured ${counted(f.days, 'day')} ago`,
     figures: '',
     todo: 'Measure temperature and pH.',
     press: 'Record reading',
@@ -127,7 +133,12 @@ const words: Words = {
     todo: 'Correct the bags or the order.',
     press: 'Open bags',
   }),
-  held: () => ({ title: 'Held back for a better day', figures: '', todo: 'Nothing is due.', press: 'Choose a day' }),
+  held: (f, zone) => ({
+    title: `Held back since ${dayWords(f.fromMs, zone)}`,
+    figures: '',
+    todo: 'Nothing is due until a better day is chosen.',
+    press: 'Choose a day',
+  }),
   'not-handed-over': (f, zone) => ({
     title: 'Not dropped off',
     figures: `Planned for ${dayWords(f.leaveMs, zone)} at ${clockWords(f.leaveMs, zone)}.${f.opened ? ' Its packs are open and fade.' : ''}`,
@@ -168,7 +179,7 @@ const words: Words = {
     press: f.factor === 'temperature' ? 'Open heat' : 'Open bags',
   }),
   'forecast-old': (f) => ({
-    title: `Forecast is ${f.days} days old`,
+    title: `Forecast is ${counted(f.days, 'day')} old`,
     figures: '',
     todo: 'Load a new one before packing.',
     press: 'Load forecast',
@@ -181,6 +192,18 @@ const words: Words = {
     press: 'Open arrival',
   }),
   'tank-harms': (f) => ({ ...stopped(stopWords(f.stop, f.tank)), press: 'Open arrival' }),
+  overweight: (f) => ({
+    title: `Box ${f.of} is over its booked weight`,
+    figures: `${f.kg.toFixed(2)} kg; booked ${f.bookedKg.toFixed(2)} kg.`,
+    todo: 'Change the booking: the counter refuses it.',
+    press: 'Open weights',
+  }),
+  claim: (f, zone) => ({
+    title: `Report the losses to ${f.seller}`,
+    figures: `By ${clockWords(f.byMs, zone)}, ${dayWords(f.byMs, zone)}.`,
+    todo: 'Send the count and the photos of the closed bags.',
+    press: 'Open arrival',
+  }),
   timer: (f) => ({
     title: `${bags(f.bagIds)}: time is up`,
     figures: `${f.step}.`,
@@ -200,7 +223,7 @@ const words: Words = {
     press: 'Open supplies',
   }),
   'backup-old': (f) => ({
-    title: f.days === null ? 'No backup yet' : `Last backup ${f.days} ${f.days === 1 ? 'day' : 'days'} ago`,
+    title: f.days === null ? 'No backup yet' : `Last backup ${counted(f.days, 'day')} ago`,
     figures: '',
     todo: 'Keep one.',
     press: 'Open settings',

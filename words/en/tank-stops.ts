@@ -2,7 +2,7 @@ import type { TankStop } from '@/core/acclimation/tank-stops';
 
 /** What a stop says, and what to do instead; `inside` where the animals are in it already. */
 export function stopWords(s: TankStop, name: string, inside = false): { harm: string; instead: string } {
-  const tank = inside ? 'This tank' : `Tank ${name}`;
+  const tank = inside ? 'The water' : `Tank ${name}`;
   const move = 'Move them to another tank now.';
   switch (s.code) {
     case 'sea':

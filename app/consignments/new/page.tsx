@@ -3,8 +3,14 @@ import { newDraft, orderChoices } from '@/server/order/view';
 import { house } from '@/server/wiring';
 import { OrderStation } from '@/ui/order/station';
 
-export default function NewConsignment() {
+export default async function NewConsignment({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[]>>;
+}) {
   const h = house();
+  const { fish, count, length } = await searchParams;
+  const first = typeof fish === 'string' ? { fish, count: String(count ?? ''), length: String(length ?? '') } : null;
   return (
     <>
       <section className="chead">
@@ -17,7 +23,7 @@ export default function NewConsignment() {
         <OrderStation
           code={null}
           version={null}
-          draft={newDraft(h, profileOf(h))}
+          draft={newDraft(h, profileOf(h), first)}
           species={h.shelves().offered.species}
           services={h.shelves().offered.services}
           {...orderChoices(h, null)}
