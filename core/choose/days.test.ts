@@ -351,6 +351,13 @@ describe('the order of days', () => {
     date,
     cost,
   });
+  test('at the same chance the day with more alive, also where it is later', () => {
+    const alive = (share: number, date: string) => ({ ...day('go', 0.96, date, 5), alive: share });
+    const [first] = rankDays([alive(0.97, '2026-10-20'), alive(0.99, '2026-10-21')]);
+    expect(first!.alive).toBe(0.99);
+    const [same] = rankDays([alive(0.991, '2026-10-21'), alive(0.989, '2026-10-20')]);
+    expect(same!.date).toBe('2026-10-20');
+  });
   test('verdict, then whole points of chance, then the sooner day, then cost', () => {
     const sorted = [
       day('go', 0.962, '2026-10-20', 20),

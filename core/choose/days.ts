@@ -43,6 +43,8 @@ export interface DayOption {
   verdict: Verdict;
   chance: number | null;
   standardError: number | null;
+  /** Share of the animals expected alive; null where no draws were made. */
+  alive: number | null;
   hoursInBag: number | null;
   slackH: number | null;
   worstSlackH: number | null;
@@ -179,6 +181,7 @@ function frame(
     verdict: 'hold',
     chance: null,
     standardError: null,
+    alive: null,
     hoursInBag: null,
     slackH: null,
     worstSlackH: null,
@@ -302,6 +305,7 @@ function cell(
     verdict,
     chance: r.chance,
     standardError: r.standardError,
+    alive: r.animals > 0 ? r.expected / r.animals : null,
     slackH,
     worstSlackH,
     packs: p.boxes.map((b) => ({ boxId: b.box.id, packs: b.box.packs })),
@@ -331,12 +335,13 @@ export function betterDay(
   return best.verdict === than.verdict && surer ? best : null;
 }
 
-/** Best first: verdict, then chance to the nearest point, then the sooner day, then cost. */
+/** Best first: verdict, then chance and the living, each to the nearest point, then the sooner day, then cost. */
 export const rankDays = (cells: readonly DayOption[]): DayOption[] =>
   [...cells].sort(
     (x, y) =>
       order[x.verdict] - order[y.verdict] ||
       Math.round(100 * (y.chance ?? -1)) - Math.round(100 * (x.chance ?? -1)) ||
+      Math.round(100 * (y.alive ?? -1)) - Math.round(100 * (x.alive ?? -1)) ||
       (x.date < y.date ? -1 : x.date > y.date ? 1 : 0) ||
       (x.cost ?? Infinity) - (y.cost ?? Infinity),
   );

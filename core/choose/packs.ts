@@ -26,6 +26,8 @@ export interface PackOption extends HeatPlan {
   /** Share of draws in which no bag of this box meets a hard limit before opening; null before any were made. */
   chance: number | null;
   standardError: number | null;
+  /** Share of the animals of this box expected alive; null before any draws were made. */
+  alive: number | null;
   draws: number;
   lost: number;
   /**
@@ -257,6 +259,7 @@ class Look {
       name: plan ? planName(plan, catalogue) : 'As planned, box by box',
       chance: r?.chance ?? null,
       standardError: r?.standardError ?? null,
+      alive: r && r.animals > 0 ? r.expected / r.animals : null,
       draws: r?.draws ?? 0,
       lost: r?.lost ?? 0,
       coldestC: r?.coldestC ?? planned.coldestC,

@@ -6,6 +6,7 @@ const set = (name: string, change: Partial<Ranked> = {}): Ranked => ({
   fits: true,
   chance: 0.95,
   standardError: 0.01,
+  alive: 0.99,
   worstSlackH: a.wantedSlackH,
   missC: 0,
   things: 1,
@@ -88,11 +89,19 @@ describe('which set of packs is best', () => {
     expect(order(packs, bare({ chance: null }))).toEqual(['packs', 'bare']);
     expect(order({ ...packs, chance: null }, bare({ chance: 0.95 }))[0]).toBe('packs');
   });
+  test('equally sure, the one with more alive comes first; half a point is no difference, and the chance goes before', () => {
+    const more = set('more', { alive: 0.97, cost: 9 });
+    expect(order(set('fewer', { alive: 0.96 }), more)).toEqual(['more', 'fewer']);
+    expect(order(set('as many', { alive: 0.966 }), more)).toEqual(['as many', 'more']);
+    expect(order(set('surer', { chance: 0.99, alive: 0.9 }), more)).toEqual(['surer', 'more']);
+    expect(order(set('bare', { things: 0, alive: 0.9 }), more)).toEqual(['more', 'bare']);
+  });
   test('is the same whichever way the sets are handed in, and hands none of them away (property)', () => {
     const any = fc.record({
       fits: fc.boolean(),
       chance: fc.option(fc.integer({ min: 0, max: 20 }).map((x) => x / 20)),
       standardError: fc.constant(0.02),
+      alive: fc.option(fc.integer({ min: 0, max: 20 }).map((x) => x / 20)),
       worstSlackH: fc.option(fc.integer({ min: 0, max: 60 })),
       missC: fc.integer({ min: 0, max: 4 }),
       things: fc.integer({ min: 0, max: 3 }),

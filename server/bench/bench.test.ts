@@ -117,6 +117,7 @@ describe('held back', () => {
     verdict: 'go',
     chance: 0.98,
     standardError: 0.01,
+    alive: 0.99,
     hoursInBag: 18,
     slackH: 20,
     worstSlackH: 12,

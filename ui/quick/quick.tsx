@@ -33,7 +33,7 @@ function Drawn({ q, a, species }: { q: QuickQuestion; a: QuickAnswer; species: S
   );
 }
 
-const amount = (l: number): string => (l < 1 ? l.toFixed(2) : l.toFixed(1));
+const amount = (l: number): string => String(Number(l.toFixed(2)));
 
 /** Words at the left with a line of doubt, the number at the right. */
 function Row({ title, doubt, figure, bad = false }: { title: string; doubt: string; figure: string; bad?: boolean }) {
@@ -97,7 +97,7 @@ function Answer({ q, a, species }: { q: QuickQuestion; a: QuickAnswer; species: 
         {a.smallest && (
           <Row
             title="Smallest bag"
-            doubt={`the narrowest in the list that leaves a day to spare, 9 times in 10`}
+            doubt="narrowest with a day to spare, 9 times in 10"
             figure={a.smallest.name.replace(' cm', '')}
           />
         )}
@@ -153,7 +153,10 @@ export function Quick({
           onSubmit={(e) => e.preventDefault()}
           className="grid grid-cols-2 content-start gap-3"
         >
-          <div className="col-span-2">
+          <div className="fld col-span-2">
+            <span className="text-13 text-ink-2" aria-hidden="true">
+              Fish
+            </span>
             <SpeciesCombo
               species={all}
               value={draft.fish ?? ''}
