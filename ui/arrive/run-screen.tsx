@@ -335,7 +335,7 @@ export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Conc
           <span className="num hide-s text-34 font-semibold">{clock(now, p.zone)}</span>
         </span>
       </header>
-      <Concerns list={p.concerns} zone={p.zone} named sound={sound} />
+      <Concerns list={p.concerns} zone={p.zone} named wet sound={sound} />
       {p.shut.ids.length > 0 && order.length > 0 && (
         <p className="flex items-center gap-3 bg-watch-pale px-3 py-3 text-18 md:px-6" role="status" data-testid="shut">
           <StateMark mark="watch" size={22} />

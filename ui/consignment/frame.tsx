@@ -30,7 +30,9 @@ const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
 export function Frame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
   const open = useSelectedLayoutSegment() ?? '';
   useLookAgain(v.oddsFollow, v);
-  const concerns = v.concerns.filter((c) => !(open === 'receive' && c.finding.code === 'tank-harms'));
+  // Two stations say theirs with their ways out.
+  const own = open === 'receive' ? 'tank-harms' : open === 'fast' ? 'held' : '';
+  const concerns = v.concerns.filter((c) => c.finding.code !== own);
   const worst = gravest(v.concerns);
   return (
     <>

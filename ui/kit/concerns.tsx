@@ -18,9 +18,13 @@ interface Shown {
   named?: boolean;
   /** The page one is on: what leads there has no button. */
   here?: string;
+  /** As large as wet hands want it. */
+  wet?: boolean;
   /** Sounds for what comes up while one looks: over runs, where eyes are elsewhere. */
   sound?: boolean | null;
 }
+
+type Open = Required<Omit<Shown, 'sound'>>;
 
 /** So many that stop or want hands stand open; the rest are asked for. */
 const OPEN = 4;
@@ -31,12 +35,12 @@ const KNOWN = 3;
 const AcceptForm = dynamic(() => import('./accept-form').then((m) => m.AcceptForm), { ssr: false });
 
 /** Takes a concern on with a reason, for some hours. */
-function Accept({ c, title, dark }: { c: Concern; title: string; dark: boolean }) {
+function Accept({ c, title, dark, wet }: { c: Concern; title: string; dark: boolean; wet: boolean }) {
   const [open, setOpen] = useState(false);
   if (open) return <AcceptForm id={c.id} title={title} close={() => setOpen(false)} />;
   return (
     <button
-      className={`min-h-11 text-13 underline ${dark ? '' : 'text-ink-2'}`}
+      className={`${wet ? 'min-h-16 px-3' : 'min-h-11'} text-13 underline ${dark ? '' : 'text-ink-2'}`}
       aria-label={`Accept${dark ? ' risk' : ''}: ${title}`}
       onClick={() => setOpen(true)}
     >
@@ -45,19 +49,7 @@ function Accept({ c, title, dark }: { c: Concern; title: string; dark: boolean }
   );
 }
 
-function Line({
-  c,
-  zone,
-  named,
-  here,
-  dark,
-}: {
-  c: Concern;
-  zone: string;
-  named: boolean;
-  here: string;
-  dark: boolean;
-}) {
+function Line({ c, zone, named, here, wet, dark }: Omit<Open, 'list'> & { c: Concern; dark: boolean }) {
   const s = say(c.finding, zone);
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -71,24 +63,20 @@ function Line({
         </p>
       </div>
       {c.href !== here && (
-        <ButtonLink href={c.href} className={`min-h-11 ${dark ? '!border-surface !bg-surface !text-stop' : ''}`}>
+        <ButtonLink
+          href={c.href}
+          className={`${wet ? 'min-h-16' : 'min-h-11'} ${dark ? '!border-surface !bg-surface !text-stop' : ''}`}
+        >
           {s.press}
         </ButtonLink>
       )}
-      {c.severity !== 'know' && <Accept c={c} title={s.title} dark={dark} />}
+      {c.severity !== 'know' && <Accept c={c} title={s.title} dark={dark} wet={wet} />}
     </div>
   );
 }
 
 /** What is only for today, or to be known: a count that opens. */
-function Fold({
-  list,
-  zone,
-  named,
-  here,
-  words,
-  alone = false,
-}: Required<Omit<Shown, 'sound'>> & { words: string; alone?: boolean }) {
+function Fold({ list, zone, named, here, wet, words, alone = false }: Open & { words: string; alone?: boolean }) {
   if (list.length === 0) return null;
   return (
     <details className="border-b border-rule-strong" open={alone && list.length === 1}>
@@ -98,7 +86,7 @@ function Fold({
       <ul>
         {list.map((c) => (
           <li key={c.id} className="border-t border-rule px-3 py-2 md:px-6">
-            <Line c={c} zone={zone} named={named} here={here} dark={false} />
+            <Line c={c} zone={zone} named={named} here={here} wet={wet} dark={false} />
           </li>
         ))}
       </ul>
@@ -110,7 +98,7 @@ function Fold({
  * What is wrong, at the top of every page of its subject, with the same words and the same button everywhere: what harms
  * as a red band, what wants hands now as an amber line, the rest as a count.
  */
-export function Concerns({ list, zone, named = false, here = '', sound = null }: Shown) {
+export function Concerns({ list, zone, named = false, here = '', wet = false, sound = null }: Shown) {
   const accepted = new Set(ofDeed(usePresses(), 'accept').map((p) => p.deed.id));
   const shown = list.filter((c) => !accepted.has(c.id));
   const of = (...severities: Severity[]): Concern[] => shown.filter((c) => severities.includes(c.severity));
@@ -122,16 +110,18 @@ export function Concerns({ list, zone, named = false, here = '', sound = null }:
   const today = of('today');
   const know = of('know');
   if (shown.length === 0) return null;
-  const rest = { zone, named, here };
+  const rest = { zone, named, here, wet };
   return (
     <section aria-label="Needs attention" className="mb-2" data-gravest={gravest(shown)}>
       <ul>
         {grave.slice(0, OPEN).map((c) =>
           c.severity === 'stop' ? (
-            <li key={c.id} role="alert" className="mb-px">
-              <StopBand className="px-3 md:px-6">
-                <Line c={c} {...rest} dark />
-              </StopBand>
+            <li key={c.id} className="mb-px">
+              <div role="alert">
+                <StopBand className="px-3 md:px-6">
+                  <Line c={c} {...rest} dark />
+                </StopBand>
+              </div>
             </li>
           ) : (
             <li

@@ -89,7 +89,7 @@ function Stop({
           {t.phase}, day <b className="num text-18">{t.day}</b> of {t.ofDays}
         </p>
       </div>
-      <Concerns list={t.concerns} zone={t.zone} />
+      <Concerns list={t.concerns} zone={t.zone} wet />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr]">
         <Button
           tone={next ? 'hands' : 'plain'}

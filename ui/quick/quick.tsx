@@ -38,8 +38,8 @@ const amount = (l: number): string => String(Number(l.toFixed(2)));
 /** Words at the left with a line of doubt, the number at the right. */
 function Row({ title, doubt, figure, bad = false }: { title: string; doubt: string; figure: string; bad?: boolean }) {
   return (
-    <li className="flex items-center gap-4 border-b border-rule py-3">
-      <span className="min-w-0 flex-1">
+    <li className="flex flex-wrap items-center gap-x-4 border-b border-rule py-3">
+      <span className="min-w-0 flex-1 basis-40">
         <b className="font-head text-18">{title}</b>
         <br />
         <span className="text-14 text-ink-2">{doubt}</span>
@@ -62,9 +62,9 @@ function Answer({ q, a, species }: { q: QuickQuestion; a: QuickAnswer; species: 
           </StopBand>
         </div>
       )}
-      <div className="flex items-center gap-6 bg-water-pale px-4 py-4">
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-water-pale px-4 py-4">
         <Drawn q={q} a={a} species={species} />
-        <div className="flex flex-wrap gap-x-8 gap-y-2">
+        <div className="flex min-w-0 flex-1 basis-32 flex-wrap gap-x-8 gap-y-2">
           <p>
             <b className="num text-46 leading-none" data-testid="water">
               {amount(a.waterL)}

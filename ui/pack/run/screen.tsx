@@ -104,7 +104,7 @@ export function PackRun(
         <KraftDefs />
       </svg>
       <Head run={run} title={stored.title} back={stored.back} />
-      <Concerns list={stored.concerns} zone={run.zone} named sound={ways.sound} />
+      <Concerns list={stored.concerns} zone={run.zone} named wet sound={ways.sound} />
       <Changed p={p} />
       <div className="grid flex-1 lg:grid-cols-[1fr_minmax(0,430px)]">
         <div className="flex min-w-0 flex-col">
