@@ -309,7 +309,7 @@ test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew
   await look.getByLabel('On how many').fill('2');
   await look.getByRole('button', { name: 'Write down what was seen' }).click();
   await sent(page);
-  await expect(page.getByText(/fuzz, cotton on 2, head/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Fuzz, cotton seen.*On 2, head/);
   await page.getByRole('button', { name: 'Dipped 30 s (0 so far)' }).click();
   await sent(page);
   on(100, 18);
@@ -324,7 +324,7 @@ test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew
   await look.getByRole('button', { name: 'Write down what was seen' }).click();
   await sent(page);
   await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('0 of 5');
-  await expect(page.getByText(/Hardness first/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Hardness first/);
   on(104, 18);
   await open(page, jar);
   await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('4 of 5');
