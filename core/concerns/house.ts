@@ -16,7 +16,7 @@ export interface SupplyState {
   bites: { ms: number; code: string } | null;
 }
 
-/** What runs out so soon is bought today. */
+/** What runs out so soon is bought today († ours). */
 const SOON_MS = 2 * DAY;
 const BACKUP_MS = DAY;
 

@@ -46,6 +46,8 @@ describe('before it leaves', () => {
   test('half an hour after its hour it was not dropped off, and nothing else of that hour is told', () => {
     expect(codes({ rests: 'x' }, LEAVE + 29 * MIN)).toEqual(['stop cannot-leave']);
     expect(codes({ rests: 'x', forecastDays: 4 }, LEAVE + 31 * MIN)).toEqual(['now not-handed-over']);
+    // What came without anybody telling that it left, left.
+    expect(codes({ arrivedMs: LEAVE + HOUR, rests: 'x' }, LEAVE + 2 * HOUR)).toEqual([]);
     // Ten days later it is not "on its way, past its window".
     expect(codes({}, LEAVE + 10 * DAY)).toEqual(['now not-handed-over']);
   });

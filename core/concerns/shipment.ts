@@ -74,12 +74,12 @@ const LEAVES_MS = 30 * MIN;
 const OPENS_MS = HOUR;
 /** A clock that ran out waits so long for hands before others are told († ours). */
 const WAITS_MS = 2 * MIN;
-/** An old forecast matters so long before it leaves. */
+/** An old forecast matters so long before it leaves († ours). */
 const FORECAST_MS = 48 * HOUR;
 
 /** Before it leaves: what keeps it here, what would harm, what was missed. */
 function beforeLeaving(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
-  if (s.handedOverMs !== null || s.incoming) return [];
+  if (s.handedOverMs !== null || s.arrivedMs !== null || s.openedMs !== null || s.incoming) return [];
   const out: Found<ShipmentFinding>[] = [];
   const missed = nowMs > s.leaveMs + LEAVES_MS;
   if (missed)
@@ -133,8 +133,7 @@ function onTheRoad(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
       severity: 'now',
       sinceMs: nowMs - road.lateMin * MIN,
     });
-  // Of a box of which nobody told that it left, nobody can say that it is late.
-  else if (nowMs > s.deadlineMs && (s.handedOverMs !== null || s.incoming))
+  else if (nowMs > s.deadlineMs)
     out.push({ finding: { code: 'overdue', byMs: nowMs - s.deadlineMs }, severity: 'now', sinceMs: s.deadlineMs });
   if (s.fading)
     out.push({

@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import type { Treatment } from '@/core/catalogue/treatment';
+import { copper, drops } from '@/tests/medicines';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { chronicMgNL } from '@/core/water/criteria';
 import { standingOf, type Facts } from '@/core/quarantine/course';
@@ -44,27 +44,6 @@ const found = (entries: Entry[], day = 3, plan?: Plan): Found<TankFinding>[] => 
 };
 const codes = (list: readonly Found<TankFinding>[]): string[] => list.map((x) => `${x.severity} ${x.finding.code}`);
 const test1 = (figures: Extract<Told, { kind: 'test' }>['figures']): Told => ({ kind: 'test', figures, how: 'drops' });
-const copper: Treatment = {
-  id: 'c',
-  name: 'Sorrel',
-  kind: 'bound-copper',
-  unit: 'mL',
-  perL: 0.2,
-  mgPerUnit: 10,
-  targetMgL: 2,
-  bandFromMgL: 1.5,
-  bandToMgL: 2.5,
-};
-const drops: Treatment = {
-  id: 'd',
-  name: 'Teasel',
-  kind: 'parasite',
-  unit: 'mL',
-  perL: 0.25,
-  mgPerUnit: 10,
-  targetMgL: 2.5,
-  halfLifeH: 48,
-};
 
 describe('what a value wants of hands', () => {
   test('ammonia of 0.5 at pH 7.8 and 26 °C is seven tenths of the chronic criterion: change 40 %; of 1.0 it stops', () => {

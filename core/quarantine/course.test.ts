@@ -1,3 +1,4 @@
+import { copper, drops } from '@/tests/medicines';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { DAY, HOUR } from '@/core/quantities/time';
@@ -148,28 +149,6 @@ describe('phases in time', () => {
     expect(s.now.phase.id).toBe('settle');
   });
 });
-
-const copper: Treatment = {
-  id: 'c',
-  name: 'Sorrel',
-  kind: 'bound-copper',
-  unit: 'mL',
-  perL: 0.2,
-  mgPerUnit: 10,
-  targetMgL: 2,
-  bandFromMgL: 1.5,
-  bandToMgL: 2.5,
-};
-const drops: Treatment = {
-  id: 'd',
-  name: 'Teasel',
-  kind: 'parasite',
-  unit: 'mL',
-  perL: 0.25,
-  mgPerUnit: 10,
-  targetMgL: 2.5,
-  halfLifeH: 48,
-};
 
 describe('what is in the water', () => {
   test('doses, decay and changes as reckoned by hand: 2.5, half after two days, a quarter changed', () => {

@@ -69,12 +69,16 @@ function stripOf(house: House, { q, s }: Weeks) {
 }
 
 /** What runs out first, with the day on which it bites. */
-const lowSupplies = (house: House, live: StoredConsignment[]) =>
+const lowSupplies = (house: House, live: StoredConsignment[], concerns: readonly Concern[]) =>
   suppliesView(
     house,
     live.filter((s) => s.document.direction !== 'incoming' && stageOf(s.document) === 'planned'),
   )
-    .low.sort((x, y) => ((x.bites?.atIso ?? '9') < (y.bites?.atIso ?? '9') ? -1 : 1))
+    // What runs out before somebody packs stands at the top already.
+    .low.filter(
+      (t) => !concerns.some((c) => c.subject.kind === 'house' && 'of' in c.finding && c.finding.of === t.name),
+    )
+    .sort((x, y) => ((x.bites?.atIso ?? '9') < (y.bites?.atIso ?? '9') ? -1 : 1))
     .slice(0, 5)
     .map((t) => ({
       key: t.key,
@@ -249,7 +253,7 @@ export function benchView(house: House) {
     ...open.map((d) => taskOf(d, now, midnight(1))),
   ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
   const weeks = house.quarantines.live().map((q) => weeksOf(house, q));
-  const concerns = allConcerns(house, live, weeks);
+  const concerns = allConcerns(house);
   return {
     nowMs: now,
     tasks,
@@ -262,7 +266,7 @@ export function benchView(house: House) {
     /** How many leave tonight, and can be packed together. */
     evening: leavingTonight(live, now).length,
     doneToday: duties.filter((d) => d.doneAt !== null && Date.parse(d.doneAt) >= midnight(0)).length,
-    low: lowSupplies(house, live),
+    low: lowSupplies(house, live, concerns),
     /** Consignments that cannot be read, and why: everything else goes on without them. */
     unread,
     empty: !house.consignments.any(),

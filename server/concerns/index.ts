@@ -8,7 +8,7 @@ import { stageOf, type StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { suppliesView } from '@/server/stock/supplies';
 import { shipmentConcerns } from './shipments';
-import { quarantineConcerns, residentConcerns, weeksOf, type Weeks } from './tanks';
+import { quarantineConcerns, residentConcerns, weeksOf } from './tanks';
 
 const ordered = (house: House, list: readonly Concern[]): Concern[] =>
   inOrder(list, house.bench.accepted(house.nowIso()), house.nowMs());
@@ -40,18 +40,29 @@ function ofHouse(house: House, live: StoredConsignment[]): Concern[] {
   ];
 }
 
-/** Everything that wants a hand or a decision in this house, the gravest first. */
-export function allConcerns(
-  house: House,
-  live: StoredConsignment[] = liveConsignments(house).sound,
-  weeks: readonly Weeks[] = house.quarantines.live().map((q) => weeksOf(house, q)),
-): Concern[] {
-  return ordered(house, [
+const known = new WeakMap<House, { key: string; list: Concern[] }>();
+
+/**
+ * Everything that wants a hand or a decision in this house, the gravest first: found again after every change, and each
+ * minute. What stands in the middle of a change is not kept: it may be taken back.
+ */
+export function allConcerns(house: House): Concern[] {
+  const changes = house.db.prepare<[], { n: number }>('SELECT total_changes() AS n').get()!.n;
+  const key = `${changes}:${Math.floor(house.nowMs() / MIN)}`;
+  const kept = known.get(house);
+  if (kept?.key === key) return kept.list;
+  const live = liveConsignments(house).sound;
+  const list = ordered(house, [
     ...live.flatMap((s) => shipmentConcerns(house, s)),
-    ...quarantineConcerns(house, weeks),
+    ...quarantineConcerns(
+      house,
+      house.quarantines.live().map((q) => weeksOf(house, q)),
+    ),
     ...residentConcerns(house),
     ...ofHouse(house, live),
   ]);
+  if (!house.db.inTransaction) known.set(house, { key, list });
+  return list;
 }
 
 /** Waits for hands or harms at this moment, whatever hands are busy with. */
@@ -70,19 +81,11 @@ export const concernsInRun = (house: House, codes: readonly string[], shown: rea
     );
   });
 
-const counted = new WeakMap<House, { key: string; grave: number; worst: Severity | null }>();
-
-/** How many stop or want hands now, for the navigation of every page: counted again after every change, and each minute. */
+/** How many stop or want hands now, for the navigation of every page. */
 export function concernCount(house: House): { grave: number; worst: Severity | null } {
-  const changes = house.db.prepare<[], { n: number }>('SELECT total_changes() AS n').get()!.n;
-  const key = `${changes}:${Math.floor(house.nowMs() / MIN)}`;
-  const known = counted.get(house);
-  if (known?.key === key) return known;
   const list = allConcerns(house);
   const grave = list.filter((c) => c.severity === 'stop' || c.severity === 'now').length;
-  const next = { key, grave, worst: gravest(list) };
-  counted.set(house, next);
-  return next;
+  return { grave, worst: gravest(list) };
 }
 
 /** What one shipment wants, for its heading; `rests` as its page computed it. */
@@ -90,14 +93,5 @@ export const concernsOfShipment = (house: House, stored: StoredConsignment, rest
   ordered(house, shipmentConcerns(house, stored, rests));
 
 /** What one tank wants, whether in quarantine or not. */
-export function concernsOfTank(house: House, tankId: string): Concern[] {
-  const all = house.quarantines.live().map((q) => weeksOf(house, q));
-  return ordered(house, [
-    ...quarantineConcerns(
-      house,
-      all.filter((w) => w.q.tankId === tankId),
-      all,
-    ),
-    ...residentConcerns(house, tankId),
-  ]);
-}
+export const concernsOfTank = (house: House, tankId: string): Concern[] =>
+  allConcerns(house).filter((c) => c.subject.kind === 'tank' && c.subject.id === tankId);

@@ -55,18 +55,17 @@ export interface Weeks {
   s: Standing;
 }
 
-export const weeksOf = (house: House, q: StoredQuarantine, f = factsOf(house, q)): Weeks => ({
-  q,
-  f,
-  s: standingOf(f, house.nowMs()),
-});
+export function weeksOf(house: House, q: StoredQuarantine): Weeks {
+  const f = factsOf(house, q);
+  return { q, f, s: standingOf(f, house.nowMs()) };
+}
 
 /** What tanks in quarantine want, each with what was seen in those it shares water, net or animals with. */
-export function quarantineConcerns(house: House, weeks: readonly Weeks[], all: readonly Weeks[] = weeks): Concern[] {
+export function quarantineConcerns(house: House, weeks: readonly Weeks[]): Concern[] {
   const a = assumptionsHere(house);
   return weeks.flatMap(({ q, f, s }) => {
     const name = tankNameOf(house, q);
-    const twins = all.filter(
+    const twins = weeks.filter(
       (o) => o.q.id !== q.id && (q.twin === tankNameOf(house, o.q) || o.q.twin === name || o.q.twin === q.tank),
     );
     return concernsOf({ kind: 'tank', id: q.tankId, name }, `/quarantine/${q.id}`, [
@@ -76,29 +75,22 @@ export function quarantineConcerns(house: House, weeks: readonly Weeks[], all: r
   });
 }
 
-/** What tanks want by what was read of them and who is in them; one tank, or all. */
-export function residentConcerns(house: House, tankId?: string): Concern[] {
+/** What tanks want by what was read of them and who is in them. */
+export function residentConcerns(house: House): Concern[] {
   const kinds = kindsByTank(house);
   const promised = promisedByTank(house);
   const latest = house.ledger.latestFigures();
   const weeks = new Map(house.quarantines.live().map((q) => [q.tankId, q]));
-  return house.records
-    .list('tank', 'active', 400)
-    .filter((r) => tankId === undefined || r.id === tankId)
-    .flatMap((r) => {
-      const tank = r.document as unknown as TankRecord;
-      const q = weeks.get(r.id);
-      const found = [
-        ...promisedFindings(promised.get(r.id) ?? []),
-        ...residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
-          volumeL: q?.waterL ?? tank.volumeL,
-          judged: q !== undefined,
-        }),
-      ];
-      return concernsOf(
-        { kind: 'tank', id: r.id, name: tank.name },
-        q ? `/quarantine/${q.id}` : `/tanks/${r.id}`,
-        found,
-      );
-    });
+  return house.records.list('tank', 'active', 400).flatMap((r) => {
+    const tank = r.document as unknown as TankRecord;
+    const q = weeks.get(r.id);
+    const found = [
+      ...promisedFindings(promised.get(r.id) ?? []),
+      ...residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
+        volumeL: q?.waterL ?? tank.volumeL,
+        judged: q !== undefined,
+      }),
+    ];
+    return concernsOf({ kind: 'tank', id: r.id, name: tank.name }, q ? `/quarantine/${q.id}` : `/tanks/${r.id}`, found);
+  });
 }

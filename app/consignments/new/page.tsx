@@ -10,7 +10,9 @@ export default async function NewConsignment({
 }) {
   const h = house();
   const { fish, count, length } = await searchParams;
-  const first = typeof fish === 'string' ? { fish, count: String(count ?? ''), length: String(length ?? '') } : null;
+  const isKnown = h.shelves().offered.species.some((s) => s.id === fish);
+  const first =
+    typeof fish === 'string' && isKnown ? { fish, count: String(count ?? ''), length: String(length ?? '') } : null;
   return (
     <>
       <section className="chead">
