@@ -12,20 +12,16 @@ export default function ErrorPage({ reset }: { error: Error; reset: () => void }
     fetch('/health')
       .then((r) => r.json() as Promise<{ ok: boolean; words: string }>)
       .then((h) =>
-        tell(
-          h.ok
-            ? 'The server met something it did not expect; it is in its log. The data are well, and what was saved is safe.'
-            : h.words,
-        ),
+        tell(h.ok ? 'The server hit an unexpected error; its log has the details. Saved data are safe.' : h.words),
       )
-      .catch(() => tell('The server does not answer. What was saved is safe; start Kindly Crate again.'));
+      .catch(() => tell('The server does not answer. Saved data are safe. Start Kindly Crate again.'));
     return () => {
       here = false;
     };
   }, []);
   return (
     <section className="work min-h-[60vh]">
-      <h1 className="mt-10 text-34">This page could not be drawn</h1>
+      <h1 className="mt-10 text-34">This page could not be shown</h1>
       <p className="mt-3 max-w-[720px] text-16" role="status">
         {words}
       </p>

@@ -56,7 +56,7 @@ describe('simulate', () => {
 });
 
 describe('plan', () => {
-  test('ranks packs, bags and days, each with a reason; the best comes first', () => {
+  test('ranks packs, bags and days, each with a reason; the best is recommended', () => {
     const r = kindly('plan', example, '--draws', '10', '--days', '3', '--json');
     expect(r.code).toBe(0);
     const j = JSON.parse(r.out) as {

@@ -38,7 +38,7 @@ export async function backupCommand(folder: string, file: string | undefined, no
 export function restoreCommand(folder: string, file: string, nowIso: string): string {
   const { keptAt, photos } = restore(folder, file, nowIso);
   const with_ = photos > 0 ? ` with ${photos} photos` : '';
-  return `${file} is in place${with_}.${keptAt ? ` What was there before lies in ${keptAt}.` : ''}`;
+  return `${file} is in place${with_}.${keptAt ? ` Earlier data are in ${keptAt}.` : ''}`;
 }
 
 /** Open consignments that cannot be worked with; none where the database itself is not whole or of another schema. */
@@ -76,14 +76,14 @@ export async function moveDemoAside(folder: string, yes: boolean, nowIso: string
   const names = readdirSync(folder);
   if (names.length === 0) return null;
   const nothing = 'Nothing was moved. Name another folder with KINDLY_DATA.';
-  if (!isDemoFolder(folder)) throw new Trouble(`${folder} is no demo: what is in it may be yours. ${nothing}`);
+  if (!isDemoFolder(folder)) throw new Trouble(`${folder} is not a demo; it may be your own data. ${nothing}`);
   const strange = strangersIn(folder);
   if (strange.length > 0)
-    throw new Trouble(`${folder} holds ${strange.slice(0, 3).join(', ')}, which is not Kindly Crate’s. ${nothing}`);
+    throw new Trouble(`${folder} holds ${strange.slice(0, 3).join(', ')}, which is not from Kindly Crate. ${nothing}`);
   const aside = `${folder}.before-${nowIso.slice(0, 19).replaceAll(':', '-')}`;
   if (!yes) {
     if (!process.stdin.isTTY)
-      throw new Trouble(`${path.resolve(folder)} would be moved to ${aside}: say so with --yes. Nothing was moved.`);
+      throw new Trouble(`${path.resolve(folder)} would be moved to ${aside}; add --yes to confirm. Nothing was moved.`);
     const ask = createInterface({ input: process.stdin, output: process.stderr });
     const answer = await ask.question(`Move ${path.resolve(folder)} to ${aside}? Type yes: `);
     ask.close();

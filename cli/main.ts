@@ -47,7 +47,7 @@ function textOf(file: string): string {
   if (file === '-') return readFileSync(0, 'utf8');
   if (!existsSync(file)) return fail(`There is no file ${file}.`);
   const { size } = statSync(file);
-  if (size > LARGEST_FILE) return fail(`${file} has ${(size / 1e6).toFixed(0)} MB; 3 MB is the most that is read.`);
+  if (size > LARGEST_FILE) return fail(`${file} has ${(size / 1e6).toFixed(0)} MB; the limit is 3 MB.`);
   return readFileSync(file, 'utf8');
 }
 
@@ -121,17 +121,17 @@ function deathOf(text: string, c: Consignment): { bagId: string; atH: number } {
 function lookedAt(c: Consignment, instant: string | undefined): Consignment {
   if (instant === undefined) return c;
   const ms = Date.parse(instant);
-  return Number.isNaN(ms) ? fail(`${instant} is no instant: write it as 2026-11-25T06:00:00Z.`) : asOf(c, ms);
+  return Number.isNaN(ms) ? fail(`${instant} is not a time; write it as 2026-11-25T06:00:00Z.`) : asOf(c, ms);
 }
 
 program
   .command('simulate')
   .argument('<file>')
   .option('--json', 'all curves and assumptions')
-  .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
-  .option('--draws <n>', 'runs of the journey with weather, delays, fish and packs as they vary', wholeNumber, 200)
-  .option('--as-of <instant>', 'as somebody knows it then: what was not seen on the road until then has not happened')
-  .option('--death <bag@hours>', 'what if an animal of that bag dies so many hours after sealing')
+  .option('--forecast <file>', 'a shipment file or a forecast object whose forecast is used instead')
+  .option('--draws <n>', 'simulated trips, with varying weather, delays, fish and packs', wholeNumber, 200)
+  .option('--as-of <instant>', 'as known at that time: scans after it are ignored')
+  .option('--death <bag@hours>', 'what if an animal in that bag dies this many hours after sealing')
   .action(
     (file: string, options: { json?: boolean; forecast?: string; draws: number; death?: string; asOf?: string }) => {
       const c = lookedAt(consignmentOf(file, options.forecast), options.asOf);
@@ -162,8 +162,8 @@ program
   .command('plan')
   .argument('<file>')
   .option('--json', 'every option of every chooser')
-  .option('--forecast <file>', 'a consignment file or a forecast object whose forecast is used instead')
-  .option('--draws <n>', 'runs for each option', wholeNumber, 200)
+  .option('--forecast <file>', 'a shipment file or a forecast object whose forecast is used instead')
+  .option('--draws <n>', 'simulated trips per option', wholeNumber, 200)
   .option('--days <n>', 'ship days to compare', wholeNumber, 10)
   .option('--calendar <file>', 'holidays and embargoes, as in examples/calendar/winter.json')
   .action((file: string, options: PlanOptions) => {
@@ -235,7 +235,7 @@ program
   .option('--yes')
   .action(async (options: { yes?: boolean }) => {
     const aside = await moveDemoAside(dataFolder(), options.yes === true, nowIso());
-    if (aside) process.stderr.write(`The demo before lies in ${aside}; it may be deleted.\n`);
+    if (aside) process.stderr.write(`The earlier demo is in ${aside}; you can delete it.\n`);
   });
 
 program
@@ -265,8 +265,8 @@ program.command('doctor').action(() => {
 
 program
   .command('room')
-  .option('--name <name>', 'who holds the phone', 'Helper')
-  .option('--as <role>', 'owner, helper or looker', 'helper')
+  .option('--name <name>', 'who uses the phone', 'Helper')
+  .option('--as <role>', 'owner, helper or viewer', 'helper')
   .action(async (options: { name: string; as: string }) => {
     process.stdout.write(`${await roomCommand(dataFolder(), options, Number(process.env.PORT ?? 3210))}\n`);
   });
@@ -274,8 +274,7 @@ program
   .command('passphrase')
   .option('--forget')
   .action((options: { forget?: boolean }) => {
-    if (!options.forget)
-      return fail('A passphrase is set under Settings, People and phones; forgotten, with --forget.');
+    if (!options.forget) return fail('Set a passphrase under Settings, People and phones. Remove it with --forget.');
     process.stdout.write(`${forgetCommand(dataFolder())}\n`);
   });
 

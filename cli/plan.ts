@@ -25,7 +25,7 @@ export function planText(c: Consignment, e: Evaluation): string {
   const r = e.risk;
   if (r)
     out.push(
-      `as planned: ${tripsWords(r.draws - r.lost, r.draws)}, ${chance(r.chance)} ± ${(100 * r.standardError).toFixed(1)}; water ${r.coldestC.toFixed(1)} to ${r.warmestC.toFixed(1)} °C in eight trips of ten`,
+      `as planned: ${tripsWords(r.draws - r.lost, r.draws)}, ${chance(r.chance)} ± ${(100 * r.standardError).toFixed(1)}; water ${r.coldestC.toFixed(1)} to ${r.warmestC.toFixed(1)} °C in 8 trips of 10`,
     );
   if (r && r.byCause.examined > 0)
     out.push(
@@ -42,7 +42,7 @@ export function planText(c: Consignment, e: Evaluation): string {
     const line = c.lines.find((l) => l.id === lineId)!;
     out.push(
       '',
-      `bags for ${line.count} ${catalogue.species.find((s) => s.id === line.speciesId)!.name}, ${list.length} plans compared by their water alone, warmth as planned`,
+      `bags for ${line.count} ${catalogue.species.find((s) => s.id === line.speciesId)!.name}, ${list.length} plans compared by water alone, temperature as planned`,
     );
     out.push(...list.slice(0, BEST).map(bagLine));
   }

@@ -16,7 +16,7 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
     `${c.code}: ${c.bags.length} bags in ${c.boxes.length} box${c.boxes.length > 1 ? 'es' : ''}, ${c.sender.place.name} to ${c.receiver.place.name}`,
     `sealed ${new Date(e.instants.sealMs).toISOString()}, ${e.deadlineH.toFixed(1)} h to the end of the delivery window`,
     '',
-    'bag    animals  water  coldest  warmest  safe for       worst tenth    slack          fails first',
+    'bag    animals  water  coldest  warmest  safe for       bad case       margin         limited by',
   ];
   const end = Math.min(e.steps - 1, Math.round(e.deadlineH / e.stepH));
   for (const b of e.bags) {
@@ -51,7 +51,7 @@ export function summaryOf(c: Consignment, e: Evaluation): string {
       `${tripsWords(e.risk.draws - e.risk.lost, e.risk.draws)}, ${expectedWords(e.risk.expected, e.risk.animals)} expected alive, all of them in ${wholePercent(e.risk.allAlive)} of 100 (standard error ${(100 * e.risk.standardError).toFixed(1)} points)`,
     );
   out.push(
-    `${o.state}: slack ${hours(o.slackH)}, worst tenth ${hours(o.worstSlackH)}${o.bagId ? `, ${words[o.factor!]} in bag ${o.bagId} first` : ''}`,
+    `${o.state}: margin ${hours(o.slackH)}, in a bad case ${hours(o.worstSlackH)}${o.bagId ? `, limited by ${words[o.factor!]} in bag ${o.bagId}` : ''}`,
     'A planning aid, not a guarantee and not veterinary advice.',
     '',
   );

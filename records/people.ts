@@ -39,8 +39,8 @@ const collectionWords = {
 /** Where a box is left, inside a sentence. */
 export const leftWords = {
   door: 'at the door',
-  depot: 'at the depot, to be held there',
-  counter: 'at the counter, to be collected',
+  depot: 'held at the depot',
+  counter: 'for collection at the counter',
 } as const;
 
 export const receivers = kind<Receiver>({
@@ -48,7 +48,7 @@ export const receivers = kind<Receiver>({
   slug: 'receivers',
   one: 'receiver',
   many: 'Receivers',
-  about: 'Who gets fish, where, how they take the box, and the water they told.',
+  about: 'Who gets fish, where, how the box is delivered, and their water.',
   schema: receiverSchema,
   fields: [
     { path: 'name', label: 'Name', type: 'text', section: 'Who', aliases: ['receiver', 'customer', 'buyer'] },
@@ -63,11 +63,11 @@ export const receivers = kind<Receiver>({
       options: Object.entries(collectionWords),
       section: 'Who',
       aliases: ['delivery', 'collection'],
-      hint: 'In winter a box held at the depot is kinder than a doorstep.',
+      hint: 'In winter a depot is better than a doorstep.',
     },
     {
       path: 'language',
-      label: 'Papers in',
+      label: 'Language of papers',
       type: 'choice',
       options: Object.entries(languageNames),
       optional: true,
@@ -79,7 +79,7 @@ export const receivers = kind<Receiver>({
       label: 'Tanks',
       type: 'rows',
       one: 'tank',
-      section: 'Their tanks and water, as told',
+      section: 'Their tanks and water, as they told you',
       of: [
         { path: 'name', label: 'Tank', type: 'text' },
         { path: 'volumeL', label: 'Litres', type: 'number', optional: true },

@@ -28,8 +28,8 @@ export const ownSpeciesSchema = z
     tolerance: speciesSchema.shape.tolerance,
     temp: z.object({
       cold24C: c('The cold 24 h limit'),
-      easeMinC: c('At ease from'),
-      easeMaxC: c('At ease to'),
+      easeMinC: c('Comfortable from'),
+      easeMaxC: c('Comfortable to'),
       warm24C: c('The warm 24 h limit'),
       observed: speciesSchema.shape.temp.shape.observed,
     }),
@@ -48,11 +48,11 @@ export const ownSpeciesSchema = z
   })
   .refine((s) => s.temp.cold24C <= s.temp.easeMinC && s.temp.easeMinC <= s.usualC, {
     path: ['temp', 'easeMinC'],
-    error: 'The cold 24 h limit, where it is at ease, and the usual temperature rise in this order.',
+    error: 'Order, low to high: cold 24 h limit, comfortable from, usual temperature.',
   })
   .refine((s) => s.usualC <= s.temp.easeMaxC && s.temp.easeMaxC <= s.temp.warm24C, {
     path: ['temp', 'easeMaxC'],
-    error: 'The usual temperature, the end of ease, and the warm 24 h limit rise in this order.',
+    error: 'Order, low to high: usual temperature, comfortable to, warm 24 h limit.',
   });
 export type OwnSpecies = z.infer<typeof ownSpeciesSchema>;
 
@@ -156,14 +156,14 @@ export const ownSpecies = kind<OwnSpecies>({
   slug: 'species',
   one: 'species',
   many: 'Species',
-  about: 'Kinds of your own beside those of the catalogue: by any name, with every figure and where it comes from.',
+  about: 'Your own species beside the catalogue, with every figure and its source.',
   schema: ownSpeciesSchema,
   fields: [
-    { path: 'name', label: 'Name', section: 'Its names', type: 'text', aliases: ['species', 'common name'] },
+    { path: 'name', label: 'Name', section: 'Names', type: 'text', aliases: ['species', 'common name'] },
     {
       path: 'scientific',
       label: 'Scientific name',
-      section: 'Its names',
+      section: 'Names',
       type: 'text',
       optional: true,
       aliases: ['latin'],
@@ -171,14 +171,14 @@ export const ownSpecies = kind<OwnSpecies>({
     {
       path: 'otherNames',
       label: 'Other names',
-      section: 'Its names',
+      section: 'Names',
       type: 'text',
       optional: true,
       wide: true,
-      hint: 'In any language and script, with commas between; all are found by the search.',
+      hint: 'Any language, separated by commas. Search finds them all.',
       aliases: ['synonyms', 'trade names'],
     },
-    { path: 'likeId', label: 'Like', section: 'Its names', type: 'ref', kind: 'species', optional: true },
+    { path: 'likeId', label: 'Like', section: 'Names', type: 'ref', kind: 'species', optional: true },
     {
       path: 'water',
       label: 'Lives in',
@@ -195,11 +195,11 @@ export const ownSpecies = kind<OwnSpecies>({
     },
     {
       path: 'tolerance',
-      label: 'Bears',
+      label: 'Water tolerance',
       section: 'The animal',
       type: 'choice',
       options: opt(speciesSchema.shape.tolerance.options),
-      hint: 'Decides its limits of oxygen, CO₂ and ammonia.',
+      hint: 'Sets limits for oxygen, CO₂ and ammonia.',
     },
     { path: 'lengthCm', label: 'Usual length', section: 'The animal', type: 'number', unit: 'cm', aliases: ['length'] },
     {
@@ -216,7 +216,7 @@ export const ownSpecies = kind<OwnSpecies>({
       section: 'The animal',
       type: 'number',
       unit: '×',
-      hint: 'Against an average fish of its mass.',
+      hint: 'Compared with an average fish of its mass.',
     },
     {
       path: 'fasting',
@@ -226,13 +226,13 @@ export const ownSpecies = kind<OwnSpecies>({
       options: opt(speciesSchema.shape.fasting.options),
     },
     { path: 'usualC', label: 'Kept at', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.easeMinC', label: 'At ease from', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.easeMaxC', label: 'At ease to', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.cold24C', label: 'Bears for a day, down to', section: 'Temperature', type: 'number', unit: '°C' },
-    { path: 'temp.warm24C', label: 'Bears for a day, up to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.easeMinC', label: 'Comfortable from', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.easeMaxC', label: 'Comfortable to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.cold24C', label: 'Tolerates for 24 h, down to', section: 'Temperature', type: 'number', unit: '°C' },
+    { path: 'temp.warm24C', label: 'Tolerates for 24 h, up to', section: 'Temperature', type: 'number', unit: '°C' },
     {
       path: 'temp.observed',
-      label: 'Limits somebody observed',
+      label: 'Limits from observation',
       section: 'Temperature',
       type: 'choice',
       optional: true,
@@ -241,7 +241,7 @@ export const ownSpecies = kind<OwnSpecies>({
         warm: 'the warm one',
         both: 'both',
       }),
-      hint: 'The others are a rule of thumb and may be off by more.',
+      hint: 'Others are a rule of thumb and less certain.',
     },
     {
       path: 'together',
@@ -249,7 +249,7 @@ export const ownSpecies = kind<OwnSpecies>({
       section: 'In a bag',
       type: 'choice',
       options: opt(speciesSchema.shape.together.options, {
-        alone: 'one to a bag',
+        alone: 'one per bag',
         pair: 'one or a pair',
         group: 'groups',
         'one-or-four': 'one, or four and more',
@@ -265,17 +265,17 @@ export const ownSpecies = kind<OwnSpecies>({
     {
       path: 'shape',
       label: 'Shape',
-      section: 'As it is drawn',
+      section: 'Drawing',
       type: 'choice',
       options: opt(speciesSchema.shape.look.shape.shape.options),
     },
-    { path: 'body', label: 'Body colour', section: 'As it is drawn', type: 'text' },
-    { path: 'accent', label: 'Second colour', section: 'As it is drawn', type: 'text' },
+    { path: 'body', label: 'Body colour', section: 'Drawing', type: 'text' },
+    { path: 'accent', label: 'Second colour', section: 'Drawing', type: 'text' },
     mark('temp', 'Temperatures'),
     mark('gPerCm3', 'Build'),
     mark('fasting', 'Gut'),
     mark('metabolismFactor', 'Oxygen use'),
-    mark('tolerance', 'What it bears'),
+    mark('tolerance', 'Tolerance'),
     mark('together', 'Sharing a bag'),
     { path: 'note', label: 'Note', section: 'Note', type: 'long', optional: true, wide: true },
   ],

@@ -40,7 +40,7 @@ const labelledPack = packShape
   })
   .refine((x) => x.kind === 'cold' || packFigures(x), {
     path: ['hours'],
-    error: 'Say how many hours it lasts, or give all of its figures.',
+    error: 'Enter how many hours it lasts, or all of its figures.',
   })
   .refine((x) => x.kind === 'heat' || packFigures(x), {
     path: ['massG'],
@@ -86,14 +86,14 @@ const supplySchema = z.object({
 export type Supply = z.infer<typeof supplySchema>;
 
 const only = (is: string, fields: readonly Field[], part = is): Field[] =>
-  fields.map((f) => ({ ...f, path: `${part}.${f.path}`, when: { path: 'kind', is: [is] }, section: 'Its figures' }));
+  fields.map((f) => ({ ...f, path: `${part}.${f.path}`, when: { path: 'kind', is: [is] }, section: 'Figures' }));
 
 export const supplies = kind<Supply>({
   id: 'supply',
   slug: 'supplies',
   one: 'supply',
   many: 'Supplies',
-  about: 'What is on the shelf, what the planned boxes will take of it, and what runs out when.',
+  about: 'What is in stock, what planned boxes need, and what runs out when.',
   schema: supplySchema,
   fields: [
     {
@@ -120,7 +120,7 @@ export const supplies = kind<Supply>({
       type: 'text',
       optional: true,
       section: 'What it is',
-      hint: 'Pieces where empty.',
+      hint: 'Empty: pieces.',
     },
     {
       path: 'lowMark',
@@ -145,7 +145,7 @@ export const supplies = kind<Supply>({
       type: 'text',
       optional: true,
       section: 'What it is',
-      hint: 'Batches of one type are counted together; the name decides where empty.',
+      hint: 'Batches of one type are counted together. Empty: by name.',
     },
     ...only('bag', [
       { path: 'widthCm', label: 'Flat width', type: 'number', unit: 'cm' },

@@ -23,5 +23,5 @@ export function atomically<T>(house: House, work: () => Outcome<T>): Outcome<T> 
 export const noConsignment = (code: unknown): Outcome<never> =>
   refuse(
     'code',
-    `There is no consignment ${typeof code === 'string' && /^KC-\d{1,24}$/.test(code) ? code : 'of this code'}.`,
+    `There is no shipment ${typeof code === 'string' && /^KC-\d{1,24}$/.test(code) ? code : 'of this code'}.`,
   );

@@ -155,7 +155,7 @@ test('extremes of the days typed by hand become the forecast; places they do not
   expect(typed([{ name: 'Nowhere', days }])).toMatchObject({ ok: false, problems: [{ path: 'places' }] });
   expect(typed([{ name: c.sender.place.name, days: [{ ...days[0]!, minC: 5 }] }])).toMatchObject({
     ok: false,
-    problems: [{ path: 'places.0.days.0.minC', message: 'The coldest lies above the warmest.' }],
+    problems: [{ path: 'places.0.days.0.minC', message: 'The lowest is above the highest.' }],
   });
   expect(typed([{ name: c.sender.place.name, days: [days[0], days[2]] }])).toMatchObject({ ok: false });
   const done = typed([{ name: c.sender.place.name, days }]);

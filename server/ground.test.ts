@@ -106,7 +106,7 @@ describe('one bad document', () => {
     must(change(house, code, null, 'a note', (c) => ({ ok: true, value: { ...c, note: 'second' } })));
     house.db.exec(`UPDATE revision SET document = replace(document, 'lemon-tetra', 'no-such-fish')`);
     const before = stored(code);
-    expect(said(undo(house, code, null))).toMatch(/cannot be brought back: There is no species "no-such-fish"/);
+    expect(said(undo(house, code, null))).toMatch(/cannot be restored: There is no species "no-such-fish"/);
     expect(stored(code)).toEqual(before);
   });
 });
@@ -149,7 +149,7 @@ describe('small things', () => {
   });
   test('what every object has is no assumption', () => {
     for (const name of ['toString', '__proto__', 'constructor', 'hasOwnProperty'])
-      expect(said(setAssumption(house, { name, value: 1 }))).toBe('This assumption is not known.');
+      expect(said(setAssumption(house, { name, value: 1 }))).toBe('This assumption is unknown.');
   });
   test('an hour that the clock skips is refused at its field', () => {
     const o = orderInput(house, { windowStartLocal: '', windowEndLocal: '', openingLocal: '2027-03-28T02:30' });

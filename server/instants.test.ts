@@ -3,14 +3,14 @@ import { instantAt, localAt, localProblem, typedInstant } from './instants';
 describe('the clock of a place', () => {
   test('an hour that the clock skips is none, and the sentence says so; the doubled hour in autumn is one', () => {
     expect(localProblem('2026-03-29T03:30', 'Europe/Tallinn')).toBe(
-      'The clocks go forward then: 03:30 is no hour of that night. Take one before or after.',
+      'Clocks go forward then: 03:30 does not exist that night. Choose another time.',
     );
     for (const there of ['2026-03-29T02:59', '2026-03-29T04:00', '2026-10-25T03:30'])
       expect([there, localProblem(there, 'Europe/Tallinn')]).toEqual([there, null]);
   });
   test('days and hours that no calendar has are refused', () => {
     for (const bad of ['2026-02-31T10:00', '2026-11-26T25:99', '1999-12-31T10:00', '2100-01-01T00:00', '', '1Z', 'x'])
-      expect([bad, localProblem(bad, 'UTC')]).toEqual([bad, 'Give a date and time that the calendar has.']);
+      expect([bad, localProblem(bad, 'UTC')]).toEqual([bad, 'Enter a valid date and time.']);
   });
   test('there and back is the same clock time', () => {
     expect(localAt(Date.parse(instantAt('2026-11-26T19:45', 'America/St_Johns')), 'America/St_Johns')).toBe(

@@ -13,10 +13,10 @@ const LOCAL = /^20\d\d-\d{2}-\d{2}T\d{2}:\d{2}$/;
 export function localProblem(localTime: string, zone: string): string | null {
   const ms = Date.parse(`${localTime}:00Z`);
   if (!LOCAL.test(localTime) || !Number.isFinite(ms) || new Date(ms).toISOString().slice(0, 16) !== localTime)
-    return 'Give a date and time that the calendar has.';
+    return 'Enter a valid date and time.';
   return localAt(Date.parse(instantAt(localTime, zone)), zone) === localTime
     ? null
-    : `The clocks go forward then: ${localTime.slice(11)} is no hour of that night. Take one before or after.`;
+    : `Clocks go forward then: ${localTime.slice(11)} does not exist that night. Choose another time.`;
 }
 
 const WITH_ZONE = /^(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2})(:\d{2}(?:\.\d{1,3})?)?(Z|[+-]\d{2}:?\d{2})$/;

@@ -47,7 +47,7 @@ describe('an order', () => {
       { lines: [{ id: 'L1', speciesId: 'unicorn', count: 1, lengthCm: 3, massG: null, sex: 'unsexed', tank: '7' }] },
       'lines.0.speciesId',
     ],
-    ['a hand-over in the past', { handOverLocal: '2026-11-20T17:00' }, 'handOverLocal'],
+    ['a drop-off in the past', { handOverLocal: '2026-11-20T17:00' }, 'handOverLocal'],
     [
       'a marine fish in fresh water',
       {
@@ -63,7 +63,7 @@ describe('an order', () => {
       { receiver: { name: ' ', address: '', phone: '', place: place('Kraków', 50, 20, 'Europe/Warsaw') } },
       'receiver.name',
     ],
-    ['an opening before the hand-over', { openingLocal: '2026-11-25T12:00' }, 'openingLocal'],
+    ['an opening before the drop-off', { openingLocal: '2026-11-25T12:00' }, 'openingLocal'],
     ['half a window', { windowEndLocal: '' }, 'windowEndLocal'],
   ])('%s is refused beside its field, and nothing is saved', (_, change, field) => {
     const r = saveOrder(house, order(change));
@@ -105,7 +105,7 @@ describe('changes', () => {
     const old = bagsInput();
     must(saveBags(house, bagsInput({ sourceWater: { ...water, khDkh: 9 } })));
     const second = saveBags(house, { ...old, sourceWater: { ...water, khDkh: 2 } });
-    expect(!second.ok && second.problems[0]!.message).toMatch(/changed this consignment meanwhile/);
+    expect(!second.ok && second.problems[0]!.message).toMatch(/changed this shipment meanwhile/);
     expect(stored(code).document.sourceWater.khDkh).toBe(9);
   });
   test('undo takes the last change back, step by step', () => {
@@ -197,7 +197,7 @@ describe('changes', () => {
 });
 
 describe('own assumptions', () => {
-  test('a new value reaches what is still here and every new consignment; what left keeps its own', () => {
+  test('a new value reaches what is still here and every new shipment; what left keeps its own', () => {
     const here = must(saveOrder(house, order())).code;
     const gone = must(saveOrder(house, order())).code;
     must(recordEvent(house, gone, 'sealedAt', new Date(NOW).toISOString()));
@@ -210,12 +210,12 @@ describe('own assumptions', () => {
     must(setAssumption(house, { name: 'stressSettled', value: null }));
     expect(stored(here).document.assumptions).toEqual({});
   });
-  test('goes consignment by consignment: others come in between, and cut off it says how far it is', async () => {
+  test('goes shipment by shipment: others come in between, and cut off it says how far it is', async () => {
     const [one, two] = [must(saveOrder(house, order())).code, must(saveOrder(house, order())).code];
     const press = 'a'.repeat(32);
     const long = onceInSlices(house, press, (h) => setAssumptionInSlices(h, { name: 'stressSettled', value: 2.5 }));
     expect(ownAssumptions(house)).toEqual({ stressSettled: 2.5 });
-    expect(said(lookUp(house, press))).toMatch(/The value is set, and 0 of 2 consignments follow it so far/);
+    expect(said(lookUp(house, press))).toMatch(/The value is set, and 0 of 2 shipments follow it so far/);
     // Somebody hands one over meanwhile: it keeps what it was sent with.
     must(recordEvent(house, two, 'sealedAt', new Date(NOW).toISOString()));
     must(recordEvent(house, two, 'handedOverAt', new Date(NOW + 1000).toISOString()));
@@ -236,7 +236,7 @@ describe('own assumptions', () => {
 });
 
 describe('files', () => {
-  test('the same consignment imported twice is asked about; replace and keep both do what they say', () => {
+  test('the same shipment imported twice is asked about; replace and keep both do what they say', () => {
     const { code } = must(saveOrder(house, order()));
     const { text } = must(exportConsignment(house, code));
     expect(must(importConsignment(house, text, 'ask'))).toEqual({ state: 'exists', code });

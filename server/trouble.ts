@@ -1,20 +1,16 @@
 /** What a database or a disk can run into, as sentences with what to do. */
 const sentences: Readonly<Record<string, string>> = {
-  SQLITE_FULL: 'The disk is full: nothing was saved. Make room, then press again; what you typed is still here.',
-  SQLITE_READONLY:
-    'The data folder may not be written to: nothing was saved. Check the permissions of the folder, then press again.',
-  SQLITE_CANTOPEN:
-    'The data cannot be opened: nothing was saved. Check that the data folder is there and may be written to.',
-  SQLITE_CORRUPT:
-    'The file of the data is damaged: nothing was saved. Stop Kindly Crate, keep a copy of the folder, and run ./kindly doctor.',
+  SQLITE_FULL: 'Not saved: the disk is full. Free some space and press again. Your entries are still here.',
+  SQLITE_READONLY: 'Not saved: no permission to write to the data folder. Check it, then press again.',
+  SQLITE_CANTOPEN: 'Not saved: the data cannot be opened. Check that the data folder exists and is writable.',
+  SQLITE_CORRUPT: 'Not saved: the data file is damaged. Stop Kindly Crate, copy the folder, and run ./kindly doctor.',
   SQLITE_NOTADB:
-    'The file of the data is no database any more: nothing was saved. Stop Kindly Crate, keep a copy of the folder, and run ./kindly doctor.',
-  SQLITE_IOERR:
-    'The disk did not take it: nothing was saved. Check the disk, then press again; what you typed is still here.',
-  SQLITE_BUSY: 'Another program holds the data: nothing was saved. Press again in a moment.',
-  ENOSPC: 'The disk is full: nothing was saved. Make room, then press again; what you typed is still here.',
-  EACCES: 'The data folder may not be written to: nothing was saved. Check the permissions of the folder.',
-  EROFS: 'The disk may only be read: nothing was saved. Check the disk, then press again.',
+    'Not saved: the data file is no longer a database. Stop Kindly Crate, copy the folder, and run ./kindly doctor.',
+  SQLITE_IOERR: 'Not saved: the disk refused it. Check the disk and press again. Your entries are still here.',
+  SQLITE_BUSY: 'Not saved: another program is using the data. Press again in a moment.',
+  ENOSPC: 'Not saved: the disk is full. Free some space and press again. Your entries are still here.',
+  EACCES: 'Not saved: no permission to write to the data folder.',
+  EROFS: 'Not saved: the disk is read-only. Check it and press again.',
 };
 
 /** A sentence that was made for people, thrown where the data could not be opened. */

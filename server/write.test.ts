@@ -53,9 +53,7 @@ describe('one press', () => {
       must(order(h));
       throw new Error('secret detail');
     });
-    expect(said(broken)).toBe(
-      'The server met something it did not expect. Nothing was saved; what you typed is still here.',
-    );
+    expect(said(broken)).toBe('The server hit an unexpected error. Not saved. Your entries are still here.');
     expect(count()).toBe(0);
     expect(quiet).toHaveBeenCalledTimes(1);
     quiet.mockRestore();
@@ -79,8 +77,8 @@ describe('one press', () => {
     expect([new Error('x'), sqlite('ELSE'), null, 3].map(troubleOf)).toEqual([null, null, null, null]);
   });
   test('into a folder that is gone says that, and writes nothing', () => {
-    house.gone = () => 'The data folder was taken away.';
-    expect(said(once(house, press, (h) => setKeys(h, false)))).toBe('The data folder was taken away.');
+    house.gone = () => 'The data folder was removed.';
+    expect(said(once(house, press, (h) => setKeys(h, false)))).toBe('The data folder was removed.');
   });
   test('old answers are let go', () => {
     must(once(house, press, order));
@@ -162,8 +160,8 @@ test('only steps that a plan has can be ticked', () => {
   const { code } = must(order(house));
   expect(must(tick(house, code, 'labels', true))).toBeTruthy();
   for (const key of ['moment:nothing', 'x', '', 'toString']) {
-    expect(said(tick(house, code, key, true))).toBe('There is no such step in this plan.');
-    expect(said(tick(house, code, key, false))).toBe('There is no such step in this plan.');
+    expect(said(tick(house, code, key, true))).toBe('This step is not in the plan.');
+    expect(said(tick(house, code, key, false))).toBe('This step is not in the plan.');
   }
 });
 

@@ -6,24 +6,23 @@ import { house } from './wiring';
 import { whoIsHere } from './room/here';
 
 const KEY = /^[\w-]{16,64}$/;
-const NOTHING_DONE = 'Nothing was saved; what you typed is still here.';
+const NOTHING_DONE = 'Not saved. Your entries are still here.';
 
 /** What went wrong in words, with what to do; what nobody expected is written to the log and named as that. */
 function failed(error: unknown): Outcome<never> {
   const words = troubleOf(error);
   if (words === null) console.error(error);
-  return refuse('', words ?? `The server met something it did not expect. ${NOTHING_DONE}`);
+  return refuse('', words ?? `The server hit an unexpected error. ${NOTHING_DONE}`);
 }
 
 /** What is known of a press before anything is done: its answer, or why it is refused; null where it is to be done. */
 function before(h: House, press: string): Outcome<never> | null {
-  if (typeof press !== 'string' || !KEY.test(press))
-    return refuse('key', 'This press has no key of its own: load the page again.');
+  if (typeof press !== 'string' || !KEY.test(press)) return refuse('key', 'This action has no key. Reload the page.');
   const gone = h.gone();
   if (gone) return refuse('', gone);
   const known = h.receipts.of(press);
   return known === 'given-up'
-    ? refuse('', `This was given up before it arrived. ${NOTHING_DONE}`)
+    ? refuse('', `This was cancelled before it arrived. ${NOTHING_DONE}`)
     : (known as Outcome<never> | null);
 }
 

@@ -14,13 +14,13 @@ interface Instrument {
 
 const instruments: Record<DeviceKind, Instrument> = {
   infrared: {
-    name: 'stand-in infrared thermometer',
+    name: 'simulated infrared thermometer',
     tells: { surfaceC: { scatter: 0.8, step: 0.1 }, tempC: { scatter: 0.3, step: 0.1 } },
   },
-  logger: { name: 'stand-in temperature logger', tells: { tempC: { scatter: 0.2, step: 0.1 } } },
-  scale: { name: 'stand-in scale', tells: { weightKg: { scatter: 0.01, step: 0.05 } } },
+  logger: { name: 'simulated temperature logger', tells: { tempC: { scatter: 0.2, step: 0.1 } } },
+  scale: { name: 'simulated scale', tells: { weightKg: { scatter: 0.01, step: 0.05 } } },
   probe: {
-    name: 'stand-in water probe',
+    name: 'simulated water probe',
     tells: { tempC: { scatter: 0.1, step: 0.1 }, pH: { scatter: 0.03, step: 0.01 } },
   },
 };

@@ -1,6 +1,6 @@
 import { scaleLines } from './scale';
 
-describe('the stand-in scale', () => {
+describe('the simulated scale', () => {
   test('swings, comes to rest within its step, and says so only then', () => {
     const lines = scaleLines(6.43);
     const rest = lines.filter((l) => l.stable);

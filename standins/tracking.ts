@@ -44,7 +44,7 @@ export function sightings(id: string, legs: readonly Way[], nowMs: number, luck:
     const at = l.startMs + shift + (i === 0 ? 0 : Math.max(-10 * MIN, jitter));
     // Lost for a while: nothing is told of the legs in the middle, and the box comes all the same, later.
     const silent = luck === 'lost' && i > 0 && i < legs.length - 1;
-    if (!silent) out.push({ leg: i, at: new Date(at).toISOString(), words: `${l.label}: taken over` });
+    if (!silent) out.push({ leg: i, at: new Date(at).toISOString(), words: `${l.label}: received` });
     if (luck === 'early') shift -= Math.min(0.25 * length, 2 * HOUR);
     if (luck === 'late' && i === held - 1) shift += (3 + 11 * unit(`hours ${id}`)) * HOUR;
     if (luck === 'lost' && i === 0) shift += 5 * HOUR;

@@ -228,7 +228,7 @@ async function main(): Promise<void> {
     const house = openHouse(folder, () => NOW);
     fill(house);
     say(
-      `made ${CONSIGNMENTS} consignments, ${READINGS} readings, ${RECEIVERS} receivers, ${TANKS} tanks in ${((performance.now() - start) / 1000).toFixed(1)} s`,
+      `made ${CONSIGNMENTS} shipments, ${READINGS} readings, ${RECEIVERS} receivers, ${TANKS} tanks in ${((performance.now() - start) / 1000).toFixed(1)} s`,
     );
     house.db.close();
     start = performance.now();
@@ -263,7 +263,7 @@ async function main(): Promise<void> {
       logbookView(again, { find: 'tamm', season: 'Winter', losses: 'no' }),
     );
     time('what pays, by everything', () => paysView(again));
-    time('foretold and held', () => heldView(again));
+    time('predicted and held', () => heldView(again));
     time('what is learned', () => learnedView(again));
     const planned = again.consignments.planned()[0]!.document;
     const code = invite(again, { name: 'Ana', role: 'helper' });
@@ -274,7 +274,7 @@ async function main(): Promise<void> {
     time('the ten days at once, before any draw', () => dayView(again, planned));
     time('the fasts of its tanks and their conflicts', () => fastView(again, planned));
     time('the journal of the house, newest', () => journalView(again, {}));
-    time('the journal of one consignment', () => journalView(again, { of: 'KC-7431' }));
+    time('the journal of one shipment', () => journalView(again, { of: 'KC-7431' }));
     time('the journal of one person', () => journalView(again, { by: 'Ana' }));
     time('who asks: a cookie at the door', () => knownBy(again, cookie));
     let n = 0;

@@ -68,7 +68,7 @@ const ourMs = median('heat and water of every bag, full chemistry, safe hours (a
 median('the same with energy balance, freight and every curve kept', 100, () => void forward(fine));
 const coarse = prepared(DRAW_STEP_H, 60);
 median('200 draws, first useful answer (aim 250)', 9, () => new Draws(coarse, 1).more(200));
-median('2,000 draws with slack (aim 1,200)', 3, () => new Draws(coarse, 1).more(2000));
+median('2,000 draws with margin (aim 1,200)', 3, () => new Draws(coarse, 1).more(2000));
 // As the Bag station asks at every key.
 const key = { draws: KEYSTROKE_DRAWS, choosers: noChoosers, stepH: DRAW_STEP_H };
 const keystrokes = Array.from({ length: 60 }, (_, i) => {
@@ -78,7 +78,7 @@ const keystrokes = Array.from({ length: 60 }, (_, i) => {
   return performance.now() - from;
 }).sort((x, y) => x - y);
 say(
-  `keystroke: the whole answer with slack by ${KEYSTROKE_DRAWS} draws, p95 of 60 (aim 60)`.padEnd(78) +
+  `keystroke: the whole answer with margin by ${KEYSTROKE_DRAWS} draws, p95 of 60 (aim 60)`.padEnd(78) +
     ` ${keystrokes[56]!.toFixed(1)} ms   (median ${keystrokes[30]!.toFixed(1)})`,
 );
 // Ten bags each of three lines, every line filled a little otherwise, in boxes that take them.
@@ -97,7 +97,7 @@ const thirty = ((): typeof benchBox => {
   return { ...orderOfThirty, ...boxed };
 })();
 median(
-  'an order of three lines, 30 bags, planned anew (aim 300)',
+  'an order of three lines, 30 bags, planned again (aim 300)',
   5,
   () => void planFor(thirty, catalogue, 'lightest'),
 );

@@ -48,7 +48,7 @@ const shapeOf = (schema: z.ZodType): Shape =>
 
 describe('nothing that is read is without an end', () => {
   test.each<[string, z.ZodType]>([
-    ['a consignment file', fileSchema],
+    ['a shipment file', fileSchema],
     ['an order', orderInput],
     ['a calendar', calendarSchema],
     ...Object.values(kinds).map((k): [string, z.ZodType] => [`a ${k.one}`, k.schema]),

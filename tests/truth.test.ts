@@ -2,7 +2,7 @@ import { oneSeed, tally } from './truth';
 import { cases } from '@/tests/cases';
 
 /** The short form of `npm run truth`: a hundred seeds there, a few here. */
-test('what is learned of simulated houses holds their truth about nine times in ten, and foretells better', () => {
+test('what is learned of simulated houses holds their truth about nine times in ten, and predicts better', () => {
   const seeds = [1, 2, 3, 4].slice(0, cases(4, 2)).map((s) => oneSeed(s, 60, 60, 200));
   const { held, better } = tally(seeds);
   const [in_, of] = [...held.values()].reduce(([h, n], [a, b]) => [h + a, n + b], [0, 0]);

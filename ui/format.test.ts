@@ -3,7 +3,7 @@ import path from 'node:path';
 import { clock, dayClock, hoursMinutes, localInput, one, OVER, slackWords } from './format';
 
 describe('figures as people read them', () => {
-  test('slack in steps of ten minutes, with a true minus, and never minus nothing', () => {
+  test('margin in steps of ten minutes, with a true minus, and never minus nothing', () => {
     expect(slackWords(15.84)).toBe('15 h 50');
     expect(slackWords(-0.5)).toBe('−0 h 30');
     expect(slackWords(-0.01)).toBe('0 h 00');

@@ -10,14 +10,14 @@ const LOOKS_MS = [300, 1000, 2000, 4000, 8000];
 
 /** An answer was lost: nobody knows yet whether it was saved. The server is asked until it tells; null if it never does. */
 async function truthOf<T>(press: string, tell: (message: string) => void): Promise<Outcome<T> | null> {
-  tell('It is not known yet whether this was saved: looking …');
+  tell('Not clear yet whether this was saved. Checking …');
   for (const ms of LOOKS_MS) {
     await new Promise((resolve) => setTimeout(resolve, ms));
     const known = await wasDone(press).catch(() => null);
     if (known) return known as Outcome<T>;
   }
   tell(
-    'The server does not answer: it is not known whether this was saved. What you typed is still here; once it answers again, look before you press once more.',
+    'The server does not answer. It is not clear whether this was saved. Your entries are still here; check before you press again.',
   );
   return null;
 }

@@ -6,10 +6,10 @@ import { house } from '@/server/wiring';
 export function GET(request: Request): Response {
   const asked = new URL(request.url).searchParams;
   if (!isFeedKey(house(), asked.get('key')))
-    return new Response('The address of this calendar is not known: copy it anew from Settings.', { status: 403 });
+    return new Response('This calendar address is not valid. Copy it again from Settings.', { status: 403 });
   const code = asked.get('of');
   if (code !== null && !house().consignments.byCode(code))
-    return new Response(`There is no consignment ${code.slice(0, 20)}.`, { status: 404 });
+    return new Response(`There is no shipment ${code.slice(0, 20)}.`, { status: 404 });
   return new Response(calendarFeed(house(), code), {
     headers: {
       'content-type': 'text/calendar; charset=utf-8',

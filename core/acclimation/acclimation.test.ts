@@ -244,7 +244,7 @@ describe('after opening', () => {
     };
     expect(at40(20)).toBeLessThan(at40(0) - 0.05);
   });
-  test('the burden is the root of its squared parts, without those that are the same for all', () => {
+  test('the overall stress is the root of its squared parts, without those that are the same for all', () => {
     const r = recommend(compareMethods(after48h, tank, a), who('ordinary'), a);
     for (const j of r.ranked) {
       const telling = Object.entries(j.parts).filter(([k]) => !r.common.includes(k as Weighed));
@@ -259,7 +259,7 @@ describe('after opening', () => {
     );
     for (const { recommendation: r } of turns)
       if (r.flipsTo)
-        expect(r.reason).toContain(`Should CO₂ leave twice as fast, ${r.flipsTo.toLowerCase()} comes first.`);
+        expect(r.reason).toContain(`If CO₂ leaves twice as fast, ${r.flipsTo.toLowerCase()} is recommended.`);
       else expect(r.reason).not.toContain('twice as fast');
   });
 });

@@ -43,20 +43,20 @@ export function scoop({ bag, tank, a, film, toTank }: Setting): Recipe {
         ? 'Copper may be in this water: a reducing binder turns it toxic.'
         : a.binderAtHand > 0
           ? null
-          : 'No ammonia binder is at hand.',
+          : 'You have no ammonia binder.',
     events: [{ atMin: scoopOpen, do: (v) => void (v.tan *= 1 - a.openingBinderShare) }],
     steps: [
       ...(film ? [] : [place, settle(scoopOpen)]),
       opening(
         bag,
         'Open; binder in',
-        'A detoxifying dose of ammonia binder, four to five times the ordinary one, by its own label.',
+        'Ammonia binder at the detoxifying dose of its label, four to five times normal.',
         2,
-        'Gloves, away from children. No reducing binder where copper of unknown kind is in the water.',
+        'Gloves; keep from children. No reducing binder if copper of unknown type is in the water.',
       ),
-      hand('pour', 'Pour into a low container', 'Fish and water together, gently; a dim torch herds them.', 2),
-      hand('net', 'Scoop the fish across', 'A column of water over fish in a net harms them: keep it low. Count.', 3),
-      hand('empty', 'Empty the container', 'Before the next bag: waters of two sources are never mixed.', 1),
+      hand('pour', 'Pour into a low container', 'Fish and water together, gently. Guide them with a dim torch.', 2),
+      hand('net', 'Scoop the fish across', 'Keep the net low: water draining over them harms. Count them.', 3),
+      hand('empty', 'Empty the container', 'Before the next bag: never mix water from two bags.', 1),
     ],
   };
 }
@@ -79,12 +79,12 @@ export function pinhole(s: Setting): Recipe {
     refused: grounded(s)
       ? grounded(s)
       : tank.residents
-        ? 'Fish already live in this tank: its water cannot be changed to the bag’s.'
+        ? 'Fish are already in this tank; its water cannot be matched to the bag.'
         : !far
-          ? 'Bag and tank have the same salinity: there is nothing to match.'
+          ? 'Bag and tank have the same salinity. Nothing to match.'
           : a.refractometerAtHand > 0
             ? null
-            : 'No refractometer is at hand: nobody can match what is not measured.',
+            : 'No refractometer: salinity must be measured to match it.',
     events: [],
     steps: [
       hand('sample', 'Sample through a pinhole', 'Measure salinity, seal the hole with tape.', 3),
@@ -112,10 +112,10 @@ function matchingWords(bag: OpenedBag, tank: TankWater): string {
   const end = 'Automatic top-off off; measure after ten minutes.';
   const { litres, grams } = matching(bag, tank);
   if (litres !== undefined)
-    return `Take out ${litres.toFixed(0)} of its ${tank.volumeL!.toFixed(0)} L and put in as much fresh water. ${end}`;
+    return `Take out ${litres.toFixed(0)} of its ${tank.volumeL!.toFixed(0)} L and replace with fresh water. ${end}`;
   return grams === undefined
-    ? `With matched water mixed beforehand. ${end}`
-    : `Dissolve ${grams.toFixed(0)} g of sea salt in water of the tank and let it in slowly. ${end}`;
+    ? `With matched water mixed ahead. ${end}`
+    : `Dissolve ${grams.toFixed(0)} g of sea salt in tank water and add it slowly. ${end}`;
 }
 
 /** Salinity goes back by so much a day at most, by small changes of water (common practice †). */
@@ -138,7 +138,7 @@ export function backOverDays(from: number, to: number, volumeL: number): BackSte
     const words =
       step > 0
         ? `${(step * SALT_G_PER_L * volumeL).toFixed(0)} g of sea salt, dissolved first, in small portions`
-        : `${(volumeL * (1 - is / was)).toFixed(1)} L out, as much fresh water in, in small portions`;
+        : `${(volumeL * (1 - is / was)).toFixed(1)} L out, same amount of fresh water in, in small portions`;
     return { day: i + 1, to: is, words: `From ${was.toFixed(1)} to ${is.toFixed(1)}: ${words}.` };
   });
 }
@@ -179,7 +179,7 @@ export function staged(s: Setting): Recipe {
       wait(
         'warm',
         'Let it warm',
-        `At most ${cPerH} °C an hour: look now and then, and put the lid back if it goes faster.`,
+        `At most ${cPerH} °C an hour: check now and then; put the lid on if it warms faster.`,
         Math.round(room),
       ),
       place,

@@ -57,10 +57,10 @@ export function wouldDecide(
     const [atLow, atHigh] = [at(low) ?? now, at(high) ?? now];
     if (atLow === now && atHigh === now) return;
     const ends = [
-      ...(atLow === now ? [] : [`at ${say(low)} ${methodNames[atLow].toLowerCase()} comes first`]),
-      ...(atHigh === now ? [] : [`at ${say(high)} ${methodNames[atHigh].toLowerCase()} comes first`]),
+      ...(atLow === now ? [] : [`at ${say(low)} ${methodNames[atLow].toLowerCase()} is recommended`]),
+      ...(atHigh === now ? [] : [`at ${say(high)} ${methodNames[atHigh].toLowerCase()} is recommended`]),
     ];
-    out.push({ figure, low, high, atLow, atHigh, words: `${tool} would decide: ${ends.join(', ')}.` });
+    out.push({ figure, low, high, atLow, atHigh, words: `${tool} would settle it: ${ends.join(', ')}.` });
   };
   const spreadOf = (w: { salinity: number }): number => {
     const { low, high } = guessOf('pH', { salinity: w.salinity }, someFish, a);

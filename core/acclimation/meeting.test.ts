@@ -14,7 +14,7 @@ describe('meeting the receiver’s water', () => {
     const m = of(soft, { ghDgh: 12, khDkh: 9, salinity: 5 });
     for (const x of Object.values(m)) expect(x).toMatchObject({ towards: null, days: 0, daily: [] });
   });
-  test('more goes half of what is borne a day until half of it is left', () => {
+  test('more goes half of what tolerated for 24 h until half of it is left', () => {
     const { ghDgh } = of(soft, { ...soft, ghDgh: 20 });
     // 16 degrees, 4 may be left: 12 in three days.
     expect(ghDgh).toMatchObject({ towards: 16, days: 3, borne: 8 });

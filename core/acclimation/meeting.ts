@@ -71,10 +71,10 @@ export function meetingOf(
       const then = now + perDay;
       if (way > 0) {
         const { of, perL } = grams[what];
-        return `Day ${i + 1}: ${tidy(perL(perDay) * litres)} g of ${of}, dissolved first, over an hour: ${tidy(now)} to ${tidy(then)}`;
+        return `Day ${i + 1}: ${tidy(perL(perDay) * litres)} g of ${of}, dissolved first, added over an hour: ${tidy(now)} to ${tidy(then)}`;
       }
       // What is taken out takes its share along: soft water holds none of it.
-      return `Day ${i + 1}: ${tidy(litres * (1 - then / now))} L out, as much soft water (reverse osmosis) in, over an hour: ${tidy(now)} to ${tidy(then)}`;
+      return `Day ${i + 1}: ${tidy(litres * (1 - then / now))} L out, same amount of soft water (reverse osmosis) in, over an hour: ${tidy(now)} to ${tidy(then)}`;
     });
     return { ...plain, towards: round(towards, 0.01), days, daily };
   });

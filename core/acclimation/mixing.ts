@@ -6,14 +6,14 @@ import { methodNames, mixIn, type MethodStep, type Recipe, type Vessel } from '.
 
 const whole = (x: number): number => Math.max(1, Math.round(x));
 const ml = (litres: number): string => (litres * 1000).toFixed(0);
-const alone = 'Leave the fish alone.';
+const alone = 'Do not disturb the fish.';
 /** There is no tank to go across to (W73). */
 const stay = hand(
   'net',
-  'They stay in the lined box',
-  'Count them against the label. Air stone on, a cover against jumping, half of the water changed each day until a tank stands.',
+  'Keep them in the lined box',
+  'Count them against the label. Air stone on, cover on, half the water changed daily until a tank is ready.',
   2,
-  'Mains and water: drip loop and a residual-current device; a box full of water is heavy, and is not carried.',
+  'Mains and water: drip loop and residual-current device. A box full of water is heavy: do not carry it.',
 );
 
 export function cups(s: Setting): Recipe {
@@ -62,7 +62,7 @@ export function cups(s: Setting): Recipe {
     steps: aroundTheTank(s, rounds * each * a.cupL, [
       place,
       settle(open),
-      opening(bag, 'Open and clip the bag', 'Roll the edge down so that it floats open.', 1),
+      opening(bag, 'Open and clip the bag', 'Roll the edge down so it floats open.', 1),
       ...steps,
       net(),
     ]),
@@ -80,7 +80,7 @@ export function dripWords(
   if (lines <= 1) return `${drops.toFixed(1)} drops a second: tap with each drop, or fill a cup: ${cup}.`;
   if (lines <= a.dripLinesMost)
     return `${lines} lines, each ${(drops / lines).toFixed(1)} drops a second; together they fill ${cup}.`;
-  return `More than valves drip: a jug of ${ml(litresPerMin)} mL every minute, down the side.`;
+  return `Too fast for a drip: pour ${ml(litresPerMin)} mL every minute, down the side.`;
 }
 
 /** Whether the vessel beside the tank can hold so much. */
@@ -89,9 +89,9 @@ const holds = (a: Pick<Assumptions, 'vesselL' | 'vesselFilledShare'>, litres: nu
 
 /** What stands under the drip, and what becomes of what is too much. */
 function vesselWords(waterL: number, a: Pick<Assumptions, 'vesselL' | 'vesselRunsOver' | 'vesselFilledShare'>): string {
-  if (a.vesselRunsOver > 0) return 'A vessel within a vessel: the outer one catches what runs over.';
+  if (a.vesselRunsOver > 0) return 'Stand it in a second container to catch the overflow.';
   if (!holds(a, 2 * waterL))
-    return `Doubled it would be ${(2 * waterL).toFixed(0)} L, more than ${a.vesselL.toFixed(0)} L hold: stand the vessel in a second one that catches what runs over.`;
+    return `Doubled it would be ${(2 * waterL).toFixed(0)} L, more than ${a.vesselL.toFixed(0)} L hold. Stand it in a second container to catch the overflow.`;
   return `Low bucket of ${((2 * waterL) / a.vesselFilledShare).toFixed(1)} L or more.`;
 }
 
@@ -105,14 +105,14 @@ export function drip(s: Setting): Recipe {
   const rate = bag.waterL / half;
   const over = a.vesselRunsOver > 0 || !holds(a, 2 * bag.waterL);
   const part = (r: number): MethodStep[] => {
-    const until = over ? 'Let it run over' : r === 0 ? 'Drip until doubled' : 'Drip until doubled again';
+    const until = over ? 'Let it overflow' : r === 0 ? 'Drip until doubled' : 'Drip until doubled again';
     const so = `${ml(rate)} mL a minute.`;
     return [
       ...(r === 0 || over
         ? []
         : [hand(r === 1 ? 'pour' : `pour${r}`, 'Pour off half', 'Through a net. Never into the tank.', 1)]),
       wait(`drip${r + 1}`, until, so, half / 2),
-      hand(`look${r + 1}`, 'Look at the drip', `Drips slow down. ${dripWords(rate, a)}`, 1),
+      hand(`look${r + 1}`, 'Check the drip', `Drips slow down over time. ${dripWords(rate, a)}`, 1),
       wait(`drip${r + 1}b`, until, so, half / 2),
     ];
   };
@@ -129,7 +129,7 @@ export function drip(s: Setting): Recipe {
     matchesSalinity: false,
     refused: holds(a, bag.waterL)
       ? null
-      : `The bag holds ${bag.waterL.toFixed(0)} L: no vessel of ${a.vesselL.toFixed(0)} L takes it.`,
+      : `The bag holds ${bag.waterL.toFixed(0)} L: no bucket of ${a.vesselL.toFixed(0)} L is large enough.`,
     runsOver: over,
     inflow: (m) => (m >= open ? rate : 0),
     events: over
@@ -143,9 +143,9 @@ export function drip(s: Setting): Recipe {
       opening(
         bag,
         'Open, pour into a bucket',
-        `${vesselWords(bag.waterL, a)} Covered against jumping; on a cold floor a small heater. Start the siphon.`,
+        `${vesselWords(bag.waterL, a)} Cover it; on a cold floor add a small heater. Start the siphon.`,
         3,
-        'Start the siphon with a pump bulb or by filling the hose: never by mouth. A heater only where it is covered by water.',
+        'Start the siphon with a pump bulb or by filling the hose, never by mouth. Use a heater only fully under water.',
       ),
       hand('rate', 'Set the drip', dripWords(rate, a), 1),
       ...Array.from({ length: rounds }, (_, r) => part(r)).flat(),
@@ -169,17 +169,17 @@ export function degas(s: Setting): Recipe {
     handsMin: a.degasHandsMin,
     ...afloat(s),
     ...(tank.inBox ? { exchange: { closed: 0, open: a.bucketShare }, refused: null } : {}),
-    ...(a.airStoneAtHand > 0 ? {} : { refused: 'No air stone is at hand.' }),
+    ...(a.airStoneAtHand > 0 ? {} : { refused: 'You have no air stone.' }),
     events: parts.map((share, i) => ({ atMin: 1 + 6 * i, do: (v, t) => mixIn(v, t, share * bag.waterL) })),
     steps: aroundTheTank(s, bag.waterL, [
       opening(
         bag,
         tank.inBox ? 'Pour them into the lined box; air stone in' : 'Open; air stone in',
         tank.inBox
-          ? 'A whole liner in the foam box, no pack in it; a gentle stream of bubbles, the lid on a crack.'
+          ? 'Sound liner in the foam box, packs out, gentle bubbles, lid slightly open.'
           : 'Hang the open bag in the tank; a gentle stream of bubbles.',
         2,
-        'Mains and water: drip loop and a residual-current device; the pump stands above the water.',
+        'Mains and water: drip loop and residual-current device; pump above the water.',
       ),
       ...parts.flatMap((share, i) => [
         {
@@ -195,12 +195,7 @@ export function degas(s: Setting): Recipe {
       ]),
       tank.inBox
         ? stay
-        : hand(
-            'net',
-            'Tip the bag gently',
-            'Most water poured off first through a net. No bag water goes into the tank.',
-            2,
-          ),
+        : hand('net', 'Tip the bag gently', 'First pour most water off through a net. No bag water into the tank.', 2),
     ]),
   };
 }
@@ -228,7 +223,7 @@ export function regas(s: Setting): Recipe {
     inflow: still,
     handsMin: a.regasHandsMin,
     ...afloat(s),
-    ...(a.oxygenAtHand > 0 ? {} : { refused: 'No oxygen is at hand.' }),
+    ...(a.oxygenAtHand > 0 ? {} : { refused: 'You have no oxygen.' }),
     events: [
       { atMin: 2, do: (v) => void (v.volumeL *= 1 - POURED_OFF) },
       { atMin: 2, do: (v, t) => mixIn(v, t, POURED_OFF * bag.waterL) },
@@ -242,11 +237,11 @@ export function regas(s: Setting): Recipe {
       hand(
         'oxygen',
         'Oxygen in at once, close',
-        'As many parts of oxygen as before.',
+        'Same share of oxygen as before.',
         2,
-        'Oxygen: no flame, no grease, the cylinder chained upright, the valve opened slowly. By the rules of your place.',
+        'Oxygen: no flame, no grease, cylinder chained upright, valve opened slowly. Follow local rules.',
       ),
-      wait('rest', 'Rest afloat', 'In shade. They calm down and breathe.', REST_MIN),
+      wait('rest', 'Rest afloat', 'In shade. They calm down.', REST_MIN),
       hand('open2', 'Open again', 'Out at once.', 1),
       net(),
     ]),

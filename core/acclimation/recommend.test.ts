@@ -29,7 +29,7 @@ const judge = (
 ) => recommend(courses, { tolerance: 'ordinary', invertebrate: false, marine: false, ...o }, a);
 const t = toleranceLimits('ordinary', a);
 
-describe('what a burden is', () => {
+describe('what a overall stress is', () => {
   // What an ordinary fish bears, in figures of its own: a table that is changed by a slip is seen here.
   const full: [string, Partial<MethodCourse>][] = [
     ['ammonia', { criterionMin: 60 }],
@@ -41,7 +41,7 @@ describe('what a burden is', () => {
     ['hardness', { ghStep: 8 }],
     ['hands', { handsMin: 120 }],
   ];
-  test.each(full)('as much %s as its class bears is 1, and twice as much is 2', (part, change) => {
+  test.each(full)('as much %s as its class tolerates is 1, and twice as much is 2', (part, change) => {
     const twice = Object.fromEntries(Object.entries(change).map(([k, x]) => [k, (x as number) * 2]));
     const { ranked } = judge([course('drip', change), course('cups', twice)]);
     expect(ranked.map((j) => j.burden)).toEqual([expect.closeTo(1, 12), expect.closeTo(2, 12)]);
@@ -62,7 +62,7 @@ describe('what a burden is', () => {
     expect(judge(both, { marine: true }).ranked[0]!.parts).toMatchObject({ salinity: 1, hardness: 0 });
     expect(judge(both).ranked[0]!.parts).toMatchObject({ salinity: 1, hardness: 1 });
   });
-  test('a delicate fish bears less than a hardy one; an invertebrate feels a step of pH or hardness more', () => {
+  test('a delicate fish tolerates less than a hardy one; an invertebrate feels a step of pH or hardness more', () => {
     const step = [course('drip', { bufferStep: 0.5, ghStep: 4 }), course('cups', { handsMin: 1e4 })];
     const burden = (o: Parameters<typeof judge>[1]): number => judge(step, o).ranked[0]!.burden;
     expect(burden({ tolerance: 'delicate' })).toBeGreaterThan(burden({ tolerance: 'ordinary' }));
@@ -74,7 +74,7 @@ describe('what a burden is', () => {
 });
 
 describe('what is recommended', () => {
-  test('the least burden first, and what is refused not at all', () => {
+  test('the least overall stress first, and what is refused not at all', () => {
     const { ranked } = judge([
       course('drip', { handsMin: 40 }),
       course('straight', { handsMin: 1, refused: 'Not from breather film.' }),
@@ -89,7 +89,7 @@ describe('what is recommended', () => {
       course('cups', { bufferStep: 1.08 * t.phStep, handsMin: 10 }),
     ]);
     expect(near.either).toBe(true);
-    expect(near.reason).toBe('Method drip and method cups weigh the same here, within a tenth: take the one you know.');
+    expect(near.reason).toBe('Method drip and method cups are equally good here. Use the one you know.');
     expect(judge([course('drip', heavy), course('cups', { bufferStep: 1.2 * t.phStep })]).either).toBe(false);
   });
   test.each(['float-transfer', 'scoop', 'straight'])('%s is set against the best way of mixing', (id) => {
@@ -100,9 +100,9 @@ describe('what is recommended', () => {
       course('drip', { criterionMin: 400, phStep: 0.2 }),
     ]);
     expect(reason).toContain(
-      `Method ${id} weighs least here: 45 criterion-minutes of ammonia with a pH step of 0.4, of which another buffer makes 0.1 and leaving CO₂ the rest. Method cups would ask 70 `,
+      `Method ${id} is gentlest here: 45 min at the harmful ammonia level, pH step 0.4 (0.1 from hardness, the rest from CO₂ leaving). Method cups would mean 70 `,
     );
-    expect(reason).toMatch(/ammonia weighs most in it\.$/);
+    expect(reason).toMatch(/ammonia is its main stress.$/);
   });
   test('a way of mixing is set against going straight across', () => {
     const { reason } = judge([
@@ -110,7 +110,7 @@ describe('what is recommended', () => {
       course('cups', { bufferStep: 0.8 * t.phStep, handsMin: 30 }),
       course('float-transfer', { bufferStep: 3 * t.phStep, handsMin: 1 }),
     ]);
-    expect(reason).toMatch(/Method float-transfer would ask .* the buffer’s step of pH weighs most in it/);
+    expect(reason).toMatch(/Method float-transfer would mean .* the buffer’s step of pH weighs most in it/);
   });
   test('the fewest hands come first whatever the others score, where nothing of it reaches seven tenths', () => {
     const of = (bufferStep: number) =>
@@ -157,7 +157,7 @@ describe('what is recommended', () => {
       course('drip', { bufferStep: t.phStep, handsMin: 5 }),
       course('cups', { handsMin: 500 }),
     ]);
-    expect(reason).toMatch(/Method cups would ask .* time weighs most/);
+    expect(reason).toMatch(/Method cups would mean .* time weighs most/);
   });
 });
 

@@ -86,9 +86,9 @@ const stays: readonly MethodId[] = ['cups', 'drip', 'degas'];
 
 /** What was seen of the animals, as it weighs here. */
 const pathWords: Record<Path, string> = {
-  weak: 'They are weak: judged as delicate, and with the least handling. ',
-  ill: 'They show signs of illness: into a treatment tank of their own, with the least handling. ',
-  drugged: 'They lie in drugged water: they go into clean water soon, whatever else weighs. ',
+  weak: 'They are weak: treated as delicate, with the least handling. ',
+  ill: 'They show signs of illness: use a separate treatment tank, with the least handling. ',
+  drugged: 'They are in drugged water: move them to clean water soon. ',
   usual: '',
 };
 
@@ -146,16 +146,16 @@ export function recommend(courses: readonly MethodCourse[], who: Animals, a: Ass
   const [best, second] = ranked as [Judged, Judged];
   const either = near(best, second);
   const reason = simplest
-    ? `${best.course.name} asks the fewest hands, and nothing in it comes near what they bear: ${figures(best)}.`
+    ? `${best.course.name} is gentle in every respect and the least work: ${figures(best)}.`
     : either
-      ? `${best.course.name} and ${second.course.name.toLowerCase()} weigh the same here, within a tenth: take the one you know.`
+      ? `${best.course.name} and ${second.course.name.toLowerCase()} are equally good here. Use the one you know.`
       : against(best, ranked, telling);
   return { ranked, common, simplest, either, flipsTo: null, reason: pathWords[who.path ?? 'usual'] + reason };
 }
 
 const figures = (j: Judged): string => {
   const { criterionMin: m, phStep, bufferStep } = j.course;
-  return `${m < 10 ? m.toFixed(1) : m.toFixed(0)} criterion-minutes of ammonia with a pH step of ${phStep.toFixed(1)}, of which another buffer makes ${Math.min(bufferStep, phStep).toFixed(1)} and leaving CO₂ the rest`;
+  return `${m < 10 ? m.toFixed(1) : m.toFixed(0)} min at the harmful ammonia level, pH step ${phStep.toFixed(1)} (${Math.min(bufferStep, phStep).toFixed(1)} from hardness, the rest from CO₂ leaving)`;
 };
 
 /** The best way of the other school: who nets across is told of mixing, who mixes of netting across. */
@@ -171,7 +171,7 @@ export function otherSchool(ranked: readonly Judged[]): Judged | null {
 function against(best: Judged, ranked: readonly Judged[], telling: readonly Weighed[]): string {
   const other = otherSchool(ranked)!;
   const price = telling.reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m), telling[0]!);
-  return `${best.course.name} weighs least here: ${figures(best)}. ${other.course.name} would ask ${figures(other)}; ${names[price]} weighs most in it.`;
+  return `${best.course.name} is gentlest here: ${figures(best)}. ${other.course.name} would mean ${figures(other)}; ${names[price]} is its main stress.`;
 }
 
 /**
@@ -246,7 +246,7 @@ export function adviseOpening(
     recommendation: {
       ...recommendation,
       flipsTo,
-      reason: flipsTo ? `${reason} Should CO₂ leave twice as fast, ${flipsTo.toLowerCase()} comes first.` : reason,
+      reason: flipsTo ? `${reason} If CO₂ leaves twice as fast, ${flipsTo.toLowerCase()} is recommended.` : reason,
     },
   };
 }

@@ -33,7 +33,7 @@ describe('what speaks against it', () => {
       'a big newcomer that swallows',
       [group('N', { lengthCm: 20, flags: ['predator'] })],
       [group('R', { lengthCm: 4 })],
-      /may take the R/,
+      /may eat the R/,
     ],
     [
       'two with a territory',
@@ -137,7 +137,7 @@ describe('a way of opening with its release', () => {
     const dim = lived.find((s) => s.key === 'dim')!;
     expect(dim.title).toBe('Feed those in D, lights off');
     expect(dim.caution).toMatch(/much shorter than/);
-    expect(lived.find((s) => s.key === 'net')!.detail).toContain('7 by the label, into D.');
+    expect(lived.find((s) => s.key === 'net')!.detail).toContain('7 on the label, into D.');
   });
 });
 
@@ -157,7 +157,7 @@ test('corals are dipped before they come in, of a dense lot ten are sampled, fry
   expect(keys({ ...one, count: 60 })).toEqual(['dim', 'net', 'sample10', 'after']);
   expect(handling({ ...one, lengthCm: 0.8 }, defaultAssumptions)).toMatch(/poured/);
 });
-test('a tank that was set up anew is tested daily for a week', () => {
+test('a tank that was set up again is tested daily for a week', () => {
   expect(looksAfter([group('N')]).map((l) => l.key)).toEqual(['half-hour', 'evening', 'two-days']);
   expect(looksAfter([group('N')], true).filter((l) => l.key.startsWith('test-'))).toHaveLength(7);
 });

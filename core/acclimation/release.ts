@@ -29,15 +29,15 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
       const [a, b] = [n.species.name, r.species.name];
       if (n.lengthCm !== null && r.lengthCm !== null && r.species.kind === 'fish' && n.species.kind === 'fish') {
         if (n.lengthCm < small * r.lengthCm)
-          out.add(`${a}, ${n.lengthCm} cm, are much shorter than the ${b} of ${r.lengthCm} cm that live there.`);
+          out.add(`${a}, ${n.lengthCm} cm, are much smaller than the ${b} of ${r.lengthCm} cm in the tank.`);
         else if (r.lengthCm < small * n.lengthCm && is(n, 'predator'))
-          out.add(`${a}, ${n.lengthCm} cm, may take the ${b} of ${r.lengthCm} cm that live there.`);
+          out.add(`${a}, ${n.lengthCm} cm, may eat the ${b} of ${r.lengthCm} cm in the tank.`);
       } else if (is(r, 'predator') || is(n, 'predator'))
-        out.add(`${is(r, 'predator') ? b : a} swallow what fits the mouth: are the others too big for it?`);
+        out.add(`${is(r, 'predator') ? b : a} swallow what fits their mouth. Are the others big enough?`);
       if (is(n, 'territorial') && is(r, 'territorial'))
-        out.add(`${a} and ${b} both hold a territory: move the cover first, so that nobody owns a place.`);
+        out.add(`${a} and ${b} are both territorial. Rearrange the cover first.`);
       if (n.species.kind !== r.species.kind && [n, r].some((g) => g.species.kind === 'crab') && [n, r].some(soft))
-        out.add('Crabs take snails and shrimp: keep them apart.');
+        out.add('Crabs eat snails and shrimp. Keep them apart.');
       if ((is(n, 'nipper') && is(r, 'long-finned')) || (is(r, 'nipper') && is(n, 'long-finned')))
         out.add(`${is(n, 'nipper') ? a : b} nip long fins.`);
       if (n.species.water !== r.species.water)
@@ -50,28 +50,28 @@ export function releaseWarnings(newcomers: readonly Group[], residents: readonly
 const handlings = {
   ground: {
     title: 'Set them into the tank',
-    how: 'Set each on firm ground, right way up; one that is toppled cannot turn by itself. Hermits wake within half an hour, snails may take two days.',
+    how: 'Set each on firm ground, right way up; they cannot turn over alone. Hermits wake within half an hour, snails may take two days.',
   },
   underWater: {
     title: 'Move them across under water',
-    how: 'Held under water, never dragged out into air; into low light and some flow.',
+    how: 'Keep them under water all the time. Low light, some flow.',
   },
   poured: {
     title: 'Pour the fry across',
-    how: 'Fry are poured: hold the cup under the surface and tip it slowly; no net touches them.',
+    how: 'Hold the cup under the surface and tip it slowly. No net.',
   },
   walkOut: {
     title: 'Let them walk out into the tank',
-    how: 'Tip the vessel under the surface and let them walk out; a net tears their legs.',
+    how: 'Tip the container under the surface and let them walk out. A net tears their legs.',
   },
-  cup: { title: 'Carry them across in a cup', how: 'In a cup, not in a net: spines stay in the mesh.' },
+  cup: { title: 'Carry them across in a cup', how: 'In a cup, not a net: spines catch in the mesh.' },
   hands: {
     title: 'Lift them across with wet hands',
-    how: 'Lift with clean wet hands, the head and the belly held; no net.',
+    how: 'Lift with clean wet hands under head and belly. No net.',
   },
   small: {
     title: 'Net the fish across',
-    how: 'Small ones one by one with a cup or a soft net, into a far corner with cover.',
+    how: 'Small ones one by one with a cup or soft net, into a far corner with cover.',
   },
 } as const;
 export type Handling = keyof typeof handlings;
@@ -93,14 +93,14 @@ const dips = [
   hand(
     'ready',
     'Make the dip ready',
-    'A bucket of tank water with the dip, by its label; a second one of clean tank water to rinse in.',
+    'One bucket of tank water with the dip, by its label; one of clean tank water for rinsing.',
     3,
-    'Gloves and glasses: some corals are poisonous to skin and eyes. The dip by its label, never into the tank.',
+    'Gloves and glasses: some corals are poisonous. Dip by its label, never into the tank.',
   ),
   hand(
     'dip',
     'Corals out of the bag, into the dip',
-    'At once. Swirl, look for what falls off, rinse in clean tank water.',
+    'At once. Swirl, check what falls off, rinse in clean tank water.',
     10,
     'Gloves and glasses.',
   ),
@@ -110,7 +110,7 @@ const dips = [
 const sample = hand(
   'sample10',
   'Look at ten of them',
-  'In a flat dish with tank water: how many with torn fins, how long are they? Write it beside the bag, then in with the others.',
+  'In a flat dish with tank water: how many torn fins, what length? Record it, then add them to the others.',
   4,
 );
 
@@ -147,7 +147,7 @@ export function withRelease(
   const dim = hand(
     'dim',
     lived ? `Feed those in ${tank.name}, lights off` : `Lights off over ${tank.name}`,
-    lived ? 'Who has eaten chases less. A dim torch for your hands.' : 'A dim torch for your hands.',
+    lived ? 'Fed residents chase less. Use a dim torch.' : 'Use a dim torch.',
     2,
     warnings.join(' ') || undefined,
   );
@@ -158,15 +158,15 @@ export function withRelease(
   const into = {
     ...net,
     title: ways.length === 1 ? handlings[ways[0]!].title : 'Move them across',
-    detail: `${net.detail} ${count} by the label, into ${tank.name}.${first} ${ways.map((w) => handlings[w].how).join(' ')}`,
+    detail: `${net.detail} ${count} on the label, into ${tank.name}.${first} ${ways.map((w) => handlings[w].how).join(' ')}`,
   };
   const jumpers = jumps(groups);
   const after = hand(
     'after',
     'Cover the glass',
-    `${jumpers ? 'They jump: a lid or a towel over all of it' : 'A towel over the glass'}, lights low for a day or two. Water of the bag down the drain, nets and cups into disinfectant.`,
+    `${jumpers ? 'They jump: lid or towel over the whole tank' : 'A towel over the glass'}, lights low for a day or two. Bag water down the drain; nets and cups into disinfectant.`,
     3,
-    'Disinfectant: gloves, rinse well, none of it into a tank.',
+    'Disinfectant: gloves, rinse well, none into a tank.',
   );
   const [ready, dip] = groups.some((g) => g.species.kind === 'coral') ? dips : [];
   const some = count >= sizes.sampledFromAnimals ? [sample] : [];
@@ -201,23 +201,23 @@ export function looksAfter(groups: readonly Group[], setUpAnew = false): Look[] 
     {
       key: 'half-hour',
       title: 'First look',
-      detail: `From afar: upright, breathing calmly, nobody chased.${shells ? ' Right what has toppled.' : ''}`,
+      detail: `From a distance: upright, breathing calmly, none chased.${shells ? ' Set toppled ones upright.' : ''}`,
     },
     {
       key: 'evening',
       title: 'Look in the evening',
-      detail: `Lights low. Who hides, who hangs at the surface, who is bitten?${shells ? ' Snails on their foot?' : ''} No food today.`,
+      detail: `Lights low. Any hiding, hanging at the surface, or bitten?${shells ? ' Snails on their foot?' : ''} No food today.`,
     },
     {
       key: 'two-days',
       title: 'Look after two days',
-      detail: 'Towel off, lights back by and by. Eating? Ammonia and nitrite at 0?',
+      detail: 'Towel off, lights up slowly. Eating? Ammonia and nitrite at 0?',
     },
     ...(setUpAnew
       ? Array.from({ length: TESTED_DAYS }, (_, i): Look => ({
           key: `test-${i + 1}`,
           title: `Test the water, day ${i + 1}`,
-          detail: 'Ammonia, nitrite, nitrate, pH: the filter was moved. Above 0: change water the same hour.',
+          detail: 'Ammonia, nitrite, nitrate, pH: the filter was moved. Above 0: change water within the hour.',
         }))
       : []),
   ];

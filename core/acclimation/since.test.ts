@@ -81,7 +81,7 @@ test('what was read as it was computed changes nothing of what follows', () => {
   }
 });
 
-test('from what was read on the rest is computed anew, and nothing before it', () => {
+test('from what was read on the rest is computed again, and nothing before it', () => {
   const colder = courseNow(lane, going('drip'), [told('tempC', 16, 8)], a)!;
   expect(colder.tempC[at(7)]).toBe(plain.tempC[at(7)]);
   expect(colder.tempC[at(8)]).toBe(16);

@@ -21,8 +21,8 @@ export const wait = (key: string, title: string, detail: string, minutes: number
   minutes,
 });
 
-export const NO_TANK = 'There is no tank yet to float in or to go across to.';
-const NEVER_FLOATED = 'Breather film is never floated: it must not touch water or other plastic.';
+export const NO_TANK = 'No tank yet to float in or transfer to.';
+const NEVER_FLOATED = 'Never float breathing film: it must not touch water or other plastic.';
 
 /** What the ways of opening share: the bag, the tank, the minutes until both are of one temperature. */
 export interface Setting {
@@ -50,25 +50,25 @@ export const net = (key = 'net'): MethodStep =>
   hand(
     key,
     'Net the fish across',
-    'Count them against the label, look into the empty bag. No bag water goes into the tank.',
+    'Count them against the label; check the empty bag. No bag water into the tank.',
     2,
-    'Cut tape only; no blade near the bag. Wet hands and mains do not meet: drip loops and a residual-current device.',
+    'Cut tape only; no blade near the bag. Keep wet hands from mains: drip loops and residual-current device.',
   );
 
 /** How a bag is opened by its own closure (W67). */
 const closures: Record<Closure, { detail: string; caution?: string }> = {
   bands: {
     detail: 'Roll the bands off upwards, or cut them on the twist.',
-    caution: 'Stretched bands fly at eyes: turn your face away.',
+    caution: 'Stretched bands can hit your eyes: turn your face away.',
   },
   knot: { detail: 'Cut right under the knot with blunt scissors, over the water.' },
   'knot-bands': {
     detail: 'Roll the bands off, then cut under the knot with blunt scissors.',
-    caution: 'Stretched bands fly at eyes: turn your face away.',
+    caution: 'Stretched bands can hit your eyes: turn your face away.',
   },
   gooseneck: {
     detail: 'Untwist the folded neck; nothing is cut.',
-    caution: 'Stretched bands fly at eyes: turn your face away.',
+    caution: 'Stretched bands can hit your eyes: turn your face away.',
   },
 };
 
@@ -89,11 +89,11 @@ export function aroundTheTank({ tank }: Setting, litres: number, steps: MethodSt
   const before = hand(
     'level',
     sea ? 'Pumps, skimmer and top-off off' : 'Mark the level of the tank',
-    sea ? 'Mark the level of the tank on its glass.' : 'A strip of tape on its glass; the filter may run.',
+    sea ? 'Mark the level of the tank on its glass.' : 'A strip of tape on the glass; the filter can run.',
     1,
     'Pull plugs with dry hands.',
   );
-  const back = `Put back ${litres.toFixed(1)} L up to the mark, of the ${sea ? 'salt water that was mixed before' : 'same temperature'}.`;
+  const back = `Put back ${litres.toFixed(1)} L up to the mark, using ${sea ? 'salt water mixed ahead' : 'water of the same temperature'}.`;
   const after: MethodStep = {
     ...hand('refill', 'Fill up to the mark', sea ? `${back} Then top-off, skimmer and pumps on.` : back, 3),
     litres,

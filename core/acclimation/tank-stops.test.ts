@@ -20,7 +20,7 @@ describe('what of a tank would harm animals', () => {
     expect(codes({ salinity: 19.9 }, 'banggai-cardinalfish')).toEqual(['fresh']);
     expect(codes({ salinity: 20 }, 'banggai-cardinalfish')).toEqual([]);
   });
-  test('cold and heat beyond what the weakest of them bears for a day, to the tenth', () => {
+  test('cold and heat beyond what the weakest of them tolerates for a day, to the tenth', () => {
     const discus = row(catalogue.species, 'discus', 'species').temp;
     expect(codes({ tempC: 18 }, 'discus')).toEqual(['cold']);
     expect(codes({ tempC: 18 }, 'goldfish')).toEqual([]);

@@ -60,15 +60,15 @@ export const methodIds = [
 export type MethodId = (typeof methodIds)[number];
 
 export const methodNames: Readonly<Record<MethodId, string>> = {
-  'float-transfer': 'Float, then net across',
+  'float-transfer': 'Float, then net',
   cups: 'Cups of tank water',
   drip: 'Slow drip',
-  scoop: 'Binder, then scoop out',
+  scoop: 'Binder, then scoop',
   degas: 'Air stone and dilute',
-  pinhole: 'Match the tank, then across',
-  staged: 'Warm in stages, then across',
-  regas: 'New water and oxygen, then across',
-  straight: 'Straight in',
+  pinhole: 'Match the tank, then transfer',
+  staged: 'Warm in stages, then transfer',
+  regas: 'New water and oxygen, then transfer',
+  straight: 'Direct transfer',
 };
 
 /** What a person does and waits for. Timers run by themselves; hands need a press. */

@@ -13,12 +13,12 @@ export interface Way {
 
 export const ways = [
   { name: 'cupL', label: 'A cup holds', unit: 'L', min: 0.02, max: 2 },
-  { name: 'cupEveryMin', label: 'From cup to cup', unit: 'min', min: 1, max: 30 },
-  { name: 'cupsARound', label: 'Cups in a round', unit: '', min: 1, max: 12 },
+  { name: 'cupEveryMin', label: 'Between cups', unit: 'min', min: 1, max: 30 },
+  { name: 'cupsARound', label: 'Cups per round', unit: '', min: 1, max: 12 },
   { name: 'mixRounds', label: 'Rounds of cups or drops', unit: '', min: 1, max: 4 },
   { name: 'doubleMin', label: 'Drip doubles the water in', unit: 'min', min: 10, max: 180 },
-  { name: 'vesselL', label: 'The bucket holds', unit: 'L', min: 1, max: 500 },
-  { name: 'vesselRunsOver', label: 'Runs over into a second vessel', unit: '', yes: true, min: 0, max: 1 },
+  { name: 'vesselL', label: 'Bucket volume', unit: 'L', min: 1, max: 500 },
+  { name: 'vesselRunsOver', label: 'Overflows into a second container', unit: '', yes: true, min: 0, max: 1 },
   { name: 'binderAtHand', label: 'Ammonia binder', unit: '', yes: true, min: 0, max: 1 },
   { name: 'airStoneAtHand', label: 'Air stone', unit: '', yes: true, min: 0, max: 1 },
   { name: 'refractometerAtHand', label: 'Refractometer', unit: '', yes: true, min: 0, max: 1 },

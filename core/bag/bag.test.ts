@@ -37,12 +37,12 @@ describe('one fasted 12 g fish, 1 L of water and 2 L of oxygen at 25 °C', () =>
     expect(c.nh3MgNL[at48]).toBeGreaterThan(0.01);
     expect(c.nh3MgNL[at48]).toBeLessThan(0.02);
   });
-  test('CO2 fails first after about 99 hours, in the worst tenth after about 66', () => {
+  test('CO2 fails first after about 99 hours, in a bad case after about 66', () => {
     expect(firstToFail(safe(oneFish, t))).toMatchObject({ factor: 'carbon' });
     expect(firstToFail(safe(oneFish, t))!.hours).toBeCloseTo(98, -0.5);
     expect(firstToFail(safe(oneFish, t, 1.47))!.hours).toBeCloseTo(66, -0.5);
   });
-  test('with air instead of oxygen, oxygen is the first to fail', () => {
+  test('with air instead of oxygen, oxygen is the limited by', () => {
     expect(firstToFail(safe({ ...oneFish, oxygenFraction: 0.21 }, t))!.factor).toBe('oxygen');
   });
 });

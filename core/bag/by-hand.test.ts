@@ -43,7 +43,7 @@ describe('bags changed by hand', () => {
     ]);
     const all = moveAnimals(two, { fromId: 'A1', toId: 'A2', lineId: 'a', count: 99 });
     expect(counts(all.bags)).toEqual(['A2:7a+1b']);
-    expect(all.said).toBe('5 animals from A1 to A2; A1 is empty and goes.');
+    expect(all.said).toBe('5 animals from A1 to A2; A1 is empty and removed.');
   });
   test('nothing that is not there moves', () => {
     for (const move of [
@@ -88,7 +88,7 @@ describe('bags changed by hand', () => {
     }
     const r = changeBags(bags, ['A1', 'A2'], { waterL: 2 });
     expect(r.bags.map((b) => b.waterL)).toEqual([1, 2]);
-    expect(r.said).toBe('A1 is locked: unlock it first.');
+    expect(r.said).toBe('A1 is locked. Unlock it first.');
     expect(changeBags(bags, ['A1'], { locked: undefined }).bags[0]).not.toHaveProperty('locked');
   });
   test('a bag more is made like the last of its line, without its lock', () => {

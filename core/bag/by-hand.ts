@@ -17,7 +17,7 @@ const refused = (bags: readonly Bag[], said: string): Handled => ({ bags, said }
 const lockedOf = (bags: readonly Bag[], ids: ReadonlySet<string>): string[] =>
   bags.filter((b) => ids.has(b.id) && b.locked).map((b) => b.id);
 const lockedWords = (ids: readonly string[]): string =>
-  `${namesOf(ids)} ${ids.length === 1 ? 'is' : 'are'} locked: unlock ${ids.length === 1 ? 'it' : 'them'} first.`;
+  `${namesOf(ids)} ${ids.length === 1 ? 'is' : 'are'} locked. Unlock ${ids.length === 1 ? 'it' : 'them'} first.`;
 
 /** An id of the same letter that no bag has. */
 export function freeId(like: string, taken: ReadonlySet<string>): string {
@@ -42,20 +42,20 @@ export function moveAnimals(
   move: { fromId: string; toId: string; lineId: string; count: number },
 ): Handled {
   const { fromId, toId, lineId } = move;
-  if (fromId === toId) return refused(bags, 'They are in this bag already.');
+  if (fromId === toId) return refused(bags, 'They are already in this bag.');
   const locked = lockedOf(bags, new Set([fromId, toId]));
   if (locked.length > 0) return refused(bags, lockedWords(locked));
   const from = bags.find((b) => b.id === fromId);
   const there = from?.animals.find((x) => x.lineId === lineId)?.count ?? 0;
   const count = Math.min(move.count, there);
-  if (!bags.some((b) => b.id === toId) || count < 1) return refused(bags, 'There is nothing to move.');
+  if (!bags.some((b) => b.id === toId) || count < 1) return refused(bags, 'Nothing to move.');
   const next = bags.flatMap((b) => {
     if (b.id === toId) return [withCount(b, lineId, count)];
     if (b.id !== fromId) return [b];
     const left = withCount(b, lineId, -count);
     return left.animals.length > 0 ? [left] : [];
   });
-  const gone = next.length < bags.length ? `; ${fromId} is empty and goes` : '';
+  const gone = next.length < bags.length ? `; ${fromId} is empty and removed` : '';
   return { bags: next, said: `${counted(count, 'animal')} from ${fromId} to ${toId}${gone}.` };
 }
 
@@ -78,10 +78,10 @@ function dealt(animals: Bag['animals'], into: number): Bag['animals'][] {
 /** A bag into so many, filled and made alike, its animals spread evenly. */
 export function splitBag(bags: readonly Bag[], id: string, into = 2): Handled {
   const bag = bags.find((b) => b.id === id);
-  if (!bag) return refused(bags, 'This bag is not there any more.');
+  if (!bag) return refused(bags, 'This bag no longer exists.');
   if (bag.locked) return refused(bags, lockedWords([id]));
   const n = Math.min(into, countOf(bag));
-  if (n < 2) return refused(bags, `${id} holds one animal: there is nothing to split.`);
+  if (n < 2) return refused(bags, `${id} holds one animal. Nothing to split.`);
   const taken = new Set(bags.map((b) => b.id));
   const ids = Array.from({ length: n }, (_, i) => {
     const next = i === 0 ? id : freeId(id, taken);
@@ -110,7 +110,7 @@ export function duplicateBags(bags: readonly Bag[], ids: readonly string[]): Han
     return [b, { ...like, id }];
   });
   return made.length === 0
-    ? refused(bags, 'This bag is not there any more.')
+    ? refused(bags, 'This bag no longer exists.')
     : { bags: next, said: `${namesOf(made)} ${made.length === 1 ? 'is' : 'are'} like ${namesOf([...ids])}.` };
 }
 
@@ -127,8 +127,8 @@ export function oneEach(bags: readonly Bag[], ids: readonly string[]): Handled {
     made += n;
   }
   return made === 0
-    ? refused(bags, 'Each of them has a bag of its own already.')
-    : { bags: next, said: `${made} animals, each in a bag of its own, filled alike.` };
+    ? refused(bags, 'Each already has its own bag.')
+    : { bags: next, said: `${made} animals, one per bag, filled the same.` };
 }
 
 /** These bags as one: the first takes the animals of all, its own size, water and gas stay. */
@@ -163,7 +163,7 @@ export function spreadEvenly(bags: readonly Bag[], ids: readonly string[]): Hand
       const i = chosen.indexOf(b);
       return i < 0 ? [b] : parts[i] ? [{ ...b, animals: parts[i] }] : [];
     }),
-    said: `${countOf(all)} animals evenly in ${namesOf(chosen.map((b) => b.id))}.`,
+    said: `${countOf(all)} animals spread evenly over ${namesOf(chosen.map((b) => b.id))}.`,
   };
 }
 
@@ -174,7 +174,7 @@ export function removeBags(bags: readonly Bag[], ids: readonly string[]): Handle
   const gone = bags.filter((b) => ids.includes(b.id));
   return {
     bags: bags.filter((b) => !ids.includes(b.id)),
-    said: `${namesOf(gone.map((b) => b.id))} away: ${counted(
+    said: `${namesOf(gone.map((b) => b.id))} removed: ${counted(
       gone.reduce((n, b) => n + countOf(b), 0),
       'animal',
     )} without a bag.`,

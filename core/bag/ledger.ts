@@ -84,7 +84,7 @@ function oxygenRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[] 
     ...(bag.refill
       ? [
           {
-            name: `Filled anew after ${bag.refill.afterH} h`,
+            name: `Refilled after ${bag.refill.afterH} h`,
             value: grams(inGas(bag.gasL, bag.refill.oxygenFraction, meanC)),
             from: by('filledElsewhereAfterH'),
           },
@@ -93,26 +93,26 @@ function oxygenRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[] 
     {
       name: `${animals} at rest, ${fishG.toFixed(fishG < 10 ? 1 : 0)} g at ${meanC.toFixed(1)} °C`,
       value: `${restingMg.toFixed(1)} mg/h`,
-      from: 'Clarke & Johnston 1999, published; times the factor of the species',
+      from: 'Clarke & Johnston 1999, published; times the species factor',
     },
     {
-      name: 'Handled, then settling',
+      name: 'Handled, then calming down',
       value: `× ${a.stressAtSealing} to × ${a.stressSettled}${bag.sedated ? `, sedated × ${a.sedatedFactor}` : ''}`,
       from: by('stressAtSealing'),
     },
     ...(fedMost > 0.02
       ? [
           {
-            name: `A meal not yet gone (${(100 * fedMost).toFixed(0)} % of it)`,
+            name: `Food not yet digested (${(100 * fedMost).toFixed(0)} % of it)`,
             value: `+ ${(100 * a.mealOxygenShare * fedMost).toFixed(0)} %`,
             from: by('mealOxygenShare'),
           },
         ]
       : []),
     {
-      name: `Pressure after ${hours.toFixed(0)} h, and the least it needs`,
+      name: `Pressure after ${hours.toFixed(0)} h, and the minimum`,
       value: `${curves.oxygenKPa[end]!.toFixed(1)} of ${limits.oxygenKPa} kPa`,
-      from: `mean of ${(60 * limits.oxygenMeanH).toFixed(0)} min; what fish bear is common practice †`,
+      from: `mean of ${(60 * limits.oxygenMeanH).toFixed(0)} min; tolerance is common practice †`,
     },
   ];
 }
@@ -122,21 +122,21 @@ function carbonRows(_bag: BagContents, r: Computed, a: Assumptions): LedgerRow[]
   const { curves, limits } = r;
   const hours = end * r.stepH;
   return [
-    { name: 'Given off for oxygen used', value: `× ${a.respiratoryQuotient} mol`, from: by('respiratoryQuotient') },
+    { name: 'Produced per oxygen used', value: `× ${a.respiratoryQuotient} mol`, from: by('respiratoryQuotient') },
     {
-      name: 'Alkalinity that holds the pH',
+      name: 'Alkalinity buffering the pH',
       value: `${curves.alkalinityMeqL[0]!.toFixed(2)} to ${curves.alkalinityMeqL[end]!.toFixed(2)} meq/L`,
-      from: r.guessedKh ? 'not measured: what is usual †; ammonia adds to it' : 'as entered; ammonia adds to it',
+      from: r.guessedKh ? 'not measured: typical value †; ammonia adds to it' : 'as entered; ammonia adds to it',
     },
     {
-      name: `pH at sealing, after ${hours.toFixed(0)} h, and its floor`,
+      name: `pH at sealing, after ${hours.toFixed(0)} h, and its lower limit`,
       value: `${curves.pH[0]!.toFixed(2)}, ${curves.pH[end]!.toFixed(2)}, ${limits.phFloor.toFixed(2)}`,
       from: 'Plummer & Busenberg 1982, Weiss 1974, published',
     },
     {
-      name: 'Carbon dioxide in the water then, and the most it bears',
+      name: 'Carbon dioxide then, and the limit',
       value: `${curves.co2MgL[end]!.toFixed(0)} of ${limits.co2MgL} mg/L`,
-      from: 'what fish bear is common practice †',
+      from: 'tolerance is common practice †',
     },
   ];
 }
@@ -147,7 +147,7 @@ function ammoniaRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[]
   const hours = end * r.stepH;
   return [
     {
-      name: 'Given off for oxygen used, fasted',
+      name: 'Produced per oxygen used, fasted',
       value: `× ${a.ammoniaQuotientFasted} mol N`,
       from: by('ammoniaQuotientFasted'),
     },
@@ -171,7 +171,7 @@ function ammoniaRows(bag: BagContents, r: Computed, a: Assumptions): LedgerRow[]
       from: 'Emerson 1975, published',
     },
     {
-      name: 'Times the acute criterion then, and the most it bears',
+      name: 'Times the acute criterion then, and the limit',
       value: `${curves.timesAcute[end]!.toFixed(2)} of ${limits.timesAcute}`,
       from: `${criterionOf(bag)}, published; mean of an hour`,
     },
@@ -187,22 +187,22 @@ function temperatureRows(_bag: BagContents, r: Computed): LedgerRow[] {
   const upTo = tempC.subarray(0, end + 1);
   return [
     {
-      name: 'Coldest and warmest of its water',
+      name: 'Coldest and warmest water',
       value: `${Math.min(...upTo).toFixed(1)} to ${Math.max(...upTo).toFixed(1)} °C`,
       from: 'heat balance of the box',
     },
     {
-      name: 'What it bears for a day',
+      name: 'Tolerated for 24 h',
       value: `${limits.cold24C} to ${limits.warm24C} °C`,
-      from: 'species page; where no critical figure is known, 6 °C under and 4 °C over its ease †',
+      from: 'species page; without observed limits 6 °C below and 4 °C above comfortable †',
     },
     {
-      name: 'A degree further is borne for',
+      name: 'One degree further is tolerated for',
       value: `${(100 * 10 ** (-1 / limits.zC)).toFixed(0)} % of the time`,
       from: by('harmZC'),
     },
     {
-      name: `Of its dose after ${hours.toFixed(0)} h`,
+      name: `Cold or heat stress used after ${hours.toFixed(0)} h`,
       value: `${(100 * dose[end]!).toFixed(0)} %`,
       from: 'summed from sealing, without recovery',
     },

@@ -18,7 +18,7 @@ describe('how a bag is made', () => {
   test('as usual: two layers, the second the other way up, two bands on each (common practice)', () => {
     expect([layersOf(film), bandsOf(film)]).toEqual([2, 4]);
     expect(steps({})).toBe(
-      'Press out the air, 2 L oxygen. Twist, two bands. Second bag the other way up, so that no corner is left',
+      'Press out the air, 2 L oxygen. Twist, two bands. Second bag the other way up, so no corners remain',
     );
   });
   test('what hands have said comes in the order of the work', () => {

@@ -28,7 +28,7 @@ export const cornerWords: Record<Corners, string> = {
   square: 'corners as they are',
   taped: 'both corners folded up and taped',
   banded: 'both corners tied off with bands',
-  inverted: 'second bag the other way up, so that no corner is left',
+  inverted: 'second bag the other way up, so no corners remain',
   'taped-inverted': 'both corners taped, and the second bag the other way up',
 };
 export const closureWords: Record<Closure, string> = {
@@ -38,7 +38,7 @@ export const closureWords: Record<Closure, string> = {
   gooseneck: 'twist, fold the neck over, two bands',
 };
 export const coverWords: Record<Cover, string> = {
-  shred: 'a handful of rinsed plastic shred',
+  shred: 'a handful of rinsed plastic shreds',
   moss: 'a tuft of rinsed moss',
   mesh: 'a piece of soft mesh',
 };
@@ -63,7 +63,7 @@ export function makingSteps(
     return [
       ...cover,
       'Breather film: loosely full of water, no gas, sealed, or twisted and banded',
-      'Stands ten minutes on paper for its seam; then wrapped by itself in a sheet of paper, touching no plastic and no foam',
+      'Stand ten minutes on paper to check the seam; then wrap alone in paper, away from plastic and foam',
     ];
   const layers = layersOf(type, bag);
   const corners = bag.corners ?? (layers > 1 ? 'inverted' : 'square');
@@ -75,19 +75,19 @@ export function makingSteps(
     gasL <= 0
       ? 'No gas'
       : oxygen && bag.filledElsewhere
-        ? `Neck loosely closed over air for the way${bag.filledAfterH ? `, ${bag.filledAfterH} h` : ''}. Where the oxygen is: press the air out, ${gasL} L oxygen`
+        ? `Neck loosely closed over air for the trip${bag.filledAfterH ? `, ${bag.filledAfterH} h` : ''}. At the oxygen: press the air out, ${gasL} L oxygen`
         : oxygen
           ? `Press out the air, ${gasL} L oxygen`
-          : `${gasL} L air from a pump, never from the mouth`,
+          : `${gasL} L air from a pump, never from your mouth`,
     ...seen,
   );
-  if (bag.soft) steps.push('Let out a little gas: it gives under the palm');
+  if (bag.soft) steps.push('Let out a little gas until it gives under the palm');
   steps.push(capital(closureWords[bag.closure ?? 'bands']));
   for (let n = 2; n <= layers; n++)
     steps.push(
       n === 2 && (corners === 'inverted' || corners === 'taped-inverted')
         ? capital(cornerWords.inverted)
-        : `${capital(ordinal[n]!)} bag over it, closed alike`,
+        : `${capital(ordinal[n]!)} bag over it, closed the same way`,
     );
   if (bag.lies) steps.push('Laid on its side in the box');
   return steps;

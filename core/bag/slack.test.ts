@@ -88,7 +88,7 @@ describe('the first hour beyond a limit', () => {
       else expect(out[f]).toBeNull();
   });
 
-  test('a day at its 24 h limit is all it bears, on either side; two degrees beyond a tenth of that (z = 2)', () => {
+  test('a day at its 24 h limit is all it tolerates, on either side; two degrees beyond a tenth of that (z = 2)', () => {
     const held = (tempC: number) => hours(calm(80), new Float64Array(80).fill(tempC)).temperature;
     for (const edge of [18, 30]) expect(held(edge)).toBeCloseTo(24, 3);
     for (const beyond of [16, 32]) expect(held(beyond)).toBeCloseTo(2.4, 3);

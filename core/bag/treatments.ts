@@ -100,9 +100,9 @@ export function unfit(list: readonly Given[], species: readonly Species[]): stri
   for (const { treatment: t } of list) {
     for (const { who, species: s } of shutBy(t, species)) out.push(`${t.name} is not for ${shutOut[who]}: ${s.name}.`);
     if (t.reducing)
-      out.push(`${t.name} takes a little oxygen and turns copper poisonous: none where the tank holds copper.`);
+      out.push(`${t.name} uses a little oxygen and makes copper poisonous. Never with copper in the tank.`);
     if (t.kind === 'binder' && t.capacityMgN === undefined)
-      out.push(`The label of ${t.name} has no figure for what it binds: it is counted as nothing.`);
+      out.push(`The label of ${t.name} does not say how much it binds; it is counted as nothing.`);
   }
   return [...new Set(out)];
 }

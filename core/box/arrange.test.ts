@@ -90,7 +90,7 @@ describe('what a box weighs', () => {
     const rest = (id: string): number => weights([bag('A1', { bagTypeId: id })]).restKg;
     expect(rest('bag-18x40') - rest('breather-18x30')).toBeCloseTo((2 * plain.gramsEach - film.gramsEach) / 1000, 12);
   });
-  test('what travels along lies in its own box, bags of it in the first, buckets beside', () => {
+  test('item lies in its own box, bags of it in the first, buckets beside', () => {
     const x = {
       id: 'K1',
       kind: 'plant',

@@ -325,18 +325,18 @@ export function packSpots(box: Box, type: BoxType, arrangement: Pick<Arrangement
 export function arrangementSentence(p: Misfit): string {
   switch (p.code) {
     case 'too-tall':
-      return `Bag ${p.bagId} is ${p.overCm.toFixed(1)} cm too tall for the lid: it stands ${p.heightCm.toFixed(1)} cm and has ${p.roomCm.toFixed(1)} cm. Take less gas, a wider bag or a taller box.`;
+      return `Bag ${p.bagId} is ${p.overCm.toFixed(1)} cm too tall for the lid: it is ${p.heightCm.toFixed(1)} cm and has ${p.roomCm.toFixed(1)} cm. Use less gas, a wider bag or a taller box.`;
     case 'too-wide':
-      return `Bag ${p.bagId} is ${p.diameterCm.toFixed(1)} cm across and the box only ${p.roomCm.toFixed(1)} cm. Take a larger box.`;
+      return `Bag ${p.bagId} is ${p.diameterCm.toFixed(1)} cm across and the box only ${p.roomCm.toFixed(1)} cm. Use a larger box.`;
     case 'too-long':
-      return `Bag ${p.bagId} lies ${p.lengthCm.toFixed(1)} cm long and the box has ${p.roomCm.toFixed(1)} cm. Let it stand, or take a larger box.`;
+      return `Bag ${p.bagId} lies ${p.lengthCm.toFixed(1)} cm long and the box has ${p.roomCm.toFixed(1)} cm. Let it stand, or use a larger box.`;
     case 'bottles':
-      return `${p.left === 1 ? 'One bottle' : `${p.left} bottles`} of ${p.litres} L ${p.left === 1 ? 'finds' : 'find'} no place among the bags. Take fewer or smaller ones, or a larger box.`;
+      return `${p.left === 1 ? 'One bottle' : `${p.left} bottles`} of ${p.litres} L ${p.left === 1 ? 'finds' : 'find'} no room between the bags. Use fewer or smaller ones, or a larger box.`;
     case 'no-void':
-      return `${p.left === 1 ? 'A pack finds' : `${p.left} packs find`} no gap between the bags. Lay ${p.left === 1 ? 'it' : 'them'} under the lid or at the side.`;
+      return `${p.left === 1 ? 'A pack finds' : `${p.left} packs find`} no gap between the bags. Put ${p.left === 1 ? 'it' : 'them'} under the lid or at the side.`;
     case 'overlap':
-      return `Bags ${p.bagId} and ${p.other} stand ${p.cm.toFixed(1)} cm into one another. Move one of them.`;
+      return `Bags ${p.bagId} and ${p.other} stand ${p.cm.toFixed(1)} cm into each other. Move one of them.`;
     case 'no-room':
-      return `There is no floor left for bag ${p.bagId}. Take a larger box or a second one.`;
+      return `No floor space left for bag ${p.bagId}. Use a larger box or a second one.`;
   }
 }

@@ -49,12 +49,12 @@ export const breathersIn = (bags: readonly Bag[], catalogue: Catalogue): string[
 /** How bags that breathe lie in a box. */
 export const breatherWords = (breathers: readonly string[]): string[] =>
   breathers.length > 0
-    ? [`${breathers.join(', ')} flat, a sheet of paper round each, no plastic and no foam against the film`]
+    ? [`${breathers.join(', ')} flat, a sheet of paper round each, no plastic or foam against the film`]
     : [];
 
 /** What goes round the bags of a box. Film that breathes must not be shut in: a liner would suffocate what is in it. */
 export function linerWords(bags: number, breathers: readonly string[]): string {
-  if (breathers.length === 0) return 'absorbent at the bottom, one liner bag round everything';
-  if (breathers.length === bags) return 'absorbent at the bottom, no liner bag: breather film has to breathe';
-  return `absorbent at the bottom, a liner bag round the ordinary bags only: ${breathers.join(', ')} must breathe outside it`;
+  if (breathers.length === 0) return 'absorbent at the bottom, one liner bag around everything';
+  if (breathers.length === bags) return 'absorbent at the bottom, no liner bag: breathing film needs air';
+  return `absorbent at the bottom, a liner bag around the normal bags only: ${breathers.join(', ')} stay outside it`;
 }

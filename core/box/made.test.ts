@@ -77,7 +77,7 @@ describe('a plan of boxes beside what a hand made of them', () => {
   });
   test('what another plan would change of tape and holes is told before it is taken', () => {
     const said = changesTo(c2, { bags: c2.bags, boxes: [box] }, catalogue).join(' ');
-    expect(said).toMatch(/Lid of box 1: taped all round → taped, corners left free\./);
+    expect(said).toMatch(/Lid of box 1: taped all around → taped, corners left free\./);
     expect(said).toMatch(/Each hole of box 1: 9 mm → 6 mm\./);
     expect(said).toMatch(/Own box, moulded foam in a carton → /);
   });
@@ -119,7 +119,7 @@ describe('tape and holes', () => {
     expect(tapeFactor('strips', a)).toBeGreaterThan(1);
     expect(closedWords({ ...box, ventHoles: 1, ventMm: 9, tape: 'all-round' })).toEqual([
       '1 hole of 9 mm beside the packs',
-      'Lid taped all round',
+      'Lid taped all around',
     ]);
   });
   test('a sealed box suffocates its packs, a hole feeds them (handbook, W33)', () => {
@@ -138,7 +138,7 @@ describe('tape and holes', () => {
 });
 
 describe('what each thing of a box is worth', () => {
-  test('taking a lining away makes it colder; what is told is the same box computed anew', () => {
+  test('taking a lining away makes it colder; what is told is the same box computed again', () => {
     const lined: Box = { ...box, lining: [{ name: 'Foam sheet, 2 cm', thicknessCm: 2, kWPerMK: 0.035 }] };
     const r = read(lined);
     const without = r.without.find((x) => x.what === 'without foam sheet, 2 cm')!;
@@ -146,7 +146,7 @@ describe('what each thing of a box is worth', () => {
     expect(without.figures).toEqual(read({ ...lined, lining: [] }).figures);
     expect(r.bags.map((b) => b.id)).toEqual(c.bags.map((b) => b.id));
   });
-  test('on time it is the box itself; no delay adds to its slack, up to three days', () => {
+  test('on time it is the box itself; no delay adds to its margin, up to three days', () => {
     const { delays, figures } = read(box);
     const of = (h: number | null): number => h ?? Infinity;
     for (const list of Object.values(delays)) {

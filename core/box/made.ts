@@ -13,7 +13,7 @@ export const buildWords: Record<Build, string> = {
 
 /** How the lid joint is closed, and what of its leak that leaves. */
 export const tapeWords: Record<Tape, string> = {
-  'all-round': 'taped all round',
+  'all-round': 'taped all around',
   corners: 'taped, corners left free',
   strips: 'two strips across, joint open',
 };

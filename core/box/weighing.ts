@@ -44,18 +44,18 @@ export function weighBox(
   if (over > a.scaleToleranceKg) {
     mark = 'stop';
     words.push(
-      `${kg(over)} over the ${kg(x.bookedKg!)} that were booked: the counter may refuse it. Book ${freight.actualRounded.toFixed(1)} kg, or put a bag into another box.`,
+      `${kg(over)} over the ${kg(x.bookedKg!)} booked. The counter may refuse it. Book ${freight.actualRounded.toFixed(1)} kg, or put a bag into another box.`,
     );
   } else if (over > 0) {
     mark = 'watch';
-    words.push(`${kg(over)} over the booked weight: within what a counter usually lets pass, not more.`);
+    words.push(`${kg(over)} over the booked weight. Counters usually accept this, not more.`);
   }
   if (x.scaleKg !== null) {
     const off = x.scaleKg - x.plannedKg;
     if (Math.abs(off) > Math.max(DOUBT.kg, DOUBT.share * x.plannedKg)) {
       if (mark === 'fine') mark = 'watch';
       words.push(
-        `The scale says ${kg(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than the plan: ${off > 0 ? 'is there more water in the bags, or a bag of another box?' : 'is a bag missing, or less water in them?'}`,
+        `The scale shows ${kg(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than the plan: ${off > 0 ? 'Too much water, or a bag from another box?' : 'A bag missing, or too little water?'}`,
       );
     }
   }

@@ -39,16 +39,16 @@ export function whyNot(service: Service, handOverMs: number, c: Planned, calenda
   const holiday = restsOnHolidays(service) ? holidayOn(handOverMs, from, calendar.holidays) : null;
   if (holiday) return `${day} is ${holiday.name} in ${from.name}`;
   if (!serves(service, 'takes', handOverMs, from, calendar.holidays))
-    return `${service.name} takes nothing on ${weekdays[weekdayOf(handOverMs, from.zone) - 1]}`;
+    return `${service.name} takes no parcels on ${weekdays[weekdayOf(handOverMs, from.zone) - 1]}`;
   const embargo = embargoOn(service, localDate(handOverMs, from.zone), calendar);
-  if (embargo) return `an embargo holds on ${day}: ${embargo.reason}`;
+  if (embargo) return `embargo on ${day}: ${embargo.reason}`;
   const dueMs = handOverMs + wayOf(service, from, to, defaultAssumptions).hours * HOUR;
   if (serves(service, 'delivers', dueMs, to, calendar.holidays)) return null;
   const rest = restsOnHolidays(service) ? holidayOn(dueMs, to, calendar.holidays) : null;
   let next = dueMs;
   for (let i = 0; i < 10 && !serves(service, 'delivers', next, to, calendar.holidays); i++)
     next = sameTimeLater(next, 1, to.zone);
-  return `handed over on ${day} it would stand until ${dayWords(next, to.zone)}${rest ? `, for ${rest.name} in ${to.name}` : ''}`;
+  return `dropped off on ${day} it would wait until ${dayWords(next, to.zone)}${rest ? `, for ${rest.name} in ${to.name}` : ''}`;
 }
 
 /**
@@ -134,8 +134,7 @@ export function departure(
   }
   const later = earliestMs !== null && localDate(plannedMs, zone) > localDate(earliestMs, zone);
   const because: string[] = [];
-  if (fast)
-    because.push(`the ${fast.name} of tank ${fast.tank} eat nothing for ${fast.hours} h before they are bagged`);
+  if (fast) because.push(`the ${fast.name} of tank ${fast.tank} must fast ${fast.hours} h before bagging`);
   if (earliestMs !== null && localDate(plannedMs, zone) >= localDate(earliestMs, zone))
     because.push(...[...new Set(passed)].slice(0, 2));
   const takes = own
@@ -208,13 +207,13 @@ export function orderAdvice(
         say(
           'mind',
           'handOverLocal',
-          `Live fish are taken until ${lastAcceptance(service, day)} on that day; ${clockWords(handOverMs, zone)} is too late.`,
+          `Live fish accepted until ${lastAcceptance(service, day)} that day; ${clockWords(handOverMs, zone)} is too late.`,
         );
       else if (handOverMs > last - a.beforeCutOffMin * MIN)
         say(
           'mind',
           'handOverLocal',
-          `Be there by ${clockWords(last - a.beforeCutOffMin * MIN, zone)}: in case of trouble there is then time before ${lastAcceptance(service, day)}.`,
+          `Be there by ${clockWords(last - a.beforeCutOffMin * MIN, zone)}, to leave time before ${lastAcceptance(service, day)}.`,
         );
       if (opens && handOverMs < atClock(handOverMs, opens, zone))
         say('mind', 'handOverLocal', `The counter opens at ${opens}.`);
@@ -227,17 +226,13 @@ export function orderAdvice(
       say(
         'mind',
         'openingLocal',
-        `Due on ${dayWords(dueMs, c.receiver.place.zone)}: one slip and the fish wait until it delivers again. Earlier in the week is kinder.`,
+        `Due on ${dayWords(dueMs, c.receiver.place.zone)}. One delay and the fish wait until the next delivery day. Earlier in the week is safer.`,
       );
     if (service.packagingApproved === false)
-      say(
-        'mind',
-        'serviceId',
-        `${service.name} has not approved your packaging: insurance of live freight may not pay.`,
-      );
+      say('mind', 'serviceId', `${service.name} has not approved your packaging. Live freight insurance may not pay.`);
   }
   if (c.window && Date.parse(c.openingAt) < Date.parse(c.window.startAt))
-    say('mind', 'openingLocal', 'It is opened before it can be there: the opening comes after the delivery begins.');
+    say('mind', 'openingLocal', 'Opening is planned before delivery starts.');
   const way = wayOf(service, c.sender.place, c.receiver.place, a);
   if (way.refused) say('stop', 'serviceId', way.refused);
   const promisedMs = handOverMs + way.hours * HOUR;
@@ -245,7 +240,7 @@ export function orderAdvice(
   const tooFast = drivenTooFast(service, way, c.receiver.place.name, (latestMs - handOverMs) / HOUR);
   if (tooFast) say('stop', 'openingLocal', tooFast);
   if (c.window && Date.parse(c.window.startAt) < promisedMs - 2 * HOUR)
-    say('mind', 'windowStartLocal', `${service.name} promises ${way.hours.toFixed(0)} h; this window opens sooner.`);
+    say('mind', 'windowStartLocal', `${service.name} promises ${way.hours.toFixed(0)} h; this window starts sooner.`);
   if (c.direction !== 'incoming' && c.actual.sealedAt === null) {
     const fast = longestFast(c, catalogue, a, fasted);
     const left = (keyInstants(c, catalogue, a).sealMs - nowMs) / HOUR;
@@ -253,7 +248,7 @@ export function orderAdvice(
       say(
         'mind',
         'handOverLocal',
-        `The ${fast.name} want ${fast.hours} h without food; ${Math.floor(left)} h are left. If they were fed today, move the day.`,
+        `The ${fast.name} want ${fast.hours} h without food; ${Math.floor(left)} h are left. If they were fed today, choose a later day.`,
       );
   }
   const said = new Set<string>();

@@ -108,7 +108,9 @@ describe('schedules worked by hand', () => {
     // Friday 27 November 15:00 in Auckland is Thursday 16:00 in Honolulu.
     expect(whyNot(service, Date.parse('2026-11-27T02:00:00Z'), ends, emptyCalendar)).toBeNull();
     // Saturday in Auckland is Friday in Honolulu, but the counter in Auckland is what closes.
-    expect(whyNot(service, Date.parse('2026-11-28T02:00:00Z'), ends, emptyCalendar)).toContain('takes nothing on Sat');
+    expect(whyNot(service, Date.parse('2026-11-28T02:00:00Z'), ends, emptyCalendar)).toContain(
+      'takes no parcels on Sat',
+    );
   });
 
   test('sea water is mixed a day ahead for an incoming marine box, and the schedule is the receiver’s', () => {
@@ -133,7 +135,7 @@ describe('what would fall into the night', () => {
     const c = order('lemon-tetra', 'leeds', '2026-10-26T19:10:00.000Z');
     const feed = backwardSchedule(c, catalogue).find((m) => m.kind === 'last-feed')!;
     expect(said([feed], 'Europe/London')).toEqual({ 'last-feed': 'Sat 24 Oct 21:00' });
-    expect(feed.detail).toContain('05:48 is night');
+    expect(feed.detail).toContain('05:48 is at night');
     // 21:00 summer time to 17:48 winter time is 45.8 h, not 44.8.
     expect(feed.detail).toContain('none for 46 h');
   });
@@ -161,7 +163,7 @@ describe('what would fall into the night', () => {
       expect(new Date(withHands(at(exact), 'Europe/London', a)).toISOString().slice(0, 16)).toBe(done);
   });
 
-  test('moving the hand-over by any hours moves every duty by them, unless it says that the hour would be night', () => {
+  test('moving the drop-off by any hours moves every duty by them, unless it says that the hour would be night', () => {
     const zone = 'Europe/London';
     fc.assert(
       fc.property(
@@ -198,7 +200,7 @@ describe('how long, and why', () => {
     const usual = species('lemon-tetra').usualC;
     const cool = fast({ sourceWater: { ...base.sourceWater, tempC: usual - 4 } });
     expect(cool.wantedH).toBeGreaterThan(fast().wantedH);
-    expect(cool.why).toContain(`slower at ${usual - 4} °C than at its usual ${usual}`);
+    expect(cool.why).toContain(`slower at ${usual - 4} °C than at the usual ${usual}`);
     const big = fast({ lines: [line('lemon-tetra', '4', { lengthCm: 6 })] });
     expect(big.wantedH).toBeGreaterThan(fast().wantedH);
     expect(big.why).toContain('slower in a fish of 6 cm');
@@ -224,7 +226,7 @@ describe('how long, and why', () => {
     expect(fast({ lines: [line('cherry-shrimp'), line('lemon-tetra')] }).slowest).toBe('Lemon tetra');
   });
 
-  test('no fast at all leaves a full gut in the bag: the engine reckons with it', () => {
+  test('no fast at all leaves a full gut in the bag: the engine includes it', () => {
     const none = { ...base, fasts: [{ tank: '4', school: 'none' as const }] };
     expect(contentsOf(none, none.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal).toBe(0);
     expect(contentsOf(base, base.bags[0]!, catalogue, a).animals[0]!.hoursSinceMeal).toBeCloseTo(
@@ -301,7 +303,7 @@ describe('one tank, two shipments', () => {
     expect(told(one, goldfish)[0]!.message).toContain('nothing is fed there from Sat 21 Nov 18:00 on');
     expect(told(one, goldfish)[0]!.message).toContain('60 h without food');
   });
-  test('comes out of two consignments as they are stored', () => {
+  test('comes out of two shipments as they are stored', () => {
     const first = order('lemon-tetra', 'leeds', '2026-11-24T19:00:00.000Z', { code: 'KC-0001' });
     const second = order('lemon-tetra', 'leeds', '2026-11-25T19:00:00.000Z', { code: 'KC-0002' });
     const found = fastConflicts(tankFasts(first, catalogue), tankFasts(second, catalogue), 'Europe/London');

@@ -91,15 +91,15 @@ const kindsOf = (c: Planned, catalogue: Catalogue, a: Assumptions, tank: string)
 
 function whyWords(slowest: Kind, choice: FastChoice | undefined, tempC: number, a: Assumptions): string {
   const { species, line, wantsH } = slowest;
-  const gut = `${wantsH} h by the gut of the ${species.name}`;
-  if (choice?.hours !== undefined) return `${choice.hours} h as you typed; ${gut}`;
+  const gut = `${wantsH} h: digestion of the ${species.name}`;
+  if (choice?.hours !== undefined) return `${choice.hours} h as you entered; ${gut}`;
   if (choice?.school) return `${schools[choice.school].words}. ${capital(gut)}`;
   const c = classAt(species, line.lengthCm, a);
   const reasons = [capital(fastingWords[c])];
   const warmer = tempC - species.usualC;
   if (Math.abs(warmer) >= 0.5)
     reasons.push(
-      `${warmer > 0 ? 'faster' : 'slower'} at ${Math.round(10 * tempC) / 10} °C than at its usual ${species.usualC}`,
+      `${warmer > 0 ? 'faster' : 'slower'} at ${Math.round(10 * tempC) / 10} °C than at the usual ${species.usualC}`,
     );
   if (c !== 'fry' && Math.abs(line.lengthCm / species.lengthCm - 1) >= 0.1)
     reasons.push(
@@ -129,7 +129,7 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
       feedMs: null,
       hours: 0,
       slowest: slowest?.species.name ?? '',
-      why: eaters.length === 0 ? capital(fastingWords.none) : 'No fast, as you chose',
+      why: eaters.length === 0 ? capital(fastingWords.none) : 'No fasting, as you chose',
       tooLong: [],
       tooShort: eaters.map((k) => ({ name: k.species.name, wantsH: k.wantsH })),
       tubMs,
@@ -140,7 +140,7 @@ export function fastOfTank(c: Planned, catalogue: Catalogue, a: Assumptions, tan
   const tooEarly = (sealMs - evening) / HOUR > kindH;
   const feedMs = evening === exactMs || !tooEarly ? evening : nextMorning(exactMs, zone, a);
   const hours = (sealMs - feedMs) / HOUR;
-  const moved = feedMs !== exactMs ? `, and ${clockWords(exactMs, zone)} is night` : '';
+  const moved = feedMs !== exactMs ? `, and ${clockWords(exactMs, zone)} is at night` : '';
   return {
     tank,
     wantedH,
@@ -226,7 +226,7 @@ export function fastConflicts(mine: readonly TankFast[], others: readonly TankFa
       const long = hours(second.feedMs, first.sealMs);
       return {
         level: long > first.longestH ? 'stop' : 'mind',
-        message: `${begins}: nothing is fed there from ${when(second.feedMs)} on, so the fish of ${the(first)} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
+        message: `${begins}: no feeding there from ${when(second.feedMs)} on, so the fish of ${the(first)} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
       };
     }
     const long = hours(first.feedMs, second.sealMs);
@@ -237,7 +237,7 @@ export function fastConflicts(mine: readonly TankFast[], others: readonly TankFa
         }
       : {
           level: 'stop',
-          message: `${begins}: the feed of ${when(second.feedMs)} would foul the fast for ${the(first)}, and without it the fish of ${the(second)} go ${long} h, more than ${second.longestH}. Purge the fish of ${the(first)} in a tub of their own, or move a day.`,
+          message: `${begins}: the feed of ${when(second.feedMs)} would break the fast for ${the(first)}; without it the fish of ${the(second)} go ${long} h, more than ${second.longestH}. Purge the fish of ${the(first)} in a separate tub, or move a day.`,
         };
   };
   return mine.flatMap((m) =>

@@ -42,7 +42,7 @@ describe('the way of a service', () => {
       ...[1, 2, 3, 4, 5].map((d) => expect.closeTo((10 * d) / 53.18, 2)),
       expect.closeTo(1, 9),
     ]);
-    expect(drivingWords(way)).toBe('108 h on the road, 6 days with 5 nights');
+    expect(drivingWords(way)).toBe('108 h driving, 6 days with 5 nights');
   });
   test('a journey planned shorter than one can drive is stopped with its reason', () => {
     const at = (h: number): string => new Date(Date.parse(c.handOverAt) + h * 3600_000).toISOString();
@@ -61,7 +61,7 @@ describe('the way of a service', () => {
         .map((x) => x.message);
     expect(stops(order)).toEqual([
       expect.stringMatching(
-        /^By car Tartu is 39\d\d km away: 108 h on the road, 6 days with 5 nights\. This is planned in 14 h\.$/,
+        /^By car Tartu is 39\d\d km away: 108 h driving, 6 days with 5 nights\. This is planned in 14 h\.$/,
       ),
     ]);
     expect(stops({ ...order, window: { startAt: at(108), endAt: at(110) }, openingAt: at(110) })).toEqual([]);
@@ -70,7 +70,7 @@ describe('the way of a service', () => {
     const reach = { countries: 'pt, ES fr', mostKm: 2000, kmPerDay: 700 };
     const way = (to: typeof tartu, r: Service['reach']) =>
       wayOf(service('northline-overnight', { reach: r }), coimbra, to, a);
-    expect(way(tartu, reach).refused).toBe('Northline Courier, overnight does not go to Tartu (EE).');
+    expect(way(tartu, reach).refused).toBe('Northline Courier, overnight does not deliver to Tartu (EE).');
     expect(way(tartu, { mostKm: 2000 }).refused).toMatch(/goes 2000 km by road at most; Tartu is 39\d\d km away/);
     expect(way(tartu, { kmPerDay: 700 })).toMatchObject({ refused: null, hours: 14 + 24 * 5 });
     expect(way(tartu, undefined)).toMatchObject({ refused: null, hours: 14 });
@@ -116,7 +116,7 @@ describe('the road by hand', () => {
     { kind: 'van-conditioned', label: '', at: 'between', hours: 4, heldC: 18 },
     { kind: 'doorstep', label: '', at: 'destination', hours: 1 },
   ];
-  test('goes from hand-over to delivery without a gap; the last leg lasts until delivery', () => {
+  test('goes from drop-off to delivery without a gap; the last leg lasts until delivery', () => {
     const legs = of(road(three));
     expect(legs.map((l) => l.label)).toEqual(['Sorting', 'Heated van', 'Doorstep']);
     expect(legs[0]!.startMs).toBe(k.handOverMs);

@@ -76,7 +76,7 @@ function byCar(roadKm: number, a: Assumptions): Pick<Way, 'hours' | 'legs'> {
     const driven = Math.min(a.carDayH, d.driveH - done);
     const part = [done / d.driveH, (done + driven) / d.driveH] as const;
     const share = day < d.nights ? perDay : d.totalH - d.nights * (perDay + a.carNightH);
-    const label = d.nights === 0 ? 'On the road' : `Day ${day + 1} on the road`;
+    const label = d.nights === 0 ? 'On the way' : `Day ${day + 1} on the road`;
     legs.push({ kind: 'own-car', label, at: 'between', share, part });
     if (day < d.nights)
       legs.push({ kind: 'room', label: 'Night indoors', at: 'between', share: a.carNightH, part: [part[1], part[1]] });
@@ -102,7 +102,7 @@ export function wayOf(service: Service, from: Spot, to: Spot, a: Assumptions): W
       .filter(Boolean) ?? [];
   const refused =
     listed.length > 0 && to.country && !listed.includes(to.country.toUpperCase())
-      ? `${service.name} does not go to ${to.name} (${to.country.toUpperCase()}).`
+      ? `${service.name} does not deliver to ${to.name} (${to.country.toUpperCase()}).`
       : mostKm !== undefined && roadKm > mostKm
         ? `${service.name} goes ${mostKm.toFixed(0)} km by road at most; ${to.name} is ${roadKm.toFixed(0)} km away.`
         : null;
@@ -122,6 +122,6 @@ export function drivenTooFast(service: Service, way: Way, to: string, plannedH: 
 /** "53 h of driving: 6 days with 5 nights". */
 export function drivingWords(way: Pick<Way, 'hours' | 'legs'>): string {
   const nights = way.legs.filter((l) => l.kind === 'room').length;
-  const hours = `${way.hours.toFixed(0)} h on the road`;
+  const hours = `${way.hours.toFixed(0)} h driving`;
   return nights === 0 ? hours : `${hours}, ${nights + 1} days with ${nights} night${nights === 1 ? '' : 's'}`;
 }

@@ -16,7 +16,7 @@ const embargoSchema = z.object({
   to: date(),
   /** One service, or all of them. */
   serviceId: id().nullable(),
-  reason: named(120, 'Say why.'),
+  reason: named(120, 'Give a reason.'),
 });
 export const calendarSchema = z.object({
   holidays: z.array(holidaySchema).max(2000),

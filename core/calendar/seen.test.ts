@@ -39,7 +39,7 @@ describe('a road as it was seen', () => {
     expect(hours({ scans, dueMs: 20 * HOUR } as never)).toEqual([0, 2, 18, 20]);
     expect(hours({ scans, dueMs: 9 * HOUR } as never)).toEqual([0, 2, 8, 9]);
   });
-  test('ends where it was delivered, by sight or by the receiver', () => {
+  test('ends at the delivery address, by sight or by the receiver', () => {
     expect(hours({ scans: [{ leg: 3, ms: 9 * HOUR }] } as never)).toEqual([0, 1.8, 7.2, 9]);
     expect(hours({ arrivedMs: 15 * HOUR } as never)).toEqual([0, 3, 12, 15]);
   });
@@ -53,7 +53,7 @@ describe('a road as it was seen', () => {
       } as never),
     ).toEqual([0, 5, 7]));
 
-  test('whatever is told, legs follow one another without gaps and begin at the hand-over', () => {
+  test('whatever is told, legs follow one another without gaps and begin at the drop-off', () => {
     const hour = fc.double({ min: -5, max: 60, noNaN: true });
     fc.assert(
       fc.property(

@@ -259,7 +259,7 @@ export const services: readonly Service[] = [
     name: 'Own car',
     kind: 'own-car',
     driveMin: 0,
-    legs: [{ kind: 'own-car', label: 'On the road', at: 'between', share: 1 }],
+    legs: [{ kind: 'own-car', label: 'On the way', at: 'between', share: 1 }],
     waitsAt: 'own-car',
     usualH: 10,
     windowH: 2,

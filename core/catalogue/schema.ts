@@ -230,7 +230,7 @@ export const serviceSchema = z.object({
       z.object({
         from: date(),
         to: date(),
-        reason: named(120, 'Say why.'),
+        reason: named(120, 'Give a reason.'),
       }),
     )
     .max(60)

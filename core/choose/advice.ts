@@ -63,7 +63,7 @@ export function changesFor(
     void out.push({ said, bags: [...changeBags(c.bags, [bagId], next).bags] });
   if (splits(bag, speciesOf))
     out.push({
-      said: `Bag ${bagId} in two, ${freeId(bagId, new Set(c.bags.map((b) => b.id)))} filled alike.`,
+      said: `Bag ${bagId} in two, ${freeId(bagId, new Set(c.bags.map((b) => b.id)))} filled the same.`,
       bags: [...splitBag(c.bags, bagId).bags],
     });
   const holds = bag.waterL + bag.gasL;
@@ -75,7 +75,7 @@ export function changesFor(
     const full = filledBy('third', larger, [], a);
     const all = full.waterL + full.gasL;
     const waterL = twentieth(all * share);
-    instead(`Bag ${bagId} in ${larger.name}, filled in the same shares: ${waterL} L of water.`, {
+    instead(`Bag ${bagId} in ${larger.name}, filled in the same proportion: ${waterL} L of water.`, {
       bagTypeId: larger.id,
       waterL,
       gasL: tenth(all - waterL),
@@ -85,7 +85,7 @@ export function changesFor(
   if (!type.breather && bag.gasL > 0.4) {
     const waterL = twentieth(bag.waterL * 1.25);
     if (holds - waterL > holds / 3)
-      instead(`A quarter more water in bag ${bagId}: ${waterL} L, the gas as much less.`, {
+      instead(`A quarter more water in bag ${bagId}: ${waterL} L, gas reduced by the same.`, {
         waterL,
         gasL: tenth(holds - waterL),
         school: undefined,
@@ -93,18 +93,18 @@ export function changesFor(
   }
   const most = flightRoom(c, bag, type, catalogue, a);
   if (most !== null && bag.gasL > most)
-    instead(`Less gas in bag ${bagId}, ${most} L: room for what it swells in the aircraft.`, { gasL: most });
+    instead(`Less gas in bag ${bagId}, ${most} L: room to expand in the aircraft.`, { gasL: most });
   const less = twentieth(bag.waterL * 0.75);
   if (!type.breather && less >= 0.1)
-    instead(`A quarter less water in bag ${bagId}: ${less} L, the gas as much more.`, {
+    instead(`A quarter less water in bag ${bagId}: ${less} L, gas increased by the same.`, {
       waterL: less,
       gasL: tenth(holds - less),
       school: undefined,
     } as Partial<Bag>);
   if (!type.breather && bag.gasL > 0 && bag.oxygenFraction < 0.5)
-    instead(`Oxygen in place of air in bag ${bagId}.`, { oxygenFraction: a.purityFlushed });
+    instead(`Oxygen instead of air in bag ${bagId}.`, { oxygenFraction: a.purityFlushed });
   if (factor === 'oxygen' && !bag.lies && bag.gasL > 0)
-    instead(`Bag ${bagId} laid on its side: a wider surface to breathe through.`, { lies: true });
+    instead(`Bag ${bagId} laid on its side: more surface for oxygen.`, { lies: true });
   if (factor === 'ammonia') {
     const has = givenTo(c, bag, catalogue);
     const binder = (catalogue.treatments ?? []).find(

@@ -50,13 +50,13 @@ describe('bag plans for a line', () => {
       expect(share).toBeLessThan(0.54);
     }
   });
-  test('the first stands a day of delay in the worst tenth where any does, and is the lightest that does', () => {
+  test('the first stands a day of delay in a bad case where any does, and is the lightest that does', () => {
     const all = plans(line('lemon-tetra', 12));
     expect(all[0]!.worstSlackH).toBeGreaterThanOrEqual(a.wantedSlackH);
     const load = (p: (typeof all)[0]): number => p.weightKg + p.bags * a.handsKgPerBag;
     for (const p of all.filter((x) => x.worstSlackH >= a.wantedSlackH))
       expect(load(p)).toBeGreaterThanOrEqual(load(all[0]!) - 1e-9);
-    expect(all[0]!.reason).toMatch(/lightest plan, few bags preferred, that stands a day of delay/);
+    expect(all[0]!.reason).toMatch(/lightest plan, few bags preferred, that allows a day of delay/);
   });
   test('where none does, the most hours come first and the sentence says so', () => {
     const far = { ...c, openingAt: new Date(Date.parse(c.handOverAt) + 12 * 864e5).toISOString(), window: null };
@@ -77,7 +77,7 @@ describe('bag plans for a line', () => {
         if (p.type.id === q.type.id && p.waterL === q.waterL && p.perBag < q.perBag)
           expect(p.chance).toBeGreaterThanOrEqual(q.chance - 1e-3);
   });
-  test('the worst tenth is never better than the plan', () => {
+  test('the bad case is never better than the plan', () => {
     for (const p of plans(line('lemon-tetra', 16))) expect(p.worstSlackH).toBeLessThanOrEqual(p.slackH + 1e-9);
   });
 });

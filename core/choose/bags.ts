@@ -29,15 +29,14 @@ function reasonOf(o: Tried['o'], best: boolean, t: Trial, roomy = 1): string {
   const species = row(t.catalogue.species, t.line.speciesId, 'species');
   const mass = massOfLine(t.c, o.lineId, t.catalogue) * o.perBag;
   const what = `${o.perBag} to a ${o.type.name} bag (${mass.toFixed(mass < 10 ? 1 : 0)} g in ${o.waterL} L)`;
-  if (roomy > 1)
-    return `${species.name}: ${what}, with more water than it needs to breathe: it keeps its warmth longer.`;
+  if (roomy > 1) return `${species.name}: ${what}, with extra water, which stays warm longer.`;
   if (o.worstSlackH >= t.a.wantedSlackH)
     return best
-      ? `${species.name}: ${what} is the lightest plan, few bags preferred, that stands a day of delay in the worst tenth.`
-      : `${species.name}: ${what} stands a day of delay too, at ${o.weightKg.toFixed(1)} kg.`;
+      ? `${species.name}: ${what} is the lightest plan that allows a day of delay in a bad case.`
+      : `${species.name}: ${what} also allows a day of delay, at ${o.weightKg.toFixed(1)} kg.`;
   return best
-    ? `${species.name}: no bag stands a full day of delay in the worst tenth; ${what} comes nearest, ${o.worstSlackH.toFixed(0)} h.`
-    : `${species.name}: ${what} has ${o.worstSlackH.toFixed(0)} h in the worst tenth.`;
+    ? `${species.name}: no bag allows a full day of delay in a bad case; ${what} is closest, ${o.worstSlackH.toFixed(0)} h.`
+    : `${species.name}: ${what} has ${o.worstSlackH.toFixed(0)} h in a bad case.`;
 }
 
 /** Plans that are told with their chance. */
@@ -170,7 +169,7 @@ function evenly(count: number, o: Tried['o']): { n: number; o: Tried['o'] }[] {
 function mixedReason(mixed: readonly { n: number; o: Tried['o'] }[], t: Trial): string {
   const species = row(t.catalogue.species, t.line.speciesId, 'species');
   const parts = mixed.map(({ n, o }) => `${n} in ${o.type.name}, ${o.waterL} L`).join('; ');
-  return `${species.name}: ${parts}: the lightest way to share them that stands a day of delay in the worst tenth.`;
+  return `${species.name}: ${parts}: the lightest way that allows a day of delay in a bad case.`;
 }
 
 /** So much longer on the bench changes no plan, h († ours). */

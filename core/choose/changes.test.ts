@@ -37,7 +37,7 @@ describe('what another plan would change', () => {
     const packs = [{ packId: 'heat-72h', count: 2 }];
     const to = (ventHoles: number) => ({ bags: c.bags, boxes: [{ ...box, packs, ventHoles }] });
     const from = (ventHoles: number) => ({ ...c, ...to(ventHoles) });
-    expect(changesTo(from(3), to(4), catalogue)).toEqual(['Holes of box 1: 3, which a hand has set, → 4.']);
+    expect(changesTo(from(3), to(4), catalogue)).toEqual(['Holes of box 1: 3, set by hand, → 4.']);
     expect(changesTo(from(4), to(3), catalogue)).toEqual(['Holes of box 1: 4 → 3.']);
   });
 });

@@ -31,14 +31,13 @@ function boxChanges(id: string, from: Box | undefined, to: Box | undefined, cata
   const [p, q] = [packsOf(from, catalogue), packsOf(to, catalogue)];
   if (p !== q) said.push(`Packs of box ${id}: ${p} → ${q}.`);
   if (from.ventHoles !== to.ventHoles) {
-    const byHand = from.ventHoles !== ventHolesFor(from.packs, catalogue) ? ', which a hand has set,' : '';
+    const byHand = from.ventHoles !== ventHolesFor(from.packs, catalogue) ? ', set by hand,' : '';
     said.push(`Holes of box ${id}: ${from.ventHoles}${byHand} → ${to.ventHoles}.`);
   }
   const lid = (x: Box): string => tapeWords[x.tape ?? 'corners'];
   if (lid(from) !== lid(to)) said.push(`Lid of box ${id}: ${lid(from)} → ${lid(to)}.`);
   const mm = (x: Box): number => x.ventMm ?? 6;
-  if (from.declaredKg && !to.declaredKg)
-    said.push(`What was booked for box ${id}, ${from.declaredKg} kg, must be booked anew.`);
+  if (from.declaredKg && !to.declaredKg) said.push(`The booking of box ${id}, ${from.declaredKg} kg, must be changed.`);
   if (mm(from) !== mm(to)) said.push(`Each hole of box ${id}: ${mm(from)} mm → ${mm(to)} mm.`);
   return said;
 }
@@ -55,9 +54,7 @@ export function changesTo(now: Planned, next: Pick<Planned, 'bags' | 'boxes'>, c
     said.push(...boxChanges(id, of(now.boxes, id), of(next.boxes, id), catalogue));
   const put = (bags: readonly Bag[]): number => bags.filter((b) => b.spot).length;
   if (put(next.bags) < put(now.bags))
-    said.push(
-      `${counted(put(now.bags) - put(next.bags), 'bag')} that a hand put somewhere in a box will be placed anew.`,
-    );
+    said.push(`${counted(put(now.bags) - put(next.bags), 'bag')} placed by hand will be placed again.`);
   if (said.length > 0 && now.boxes.length !== next.boxes.length)
     said.push(`${counted(next.boxes.length, 'box', 'boxes')} in place of ${now.boxes.length}.`);
   return said;

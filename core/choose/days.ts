@@ -113,13 +113,11 @@ export function blocked(
   const { refused } = wayOf(service, place, c.receiver.place, withOverrides(c.assumptions));
   if (refused) return refused;
   const holiday = restsOnHolidays(service) ? holidayOn(handOverMs, place, options.calendar.holidays) : null;
-  if (holiday) return `${holiday.name} in ${place.name}: nobody takes parcels.`;
+  if (holiday) return `${holiday.name} in ${place.name}: no carrier takes parcels.`;
   if (!serves(service, 'takes', handOverMs, place, options.calendar.holidays))
-    return `${service.name} takes nothing on this weekday.`;
+    return `${service.name} takes no parcels on this weekday.`;
   if (handOverMs < options.fromMs)
-    return service.kind === 'own-car'
-      ? 'This hour of the day has passed.'
-      : 'The counter closes before the fish can be there.';
+    return service.kind === 'own-car' ? 'This time has passed.' : 'The counter closes before you can be there.';
   const embargo = embargoOn(service, date, options.calendar);
   return embargo ? `Embargo: ${embargo.reason}.` : null;
 }
@@ -207,7 +205,7 @@ function frame(
   const steps = Math.ceil(hoursInBag / HALF_H) + 1;
   const legs = legsOf(moved, catalogue, k, k.deadlineMs + HOUR);
   const ambient = ambientAlong(moved, forecast, legs, { sealMs: k.sealMs, steps, stepH: HALF_H }, a);
-  if (!ambient.ok) return { option: { ...none, reason: `There is no forecast for ${ambient.missing}.` }, moved: null };
+  if (!ambient.ok) return { option: { ...none, reason: `No forecast for ${ambient.missing}.` }, moved: null };
   const { pieces, uncoveredFromH } = ambient.value;
   const weatherC = pieces.flatMap((x) => [x.fromC, x.toC]);
   const boxes = c.boxes.map((box) => weighed(moved, box, service, catalogue, a));
@@ -257,12 +255,12 @@ function cautionsOf(
       holds: toFastH < fast.hours / 2,
     });
   if (weekdayOf(Date.parse(option.openingAt!), c.receiver.place.zone) === 5 && at.service.kind !== 'own-car')
-    out.push({ text: 'due on a Friday: one slip and the fish wait a weekend' });
+    out.push({ text: 'due on a Friday: one delay and the fish wait over the weekend' });
   if (option.outsideC!.min <= a.tooColdToShipC)
     out.push({ text: `${option.outsideC!.min.toFixed(0)} °C on the way`, holds: true });
   if ((Date.parse(option.handOverAt!) - Date.parse(forecast.madeAt)) / HOUR > a.forecastSaysLittleH)
-    out.push({ text: 'so far ahead the forecast says little' });
-  if (option.coveredH !== null) out.push({ text: 'the forecast does not reach: its last day is repeated' });
+    out.push({ text: 'the forecast is uncertain this far ahead' });
+  if (option.coveredH !== null) out.push({ text: 'the forecast ends earlier; its last day is repeated' });
   return out;
 }
 
@@ -313,7 +311,7 @@ function cell(
       e.boxes.reduce((s, b) => s + freightPrice(tariffTo(service, c.receiver.place.country), b.freight.chargeable), 0) +
       packCost,
     weightKg: e.boxes.reduce((s, b) => s + b.weights.totalKg, 0),
-    reason: `${tripsWords(r.draws - r.lost, r.draws)} (${wholePercent(r.chance)} %); worst tenth ${slackWords} of slack${said}.`,
+    reason: `${tripsWords(r.draws - r.lost, r.draws)} (${wholePercent(r.chance)} %); bad case (1 in 10): ${slackWords} to spare${said}.`,
   };
 }
 

@@ -42,7 +42,7 @@ describe('bags under a changed order', () => {
     expect(by.said.join(' ')).toMatch(/not .*: their bags stay/);
   });
 
-  test('another species is another animal: its bags are planned anew, the rest stays', () => {
+  test('another species is another animal: its bags are planned again, the rest stays', () => {
     const by = keepBags(before, with_({ speciesId: 'white-cloud' }), catalogue);
     expect(miscounts(by.consignment)).toEqual([]);
     const kept = before.bags.filter((b) => b.animals.every((a) => a.lineId !== first.id));
@@ -141,9 +141,7 @@ describe('worked by hand', () => {
     const boxes = by.consignment.boxes.map((b) => b.id);
     expect(boxes).toEqual(Array.from({ length: boxes.length }, (_, i) => String(7 + i)));
     expect(boxes.length).toBeGreaterThan(1);
-    expect(by.said[1]).toBe(
-      `${boxes.length - 1} ${boxes.length === 2 ? 'box' : 'boxes'} more, since there was no room.`,
-    );
+    expect(by.said[1]).toBe(`${boxes.length - 1} ${boxes.length === 2 ? 'box' : 'boxes'} more, for lack of room.`);
     for (const b of fresh) expect(boxes).toContain(b.boxId);
     // The first bag is too tall for its box: hands put it there, and there it stays.
     for (const b of by.consignment.boxes.slice(1))
@@ -171,7 +169,7 @@ describe('worked by hand', () => {
   test('a length is told only where it changed and something of it is bagged', () => {
     const longer = { lines: [{ ...line('L1', 8), lengthCm: 4 }, line('L2', 3, 'white-cloud')] };
     expect(after(8, 3, longer).said).toEqual([
-      'Lemon tetra are 4 cm now, not 3: their bags stay as they are. Look whether they still do.',
+      'Lemon tetra are 4 cm now, not 3. Their bags are unchanged: check them.',
     ]);
     const none = keepBags({ ...had, bags: [bag('B1', [['L2', 3]])] }, { ...had, ...longer, bags: [] }, catalogue);
     expect(none.said.join(' ')).not.toContain('cm now');

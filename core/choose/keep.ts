@@ -99,9 +99,7 @@ export function keepBags(
     bags = lessen(bags, line, name, said);
     const was = before.lines.find((l) => l.id === line.id);
     if (was && was.lengthCm !== line.lengthCm && baggedOf(bags, line.id) > 0)
-      said.push(
-        `${name} are ${line.lengthCm} cm now, not ${was.lengthCm}: their bags stay as they are. Look whether they still do.`,
-      );
+      said.push(`${name} are ${line.lengthCm} cm now, not ${was.lengthCm}. Their bags are unchanged: check them.`);
   }
   // What has no bag yet is planned by itself, as if it were the whole order.
   const missing = next.lines.flatMap((l) => {
@@ -122,6 +120,6 @@ export function keepBags(
   }
   const placed = stand({ ...next, bags }, bags, fresh, catalogue, holidays);
   if (placed.boxes.length > next.boxes.length)
-    said.push(`${counted(placed.boxes.length - next.boxes.length, 'box', 'boxes')} more, since there was no room.`);
+    said.push(`${counted(placed.boxes.length - next.boxes.length, 'box', 'boxes')} more, for lack of room.`);
   return { consignment: { ...next, ...placed }, said };
 }

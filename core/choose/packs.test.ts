@@ -45,7 +45,7 @@ describe('sets of packs that are tried', () => {
     const cool = all.filter((p) => p.packs.some((x) => cold.some((k) => k.id === x.packId)));
     expect(cool.filter((p) => p.packs[0]!.inTowel).length).toBe(cool.length / 2);
   });
-  test('what is not on the shelf is not offered; a bottle needs no shelf', () => {
+  test('what is not in stock is not offered; a bottle needs no shelf', () => {
     const one = candidatePlans(catalogue, { [heat[0]!.id]: 1 }, a);
     expect(new Set(one.flatMap((p) => p.packs.map((x) => x.packId)))).toEqual(new Set([heat[0]!.id]));
     expect(Math.max(...one.map((p) => count(p.packs)))).toBe(1);

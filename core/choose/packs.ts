@@ -188,24 +188,24 @@ const samePlan = (x: HeatPlan, y: HeatPlan): boolean =>
 
 function reasonFor(o: Omit<PackOption, 'reason'>, e: Forward): string {
   const bag = e.bags.reduce((x, b) => ((b.worstSlackH ?? Infinity) < (x.worstSlackH ?? Infinity) ? b : x));
-  if (!o.fits) return `Does not fit: the bags stand too high or too close for ${o.name}.`;
+  if (!o.fits) return `Does not fit: bags too tall or too close for ${o.name}.`;
   const { first } = bag;
   if (first?.factor === 'temperature') return tooColdOrHot(bag, first.hours, e);
   const end = Math.round(e.deadlineH / e.stepH);
   const later = o.tempC[Math.min(o.tempC.length - 1, end + Math.round(24 / e.stepH))]!;
-  return `As planned the water stays ${o.planned.coldestC.toFixed(1)} to ${o.planned.warmestC.toFixed(1)} °C, and a day late it is still ${later.toFixed(1)} °C.`;
+  return `As planned the water stays ${o.planned.coldestC.toFixed(1)} to ${o.planned.warmestC.toFixed(1)} °C; a day late it is still ${later.toFixed(1)} °C.`;
 }
 
 function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
   const at = Math.min(bag.tempC.length - 1, Math.ceil(hours / e.stepH));
   const cold = bag.tempC[at]! < (bag.limits.cold24C + bag.limits.warm24C) / 2;
   const edge = cold
-    ? `colder than the ${bag.limits.cold24C} °C it bears for a day`
-    : `hotter than the ${bag.limits.warm24C} °C it bears for a day`;
+    ? `colder than the ${bag.limits.cold24C} °C tolerated for 24 h`
+    : `hotter than the ${bag.limits.warm24C} °C tolerated for 24 h`;
   const when = `${hours.toFixed(0)} h after sealing`;
   return hours < e.deadlineH
-    ? `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id}, ${edge}, has borne all it can ${when}.`
-    : `Holds until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after the window.`;
+    ? `Too ${cold ? 'cold' : 'hot'}: bag ${bag.id}, ${edge}, reaches its limit ${when}.`
+    : `Good until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after delivery.`;
 }
 
 export interface Luck {

@@ -344,7 +344,7 @@ function moreThanAnEvening(bags: number, a: Assumptions): string | null {
   if (hours <= EVENINGS * a.longBenchH) return null;
   const hands = Math.ceil((who * hours) / a.longBenchH);
   const evenings = Math.ceil(hours / a.longBenchH);
-  return `${bags} bags are ${hours.toFixed(0)} h of work for ${who === 1 ? 'one who packs' : `${who} who pack`}: the first fish would wait as long as the last are bagged. Take ${hands} who pack (Settings), or split the order over ${evenings} evenings. Packs are chosen by the forecast alone; no trips were simulated.`;
+  return `${bags} bags are ${hours.toFixed(0)} h of work for ${who === 1 ? 'one person packing' : `${who} people packing`}: the first fish wait until the last are bagged. Use ${hands} people packing (Settings), or split the order over ${evenings} evenings. Packs are chosen by the forecast only; no trips were simulated.`;
 }
 
 /** `plain`: the everyday boxes with the least water do. */

@@ -57,7 +57,7 @@ describe('which set of packs is best', () => {
     );
     expect(out).toEqual(['y', 'x', 'no']);
   });
-  test('then worst-case slack as far as it is wanted; beyond that it buys nothing', () => {
+  test('then worst-case margin as far as it is wanted; beyond that it buys nothing', () => {
     const w = a.wantedSlackH;
     expect(order(set('little', { worstSlackH: w - 2, cost: 1 }), set('enough', { worstSlackH: w }))).toEqual([
       'enough',
@@ -80,7 +80,7 @@ describe('which set of packs is best', () => {
     expect(order(set('b'), set('a'))).toEqual(['a', 'b']);
     expect(order(set('a'), set('b'))).toEqual(['a', 'b']);
   });
-  test('nothing comes first where draws tell that packs gain nothing, and only there', () => {
+  test('nothing is recommended where draws tell that packs gain nothing, and only there', () => {
     const packs = set('packs', { worstSlackH: a.wantedSlackH });
     const bare = (change: Partial<Ranked>): Ranked => set('bare', { things: 0, worstSlackH: 3, ...change });
     expect(order(packs, bare({ chance: 0.946 }))).toEqual(['bare', 'packs']);
@@ -89,7 +89,7 @@ describe('which set of packs is best', () => {
     expect(order(packs, bare({ chance: null }))).toEqual(['packs', 'bare']);
     expect(order({ ...packs, chance: null }, bare({ chance: 0.95 }))[0]).toBe('packs');
   });
-  test('equally sure, the one with more alive comes first; half a point is no difference, and the chance goes before', () => {
+  test('equally sure, the one with more alive is recommended; half a point is no difference, and the chance goes before', () => {
     const more = set('more', { alive: 0.97, cost: 9 });
     expect(order(set('fewer', { alive: 0.96 }), more)).toEqual(['more', 'fewer']);
     expect(order(set('as many', { alive: 0.966 }), more)).toEqual(['as many', 'more']);

@@ -60,7 +60,7 @@ describe('before it leaves', () => {
     expect(codes({ forecastDays: 3 }, LEAVE - 47 * HOUR)).toEqual(['today forecast-old']);
     expect(codes({ forecastDays: 3 }, LEAVE - 49 * HOUR)).toEqual([]);
   });
-  test('a bag that does not last stops it here; on the road nobody packs it anew', () => {
+  test('a bag that does not last stops it here; on the road nobody packs it again', () => {
     const odds = { ...calm.odds!, worstSlackH: -3, state: 'stop' as const };
     expect(shipmentFindings({ ...calm, odds }, LEAVE - HOUR)[0]).toMatchObject({
       severity: 'stop',

@@ -5,7 +5,7 @@ import { between, count, text } from '@/core/quantities/shapes';
 /** A box as somebody measured it. Inside, cm; wall, cm; weighed, kg, or left to follow from its walls. */
 const ownBoxSchema = z.object({
   name: text(60),
-  build: z.enum(builds, { error: 'Say how it is built.' }),
+  build: z.enum(builds, { error: 'Choose how it is built.' }),
   insideCm: z.tuple([
     between(8, 150, 'The length inside'),
     between(8, 150, 'The width inside'),
@@ -38,7 +38,7 @@ export const boxSchema = z.object({
     .max(12),
   /** Misfits that a hand took on, since bags give way. */
   accepted: z
-    .array(z.object({ rule: text(40), reason: text(300).min(1, 'Say why.') }))
+    .array(z.object({ rule: text(40), reason: text(300).min(1, 'Give a reason.') }))
     .max(40)
     .optional(),
   /** Weight that was booked with the carrier, kg. */

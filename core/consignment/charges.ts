@@ -6,7 +6,7 @@ const money = (what: string) => between(0, 1_000_000, what);
 /** What was agreed with the carrier. */
 export const bookingSchema = z.object({
   reference: text(60).optional(),
-  paidBy: z.enum(['sender', 'receiver'], { error: 'Say who pays the carrier.' }).optional(),
+  paidBy: z.enum(['sender', 'receiver'], { error: 'Choose who pays the carrier.' }).optional(),
   tracking: text(80).optional(),
   /** Airport or depot that it goes to. */
   depotCode: text(12).optional(),
@@ -24,12 +24,12 @@ export const chargesSchema = z.object({
   freight: money('The freight').optional(),
   /** Hours of work, where they are other than the plan says. */
   hours: between(0, 1000, 'The hours').optional(),
-  km: between(0, 20_000, 'The way').optional(),
+  km: between(0, 20_000, 'Journey').optional(),
   tolls: money('The tolls').optional(),
   /** Value that the carrier insures. */
   insured: money('The value').optional(),
   other: z
-    .array(z.object({ name: text(60).min(1, 'Say what for.'), amount: money('The amount'), asked: z.boolean() }))
+    .array(z.object({ name: text(60).min(1, 'Enter what for.'), amount: money('The amount'), asked: z.boolean() }))
     .max(20)
     .optional(),
 });

@@ -23,7 +23,7 @@ const optionsSchema = z.object({
     .positive('The step must be more than 0 h.')
     .max(0.5, 'The step can be half an hour at most.')
     .optional(),
-  beyondH: z.number().min(0).max(240, 'At most 240 h beyond the deadline are computed.').optional(),
+  beyondH: z.number().min(0).max(240, 'At most 240 h past the deadline are computed.').optional(),
   draws: z.number().int('Draws are counted in whole numbers.').min(0).max(20000, 'At most 20,000 draws.').optional(),
   seed: z.number().int('A seed is a whole number.').optional(),
 });
@@ -59,9 +59,9 @@ function contradiction(c: Consignment, w: AssumedWater, path: string): Problem[]
   const k = carbonateConstants(w.tempC, w.salinity);
   const dic = dicFromPh(alkalinity, w.pH, w.tanMgNL / 1000 / N_G_PER_MOL, k, activity);
   const say = (message: string): Problem[] => [{ path: `${path}.pH`, message }];
-  if (dic === null) return say('The pH is higher than this carbonate hardness can hold: measure both again.');
+  if (dic === null) return say('This pH is too high for this carbonate hardness. Measure both again.');
   if (dic > CARBONATE_RANGE.maxCarbon)
-    return say('A pH this low does not go with this carbonate hardness: measure both again.');
+    return say('This pH is too low for this carbonate hardness. Measure both again.');
   return [];
 }
 
@@ -75,7 +75,7 @@ export function overlined(c: Consignment, catalogue: Catalogue): Problem[] {
       : [
           {
             path: `boxes.${i}.lining`,
-            message: `The lining of box ${b.id} is ${thickCm} cm thick on each side; of ${inside} cm inside it leaves no room for a bag. Take less of it or a larger box.`,
+            message: `The lining of box ${b.id} is ${thickCm} cm thick on each side; of ${inside} cm inside, no room is left for a bag. Use less lining or a larger box.`,
           },
         ];
   });

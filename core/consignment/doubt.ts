@@ -26,10 +26,10 @@ const outside = (v: number, [low, high]: readonly [number, number]): boolean => 
 
 /** What is asked about each figure that lies outside what is usual. */
 const questions = {
-  tempC: (v: number) => `${v} °C: is that the water, and in °C?`,
-  pH: (v: number) => `pH ${v}: hardly anything lives in that. Read it again.`,
-  tanMgNL: (v: number) => `${v} mg N/L of ammonia: was the scale NH₃, or the sample thinned?`,
-  nitriteMgL: (v: number) => `Nitrite ${v} mg/L is more than kits read. Is the decimal point right?`,
+  tempC: (v: number) => `${v} °C: is this the water temperature, in °C?`,
+  pH: (v: number) => `pH ${v} is hardly survivable. Measure again.`,
+  tanMgNL: (v: number) => `${v} mg N/L of ammonia: was the scale NH₃, or the sample diluted?`,
+  nitriteMgL: (v: number) => `Nitrite ${v} mg/L is more than kits measure. Check the decimal point.`,
 } satisfies Partial<Record<TankFigure, (v: number) => string>>;
 
 /**
@@ -47,7 +47,7 @@ export function doubtsOf(f: Partial<Record<BagFigure | TankFigure, number | null
     ask(
       'pH',
       (v) => v > BAG_PH_MOST,
-      (v) => `pH ${v} in a closed bag: what animals breathe out holds it lower. Read it again.`,
+      (v) => `pH ${v} in a closed bag is too high: CO₂ lowers it. Measure again.`,
     );
   for (const k of Object.keys(questions) as (keyof typeof questions)[]) {
     const [from, to] = quantities[k].asked;
@@ -59,14 +59,14 @@ export function doubtsOf(f: Partial<Record<BagFigure | TankFigure, number | null
       (v) => v < SEA_FROM,
       (v) =>
         outside(v, GRAVITY)
-          ? `Salinity ${v} for animals of the sea.`
-          : `${v} reads like a specific gravity: write “${v} SG”.`,
+          ? `Salinity ${v} for marine animals.`
+          : `${v} looks like specific gravity: write “${v} SG”.`,
     );
   else if (e.marine === false)
     ask(
       'salinity',
       (v) => v >= SEA_FROM,
-      (v) => `Salinity ${v} for animals of fresh water.`,
+      (v) => `Salinity ${v} for freshwater animals.`,
     );
   const sum = (f.alive ?? 0) + (f.dead ?? 0) + (f.doubtful ?? 0);
   const counted = f.alive != null || f.dead != null || f.doubtful != null;
@@ -75,7 +75,7 @@ export function doubtsOf(f: Partial<Record<BagFigure | TankFigure, number | null
       figure: 'alive',
       words:
         sum > e.animals!
-          ? `${sum} counted, ${e.animals} on the label: ${sum - e.animals!} more than came?`
+          ? `${sum} counted, ${e.animals} on the label: ${sum - e.animals!} more than arrived?`
           : `${sum} counted, ${e.animals} on the label: ${e.animals! - sum} missing?`,
     });
   return out;

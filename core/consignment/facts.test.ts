@@ -54,7 +54,7 @@ describe('facts and how things stand by them', () => {
     expect(emptied.observations).toHaveLength(first.observations.length + 1 + 2);
   });
 
-  test('an instant that moves strikes out its event and tells it anew', () => {
+  test('an instant that moves strikes out its event and tells it again', () => {
     const at = '2026-11-25T19:00:00.000Z';
     const sealed = factsBetween(none, { ...nothingYet(), sealedAt: at }, stamp);
     const moved = factsBetween(sealed, { ...nothingYet(), sealedAt: '2026-11-25T19:30:00.000Z' }, stamp);

@@ -39,7 +39,7 @@ function factsIn(c: Consignment, told: Facts): Facts {
 export function readFile(json: unknown): Outcome<{ consignment: Consignment; history: History }> {
   const head = z.object({ format: text(80), version: count(1e6, 'The version') }).safeParse(json);
   if (!head.success || head.data.format !== FORMAT)
-    return refuse('format', `This is not a consignment file: "format" should be "${FORMAT}".`);
+    return refuse('format', `This is not a shipment file: "format" should be "${FORMAT}".`);
   const now = upgraded(json as Record<string, unknown>);
   if (!now.ok) return now;
   const parsed = fileSchema.safeParse({ observations: [], events: [], movements: [], predictions: [], ...now.value });

@@ -100,13 +100,13 @@ export const partsIn = (text: string): Part[] =>
 export function joined(parts: readonly Part[]): { ok: true; json: string } | { ok: false; message: string } {
   const of = parts[0]?.of ?? 0;
   if (parts.some((p) => p.of !== of || p.sum !== parts[0]!.sum))
-    return { ok: false, message: 'These parts are of two different cards: take them one after the other.' };
+    return { ok: false, message: 'These parts are from two different cards. Read them one after the other.' };
   const all = Array.from({ length: of }, (_, i) => parts.find((p) => p.n === i + 1)?.data);
   const missing = all.flatMap((d, i) => (d === undefined ? [i + 1] : []));
   if (missing.length > 0)
-    return { ok: false, message: `Part ${missing.join(', ')} of ${of} is missing: read or copy it too.` };
+    return { ok: false, message: `Part ${missing.join(', ')} of ${of} is missing. Read or copy it too.` };
   const packed = all.join('');
-  const broken = { ok: false as const, message: 'This text is not whole any more: copy or read it again.' };
+  const broken = { ok: false as const, message: 'This text is incomplete. Copy or read it again.' };
   if (sumOf(packed) !== parts[0]!.sum) return broken;
   try {
     return { ok: true, json: strFromU8(unzlibSync(fromText(packed))) };

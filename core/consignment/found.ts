@@ -26,7 +26,7 @@ const foundSchema = z.object({
       z.object({
         subject: observationSchema.shape.subject,
         at: instant,
-        jpeg: z.base64('A picture is not whole.').max(600_000),
+        jpeg: z.base64('A picture is damaged.').max(600_000),
       }),
     )
     .max(60),
@@ -36,12 +36,9 @@ const foundSchema = z.object({
 /** Reads what a card wrote; `changed` where a hand has changed it since. */
 export function readFound(json: unknown): Outcome<{ found: Found; changed: boolean }> {
   const head = z.object({ format: z.literal(FOUND_FORMAT), version: count(1e6, 'The version') }).safeParse(json);
-  if (!head.success) return refuse('file', 'This is not what a card wrote.');
+  if (!head.success) return refuse('file', 'This is not from a card.');
   if (head.data.version !== FOUND_VERSION)
-    return refuse(
-      'file',
-      `This was written by a card of version ${head.data.version}; version ${FOUND_VERSION} is read here.`,
-    );
+    return refuse('file', `This card has version ${head.data.version}; version ${FOUND_VERSION} is supported.`);
   const parsed = foundSchema.safeParse(json);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   return {

@@ -8,7 +8,7 @@ const line = c.lines[0]!;
 const told = (change: Partial<Consignment>): string[] => crossChecks({ ...c, ...change }).map((p) => p.path);
 const later = (iso: string, hours: number): string => new Date(Date.parse(iso) + hours * 36e5).toISOString();
 
-describe('rules across the fields of a consignment', () => {
+describe('rules across the fields of a shipment', () => {
   test('the shipped example breaks none', () => expect(crossChecks(c)).toEqual([]));
 
   test.each<[string, string, Partial<Consignment>]>([
@@ -41,11 +41,11 @@ describe('rules across the fields of a consignment', () => {
   describe('what comes after what', () => {
     const h = c.handOverAt;
     test.each<[string, Partial<Consignment>, string[]]>([
-      ['opened at the hand-over', { openingAt: h, window: null }, ['openingAt']],
+      ['opened at the drop-off', { openingAt: h, window: null }, ['openingAt']],
       ['opened an hour after it', { openingAt: later(h, 1), window: null }, []],
       ['opened after exactly 14 days', { openingAt: later(h, 14 * 24), window: null }, []],
       ['opened after more', { openingAt: later(h, 14 * 24 + 1), window: null }, ['openingAt']],
-      ['delivered at the hand-over', { window: { startAt: h, endAt: later(h, 3) } }, ['window.startAt']],
+      ['delivered at the drop-off', { window: { startAt: h, endAt: later(h, 3) } }, ['window.startAt']],
       ['a window of one instant', { window: { startAt: later(h, 3), endAt: later(h, 3) } }, []],
       ['a window that ends first', { window: { startAt: later(h, 3), endAt: later(h, 2) } }, ['window.endAt']],
     ])('%s', (_, change, paths) => expect(told(change)).toEqual(paths));

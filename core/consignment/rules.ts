@@ -40,12 +40,11 @@ export function crossChecks(c: Consignment): Problem[] {
   }
   if (c.window && Date.parse(c.window.endAt) < Date.parse(c.window.startAt))
     say('window.endAt', 'The delivery window ends before it starts.');
-  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt))
-    say('openingAt', 'The box is opened after it is handed over.');
+  if (Date.parse(c.openingAt) <= Date.parse(c.handOverAt)) say('openingAt', 'The box must be opened after drop-off.');
   if (c.window && Date.parse(c.window.startAt) <= Date.parse(c.handOverAt))
-    say('window.startAt', 'The delivery comes after the hand-over.');
+    say('window.startAt', 'Delivery must be after drop-off.');
   if (Date.parse(c.openingAt) - Date.parse(c.handOverAt) > 14 * 864e5)
-    say('openingAt', 'A journey of more than 14 days is not planned here.');
+    say('openingAt', 'Journeys over 14 days cannot be planned.');
   return problems;
 }
 

@@ -33,7 +33,7 @@ export const zoneSchema = text(60).refine(
       return false;
     }
   },
-  { error: 'This time zone is not known.' },
+  { error: 'This time zone is unknown.' },
 );
 
 export const placeSchema = z.object({
@@ -106,7 +106,7 @@ export type OrderLine = z.infer<typeof lineSchema>;
 export const companionSchema = z.object({
   id: text(8).min(1),
   kind: z.enum(companionKinds),
-  name: text(60).min(1, 'Name what travels along.'),
+  name: text(60).min(1, 'Name the item.'),
   /** "3 bunches", "half a sponge". */
   amount: text(40),
   /** A parcel of its own: dry goods of the same basket, which need neither warmth nor a day. */
@@ -153,7 +153,7 @@ export const bagSchema = z.object({
   /** It lies on its side in the box: a wider surface. Stands where absent. */
   lies: z.boolean().optional(),
   /** Bags one in another, corners, closure, and what it hides in; as usual where absent. */
-  layers: z.number().int().min(1, 'A bag has a layer.').max(3, 'Three layers are the most.').optional(),
+  layers: z.number().int().min(1, 'A bag needs a layer.').max(3, 'At most three layers.').optional(),
   corners: z.enum(cornerKinds).optional(),
   closure: z.enum(closureKinds).optional(),
   cover: z.enum(coverKinds).optional(),
@@ -180,7 +180,7 @@ export const bagSchema = z.object({
   locked: z.boolean().optional(),
   /** Broken rules that somebody took on knowingly, by their sentence. */
   accepted: z
-    .array(z.object({ rule: text(240), reason: text(300).min(1, 'Say why.') }))
+    .array(z.object({ rule: text(240), reason: text(300).min(1, 'Give a reason.') }))
     .max(20)
     .optional(),
 });
@@ -244,19 +244,19 @@ export const roadSchema = z.object({
   legs: z
     .array(
       z.object({
-        kind: z.enum(legKinds, { error: 'Say what carries it.' }),
+        kind: z.enum(legKinds, { error: 'Choose what carries it.' }),
         label: text(60),
         at: z.enum(['origin', 'between', 'destination']),
         /** The last leg lasts until delivery, whatever stands here. */
         hours: z
           .number({ error: 'The hours of a leg must be a number.' })
-          .gt(0, 'A leg takes time: give its hours, or take it away.')
-          .max(336, 'A leg takes two weeks at most.'),
+          .gt(0, 'A leg needs hours, or remove it.')
+          .max(336, 'A leg is at most two weeks.'),
         /** Kept at so many degrees by whoever carries it. */
         heldC: between(-30, 45, 'Kept at').optional(),
       }),
     )
-    .min(1, 'A road has a leg.')
+    .min(1, 'A journey needs at least one leg.')
     .max(24, 'At most 24 legs.'),
 });
 export type Road = z.infer<typeof roadSchema>;

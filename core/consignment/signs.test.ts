@@ -31,7 +31,7 @@ describe('what is seen through the film', () => {
     expect(seenOf([told(1, 'side', null, 'B1'), told(2, 'toString')], 'bag', 'A1')).toEqual([]);
   });
   test('what it means is said once, however often it is seen', () => {
-    expect(soWhat(['side', 'fast', 'slime'])).toEqual(['This bag first, and with the least handling.']);
+    expect(soWhat(['side', 'fast', 'slime'])).toEqual(['This bag first, with the least handling.']);
     expect(soWhat(['still'])[0]).toMatch(/not dead: do not poke/);
   });
   test('weak bags are opened first, the others as they lie', () => {

@@ -120,7 +120,7 @@ describe('documents of earlier versions', () => {
   });
 });
 
-test('what was a hard edge is what a species bears for a day, and assumptions keep what a hand has set', () => {
+test('what was a hard edge is what a species tolerates for a day, and assumptions keep what a hand has set', () => {
   const doc = old();
   const read = readFile({
     ...doc,
@@ -137,7 +137,7 @@ test('what was a hard edge is what a species bears for a day, and assumptions ke
   });
 });
 
-describe('what travels along', () => {
+describe('item', () => {
   const c = exampleConsignment();
   const along = {
     id: 'P1',
@@ -168,7 +168,7 @@ describe('what travels along', () => {
     expect(items[0]!.detail).toMatch(/Away from packs/);
   });
 
-  test('a bag still needs an animal: what travels along has vessels of its own', () => {
+  test('a bag still needs an animal: item has vessels of its own', () => {
     const read = readFile({ ...more, bags: [{ ...c.bags[0]!, animals: [] }], observations: [], events: [] });
     expect(read.ok ? '' : read.problems[0]!.message).toMatch(/A bag needs an animal/);
   });

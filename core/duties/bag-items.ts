@@ -8,7 +8,7 @@ import { capital } from '@/core/quantities/words';
 import { item, TREATED, type CheckItem, type Plan } from './item';
 
 const OXYGEN =
-  'Compressed oxygen feeds fire: no flame, no smoking, no oil on fittings. Cylinder chained, valve opened slowly, room aired. Stretched bands fly at eyes: look away.';
+  'Compressed oxygen feeds fire: no flame, no smoking, no oil on fittings. Cylinder chained, valve opened slowly, room aired. Stretched bands can hit your eyes: look away.';
 
 const cm = (x: number): string => x.toFixed(x < 3 ? 1 : 0);
 
@@ -62,7 +62,7 @@ function sedation(p: Plan, bag: Bag, water: readonly string[], dosed: readonly s
       title: `Look at ${what}: slow and upright?`,
       lines: [
         `Watched for ${minutes} min: slow and upright is right`,
-        'One that rolls over or gasps has had too much: into clean water at once, and anew with less',
+        'One that rolls or gasps has too much: into clean water at once, then start again with less',
         'Clean water wakes them',
       ],
       work: { of: 'bag', share: 0.1 },
@@ -123,7 +123,7 @@ export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
         boxId: bag.boxId,
         title: `Seam of bag ${bag.id}: dry?`,
         lines: [
-          `Looked at after ${a.leakStandMin} min on paper: a wet line means a new bag`,
+          `Check after ${a.leakStandMin} min on paper: a wet line means a new bag`,
           'Dry: wrapped by itself in a sheet of paper, touching no plastic and no foam',
         ],
         work: { of: 'bag', share: 0.15 },

@@ -40,7 +40,7 @@ export function packItems(p: Plan): CheckItem[] {
         ...rest,
         key: `pack:${packId}`,
         title: `Open ${count} × ${type.name}`,
-        lines: ['Shake each, lie it flat in air, dry', 'Number them in the order of the boxes'],
+        lines: ['Shake each, lay it flat in air, dry', 'Number them in the order of the boxes'],
         caution: `This pack can reach ${type.surfaceC} °C: keep it from skin and from children.`,
       }),
       item({
@@ -49,7 +49,7 @@ export function packItems(p: Plan): CheckItem[] {
         title: `Prove ${count} × ${type.name}`,
         lines: [
           `After ${a.packBenchMin} min in a room of 20 °C each should read about ${expectedSurfaceC(type, a.packBenchMin, 20, a).toFixed(0)} °C before it goes in`,
-          'By infrared thermometer, or a hand that is not burnt by it; a cold one is a dud',
+          'By infrared thermometer, or carefully by hand; a cold one has failed',
         ],
         after: { keys: [`pack:${packId}`], minutes: a.packProveMin, what: 'opened' },
       }),
@@ -77,8 +77,8 @@ const ownCarton = (rest: OfBox, box: Box, n: string): CheckItem =>
     ...rest,
     key: `out:${box.id}`,
     title: `Carton${n ? `, box${n}` : ''}, into the car`,
-    lines: ['Upright, out of the sun, wedged so that it cannot slide', 'Where it can be looked at on the way'],
-    caution: 'Over 23 kg two people lift.',
+    lines: ['Upright, out of the sun, wedged so that it cannot slide', 'Where you can check it on the way'],
+    caution: 'Over 23 kg: lift with two people.',
     needs: [`lid:${box.id}`],
     work: { of: 'box', share: 0.2 },
   });
@@ -91,7 +91,7 @@ const forCarrier = (rest: OfBox, box: Box, n: string): CheckItem[] => [
     title: `Carton and labels${n ? `, box${n}` : ''}`,
     lines: [
       'A label on each of four sides: live animals, this way up, both phone numbers',
-      'Old ones struck out; the carrier’s own mark on lid and base where it asks for one',
+      'Strike out old ones; carrier’s own mark on lid and base if required',
     ],
     needs: [`lid:${box.id}`],
     work: { of: 'box', share: 0.1 },
@@ -103,9 +103,9 @@ const forCarrier = (rest: OfBox, box: Box, n: string): CheckItem[] => [
     lines: [
       box.declaredKg === undefined
         ? 'No weight was booked'
-        : `${box.declaredKg} kg are booked: what is heavier is refused at the counter`,
+        : `${box.declaredKg} kg booked: heavier is refused at the counter`,
     ],
-    caution: 'Over 23 kg two people lift.',
+    caution: 'Over 23 kg: lift with two people.',
     needs: [`out:${box.id}`],
     work: { of: 'box', share: 0.1 },
   }),
@@ -140,7 +140,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
         lines: [
           breathers.includes(bag.id) || bag.lies ? 'Laid flat' : 'Standing, neck up',
           ...place(bag),
-          'Read its number off the label, or scan it',
+          'Check its number on the label, or scan it',
         ],
         // A bag that leaks shows it on paper, and not in the box.
         after: {
@@ -164,7 +164,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
           ? [`A bottle of ${box.bottle.litres} L at ${box.bottle.startC} °C, wrapped, upright among them`]
           : []),
         ...along.map((x) => [x.amount, x.name].filter(Boolean).join(' ')),
-        'Snug, paper in the gaps, nothing can shift',
+        'Snug, paper in the gaps, nothing shifts',
       ],
       ...(box.bottle ? { caution: 'Hot water scalds: close the bottle in the sink, and dry it.' } : {}),
       needs: [`line:${box.id}`, ...inside.map((b) => `in:${b.id}`)],
@@ -177,7 +177,7 @@ export function boxItems(p: Plan, box: Box): CheckItem[] {
       lines: [
         ...packWords(box, catalogue),
         ...closedWords(box),
-        ...(box.packs.length === 0 && !box.tape ? ['No pack: tape the joint all round'] : []),
+        ...(box.packs.length === 0 && !box.tape ? ['No pack: tape the joint all around'] : []),
       ],
       needs: [`fill:${box.id}`, ...heat.map((x) => `prove:${x.packId}`), ...cold.map((x) => `pack:${x.packId}`)],
       work: work(0.2),

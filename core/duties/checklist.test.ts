@@ -50,10 +50,10 @@ describe('the packing list', () => {
     const all = c.bags.map((b) => ({ ...b, bagTypeId: film.id, gasL: 0 }));
     const box = c.boxes[0]!.id;
     const line = (bags: Consignment['bags']): string => item(list({ bags }), `line:${box}`).detail;
-    expect(line(c.bags)).toMatch(/one liner bag round everything/);
-    expect(line(some)).toMatch(new RegExp(`ordinary bags only: ${some[0]!.id} must breathe outside it`));
-    expect(line(all)).toMatch(/no liner bag: breather film has to breathe/);
-    expect(item(list({ bags: all }), `fill:${box}`).detail).toMatch(/no plastic and no foam against the film/);
+    expect(line(c.bags)).toMatch(/one liner bag around everything/);
+    expect(line(some)).toMatch(new RegExp(`ordinary bags only: ${some[0]!.id} stay outside it`));
+    expect(line(all)).toMatch(/no liner bag: breathing film needs air/);
+    expect(item(list({ bags: all }), `fill:${box}`).detail).toMatch(/no plastic or foam against the film/);
     expect(item(list({ bags: some }), `bag:${some[0]!.id}`).detail).toMatch(/no gas.*ten minutes/);
   });
 
@@ -108,12 +108,12 @@ describe('the packing list', () => {
     expect(items.filter((i) => i.key === `pack:${heat.id}`)).toHaveLength(1);
   });
 
-  test('holes are named where there are some, and a box without packs is taped all round', () => {
+  test('holes are named where there are some, and a box without packs is taped all around', () => {
     const pack = { ...c.boxes[0]!.packs[0]!, packId: heat.id, count: 1 };
     const lid = (boxes: Consignment['boxes']): string => item(list({ boxes }), `lid:${c.boxes[0]!.id}`).detail;
     expect(lid(withPacks([pack], 8))).toContain('8 holes of 6 mm');
     expect(lid(withPacks([pack], 0))).not.toContain('holes');
-    expect(lid(withPacks([]))).toBe('No pack: tape the joint all round.');
+    expect(lid(withPacks([]))).toBe('No pack: tape the joint all around.');
   });
 
   test('boxes are numbered where there are two, and each holds its own bags', () => {
@@ -125,7 +125,7 @@ describe('the packing list', () => {
     expect(item(list(), `line:${c.boxes[0]!.id}`).title).toBe('Line box');
   });
 
-  test('what travels along is packed damp and away from heat, food dry', () => {
+  test('item is packed damp and away from heat, food dry', () => {
     const companions = [
       { id: 'K1', kind: 'plant', name: 'Java fern', amount: '3', vessel: 'bag', massG: 80 },
       { id: 'K2', kind: 'food', name: 'flakes', amount: '', vessel: 'bag', massG: 20 },
@@ -210,7 +210,7 @@ describe('the packing list', () => {
         'moss',
         'corners folded up and taped',
         'tablet in, 90 mg',
-        `${all.gasL} L air from a pump, never from the mouth`,
+        `${all.gasL} L air from a pump, never from your mouth`,
         'fold the neck over',
         'Second bag over it',
         'Third bag over it',

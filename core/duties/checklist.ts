@@ -49,12 +49,12 @@ const alongItems = ({ c }: Plan): CheckItem[] =>
       phase: 'bags',
       title: `${x.kind === 'food' || parcel ? 'Pack' : 'Wrap'} ${[x.amount, x.name].filter(Boolean).join(' ')}`,
       lines: parcel
-        ? ['A parcel of its own, beside the boxes: it needs neither warmth nor haste']
+        ? ['Separate parcel, not in the box: needs no warmth']
         : x.kind === 'food'
           ? ['Dry, closed, away from wet paper']
           : [`Damp, not under water, with air, in a ${x.vessel} of its own`, 'Away from packs: they cook it'],
       work: { of: 'bag', share: 0.3 },
-      ...(parcel || x.kind === 'food' ? { mayWait: 'It can follow in a parcel tomorrow.' } : {}),
+      ...(parcel || x.kind === 'food' ? { mayWait: 'It can follow by parcel tomorrow.' } : {}),
     });
   });
 
@@ -85,9 +85,9 @@ const borderItems = ({ c }: Plan): CheckItem[] =>
             'Nothing but the animals of the order: no snails, no eggs, no plant scraps',
             ...(c.companions ?? [])
               .filter((x) => x.kind === 'plant')
-              .map((x) => `${x.name} stays here unless a plant passport goes with it`),
+              .map((x) => `${x.name} stays here unless it has a plant passport`),
           ],
-          caution: 'What may pass differs by country: ask its inspectors, do not assume.',
+          caution: 'Rules differ by country: ask its inspectors.',
           work: { of: 'bag', share: 0.3 },
         }),
       ]

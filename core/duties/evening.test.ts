@@ -30,7 +30,7 @@ describe('the evening', () => {
   const two = [packed(order('KC-0001', 3)), packed(order('KC-0002', 2))];
   const steps = eveningOf(two, pace);
 
-  test('goes labels of all, water of all, bag by bag, stands, boxes; each consignment with all of its steps once', () => {
+  test('goes labels of all, water of all, bag by bag, stands, boxes; each shipment with all of its steps once', () => {
     const kinds = steps.map((s) => s.phase).filter((p) => p !== 'packs');
     const order = ['labels', 'water', 'bags', 'stand', 'boxes', 'papers'];
     const firsts = order.map((p) => kinds.indexOf(p as (typeof kinds)[number]));
@@ -53,7 +53,7 @@ describe('the evening', () => {
     expect(weak[at(weak, 'KC-0001', 'bag:A1')]!.gainsH).toBeCloseTo((4 * a.packingMinPerBag) / 60, 6);
   });
 
-  test('keeps the order of the plan where slack is alike or unknown', () => {
+  test('keeps the order of the plan where margin is alike or unknown', () => {
     const alike = eveningOf([packed(order('KC-0001', 3), { A1: 20.1, A2: 20.2, A3: null })], pace);
     expect(alike.filter((s) => s.key.startsWith('bag:')).map((s) => s.bagId)).toEqual(['A3', 'A1', 'A2']);
   });

@@ -24,12 +24,12 @@ function belowMark({ outlook: { worstSlackH, chance, draws }, a }: Found): Missi
   const told = [
     ...(chance !== null && chance < a.stopBelowChance
       ? [
-          `${tripsWords(Math.round(chance * draws), draws)}, this house asks for ${(a.stopBelowChance * 100).toFixed(0)} of 100`,
+          `${tripsWords(Math.round(chance * draws), draws)}; your minimum is ${(a.stopBelowChance * 100).toFixed(0)} of 100`,
         ]
       : []),
     ...(worstSlackH !== null && worstSlackH < a.stopBelowSlackH
       ? [
-          `the worst tenth ${worstSlackH < 0 ? `falls ${(-worstSlackH).toFixed(1)} h short` : `has ${worstSlackH.toFixed(1)} h of slack`}, this house asks for ${a.stopBelowSlackH} h of slack`,
+          `in a bad case it ${worstSlackH < 0 ? `falls ${(-worstSlackH).toFixed(1)} h short` : `has ${worstSlackH.toFixed(1)} h to spare`}; your minimum is ${a.stopBelowSlackH} h to spare`,
         ]
       : []),
   ];
@@ -55,7 +55,7 @@ function overweight(c: Pick<Consignment, 'boxes'>, scaleKg: Found['scaleKg']): M
       ? [
           {
             key: `weigh:${b.id}`,
-            words: `Box ${b.id} weighs ${kg} kg, ${b.declaredKg} kg are booked: the counter refuses it`,
+            words: `Box ${b.id} weighs ${kg} kg, ${b.declaredKg} kg booked: the counter will refuse it`,
           },
         ]
       : [];
@@ -69,7 +69,7 @@ const refusedPlants = (c: Pick<Consignment, 'companions' | 'sender' | 'receiver'
         .filter((x) => (x.kind === 'plant' || x.kind === 'moss') && x.vessel !== 'parcel')
         .map((x) => ({
           key: 'border',
-          words: `${x.name} crosses a border: it is refused there without a plant passport`,
+          words: `${x.name} crosses a border: refused there without a plant passport`,
         }))
     : [];
 

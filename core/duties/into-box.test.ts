@@ -28,10 +28,10 @@ describe('a bag goes into its box by the number on its label', () => {
   test.each([
     ['1', 'KC-0106/A1', 'in: A1'],
     ['1', 'a2', 'in: A2'],
-    ['1', 'KC-0106/B1', 'Bag B1 belongs into box 2, not into box 1.'],
+    ['1', 'KC-0106/B1', 'Bag B1 belongs in box 2, not in box 1.'],
     ['1', 'KC-0107/A1', 'KC-0107/A1 is not of KC-0106: another box, another receiver.'],
     ['2', 'KC-0106/C9', 'There is no bag C9 in KC-0106.'],
-    ['2', 'KC-0106/BOX-2', 'That is the label of a box: scan the one on the bag.'],
+    ['2', 'KC-0106/BOX-2', 'That is a box label. Scan the bag label.'],
     ['2', '', 'There is no bag without a number in KC-0106.'],
   ])('into box %s, %s: %s', (box, scanned, told) => expect(why(box, scanned)).toBe(told));
 

@@ -20,10 +20,10 @@ export function intoBox(c: Bagged & { code: string }, boxId: string, scanned: st
   const { code, bagId } = readLabel(scanned);
   if (code && code !== c.code)
     return refuse('bag', `${code}/${bagId} is not of ${c.code}: another box, another receiver.`);
-  if (bagId.startsWith('BOX-')) return refuse('bag', 'That is the label of a box: scan the one on the bag.');
+  if (bagId.startsWith('BOX-')) return refuse('bag', 'That is a box label. Scan the bag label.');
   const bag = c.bags.find((b) => b.id.toUpperCase() === bagId);
   if (!bag) return refuse('bag', `There is no bag ${bagId || 'without a number'} in ${c.code}.`);
-  if (bag.boxId !== boxId) return refuse('bag', `Bag ${bag.id} belongs into box ${bag.boxId}, not into box ${boxId}.`);
+  if (bag.boxId !== boxId) return refuse('bag', `Bag ${bag.id} belongs in box ${bag.boxId}, not in box ${boxId}.`);
   return { ok: true, value: bag.id };
 }
 

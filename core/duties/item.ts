@@ -46,4 +46,4 @@ export const item = (i: Omit<CheckItem, 'detail'>): CheckItem => ({
 });
 
 export const TREATED =
-  'By its label and local law; ask a veterinarian; never for fish that may be eaten. Gloves for dyes; out of the reach of children.';
+  'By its label and local law; ask a veterinarian; never for fish that may be eaten. Gloves for dyes; keep from children.';

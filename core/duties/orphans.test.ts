@@ -57,7 +57,7 @@ const bags: Changes<Bag> = {
   spot: { spot: { xCm: 12, yCm: 9 } },
   school: noHand.hidden,
   locked: noHand.hidden,
-  accepted: 'told above the steps, at Send',
+  accepted: 'told above the steps, at Remove',
 };
 
 const box = c.boxes[0]!;
@@ -127,7 +127,7 @@ describe('every field of a plan is told by its steps, or has a reason not to be'
     ['a bag', bagSchema, bags],
     ['a box', boxSchema, boxes],
     ['a line', lineSchema, lines],
-    ['what travels along', companionSchema, along],
+    ['item', companionSchema, along],
   ] as const)('the fields of %s are all named here', (_, schema, named) => {
     expect(Object.keys(named).sort()).toEqual(Object.keys(schema.shape).sort());
   });

@@ -10,7 +10,7 @@ import { HOUR, MIN } from '@/core/quantities/time';
 
 /** Shelves that somebody can clear in a depot: a heated room, or a cool hall out of the sun. */
 const shelves = (a: Assumptions): readonly { heldC: number; words: string }[] => [
-  { heldC: a.shelfWarmC, words: 'Call the depot: ask for a shelf in a heated room, away from the door' },
+  { heldC: a.shelfWarmC, words: 'Call the depot: ask for a place in a heated room, away from the door' },
   { heldC: a.shelfCoolC, words: 'Call the depot: ask for a cool place, out of the sun and away from heaters' },
 ];
 
@@ -141,7 +141,7 @@ function helpsOf(
     if (w !== undefined)
       out.push({
         id: 'collect',
-        words: `${c.direction === 'incoming' ? 'Collect it yourself' : `Call ${c.receiver.name}`}: at the ${legs[depot]!.label.toLowerCase()}, as soon as it is there`,
+        words: `${c.direction === 'incoming' ? 'Collect it yourself' : `Call ${c.receiver.name}`}: at the ${legs[depot]!.label.toLowerCase()}, as soon as it arrives`,
         gainsH: gain(e.overall.worstSlackH, w),
       });
   }

@@ -53,12 +53,12 @@ function moments() {
 /** A duty that hands do: by day, and it says so where the exact hour would be night. */
 const byDay = (exactMs: number, zone: string, a: Assumptions, detail: string): Pick<Moment, 'atMs' | 'detail'> => {
   const atMs = withHands(exactMs, zone, a);
-  return { atMs, detail: atMs === exactMs ? detail : `${detail} ${clockWords(exactMs, zone)} would be night.` };
+  return { atMs, detail: atMs === exactMs ? detail : `${detail} ${clockWords(exactMs, zone)} would be at night.` };
 };
 
 const feedWarning = (f: Fast): string | undefined =>
   [
-    ...f.tooLong.map((x) => `${x.name} bear ${x.longestH} h at most: feed them apart.`),
+    ...f.tooLong.map((x) => `${x.name} tolerate ${x.longestH} h at most: feed them separately.`),
     ...f.tooShort.map((x) => `The gut of the ${x.name} wants ${x.wantsH} h: it will foul the bag.`),
   ].join(' ') || undefined;
 
@@ -85,13 +85,13 @@ function tankMoments(
       atMs: fast.feedMs,
       minutes: 15,
       title: `Last feed, tank ${tank}`,
-      detail: `${animals} ${names}. Then none for ${Math.round(fast.hours)} h. ${fast.why}.`,
+      detail: `${animals} ${names}. Then nothing for ${Math.round(fast.hours)} h. ${fast.why}.`,
       ...(warning ? { warning } : {}),
     });
   add({
     kind: 'water-change',
     tank,
-    ...byDay(plannedMs - 48 * HOUR, zone, a, 'Clean water on the way in; nitrate down.'),
+    ...byDay(plannedMs - 48 * HOUR, zone, a, 'Clean water before the trip; lowers nitrate.'),
     minutes: 40,
     title: `Large water change, tank ${tank}`,
   });
@@ -105,7 +105,7 @@ function tankMoments(
         tubExactMs(fast.wantedH, plannedMs),
         zone,
         a,
-        `${animals} ${names}. New water of the same warmth and pH, air, a lid; siphon what they leave.`,
+        `${animals} ${names}. New water at the same temperature and pH, air, a lid; siphon waste.`,
       ),
     });
   add({
@@ -114,7 +114,7 @@ function tankMoments(
     atMs: sealMs - 30 * MIN,
     minutes: 30,
     title: fast.tubMs === null ? `Catch from tank ${tank}` : `Catch from the tub of tank ${tank}`,
-    detail: `${animals} ${names}. ${fast.tubMs === null ? 'Hardscape and filter out first, no chasing.' : 'Count them out; the tank stays as it is.'}`,
+    detail: `${animals} ${names}. ${fast.tubMs === null ? 'Take out stones, wood and filter first; no chasing.' : 'Count them out; the tank stays as it is.'}`,
   });
 }
 
@@ -148,7 +148,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     atMs: k.sealMs - 2 * HOUR,
     minutes: 30,
     title: 'Draw and treat the shipping water',
-    detail: 'At the fish’s own temperature and pH.',
+    detail: 'At the fish’s temperature and pH.',
   });
   add({
     kind: 'seal',
@@ -156,7 +156,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
     atMs: k.sealMs,
     minutes: Math.max(1, c.bags.length) * a.packingMinPerBag,
     title: 'Start bagging',
-    detail: `${c.bags.length === 1 ? 'One bag' : `${c.bags.length} bags`}. The water is counted from the first one sealed.`,
+    detail: `${c.bags.length === 1 ? 'One bag' : `${c.bags.length} bags`}. Hours count from the first bag sealed.`,
   });
   const closeMs = Math.max(k.sealMs, k.leaveMs - 20 * MIN);
   if (packCount > 0)
@@ -166,7 +166,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       atMs: closeMs - a.packBenchMin * MIN,
       minutes: 5,
       title: packCount === 1 ? 'Open the heat pack' : `Open ${packCount} heat packs`,
-      detail: 'Flat, in air, dry. Prove each one warm before it goes in.',
+      detail: 'Flat, in air, dry. Check each is warm before it goes in.',
     });
   add({
     kind: 'close-box',
@@ -184,14 +184,14 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
       atMs: k.leaveMs,
       minutes: service.driveMin,
       title: 'Leave for the counter',
-      detail: `${service.name}. Drive ${service.driveMin} min, live animals taken until ${lastAcceptance(service, weekdayOf(k.handOverMs, c.sender.place.zone))}.`,
+      detail: `${service.name}. Drive ${service.driveMin} min, live animals accepted until ${lastAcceptance(service, weekdayOf(k.handOverMs, c.sender.place.zone))}.`,
     });
     add({
       kind: 'hand-over',
       tank: null,
       atMs: k.handOverMs,
       minutes: 10,
-      title: 'Hand over',
+      title: 'Drop off',
       detail: `${service.name}, ${c.sender.place.name}.`,
     });
   } else
@@ -224,7 +224,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
     tank: null,
     ...byDay(startMs - KIT_H * HOUR, zone, a, kitWords(marine)),
     minutes: 10,
-    title: `Lay out what opening ${c.code} takes`,
+    title: `Lay out the kit for ${c.code} takes`,
   });
   for (const tank of used) {
     add({
@@ -234,7 +234,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
         startMs - 24 * HOUR,
         zone,
         a,
-        'Ammonia and nitrite 0, temperature steady; about 4 L of its water kept by for what acclimation takes. In quarantine: cycled media once, cover, a covered heater, no carbon.',
+        'Ammonia and nitrite 0, temperature steady; about 4 L of spare water for acclimation. In quarantine: cycled media once, cover, guarded heater, no carbon.',
       ),
       minutes: 40,
       title: `Water change and test, tank ${tank.name}`,
@@ -247,7 +247,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
           startMs - 26 * HOUR,
           zone,
           a,
-          'A day ahead, aerated, at the same warmth and salinity. Top-off off before water is taken.',
+          'A day ahead, aerated, same temperature and salinity. Auto top-off off before you draw water.',
         ),
         minutes: 20,
         title: `Mix salt water for tank ${tank.name}`,
@@ -268,7 +268,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
       // Two hours are left to put it together and to send it.
       atMs: claimDeadlineMs(c, a.claimHours) - 2 * HOUR,
       minutes: 15,
-      title: `Tell ${c.sender.name} what was lost`,
+      title: `Tell ${c.sender.name} the losses`,
       detail: `By ${dayWords(claimDeadlineMs(c, a.claimHours), zone)} at ${clockWords(claimDeadlineMs(c, a.claimHours), zone)}: count, readings and the pictures of the closed bags.`,
     });
   return inOrder();
@@ -306,6 +306,6 @@ export function movedWords(before: readonly Moment[], after: readonly Moment[], 
     if (!was) out.set(m.key, `${m.title}: new, ${when(m.atMs)}`);
     else if (was.atMs !== m.atMs) out.set(m.key, `${m.title}: ${when(was.atMs)} to ${when(m.atMs)}`);
   }
-  for (const m of before) if (!after.some((x) => x.key === m.key)) out.set(m.key, `${m.title}: falls away`);
+  for (const m of before) if (!after.some((x) => x.key === m.key)) out.set(m.key, `${m.title}: no longer needed`);
   return out;
 }

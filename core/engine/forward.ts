@@ -104,34 +104,33 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
   }
   const name = bag.species[0]!.name;
   if (coldest < r.easeC.min)
-    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is at ease above ${r.easeC.min} °C.`);
+    warnings.push(`Water falls to ${coldest.toFixed(1)} °C; ${name} is comfortable above ${r.easeC.min} °C.`);
   if (warmest > r.easeC.max)
-    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is at ease below ${r.easeC.max} °C.`);
+    warnings.push(`Water rises to ${warmest.toFixed(1)} °C; ${name} is comfortable below ${r.easeC.max} °C.`);
   if (fastest > a.tempRateSoftCPerH) warnings.push(`Water changes by ${fastest.toFixed(1)} °C in one hour.`);
   if (r.curves.pH[upTo]! < r.limits.phSoft)
     warnings.push(
-      `pH falls from ${bag.contents.pH.toFixed(1)} to ${r.curves.pH[upTo]!.toFixed(1)} by opening: a long step back up.`,
+      `pH falls from ${bag.contents.pH.toFixed(1)} to ${r.curves.pH[upTo]!.toFixed(1)} by opening: a large step back up.`,
     );
   const type = row(p.catalogue.bags, bag.bag.bagTypeId, 'bag');
   const { fillShare } = standingOf(bag.bag, type, a);
   const { waterL, gasL } = bag.bag;
-  if (fillShare > 0.98)
-    warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of what its flat size can hold.`);
+  if (fillShare > 0.98) warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of its capacity.`);
   else if (
     p.legs.some((l) => l.flight) &&
     waterL + (gasL * p.ambient.pressureKPa[0]!) / a.cabinPressureKPa > (waterL + gasL) / fillShare
   )
-    warnings.push('In the aircraft the gas swells by a third, more than this bag can hold: leave slack.');
+    warnings.push('In the aircraft the gas expands by a third, more than this bag holds: fill it less.');
   bag.species.forEach((s, i) => {
     const fastedH = Math.round(bag.contents.animals[i]!.hoursSinceMeal);
     const line = p.consignment.lines.find((l) => l.id === bag.bag.animals[i]!.lineId)!;
     const longestH = longestFastH(classAt(s, line.lengthCm, a), a);
     if (fastedH > longestH)
       warnings.push(
-        `${s.name} fasts ${fastedH} h before sealing, more than the ${longestH} h it should: feed it apart.`,
+        `${s.name} fasts ${fastedH} h before sealing, more than the ${longestH} h it should: feed it separately.`,
       );
   });
-  if (type.breather && gasL > 0) warnings.push('Breather film is filled with water and no gas, loosely, in paper.');
+  if (type.breather && gasL > 0) warnings.push('Fill breathing film with water only, loosely, wrapped in paper.');
   const given = givenTo(p.consignment, bag.bag, p.catalogue);
   const { sedates, dyes } = effectsOf(given, waterL);
   warnings.push(
@@ -156,7 +155,7 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
   );
   if (r.curves.outsideFromStep >= 0 && r.curves.outsideFromStep * stepH < p.deadlineH)
     warnings.push(
-      `The water leaves 0 to 35 °C after ${(r.curves.outsideFromStep * stepH).toFixed(1)} h: its chemistry is not known from there on.`,
+      `The water leaves 0 to 35 °C after ${(r.curves.outsideFromStep * stepH).toFixed(1)} h; its chemistry is unknown after that.`,
     );
   // What somebody took on knowingly is told beside its reason, not again.
   return warnings.filter((w) => !bag.bag.accepted?.some((x) => x.rule === w));
@@ -311,9 +310,9 @@ function longBench(p: Prepared): string[] {
   const bagging = (Math.min(instants.leaveMs, instants.handOverMs) - instants.sealMs) / 3600_000 - a.boxingMin / 60;
   if (p.consignment.actual.sealedAt || bagging <= a.longBenchH) return [];
   const hands = Math.ceil((Math.max(1, a.packers) * bagging) / a.longBenchH);
-  const who = a.packers > 1 ? `${a.packers} who pack` : 'one who packs';
+  const who = a.packers > 1 ? `${a.packers} people packing` : 'one person packing';
   return [
-    `The first bag is closed ${bagging.toFixed(0)} h before the last: that is long for ${who}. ${hands} together are done within ${a.longBenchH} h (Settings, “Who catch and bag together”).`,
+    `The first bag is closed ${bagging.toFixed(0)} h before the last, long for ${who}. ${hands} together finish within ${a.longBenchH} h (Settings, “Who catch and bag together”).`,
   ];
 }
 
@@ -335,6 +334,6 @@ function sharedBand(box: PreparedBox): string[] {
   const cool = all.reduce((x, s) => (s.temp.easeMaxC < x.temp.easeMaxC ? s : x));
   if (warm.temp.easeMinC <= cool.temp.easeMaxC) return [];
   return [
-    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.easeMinC} °C, and ${cool.name}, at ease below ${cool.temp.easeMaxC} °C: give them a box each.`,
+    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.easeMinC} °C, and ${cool.name}, at ease below ${cool.temp.easeMaxC} °C: use separate boxes.`,
   ];
 }

@@ -229,20 +229,19 @@ export function prepare(
   options: PrepareOptions,
 ): Outcome<Prepared> {
   const a = withOverrides(c.assumptions);
-  if (c.bags.length === 0) return refuse('bags', 'There are no bags yet: make a bag plan first.');
+  if (c.bags.length === 0) return refuse('bags', 'No bags yet. Make a bag plan first.');
   const packing = options.packing ?? packingOf(c);
   const instants = keyInstants(c, catalogue, a, packing.bags);
   const hours = (ms: number): number => (ms - instants.sealMs) / 3600_000;
   const deadlineH = hours(instants.deadlineMs);
-  if (!(deadlineH > 0))
-    return refuse('openingAt', 'The box is opened before it is sealed: check the hand-over and the opening.');
+  if (!(deadlineH > 0)) return refuse('openingAt', 'Opening is before sealing. Check drop-off and opening.');
   const horizonH = Math.min(LONGEST_H, deadlineH + options.beyondH);
   const { stepH } = options;
   const steps = Math.round(horizonH / stepH) + 1;
   const legs = legsOf(c, catalogue, instants, instants.sealMs + (horizonH + 1) * 3600_000, options.stoodAt);
   const along = ambientAlong(c, forecast, legs, { sealMs: instants.sealMs, steps, stepH }, a);
   if (!along.ok)
-    return refuse('forecast', `There is no forecast for ${along.missing}: fetch one, or import a file that names it.`);
+    return refuse('forecast', `No forecast for ${along.missing}. Load one, or import a file that includes it.`);
   const boxes = c.boxes.map((box) => {
     const sealedAtH = boxSealedAtH(instants, packing, box.id, a);
     const deathOf = (b: Bag): number | null => options.deaths?.find((d) => d.bagId === b.id)?.atH ?? null;

@@ -177,7 +177,7 @@ describe('Monte Carlo', () => {
     expect(lostWith({ ...c, assumptions: { packDudShare: 0.5 } })).toBeGreaterThan(base);
     expect(lostWith({ ...c, forecast: { ...c.forecast!, shiftC: -8 } })).toBeGreaterThan(base);
   });
-  test('a forecast that tells its own spread is believed: none leaves the outside as foretold, more widens the fan', () => {
+  test('a forecast that tells its own spread is believed: none leaves the outside as predicted, more widens the fan', () => {
     const c = exampleConsignment('tropical-overnight-in-frost');
     const still = { placeSigmaC: 0, placeSunSigma: 0 };
     const widthWith = (spreadC: number | null): number => {

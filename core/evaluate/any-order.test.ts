@@ -101,7 +101,7 @@ const orderOf = (x: Typed): Consignment => {
 
 const finite = (values: Float64Array): boolean => values.every((v) => Number.isFinite(v));
 
-test('any consignment is either computed to figures that are figures, or refused with a sentence by its field', () => {
+test('any shipment is either computed to figures that are figures, or refused with a sentence by its field', () => {
   let computed = 0;
   fc.assert(
     fc.property(anyOrder, (typed) => {

@@ -65,8 +65,8 @@ describe('the open file', () => {
     };
     expect(said({ ...json(), version: FORMAT_VERSION + 1 })).toMatch(/Update the program/);
     expect(said({ ...json(), version: 0 })).toMatch(/never released/);
-    expect(said({ ...json(), format: 'other' })).toMatch(/not a consignment file/);
-    expect(said([])).toMatch(/not a consignment file/);
+    expect(said({ ...json(), format: 'other' })).toMatch(/not a shipment file/);
+    expect(said([])).toMatch(/not a shipment file/);
   });
   test.each([
     [
@@ -105,7 +105,7 @@ describe('the open file', () => {
       'bags.0.boxId',
     ],
     [
-      'an opening before the hand-over',
+      'an opening before the drop-off',
       (x: Consignment) => {
         x.openingAt = x.handOverAt;
       },

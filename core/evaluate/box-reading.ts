@@ -66,8 +66,8 @@ function otherwise(box: Box): { what: string; box: Box }[] {
     }),
   );
   const { tape: _, ...untaped } = box;
-  if (box.tape) out.push({ what: 'with corners left free', box: untaped });
-  if (box.tape !== 'all-round') out.push({ what: 'taped all round', box: { ...box, tape: 'all-round' } });
+  if (box.tape) out.push({ what: 'with corners left open', box: untaped });
+  if (box.tape !== 'all-round') out.push({ what: 'taped all around', box: { ...box, tape: 'all-round' } });
   if (holesOf6mm(box) > 0) out.push({ what: 'without holes', box: { ...box, ventHoles: 0 } });
   if (box.ballast) out.push({ what: 'without the bottles of water', box: { ...box, ballast: null } });
   if (box.bottle) out.push({ what: 'without the hot bottle', box: { ...box, bottle: null } });

@@ -34,7 +34,7 @@ describe('one evaluation', () => {
   test('the same inputs give the same answer', () => {
     expect(value(c).overall).toEqual(base.overall);
   });
-  test('the worst tenth never promises more than the median, and both come from the draws of the chance', () => {
+  test('in a bad case never promises more than the median, and both come from the draws of the chance', () => {
     for (const name of ['tropical-overnight-in-frost', 'cool-water-by-car-in-heat', 'marine-air-cargo']) {
       const e = value(exampleConsignment(name), 50);
       for (const b of e.bags) {
@@ -62,7 +62,7 @@ describe('one evaluation', () => {
       first.curves.pH[end]!,
     );
   });
-  test('a colder forecast and fewer packs make the water colder; a later opening costs its hours of slack', () => {
+  test('a colder forecast and fewer packs make the water colder; a later opening costs its hoursto spare', () => {
     const coldest = (x: Consignment): number => {
       const e = value(x);
       return Math.min(...e.bags[0]!.tempC.subarray(0, Math.round(e.deadlineH / e.stepH)));
@@ -255,7 +255,7 @@ describe('choosers', () => {
       }
     }
   });
-  test('the best pack set is never worse in worst-case slack than no pack, up to a day', () => {
+  test('the best pack set is never worse in worst-case margin than no pack, up to a day', () => {
     const options = packOptions(c);
     const cap = (h: number | null): number => Math.min(24, h ?? 24);
     const none = options.find((o) => o.packs.length === 0)!;
@@ -308,7 +308,7 @@ describe('choosers', () => {
   });
 });
 
-test('the slack of the whole is that of the bag it names, in the median and in the worst case alike', () => {
+test('the margin of the whole is that of the bag it names, in the median and in the worst case alike', () => {
   const e = value(c);
   for (const draws of [0, 32]) {
     const r = evaluate(c, catalogue, c.forecast, { draws, stepH: 0.5 });

@@ -58,7 +58,7 @@ describe('what the engine refuses', () => {
       problems: [
         {
           path: '',
-          message: 'The water’s pH 9.42 is higher than its carbonate hardness can hold: measure both again.',
+          message: 'The water’s pH 9.42 is too high for this carbonate hardness. Measure both again.',
         },
       ],
     });

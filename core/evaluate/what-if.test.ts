@@ -10,7 +10,7 @@ const of = (what: Otherwise['what']): Otherwise => all.get(what)!;
 const mean = (xs: number[]): number => xs.reduce((s, x) => s + x, 0) / xs.length;
 
 describe('what if', () => {
-  test('the plan comes first, and is the one evaluation without chance', () => {
+  test('the plan is recommended, and is the one evaluation without chance', () => {
     expect([...all.keys()]).toEqual(['planned', ...Object.keys(whatIfs)]);
     const e = evaluate(c, catalogue, c.forecast, { draws: 0, stepH: 0.5 });
     if (!e.ok) throw new Error('refused');

@@ -14,8 +14,8 @@ export const whatIfs = {
   colder: '3 °C colder outside',
   fed: 'fed the day before',
   air: 'air instead of oxygen',
-  death: 'one dies a third of the way',
-  half: 'half the water, gas in its place',
+  death: 'one fish dies a third of the way',
+  half: 'half the water, replaced by gas',
 } as const;
 type WhatIf = keyof typeof whatIfs;
 

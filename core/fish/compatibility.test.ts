@@ -23,7 +23,7 @@ const two = (x: Species, xCm: number, y: Species, yCm: number): string[] =>
 describe('the edges of every rule, on kinds that break no other', () => {
   test('one to a bag: one is well, two are told', () => {
     expect(one(kind('x', { together: 'alone' }), 1)).toEqual([]);
-    expect(one(kind('x', { together: 'alone' }), 2)).toEqual(['x: one to a bag.']);
+    expect(one(kind('x', { together: 'alone' }), 2)).toEqual(['x: one per bag.']);
   });
 
   test.each([

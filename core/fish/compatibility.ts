@@ -35,15 +35,15 @@ export function compatibility(company: readonly Company[], at: BagCircumstances,
   for (const { species: s, count, lengthCm } of company) {
     if (!mayShare(s, lengthCm, count)) out.push(sharingWords(s, lengthCm));
     if (s.flags.includes('labyrinth') && (at.gasL <= 0 || at.breather))
-      out.push(`${s.name} breathes at the surface and needs gas over the water.`);
+      out.push(`${s.name} breathes at the surface and needs gas above the water.`);
     if (at.breather && !s.flags.includes('breather-bag'))
       out.push(`${s.name} is too large or too active for breather film.`);
     if (s.flags.includes('spiny') && at.gasL > 0 && (at.layers ?? 2) < 3)
       out.push(`${s.name} has spines: double or triple the bag.`);
     if (at.layers === 1 && at.corners === 'square' && lengthCm < SMALL_CM)
-      out.push(`${s.name} of ${lengthCm} cm is caught in square corners: tape or band them.`);
+      out.push(`${s.name} of ${lengthCm} cm gets trapped in square corners: tape or band them.`);
     if (at.cover === 'shred' && s.kind === 'fish' && !s.flags.includes('territorial') && s.look.shape !== 'flat')
-      out.push(`Shred is for those that live among rocks or on the ground: ${s.name} swims free.`);
+      out.push(`Shreds are for rock or bottom dwellers: ${s.name} is not one.`);
     const soft = s.flags.includes('dye-sensitive') || s.flags.includes('invertebrate');
     if (at.sedated && soft) out.push(`No sedative for ${s.name}.`);
     if (at.dyed && soft) out.push(`No dye for ${s.name}.`);
@@ -62,7 +62,7 @@ function between(x: Company, y: Company, a: Assumptions): string[] {
   }
   const out: string[] = [];
   const names = `${x.species.name} and ${y.species.name}`;
-  if (x.species.water !== y.species.water) out.push(`${names} do not live in the same water: a bag each.`);
+  if (x.species.water !== y.species.water) out.push(`${names} do not share the same water: separate bags.`);
   if (big.species.flags.includes('predator') && small.lengthCm < a.mouthShare * big.lengthCm)
     out.push(`${big.species.name} of ${big.lengthCm} cm swallows ${small.species.name} of ${small.lengthCm} cm.`);
   if (big.species.kind === 'crab' && small.species.kind === 'snail') out.push(`Keep ${big.species.name} from snails.`);
@@ -70,7 +70,7 @@ function between(x: Company, y: Company, a: Assumptions): string[] {
     Math.max(x.species.temp.easeMinC, y.species.temp.easeMinC) >
     Math.min(x.species.temp.easeMaxC, y.species.temp.easeMaxC)
   )
-    out.push(`${names} are never at ease at the same temperature.`);
+    out.push(`${names} have no common comfortable temperature.`);
   const nipper = [x, y].find((k) => k.species.flags.includes('nipper'));
   const finned = [x, y].find((k) => k.species.flags.includes('long-finned'));
   if (nipper && finned && nipper !== finned)

@@ -22,7 +22,7 @@ const gas = { gasL: 2, sedated: false, breather: false };
 
 describe('who shares a bag (common practice)', () => {
   test.each([
-    ['a fighter with another', [of('siamese-fighter', 2)], gas, /one to a bag/],
+    ['a fighter with another', [of('siamese-fighter', 2)], gas, /one per bag/],
     ['three territorial fish', [of('yellow-labidochromis', 3)], gas, /never two or three/],
     ['a gourami in a bag without gas', [of('honey-gourami')], { ...gas, gasL: 0 }, /breathes at the surface/],
     ['a spiny catfish', [of('bronze-cory')], gas, /spines/],

@@ -16,10 +16,10 @@ export function mayShare(s: Pick<Species, 'together' | 'flags'>, lengthCm: numbe
 
 /** The rule in words, for those whom `mayShare` refuses. */
 export function sharingWords(s: Pick<Species, 'name' | 'together' | 'flags'>, lengthCm: number): string {
-  if (s.together === 'pair') return `${s.name}: one or a pair to a bag, never more.`;
+  if (s.together === 'pair') return `${s.name}: one or a pair per bag, never more.`;
   if (s.together === 'one-or-four' && !mayShare(s, lengthCm, 4))
-    return `${s.name} of ${lengthCm} cm: one to a bag, they fight.`;
+    return `${s.name} of ${lengthCm} cm: one per bag, they fight.`;
   return s.together === 'one-or-four'
     ? `${s.name}: one, or four and more; never two or three.`
-    : `${s.name}: one to a bag.`;
+    : `${s.name}: one per bag.`;
 }

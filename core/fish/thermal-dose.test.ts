@@ -81,7 +81,7 @@ describe('temperature as a dose', () => {
   });
 });
 
-describe('what a species bears', () => {
+describe('what a species tolerates', () => {
   test('its critical figures less three degrees where they are known, else six below and four above its ease; comfort is no limit', () => {
     expect(bearsFor24h('nobody', [20, 28])).toEqual({ cold24C: 14, warm24C: 32 });
     expect(bearsFor24h('nobody', [3, 38])).toEqual({ cold24C: 0, warm24C: 40 });

@@ -7,8 +7,8 @@ export const FRESH_TO = 10;
 /** Why an animal cannot live in water of a salinity; null where it can. Brackish animals go anywhere. */
 export function waterMisfit(s: Pick<Species, 'name' | 'water'>, salinity: number, where: string): string | null {
   if (s.water === 'marine' && salinity < SEA_FROM)
-    return `${s.name} lives in sea water: salinity ${salinity} of ${where} cannot be right.`;
+    return `${s.name} is a marine species: salinity ${salinity} of ${where} cannot be right.`;
   if (s.water === 'fresh' && salinity > FRESH_TO)
-    return `${s.name} lives in fresh water: salinity ${salinity} of ${where} cannot be right.`;
+    return `${s.name} is a freshwater species: salinity ${salinity} of ${where} cannot be right.`;
   return null;
 }

@@ -37,7 +37,7 @@ function logged(factor: number, seed: number, noiseC = 0.5, hours = 16, strength
 
 describe('a box tested at home with a bottle of warm water', () => {
   test.each([0.7, 1, 1.4])(
-    'a box that loses %s times what is reckoned is found within 10 % under half a degree of noise',
+    'a box that loses %s times what is calculated is found within 10 % under half a degree of noise',
     (factor) => {
       for (let seed = 1; seed <= 10; seed++) {
         const r = fitTest(logged(factor, seed), a);
@@ -106,6 +106,6 @@ describe('readings out of text', () => {
   test('a broken line is told by its number and nothing else is lost', () => {
     const { readings, problems } = readingsFromText('0, 40, 19\nlunch\n2, 36, 19', null);
     expect(readings).toHaveLength(2);
-    expect(problems).toEqual(['Line 2 is no reading: “lunch”. Hour, water, room.']);
+    expect(problems).toEqual(['Line 2 is not a reading: “lunch”. Hour, water, room.']);
   });
 });

@@ -94,19 +94,19 @@ function roomAt(r: readonly TestReading[], h: number): number {
 
 /** Why nothing can be said from some readings; null where something can. */
 export function testProblem({ litres, readings, pack }: Pick<HomeTest, 'litres' | 'readings' | 'pack'>): string | null {
-  if (!(litres > 0)) return 'Say how many litres of warm water stood in the box.';
+  if (!(litres > 0)) return 'Enter the litres of warm water in the box.';
   if (readings.some((r) => ![r.h, r.waterC, r.roomC].every(Number.isFinite)))
     return 'Every reading needs its hour, the water and the room.';
   if (readings.length < LEAST_READINGS) return `Give at least ${LEAST_READINGS} readings.`;
   for (let i = 1; i < readings.length; i++)
-    if (!(readings[i]!.h > readings[i - 1]!.h)) return 'The readings must follow one another in time.';
+    if (!(readings[i]!.h > readings[i - 1]!.h)) return 'Readings must be in order of time.';
   if (readings[readings.length - 1]!.h - readings[0]!.h < LEAST_HOURS)
-    return `Read it over at least ${LEAST_HOURS} hours.`;
+    return `Measure over at least ${LEAST_HOURS} hours.`;
   if (pack) return null;
   const gap = readings[0]!.waterC - readings[0]!.roomC;
-  if (Math.abs(gap) < 8) return 'The water must begin at least 8 °C warmer than the room, or nothing is told.';
+  if (Math.abs(gap) < 8) return 'The water must start at least 8 °C warmer than the room.';
   if (Math.abs(gap - (readings[readings.length - 1]!.waterC - readings[readings.length - 1]!.roomC)) < 1)
-    return 'The water has hardly changed: read it over more hours.';
+    return 'The water has hardly changed. Measure over more hours.';
   return null;
 }
 
@@ -182,7 +182,7 @@ export function readingsFromText(text: string, roomC: number | null): { readings
     if (Number.isFinite(h) && Number.isFinite(waterC) && Number.isFinite(at)) readings.push({ h, waterC, roomC: at });
     // A first line of words is a heading.
     else if (i > 0 || readings.length > 0 || !/[a-z]/i.test(line))
-      problems.push(`Line ${i + 1} is no reading: “${line.slice(0, 40)}”. Hour, water, room.`);
+      problems.push(`Line ${i + 1} is not a reading: “${line.slice(0, 40)}”. Hour, water, room.`);
   });
   return { readings, problems };
 }

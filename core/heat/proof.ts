@@ -40,11 +40,11 @@ export function expectedSurfaceC(
 }
 
 const say: Record<Verdict, string> = {
-  early: 'too early to tell: read it again',
+  early: 'too early: measure again',
   fine: 'as it should be',
-  slow: 'slow: shake it, lay it flat in air, read it again in twenty minutes; then take another',
-  dud: 'a dud: take another, and keep this one out of the box',
-  hot: 'far hotter than its kind: is it another type?',
+  slow: 'slow: shake it, lay it flat in air, measure again in 20 minutes; then use another',
+  dud: 'failed: use another, keep this one out of the box',
+  hot: 'much hotter than expected: is it another type?',
 };
 
 /** Judges a surface reading against what the pack should read at that age and room, never against one figure for all. */
@@ -66,5 +66,5 @@ export function proofOf(
           : share < DUD
             ? 'dud'
             : 'slow';
-  return { verdict, expectedC, words: `about ${expectedC.toFixed(0)} °C is right now: ${say[verdict]}` };
+  return { verdict, expectedC, words: `about ${expectedC.toFixed(0)} °C expected now: ${say[verdict]}` };
 }

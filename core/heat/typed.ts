@@ -21,7 +21,7 @@ export function typedCm(text: string, what: 'wall' | 'side' = 'wall'): { cm: num
   const [, figure, unit = ''] = /^\s*([\d.,]+)\s*([a-z"″]*)\s*$/i.exec(text) ?? [];
   const n = figure === undefined ? NaN : Number(figure.replace(',', '.'));
   const per = unit === '' ? 1 : CM_OF[unit.toLowerCase()];
-  if (per === undefined) return { cm: NaN, note: `“${text}” is no length: cm, or with mm, in, mil behind it.` };
+  if (per === undefined) return { cm: NaN, note: `“${text}” is not a length. Use cm, or add mm, in or mil.` };
   const cm = n * per;
   if (unit.toLowerCase() === 'mil')
     return { cm, note: `${text} is ${(10 * cm).toFixed(2)} mm: the film of a bag, no ${what} of a box. Millimetres?` };
@@ -29,7 +29,7 @@ export function typedCm(text: string, what: 'wall' | 'side' = 'wall'): { cm: num
     return { cm, note: `${cm} cm is a thick wall: is it ${cm} mm, ${(cm / 10).toFixed(1)} cm?` };
   if (unit === '' && what === 'side' && cm > 120)
     return { cm, note: `${cm} cm is a long side: is it ${cm} mm, ${(cm / 10).toFixed(0)} cm?` };
-  if (what === 'wall' && cm > 0 && cm < 0.2) return { cm, note: `${(10 * cm).toFixed(2)} mm is film, no wall.` };
+  if (what === 'wall' && cm > 0 && cm < 0.2) return { cm, note: `${(10 * cm).toFixed(2)} mm is film, not a wall.` };
   return { cm };
 }
 
@@ -49,6 +49,6 @@ export function judgedR(r: number, wallCm: number): { kWPerMK: number; note?: st
   const usual = (inches * conductivityOfR(1)) / USUAL;
   return {
     kWPerMK: USUAL,
-    note: `${wallCm.toFixed(1)} cm of foam cannot be R-${r}: that would be ${k.toFixed(3)} W/m K, better than any. Taken as ordinary foam, about R-${usual.toFixed(1)}.`,
+    note: `${wallCm.toFixed(1)} cm of foam cannot be R-${r}: that would be ${k.toFixed(3)} W/m K, better than any. Used as ordinary foam, about R-${usual.toFixed(1)}.`,
   };
 }

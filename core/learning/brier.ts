@@ -129,6 +129,6 @@ export function drift(
     n: last.length,
     said,
     share,
-    words: `Of the last ${last.length} boxes ${p(share)} held where ${p(said)} were said: the figures are too ${share < said ? 'hopeful' : 'careful'} of late.`,
+    words: `Of the last ${last.length} boxes ${p(share)} arrived well where ${p(said)} were predicted: predictions are too ${share < said ? 'hopeful' : 'careful'} lately.`,
   };
 }

@@ -75,12 +75,12 @@ const around = (factor: number, sigma: number): Told => ({
 function notesOf(l: Pick<Learned, 'from' | 'disagree' | 'unbounded' | 'weight'>, kind: string): string[] {
   return [
     ...(l.from < FEW
-      ? [`Few yet: ${Math.round(100 * l.weight)} % of it is your own readings, the rest is the catalogue.`]
+      ? [`Few data yet: ${Math.round(100 * l.weight)} % is from your readings, the rest from the catalogue.`]
       : []),
-    ...(l.disagree ? ['Your readings contradict one another by more than chance: it is told with more doubt.'] : []),
+    ...(l.disagree ? ['Your readings differ by more than chance, so the range is wider.'] : []),
     ...(l.unbounded !== null
       ? [
-          `The readings would make it × ${l.unbounded.toFixed(1)}, which ${kind} cannot be: it is held at × ${l.unbounded > 1 ? '2.5' : '0.4'}. Look for another reason.`,
+          `The readings would make it × ${l.unbounded.toFixed(1)}, which ${kind} is not possible; limited to × ${l.unbounded > 1 ? '2.5' : '0.4'}. Look for another cause.`,
         ]
       : []),
   ];
@@ -102,9 +102,9 @@ interface Minutes {
 }
 
 const words = {
-  box: 'loss, times what its measures say',
-  pack: 'power, times its rating',
-  species: 'oxygen use, times its row',
+  box: 'heat loss, × calculated from dimensions',
+  pack: 'power, × its rating',
+  species: 'oxygen use, × catalogue',
 };
 const things = { box: 'a box', pack: 'a pack', species: 'a fish' };
 
@@ -188,7 +188,7 @@ function delays(shelf: Catalogue, now: Catalogue, trips: Lessons['trips'], a: As
         from: own.length,
         fromWords: `${own.length} ${own.length === 1 ? 'journey' : 'journeys'}, ${anyLate} late`,
         notes: [
-          ...(own.length < FEW ? [`Few yet: ${Math.round(100 * l.oneDay.weight)} % of it is your own journeys.`] : []),
+          ...(own.length < FEW ? [`Few data yet: ${Math.round(100 * l.oneDay.weight)} % is from your journeys.`] : []),
           `One day late ${(100 * l.oneDay.share).toFixed(1)} %, two and more ${(100 * l.twoDays.share).toFixed(1)} %, over a weekend ${(100 * l.lostWeekend.share).toFixed(1)} %.`,
         ],
         values: {
@@ -219,7 +219,7 @@ function legs(shelf: Catalogue, evidence: readonly Evidence[], a: Assumptions): 
       {
         key: `legs:${s.id}`,
         name: s.name,
-        what: `time of its legs; “${legWords[s.legs[i]!.kind]}”, times its plan`,
+        what: `time of its legs; “${legWords[s.legs[i]!.kind]}”, × plan`,
         unit: '×',
         before: around(1, a.learnLegSigma),
         after: whole(most),
@@ -263,7 +263,7 @@ function assumption(
     weight: l.weight,
     from: l.from,
     fromWords,
-    notes: l.from < FEW ? [`Few yet: ${Math.round(100 * l.weight)} % of it is your own.`] : [],
+    notes: l.from < FEW ? [`Few data yet: ${Math.round(100 * l.weight)} % is from your data.`] : [],
     values: { value: round(l.value) },
     saw: '',
   };
@@ -290,7 +290,7 @@ export function proposals(lessons: Lessons, shelf: Catalogue, now: Catalogue, a:
         what,
         'min',
         { ...told, weight: m.from / (m.from + a.pacePieces), from: m.from },
-        `${m.from} of them ticked`,
+        `${m.from} of them recorded`,
       ),
     ];
   };
@@ -310,8 +310,8 @@ export function proposals(lessons: Lessons, shelf: Catalogue, now: Catalogue, a:
           ),
         ]
       : []),
-    ...minutes('packingMinPerBag', lessons.minutes.bag, 'Minutes a bag', Math.max(1, a.packers)),
-    ...minutes('boxingMin', lessons.minutes.box, 'Minutes a box', 1),
+    ...minutes('packingMinPerBag', lessons.minutes.bag, 'Minutes per bag', Math.max(1, a.packers)),
+    ...minutes('boxingMin', lessons.minutes.box, 'Minutes per box', 1),
   ];
 }
 

@@ -31,7 +31,7 @@ function prepared(of: typeof c, stoodAt?: 'origin' | 'hub' | 'destination'): Pre
   return p.value;
 }
 
-test('a box that was seen on its way, or came on its day, stood nowhere unseen; one a day late did for that day', () => {
+test('a box that was seen on its way, or arrived on time, stood nowhere unseen; one a day late did for that day', () => {
   const stoodH = (of: typeof c): number => stoodUnseenMs(of, prepared(of).instants) / HOUR;
   expect(stoodH(came)).toBeCloseTo(LATE_H, 9);
   expect(stoodH(c)).toBe(0);

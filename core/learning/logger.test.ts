@@ -57,7 +57,7 @@ describe('files of loggers', () => {
       'time,temp\n2026-11-24 10:00,20\n2026-11-24 10:10,---\n2026-11-24 10:20,20\n2026-11-24 10:30,85\n2026-11-24 15:00,19\n2026-11-24 15:10,19\n',
     );
     expect(r.ok && r.value.problems).toEqual(['Line 3: no temperature.', 'Line 5: 85 °C cannot be.']);
-    expect(r.ok && r.value.notes).toEqual(['A gap, the longest of 4.7 h: nothing is told there.']);
+    expect(r.ok && r.value.notes).toEqual(['A gap, the longest of 4.7 h: no data there.']);
   });
   test('two loggers in one file are refused by the line where time goes back; two sensors are told', () => {
     const r = read('time,temp\n2026-11-24 10:00,20\n2026-11-24 11:00,20\n2026-11-24 10:00,12\n');
@@ -80,7 +80,7 @@ describe('readings beside a journey', () => {
   test('a logger that begins late or ends early is said to', () => {
     expect(againstJourney(from(-1, 44), { closedMs, openedMs })).toEqual({ notes: [], shiftH: null });
     expect(againstJourney(from(3, 38), { closedMs, openedMs }).notes).toEqual([
-      'It begins 3.0 h after the box was closed: what was before is not told.',
+      'It begins 3.0 h after the box was closed; earlier data are missing.',
     ]);
     expect(againstJourney(from(0, 20), { closedMs, openedMs }).notes[0]).toMatch(/ends 21.0 h before/);
   });

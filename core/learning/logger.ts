@@ -55,7 +55,7 @@ export function openLogger(text: string): Read<LoggerFile> {
   if (all.length > MOST_LINES)
     return {
       ok: false,
-      why: `This file has ${all.length} lines; ${MOST_LINES} is the most that is read. Export the days of this journey only.`,
+      why: `This file has ${all.length} lines; ${MOST_LINES} is the limit. Export only the days of this journey.`,
     };
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: false, delimiter });
   const decimalComma = delimiter !== ',' && /\d,\d/.test(text);
@@ -65,12 +65,10 @@ export function openLogger(text: string): Read<LoggerFile> {
       l.cells.some(isTime) &&
       l.cells.some((c, j) => !isTime(c) && Number.isFinite(numberOf(c, decimalComma)) && !CLOCK.test(c) && j >= 0),
   );
-  if (first < 0)
-    return { ok: false, why: 'No line of this file holds a date and a figure: export it from the logger as CSV.' };
+  if (first < 0) return { ok: false, why: 'No line has a date and a figure. Export it from the logger as CSV.' };
   const rows = lines.slice(first).filter((l) => l.cells.some((c) => c !== ''));
   const width = Math.max(...rows.slice(0, 20).map((r) => r.cells.length));
-  if (width > MOST_COLUMNS)
-    return { ok: false, why: `This file has ${width} columns; ${MOST_COLUMNS} is the most that is read.` };
+  if (width > MOST_COLUMNS) return { ok: false, why: `This file has ${width} columns; ${MOST_COLUMNS} is the limit.` };
   const above = first > 0 ? lines[first - 1]!.cells : [];
   const columns = Array.from({ length: width }, (_, i) => above[i] || `Column ${i + 1}`);
   const sample = rows.slice(0, 200);
@@ -95,7 +93,7 @@ export function openLogger(text: string): Read<LoggerFile> {
       (r, j) => j === 0 || numberOf(r.cells[i], decimalComma) - numberOf(sample[j - 1]!.cells[i], decimalComma) === 1,
     );
   const temps = figures.filter((i) => !counts(i));
-  if (temps.length === 0) return { ok: false, why: 'No column of this file holds temperatures.' };
+  if (temps.length === 0) return { ok: false, why: 'No column has temperatures.' };
   const named = temps.find((i) => /temp|°|celsius|fahrenheit|\b[cf]\b/i.test(columns[i]!)) ?? temps[0]!;
   const values = sample.map((r) => numberOf(r.cells[named], decimalComma)).filter(Number.isFinite);
   const mean = values.reduce((s, v) => s + v, 0) / Math.max(1, values.length);
@@ -175,14 +173,14 @@ export function readLogger(file: LoggerFile, m: LoggerMapping): Read<LoggerReadi
     if (last && ms < last[0])
       return {
         ok: false,
-        why: `The times go back at line ${line}: these look like two loggers in one file, or days and months the wrong way round. Part them, or choose the other order.`,
+        why: `Times go back at line ${line}: perhaps two loggers in one file, or day and month swapped. Split the file, or choose the other order.`,
       };
     if (last && ms === last[0]) continue;
     points.push([ms, Math.round(tempC * 100) / 100]);
   }
   if (points.length === 0) return { ok: false, why: problems[0] ?? 'No line of it could be read.' };
   if (points.length > MOST_POINTS)
-    return { ok: false, why: `It holds ${points.length} readings; ${MOST_POINTS} are the most.` };
+    return { ok: false, why: `It holds ${points.length} readings; ${MOST_POINTS} is the limit.` };
   if (dropped > problems.length) problems.push(`and ${dropped - problems.length} lines more.`);
   const steps = points.slice(1).map((p, i) => p[0] - points[i]![0]);
   const usual = [...steps].sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 0;
@@ -190,12 +188,12 @@ export function readLogger(file: LoggerFile, m: LoggerMapping): Read<LoggerReadi
   const notes = [
     ...(gaps.length > 0
       ? [
-          `${gaps.length === 1 ? 'A gap' : `${gaps.length} gaps`}, the longest of ${hours(Math.max(...gaps))}: nothing is told there.`,
+          `${gaps.length === 1 ? 'A gap' : `${gaps.length} gaps`}, the longest of ${hours(Math.max(...gaps))}: no data there.`,
         ]
       : []),
     ...(file.otherTemps.length > 0
       ? [
-          `Another column holds temperatures too (${file.otherTemps.map((i) => file.columns[i]).join(', ')}): read the file again for it.`,
+          `Another column also has temperatures (${file.otherTemps.map((i) => file.columns[i]).join(', ')}). Import the file again for it.`,
         ]
       : []),
   ];
@@ -226,12 +224,12 @@ export function againstJourney(
     if (best.h !== 0 && best.share > now + 0.3) shiftH = best.h;
     notes.push(
       now === 0
-        ? 'None of it lies between the closing of the box and its opening: is the time zone right?'
-        : `Only ${Math.round(100 * now)} % of it lies between the closing of the box and its opening: is the time zone right?`,
+        ? 'None of it is between closing and opening of the box. Is the time zone right?'
+        : `Only ${Math.round(100 * now)} % of it is between closing and opening of the box. Is the time zone right?`,
     );
   }
   if (first > closedMs + HOUR && first < openedMs)
-    notes.push(`It begins ${hours(first - closedMs)} after the box was closed: what was before is not told.`);
+    notes.push(`It begins ${hours(first - closedMs)} after the box was closed; earlier data are missing.`);
   if (last < openedMs - HOUR && last > closedMs) notes.push(`It ends ${hours(openedMs - last)} before the opening.`);
   return { notes, shiftH };
 }

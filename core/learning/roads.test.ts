@@ -42,7 +42,7 @@ test('only what came in time tells how long a leg took, and only one that was se
   expect(came(0)!.legs).toEqual([]);
 });
 
-test('what was not handed over, has not come, or was carried by oneself tells nothing of a service', () => {
+test('what was not dropped off, has not come, or was carried by oneself tells nothing of a service', () => {
   expect(came(0, { direction: 'own-move' })).toBeNull();
   expect(
     tripOf({ ...c, actual: { ...c.actual, handedOverAt: c.handOverAt, arrivedAt: null } }, catalogue, a, []),

@@ -64,7 +64,7 @@ export const quantities = {
   due: word('Expected'),
   /** Number of the receipt, and who took the boxes. */
   receipt: word('Receipt'),
-  takenBy: word('Taken by'),
+  takenBy: word('Accepted by'),
   /** What was seen through the film or in the box before it was opened (`signs.ts`). */
   sign: word('Sign'),
   /** The receiving tank that a hand has sent a bag to: its name as a word. */

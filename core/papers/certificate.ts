@@ -41,7 +41,7 @@ export function certificate(c: Consignment, catalogue: Catalogue, x: Certificate
   const price = new Map((c.charges?.prices ?? []).map((p) => [p.lineId, p.each]));
   return {
     title: `Certificate of origin ${x.number}`,
-    lead: [`${c.sender.place.name}, ${x.day}. Consignment ${c.code}.`],
+    lead: [`${c.sender.place.name}, ${x.day}. Shipment ${c.code}.`],
     sections: [
       {
         heading: 'Sender',

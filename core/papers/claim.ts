@@ -60,13 +60,13 @@ export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly 
     lead: [
       `To ${c.sender.name}${c.sender.phone ? `, ${c.sender.phone}` : ''}`,
       `From ${c.receiver.name}, ${c.receiver.place.name}${c.receiver.phone ? `, ${c.receiver.phone}` : ''}`,
-      `Told before ${at(times.deadlineMs)}, as the terms ask`,
+      `Told before ${at(times.deadlineMs)}, as the terms require`,
     ],
     sections: [
       {
         heading: 'Times',
         lines: [
-          `Handed over ${at(c.actual.handedOverAt ? Date.parse(c.actual.handedOverAt) : Date.parse(c.handOverAt))}${c.actual.handedOverAt ? '' : ', by the order'}.`,
+          `Dropped off ${at(c.actual.handedOverAt ? Date.parse(c.actual.handedOverAt) : Date.parse(c.handOverAt))}${c.actual.handedOverAt ? '' : ', as ordered'}.`,
           `Delivered ${at(times.arrivedMs)}. Opened ${at(times.openedMs)}.`,
         ],
       },
@@ -79,7 +79,7 @@ export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly 
         ],
         lines: [],
       },
-      { heading: 'Read and seen', lines: told.length > 0 ? told : ['Nothing was read or seen of the closed bags.'] },
+      { heading: 'Read and seen', lines: told.length > 0 ? told : ['No readings or signs for the closed bags.'] },
     ],
   };
 }

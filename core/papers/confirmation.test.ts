@@ -39,19 +39,19 @@ describe('the confirmation for the buyer', () => {
   test('every line is told with its scientific name, its size, and what is known of it; nothing where nothing is', () => {
     const s = row(catalogue.species, first.speciesId, 'species');
     const said = (change: Partial<typeof first>): string =>
-      section(paper({ lines: [{ ...first, count: 3, ...change }] }), /What comes/).lines[0]!;
+      section(paper({ lines: [{ ...first, count: 3, ...change }] }), /What you receive/).lines[0]!;
     expect(said({ lengthCm: 4, sex: 'pair', variety: 'Rio Preto', grade: 'A' })).toBe(
       `3 ${s.name} (${s.scientific})${first.size ? `, ${first.size}` : ''}, 4 cm, pair, Rio Preto, grade A`,
     );
     expect(said({ sex: 'unsexed', variety: undefined, grade: undefined })).not.toMatch(/unsexed|grade|, ,/);
   });
 
-  test('what travels along is told as that, not as an animal', () => {
+  test('item is told as that, not as an animal', () => {
     const companions = [
       { id: 'K1', kind: 'plant', name: 'Java fern', amount: '2', vessel: 'bag', weightKg: 0.1, boxId: null },
     ];
     const p = paper({ lines: [{ ...first, count: 3 }], companions: companions as Consignment['companions'] });
-    expect(section(p, /What comes/).lines.at(-1)).toBe('Along with them: 2 Java fern');
+    expect(section(p, /What you receive/).lines.at(-1)).toBe('Also included: 2 Java fern');
     expect(p.title).toContain('3 animals');
   });
 
@@ -74,15 +74,15 @@ describe('the confirmation for the buyer', () => {
       paper({ sourceWater: guess, waters: undefined, tank: { ...c.tank, ...water } }),
       /two waters/,
     );
-    expect(unsure.lines.join(' ')).toMatch(/Not measured of our tank: pH\..*As far as both were measured/);
+    expect(unsure.lines.join(' ')).toMatch(/Not measured in our tank: pH\..*As far as both were measured/);
     expect(unsure.table!.find((r) => r[0] === 'pH')![1]).toBe('not measured');
     // Who reads it is asked for what they did not tell; our figures never stand in their column.
     const untold = section(
       paper({ sourceWater: water, waters: undefined, tank: { name: 'Q', volumeL: 60 } }),
       /two waters/,
     );
-    expect(untold.lines[0]).toMatch(/Not told yet of your tank: Temperature, pH, KH, GH\. Please measure it/);
-    expect(untold.table!.slice(1).map((r) => r[2])).toEqual(Array(4).fill('not told yet'));
+    expect(untold.lines[0]).toMatch(/Not yet known for your tank: Temperature, pH, KH, GH\. Please measure it/);
+    expect(untold.table!.slice(1).map((r) => r[2])).toEqual(Array(4).fill('not recorded yet'));
     const apart = paper({ sourceWater: water, waters: undefined, tank: { ...c.tank, ...water, pH: 8.2, tempC: 22 } });
     expect(section(apart, /two waters/).lines[0]).toMatch(/^Between them: .*25.* to 22.*pH 7\.2 to 8\.2/);
   });

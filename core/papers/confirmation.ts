@@ -48,7 +48,11 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
       ['', `Ours, tank ${from}`, `Yours, ${into}`],
       ...shown.map((k) => {
         const { label, unit } = quantities[k];
-        return [unit ? `${label}, ${unit}` : label, told(ours, k) || 'not measured', told(yours, k) || 'not told yet'];
+        return [
+          unit ? `${label}, ${unit}` : label,
+          told(ours, k) || 'not measured',
+          told(yours, k) || 'not recorded yet',
+        ];
       }),
     ];
     const steps = waterSteps(ours, yours);
@@ -57,14 +61,14 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
       heading: `The two waters${pairs.size > 1 ? `, ${into}` : ''}`,
       lines: [
         ...(missing
-          ? [`Not told yet of your tank: ${missing}. Please measure it and tell us before the fish leave.`]
+          ? [`Not yet known for your tank: ${missing}. Please measure it and tell us before the fish leave.`]
           : []),
-        ...(untold(ours, shown) ? [`Not measured of our tank: ${untold(ours, shown)}.`] : []),
+        ...(untold(ours, shown) ? [`Not measured in our tank: ${untold(ours, shown)}.`] : []),
         steps.length > 0
-          ? `Between them: ${steps.join(', ')}. The nearer you bring your tank, the fewer the steps for the animals.`
+          ? `Between them: ${steps.join(', ')}. The closer your tank, the smaller the step for the animals.`
           : missing || untold(ours, shown)
-            ? 'As far as both were measured the two are alike.'
-            : 'The two are alike: they can go straight across once the temperature is even.',
+            ? 'Where both were measured, they match.'
+            : 'The waters match. Transfer directly once the temperature is equal.',
       ],
       table: rows,
     };
@@ -74,7 +78,7 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
     lead: [leaves, delivery],
     sections: [
       {
-        heading: 'What comes',
+        heading: 'What you receive',
         lines: c.lines
           .map((l) => {
             const species = row(catalogue.species, l.speciesId, 'species');
@@ -89,19 +93,19 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
               .filter(Boolean)
               .join(', ');
           })
-          .concat((c.companions ?? []).map((x) => `Along with them: ${[x.amount, x.name].filter(Boolean).join(' ')}`)),
+          .concat((c.companions ?? []).map((x) => `Also included: ${[x.amount, x.name].filter(Boolean).join(' ')}`)),
       },
       ...waters,
       {
-        heading: 'Have ready before the box comes',
+        heading: 'Have ready before the box arrives',
         ticks: true,
         lines: [
-          'Soft net, clean bucket that has known no soap, clips to hold a bag, towel.',
+          'Soft net, clean bucket (never soap), clips to hold a bag, towel.',
           'Airline with a valve, thermometer, pH test.',
           ...(marine ? ['Refractometer, rinsed with fresh water and set to zero.'] : []),
-          'Ammonia binder that does not need the water changed first. Follow its own label.',
-          'A dim torch: the room stays dark when the box is opened.',
-          `About ${RESERVE_L} L of water like the tank’s, to replace what acclimation takes.`,
+          'Ammonia binder that works without a water change first. Follow its label.',
+          'A dim torch: keep the room dark when opening the box.',
+          `About ${RESERVE_L} L of water matching the tank, to replace what acclimation uses.`,
           'Round-tipped scissors or a tape cutter: no long blade near the bags.',
         ],
       },
@@ -110,9 +114,9 @@ export function confirmation(c: Consignment, catalogue: Catalogue, leaves: strin
         ticks: true,
         lines: [
           'Change the water of the receiving tank before the bags float in it, not after.',
-          'Be there when it comes, or collect it: never in sun or frost. Leave every bag closed until you have read the card in the box.',
-          'Packs may still be hot: keep them from skin and from children. Mains plugs stay dry; switch heaters off when the level drops.',
-          'Medicines and salt only by their label and local law; a veterinarian knows more than any card.',
+          'Be home when it arrives, or collect it; never in sun or frost. Keep every bag closed until you have read the card in the box.',
+          'Packs may still be hot: keep off skin and from children. Keep mains plugs dry; switch heaters off when the level drops.',
+          'Medicines and salt only by label and local law; ask a veterinarian.',
         ],
       },
       {

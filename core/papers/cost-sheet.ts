@@ -12,11 +12,11 @@ export function costSheet(
   const total = own ? costs.ownTotal : costs.askedTotal;
   const left = costs.askedTotal - costs.ownTotal;
   return {
-    title: `${own ? 'What it costs' : 'What is to pay'}: ${x.code}`,
+    title: `${own ? 'Costs' : 'Amount due'}: ${x.code}`,
     lead: [x.receiver],
     sections: [
       {
-        heading: own ? 'Our own costs' : 'The sum',
+        heading: own ? 'Our own costs' : 'Total',
         table: [
           ['', 'How', 'Amount'],
           ...lines.map((l) => [l.what, l.detail, money(l.amount)]),
@@ -28,10 +28,10 @@ export function costSheet(
       ...(own
         ? [
             {
-              heading: 'Against what is asked',
+              heading: 'Compared with the price',
               lines: [
-                `Asked of the buyer ${money(costs.askedTotal)}; left over ${money(left)}.`,
-                ...(costs.unpriced.length > 0 ? [`Without a price yet: ${costs.unpriced.join(', ')}.`] : []),
+                `Charged to the buyer ${money(costs.askedTotal)}; profit ${money(left)}.`,
+                ...(costs.unpriced.length > 0 ? [`No price yet: ${costs.unpriced.join(', ')}.`] : []),
               ],
             },
           ]

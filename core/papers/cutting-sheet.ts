@@ -11,8 +11,8 @@ export function cuttingList(
     {
       title: x.title,
       lead: [
-        `Sheet ${Math.round(x.wallCm * 10)} mm thick, ${x.sheetMm}. Measures in mm; the blade takes 2.`,
-        'The sides stand in a ring, each past the corner of the next: no joint goes straight through.',
+        `Sheet ${Math.round(x.wallCm * 10)} mm thick, ${x.sheetMm}. Sizes in mm, plus 2 for the cut.`,
+        'Arrange the sides in a ring, each overlapping the next corner, so no joint goes straight through.',
       ],
       sections: [
         {
@@ -24,8 +24,8 @@ export function cuttingList(
           lines: [
             x.sheets
               ? `From ${x.sheets.length} ${x.sheets.length === 1 ? 'sheet' : 'sheets'}.`
-              : 'A piece is larger than a sheet: glue it of two, joints apart, or take larger sheets.',
-            'Cut away from the body, on a board; foam dust out of the lungs and out of the drain.',
+              : 'A piece is larger than a sheet: glue two, joints staggered, or use larger sheets.',
+            'Cut away from your body, on a board. Keep foam dust out of lungs and drains.',
           ],
         },
       ],

@@ -5,7 +5,7 @@ export const paperKinds = [
   { id: 'list', name: 'Packing list', packed: true },
   { id: 'card', name: 'Acclimation card', packed: true },
   { id: 'confirmation', name: 'Confirmation and kit list', packed: false },
-  { id: 'buyer-costs', name: 'Sum for the buyer', packed: false },
+  { id: 'buyer-costs', name: 'Invoice for the buyer', packed: false },
   { id: 'own-costs', name: 'Own costs', packed: false },
   { id: 'certificate', name: 'Certificate of origin', packed: true },
   { id: 'cutting', name: 'Cutting list', packed: false },

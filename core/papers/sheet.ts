@@ -134,8 +134,7 @@ export class Pen {
     const w = this.frame.w - indent;
     const clean = writable(text, this.type);
     this.sheet.words.push(text);
-    if (clean !== text)
-      this.sheet.told.push(`No font here has all letters of “${text}”: what is missing stands as a box.`);
+    if (clean !== text) this.sheet.told.push(`No font has all letters of “${text}”; missing letters show as a box.`);
     const high = pt * MM_PER_PT * LEADING;
     this.broke ||= clean.split(' ').some((word) => this.type.widthMm(word, pt, bold) > w + 1e-6);
     for (const line of brokenInto(clean, w, pt, bold, this.type)) {
@@ -254,7 +253,7 @@ export function fitted(sheet: Sheet, frame: Frame, type: Type, name: string, dra
   sheet.ink.push(...pen.sheet.ink);
   sheet.words.push(...pen.sheet.words);
   sheet.told.push(...new Set(pen.sheet.told));
-  if (pen.over) sheet.told.push(`${name} does not fit on this paper at ${LEAST_PT} pt: take a larger one.`);
+  if (pen.over) sheet.told.push(`${name} does not fit on this paper at ${LEAST_PT} pt. Use a larger one.`);
   return pen;
 }
 

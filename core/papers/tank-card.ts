@@ -23,7 +23,7 @@ export function tankCard(x: TankCard, type: Type): Sheet {
     p.write(x.name, { pt: 52, bold: true });
   });
   sheet.ink.push({ kind: 'rect', x: 0, y: 42, w: W, h: 0.8, fill: true, strokeMm: 0 });
-  fitted(sheet, { x: EDGE, y: 46, w: W - QR_MM - 3 * EDGE, h: H - 46 - EDGE }, type, 'What lives there', (p) => {
+  fitted(sheet, { x: EDGE, y: 46, w: W - QR_MM - 3 * EDGE, h: H - 46 - EDGE }, type, 'Animals in it', (p) => {
     p.write([x.volumeL === null ? '' : `${x.volumeL} L`, x.role].filter(Boolean).join(', '), { pt: 16, bold: true });
     for (const a of x.animals) p.write(a, { pt: 13 });
   });

@@ -7,10 +7,10 @@ const common = 'common practice of keepers †';
 export const toKeep: readonly Crate[] = [
   crateOf({
     id: 'stranger-at-the-door',
-    title: 'A stranger at the door',
+    title: 'An unknown box',
     story:
-      'A box without a label stands at your door: two days on the way, says the driver, and nothing else. In the bag ten tetras lie low in cloudy water. Your tank is hard and alkaline. A friend says: drip them for two hours, as always.',
-    rule: 'After a long time in a closed bag CO₂ has held the ammonia harmless. Opened and dripped, the pH climbs and it turns toxic: equal the temperature closed, then across at once.',
+      'A box without a label arrives: two days on the way, says the driver. Ten tetras lie low in cloudy water. Your tank is hard and alkaline. A friend says: drip them for two hours, as always.',
+    rule: 'In a long-closed bag CO₂ keeps ammonia harmless. Opened and dripped, the pH rises and it turns toxic. Match the temperature with the bag closed, then transfer at once.',
     source: `${common}; un-ionized ammonia after Emerson et al. 1975`,
     play: {
       kind: 'opening',
@@ -29,8 +29,8 @@ export const toKeep: readonly Crate[] = [
     id: 'moulting-shrimp',
     title: 'Moulting shrimp',
     story:
-      'Fifteen cherry shrimp come from soft water, a short night on the road. Your tank is twice as hard. They look lively; some are about to moult.',
-    rule: 'A step of hardness shows days later, as a moult that fails. Shrimp are dripped until their water is that of the tank, fish need not be.',
+      'Fifteen cherry shrimp arrive from soft water after a short night on the way. Your tank is twice as hard. They look lively; some are about to moult.',
+    rule: 'A step in hardness shows days later as a failed moult. Drip shrimp until their water matches the tank; fish do not need it.',
     source: common,
     play: {
       kind: 'opening',
@@ -49,8 +49,8 @@ export const toKeep: readonly Crate[] = [
     id: 'cold-morning',
     title: 'A cold morning',
     story:
-      'The packs had burnt out: the bag reads eleven degrees, the angels in it hang still and pale. The tank is at twenty-seven, and everybody wants them warm at once.',
-    rule: 'Cold fish are warmed slowly: first the room, then afloat, a few degrees an hour. What still lies pale is not dead.',
+      'The packs had burnt out: the bag reads eleven degrees, the angelfish hang still and pale. The tank is at twenty-seven, and everyone wants them warm at once.',
+    rule: 'Warm cold fish slowly: first in the room, then floating, a few degrees an hour. Still and pale is not dead.',
     source: common,
     play: {
       kind: 'opening',
@@ -69,8 +69,8 @@ export const toKeep: readonly Crate[] = [
     id: 'thin-sea',
     title: 'A thin sea',
     story:
-      'The seller keeps his clownfish at a low salinity, to save salt and spare parasites. Your quarantine tank stands at thirty-five, empty and waiting.',
-    rule: 'Where waters differ by more than a few points, the empty tank is brought to the bag, and goes back over days. Where somebody lives in it already, the water is mixed slowly.',
+      'The seller keeps his clownfish at a low salinity, to save salt and spare parasites. Your quarantine tank is at thirty-five, empty and ready.',
+    rule: 'If salinities differ by more than a few points, match the empty tank to the bag and bring it back over days. If fish are already in it, mix slowly.',
     source: common,
     play: {
       kind: 'opening',
@@ -89,8 +89,8 @@ export const toKeep: readonly Crate[] = [
     id: 'silent-crash',
     title: 'The silent crash',
     story:
-      'Eight young rainbows stand their third week of quarantine in eighty litres. They eat well, the water is clear, the sponge is brown and full of life. Testing every day is dull, and the kit is nearly empty.',
-    rule: 'A filter dies without a sign. Clear water says nothing of ammonia; a drop test a day in the weeks does, and a change under the criterion costs twenty minutes.',
+      'Eight young rainbowfish are in their third week of quarantine in eighty litres. They eat well, the water is clear, the sponge is brown and full of life. Testing every day is dull, and the kit is nearly empty.',
+    rule: 'A filter dies without a sign. Clear water says nothing about ammonia; a daily drop test does, and a water change takes twenty minutes.',
     source: `${common}; chronic criterion US EPA 2013`,
     play: {
       kind: 'weeks',
@@ -111,8 +111,8 @@ export const toKeep: readonly Crate[] = [
     id: 'copper-by-the-label',
     title: 'Copper by the label',
     story:
-      'Velvet on two clownfish. The tank is sold as 100 litres, the bottle says so much a litre. There is sand in it, a heap of stones, and five snails that clean so nicely.',
-    rule: 'Doses go by the litres that are there, not by the label of the tank; copper is measured, not guessed; and nothing without a backbone bears it. The label of the medicine and a veterinarian stand above all of this.',
+      'Velvet on two clownfish. The tank is sold as 100 litres, the bottle gives a dose per litre. There is sand in it, a heap of stones, and five snails that clean so nicely.',
+    rule: 'Dose by the real litres, not by the tank’s label. Measure copper, never guess. Invertebrates do not tolerate it. The medicine’s label and a veterinarian come first.',
     source: common,
     play: {
       kind: 'dosing',

@@ -10,8 +10,8 @@ export const toSend: readonly Crate[] = [
     id: 'first-frost',
     title: 'First frost',
     story:
-      'Ten lemon tetras go to a schoolteacher in Graz. It was mild all week; tonight the first frost is foretold there. Your small box has carried tetras well since April, without a pack.',
-    rule: 'Below about 10 °C outside no small box keeps tropical water warm by itself: heat, walls, or a milder day. Foam slows the cold, it makes no warmth.',
+      'Ten lemon tetras go to a schoolteacher in Graz. It was mild all week; tonight the first frost is forecast there. Your small box has carried tetras well since April, without a pack.',
+    rule: 'Below about 10 °C outside no small box keeps tropical water warm. Use heat, thicker walls, or a milder day. Foam slows the cold but gives no heat.',
     source: common,
     fish: [{ speciesId: 'lemon-tetra', count: 10, lengthCm: 3.2 }],
     from: 'Coimbra',
@@ -50,8 +50,8 @@ export const toSend: readonly Crate[] = [
     id: 'tight-lid',
     title: 'Taped all round',
     story:
-      'A customer once complained of a box that came open, so this one is taped all round and has no holes. Three good packs lie on the paper. The night is cold, the fish are young severums.',
-    rule: 'A heat pack burns iron with the air of the box: in a box without holes it starves within hours and comes back only when air does. Two pencil points are almost nothing; 6 mm holes feed one pack each two.',
+      'A customer once complained of a box that came open, so this one is taped all around and has no holes. Three good packs lie on the paper. The night is cold, the fish are young severums.',
+    rule: 'A heat pack burns iron with the air in the box. Without holes it stops within hours and restarts only with fresh air. Two pencil points are almost nothing; 6 mm holes feed one pack each two.',
     source: `${common}; iron takes 0.43 g of oxygen a gram`,
     fish: [{ speciesId: 'severum', count: 4, lengthCm: 5 }],
     from: 'Leeds',
@@ -87,8 +87,8 @@ export const toSend: readonly Crate[] = [
     id: 'one-big-bag',
     title: 'One big bag',
     story:
-      'Thirty guppies, and one large bag left on the hook. They swim in a tank of forty litres without trouble: surely five litres will do for two days on the road.',
-    rule: 'A bag is not a tank: nobody changes its water. Halving the fish in a bag more than doubles its hours; several small bags also spread the risk.',
+      'Thirty guppies, and one large bag left on the hook. They swim in a tank of forty litres without trouble: surely five litres will do for two days on the way.',
+    rule: 'A bag is not a tank: its water is never changed. Halving the fish in a bag more than doubles its hours; several small bags also spread the risk.',
     source: common,
     fish: [{ speciesId: 'guppy', count: 30, lengthCm: 3.5 }],
     from: 'Leeds',
@@ -113,8 +113,8 @@ export const toSend: readonly Crate[] = [
     id: 'friday-box',
     title: 'The Friday box',
     story:
-      'It is Wednesday evening. The buyer would like his kribensis for the weekend, and the courier promises Friday by air, Thursday by road. Nobody delivers on Saturday.',
-    rule: 'What is to arrive on a Friday arrives on a Monday if anything goes wrong. Live boxes leave on Monday to Wednesday.',
+      'It is Wednesday evening. The buyer would like his kribensis for the weekend, and the courier promises Friday by air, Thursday by road. No one delivers on Saturday.',
+    rule: 'A Friday delivery becomes a Monday delivery if anything goes wrong. Live boxes leave on Monday to Wednesday.',
     source: common,
     fish: [{ speciesId: 'kribensis', count: 4, lengthCm: 6 }],
     from: 'Porto',
@@ -150,7 +150,7 @@ export const toSend: readonly Crate[] = [
     id: 'breakfast',
     title: 'A good breakfast',
     story:
-      'Two large goldfish are sold from the pond house. To strengthen them for the journey they had a bowl of pellets this morning. The journey takes two days.',
+      'Two large goldfish are sold from the pond house. To strengthen them for the journey they were fed a bowl of pellets this morning. The journey takes two days.',
     rule: 'A full gut fouls the bag: most of the ammonia, and a third more oxygen, come from the last meals. Large cool-water fish fast for four days; they do not miss it.',
     source: common,
     fish: [{ speciesId: 'goldfish', count: 2, lengthCm: 20 }],
@@ -185,8 +185,8 @@ export const toSend: readonly Crate[] = [
     id: 'july-tarmac',
     title: 'July on the road',
     story:
-      'Twelve white clouds, by van to Seville, where the box may stand at the door at noon. Three heat packs lie ready, as for every box of little fish. It is July.',
-    rule: 'Foam keeps heat out as well as in, and a pack in July cooks. In heat: thick walls, cold packs wrapped in paper, a cooler day, and nothing that burns.',
+      'Twelve white clouds, by van to Seville, where the box may stand at the door at noon. Three heat packs are ready, as for every box of small fish. It is July.',
+    rule: 'Foam keeps heat out as well as in, and a pack in July cooks. In heat: thick walls, cold packs wrapped in paper, a cooler day, and no heat packs.',
     source: common,
     fish: [{ speciesId: 'white-cloud', count: 12, lengthCm: 3 }],
     from: 'Lisbon',
@@ -228,8 +228,8 @@ export const toSend: readonly Crate[] = [
     id: 'quiet-pack',
     title: 'The quiet pack',
     story:
-      'One strong pack is enough by the figures, and you have one left. It lay in the drawer since last winter; it felt lukewarm on the bench, but there was no time to wait.',
-    rule: 'Packs are proved before they are packed: about half their warmth after twenty minutes in the air, or another one goes in. Two weaker packs beat one strong one, since they do not fail together.',
+      'One strong pack is enough by the figures, and you have one left. It has been in the drawer since last winter; it felt lukewarm on the bench, but there was no time to wait.',
+    rule: 'Check packs before packing: about half their heat after twenty minutes in air, or use another. Two weaker packs beat one strong one: they rarely fail together.',
     source: common,
     fish: [{ speciesId: 'honey-gourami', count: 6, lengthCm: 4 }],
     from: 'Graz',
@@ -263,10 +263,9 @@ export const toSend: readonly Crate[] = [
   shippingCrate({
     id: 'the-fog',
     title: 'What the forecast missed',
-    story:
-      'Four degrees and sun are foretold for Tartu; you plan for four degrees. The forecast is five days old, because the order stood so long.',
-    rule: 'A forecast is off by a degree today and by a third of a degree more each day ahead. Plan for the worst tenth, not for the number.',
-    source: 'errors as this house reckons them †',
+    story: 'Four degrees and sun are forecast for Tartu, so you plan for four degrees. The forecast is five days old.',
+    rule: 'A forecast is off by a degree today and by a third of a degree more each day ahead. Plan for the bad case, not for the number.',
+    source: 'forecast errors as used here †',
     fish: [{ speciesId: 'cardinal-tetra', count: 20, lengthCm: 3 }],
     from: 'Coimbra',
     to: 'Tartu',
@@ -301,7 +300,7 @@ export const toSend: readonly Crate[] = [
     title: 'A day in the hub',
     story:
       'Cool, mild weather, hardy danios, a service that is almost always on time. Everything fits into two bags and the smallest box.',
-    rule: 'Every bag should stand a day of delay: that is what slack is for. It costs a litre of water and a bag, not a box.',
+    rule: 'Every bag should allow a day of delay. It costs a litre of water and a bag, not a box.',
     source: common,
     fish: [{ speciesId: 'zebra-danio', count: 24, lengthCm: 3.5 }],
     from: 'Leeds',

@@ -34,8 +34,8 @@ export function crateFrom(
     id: what.id,
     title: what.title,
     story: `${animals} animals (${kinds.join(', ')}) from ${c.sender.place.name} to ${c.receiver.place.name}, as it once was. ${what.alive}`,
-    rule: 'What came of it is written in the logbook; here it can be done otherwise.',
-    source: `a consignment of this house`,
+    rule: 'The logbook has what happened; here you can try another way.',
+    source: `one of your shipments`,
     play: {
       kind: 'shipping',
       consignment: {
@@ -45,7 +45,7 @@ export function crateFrom(
         direction: 'outgoing',
         note: '',
         sender: person(c.sender, 'You'),
-        receiver: person(c.receiver, 'Whoever waits'),
+        receiver: person(c.receiver, 'The receiver'),
         receiverId: undefined,
         booking: undefined,
         charges: undefined,

@@ -114,7 +114,7 @@ export type PracticeAnswer =
 const every = 2;
 
 function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Catalogue): Outcome<Journey> {
-  if (crate.play.kind !== 'shipping') return refuse('kind', 'This crate is not sent.');
+  if (crate.play.kind !== 'shipping') return refuse('kind', 'This shipment was not sent.');
   const plan = planOf(crate.play, ch, catalogue);
   if (!plan.ok) return plan;
   const sent = send(crate.play, plan.value, catalogue, seed);
@@ -176,7 +176,7 @@ function lookOf(c: Consignment, catalogue: Catalogue): Look | null {
 
 function draftOf(crate: Crate, ch: ShippingChoices, catalogue: Catalogue): Draft {
   const none = { bags: 0, boxes: 0, perBag: [], cost: 0, look: null };
-  if (crate.play.kind !== 'shipping') return { ...none, problem: 'This crate is not sent.' };
+  if (crate.play.kind !== 'shipping') return { ...none, problem: 'This shipment was not sent.' };
   const plan = planOf(crate.play, ch, catalogue);
   if (!plan.ok) return { ...none, problem: plan.problems[0]!.message };
   const can = preparedCrate(plan.value, catalogue);
@@ -219,7 +219,7 @@ function bestOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Cata
 /** A bag that has come: what a measurement tells, or how a way of opening was borne. */
 function opening(job: Extract<PracticeJob, { kind: 'open' | 'measure' }>, catalogue: Catalogue): PracticeAnswer {
   const o = job.crate.play;
-  if (o.kind !== 'opening') return { kind: 'refused', why: 'This crate is not opened.' };
+  if (o.kind !== 'opening') return { kind: 'refused', why: 'This shipment was not opened.' };
   if (job.kind === 'measure') {
     const { bag } = openedBag(o, catalogue, job.seed);
     const all = {
@@ -263,8 +263,8 @@ function tank(job: Extract<PracticeJob, { kind: 'weeks' | 'dose' }>, catalogue: 
   if (job.kind === 'dose')
     return play.kind === 'dosing'
       ? { kind: 'dosed', ...dose(play, job.choices) }
-      : { kind: 'refused', why: 'Nothing is dosed here.' };
-  if (play.kind !== 'weeks') return { kind: 'refused', why: 'This crate has no weeks.' };
+      : { kind: 'refused', why: 'No dosing here.' };
+  if (play.kind !== 'weeks') return { kind: 'refused', why: 'This one has no quarantine.' };
   const days = live(play, job.choices, catalogue, job.seed);
   const end = days.length >= play.days ? weeksScore(play, job.choices, days) : null;
   return { kind: 'lived', days, score: end?.score ?? null, told: end?.told ?? [] };
@@ -284,7 +284,7 @@ export function runPractice(job: PracticeJob, catalogue: Catalogue = shipped): P
 /** The score of a play, computed anew from what was chosen: what a screen says of it is not believed. */
 export function scoreOf(crate: Crate, choices: Choices, seed: number, catalogue: Catalogue = shipped): Outcome<Score> {
   const { play } = crate;
-  if (play.kind !== choices.kind) return refuse('choices', 'These choices belong to another kind of crate.');
+  if (play.kind !== choices.kind) return refuse('choices', 'These choices belong to another kind of practice.');
   if (choices.kind === 'shipping') {
     const j = journeyOf(crate, choices, seed, catalogue);
     return j.ok ? { ok: true, value: j.value.score } : j;
@@ -292,9 +292,9 @@ export function scoreOf(crate: Crate, choices: Choices, seed: number, catalogue:
   if (play.kind === 'opening' && choices.kind === 'opening')
     return { ok: true, value: open(play, choices, catalogue, seed).score };
   if (play.kind === 'weeks' && choices.kind === 'weeks') {
-    if (choices.days.length !== play.days) return refuse('choices', 'The weeks are not over yet.');
+    if (choices.days.length !== play.days) return refuse('choices', 'The quarantine is not over yet.');
     return { ok: true, value: weeksScore(play, choices, live(play, choices, catalogue, seed)).score };
   }
   if (play.kind === 'dosing' && choices.kind === 'dosing') return { ok: true, value: dose(play, choices).score };
-  return refuse('choices', 'These choices belong to another kind of crate.');
+  return refuse('choices', 'These choices belong to another kind of practice.');
 }

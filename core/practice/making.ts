@@ -63,7 +63,7 @@ export function shippingCrate(w: ShippingWords): Crate {
     direction: 'outgoing',
     note: '',
     sender: { name: 'You', address: '', phone: '', place: from },
-    receiver: { name: 'Whoever waits', address: '', phone: '', place: to },
+    receiver: { name: 'The receiver', address: '', phone: '', place: to },
     serviceId: w.options.services[0]!,
     handOverAt: new Date(handOverMs).toISOString(),
     window: null,
@@ -80,7 +80,7 @@ export function shippingCrate(w: ShippingWords): Crate {
     boxes: [{ id: '1', boxTypeId: w.options.boxes[0]!, packs: [], ventHoles: 0 }],
     bags: [],
     forecast: {
-      source: 'the forecast of this crate',
+      source: 'the forecast of this practice',
       madeAt: new Date(handOverMs - 12 * HOUR).toISOString(),
       shiftC: 0,
       places: [

@@ -73,10 +73,10 @@ const partWords: Record<string, string> = {
   peak: 'the peak of ammonia',
   oxygen: 'too little oxygen',
   carbon: 'the fall of CO₂',
-  pH: 'the step of pH that another buffer makes',
-  temperature: 'the step of temperature',
-  salinity: 'the step of salinity',
-  hardness: 'the step of hardness',
+  pH: 'the pH step from hardness',
+  temperature: 'the temperature step',
+  salinity: 'the salinity step',
+  hardness: 'the hardness step',
 };
 
 /** The heaviest part of a way, hands apart, and how many times what they bear it is. */
@@ -93,17 +93,17 @@ export function open(o: Opening, ch: OpeningChoices, catalogue: Catalogue, seed:
   const best = ranked[0]!;
   const course = courses.find((c) => c.id === ch.method);
   const chosen = ranked.find((j) => j.course.id === ch.method) ?? null;
-  const refused = course?.refused ?? (chosen ? null : 'This way is not open here.');
+  const refused = course?.refused ?? (chosen ? null : 'This method is not possible here.');
   const hands = (chosen?.course.handsMin ?? 0) + MEASURE_MIN * ch.measured.length;
   const h = chosen ? heaviest(chosen) : { part: '', times: 3 };
   const lost = refused ? o.animals : lostOf(o.animals, h.times, 'step');
   const told = refused
     ? [refused]
     : [
-        `Heaviest was ${h.part}: ${h.times.toFixed(1)} times what they bear.`,
+        `Main stress: ${h.part}: ${h.times.toFixed(1)} times what they tolerate.`,
         ...(best.course.id === ch.method
-          ? ['It was the kindest way of all that are known here.']
-          : [`Kinder was “${best.course.name}”: ${heaviest(best).part} at ${heaviest(best).times.toFixed(1)} times.`]),
+          ? ['This was the gentlest method.']
+          : [`Gentler: “${best.course.name}”: ${heaviest(best).part} at ${heaviest(best).times.toFixed(1)} times.`]),
         recommendation.reason,
       ];
   return {
@@ -193,9 +193,9 @@ export function weeksScore(w: Weeks, ch: WeeksChoices, days: readonly Day[]): { 
     },
     told: [
       over.length === 0
-        ? 'Ammonia never passed the chronic criterion.'
-        : `Ammonia passed the chronic criterion on day ${over[0]!.day} and stayed over it ${over.length === 1 ? 'a day' : `${over.length} days`}; its highest was ${Math.max(...days.map((d) => d.tanMgNL)).toFixed(1)} mg N/L.`,
-      `${tests} ${tests === 1 ? 'test' : 'tests'}, and ${(100 * changed).toFixed(0)} % of the water changed in all.`,
+        ? 'Ammonia never passed the long-term limit.'
+        : `Ammonia passed the long-term limit on day ${over[0]!.day} and stayed over it ${over.length === 1 ? 'a day' : `${over.length} days`}; its highest was ${Math.max(...days.map((d) => d.tanMgNL)).toFixed(1)} mg N/L.`,
+      `${tests} ${tests === 1 ? 'test' : 'tests'}, and ${(100 * changed).toFixed(0)} %of the water changed in all.`,
     ],
   };
 }
@@ -233,9 +233,9 @@ export function dose(d: Dosing, ch: DosingChoices): { score: Score; told: string
     },
     told: [
       `${litres.toFixed(0)} L of water are in it, not ${d.labelL}: ${ch.ml.toFixed(1)} mL make ${levelMgL.toFixed(2)} mg/L, the band is ${d.bandFromMgL} to ${d.bandToMgL}.`,
-      ...(others > 0 ? [`${d.othersName} bear none of it.`] : []),
-      ...(fish > 0 ? [`${fish} fish were lost to too much of it.`] : []),
-      ...(works ? [] : ['So little of it cures nothing: the parasite lives on.']),
+      ...(others > 0 ? [`${d.othersName} do not tolerate it.`] : []),
+      ...(fish > 0 ? [`${fish} fish died of the overdose.`] : []),
+      ...(works ? [] : ['Too little cures nothing: the parasite survives.']),
     ],
   };
 }

@@ -36,7 +36,7 @@ const wins: Record<string, Partial<ShippingChoices>> = {
   'late-lorry': { fastH: 36, perBag: 6, waterL: 1.4 },
 };
 
-describe('practice crates', () => {
+describe('practice shipments', () => {
   test('there are at least twelve, each by its own name, each an open file that reads back the same', () => {
     expect(crates.length).toBeGreaterThanOrEqual(12);
     expect(new Set(crates.map((c) => c.id)).size).toBe(crates.length);
@@ -64,7 +64,7 @@ describe('practice crates', () => {
     expect(sent('quiet-pack', { packs: { 'heat-72h': 1 } }).told.join(' ')).toMatch(/One pack never warmed/);
     expect(sent('friday-box').told.join(' ')).toMatch(/72 h in a hub/);
     expect(sent('friday-box', { day: 4 }).told.join(' ')).not.toMatch(/hub/);
-    expect(sent('the-fog').told.join(' ')).toMatch(/8 °C colder than foretold/);
+    expect(sent('the-fog').told.join(' ')).toMatch(/8 °C colder than predicted/);
     expect(sent('one-big-bag').told.join(' ')).toMatch(/limit of CO₂ and acid.*died/);
   });
   test('the same luck twice is the same journey; other luck is another', () => {
@@ -148,12 +148,12 @@ describe('weeks and doses', () => {
   });
 });
 
-describe('a crate out of a past consignment', () => {
+describe('a crate out of a past shipment', () => {
   test('keeps its animals, way and weather, and nothing of people or prices', () => {
     const c = exampleConsignment();
     const crate = crateFrom(c, catalogue, {
       id: 'past-one',
-      title: 'As it was',
+      title: 'Cancel',
       hidden: { warmerC: -3 },
       alive: 'All came alive.',
     });

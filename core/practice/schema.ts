@@ -112,7 +112,7 @@ export const crateSchema = z.object({
   format: z.literal(CRATE_FORMAT),
   version: z.literal(CRATE_VERSION),
   id: z.string().regex(/^[a-z0-9-]{3,60}$/, 'A name for a file has small letters, figures and dashes.'),
-  title: text(60).min(1, 'Give it a title.'),
+  title: text(60).min(1, 'Enter a title.'),
   /** What the player is told. */
   story: lines(1200),
   /** The rule of the trade behind it, told afterwards, and where it is from. */
@@ -130,7 +130,7 @@ export type Dosing = z.infer<typeof dosingSchema>;
 export function readCrate(json: unknown): Outcome<Crate> {
   const format = (json as { format?: unknown } | null)?.format;
   if (format !== CRATE_FORMAT)
-    return refuse('format', `This is no practice crate: "format" should be "${CRATE_FORMAT}".`);
+    return refuse('format', `This is not a practice shipment: "format" should be "${CRATE_FORMAT}".`);
   const parsed = crateSchema.safeParse(json);
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, problems: problemsOf(parsed.error) };
 }

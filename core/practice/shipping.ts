@@ -57,7 +57,7 @@ function bagsOf(c: Consignment, ch: ShippingChoices, catalogue: Catalogue): Bag[
 export function planOf(s: Shipping, ch: ShippingChoices, catalogue: Catalogue): Outcome<Consignment> {
   const base = s.consignment;
   const service = catalogue.services.find((x) => x.id === ch.serviceId);
-  if (!service) return refuse('serviceId', 'There is no such service.');
+  if (!service) return refuse('serviceId', 'This service does not exist.');
   const handOverMs = Date.parse(base.handOverAt) + ch.day * DAY;
   const startMs = handOverMs + service.usualH * HOUR;
   const iso = (ms: number): string => new Date(ms).toISOString();
@@ -173,7 +173,7 @@ function toldOf(s: Shipping, world: Lived, hidden: Hidden): string[] {
   const lost = world.bags.filter((b) => b.lost);
   const out: string[] = [];
   if (t.warmerC !== 0)
-    out.push(`It was ${Math.abs(t.warmerC).toFixed(0)} °C ${t.warmerC < 0 ? 'colder' : 'warmer'} than foretold.`);
+    out.push(`It was ${Math.abs(t.warmerC).toFixed(0)} °C ${t.warmerC < 0 ? 'colder' : 'warmer'} than forecast.`);
   if ((hidden.delayH ?? 0) > 0)
     out.push(
       `It stood ${hidden.delayH!.toFixed(0)} h ${t.delayAt === 'hub' ? 'in a hub' : t.delayAt === 'door' ? 'at the door' : 'in a depot'} on the way.`,
@@ -181,13 +181,13 @@ function toldOf(s: Shipping, world: Lived, hidden: Hidden): string[] {
   const cold = hidden.packs?.flat().filter((x) => x === 0).length ?? 0;
   if (cold > 0) out.push(`${cold === 1 ? 'One pack' : `${cold} packs`} never warmed.`);
   if (t.packTimes < 0.95) out.push(`The packs gave ${Math.round(100 * t.packTimes)} % of their rating.`);
-  if (t.lossTimes > 1.05) out.push(`The box lost ${Math.round(100 * (t.lossTimes - 1))} % more than its measures say.`);
+  if (t.lossTimes > 1.05) out.push(`The box lost ${Math.round(100 * (t.lossTimes - 1))} % more heat than calculated.`);
   if (t.useTimes > 1.05)
-    out.push(`The fish breathed ${Math.round(100 * (t.useTimes - 1))} % more than an average of their kind.`);
+    out.push(`The fish breathed ${Math.round(100 * (t.useTimes - 1))} % more oxygen than average.`);
   const starved = world.f.boxes.some((b) =>
     b.curves.packOxygen.some((x, i) => i > 12 && i * world.f.stepH < world.openH && x > 0 && x < 0.1),
   );
-  if (starved) out.push('The packs ran short of air inside the box, and gave less.');
+  if (starved) out.push('The packs ran short of air in the box and gave less heat.');
   for (const f of ['temperature', 'oxygen', 'carbon', 'ammonia'] as const) {
     const of = lost.filter((b) => b.lost!.factor === f);
     if (of.length === 0) continue;
@@ -196,7 +196,7 @@ function toldOf(s: Shipping, world: Lived, hidden: Hidden): string[] {
       `${of.length === 1 ? `Bag ${of[0]!.id}` : `${of.length} bags`} passed ${of.length === 1 ? 'its limit' : 'their limits'} of ${factorWords[f]}, the first ${first.toFixed(0)} h after sealing${first < world.openH ? `, ${(world.openH - first).toFixed(0)} h before opening` : ''}: ${of.reduce((n, b) => n + b.animals - b.alive, 0)} of ${of.reduce((n, b) => n + b.animals, 0)} died.`,
     );
   }
-  if (lost.length === 0) out.push('Every bag stayed within its limits until it was opened.');
+  if (lost.length === 0) out.push('Every bag was good until opening.');
   return out;
 }
 

@@ -15,13 +15,13 @@ export type Reason = keyof Reasons;
 
 const words: { [R in Reason]: (f: Reasons[R]) => string } = {
   'row-missing': (f) => `There is no ${f.what} "${f.id}" in the catalogue.`,
-  'water-fills-bag': (f) => `${f.waterL} L of water fill the bag of ${f.bagL.toFixed(1)} L: no room is left for gas.`,
+  'water-fills-bag': (f) => `${f.waterL} L of water fill the bag of ${f.bagL.toFixed(1)} L: no room left for gas.`,
   'ph-above-hardness': (f) =>
-    `${f.whose} pH ${+f.pH.toFixed(2)} is higher than its carbonate hardness can hold: measure both again.`,
+    `${f.whose} pH ${+f.pH.toFixed(2)} is too high for this carbonate hardness. Measure both again.`,
   'ph-below-hardness': (f) =>
-    `A pH as low as ${+f.pH.toFixed(2)} does not go with this carbonate hardness: measure both again.`,
+    `A pH as low as ${+f.pH.toFixed(2)} is too low for this carbonate hardness. Measure both again.`,
   'beyond-chemistry': (f) =>
-    `${f.what} must lie between ${f.from} and ${f.to} ${f.unit}, not ${+f.value.toPrecision(4)}: the chemistry is not known beyond.`,
+    `${f.what} must lie between ${f.from} and ${f.to} ${f.unit}, not ${+f.value.toPrecision(4)}: the chemistry is unknown beyond.`,
 };
 
 export class Refusal<R extends Reason = Reason> extends RangeError {

@@ -6,15 +6,15 @@ const kinds: Readonly<Record<string, string>> = {
   string: 'Give a text.',
   boolean: 'Say yes or no.',
   array: 'Give a list.',
-  object: 'Give all of its parts.',
-  record: 'Give all of its parts.',
+  object: 'Fill in all parts.',
+  record: 'Fill in all parts.',
 };
 
 /** What a schema finds wrong, as a sentence, wherever its author gave none of their own. */
 function sentenceFor(issue: z.core.$ZodRawIssue): string {
   switch (issue.code) {
     case 'invalid_type':
-      return kinds[issue.expected] ?? 'This is not what belongs here.';
+      return kinds[issue.expected] ?? 'This value is not valid here.';
     case 'too_small':
       return issue.origin === 'string'
         ? 'This is missing.'
@@ -32,9 +32,9 @@ function sentenceFor(issue: z.core.$ZodRawIssue): string {
     case 'not_multiple_of':
       return `This goes in steps of ${String(issue.divisor)}.`;
     case 'unrecognized_keys':
-      return `Nothing is known of ${issue.keys.join(', ')} here.`;
+      return `Unknown field: ${issue.keys.join(', ')} here.`;
     default:
-      return 'This is not written as it should be.';
+      return 'This is not in the right format.';
   }
 }
 

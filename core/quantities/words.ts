@@ -23,12 +23,12 @@ export const expectedWords = (expected: number, of: number): string =>
   `${expected > of - 0.05 ? of : expected.toFixed(1)} of ${of}`;
 
 /** How many of the simulated trips brought every bag within its limits; with their number, so that a few are not taken for many. */
-export const tripsWords = (within: number, of: number): string => `${within} of ${of} simulated trips within limits`;
+export const tripsWords = (within: number, of: number): string => `${within} of ${of} simulated trips good`;
 
 /** What was predicted at drop-off, in words: the living, or, before engine 4, only the trips within limits. */
 export const predictedWords = (odds: { chance: number; expected?: number | undefined }, animals: number): string =>
   odds.expected === undefined
-    ? `${Math.floor(100 * odds.chance)} of 100 trips within limits`
+    ? `${Math.floor(100 * odds.chance)} of 100 trips good`
     : `${expectedWords(odds.expected, animals)} alive`;
 
 const numbers = new Intl.Collator('en', { numeric: true });

@@ -81,7 +81,7 @@ describe('days of copper in its band', () => {
       ],
       levels.length + 1,
     ).gate[0]!.have;
-  test('both ends of the band are in it; a day beyond, or without a test, begins the row anew', () => {
+  test('both ends of the band are in it; a day beyond, or without a test, begins the row again', () => {
     expect(of(0.15, 0.22, 0.2)).toBe(3);
     expect(of(0.2, 0.23, 0.2, 0.2)).toBe(2);
     expect(of(0.2, 0.14, 0.2)).toBe(1);

@@ -72,9 +72,9 @@ function measure(c: Condition, f: Facts, s: Standing, a: Assumptions, fromMs: nu
         unit: 'd',
       };
     case 'no-sign':
-      return { words: 'No sign seen', have: Math.min(n, s.clearDays), of: n, unit: 'd' };
+      return { words: 'No signs of illness', have: Math.min(n, s.clearDays), of: n, unit: 'd' };
     case 'eating':
-      return { words: 'All eat', have: Math.min(n, s.eatenDays), of: n, unit: 'd' };
+      return { words: 'All eating', have: Math.min(n, s.eatenDays), of: n, unit: 'd' };
     case 'tests':
       return { words: 'Ammonia and nitrite in band', have: Math.min(n, testsInBand(s, a)), of: n, unit: 'tests' };
     case 'doses':
@@ -99,7 +99,7 @@ function measure(c: Condition, f: Facts, s: Standing, a: Assumptions, fromMs: nu
     case 'duties': {
       const due = f.duties.filter((d) => d.dueMs < s.nowMs && d.kind !== 'lights' && d.kind !== 'decide');
       const done = due.filter((d) => d.doneMs !== null || d.waived !== '').length;
-      return { words: 'Duties done or waived', have: done, of: due.length, unit: '' };
+      return { words: 'Tasks done or waived', have: done, of: due.length, unit: '' };
     }
   }
 }
@@ -163,8 +163,8 @@ function medicineWords(s: Standing): string {
   const left = underTreatment(s)[0];
   if (!left) return 'No medicine left in the water';
   const copper = left.medicine.kind === 'copper' || left.medicine.kind === 'bound-copper';
-  const change = `change ${Math.ceil(100 * changeToBeGone(left))} % of the water`;
-  return `No medicine left in the water: carbon is no proof. ${copper ? `Measure the copper, or ${change}` : `${change[0]!.toUpperCase()}${change.slice(1)}`}`;
+  const change = `change ${Math.ceil(100 * changeToBeGone(left))} %of the water`;
+  return `No medicine left in the water. Carbon is no proof. ${copper ? `Measure the copper, or ${change}` : `${change[0]!.toUpperCase()}${change.slice(1)}`}`;
 }
 
 /** A gate is open where each condition holds or was waived with a reason. */

@@ -70,7 +70,7 @@ describe('what a label says besides', () => {
     expect(worst(t('own', { notFor: { invertebrates: true } }), 'invertebrates')).toBe('refuse');
     expect(worst(t('own', { notFor: { scaleless: true } }), 'scaleless')).toBe('reason');
   });
-  test('the worst comes first, and nothing twice', () => {
+  test('the worst is recommended, and nothing twice', () => {
     const all = conflictsOf(t('copper'), [...allBeside]);
     expect(all[0]!.grade).toBe('refuse');
     expect(new Set(all.map((c) => c.words)).size).toBe(all.length);

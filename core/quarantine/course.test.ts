@@ -143,7 +143,7 @@ describe('phases in time', () => {
     const begun = phasesOf(facts([at(4, 12, { kind: 'phase', phase: 'medicine' })], templates.treated!), nowAt(6));
     expect(begun[1]).toMatchObject({ state: 'now', fromMs: nowAt(4, 12), toMs: nowAt(14, 12) });
   });
-  test('a newcomer begins the weeks anew, for the day, the phases and the days without a sign', () => {
+  test('a newcomer begins the weeks again, for the day, the phases and the days without a sign', () => {
     const s = standingOf(facts([at(10, 12, { kind: 'joined', code: 'KC-9' })]), nowAt(11));
     expect(s).toMatchObject({ day: 2, clearDays: 1 });
     expect(s.now.phase.id).toBe('settle');
@@ -151,7 +151,7 @@ describe('phases in time', () => {
 });
 
 describe('what is in the water', () => {
-  test('doses, decay and changes as reckoned by hand: 2.5, half after two days, a quarter changed', () => {
+  test('doses, decay and changes as calculated by hand: 2.5, half after two days, a quarter changed', () => {
     const f = facts([
       at(1, 12, { kind: 'dose', medicine: drops, amount: 20 }),
       at(3, 12, { kind: 'change', litres: 20 }),
@@ -160,7 +160,7 @@ describe('what is in the water', () => {
     expect(w!.levels.map((l) => +l.level.toFixed(4))).toEqual([0, 2.5, 1.25, 0.9375, 0.9375]);
     expect(inWater(f, nowAt(5, 12))[0]!.now).toBeCloseTo(0.46875, 6);
   });
-  test('an 85 % change and a dose for what is missing bring copper back; what was measured outranks what was reckoned', () => {
+  test('an 85 % change and a dose for what is missing bring copper back; what was measured outranks what was calculated', () => {
     const f = facts([
       at(1, 12, { kind: 'dose', medicine: copper, amount: 16 }),
       at(2, 12, test1({ copperMgL: 1.8 })),
@@ -214,7 +214,7 @@ describe('what the release waits for', () => {
     expect(open(days(1, 28))).toEqual([]);
     expect(open(days(1, 20), 21)).toEqual(['gate:days']);
   });
-  test('a sign, or a death, begins its days anew; nothing else does', () => {
+  test('a sign, or a death, begins its days again; nothing else does', () => {
     const seen = at(20, 16, { kind: 'look', signs: [{ sign: 'dust', part: 'body', many: 2 }], eaten: 'all' });
     const f = facts([...days(1, 28), seen]);
     expect(standingOf(f, nowAt(29)).clearDays).toBe(9);
@@ -245,7 +245,7 @@ describe('what the release waits for', () => {
     const out = [1, 2, 3].map((i) => at(28, i, { kind: 'change', litres: 60 } as Told));
     expect(open([...days(1, 28), dose, ...out])).toEqual([]);
   });
-  test('copper counts day after day in its band; a day without a test, or out of it, begins anew', () => {
+  test('copper counts day after day in its band; a day without a test, or out of it, begins again', () => {
     const plan = templates.treated!;
     const phases = [
       at(1, 13, { kind: 'phase', phase: 'medicine' }),

@@ -9,6 +9,6 @@ export function oddTest(
 ): string | null {
   const { copperMgL } = figures;
   if (copperMgL !== undefined && copperMgL > askTimes * copperTop)
-    return `Copper ${copperMgL} mg/L is ${(copperMgL / copperTop).toFixed(0)} times what it should be: is the decimal point right?`;
+    return `Copper ${copperMgL} mg/L is ${(copperMgL / copperTop).toFixed(0)} times the target. Check the decimal point.`;
   return doubtsOf(figures, { animals: null, marine: null })[0]?.words ?? null;
 }

@@ -89,19 +89,18 @@ const item = (kind: Duty['kind'], hour: number, minutes: number, title: string, 
 /** What every day of the first weeks has: dim light, bacteria, food or none, a look. */
 function everyDay(plan: Plan, day: number, invertebrates: boolean): Item[] {
   const out: Item[] = [];
-  if (day <= DIM_DAYS)
-    out.push(item('lights', 9, 2, 'Keep the lights down', 'Dim room, cover over the glass. No handling.'));
+  if (day <= DIM_DAYS) out.push(item('lights', 9, 2, 'Keep the lights down', 'Dim room, glass covered. No handling.'));
   if (day <= plan.bacteriaDays)
-    out.push(item('care', 9, 2, 'Bottled bacteria', 'The day’s measure of its label, into the filter.', '-bacteria'));
+    out.push(item('care', 9, 2, 'Bottled bacteria', 'The daily dose of its label, into the filter.', '-bacteria'));
   out.push(
     day <= plan.foodlessDays
-      ? item('feed', 10, 1, 'No food today', 'They arrive empty and stay so: less ammonia.')
-      : item('feed', 10, 5, 'Feed a little', 'Cleared in one minute; small food, live or frozen for shy eaters.'),
+      ? item('feed', 10, 1, 'No food today', 'They arrive with empty guts: less ammonia.')
+      : item('feed', 10, 5, 'Feed a little', 'Eaten within a minute; small food, live or frozen for shy eaters.'),
     item(
       'look',
       17,
       5,
-      day === 1 ? 'Look once, from afar' : 'Look for five minutes',
+      day === 1 ? 'Look once, from a distance' : 'Look for five minutes',
       invertebrates
         ? 'Moults, fuzz, feeding, flatworms on the glass at night.'
         : 'Breathing, fins, spots, dust, appetite.',
@@ -116,7 +115,7 @@ function testsOn(phase: Phase, i: number, day: number): Item[] {
   const out = phase.phTwice
     ? [
         item('test', 8, 3, 'pH in the morning', 'The lowest of the day; note it.', '-am'),
-        item('test', 20, 3, 'pH in the evening', 'The highest; more than 0.4 apart asks for carbonate.', '-pm'),
+        item('test', 20, 3, 'pH in the evening', 'The highest; if more than 0.4 apart, raise KH.', '-pm'),
       ]
     : [];
   if (phase.testEveryDays && (day <= FIRST_WEEK || every(phase.testEveryDays, i)))
@@ -136,7 +135,7 @@ function testsOn(phase: Phase, i: number, day: number): Item[] {
 function doneOn(phase: Phase, i: number, b: Begun): Item[] {
   const out: Item[] = [];
   const litres = Math.round(b.waterL * (phase.changeShare ?? 0.3));
-  const ready = `Prepared water, same temperature and salinity; ${Math.round(b.waterL)} L stand ready. Own siphon and bucket.`;
+  const ready = `Prepared water, same temperature and salinity; ${Math.round(b.waterL)} L ready. Own siphon and bucket.`;
   if (every(phase.changeEveryDays, i) && !phase.moves) out.push(item('water', 19, 25, `Change ${litres} L`, ready));
   if (phase.doseEveryDays && (i - 1) % phase.doseEveryDays === 0)
     out.push(
@@ -145,7 +144,7 @@ function doneOn(phase: Phase, i: number, b: Begun): Item[] {
         20,
         10,
         'Give the next dose',
-        'By its label, for the real litres, after any change. Carbon out of the filter.',
+        'By its label, for the real litres, after any water change. Carbon out of the filter.',
       ),
     );
   if (phase.kind === 'carbon' && i === 1)
@@ -155,7 +154,7 @@ function doneOn(phase: Phase, i: number, b: Begun): Item[] {
         9,
         10,
         'Fresh carbon into the filter',
-        'It takes what is left of the medicine; no more doses.',
+        'It removes the remaining medicine; no more doses.',
         '-carbon',
       ),
     );
@@ -175,13 +174,7 @@ function doneOn(phase: Phase, i: number, b: Begun): Item[] {
   return out;
 }
 
-const gear = item(
-  'care',
-  9,
-  5,
-  'Own gear in place',
-  'Net, siphon, bucket, heater, thermometer of this tank alone; nothing goes back.',
-);
+const gear = item('care', 9, 5, 'Own gear in place', 'Net, siphon, bucket, heater, thermometer for this tank only.');
 
 /** What is to be done in a phase that has begun. */
 export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
@@ -193,7 +186,7 @@ export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
     20,
     10,
     next ? `Decide: ${next.title.toLowerCase()} next?` : 'Decide on release',
-    'The page of the tank shows what is still missing.',
+    'The tank page shows what is missing.',
   );
   const daily = Array.from({ length: phase.days }, (_, k): Duty[] => {
     const i = k + 1;
@@ -236,7 +229,7 @@ function moveDuties(phase: Phase, b: Begun): Duty[] {
         dueMs,
         kind: 'move',
         title: `Move ${k + 1}: from ${from} to ${to}`,
-        detail: `Clean water of the same temperature and salinity; no water, net or stone from ${from} goes along.`,
+        detail: `Clean water of the same temperature and salinity; no water, net or stone from ${from} goes with them.`,
         minutes: 20,
       },
       {
@@ -248,7 +241,7 @@ function moveDuties(phase: Phase, b: Begun): Duty[] {
         title: `Bleach, rinse and dry ${from}`,
         detail: last
           ? `All of ${from}: tank, heater, pipe, net. Gloves and open windows; never with acid.`
-          : `Dry for ${DRY_H} h at least: it is used again on ${dayWords(dueMs + everyH * HOUR, b.zone)} at ${clockWords(dueMs + everyH * HOUR, b.zone)}. Gloves, open windows; never with acid.`,
+          : `Dry for ${DRY_H} h at least. Used again on ${dayWords(dueMs + everyH * HOUR, b.zone)} at ${clockWords(dueMs + everyH * HOUR, b.zone)}. Gloves, open windows; never with acid.`,
         minutes: 30,
       },
     ];

@@ -21,7 +21,7 @@ const conditionKinds = [
   'duties',
 ] as const;
 const condition = z.object({
-  kind: z.enum(conditionKinds, { error: 'Choose what is waited for.' }),
+  kind: z.enum(conditionKinds, { error: 'Choose what to wait for.' }),
   n: count(365, 'The number').optional(),
   atLeast: upTo(100, 'The figure').optional(),
 });
@@ -34,7 +34,7 @@ const phase = z.object({
   id: id(40),
   kind: z.enum(phaseKinds, { error: 'Choose what the phase is for.' }),
   title: named(60, 'Name the phase.'),
-  days: count(365, 'Days').min(1, 'A phase lasts a day at least.'),
+  days: count(365, 'Days').min(1, 'A phase lasts at least a day.'),
   /** Every so many days; none where absent. In the first week every day. */
   testEveryDays: count(60, 'Days between tests').optional(),
   /** pH morning and evening. */
@@ -57,7 +57,7 @@ export type Phase = z.infer<typeof phase>;
 export const planSchema = z
   .object({
     name: named(60, 'Name the plan.'),
-    phases: z.array(phase).min(1, 'A plan has one phase at least.').max(12),
+    phases: z.array(phase).min(1, 'A plan needs at least one phase.').max(12),
     gate: z.array(condition).max(12),
     /** Days without food after the journey. */
     foodlessDays: count(14, 'Days without food'),
@@ -68,13 +68,13 @@ export const planSchema = z
     bacteriaDays: count(30, 'Days of bacteria'),
   })
   .refine((p) => new Set(p.phases.map((x) => x.id)).size === p.phases.length, {
-    error: 'Every phase needs a name of its own.',
+    error: 'Every phase needs a different name.',
     path: ['phases'],
   });
 export type Plan = z.infer<typeof planSchema>;
 
 const sign = z.object({
-  sign: z.enum(signNames, { error: 'Choose what was seen.' }),
+  sign: z.enum(signNames, { error: 'Choose the sign.' }),
   part: z.enum(bodyParts).optional(),
   many: count(100_000, 'How many').optional(),
 });
@@ -120,7 +120,7 @@ const entryShapes = [
     note: lines(300).optional(),
   }),
   z.object({ kind: z.literal('phase'), phase: id(40), reason: lines(300).optional() }),
-  z.object({ kind: z.literal('waive'), what: text(60), reason: named(300, 'Say why it is waived.') }),
+  z.object({ kind: z.literal('waive'), what: text(60), reason: named(300, 'Give a reason for waiving it.') }),
   z.object({ kind: z.literal('joined'), code: id(20) }),
   z.object({ kind: z.literal('gear') }),
   // Told by the house when somebody died, with what was done about it.

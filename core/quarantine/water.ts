@@ -21,7 +21,7 @@ export function realLitres(t: {
   needs(t.lengthCm > 0 && t.widthCm > 0 && t.waterCm > 0, 'Length, width and height of the water must be more than 0.');
   const bed = Math.min(t.bedCm ?? 0, t.waterCm) * 0.6;
   const litres = (t.lengthCm * t.widthCm * (t.waterCm - bed)) / 1000 - (t.ornamentsL ?? 0);
-  needs(litres > 0, 'What is in the tank takes more room than its water has.');
+  needs(litres > 0, 'The contents take more room than the tank has.');
   return litres;
 }
 
@@ -71,8 +71,8 @@ export function saltSteps(fromGL: number, toGL: number, stepGL: number, waterL: 
     const grams = up ? (to - from) * waterL : 0;
     const litres = up ? 0 : waterL * (1 - to / from);
     const words = up
-      ? `${kilos(grams)} of pure salt for ${waterL.toFixed(0)} L, dissolved first, over an hour: ${(from / 10).toFixed(2)} to ${(to / 10).toFixed(2)} %.`
-      : `${litres.toFixed(1)} L out, as much without salt in: ${(from / 10).toFixed(2)} to ${(to / 10).toFixed(2)} %.`;
+      ? `${kilos(grams)} of pure salt for ${waterL.toFixed(0)} L, dissolved first, added over an hour: ${(from / 10).toFixed(2)} to ${(to / 10).toFixed(2)} %.`
+      : `${litres.toFixed(1)} L out, same amount without salt in: ${(from / 10).toFixed(2)} to ${(to / 10).toFixed(2)} %.`;
     return { fromGL: from, toGL: to, grams, litres, words };
   });
 }

@@ -54,7 +54,7 @@ test('own costs are what the plan uses up: box, layers of bags, bands, oxygen wi
 test('what only a hand knows outranks the plan: hours, the way, tolls, further sums', () => {
   const { own } = of({ hours: 2, km: 30, tolls: 4, other: [{ name: 'Dry ice', amount: 7, asked: false }] });
   expect(amount(own, 'Work')).toBe(40);
-  expect(amount(own, 'The way')).toBe(19);
+  expect(amount(own, 'Journey')).toBe(19);
   expect(amount(own, 'Dry ice')).toBe(7);
 });
 

@@ -84,7 +84,7 @@ function ownLines(c: Consignment, catalogue: Catalogue, a: Assumptions, told: To
     },
     {
       what: 'Bags',
-      detail: `${counted(bagCount, 'bag')}, layer by layer`,
+      detail: `${counted(bagCount, 'bag')}, by layer`,
       amount: layers.reduce((s, x) => s + x.n * (x.type.cost ?? 0), 0),
     },
     {
@@ -94,7 +94,7 @@ function ownLines(c: Consignment, catalogue: Catalogue, a: Assumptions, told: To
     },
     {
       what: 'Oxygen',
-      detail: `${(oxygenL * a.oxygenFlushFactor).toFixed(0)} L with what flushing loses, at ${two(a.oxygenPricePerL)}`,
+      detail: `${(oxygenL * a.oxygenFlushFactor).toFixed(0)} L including flushing, at ${two(a.oxygenPricePerL)}`,
       amount: oxygenL * a.oxygenFlushFactor * a.oxygenPricePerL,
     },
     {
@@ -107,7 +107,7 @@ function ownLines(c: Consignment, catalogue: Catalogue, a: Assumptions, told: To
         packs.reduce((s, p) => s + p.count * row(catalogue.packs, p.packId, 'pack').cost, 0) +
         ballast * ballastBottle.cost,
     },
-    { what: 'Treatments', detail: 'by the prices of the shelf', amount: treated },
+    { what: 'Treatments', detail: 'at stock prices', amount: treated },
     {
       what: 'Paper, liner, tape, labels',
       detail: `${counted(boxes.length, 'box', 'boxes')} at ${two(a.paperPrice)}`,
@@ -115,17 +115,17 @@ function ownLines(c: Consignment, catalogue: Catalogue, a: Assumptions, told: To
     },
     {
       what: 'Work',
-      detail: `${hours.toFixed(1)} h${charges.hours === undefined ? ' by the plan' : ''} at ${two(a.hourPrice)}`,
+      detail: `${hours.toFixed(1)} h${charges.hours === undefined ? ' as planned' : ''} at ${two(a.hourPrice)}`,
       amount: hours * a.hourPrice,
     },
     {
-      what: 'The way',
+      what: 'Journey',
       detail: `${km} km at ${two(a.kmPrice)}${charges.tolls ? `, tolls ${two(charges.tolls)}` : ''}`,
       amount: km * a.kmPrice + (charges.tolls ?? 0),
     },
     ...(c.booking?.paidBy === 'receiver'
       ? []
-      : [{ what: 'Freight', detail: 'by the carrier’s row, box by box', amount: freight }]),
+      : [{ what: 'Freight', detail: 'at the carrier’s price, box by box', amount: freight }]),
     ...(charges.other ?? []).map((x) => ({ what: x.name, detail: '', amount: x.amount })),
   ].filter((x) => x.amount > 0);
 }

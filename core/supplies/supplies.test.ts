@@ -38,7 +38,7 @@ describe('what a set of packs lacks', () => {
   });
 });
 
-describe('what a consignment takes from the shelf', () => {
+describe('what a shipment takes from the shelf', () => {
   const needs = new Map(consignmentNeeds(example, catalogue, defaultAssumptions).map((n) => [n.key, n.amount]));
 
   test('two bags and four bands for each bag, a liner for each box', () => {
@@ -177,7 +177,7 @@ describe('the shelf against what is planned', () => {
     expect(o).toMatchObject({ bites: null, low: false, buy: 0, free: 2, reserved: 4 });
   });
 
-  test('the first consignment that goes short is named; what the later ones lack is bought too', () => {
+  test('the first shipment that goes short is named; what the later ones lack is bought too', () => {
     const [o] = outlook(
       [row('a', 1)],
       [
@@ -238,7 +238,7 @@ describe('looking ahead', () => {
     expect(take(['KC-1', now], ['KC-2', later])).toBe('KC-2');
     expect(take(['KC-1', now], ['KC-2', now])).toBe('KC-2');
   });
-  test('what else a consignment takes does not count against this', () => {
+  test('what else a shipment takes does not count against this', () => {
     const mixed = {
       code: 'KC-1',
       atIso: now,

@@ -80,14 +80,14 @@ export function forecastFromRows(rows: CsvRows, now: { iso: string; source: stri
     return {
       ok: false,
       problems: [
-        { path: 'file', message: `A forecast of ${header.length} columns is too wide; ${MOST_COLUMNS} is the most.` },
+        { path: 'file', message: `A forecast of ${header.length} columns is too wide; ${MOST_COLUMNS} is the limit.` },
       ],
     };
   if (rows.length - 1 > MOST_ROWS)
     return {
       ok: false,
       problems: [
-        { path: 'file', message: `A forecast of ${rows.length - 1} lines is too long; ${MOST_ROWS} is the most.` },
+        { path: 'file', message: `A forecast of ${rows.length - 1} lines is too long; ${MOST_ROWS} is the limit.` },
       ],
     };
   const places = new Map<string, Forecast['places'][number]['points']>();

@@ -36,7 +36,7 @@ export function midnightOf(date: string, zone: string): number {
 export function hourlyOf(days: readonly DayExtremes[], place: Place): WeatherPoint[] {
   if (days.length === 0) throw new RangeError('There must be a day.');
   const list = days.map((d, i) => {
-    if (d.minC > d.maxC) throw new RangeError(`${d.date}: the minimum lies above the maximum.`);
+    if (d.minC > d.maxC) throw new RangeError(`${d.date}: the minimum is above the maximum.`);
     const fromMs = midnightOf(d.date, place.zone);
     const toMs = sameTimeLater(fromMs, 1, place.zone);
     if (i > 0 && fromMs !== sameTimeLater(midnightOf(days[i - 1]!.date, place.zone), 1, place.zone))

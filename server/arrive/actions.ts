@@ -18,7 +18,7 @@ import * as ways from './ways';
 const starting = z.object({
   code: id(20),
   bagId: id(20),
-  method: z.enum(methodIds, { error: 'This way of opening is not known here.' }),
+  method: z.enum(methodIds, { error: 'This method is unknown.' }),
   because: text(200),
 });
 
@@ -39,7 +39,7 @@ export async function startRun(
       const e = evaluationOf(h, stored);
       if (!e.ok) return e;
       const lane = methodComparisons(h, stored.document, e.value, h.nowMs()).find((l) => l.bagIds.includes(x.bagId));
-      if (!lane) return refuse('bagId', 'This bag is not known here.');
+      if (!lane) return refuse('bagId', 'This bag is unknown.');
       return run.startRun(h, stored.document, lane, x.method, x.because);
     }),
   );

@@ -31,7 +31,7 @@ export async function claimOf(house: House, code: string): Promise<Outcome<{ nam
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (!c.actual.arrivedAt) return refuse('code', `${c.code} has not come yet: there is nothing to tell of it.`);
+  if (!c.actual.arrivedAt) return refuse('code', `${c.code} has not arrived yet; there is nothing to report.`);
   const { observations } = house.facts.of(c.id);
   const pictures = picturesOf(observations);
   const bags: ClaimBag[] = c.bags.map((b) => ({

@@ -22,10 +22,10 @@ const LOOK_MIN = 30;
 /** Sea water as shops keep it, and water between (†): what came is measured at the bag. */
 
 const comeInput = z.object({
-  way: z.enum(ways, { error: 'Say how they came.' }),
+  way: z.enum(ways, { error: 'Choose how they travelled.' }),
   animals: z
-    .array(z.object({ speciesId: named(80, 'Say which animals came.'), count: count(5000, 'The animals').min(1) }))
-    .min(1, 'Say which animals came.')
+    .array(z.object({ speciesId: named(80, 'Choose the animals.'), count: count(5000, 'The animals').min(1) }))
+    .min(1, 'Choose the animals.')
     .max(20),
   /** Since the bag was closed; null where nobody knows. */
   hours: between(0, 240, 'Hours in the bag').nullable(),
@@ -67,7 +67,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const d = parsed.data;
   const species = d.animals.map((x) => house.shelves().all.species.find((s) => s.id === x.speciesId));
   const unknown = species.findIndex((s) => s === undefined);
-  if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is not known here.');
+  if (unknown >= 0) return refuse(`animals.${unknown}.speciesId`, 'This species is unknown.');
   const tank = d.tankId === NO_TANK ? FOAM_BOX : waterOfTankRecord(house, d.tankId);
   if (!tank) return refuse('tankId', 'Choose one of your tanks.');
   const home = profileOf(house);
@@ -77,13 +77,18 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
   const services = house.shelves().offered.services.filter((s) => s.live);
   const service =
     services.find((s) => (d.way === 'posted' ? s.kind === 'courier' : s.kind === 'own-car')) ?? services[0];
-  if (!service) return refuse('way', 'There is no service that carries live animals: add one under Carriers.');
+  if (!service) return refuse('way', 'No service takes live animals. Add one under Carriers.');
   const local = (ms: number): string => localAt(ms, zone);
   const order: OrderInput = {
     code: null,
     version: null,
     direction: 'incoming',
-    sender: { name: d.from || (d.way === 'moved' ? home.name : 'Not told'), address: '', phone: '', place: home.place },
+    sender: {
+      name: d.from || (d.way === 'moved' ? home.name : 'Not recorded'),
+      address: '',
+      phone: '',
+      place: home.place,
+    },
     receiver: { name: home.name, address: home.address, phone: home.phone, place: home.place },
     serviceId: service.id,
     handOverLocal: local(Math.min(sealedMs + 10 * MIN, now - 10 * MIN)),

@@ -51,7 +51,7 @@ beforeEach(() => {
 afterEach(() => house.db.close());
 
 test('what is here wants to be opened, then to be finished, then nothing but its looks', () => {
-  expect(tasks()).toEqual([`${code} is here: look, measure, open`]);
+  expect(tasks()).toEqual([`${code} arrived: look, measure, open`]);
   expect(said(finishArrival(house, code))).toMatch(/not across yet/);
   now += 40 * 60_000;
   across();

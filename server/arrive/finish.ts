@@ -93,10 +93,10 @@ type ArrivalOutcome = ReturnType<typeof outcomeOf>;
 /** Why an arrival cannot be closed yet, by name; null where it can. */
 function notFinished(o: ArrivalOutcome): string | null {
   const left = o.bags.filter((b) => b.state === 'waits' || b.state === 'under way').map((b) => b.id);
-  if (left.length > 0) return `${left.join(', ')} ${left.length === 1 ? 'is' : 'are'} not across yet.`;
+  if (left.length > 0) return `${left.join(', ')} ${left.length === 1 ? 'is' : 'are'} not transferred yet.`;
   const homeless = o.tanks.filter((t) => t.alive > 0 && !t.living).map((t) => t.name);
   return homeless.length > 0
-    ? `Say where they live: open the quarantine in tank ${homeless.join(', ')}, or let them live there.`
+    ? `Say where they stay: start quarantine in tank ${homeless.join(', ')}, or let them stay there.`
     : null;
 }
 
@@ -105,7 +105,7 @@ export function finishArrival(house: House, code: string): Outcome<null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (!c.actual.arrivedAt) return refuse('code', `${c.code} has not come yet.`);
+  if (!c.actual.arrivedAt) return refuse('code', `${c.code} has not arrived yet.`);
   const o = outcomeOf(house, c);
   // The other phone was quicker.
   if (o.finishedAt) return { ok: true, value: null };
@@ -145,7 +145,7 @@ export function tellCertificate(house: House, code: string, number: string): Out
   if (!stored.ok) return stored;
   const { id, direction } = stored.value.document;
   if (direction !== 'incoming')
-    return refuse('certificate', 'This consignment leaves: its certificate is under Papers.');
+    return refuse('certificate', 'This shipment is outgoing. Its certificate is under Papers.');
   const word = number.trim();
   if (word.length > MOST_CERTIFICATE) return refuse('certificate', `At most ${MOST_CERTIFICATE} characters.`);
   const { observations } = house.facts.of(id);

@@ -43,7 +43,7 @@ test('what should have been done yesterday is due half an hour after it was type
 test('the same file again leads to what is here; a file of one’s own cannot come to its own house', () => {
   expect(must(importConsignment(receiver, text, 'comes')).state).toBe('exists');
   expect(said(importConsignment(sender, text, 'comes'))).toBe(
-    `This is ${code}, which leaves this house: it cannot come to it too.`,
+    `This is ${code}, an outgoing shipment of yours; it cannot arrive here too.`,
   );
 });
 

@@ -34,7 +34,7 @@ export function sendInto(house: House, d: Into, at: string): Outcome<null> {
   const bag = c.bags.find((b) => b.id === d.bagId);
   if (!bag) return refuse('bag', `There is no bag ${d.bagId} any more.`);
   const running = house.arrivals.runsOf(c.id).some((r) => r.bagIds.includes(bag.id));
-  if (running) return refuse('tank', `${bag.id} is on its way into a tank: stop its sequence first.`);
+  if (running) return refuse('tank', `${bag.id} is being transferred. Stop its run first.`);
   const line = c.lines.find((l) => l.id === bag.animals[0]!.lineId)!;
   const species = row(catalogueOf(c, house).species, line.speciesId, 'species');
   // All or nothing: a second tank that cannot be leaves the first one where it was.

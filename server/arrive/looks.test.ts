@@ -34,7 +34,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-test('the first bag that is opened opens the consignment, and a slip closes it again', () => {
+test('the first bag that is opened opens the shipment, and a slip closes it again', () => {
   const c = stored().document;
   const lane = methodComparisons(house, c, must(tryEvaluate(house, c)), now)[0]!;
   const opened = () => stored().document.actual.openedAt;

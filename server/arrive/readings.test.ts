@@ -37,7 +37,7 @@ beforeEach(() => {
 });
 afterEach(() => house.db.close());
 
-describe('what was found on arrival', () => {
+describe('what was measured on arrival', () => {
   test('becomes facts, each with its unit; what nobody took becomes none', () => {
     const before = facts().length;
     must(bag({ tempC: 19.5 }));
@@ -55,7 +55,7 @@ describe('what was found on arrival', () => {
     ]);
   });
 
-  test('told again unchanged it tells nothing anew; one figure more is one fact more, with the instant of its press', () => {
+  test('told again unchanged it tells nothing again; one figure more is one fact more, with the instant of its press', () => {
     must(bag({ tempC: 19.5 }));
     const once = facts().length;
     now += 600_000;
@@ -106,7 +106,7 @@ describe('what was found on arrival', () => {
     const n = animalsOf(first());
     const odd = { kind: 'bag', id: first(), figures: { alive: n + 2, dead: 0, doubtful: 0 } };
     const before = facts().length;
-    expect(said(sent(odd))).toBe(`${first()}: ${n + 2} counted, ${n} on the label: 2 more than came?`);
+    expect(said(sent(odd))).toBe(`${first()}: ${n + 2} counted, ${n} on the label: 2 more than arrived?`);
     expect(said(sent({ kind: 'bag', id: first(), figures: { pH: 9.6 } }))).toMatch(/pH 9\.6 in a closed bag/);
     expect(facts()).toHaveLength(before);
     must(sent(odd, true));

@@ -145,7 +145,7 @@ function readAgain(house: House, d: Readings, at: string): Outcome<null> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   for (const of of d.of) {
-    if (of.kind !== 'bag') return refuse('bag', 'What is read again is the water of a bag.');
+    if (of.kind !== 'bag') return refuse('bag', 'Only bag water can be measured again.');
     const read = withRead(house, c, of, d.sure, at);
     if (!read.ok) return read;
   }

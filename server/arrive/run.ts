@@ -28,14 +28,14 @@ export function startRun(
   because = '',
 ): Outcome<string> {
   const course = lane.courses.find((x) => x.id === method);
-  if (!course) return refuse('method', 'This method is not known here.');
+  if (!course) return refuse('method', 'This method is unknown.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));
-  if (running) return refuse('method', `${running.bagIds.join(', ')} already have a sequence. Stop it first.`);
+  if (running) return refuse('method', `${running.bagIds.join(', ')} already have a run. Stop it first.`);
   const stops = stopsOf(lane.stops, method).map((s) => stopWords(s, lane.tank.name));
   if (stops.length > 0 && because.trim() === '')
     return refuse(
       'because',
-      `Stop. ${stops.map((s) => `${s.harm} ${s.instead}`).join(' ')} Or write why it starts anyway.`,
+      `Stop. ${stops.map((s) => `${s.harm} ${s.instead}`).join(' ')} Or give a reason to start anyway.`,
     );
   const id = randomUUID();
   const at = house.nowIso();
@@ -67,9 +67,9 @@ export function startRun(
 /** A sequence that goes on; why it does not. */
 function goingOn(house: House, runId: string): Outcome<StoredRun> {
   const run = house.arrivals.run(runId);
-  if (!run) return refuse('run', 'This sequence is not there any more.');
+  if (!run) return refuse('run', 'This run no longer exists.');
   return house.arrivals.isStopped(runId)
-    ? refuse('run', 'This sequence was stopped: start another.')
+    ? refuse('run', 'This run was stopped. Start another.')
     : { ok: true, value: run };
 }
 
@@ -92,10 +92,10 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
     return refuse(
       'step',
       !wanted
-        ? 'There is no such step in this sequence.'
+        ? 'This run has no such step.'
         : running
-          ? `“${wanted.title}” is not on: “${running.title}” is. Do that first.`
-          : 'This sequence is finished.',
+          ? `“${wanted.title}” is not the current step: “${running.title}” is. Do that first.`
+          : 'This run is finished.',
     );
   }
   house.db.transaction(() => {
@@ -136,14 +136,14 @@ export function undoStep(house: House, runId: string, key?: string): Outcome<nul
     .sort((a, b) => (a[1] < b[1] ? 1 : -1))[0];
   if (!last) return refuse('step', 'Nothing has been done yet.');
   if (key !== undefined && last[0] !== key)
-    return refuse('step', 'Another step was done since: the screen now shows it.');
+    return refuse('step', 'Another step was done meanwhile; the screen shows it now.');
   house.db.transaction(() => {
     house.arrivals.reopenStep(runId, last[0]);
     if (last[0] === OPENS) closedAgain(house, run, last[1]);
     house.consignments.journal(
       run.consignmentId,
       house.nowIso(),
-      'acclimation step taken back',
+      'acclimation step undone',
       `${run.bagIds.join(' ')}: ${last[0]}`,
     );
   })();
@@ -160,7 +160,7 @@ export function pauseRun(house: House, runId: string, key: string, pressedMs = h
   const run = there.value;
   if (run.done[key] !== undefined) return { ok: true, value: null };
   if (key !== pauseKey(millis(run.done)))
-    return refuse('pause', 'Somebody else has paused it, or let it go on: the screen now shows it.');
+    return refuse('pause', 'Someone else paused or continued it; the screen shows it now.');
   const at = new Date(Math.min(house.nowMs(), Math.max(pressedMs, Date.parse(run.startedAt)))).toISOString();
   house.db.transaction(() => {
     house.arrivals.finishStep(runId, key, at);
@@ -184,11 +184,11 @@ export function extraRound(house: House, runId: string, nth: number): Outcome<nu
   const run = there.value;
   if (run.steps.some((s) => s.key === `pour+${nth}`)) return { ok: true, value: null };
   if (nth > MOST_ROUNDS)
-    return refuse('round', `${MOST_ROUNDS} rounds were added: more bring the water no nearer. Measure it, and go on.`);
+    return refuse('round', `${MOST_ROUNDS} rounds were added; more do not help. Measure, and continue.`);
   const steps = withExtraRound(run.steps);
-  if (!steps) return refuse('round', 'This way has no rounds.');
+  if (!steps) return refuse('round', 'This method has no rounds.');
   const running = run.steps[positionOf(run, house.nowMs()).index];
-  if (!running || goesIn(running.key)) return refuse('round', 'They are going in already: no round more.');
+  if (!running || goesIn(running.key)) return refuse('round', 'They are being transferred already.');
   house.db.transaction(() => {
     house.arrivals.changeSteps(runId, steps);
     house.consignments.journal(run.consignmentId, house.nowIso(), 'one round more', run.bagIds.join(' '));

@@ -24,7 +24,7 @@ export function takeAsSeen(house: House, code: string): Outcome<null> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const told = packedAsSeen(house, c);
-  if (told.length === 0) return refuse('seen', 'Nothing that was seen differs from the plan.');
+  if (told.length === 0) return refuse('seen', 'Nothing differs from the plan.');
   const done = change(
     house,
     code,
@@ -41,7 +41,7 @@ export function takeAsSeen(house: House, code: string): Outcome<null> {
  * seen. Null where nothing came of them yet, or nobody knows who they are.
  */
 export function sellerBefore(house: House, c: Consignment) {
-  if (c.direction !== 'incoming' || isOwnMove(c) || c.sender.name === 'Not told') return null;
+  if (c.direction !== 'incoming' || isOwnMove(c) || c.sender.name === 'Not recorded') return null;
   const before = house.consignments
     .cameFrom(c.sender.name, MOST)
     .filter((x) => x.document.id !== c.id && x.document.actual.arrivedAt);

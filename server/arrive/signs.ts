@@ -27,7 +27,7 @@ export function tellSign(
   const c = stored.value.document;
   const there = d.kind === 'bag' ? c.bags.some((b) => b.id === d.id) : c.boxes.some((b) => b.id === d.id);
   if (!there) return refuse('id', `There is no ${d.kind} ${d.id} any more.`);
-  if (signs[d.sign].of !== d.kind) return refuse('sign', `“${signs[d.sign].words}” is not seen of a ${d.kind}.`);
+  if (signs[d.sign].of !== d.kind) return refuse('sign', `“${signs[d.sign].words}” does not apply to a ${d.kind}.`);
   const { observations } = house.facts.of(c.id);
   const is = signsNow(seenOf(observations, d.kind, d.id)).includes(d.sign);
   // The other phone told it already.

@@ -59,7 +59,7 @@ const notRanked = (lane: Compared<AssumedTank>) =>
             {
               id: x.id,
               name: x.name,
-              why: 'Buys hours for bags that must wait: no way into a tank by itself.',
+              why: 'Gains hours for bags that must wait. Not a transfer method.',
               may: true,
               stopped: stopsOf(lane.stops, x.id).length > 0,
             },
@@ -179,13 +179,13 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
             heavy: parts.hardness,
           },
           {
-            name: 'Takes, hands on',
+            name: 'Time, hands on',
             value: m.transferAtMin.toFixed(0),
             unit: `min (${m.handsMin} with hands)`,
             mark: shareMark(parts.hands),
             heavy: parts.hands,
           },
-          { name: 'Burden, in all', value: burden.toFixed(2), unit: '', mark: burdenMark(burden), heavy: burden },
+          { name: 'Overall stress', value: burden.toFixed(2), unit: '', mark: burdenMark(burden), heavy: burden },
         ],
       })),
     };

@@ -80,9 +80,9 @@ export function setWays(house: House, input: unknown): Outcome<null> {
     house,
     asked.value.code,
     null,
-    'how it is opened here',
+    'how arrivals are opened',
     (c) => ({ ok: true, value: { ...c, assumptions: { ...c.assumptions, ...asked.value.ways } } }),
-    { kind: 'mended', subject: 'how it is opened here', data: asked.value.ways },
+    { kind: 'mended', subject: 'how arrivals are opened', data: asked.value.ways },
   );
   return done.ok ? { ok: true, value: null } : done;
 }

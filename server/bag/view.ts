@@ -26,13 +26,13 @@ function waterWords(r: BagResult, e: Forward, guessed: boolean): string[] {
   const { settledPh, nh3MgNL } = r.curves;
   if (Math.abs(settledPh - measured) >= 0.05)
     said.push(
-      `${guessed ? `Nobody measured its pH: ${measured.toFixed(2)} is what is usual` : `Measured pH ${measured.toFixed(2)}`}; beside its gas the water settles at ${settledPh.toFixed(2)} at once, before the fish breathe it down again: carbon dioxide ${settledPh > measured ? 'leaves' : 'enters'} it.`,
+      `${guessed ? `pH not measured: typical ${measured.toFixed(2)}` : `Measured pH ${measured.toFixed(2)}`}; with its gas the water settles at ${settledPh.toFixed(2)} at once, before the fish breathe it down again: carbon dioxide ${settledPh > measured ? 'leaves' : 'enters'} it.`,
     );
   const line = e.assumptions.longTermNh3MgNL;
   const over = nh3MgNL.findIndex((x) => x > line);
   if (over >= 0 && over * e.stepH < e.deadlineH)
     said.push(
-      `Un-ionized ammonia is above ${line} mg N/L from ${(over * e.stepH).toFixed(0)} h on: fish bear that for a journey, not for weeks (EIFAC).`,
+      `Un-ionized ammonia is above ${line} mg N/L from ${(over * e.stepH).toFixed(0)} h on: tolerable for a journey, not for weeks (EIFAC).`,
     );
   return said;
 }

@@ -126,7 +126,7 @@ describe('held back', () => {
     packs: [],
     cost: 20,
     weightKg: 4,
-    reason: '196 of 200 simulated trips within limits.',
+    reason: '196 of 200 simulated trips good.',
     ...change,
   });
   const answers =

@@ -32,9 +32,9 @@ export function putOff(house: House, asked: unknown): Outcome<null> {
   const parsed = input.safeParse(asked);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const duty = allDuties(house).find((d) => d.id === parsed.data.id);
-  if (!duty || duty.doneAt) return refuse('id', 'This duty is done or gone.');
+  if (!duty || duty.doneAt) return refuse('id', 'This task is done or removed.');
   const until = parsed.data.later === null ? null : laterMs(house, parsed.data.later);
-  if (until !== null && until <= dueMs(duty)) return refuse('id', 'It is due later than that already.');
+  if (until !== null && until <= dueMs(duty)) return refuse('id', 'It is already due later.');
   house.bench.putOff(duty.id, until === null ? null : new Date(until).toISOString(), house.nowIso());
   return { ok: true, value: null };
 }

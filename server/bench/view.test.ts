@@ -31,7 +31,7 @@ beforeEach(() => {
 afterEach(() => house.db.close());
 
 describe('what is on the way', () => {
-  test('an order shows from 48 h before its hand-over, with what it is and for whom', () => {
+  test('an order shows from 48 h before its drop-off, with what it is and for whom', () => {
     const code = make();
     at('2026-11-24T19:00:00Z');
     expect(way(code)).toBeUndefined();
@@ -42,17 +42,17 @@ describe('what is on the way', () => {
     const code = make();
     event(code, 'sealedAt', '2026-11-26T17:00:00.000Z');
     event(code, 'handedOverAt', '2026-11-26T19:00:00.000Z');
-    expect(way(code)).toMatchObject({ words: 'On the road, on time', travelling: true });
+    expect(way(code)).toMatchObject({ words: 'On the way, on time', travelling: true });
     const { deadlineMs } = way(code)!.result;
     now = deadlineMs;
-    expect(words(code)).toBe('On the road, on time');
+    expect(words(code)).toBe('On the way, on time');
     now = deadlineMs + 3 * HOUR;
-    expect(words(code)).toBe('Past its window');
+    expect(words(code)).toBe('Past its delivery window');
     expect(way(code)!.mark).not.toBe('fine');
     event(code, 'arrivedAt', '2026-11-27T16:00:00.000Z');
-    expect(words(code)).toBe('Here; measure and choose a method');
+    expect(words(code)).toBe('Arrived: measure and choose a method');
     event(code, 'openedAt', '2026-11-27T16:30:00.000Z');
-    expect(words(code)).toBe('Opened; going across now');
+    expect(words(code)).toBe('Opened, transferring now');
     must(openQuarantine(house, code));
     expect(way(code)).toBeUndefined();
   });
@@ -187,7 +187,7 @@ describe('quarantine on the Bench', () => {
 });
 
 describe('what runs low', () => {
-  test('with what is left, in whole numbers, and the consignment at which it bites; nothing where nobody counted', () => {
+  test('with what is left, in whole numbers, and the shipment at which it bites; nothing where nobody counted', () => {
     const code = make();
     expect(benchView(house).low).toEqual([]);
     must(setCount(house, 'band', '1.2'));

@@ -95,8 +95,8 @@ function markOf(code: string, state: StoredResult['state'], concerns: readonly C
 
 /** Where it was seen last, and how late it is. */
 function seenWords(road: Road): string {
-  if (road.leg >= road.legs.length) return 'Delivered; not opened yet';
-  const at = road.legs[Math.max(0, road.leg)]?.label ?? 'on the road';
+  if (road.leg >= road.legs.length) return 'Delivered, not opened yet';
+  const at = road.legs[Math.max(0, road.leg)]?.label ?? 'on the way';
   if (road.unseenSinceMs !== null) return `${at}; not seen since`;
   return road.lateMin > 0 ? `${at}; ${durationWords(road.lateMin * 60_000)} late` : `${at}; on time`;
 }
@@ -126,19 +126,19 @@ function onTheWay(house: House, stored: StoredConsignment, concerns: readonly Co
   const road = travelling && !c.actual.arrivedAt ? roadOf(house, stored) : null;
   const seen = road?.ok && (c.actual.scans ?? []).length > 0 ? road.value : null;
   const words = c.actual.openedAt
-    ? 'Opened; going across now'
+    ? 'Opened, transferring now'
     : c.actual.arrivedAt
-      ? 'Here; measure and choose a method'
+      ? 'Arrived: measure and choose a method'
       : seen
         ? seenWords(seen)
         : !travelling && !incoming && now > r.handOverMs
           ? 'Not dropped off yet'
           : late
-            ? 'Past its window'
+            ? 'Past its delivery window'
             : travelling
               ? incoming
                 ? `Coming to you. Prepare tank ${c.tank.name}`
-                : 'On the road, on time'
+                : 'On the way, on time'
               : 'Leaves soon';
   return {
     code: c.code,
@@ -196,9 +196,9 @@ function arrivalTasks(house: House, live: readonly StoredConsignment[]): BenchTa
         state: finishes || house.nowMs() < Date.parse(arrivedAt) + HOUR ? 'due' : 'late',
         canWait: false,
         day: 'today',
-        title: finishes ? `Finish the arrival of ${c.code}` : `${c.code} is here: look, measure, open`,
+        title: finishes ? `Finish the arrival of ${c.code}` : `${c.code} arrived: look, measure, open`,
         detail: finishes
-          ? 'All across: say where they live, and what was found.'
+          ? 'All transferred: say where they stay, and how they arrived.'
           : `${bagNames(waiting)} ${waiting.length === 1 ? 'is' : 'are'} still closed.`,
         warning: null,
         minutes: finishes ? 5 : 20,

@@ -36,7 +36,7 @@ const input = (more: Partial<BoxesInput> = {}): BoxesInput => ({
   ...more,
 });
 
-test('a bag stays where a hand put it until a hand gives it back; in another box it finds a place anew', () => {
+test('a bag stays where a hand put it until a hand gives it back; in another box it finds a place again', () => {
   // A roomy one, so that there is somewhere to put it.
   must(saveBoxes(house, input({ boxes: s().c.boxes.map((b) => ({ ...b, boxTypeId: 'box-l' })) })));
   const [bag] = s().c.bags;
@@ -77,7 +77,7 @@ test('other boxes are looked for without changing anything, least to pay for fir
   expect(must(findBoxes(house, code)).find((x) => x.inUse)!.name).toBe(other.name);
 });
 
-test('the scale is a fact of its own: read, held against the booked weight, taken back, and never overwritten', () => {
+test('the scale is a fact of its own: read, held against the booked weight: undone, and never overwritten', () => {
   const { version } = s().base;
   must(saveFreight(house, { code, version, booking: {}, charges: {}, declared: [{ boxId: '1', kg: 2 }] }));
   const row = () => freightView(s(), s().e!).boxes[0]!;

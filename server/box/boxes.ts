@@ -80,7 +80,7 @@ export function findBoxes(house: House, code: string): Outcome<BoxSetRow[]> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (c.bags.length === 0) return refuse('code', 'No bag is planned yet.');
+  if (c.bags.length === 0) return refuse('code', 'No bags planned yet.');
   const catalogue = catalogueOf(c, house);
   const kinds = (boxes: readonly Box[]): string =>
     boxes

@@ -26,7 +26,7 @@ function apartWords(bags: Evaluation['bags']): string | null {
   const warmest = bags.reduce((x, b) => (b.limits.cold24C > x.limits.cold24C ? b : x));
   if (warmest.limits.cold24C < coolest.limits.warm24C) return null;
   const name = (b: Evaluation['bags'][number]): string => `${b.species[0]!.name.toLowerCase()} (${b.id})`;
-  return `${capital(name(coolest))} and ${name(warmest)} bear no warmth in common: a box of their own for one of them.`;
+  return `${capital(name(coolest))} and ${name(warmest)} tolerate no common temperature. Use separate boxes.`;
 }
 
 /** Boxes of the shelf that would take what is in one that does not hold it, the smallest first. */
@@ -88,19 +88,16 @@ function fillSteps(
     ...breatherWords(breathers).map((x) => step('bags', x)),
     ...ballastWords(box).map((x) => step('bottles', `${x} upright in the gaps between the bags`)),
     ...companionsIn(c, box.id).map((x) =>
-      step('bottles', `${[x.amount, x.name].filter(Boolean).join(' ')}, wrapped damp, far from the packs`),
+      step('bottles', `${[x.amount, x.name].filter(Boolean).join(' ')}, wrapped damp, away from the packs`),
     ),
-    step(
-      'bottles',
-      `About ${Math.max(1, Math.round(litres))} L of crumpled paper into the gaps: shaken, nothing shifts`,
-    ),
+    step('bottles', `About ${Math.max(1, Math.round(litres))} L of crumpled paper in the gaps. Shake: nothing shifts`),
     step(
       'packs',
       box.packs.length > 0
-        ? `Paper over the bags; proved warm: ${packWords(box, catalogue).join('; ')}`
+        ? `Paper over the bags; checked warm: ${packWords(box, catalogue).join('; ')}`
         : box.bottle
           ? `A wrapped bottle of ${box.bottle.litres} L at ${box.bottle.startC} °C among the bags, upright; paper over all`
-          : 'Paper over the bags, no pack: tape the joint all round',
+          : 'Paper over the bags, no pack: tape the joint all around',
     ),
     step(
       'lid',

@@ -64,14 +64,14 @@ export function weigh(house: House, input: unknown, at = house.nowIso()): Outcom
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'There is no such box any more.');
+  if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'This box no longer exists.');
   const subject = { kind: 'box' as const, id: boxId };
   return house.db.transaction((): Outcome<string> => {
     if (kg === null) {
       const last = standing(house.facts.of(c.id).observations)
         .filter((o) => o.subject.kind === 'box' && o.subject.id === boxId && o.quantity === 'weightKg')
         .pop();
-      if (!last) return refuse('kg', 'Nothing was weighed of this box.');
+      if (!last) return refuse('kg', 'This box was not weighed.');
       house.facts.takeBack(c.id, last, at);
       house.consignments.journal(c.id, at, 'taken back', `weight of box ${boxId}`);
     } else {

@@ -9,7 +9,7 @@ import { allConcerns } from './index';
 export const acceptShape = z.object({
   deed: z.literal('accept'),
   id: id(200),
-  reason: named(300, 'Write why you accept it.'),
+  reason: named(300, 'Give a reason.'),
   hours: z.int().min(1).max(168),
 });
 
@@ -19,7 +19,7 @@ export function acceptConcern(house: House, given: unknown, by: string): Outcome
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { id: which, reason, hours } = parsed.data;
   const c = allConcerns(house).find((x) => x.id === which);
-  if (!c) return refuse('id', 'This is settled already.');
+  if (!c) return refuse('id', 'This is already solved.');
   const { severity, times = null } = c;
   const until = new Date(house.nowMs() + hours * HOUR).toISOString();
   house.bench.accept({ id: which, severity, times, reason, until, at: house.nowIso(), by });

@@ -71,7 +71,7 @@ function roadState(house: House, stored: StoredConsignment): ShipmentState['road
   const r = roadOf(house, stored);
   if (!r?.ok || r.value.leg >= r.value.legs.length) return null;
   const { legs, leg, lateMin, unseenSinceMs, holdsUntilMs, helps } = r.value;
-  const at = legs[Math.max(0, leg)]?.label ?? 'on the road';
+  const at = legs[Math.max(0, leg)]?.label ?? 'on the way';
   return { at, lateMin, unseenSinceMs, holdsUntilMs, help: helps[0]?.words ?? null };
 }
 

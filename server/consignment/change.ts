@@ -9,8 +9,7 @@ import { catalogueOf } from './result';
 import { flawOf } from './sound';
 import { putConsignment, type Told } from './store';
 
-const CHANGED_ELSEWHERE =
-  'Somebody changed this consignment meanwhile. Nothing of yours is lost: look at the newer state, then choose.';
+const CHANGED_ELSEWHERE = 'Someone else changed this shipment. Your changes are not lost: look at theirs, then choose.';
 
 export const find = (house: House, code: string): Outcome<StoredConsignment> => {
   // It comes from a browser: it may be anything.
@@ -65,13 +64,13 @@ export function undo(house: House, code: string, version: number | null = null):
   const { document, version: newest } = stored.value;
   if (version !== null && version !== newest) return refuse('version', CHANGED_ELSEWHERE);
   const last = house.consignments.lastRevision(document.id);
-  if (!last) return refuse('undo', 'There is nothing to undo.');
+  if (!last) return refuse('undo', 'Nothing to undo.');
   return atomically(house, (): Outcome<string> => {
     // The facts that came with the change go first: the state to return to is the plan of before with what stands then.
     house.facts.undo(document.id, last.version + 1, newest + 1, house.nowIso());
     const back = house.consignments.withFacts(last.document);
     const flaw = flawOf(house, back);
-    if (flaw) return refuse('undo', `The state before ${last.what} cannot be brought back: ${flaw}`);
+    if (flaw) return refuse('undo', `The version before ${last.what} cannot be restored: ${flaw}`);
     const told = { kind: 'undo', subject: last.what };
     if (!putConsignment(house, stored.value, back, 'undo', told)) throw new Error(CHANGED_ELSEWHERE);
     if (back.handOverAt !== document.handOverAt) returnTicks(house, document.id);

@@ -4,4 +4,4 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 export const LARGEST_FILE = 3_000_000;
 
 export const tooLarge = (bytes: number): Outcome<never> =>
-  refuse('file', `This file has ${(bytes / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`);
+  refuse('file', `This file has ${(bytes / 1e6).toFixed(0)} MB; the limit is 3 MB. Nothing was changed.`);

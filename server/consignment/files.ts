@@ -63,7 +63,7 @@ export function importConsignment(house: House, text: string, mode: ImportMode):
   if (mode === 'comes' && here)
     return here.document.direction === 'incoming'
       ? { ok: true, value: { state: 'exists', code: here.document.code } }
-      : refuse('file', `This is ${here.document.code}, which leaves this house: it cannot come to it too.`);
+      : refuse('file', `This is ${here.document.code}, an outgoing shipment of yours; it cannot arrive here too.`);
   if (here && mode === 'ask') return { ok: true, value: { state: 'exists', code: here.document.code } };
   if (here && mode === 'replace') return replaceBy(house, here, c, history);
   const codeTaken = house.consignments.byCode(c.code) !== null;

@@ -6,7 +6,7 @@ const shelves = [
   ['open', 'Open'],
   ['past', 'Past'],
   ['all', 'All'],
-  ['archived', 'Put away'],
+  ['archived', 'Archived'],
 ] as const satisfies readonly (readonly [Shelf, string])[];
 
 const PAGE = 50;

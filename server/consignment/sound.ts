@@ -54,11 +54,12 @@ function lastGood(house: House, code: string): { what: string; document: Consign
 export function restoreGood(house: House, code: string): Outcome<string> {
   const at = house.consignments.stateOf(code);
   if (!at) return noConsignment(code);
-  if (!unsound(house, code)) return refuse('code', `${code} can be read: there is nothing to bring back.`);
+  if (!unsound(house, code)) return refuse('code', `${code} can be read; nothing to restore.`);
   const good = lastGood(house, code);
-  if (!good) return refuse('code', `No earlier state of ${code} is whole. A backup may have it: ./kindly restore.`);
-  const told = { kind: 'undo', subject: `the state before ${good.what}` };
-  return putConsignment(house, at, { ...good.document, id: at.id, code }, 'a state that could not be read', told)
+  if (!good)
+    return refuse('code', `No earlier version of ${code} is readable. A backup may have it: ./kindly restore.`);
+  const told = { kind: 'undo', subject: `the version before ${good.what}` };
+  return putConsignment(house, at, { ...good.document, id: at.id, code }, 'a version that could not be read', told)
     ? { ok: true, value: good.what }
-    : refuse('version', 'Somebody changed this consignment meanwhile. Look at it anew.');
+    : refuse('version', 'Someone else changed this shipment. Look at it again.');
 }

@@ -71,7 +71,7 @@ export function frameView({ h, nowMs, view, c, e, catalogue, home }: Station, co
         ? c.sender.name
         : `${c.sender.name}, ${here.name}`
       : `${c.receiver.name}, ${there.name}`,
-    when: `Hand-over ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
+    when: `Drop-off ${dayWords(handOver, here.zone)} at ${clockWords(handOver, here.zone)}${here.zone === home.zone ? '' : ` in ${here.name}`}, ${service?.name ?? 'unknown service'}. ${delivery}`,
     overall: e?.overall ?? null,
     problem: view.problems[0]?.message ?? null,
     concerns: concernsOfShipment(h, view.stored, view.rests),

@@ -208,10 +208,10 @@ function stationStates(
     box: e
       ? `${e.boxes.reduce((s, b) => s + b.weights.totalKg, 0).toFixed(1)} kg${e.boxes.some((b) => b.arrangement.problems.length > 0) ? ', does not fit' : ''}`
       : 'no plan yet',
-    send: a.handedOverAt ? 'handed over' : a.sealedAt ? 'sealed' : 'packing list',
+    send: a.handedOverAt ? 'dropped off' : a.sealedAt ? 'sealed' : 'packing list',
     receive:
       v.quarantines.length > 0 ? 'in the tank' : running ? 'running' : a.arrivedAt ? 'arrived' : 'choose a method',
-    quarantine: v.quarantines.length > 0 ? `tank ${v.quarantines.map((q) => q.tank).join(', ')}` : 'weeks apart',
+    quarantine: v.quarantines.length > 0 ? `tank ${v.quarantines.map((q) => q.tank).join(', ')}` : 'quarantine',
   };
   return {
     now,

@@ -149,7 +149,7 @@ describe('the stations', () => {
 describe('Heat', () => {
   const e = evaluated();
   const heat = () => heatView(stationOf(house, example.code)!)!;
-  test('every box has its sets ranked by slack, its own plan among them, every curve on one clock', () => {
+  test('every box has its sets ranked by margin, its own plan among them, every curve on one clock', () => {
     for (const box of heat().boxes) {
       expect(box.options.some((o) => o.name === box.chosen)).toBe(true);
       expect(box.options.every((o) => o.chance === null)).toBe(true);
@@ -188,7 +188,7 @@ describe('Box and Bag', () => {
 });
 
 describe('Receive', () => {
-  test('every lane ranks what can be used and names what cannot; marks follow the burden', () => {
+  test('every lane ranks what can be used and names what cannot; marks follow the overall stress', () => {
     const e = evaluated();
     for (const lane of laneViews(house, example, e, [], now)) {
       expect(lane.methods.length + lane.refused.length).toBe(methodIds.length);

@@ -42,14 +42,14 @@ const later = (hours: number) => {
   };
 };
 
-test('moving the hand-over moves every duty before it by the same hours, and each is named with both its times', () => {
+test('moving the drop-off moves every duty before it by the same hours, and each is named with both its times', () => {
   const before = moments();
   const words = must(moveDay(house, later(96)));
   const after = moments();
   expect([...after.keys()]).toEqual([...before.keys()]);
   for (const [key, at] of before) expect(after.get(key)! - at).toBe(96 * HOUR);
   expect(words).toHaveLength(before.size);
-  expect(words.join()).toContain('Hand over: Thu 26 Nov 19:00 to Mon 30 Nov 19:00');
+  expect(words.join()).toContain('Drop off: Thu 26 Nov 19:00 to Mon 30 Nov 19:00');
 });
 
 test('a fast that was begun is to be begun again: its tick goes, the journal keeps both', () => {
@@ -73,7 +73,7 @@ test('undo after a move brings the day back and the ticks that the move took awa
   must(tick(house, code, 'moment:last-feed:7', false));
 });
 
-test('a hand-over changed at Order moves the schedule too, and says what moved', () => {
+test('a drop-off changed at Order moves the schedule too, and says what moved', () => {
   const c = stored().document;
   const changed = saveOrder(house, {
     ...orderInput(house),
@@ -84,7 +84,7 @@ test('a hand-over changed at Order moves the schedule too, and says what moved',
     windowEndLocal: '2026-12-03T12:00',
     openingLocal: '2026-12-03T10:30',
   });
-  expect(must(changed).reasons.join()).toMatch(/Hand over: \w+ \d+ \w+ 19:00 to Wed 2 Dec 19:00/);
+  expect(must(changed).reasons.join()).toMatch(/Drop off: \w+ \d+ \w+ 19:00 to Wed 2 Dec 19:00/);
   must(undo(house, code));
   expect(stored().document.handOverAt).toBe(c.handOverAt);
 });
@@ -104,7 +104,7 @@ test('a school for one tank is stored, moves its feed and says so; by the gut ag
   expect(moments().get('last-feed:7')).toBe(before);
 });
 
-test('two consignments that want the same tank on different days are told of each other', () => {
+test('two shipments that want the same tank on different days are told of each other', () => {
   const second = must(
     saveOrder(
       house,
@@ -142,9 +142,9 @@ test('two consignments that want the same tank on different days are told of eac
 test('a passed day, an older version and sealed bags are refused, and nothing moves', () => {
   const before = stored().document.handOverAt;
   expect(said(moveDay(house, later(-24 * 30)))).toContain('has passed');
-  expect(said(moveDay(house, { ...later(24), version: 1 }))).toContain('changed this consignment meanwhile');
+  expect(said(moveDay(house, { ...later(24), version: 1 }))).toContain('changed this shipment meanwhile');
   must(recordEvent(house, code, 'sealedAt', new Date(now).toISOString()));
-  expect(said(moveDay(house, later(24)))).toBe('The bags are sealed: the day stands.');
+  expect(said(moveDay(house, later(24)))).toBe('The bags are sealed. The day cannot change.');
   must(recordEvent(house, code, 'sealedAt', null));
   expect(stored().document.handOverAt).toBe(before);
 });

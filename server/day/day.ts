@@ -91,13 +91,14 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const to = parsed.data;
   if (Date.parse(to.handOverAt) < house.nowMs())
-    return refuse('handOverAt', 'This day has passed. Compare the days again.');
+    return refuse('handOverAt', 'This day has passed. Compare days again.');
   const stored = house.consignments.byCode(to.code);
   if (!stored) return noConsignment(to.code);
   const before = momentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
     const moved = change(house, to.code, to.version, 'the day', (c) => {
-      if (c.actual.sealedAt ?? c.actual.handedOverAt) return refuse('code', 'The bags are sealed: the day stands.');
+      if (c.actual.sealedAt ?? c.actual.handedOverAt)
+        return refuse('code', 'The bags are sealed. The day cannot change.');
       const catalogue = catalogueOf(c, house);
       const next: Consignment = {
         ...c,
@@ -133,9 +134,8 @@ export function hold(house: House, input: unknown): Outcome<null> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, version, reason, best } = parsed.data;
   const r = change(house, code, version, 'holding it back', (c) => {
-    if (c.actual.sealedAt ?? c.actual.handedOverAt)
-      return refuse('code', 'The bags are sealed: it cannot be held back.');
-    if (c.direction === 'incoming') return refuse('code', 'The sender decides when this leaves.');
+    if (c.actual.sealedAt ?? c.actual.handedOverAt) return refuse('code', 'The bags are sealed. It cannot wait.');
+    if (c.direction === 'incoming') return refuse('code', 'The sender decides the day.');
     return { ok: true, value: { ...c, held: { at: house.nowIso(), reason, best } } };
   });
   if (!r.ok) return r;

@@ -24,7 +24,7 @@ export function saveFast(house: House, asked: unknown): Outcome<string[]> {
   return house.db.transaction((): Outcome<string[]> => {
     const done = change(house, code, null, `the fast of tank ${fast.tank}`, (c) => {
       if (!c.lines.some((l) => l.tank === fast.tank))
-        return refuse('tank', `No fish of this order are in tank ${fast.tank}.`);
+        return refuse('tank', `No fish of this order are from tank ${fast.tank}.`);
       const others = (c.fasts ?? []).filter((f) => f.tank !== fast.tank);
       const plain: FastChoice = { tank: fast.tank };
       if (fast.school) plain.school = fast.school;

@@ -87,18 +87,15 @@ export function flawsOf(file: string): string[] {
     if (integrity[0] !== 'ok') return [`It is damaged: ${integrity.join('; ')}.`];
     const schema = db.pragma('user_version', { simple: true }) as number;
     const table = db.prepare(`SELECT name FROM sqlite_master WHERE name = 'consignment'`).get();
-    if (!table || schema < 1) return ['It is a database, but none of Kindly Crate.'];
+    if (!table || schema < 1) return ['It is a database, but not from Kindly Crate.'];
     if (schema > newestSchema())
       return [`It was written by a newer Kindly Crate (schema ${schema}, here ${newestSchema()}). Update the program.`];
     const ours = ourPrograms();
     const foreign = programsIn(db).find((p) => !ours.has(p));
-    if (foreign)
-      return [
-        `It holds something of somebody else that would run with every write (${foreign.slice(0, 60).trim()} …).`,
-      ];
+    if (foreign) return [`It holds foreign code that would run on every write (${foreign.slice(0, 60).trim()} …).`];
     const dangling = db.pragma('foreign_key_check') as { table: string; parent: string }[];
     return dangling.length > 0
-      ? [`${dangling.length} rows of ${dangling[0]!.table} point at rows of ${dangling[0]!.parent} that are not there.`]
+      ? [`${dangling.length} rows of ${dangling[0]!.table} refer to rows of ${dangling[0]!.parent} that are missing.`]
       : [];
   } catch (error) {
     return [`It is damaged: ${(error as Error).message}.`];
@@ -119,7 +116,7 @@ async function copyTo(db: Db, file: string): Promise<void> {
   const flaws = flawsOf(draft);
   if (flaws.length > 0) {
     rmSync(draft, { force: true });
-    throw new Trouble(`The backup is not whole and was not kept. ${flaws.join(' ')}`);
+    throw new Trouble(`The backup is damaged and was not kept. ${flaws.join(' ')}`);
   }
   chmodSync(draft, 0o600);
   renameSync(draft, file);
@@ -182,16 +179,16 @@ function unpacked(file: string): { db: Uint8Array; photos: Map<string, Uint8Arra
         const most = f.name === DATABASE ? 1e6 + f.size * SWELLS : LARGEST_PHOTO;
         if (f.originalSize <= most) return true;
         throw new Trouble(
-          `${file} is no backup of Kindly Crate: ${f.name} in it would swell to ${Math.round(f.originalSize / 1e6)} MB. Nothing was changed.`,
+          `${file} is not a Kindly Crate backup: ${f.name} in it would grow to ${Math.round(f.originalSize / 1e6)} MB. Nothing was changed.`,
         );
       },
     });
   } catch (error) {
     if (error instanceof Trouble) throw error;
-    throw new Trouble(`${file} is no backup of Kindly Crate: neither a database nor a packed folder.`);
+    throw new Trouble(`${file} is not a Kindly Crate backup: neither a database nor a packed folder.`);
   }
   const db = entries[DATABASE];
-  if (!db) throw new Trouble(`${file} holds no database of Kindly Crate.`);
+  if (!db) throw new Trouble(`${file} holds no Kindly Crate database.`);
   for (const [name, content] of Object.entries(entries)) {
     const hash = PHOTO.exec(name)?.[1];
     // A picture is named by what is in it: one that is not is damaged, or no picture of ours.
@@ -257,7 +254,7 @@ function restoreHeld(folder: string, file: string, nowIso: string): Restored {
   const flaws = flawsOf(draft);
   if (flaws.length > 0) {
     rmSync(draft, { force: true });
-    throw new Trouble(`${file} was not taken. ${flaws.join(' ')}`);
+    throw new Trouble(`${file} was not used. ${flaws.join(' ')}`);
   }
   flush(draft);
   // Pictures are only added: none that is here is taken away.
@@ -299,9 +296,9 @@ export function howToGoOn(folder: string): string | null {
   const remains = remainsOf(folder);
   if (remains.length === 0) return null;
   const good = remains.find((f) => /\.(db|restoring)$/.test(f) && flawsOf(f).length === 0);
-  return `There is no database in ${folder}, but ${shownPath(remains[0]!)} lies there: a restore was interrupted, or the file was taken away. ${
-    good ? `Run ./kindly restore ${shownPath(good)}.` : 'Bring the file back.'
-  } For an empty house move the folder aside first.`;
+  return `There is no database in ${folder}, but ${shownPath(remains[0]!)} is there: a restore was interrupted, or the file was removed. ${
+    good ? `Run ./kindly restore ${shownPath(good)}.` : 'Put the file back.'
+  } To start empty, move the folder away first.`;
 }
 
 /** A backup that is whole, the latest; null where there is none. */

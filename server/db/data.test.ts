@@ -51,10 +51,10 @@ describe('a data folder', () => {
     expect(['kindly-crate.db', 'kindly-crate-data.txt'].map(mode)).toEqual(['600', '600']);
     for (const name of readdirSync(folder)) expect(mode(name)).toBe('600');
   });
-  test('that is taken away or replaced is noticed; put back it is well again', () => {
+  test('that is removed or replaced is noticed; put back it is well again', () => {
     expect(house!.gone()).toBeNull();
     renameSync(folder, `${folder}-away`);
-    expect(house!.gone()).toContain('was taken away while Kindly Crate ran');
+    expect(house!.gone()).toContain('was removed while Kindly Crate ran');
     mkdirSync(folder);
     writeFileSync(path.join(folder, 'kindly-crate.db'), 'another');
     expect(house!.gone()).toContain('was replaced');
@@ -251,7 +251,7 @@ describe('a restore that is interrupted', () => {
     expect(codes()).toEqual([first]);
   });
 
-  test('and a database that was taken away is told, with how to go on: no empty house begins beside its backups', async () => {
+  test('and a database that was removed is told, with how to go on: no empty house begins beside its backups', async () => {
     const code = order();
     const kept = await backUp(folder, house!.db, iso());
     house!.db.close();
@@ -302,7 +302,7 @@ describe('the doctor', () => {
   });
 });
 
-describe('a demo that is made anew', () => {
+describe('a demo that is made again', () => {
   const moved = (yes: boolean): Promise<string> =>
     moveDemoAside(folder, yes, iso()).then(
       (aside) => aside ?? '',

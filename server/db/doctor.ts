@@ -46,14 +46,14 @@ export function examine(
     writable = false;
   }
   const open = (statSync(folder).mode & 0o077) | (statSync(file).mode & 0o077);
-  if (!writable) say('Permissions', 'stop', 'This user may not write here: nothing can be saved.');
+  if (!writable) say('Permissions', 'stop', 'This user cannot write here. Nothing can be saved.');
   else if (open)
-    say('Permissions', 'watch', 'Others on this machine may read the data: the next start takes that away from them.');
+    say('Permissions', 'watch', 'Others on this computer can read the data. The next start prevents that.');
   else say('Permissions', 'fine', 'Only you may read and write.');
-  if (!isOurFolder(folder)) say('Folder', 'watch', 'The folder has no mark of its own yet: the next start writes it.');
+  if (!isOurFolder(folder)) say('Folder', 'watch', 'The folder has no mark yet. The next start writes it.');
 
   const flaws = flawsOf(file);
-  if (flaws.length === 0) say('Database', 'fine', `Whole, every key points somewhere, ${mb(statSync(file).size)}.`);
+  if (flaws.length === 0) say('Database', 'fine', `Intact, all links valid, ${mb(statSync(file).size)}.`);
   for (const flaw of flaws) say('Database', 'stop', flaw);
   if (flaws.length === 0) {
     const db = new Database(file, { readonly: true });
@@ -67,31 +67,31 @@ export function examine(
         : `${schema}; the next start brings it to ${newestSchema()}, after a copy.`,
     );
   }
-  if (unread.length === 0) say('Consignments', 'fine', 'All that are open can be read.');
-  for (const u of unread) say('Consignments', 'stop', `${u.code} cannot be read: ${u.why}`);
+  if (unread.length === 0) say('Shipments', 'fine', 'All open shipments can be read.');
+  for (const u of unread) say('Shipments', 'stop', `${u.code} cannot be read: ${u.why}`);
 
   const room = roomOf(folder);
-  say('Room', room < ROOM / 10 ? 'stop' : room < ROOM ? 'watch' : 'fine', `${mb(room)} free on its disk.`);
+  say('Disk space', room < ROOM / 10 ? 'stop' : room < ROOM ? 'watch' : 'fine', `${mb(room)} free on its disk.`);
 
   const held = holderOf(folder);
   say(
     'Running',
     'fine',
     held
-      ? `One server holds it, process ${held.pid}, since ${held.at.slice(0, 16).replace('T', ' ')} UTC.`
-      : 'No server holds it.',
+      ? `One server uses it, process ${held.pid}, since ${held.at.slice(0, 16).replace('T', ' ')} UTC.`
+      : 'No server uses it.',
   );
 
   const kept = backupsOf(folder);
   const latest = kept[0];
   const good = lastGoodBackup(folder);
-  if (!latest) say('Backups', 'watch', 'None yet: one is made a few seconds after each start.');
+  if (!latest) say('Backups', 'watch', 'None yet. One is made a few seconds after each start.');
   else {
     const hours = (nowMs - Date.parse(latest.at)) / 3600_000;
     say(
       'Backups',
       !good ? 'stop' : hours > OLD_BACKUP_H ? 'watch' : 'fine',
-      `${kept.length} kept, the latest of ${latest.at.slice(0, 16).replace('T', ' ')} UTC. ${good ? `The last whole one: ${shownPath(good.file)}` : 'None of them is whole.'}`,
+      `${kept.length} kept, the latest of ${latest.at.slice(0, 16).replace('T', ' ')} UTC. ${good ? `Last intact one: ${shownPath(good.file)}` : 'None is intact.'}`,
     );
   }
   const year = new Date(nowMs).getUTCFullYear();
@@ -100,7 +100,7 @@ export function examine(
     say(
       'Clock',
       'stop',
-      `The clock of this machine says ${new Date(nowMs).toISOString().slice(0, 16).replace('T', ' ')} UTC: set it right first.`,
+      `This computer’s clock shows ${new Date(nowMs).toISOString().slice(0, 16).replace('T', ' ')} UTC. Correct it first.`,
     );
   else say('Clock', 'fine', `${new Date(nowMs).toISOString().slice(0, 16).replace('T', ' ')} UTC.`);
   return out;

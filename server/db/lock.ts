@@ -84,7 +84,7 @@ export function whileHeld<T>(folder: string, nowIso: string, work: () => T): T {
 const MARKER = 'kindly-crate-data.txt';
 const DEMO_MARKER = 'kindly-crate-demo.txt';
 const marks: Readonly<Record<string, string>> = {
-  [MARKER]: 'This folder holds the data of a Kindly Crate: its database, photos and backups. Keep it whole.\n',
+  [MARKER]: 'This folder holds Kindly Crate data: database, photos and backups. Keep it together.\n',
   [DEMO_MARKER]: 'This folder holds a demo of Kindly Crate. ./kindly demo --fresh moves it aside and makes another.\n',
 };
 const mark = (folder: string, name: string): void => {

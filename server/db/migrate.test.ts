@@ -152,7 +152,7 @@ describe('a data folder of version 1', () => {
     }
   });
 
-  test('foretells nothing that was never kept', () => {
+  test('predicts nothing that was never kept', () => {
     for (const row of before) expect(house.facts.predictions(row.id)).toEqual([]);
   });
 
@@ -169,7 +169,7 @@ describe('a data folder of version 1', () => {
       const c = house.consignments.byCode(row.code)!.document.actual;
       return c.handedOverAt !== null && c.arrivedAt === null;
     })!;
-    expect(must(undo(house, sealed.code))).toBe('handed over');
+    expect(must(undo(house, sealed.code))).toBe('dropped off');
     expect(house.consignments.byCode(sealed.code)!.document.actual).toMatchObject({ handedOverAt: null });
     expect(house.consignments.byCode(sealed.code)!.document.actual.sealedAt).not.toBeNull();
     expect(must(undo(house, sealed.code))).toBe('sealed');

@@ -55,7 +55,7 @@ export function migrate(db: Db, file: string, after = afterwards): void {
       const broken = db.pragma('foreign_key_check') as { table: string; parent: string }[];
       if (broken[0])
         throw new Error(
-          `The data do not hold together: ${broken.length} rows of ${broken[0].table} point at ${broken[0].parent} rows that are not there. Nothing was changed.`,
+          `The data are inconsistent: ${broken.length} rows of ${broken[0].table} point at ${broken[0].parent} rows that are missing. Nothing was changed.`,
         );
     })();
   } finally {

@@ -44,7 +44,7 @@ export function planStore(db: Db) {
     const here = kept.get(hash);
     if (here) return here;
     const r = byHash.get(hash);
-    if (!r) throw new Error(`The hours of a forecast are missing: ${hash.slice(0, 12)}.`);
+    if (!r) throw new Error(`A forecast’s hours are missing: ${hash.slice(0, 12)}.`);
     const place = { name: r.place, points: JSON.parse(r.points) as Points };
     keep(hash, place);
     return place;

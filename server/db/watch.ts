@@ -15,7 +15,7 @@ export function watchFile(folder: string | null): () => string | null {
     const now = statSync(file, { throwIfNoEntry: false });
     return now?.ino === opened
       ? null
-      : `The data folder ${folder} was ${now ? 'replaced' : 'taken away'} while Kindly Crate ran: nothing is saved any more. Put it back and start Kindly Crate again.`;
+      : `The data folder ${folder} was ${now ? 'replaced' : 'removed'} while Kindly Crate ran. Nothing is saved any more. Put it back and restart.`;
   };
 }
 

@@ -42,7 +42,7 @@ function laidOn(now: string): { house: House; ms: number } {
 describe('the demo laid in the night to summer time', () => {
   const { house, ms } = laidOn('2027-03-28T00:40:00Z');
 
-  test('has every consignment computed, one of each state on the Bench', () => {
+  test('has every shipment computed, one of each state on the Bench', () => {
     const all = house.consignments.list('all');
     // Nine that are told as stories, and a year of earlier journeys.
     expect(all).toHaveLength(9 + 14);

@@ -89,7 +89,7 @@ export function seedDemo(folder: string, draws?: number, tell: (words: string) =
   let begun = 0;
   const make = (name: keyof typeof stories): string => {
     const s = stories[name]!;
-    tell(`consignment ${++begun} of ${Object.keys(stories).length}`);
+    tell(`shipment ${++begun} of ${Object.keys(stories).length}`);
     clock = Math.min(now, now + s.handOverInH * HOUR - 72 * HOUR);
     return must(saveOrder(house, orderOf(house, s, now))).code;
   };

@@ -63,13 +63,13 @@ export function readTrace(
   at: { boxId: string; bagId: string | null; place: TracePlace },
 ): Outcome<{ name: string; method: Observation['method']; points: [number, number][] }> {
   if (!practises(house))
-    return refuse('device', 'No logger is joined: take its file, or choose stand-ins in Settings.');
+    return refuse('device', 'No logger connected. Import its file, or turn on simulated instruments in Settings.');
   const e = evaluate(c, catalogueOf(c, house), c.forecast, { draws: 0, stepH: 0.25 });
   if (!e.ok) return e;
   const box = e.value.boxes.find((b) => b.id === at.boxId);
   const bag = e.value.bags.find((b) => b.id === at.bagId);
   const curve = at.place === 'outside' ? e.value.ambient.pointC : at.place === 'air' ? box?.curves.airC : bag?.tempC;
-  if (!curve) return refuse('device', 'It has nothing to read there yet.');
+  if (!curve) return refuse('device', 'Nothing to read there yet.');
   const { sealMs } = e.value.instants;
   const until = Math.min(house.nowMs(), Date.parse(c.actual.openedAt ?? '') || Infinity);
   const points: [number, number][] = [];
@@ -82,13 +82,13 @@ export function readTrace(
     name = device.name;
   }
   return points.length === 0
-    ? refuse('device', 'It has nothing to read there yet.')
+    ? refuse('device', 'Nothing to read there yet.')
     : { ok: true, value: { name, method: 'stand-in', points } };
 }
 
 const asked = z.object({
   code: id(20),
-  kind: z.enum(deviceKinds, { error: 'There is no such device.' }),
+  kind: z.enum(deviceKinds, { error: 'This device does not exist.' }),
   subject: z.object({ kind: z.enum(subjectKinds), id: id() }),
 });
 export type DeviceInput = z.input<typeof asked>;
@@ -106,13 +106,13 @@ export function readDevice(house: House, input: unknown): Outcome<Told> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, kind, subject } = parsed.data;
   if (!practises(house))
-    return refuse('device', 'No device is joined: type what you read, or choose stand-ins in Settings.');
+    return refuse('device', 'No device connected. Type your reading, or turn on simulated instruments in Settings.');
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const device: Device = practiceDevice(kind, (s, q) => computed(house, c, s, q), house.nowMs());
   const readings = device.read(subject);
-  if (readings.length === 0) return refuse('device', 'It has nothing to read there yet.');
+  if (readings.length === 0) return refuse('device', 'Nothing to read there yet.');
   return {
     ok: true,
     value: {

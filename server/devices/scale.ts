@@ -11,13 +11,13 @@ const LINE_MS = 160;
 /** The lines of a scale as they come, one JSON object a line; nothing is kept by looking. */
 export function scaleStream(house: House, code: string, boxId: string): Outcome<ReadableStream<Uint8Array>> {
   if (!practises(house))
-    return refuse('device', 'No scale is joined: type what it shows, or choose stand-ins in Settings.');
+    return refuse('device', 'No scale connected. Type what it shows, or turn on simulated instruments in Settings.');
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const e = evaluationOf(house, stored.value);
   if (!e.ok) return e;
   const kg = e.value.boxes.find((b) => b.id === boxId)?.weights.totalKg;
-  if (kg === undefined) return refuse('box', 'There is no such box any more.');
+  if (kg === undefined) return refuse('box', 'This box no longer exists.');
   const lines = practiceScale(kg);
   const bytes = new TextEncoder();
   let timer: ReturnType<typeof setTimeout> | undefined;

@@ -43,7 +43,7 @@ export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | n
   const host = asked.header('host') ?? '';
   // A name that is not ours is a page of somebody else’s that was pointed at this machine.
   if (!hosts.has(nameOf(host))) return { status: 421, words: 'Kindly Crate is not known by this name.' };
-  if (!readable(asked.path)) return { status: 400, words: 'There is no such address: it cannot be read.' };
+  if (!readable(asked.path)) return { status: 400, words: 'This address does not exist.' };
   const site = asked.header('sec-fetch-site');
   const foreign = site === 'cross-site' || site === 'same-site';
   if (asked.method !== 'GET' && asked.method !== 'HEAD') {
@@ -53,7 +53,7 @@ export function refusalOf(asked: Asked, hosts: ReadonlySet<string>): Refused | n
     const length = Number(asked.header('content-length') ?? 0);
     const most = asked.path === '/photos' ? LARGEST_PHOTO : LARGEST_BODY;
     if (length > most)
-      return { status: 413, words: `This is larger than ${Math.round(most / 1e6)} MB: nothing was read.` };
+      return { status: 413, words: `This is larger than ${Math.round(most / 1e6)} MB; nothing was read.` };
     return null;
   }
   // Another page may lead here, but neither frame nor read what is here.

@@ -17,7 +17,7 @@ const file = (): string =>
     ),
   ].join('\n');
 
-test('two consignments to one town share the hours of one file; each keeps which one it used', () => {
+test('two shipments to one town share the hours of one file; each keeps which one it used', () => {
   const house = houseInMemory(() => now);
   const rows = (): number => (house.db.prepare('SELECT COUNT(*) AS n FROM forecast').get() as { n: number }).n;
   const one = must(saveOrder(house, orderInput(house))).code;

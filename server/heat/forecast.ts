@@ -62,7 +62,7 @@ export function typeForecast(house: House, input: unknown): Outcome<StoredConsig
   const { code, version, places } = parsed.data;
   const crossed = places.flatMap((p, i) =>
     p.days.flatMap((d, j) =>
-      d.minC > d.maxC ? [{ path: `places.${i}.days.${j}.minC`, message: 'The coldest lies above the warmest.' }] : [],
+      d.minC > d.maxC ? [{ path: `places.${i}.days.${j}.minC`, message: 'The lowest is above the highest.' }] : [],
     ),
   );
   if (crossed.length > 0) return { ok: false, problems: crossed };

@@ -73,7 +73,7 @@ describe('legs by hand', () => {
     expect(zero.ok ? '' : zero.problems[0]!.path).toBe('legs.0.hours');
     expect(said(road([{ ...legs[0]!, hours: -2 }, legs[1]!]))).toMatch(/takes time/);
     expect(said(road([{ ...legs[0]!, hours: 30 }, legs[1]!]))).toMatch(
-      /take 30\.0 h; from hand-over to delivery there are 13\.0 h/,
+      /take 30\.0 h; from drop-off to delivery is 13\.0 h/,
     );
     expect(stored().document.road).toBeUndefined();
   });
@@ -81,7 +81,7 @@ describe('legs by hand', () => {
 
 describe('a test at home', () => {
   const boxType = () => house.shelves().offered.boxes.find((b) => b.id === box().boxTypeId)!;
-  test('is kept as the house’s own figure of the kind and taken away again', () => {
+  test('is kept as the house’s own figure of the kind and removed again', () => {
     must(saveTest(house, { kind: 'box', typeId: box().boxTypeId, found: { factor: 1.23456, sigma: 0.04 } }));
     expect(boxType().measured).toEqual({ factor: 1.2346, sigma: 0.04 });
     must(saveTest(house, { kind: 'box', typeId: box().boxTypeId, found: null }));
@@ -92,11 +92,11 @@ describe('a test at home', () => {
       sigma: 0.001,
     });
   });
-  test('what cannot be is refused, what is not on the shelf is told', () => {
+  test('what cannot be is refused, what is not in stock is told', () => {
     expect(said(saveTest(house, { kind: 'box', typeId: box().boxTypeId, found: { factor: 40, sigma: 0.1 } }))).toMatch(
       /ten times/,
     );
-    expect(said(saveTest(house, { kind: 'box', typeId: 'gone', found: null }))).toMatch(/not on your shelf/);
+    expect(said(saveTest(house, { kind: 'box', typeId: 'gone', found: null }))).toMatch(/not in your stock/);
     expect(withOverrides({}).boxKindSigma).toBeGreaterThan(0.04);
   });
 });

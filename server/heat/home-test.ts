@@ -14,9 +14,9 @@ const testInput = z.object({
     .object({
       factor: z
         .number()
-        .min(0.1, 'No box keeps ten times what it is reckoned to.')
-        .max(10, 'No box loses ten times that.'),
-      sigma: z.number().min(0).max(1, 'The readings scatter too much to tell anything.'),
+        .min(0.1, 'No box insulates ten times better than calculated.')
+        .max(10, 'No box loses ten times that much.'),
+      sigma: z.number().min(0).max(1, 'Readings scatter too much for a result.'),
     })
     .nullable(),
 });
@@ -33,7 +33,7 @@ export function saveTest(house: House, input: unknown): Outcome<{ id: string; ve
       (r) =>
         (r.document as unknown as Supply).kind === kind && typeIdOf(r.id, r.document as unknown as Supply) === typeId,
     );
-  if (!row) return refuse('typeId', 'This kind is not on your shelf any more.');
+  if (!row) return refuse('typeId', 'This type is no longer in stock.');
   const round = (x: number): string => String(Math.round(x * 10_000) / 10_000);
   return saveRecord(house, 'supply', {
     id: row.id,

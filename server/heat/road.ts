@@ -14,7 +14,7 @@ export function saveRoad(house: House, input: unknown): Outcome<StoredConsignmen
   const parsed = roadInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, version, legs } = parsed.data;
-  return change(house, code, version, 'the legs of the road', (c) => {
+  return change(house, code, version, 'the legs of the journey', (c) => {
     const { road: _, ...rest } = c;
     if (!legs) return { ok: true, value: rest };
     const arrives = Date.parse(c.actual.arrivedAt ?? c.window?.startAt ?? c.openingAt);
@@ -23,7 +23,7 @@ export function saveRoad(house: House, input: unknown): Outcome<StoredConsignmen
     if (before >= hours)
       return refuse(
         `legs.${legs.length - 1}.hours`,
-        `The legs before the last take ${before.toFixed(1)} h; from hand-over to delivery there are ${hours.toFixed(1)} h. Shorten one.`,
+        `Legs before the last take ${before.toFixed(1)} h; from drop-off to delivery is ${hours.toFixed(1)} h. Shorten one.`,
       );
     return { ok: true, value: { ...rest, road: { serviceId: c.serviceId, legs } } };
   });

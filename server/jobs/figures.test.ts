@@ -18,7 +18,7 @@ const result = (code: string) => house.consignments.byCode(code)!.result!;
 afterEach(() => house.db.close());
 
 describe('one figure everywhere', () => {
-  test('heading and bags tell the slack and the chance of the draws that are stored', () => {
+  test('heading and bags tell the margin and the chance of the draws that are stored', () => {
     house = houseInMemory(() => now, 100);
     const { code } = must(saveOrder(house, orderInput(house)));
     const r = result(code);

@@ -25,8 +25,8 @@ interface Piece {
 const PATIENCE_MS = 60_000;
 const MOST_WAITING = 48;
 
-export const BUSY = 'There is too much to compute just now: try again in a moment.';
-export const OVERTAKEN = 'A newer state overtook this.';
+export const BUSY = 'Too much to compute right now. Try again in a moment.';
+export const OVERTAKEN = 'A newer version replaced this.';
 
 /** Where the refusals of the pool itself stand: the work was not done, and may be asked for again. */
 const POOL = 'pool';

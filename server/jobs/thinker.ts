@@ -83,7 +83,7 @@ export function payForetold(house: House): void {
   if (!house.thinker || !house.db.open) return;
   for (const owed of house.owed.all())
     house.thinker
-      .run('foretell', owed.asks as Works['foretell']['asks'], `foretell ${owed.n}`)
+      .run('foretell', owed.asks as Works['foretell']['asks'], `predict ${owed.n}`)
       .then((r) => {
         if (!house.db.open || house.gone()) return;
         // What was not done is still owed.

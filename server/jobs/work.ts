@@ -48,7 +48,7 @@ const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives'
       if (report.kind === 'done') return { ok: true, value: report.result };
       if (report.kind === 'refused') return { ok: false, problems: report.problems };
     }
-    return refuse('', 'Nothing came of it.');
+    return refuse('', 'No result.');
   },
   figures: (job) => {
     const e = evaluated(job);

@@ -190,7 +190,7 @@ function evidenceIn(house: House, c: Consignment, catalogue: Catalogue, a: Assum
     const { serviceId, late, trapped } = trip;
     out.push({
       what: 'trip',
-      words: late === 0 ? 'came on its day' : `${late} ${late === 1 ? 'day' : 'days'} late`,
+      words: late === 0 ? 'arrived on time' : `${late} ${late === 1 ? 'day' : 'days'} late`,
       trip: { serviceId, late, trapped },
     });
     for (const e of legEvidence([trip], a)) out.push({ what: 'figures', words: 'a leg timed', figures: e });
@@ -206,7 +206,7 @@ function evidenceIn(house: House, c: Consignment, catalogue: Catalogue, a: Assum
   for (const [boxId, fit] of fits)
     out.push({
       what: 'figures',
-      words: `box ${boxId}: ${fit.hours === 1 ? 'one reading' : `${fit.hours} hours read`}${fit.dud ? ', one pack most likely a dud' : ''}`,
+      words: `box ${boxId}: ${fit.hours === 1 ? 'one reading' : `${fit.hours} hours read`}${fit.dud ? ', one pack probably failed' : ''}`,
       figures: fit.evidence,
     });
   for (const r of found) {

@@ -93,14 +93,14 @@ function followed(house: House, key: string): void {
 /** Takes a learned figure into use, as it was shown. */
 export function acceptLearned(house: House, input: unknown): Outcome<null> {
   const parsed = acceptInput.safeParse(input);
-  if (!parsed.success) return refuse('key', 'There is no such figure.');
+  if (!parsed.success) return refuse('key', 'This figure does not exist.');
   const { key, values } = parsed.data;
   const left = settleLogbook(house, PATIENCE_MS);
-  if (left > 0) return refuse('key', `The logbook is still being read in: ${left} consignments are left.`);
+  if (left > 0) return refuse('key', `The logbook is still loading: ${left} shipments are left.`);
   const f = learnedNow(house).find((x) => x.key === key);
-  if (!f) return refuse('key', 'Nothing is read of this any more.');
+  if (!f) return refuse('key', 'No readings for this any more.');
   if (JSON.stringify(f.values) !== JSON.stringify(values))
-    return refuse('key', 'More was read meanwhile, and the figure is another one: look at it again.');
+    return refuse('key', 'New readings changed this figure. Look again.');
   const { acceptedAt: _a, by: _b, same: _s, ready: _r, ...figure } = f;
   return take(house, figure);
 }
@@ -112,7 +112,7 @@ function take(house: House, figure: LearnedFigure): Outcome<null> {
   const saw = name ? JSON.stringify(own ?? null) : figure.saw;
   return house.db.transaction((): Outcome<null> => {
     house.logbook.accept({ ...figure, saw }, house.nowIso());
-    house.deeds.tell(house.nowIso(), `took over what was learned: ${figure.name}`, '/logbook/learned');
+    house.deeds.tell(house.nowIso(), `uses own figure: ${figure.name}`, '/logbook/learned');
     if (name) {
       const set = setAssumption(house, { name, value: figure.values.value! });
       return set.ok ? { ok: true, value: null } : set;
@@ -130,7 +130,7 @@ export function undoLearned(house: House, key: unknown): Outcome<null> {
   const name = assumptionOf(figure.key);
   return house.db.transaction((): Outcome<null> => {
     house.logbook.unlearn(figure.key, house.nowIso());
-    house.deeds.tell(house.nowIso(), `took back what was learned: ${figure.name}`, '/logbook/learned');
+    house.deeds.tell(house.nowIso(), `stopped using own figure: ${figure.name}`, '/logbook/learned');
     if (name) {
       const own = (ownAssumptions(house) as Record<string, number>)[name];
       if (own !== figure.values.value) return { ok: true, value: null };

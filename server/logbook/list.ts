@@ -152,9 +152,9 @@ const askedWords: Record<AskedBy, string> = {
   species_id: 'Species',
   service_id: 'Service',
   hours: 'Hours in the bag',
-  density: 'Grams of fish a litre',
+  density: 'Fish per litre (g)',
   packs: 'Packs in the box',
-  method: 'Way of opening',
+  method: 'Opening method',
   season: 'Season',
   seller: 'Seller',
 };

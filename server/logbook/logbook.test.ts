@@ -110,7 +110,7 @@ describe('the logbook', () => {
     expect(told({})).toContain(`'=1+1`);
     expect(JSON.parse(told({ as: 'json' }))).toHaveLength(1);
   });
-  test('a story holds what was foretold beside what was found, and two stand beside one another', () => {
+  test('a story holds what was predicted beside what was found, and two stand beside one another', () => {
     home();
     read(21);
     const s = storyView(house, code)!;
@@ -217,7 +217,7 @@ describe('loggers', () => {
     expect(notes[0]).toContain('practice');
     expect(learned()).not.toContain('box:box-s');
   });
-  test('they travel with the file of the consignment', () => {
+  test('they travel with the file of the shipment', () => {
     home();
     must(
       keepLogger(
@@ -246,7 +246,7 @@ describe('learning', () => {
     expect(f.after.value).toBeLessThan(1.2);
     expect(f.weight).toBeGreaterThan(0);
     expect(f.weight).toBeLessThan(0.4);
-    expect(f.notes[0]).toMatch(/^Few yet: \d+ % of it is your own/);
+    expect(f.notes[0]).toMatch(/^Few data yet: \d+ % of it is your own/);
   });
   test('a logger tells more than one reading; accepted it is computed with, and undone it is not', () => {
     home();
@@ -294,7 +294,7 @@ describe('learning', () => {
     must(saveTest(house, { kind: 'box', typeId: 'box-s', found: { factor: 1.1, sigma: 0.03 } }));
     expect(measured()).toEqual({ factor: 1.1, sigma: 0.03 });
   });
-  test('water of a bag tells how much its animals breathed: more ammonia than reckoned, more use', () => {
+  test('water of a bag tells how much its animals breathed: more ammonia than calculated, more use', () => {
     home();
     const reckoned = storyView(house, code)!.bags[0]!.foretold!;
     must(

@@ -23,7 +23,7 @@ function momentsOf(c: Consignment, sealMs: number) {
   const a = c.actual;
   const at = (iso: string | null | undefined): number | null => (iso ? (Date.parse(iso) - sealMs) / HOUR : null);
   return [
-    { words: 'Hand-over', planned: at(c.handOverAt), actual: at(a.handedOverAt) },
+    { words: 'Drop-off', planned: at(c.handOverAt), actual: at(a.handedOverAt) },
     { words: 'Delivery', planned: at(c.window?.startAt ?? c.openingAt), actual: at(a.arrivedAt) },
     { words: 'Opened', planned: at(c.openingAt), actual: at(a.openedAt) },
   ];

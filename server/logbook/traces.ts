@@ -44,10 +44,10 @@ function placed(
   c: Consignment,
   t: Pick<z.infer<typeof traceInput>, 'boxId' | 'bagId' | 'place'>,
 ): Outcome<string | null> {
-  if (!c.boxes.some((b) => b.id === t.boxId)) return refuse('boxId', 'There is no such box.');
+  if (!c.boxes.some((b) => b.id === t.boxId)) return refuse('boxId', 'This box does not exist.');
   if (t.place !== 'bag') return { ok: true, value: null };
   const bag = c.bags.find((b) => b.id === t.bagId && b.boxId === t.boxId);
-  return bag ? { ok: true, value: bag.id } : refuse('bagId', 'Say on which bag of this box it was.');
+  return bag ? { ok: true, value: bag.id } : refuse('bagId', 'Choose which bag it was on.');
 }
 
 /** Keeps what a logger's file tells of a box. Its readings are facts: they are added, and can be struck out. */
@@ -81,7 +81,7 @@ export function keepLogger(house: House, input: unknown): Outcome<{ id: string; 
     by: house.hand.by,
   };
   const twin = house.logbook.traces(c.id).find((x) => JSON.stringify(x.points) === JSON.stringify(points));
-  if (twin) return refuse('text', `These readings are here already, as “${twin.source}”.`);
+  if (twin) return refuse('text', `These readings are already here as “${twin.source}”.`);
   return keep(house, c, trace, [...read.value.notes, ...beside.notes]);
 }
 
@@ -128,7 +128,7 @@ export function readLoggerDevice(house: House, input: unknown): Outcome<{ id: st
       at: house.nowIso(),
       by: house.hand.by,
     },
-    method === 'stand-in' ? ['A stand-in read it: nothing is learned from practice.'] : [],
+    method === 'stand-in' ? ['Simulated readings are not used for your figures.'] : [],
   );
 }
 
@@ -140,7 +140,7 @@ export function strikeTrace(house: House, code: string, traceId: string, back = 
   const done = back
     ? house.logbook.restoreTrace(cid, traceId)
     : house.logbook.strikeTrace(cid, traceId, house.nowIso());
-  if (!done) return refuse('trace', 'There is no such logger here.');
+  if (!done) return refuse('trace', 'This logger does not exist.');
   house.consignments.journal(cid, house.nowIso(), back ? 'brought back' : 'struck out', 'what a logger read');
   return { ok: true, value: null };
 }
@@ -149,7 +149,7 @@ const laterInput = z.object({
   code: id(20),
   count: z.int('Count whole animals.').min(1, 'Count whole animals.').max(5000),
   /** Days after the opening. */
-  day: z.number().min(0, 'Say on which day after the opening.').max(60, 'Two months are the most that is counted.'),
+  day: z.number().min(0, 'Enter the day after opening.').max(60, 'At most two months are counted.'),
 });
 export type LaterInput = z.input<typeof laterInput>;
 
@@ -163,7 +163,7 @@ export function tellLater(house: House, input: unknown): Outcome<null> {
   const c = stored.value.document;
   if (!c.actual.openedAt) return refuse('code', 'It has not been opened yet.');
   const at = new Date(Date.parse(c.actual.openedAt) + day * 864e5).toISOString();
-  if (at > house.nowIso()) return refuse('day', 'That day has not come yet.');
+  if (at > house.nowIso()) return refuse('day', 'That day is in the future.');
   const told = house.facts
     .of(c.id)
     .observations.reduce((n, o) => n + (o.quantity === 'lostLater' && o.strikes === null ? (o.value ?? 0) : 0), 0);
@@ -189,7 +189,7 @@ export function takeLaterBack(house: House, code: string): Outcome<null> {
   const facts = house.facts.of(cid).observations;
   const struck = new Set(facts.map((o) => o.strikes));
   const last = facts.findLast((o) => o.quantity === 'lostLater' && o.strikes === null && !struck.has(o.n));
-  if (!last) return refuse('code', 'Nothing was told of later losses.');
+  if (!last) return refuse('code', 'No later losses recorded.');
   house.facts.takeBack(cid, last, house.nowIso());
   return { ok: true, value: null };
 }

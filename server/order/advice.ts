@@ -74,7 +74,7 @@ function collectionAdvice(house: House, c: Consignment, catalogue: Catalogue): A
     {
       level: 'mind',
       path: 'serviceId',
-      message: `${receiver.name} wants the box ${leftWords[receiver.collection]}; ${service.name} leaves it ${leftWords[gives]}.`,
+      message: `${receiver.name} wants delivery ${leftWords[receiver.collection]}; ${service.name} leaves it ${leftWords[gives]}.`,
     },
   ];
 }

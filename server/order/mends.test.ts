@@ -90,8 +90,8 @@ describe('what is said to an order', () => {
       now,
     ).map((x) => x.message);
   };
-  test('a hand-over after the last acceptance of that weekday is told, whatever else speaks against the day', () => {
-    expect(advice('2026-11-27T18:55:00.000Z').join(' ')).toMatch(/until 17:30 on that day; 18:55 is too late/);
+  test('a drop-off after the last acceptance of that weekday is told, whatever else speaks against the day', () => {
+    expect(advice('2026-11-27T18:55:00.000Z').join(' ')).toMatch(/until 17:30 that day; 18:55 is too late/);
   });
 
   test('the reasons of the earliest day are told of that day, not of a later one that was chosen', () => {
@@ -150,7 +150,7 @@ describe('lists from files', () => {
     const report = must(importCsv(house, 'tank', { text, mapping: null, commit: true }));
     const [x1, x2] = ['X1', 'X2'].map((n) => house.records.byKey('tank', n)!.id);
     must(removeRecord(house, x1!));
-    expect(said(undoImport(house, report.undo!))).toMatch(/Tank X1 cannot be taken back.*Nothing of the import/);
+    expect(said(undoImport(house, report.undo!))).toMatch(/Tank X1 cannot be undone.*Nothing of the import/);
     expect(house.records.byId(x2!)!.deletedAt).toBeNull();
     // It can be tried again once that is mended.
     expect(house.arrivals.setting(report.undo!)).not.toBeNull();

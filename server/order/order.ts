@@ -29,8 +29,7 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
   o.lines.forEach((l, i) => {
     const { salinity } = waterOfTank(o, l.tank);
     const known = species.find((s) => s.id === l.speciesId);
-    if (!known)
-      problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is not known here.` });
+    if (!known) problems.push({ path: `lines.${i}.speciesId`, message: `The species "${l.speciesId}" is unknown.` });
     else {
       const misfit = salinity === undefined ? null : waterMisfit(known, salinity, `tank ${l.tank}`);
       if (misfit) problems.push({ path: 'sourceWater.salinity', message: misfit });
@@ -43,12 +42,12 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
   else if (o.direction === 'own-move' && service.kind !== 'own-car')
     problems.push({
       path: 'serviceId',
-      message: `${service.name} is a carrier. A move of your own goes by your own car: choose that.`,
+      message: `${service.name} is a carrier. For your own move choose your own car.`,
     });
   if (house.records.byId(o.receiverId ?? '')?.deletedAt)
     problems.push({
       path: 'receiver.name',
-      message: 'This receiver was deleted meanwhile. Bring them back, or enter them anew.',
+      message: 'This receiver was deleted. Restore them, or enter them again.',
     });
   if (
     isNew &&
@@ -56,9 +55,9 @@ function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
     o.direction === 'outgoing' &&
     Date.parse(instantAt(o.handOverLocal, o.sender.place.zone)) < house.nowMs()
   )
-    problems.push({ path: 'handOverLocal', message: 'This hand-over is in the past. Choose a coming one.' });
+    problems.push({ path: 'handOverLocal', message: 'This drop-off is in the past. Choose a later one.' });
   if ((o.windowStartLocal === '') !== (o.windowEndLocal === ''))
-    problems.push({ path: 'windowEndLocal', message: 'Give both ends of the delivery window, or neither.' });
+    problems.push({ path: 'windowEndLocal', message: 'Enter both ends of the delivery window, or neither.' });
   return problems;
 }
 
@@ -140,7 +139,7 @@ export const cancel = (
     'the cancelling',
     (c) => {
       if (c.cancelled) return refuse('code', `${code} is cancelled already.`);
-      if (c.actual.handedOverAt) return refuse('code', `${code} is on its way. Record what happens to it instead.`);
+      if (c.actual.handedOverAt) return refuse('code', `${code} is on its way. Record what happens instead.`);
       return { ok: true, value: { ...c, cancelled: { at: house.nowIso(), reason: reason.trim().slice(0, 300) } } };
     },
     { kind: 'cancelled', subject: reason.slice(0, 300) },

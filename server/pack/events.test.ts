@@ -26,8 +26,8 @@ const at = (iso: string, name: Parameters<typeof recordEvent>[2]) => {
   return recordEvent(house, code, name, iso);
 };
 
-describe('what is foretold', () => {
-  test('is kept at hand-over and again at opening, with engine, assumptions, odds and curves, and never computed anew', () => {
+describe('what is predicted', () => {
+  test('is kept at drop-off and again at opening, with engine, assumptions, odds and curves, and never computed again', () => {
     must(at('2026-11-26T17:00:00.000Z', 'sealedAt'));
     expect(house.facts.predictions(id())).toEqual([]);
     must(at('2026-11-26T19:00:00.000Z', 'handedOverAt'));
@@ -67,7 +67,7 @@ describe('what is foretold', () => {
 describe('events', () => {
   test('a box cannot be here days before it leaves, unless its leaving was told', () => {
     expect(said(at('2026-11-24T12:30:00.000Z', 'arrivedAt'))).toMatch(
-      /handed over only on Thu 26 Nov at 19:00, by the plan/,
+      /dropped off only on Thu 26 Nov at 19:00, by the plan/,
     );
     must(at('2026-11-24T12:40:00.000Z', 'sealedAt'));
     must(at('2026-11-24T13:00:00.000Z', 'handedOverAt'));

@@ -40,7 +40,7 @@ export function tick(
     looksOf(house, id).some((l) => `moment:${l.key}` === key) ||
     turnsOf(c, withOverrides(c.assumptions)).some((t) => turnKey(t.key) === key);
   // A tick of what the plan has lost since can be taken back, but not made.
-  if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'There is no such step in this plan.');
+  if (!there && (done || !house.facts.ticks(id).has(key))) return refuse('step', 'This step is not in the plan.');
   return house.db.transaction((): Outcome<string | null> => {
     const ticks = house.facts.ticks(id);
     const was = ticks.get(key);
@@ -72,7 +72,7 @@ function outOfOrder(
   const step = steps.find((x) => x.key === key);
   if (!step) return null;
   const over = restingOn(steps, key, (k) => ticks.has(k));
-  if (!done) return over.length === 0 ? null : `“${over[0]!.title}” was done after it. Take that back first.`;
+  if (!done) return over.length === 0 ? null : `“${over[0]!.title}” was done after it. Undo that first.`;
   const open = before(step).filter((k) => !ticks.has(k));
   const first = steps.find((x) => open.includes(x.key));
   return first ? `“${step.title}” comes after “${first.title}”. Do that first.` : null;
@@ -127,7 +127,7 @@ export function recordEvent(
   at: string | null,
   version: number | null = null,
 ): Outcome<StoredConsignment> {
-  if (!order.includes(name)) return refuse('event', 'This event is not known.');
+  if (!order.includes(name)) return refuse('event', 'This event is unknown.');
   const kind = milestones[name];
   return house.db.transaction((): Outcome<StoredConsignment> => {
     const before = find(house, code);
@@ -138,8 +138,7 @@ export function recordEvent(
       kind.replace('-', ' '),
       (c) => {
         const actual = { ...c.actual, [name]: at };
-        if (!inOrder(actual))
-          return refuse(name, 'This comes before a step that was already recorded. Take that one back first.');
+        if (!inOrder(actual)) return refuse(name, 'A later step is already recorded. Undo that first.');
         const early = at === null ? null : tooEarly(c, name, at);
         if (early) return refuse(name, early);
         // What has left keeps the rows it was sent with; what is here again follows the shelves.
@@ -160,5 +159,5 @@ function tooEarly(c: Consignment, name: Milestone, at: string): string | null {
   if (Date.parse(at) >= Date.parse(c.handOverAt)) return null;
   const left = Date.parse(c.handOverAt);
   const { zone } = c.sender.place;
-  return `${c.code} is handed over only on ${dayWords(left, zone)} at ${clockWords(left, zone)}, by the plan. If it left sooner, record the hand-over or change the order first.`;
+  return `${c.code} is dropped off only on ${dayWords(left, zone)} at ${clockWords(left, zone)}, as planned. If it left earlier, record the drop-off or change the order.`;
 }

@@ -78,13 +78,13 @@ function counterInstant(clock: string, pressedAt: string, zone: string): Outcome
   const pressedMs = Date.parse(pressedAt);
   const on = (days: number): string | null =>
     typedInstant(`${localAt(sameTimeLater(pressedMs, days, zone), zone).slice(0, 10)} ${clock}`, zone);
-  if (on(0) === null) return refuse('clock', 'Write the time of the counter as 18:40.');
+  if (on(0) === null) return refuse('clock', 'Enter the time as 18:40.');
   const at = [on(0), on(-1)].find(
     (x) => x !== null && Date.parse(x) <= pressedMs + 60_000 && Date.parse(x) >= pressedMs - EVENING_MS,
   );
   return at
     ? { ok: true, value: at }
-    : refuse('clock', `It is not ${clock} yet: the hand-over is told when it has happened.`);
+    : refuse('clock', `It is not ${clock} yet. Record the drop-off when it has happened.`);
 }
 
 /** The hand-over through the gate: what is missing has to be done, or a reason given; what the counter said is kept. */
@@ -101,7 +101,7 @@ export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<
   if (missing.length > 0 && d.because === '')
     return refuse(
       'because',
-      `${missing.length === 1 ? 'One thing is' : `${missing.length} things are`} missing: ${missing.map((m) => m.words).join('; ')}. Do it, or say why it leaves all the same.`,
+      `${missing.length === 1 ? 'One thing is' : `${missing.length} things are`} missing: ${missing.map((m) => m.words).join('; ')}. Do it, or give a reason to send it anyway.`,
     );
   return house.db.transaction((): Outcome<null> => {
     const r = recordEvent(house, d.code, 'handedOverAt', at);

@@ -21,7 +21,7 @@ const ofLine = { ...ofBag, lineId: id(8) };
 
 const why: Record<CountWhy, string> = {
   fewer: 'fewer than ordered',
-  stays: 'a bad one stays in its tank',
+  stays: 'one in poor shape stays in its tank',
   more: 'more than planned',
 };
 
@@ -76,10 +76,10 @@ export function countBag(
     (c) => {
       const bag = c.bags.find((b) => b.id === d.bagId);
       if (!bag?.animals.some((x) => x.lineId === d.lineId))
-        return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+        return refuse('bag', `These animals are not in bag ${d.bagId} any more.`);
       const next = counted(c, d.bagId, d.lineId, d.count);
       return next.bags.length === 0
-        ? refuse('count', 'Nothing would be left to send: cancel the order instead.')
+        ? refuse('count', 'Nothing would be left to send. Cancel the order instead.')
         : { ok: true, value: next };
     },
   );
@@ -121,7 +121,7 @@ export function swapOne(
       const line = c.lines.find((l) => l.id === d.lineId);
       const bag = c.bags.find((b) => b.id === d.bagId);
       const had = bag?.animals.find((x) => x.lineId === d.lineId);
-      if (!line || !bag || !had) return refuse('bag', `There are no such animals in bag ${d.bagId} any more.`);
+      if (!line || !bag || !had) return refuse('bag', `These animals are not in bag ${d.bagId} any more.`);
       if (had.count <= d.left) return { ok: true, value: c };
       const { lotId: _, ...rest } = line;
       const same = c.lines.find(
@@ -172,7 +172,7 @@ export function doseBag(
   const had = c.bags.find((b) => b.id === d.bagId)?.treatments?.find((t) => t.id === d.treatmentId);
   if (had?.times === d.times) return { ok: true, value: null };
   const treatment = (catalogueOf(c, house).treatments ?? []).find((t) => t.id === d.treatmentId);
-  if (!treatment) return refuse('treatment', 'This bottle is not on the shelf any more.');
+  if (!treatment) return refuse('treatment', 'This bottle is no longer in stock.');
   const told = { kind: 'dosed', subject: `bag ${d.bagId}: ${treatment.name}`, data: d };
   const r = byHand(house, d.code, `a dose in bag ${d.bagId}`, told, (x) =>
     x.bags.some((b) => b.id === d.bagId)
@@ -209,7 +209,7 @@ export function blemish(house: House, d: { code: string; bagId: string; words: s
   const c = stored.value.document;
   if (notesOf(c.bags.find((b) => b.id === d.bagId)).includes(d.words)) return { ok: true, value: null };
   const told = { kind: 'seen', subject: `bag ${d.bagId}: ${d.words}` };
-  const r = byHand(house, d.code, `a remark on bag ${d.bagId}`, told, (x) =>
+  const r = byHand(house, d.code, `a note on bag ${d.bagId}`, told, (x) =>
     x.bags.some((b) => b.id === d.bagId)
       ? {
           ok: true,
@@ -230,12 +230,12 @@ export function blemish(house: House, d: { code: string; bagId: string; words: s
 
 /** A bag leaks: it is bagged anew, and every step that closed it stands open again. */
 export function leaks(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
-  return again(house, d, [`bag:${d.bagId}`], at, `bag ${d.bagId} leaked: a new one`);
+  return again(house, d, [`bag:${d.bagId}`], at, `bag ${d.bagId} leaked: new bag`);
 }
 
 /** A fish rolled over or gasped: clean water, and a new dose that is less; the watch begins with it. */
 export function tooMuch(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
-  return again(house, d, [`sedate:${d.bagId}`], at, `bag ${d.bagId}: too much sedative, into clean water`);
+  return again(house, d, [`sedate:${d.bagId}`], at, `bag ${d.bagId}: too much sedative, moved to clean water`);
 }
 
 /** Opens steps of a bag again, and with them whatever was closed over it. */
@@ -270,10 +270,10 @@ export const handShapes = [
     ...ofLine,
     tank: text(40).min(1, 'Name the tank.'),
     lotId: id(60).nullable(),
-    left: count(5000, 'What is left'),
+    left: count(5000, 'How many stay'),
   }),
   z.object({ deed: z.literal('dose'), ...ofBag, treatmentId: id(80), times: between(0.05, 20, 'Times the dose') }),
-  z.object({ deed: z.literal('blemish'), ...ofBag, words: text(80).min(1, 'Say what you see.') }),
+  z.object({ deed: z.literal('blemish'), ...ofBag, words: text(80).min(1, 'Write what you see.') }),
   z.object({ deed: z.literal('leaks'), ...ofBag }),
   z.object({ deed: z.literal('tooMuch'), ...ofBag }),
 ] as const;

@@ -46,7 +46,7 @@ function setsFor(house: House, code: string, boxId: string, without: string): Ou
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'There is no such box any more.');
+  if (!c.boxes.some((b) => b.id === boxId)) return refuse('boxId', 'This box no longer exists.');
   const limit = allowed(house, c, boxId, without);
   const countOf = (o: PackOption, typeId: string): number =>
     o.packs.reduce((n, p) => n + (p.packId === typeId ? p.count : 0), 0);
@@ -73,7 +73,7 @@ export function takeOtherSet(house: House, code: string, boxId: string, without:
   const r = setsFor(house, code, boxId, without);
   if (!r.ok) return r;
   const set = r.value.find((o) => o.name === name);
-  if (!set) return refuse('set', 'This set cannot be had any more: look again.');
+  if (!set) return refuse('set', 'These packs are no longer available. Look again.');
   const done = change(
     house,
     code,
@@ -88,7 +88,7 @@ export function takeOtherSet(house: House, code: string, boxId: string, without:
         ),
       },
     }),
-    { kind: 'mended', subject: `box ${boxId}: ${set.name}, since no other pack was left` },
+    { kind: 'mended', subject: `box ${boxId}: ${set.name}, as no other pack was left` },
   );
   return done.ok ? { ok: true, value: null } : done;
 }

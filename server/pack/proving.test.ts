@@ -75,7 +75,7 @@ test('a slip is taken back, the reading first and then the opening; both stay wr
   expect(observations.filter((o) => o.value === 21)).toHaveLength(1);
 });
 
-test('duds are counted by kind and batch over every consignment; practice does not count', () => {
+test('duds are counted by kind and batch over every shipment; practice does not count', () => {
   const [first, second, third] = packs();
   must(openPack(house, code, first!.id, '7C'));
   must(openPack(house, code, second!.id, '7C'));

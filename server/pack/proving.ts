@@ -17,9 +17,7 @@ const packOf = (house: House, code: string, packId: string): Outcome<{ id: strin
   const pack = numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)).find(
     (p) => p.id === packId,
   );
-  return pack
-    ? { ok: true, value: { id: c.id, pack } }
-    : refuse('pack', 'There is no such pack in this plan any more.');
+  return pack ? { ok: true, value: { id: c.id, pack } } : refuse('pack', 'This pack is no longer in the plan.');
 };
 
 /** A pack is opened now; opened again it is another one, which took the place of a dud. */
@@ -58,8 +56,8 @@ export const readInput = z.object({
   packId: id(),
   surfaceC: z
     .number({ error: 'The surface must be a number.' })
-    .min(-30, 'Colder than any pack.')
-    .max(120, 'Hotter than any pack.'),
+    .min(-30, 'Too cold for a pack.')
+    .max(120, 'Too hot for a pack.'),
   roomC: between(-10, 45, 'The room'),
   method: z.enum(['typed', 'infrared', 'stand-in']).default('typed'),
 });
@@ -73,7 +71,7 @@ export function readPack(house: House, input: unknown, at = house.nowIso()): Out
   if (!found.ok) return found;
   const { id: consignment, pack } = found.value;
   if (!pack.openedAt)
-    return refuse('surfaceC', 'Open it first: what it should read depends on how long it has been open.');
+    return refuse('surfaceC', 'Open it first. The expected reading depends on how long it has been open.');
   house.db.transaction(() => {
     const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method, note: '' };
     house.facts.read(consignment, { ...read, quantity: 'tempC', value: roomC });
@@ -88,7 +86,7 @@ export function takeBackPack(house: House, code: string, packId: string): Outcom
   const found = packOf(house, code, packId);
   if (!found.ok) return found;
   const { id, pack } = found.value;
-  if (!pack.openedAt) return refuse('pack', 'Nothing was told of this pack.');
+  if (!pack.openedAt) return refuse('pack', 'Nothing recorded for this pack.');
   const at = house.nowIso();
   const { events, observations } = house.facts.of(id);
   const of = <T extends Event | Observation>(facts: readonly T[]): T[] =>

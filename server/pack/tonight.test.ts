@@ -55,7 +55,7 @@ describe('what is packed tonight', () => {
 });
 
 describe('a dud, and none is left', () => {
-  test('sets of what lies on the shelf are ranked, none of the kind that is gone; one is taken by its name', () => {
+  test('sets of what lies in stock are ranked, none of the kind that is gone; one is taken by its name', () => {
     const code = order();
     const heat = house.shelves().offered.packs.filter((p) => p.kind === 'heat');
     const gone = heat[0]!;

@@ -69,7 +69,7 @@ describe('certificates of origin', () => {
   });
 });
 
-test('the papers of an evening come consignment after consignment, in the order in which they leave', () => {
+test('the papers of an evening come shipment after shipment, in the order in which they leave', () => {
   const later = must(saveOrder(house, orderInput(house, { handOverLocal: '2026-11-26T19:30' }))).code;
   must(
     saveOrder(

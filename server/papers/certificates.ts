@@ -12,7 +12,7 @@ import { moneyOf } from './costs';
 const kinds = Object.keys(originKinds) as [OriginKind, ...OriginKind[]];
 const input = z.object({
   code: id(20),
-  kind: z.enum(kinds, { error: 'Say how the animals came about.' }),
+  kind: z.enum(kinds, { error: 'Choose the origin of the animals.' }),
   lineIds: z.array(id(8)).min(1, 'Choose at least one kind of animal.').max(60),
   permit: text(120),
 });
@@ -29,11 +29,10 @@ export function draftCertificate(
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (c.direction === 'incoming') return refuse('code', 'What comes to you is certified by its sender.');
+  if (c.direction === 'incoming') return refuse('code', 'The sender certifies what arrives here.');
   const strange = lineIds.find((x) => !c.lines.some((l) => l.id === x));
-  if (strange) return refuse('lineIds', 'One of these kinds is not in the order any more.');
-  if (kind === 'wild' && !permit.trim())
-    return refuse('permit', 'What was taken from the wild needs the number of its permit.');
+  if (strange) return refuse('lineIds', 'One of these species is no longer in the order.');
+  if (kind === 'wild' && !permit.trim()) return refuse('permit', 'Wild-caught animals need a permit number.');
   const nowMs = house.nowMs();
   const { zone } = c.sender.place;
   const number = house.certificates.next(new Date(nowMs).toISOString().slice(0, 4));

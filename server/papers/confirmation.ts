@@ -14,7 +14,7 @@ export function confirmationOf(house: House, code: string): Outcome<Paper> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (c.direction === 'incoming') return refuse('code', 'This consignment comes to you: its sender confirms it.');
+  if (c.direction === 'incoming') return refuse('code', 'This is an arrival; the sender confirms it.');
   const catalogue = catalogueOf(c, house);
   const { sentence } = departure(c, catalogue, house.calendar(c), house.nowMs(), fastedTanks(house, c));
   const paper = confirmation(c, catalogue, sentence, profileOf(house).papers);
@@ -29,13 +29,13 @@ function priceSections(house: House, code: string): Section[] {
   const money = moneyOf(house);
   return [
     {
-      heading: 'What is to pay',
+      heading: 'Amount due',
       table: [
         ['', 'How', 'Amount'],
         ...asked.map((x) => [x.what, x.detail, money(x.amount)]),
         ['=In all', '', money(askedTotal)],
       ],
-      lines: s.c.booking?.paidBy === 'receiver' ? ['Freight is paid to the carrier by the receiver.'] : [],
+      lines: s.c.booking?.paidBy === 'receiver' ? ['The receiver pays freight to the carrier.'] : [],
     },
   ];
 }

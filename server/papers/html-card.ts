@@ -59,9 +59,8 @@ export const LARGEST_CARD = 300_000;
  */
 export async function htmlCard(s: Station): Promise<Outcome<{ name: string; html: string }>> {
   const { c, e, catalogue } = s;
-  if (c.direction === 'incoming')
-    return refuse('code', 'This consignment comes to you: its sender makes its card, and its arrival runs here.');
-  if (c.bags.length === 0 || !e) return refuse('code', 'No bag is planned yet: there is nothing to open.');
+  if (c.direction === 'incoming') return refuse('code', 'This is an arrival; the sender makes the card.');
+  if (c.bags.length === 0 || !e) return refuse('code', 'No bags planned yet; nothing to open.');
   const language = languageOf(s) as Language;
   const data = cardText(cardData(c, e, catalogue, language));
   const [script, style] = [(await programOf()).replace(/<\/script/g, '<\\/script'), styles()];
@@ -85,6 +84,6 @@ export async function htmlCard(s: Station): Promise<Outcome<{ name: string; html
 `;
   const bytes = Buffer.byteLength(html);
   return bytes > LARGEST_CARD
-    ? refuse('code', `This card would have ${Math.round(bytes / 1000)} kB: send the consignment file instead.`)
+    ? refuse('code', `This card would have ${Math.round(bytes / 1000)} kB. Send the shipment file instead.`)
     : { ok: true, value: { name: `${c.code}-card.html`, html } };
 }

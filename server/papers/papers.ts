@@ -41,10 +41,10 @@ function freightWords(s: Station): string[] {
   const { divisor } = row(catalogue.services, c.serviceId, 'service');
   const money = moneyOf(h);
   return weighedBoxes(s, e, false).map(({ id, outsideCm, plannedKg, read, freight: f, price }) => {
-    const weight = read ? `${read.kg.toFixed(2)} kg by the scale` : `${plannedKg.toFixed(2)} kg by the plan`;
-    const size = `${f.volumetric.toFixed(2)} kg by size (${outsideCm.join(' × ')} cm ÷ ${divisor})`;
+    const weight = read ? `${read.kg.toFixed(2)} kg on the scale` : `${plannedKg.toFixed(2)} kg planned`;
+    const size = `${f.volumetric.toFixed(2)} kg by volume (${outsideCm.join(' × ')} cm ÷ ${divisor})`;
     const decides = f.chargedBy === 'volume' ? 'size' : 'weight';
-    return `Box ${id}: ${weight}, ${size}; ${f.chargeable.toFixed(1)} kg are paid, since ${decides} decides: ${money(price)}.`;
+    return `Box ${id}: ${weight}, ${size}; ${f.chargeable.toFixed(1)} kg charged, because ${decides} decides: ${money(price)}.`;
   });
 }
 
@@ -125,7 +125,7 @@ export interface Papers {
 
 /** Said while the odds are computed. */
 export const HOURS_FOLLOW =
-  'The odds are still being computed: “open before” is left off until the worst tenth is known. Look again in a moment.';
+  'Odds are still being computed. “Open before” is left off until they are ready. Look again in a moment.';
 
 const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) => Sheet[]> = {
   bags: (s, want, w, type) =>
@@ -201,9 +201,8 @@ const sum = (s: Station, who: 'own' | 'buyer') =>
 
 /** Papers of one consignment, laid out, in the order in which they are needed. */
 export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
-  if (s.c.direction === 'incoming')
-    return refuse('code', 'This consignment comes to you: its sender prints its papers.');
-  if (s.c.bags.length === 0) return refuse('code', 'No bag is planned yet: there is nothing to print.');
+  if (s.c.direction === 'incoming') return refuse('code', 'This is an arrival; the sender prints the papers.');
+  if (s.c.bags.length === 0) return refuse('code', 'No bags planned yet; nothing to print.');
   const w = wordsOf(languageOf(s), onlyFish(s));
   const type = houseType();
   const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));

@@ -32,7 +32,7 @@ const phonePicture = () =>
     .withMetadata({ orientation: 6 })
     .toBuffer();
 
-test('a picture is drawn anew, upright and smaller, with nothing of the camera in it, and told of its bag', async () => {
+test('a picture is drawn again, upright and smaller, with nothing of the camera in it, and told of its bag', async () => {
   const given = await phonePicture();
   expect((await sharp(given).metadata()).orientation).toBe(6);
   const hash = must(await addPhoto(house, code, bag, given));
@@ -51,7 +51,7 @@ test('a picture is drawn anew, upright and smaller, with nothing of the camera i
 test('what is no picture, too large, or of nothing that is here is refused with a sentence', async () => {
   expect(said(await addPhoto(house, code, bag, new TextEncoder().encode('<svg/>')))).toMatch(/not a picture/);
   expect(said(await addPhoto(house, code, bag, new Uint8Array(LARGEST_PHOTO + 1)))).toMatch(/15 MB is the most/);
-  expect(said(await addPhoto(house, 'KC-9999', bag, await phonePicture()))).toMatch(/no consignment KC-9999/);
+  expect(said(await addPhoto(house, 'KC-9999', bag, await phonePicture()))).toMatch(/no shipment KC-9999/);
   expect(said(await addPhoto(house, code, { kind: 'moon', id: '' }, await phonePicture()))).toMatch(/of what/);
   expect(existsSync(path.join(folder, 'photos', 'x.jpg'))).toBe(false);
 });

@@ -27,9 +27,9 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
   if (bytes.length > LARGEST_PHOTO)
     return refuse(
       'photo',
-      `This picture has ${(bytes.length / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
+      `This picture has ${(bytes.length / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the limit.`,
     );
-  const none = refuse('photo', 'This file is not a picture that can be read: take a JPEG, PNG or WebP.');
+  const none = refuse('photo', 'This file is not a readable picture. Use JPEG, PNG or WebP.');
   try {
     // The library draws more kinds than are named: pages, drawings with links, films.
     const { format } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
@@ -64,9 +64,9 @@ export function keepPhoto(
 ): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
-  if (!house.folder) return refuse('photo', 'This house keeps nothing on disk, and so no pictures.');
+  if (!house.folder) return refuse('photo', 'Nothing is stored on disk here, so no pictures.');
   if (!subjectKinds.some((k) => k === subject.kind) || subject.id.length > 80)
-    return refuse('photo', 'Say of what the picture is.');
+    return refuse('photo', 'Choose what the picture shows.');
   const { id } = stored.value.document;
   const at = new Date(takenMs).toISOString();
   const hash = house.db.transaction(() => {

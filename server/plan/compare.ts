@@ -33,7 +33,7 @@ export interface Comparison {
   options: PlanRow[];
 }
 
-const SEALED = 'The bags are sealed: what is in the boxes can be changed by hand only.';
+const SEALED = 'The bags are sealed. Change boxes by hand only.';
 
 /** Plans the order anew as a whole, beside what is there; nothing is changed. */
 export async function comparePlans(house: House, press: string, code: string): Promise<Outcome<Comparison>> {
@@ -45,9 +45,9 @@ export async function comparePlans(house: House, press: string, code: string): P
   if (locked.length > 0)
     return refuse(
       '',
-      `Whole plans bag everything anew, and ${namesOf(locked)} ${locked.length === 1 ? 'is' : 'are'} locked: unlock first.`,
+      `Whole plans bag everything again, but ${namesOf(locked)} ${locked.length === 1 ? 'is' : 'are'} locked. Unlock first.`,
     );
-  if (!c.forecast) return refuse('forecast', 'There is no forecast yet: fetch one, and whole plans can be compared.');
+  if (!c.forecast) return refuse('forecast', 'No forecast yet. Load one to compare whole plans.');
   const catalogue = catalogueOf(c, house);
   const bare: Consignment = { ...c, bags: [] };
   const made: Outcome<Plan> = house.thinker

@@ -40,7 +40,7 @@ describe('whole plans of an order', () => {
     expect(documentOf(code).boxes).toEqual(bare);
     const best = c.options[c.options.length - 1]!;
     expect(best.changes.join(' ')).toMatch(/Packs of box 1: no pack → /);
-    expect(best.changes.join(' ')).toMatch(/Holes of box 1: 3, which a hand has set, → /);
+    expect(best.changes.join(' ')).toMatch(/Holes of box 1: 3, set by hand, → /);
     // What is in use has no packs to pay.
     expect(c.now.cost).toBeLessThan(best.cost);
     must(takePlan(house, { code, version: version + 1, bags: best.bags, boxes: best.boxes }));
@@ -55,7 +55,7 @@ describe('whole plans of an order', () => {
     const { bags, boxes } = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
     must(takePlan(house, { code, version, bags: bags.map((b, i) => ({ ...b, locked: i === 0 })), boxes }));
-    expect(said(await comparePlans(house, PRESS, code))).toMatch(new RegExp(`${bags[0]!.id} is locked: unlock first`));
+    expect(said(await comparePlans(house, PRESS, code))).toMatch(new RegExp(`${bags[0]!.id} is locked. Unlock first`));
   });
   test('what the shelf has too little of is told beside each', async () => {
     house = { ...houseInMemory(() => NOON, 20), firstPlan };
@@ -74,11 +74,11 @@ describe('whole plans of an order', () => {
     const { bags, boxes } = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
     must(takePlan(house, { code, version, bags, boxes: boxes.map((b) => ({ ...b, ventHoles: 1 })) }));
-    expect(said(takePlan(house, { code, version, bags, boxes }))).toMatch(/Somebody changed this consignment/);
+    expect(said(takePlan(house, { code, version, bags, boxes }))).toMatch(/Somebody changed this shipment/);
     expect(said(takePlan(house, { code, version: version + 1, bags: [{}], boxes }))).not.toBe('');
-    expect(said(await comparePlans(house, PRESS, 'KC-9999'))).toMatch(/no consignment KC-9999/);
+    expect(said(await comparePlans(house, PRESS, 'KC-9999'))).toMatch(/no shipment KC-9999/);
   });
-  test('nothing is planned anew once the bags are sealed', async () => {
+  test('nothing is planned again once the bags are sealed', async () => {
     house = houseInMemory(() => NOON);
     const { code } = must(saveOrder(house, orderInput(house)));
     const { bags, boxes } = documentOf(code);

@@ -35,7 +35,9 @@ test('a play is kept with the score that its choices make, and the shelf tells h
 test('choices of another kind, of a crate that is not there, or that fit nowhere are refused in words', () => {
   const dosing = { kind: 'dosing' as const, ml: 3, othersMoved: true, tested: true };
   expect(said(keepPlay(house, { crateId: 'first-frost', seed: 0, choices: dosing }))).toContain('another kind');
-  expect(said(keepPlay(house, { crateId: 'no-such', seed: 0, choices: dosing }))).toContain('no such practice crate');
+  expect(said(keepPlay(house, { crateId: 'no-such', seed: 0, choices: dosing }))).toContain(
+    'no such practice shipment',
+  );
   expect(said(keepPlay(house, { crateId: 'first-frost', seed: 0, choices: { ...choices(), waterL: 25 } }))).toMatch(
     /cm|fit/,
   );
@@ -49,13 +51,13 @@ test('a crate comes from a file and goes again; the names of the shelf are taken
   expect(row('my-frost')).toMatchObject({ own: true, title: 'My frost' });
   expect(said(keepCrate(house, JSON.stringify(crates[0])))).toContain('here already');
   expect(said(keepCrate(house, '{'))).toContain('not a JSON file');
-  expect(said(keepCrate(house, '{}'))).toContain('practice crate');
+  expect(said(keepCrate(house, '{}'))).toContain('practice shipment');
   must(dropCrate(house, 'my-frost'));
   expect(row('my-frost')).toBeUndefined();
   expect(said(dropCrate(house, 'first-frost'))).toContain('your own');
 });
 
-test('a past consignment becomes a crate with what its readings said of box and packs, and nothing of its people', () => {
+test('a past shipment becomes a crate with what its readings said of box and packs, and nothing of its people', () => {
   const code = must(saveOrder(house, orderInput(house))).code;
   bringHome(house, code, (ms) => (now = ms));
   const c = house.consignments.byCode(code)!.document;

@@ -20,7 +20,7 @@ export const crateOfId = (house: House, crateId: string): Crate | null =>
 const speciesIn = (c: Crate): string =>
   c.play.kind === 'shipping' ? (c.play.consignment.lines[0]?.speciesId ?? '') : c.play.speciesId;
 
-const kindWords = { shipping: 'Pack and send', opening: 'Open', weeks: 'Weeks', dosing: 'Dose' } as const;
+const kindWords = { shipping: 'Pack and send', opening: 'Open', weeks: 'Quarantine', dosing: 'Dose' } as const;
 
 /** Every crate with how it went so far. */
 export function practiceView(house: House) {
@@ -79,7 +79,7 @@ export function keepPlay(house: House, input: unknown): Outcome<null> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { crateId, seed, choices } = parsed.data;
   const crate = crateOfId(house, crateId);
-  if (!crate) return refuse('crateId', 'There is no such practice crate.');
+  if (!crate) return refuse('crateId', 'This practice shipment does not exist.');
   const score = scoreOf(crate, choices, seed);
   if (!score.ok) return score;
   house.practice.keepPlay({ crateId, at: house.nowIso(), seed, choices, score: score.value });
@@ -89,7 +89,7 @@ export function keepPlay(house: House, input: unknown): Outcome<null> {
 /** Takes in a crate from a file. One of a name that the shelf has is refused; one’s own of that name is replaced. */
 export function keepCrate(house: House, text: unknown): Outcome<string> {
   if (typeof text !== 'string' || text.length > LARGEST_FILE)
-    return refuse('file', 'This file is too large for a crate.');
+    return refuse('file', 'This file is too large for a practice shipment.');
   let json: unknown;
   try {
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
@@ -98,7 +98,7 @@ export function keepCrate(house: House, text: unknown): Outcome<string> {
   }
   const read = readCrate(json);
   if (!read.ok) return read;
-  if (crateById(read.value.id)) return refuse('id', `“${read.value.id}” is the name of a crate that is here already.`);
+  if (crateById(read.value.id)) return refuse('id', `“${read.value.id}” is already the name of a practice shipment.`);
   house.practice.keepCrate(read.value, house.nowIso());
   return { ok: true, value: read.value.id };
 }
@@ -106,7 +106,7 @@ export function keepCrate(house: House, text: unknown): Outcome<string> {
 export function dropCrate(house: House, crateId: unknown): Outcome<null> {
   return typeof crateId === 'string' && house.practice.dropCrate(crateId)
     ? { ok: true, value: null }
-    : refuse('crateId', 'Only a crate of your own can be thrown away.');
+    : refuse('crateId', 'Only your own practice shipments can be deleted.');
 }
 
 /** Makes a practice crate of a consignment that was opened: what its readings say of box and packs is its hidden truth. */
@@ -122,10 +122,7 @@ export function crateOfPast(house: House, code: unknown): Outcome<string> {
     !known(shipped.services, c.serviceId) ||
     c.boxes.some((b) => !known(shipped.boxes, b.boxTypeId))
   )
-    return refuse(
-      'code',
-      'It has rows of your own in it, which practice does not know: only what is on the shipped shelf can be practised.',
-    );
+    return refuse('code', 'It uses your own supplies or species; practice knows only the standard ones.');
   const fit = c.actual.openedAt ? [...(fitsOf(house, c, catalogue)?.fits.values() ?? [])][0] : undefined;
   const row = house.logbook.byId(c.id);
   const crateId = `past-${c.code.toLowerCase()}`;
@@ -143,9 +140,9 @@ export function crateOfPast(house: House, code: unknown): Outcome<string> {
     alive:
       row && row.counted > 0
         ? row.alive === row.counted
-          ? 'All came alive then.'
-          : `${row.alive} of ${row.counted} came alive then.`
-        : 'Nobody counted then.',
+          ? 'All arrived alive.'
+          : `${row.alive} of ${row.counted} arrived alive.`
+        : 'Not counted.',
   });
   const checked = readCrate(JSON.parse(JSON.stringify(crate)));
   if (!checked.ok) return checked;

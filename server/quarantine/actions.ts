@@ -74,6 +74,6 @@ export async function askRelease(quarantineId: string, into: string): Promise<Ou
     const q = h.quarantines.byId(word(quarantineId));
     return q
       ? { ok: true, value: release.releaseView(h, q, word(into)) }
-      : refuse('quarantine', 'This quarantine is not there any more.');
+      : refuse('quarantine', 'This quarantine no longer exists.');
   });
 }

@@ -11,9 +11,9 @@ import { joinWeeks } from './quarantine';
 
 const leaveInput = z.object({
   quarantineId: id(),
-  speciesId: named(80, 'Say which animals.'),
-  count: z.number({ error: 'Say how many.' }).int('Count whole animals.').min(1, 'Say how many.'),
-  how: z.enum(['died', 'released', 'sold'], { error: 'Say whether they died, moved or were sold.' }),
+  speciesId: named(80, 'Choose the animals.'),
+  count: z.number({ error: 'Enter how many.' }).int('Count whole animals.').min(1, 'Enter how many.'),
+  how: z.enum(['died', 'released', 'sold'], { error: 'Choose whether they died, moved or were sold.' }),
   /** Own tank they go to, where they are released. */
   into: text(80),
   note: lines(120),
@@ -22,13 +22,12 @@ export type LeaveInput = z.input<typeof leaveInput>;
 
 /** Why some should not go to another tank yet, as long as nobody says why they do; null where nothing speaks against it. */
 function tooEarly(house: House, q: StoredQuarantine, into: string, joins: boolean): string | null {
-  if (joins)
-    return `Tank ${into} is in quarantine: its weeks begin anew with a newcomer. Say in the note why they go there.`;
+  if (joins) return `Tank ${into} is in quarantine, which restarts with a newcomer. Give the reason in the note.`;
   const use = house.records.byId(tankId(house, into))?.document.use;
   const f = factsOf(house, q);
   return use === 'quarantine' || isOpen(gateHeld(f, standingNow(house, q, f), assumptionsHere(house)))
     ? null
-    : 'The release waits for more: see what is missing, or say in the note why they go now.';
+    : 'The release is not ready. See what is missing, or give the reason in the note.';
 }
 
 /**
@@ -40,8 +39,8 @@ export function leave(house: House, input: unknown): Outcome<null> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { quarantineId, speciesId, count, how, into, note } = parsed.data;
   const q = house.quarantines.byId(quarantineId);
-  if (!q) return refuse('quarantine', 'This quarantine is not there any more.');
-  if (how === 'released' && into === '') return refuse('into', 'Name the tank they go to.');
+  if (!q) return refuse('quarantine', 'This quarantine no longer exists.');
+  if (how === 'released' && into === '') return refuse('into', 'Choose the tank they go to.');
   const from = { kind: 'tank' as const, id: q.tankId };
   const c = house.consignments.byId(q.consignmentId)!.document;
   const kind = catalogueOf(c, house).species.find((s) => s.id === speciesId)?.name ?? speciesId;
@@ -52,7 +51,7 @@ export function leave(house: House, input: unknown): Outcome<null> {
   const living = there.reduce((n, s) => n + s.count, 0);
   const name = tankNameOf(house, q);
   if (count > living)
-    return refuse('count', `Only ${living} of them live in tank ${name} by what was told: ${count} cannot leave.`);
+    return refuse('count', `Only ${living} of them are in tank ${name} by your records: ${count} cannot leave.`);
   const joins = how === 'released' ? house.quarantines.inTank(tankId(house, into)) : null;
   const early = how === 'released' && note === '' ? tooEarly(house, q, into, joins !== null) : null;
   if (early) return refuse('note', early);

@@ -12,10 +12,10 @@ import { dutiesOfPhase } from './tell';
 
 const found = (house: House, quarantineId: string): Outcome<StoredQuarantine> => {
   const q = house.quarantines.byId(quarantineId);
-  if (!q) return refuse('quarantine', 'This quarantine is not there any more.');
+  if (!q) return refuse('quarantine', 'This quarantine no longer exists.');
   return q.closedAt === null
     ? { ok: true, value: q }
-    : refuse('quarantine', 'These weeks have ended: their plan stays as it was.');
+    : refuse('quarantine', 'This quarantine has ended; its plan cannot change.');
 };
 
 const planInput = z.object({
@@ -39,13 +39,10 @@ export function setPlan(house: House, input: unknown): Outcome<null> {
   if (!plan.phases.some((p) => p.id === before.now.phase.id))
     return refuse(
       'phases',
-      `${before.now.phase.title} is on: it cannot be left out. Shorten it, or go on to the next.`,
+      `${before.now.phase.title} is running and cannot be removed. Shorten it, or start the next.`,
     );
   if (!house.quarantines.setPlan({ id: quarantineId, plan, waterL, twin }, seen))
-    return refuse(
-      'version',
-      'Somebody else has changed this plan meanwhile. Load it again: what you typed is still here.',
-    );
+    return refuse('version', 'Someone else changed this plan. Load it again; your entries are still here.');
   const now = house.quarantines.byId(quarantineId)!;
   const s = standingNow(house, now);
   const at = house.nowIso();
@@ -98,7 +95,7 @@ export function keepPlan(house: House, input: unknown): Outcome<null> {
 
 export function dropPlan(house: House, name: unknown): Outcome<null> {
   if (typeof name !== 'string' || !house.quarantines.plans().some((p) => p.name === name))
-    return refuse('name', 'There is no plan of this name any more.');
+    return refuse('name', 'This plan no longer exists.');
   house.quarantines.dropPlan(name);
   return { ok: true, value: null };
 }
@@ -121,7 +118,7 @@ export function changeDuty(house: House, input: unknown): Outcome<null> {
   const q = found(house, quarantineId);
   if (!q.ok) return q;
   const duty = house.quarantines.dutiesOf(quarantineId).find((d) => d.key === key);
-  if (!duty) return refuse('duty', 'This duty is not there any more.');
+  if (!duty) return refuse('duty', 'This task no longer exists.');
   if (duty.doneAt !== null) return refuse('duty', 'It is done already.');
   const now = house.nowIso();
   if (waived !== undefined) house.quarantines.waiveDuty(quarantineId, key, waived);

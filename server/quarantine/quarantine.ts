@@ -38,13 +38,13 @@ function shutBags(house: House, c: Consignment, tank: string): string[] {
   return shut.length < bags.length ? shut : [];
 }
 const shutWords = (ids: readonly string[]): string =>
-  `${bagNames(ids)} ${ids.length === 1 ? 'is' : 'are'} still shut. Open ${ids.length === 1 ? 'it' : 'them'} first.`;
+  `${bagNames(ids)} ${ids.length === 1 ? 'is' : 'are'} still closed. Open ${ids.length === 1 ? 'it' : 'them'} first.`;
 
 /** Why a quarantine cannot be opened in this tank yet; null where it can. */
 function notYet(house: House, c: Consignment, tank: string): string | null {
   if (house.quarantines.of(c.id).some((q) => q.tank === tank))
     return `${c.code} is in quarantine in tank ${tank} already.`;
-  if (livesIn(house, c, tank)) return `What came for tank ${tank} lives there already.`;
+  if (livesIn(house, c, tank)) return `The arrivals for tank ${tank} are already there.`;
   const came = cameInto(c, tank);
   if (came.length === 0) return `Nothing of ${c.code} goes into tank ${tank}.`;
   const catalogue = catalogueOf(c, house);
@@ -60,7 +60,7 @@ function notYet(house: House, c: Consignment, tank: string): string | null {
   const floating = house.arrivals
     .runsOf(c.id)
     .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
-  return floating ? `${floating.bagIds.join(', ')} are not across yet: finish or stop their sequence first.` : null;
+  return floating ? `${floating.bagIds.join(', ')} are not transferred yet. Finish or stop their run first.` : null;
 }
 
 /** The animals that came for a tank move in; what was found dead is told as lost on the way, and what the label has otherwise. */
@@ -163,7 +163,7 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
   if (there && !o.join)
     return refuse(
       'join',
-      `Tank ${into.name} is in quarantine since ${dayWords(Date.parse(there.startedAt), there.zone)} with ${animalsIn(house, there)}: all in, all out is safer. Who joins begins their weeks anew.`,
+      `Tank ${into.name} is in quarantine since ${dayWords(Date.parse(there.startedAt), there.zone)} with ${animalsIn(house, there)}. All in, all out is safer: joining restarts their quarantine.`,
     );
   const catalogue = catalogueOf(c, house);
   const came = cameInto(c, into.name);
@@ -171,7 +171,7 @@ export function openQuarantine(house: House, code: string, tank?: string, o: Ope
   const invertebrates = kinds.every((s) => s.flags.includes('invertebrate'));
   const cool = kinds.some((s) => s.fasting === 'cool-water-large');
   const plan = plansOf(house).get(o.plan ?? templateFor({ invertebrates, cool }));
-  if (!plan) return refuse('plan', 'There is no plan of this name any more.');
+  if (!plan) return refuse('plan', 'This plan no longer exists.');
   const animals = `${came.reduce((n, x) => n + x.alive, 0)} ${[...new Set(kinds.map((s) => s.name))].join(', ')}`;
   const at = wentIn(house, c, into.name);
   const id = there?.id ?? randomUUID();
@@ -257,18 +257,18 @@ export function setDuty(
 ): Outcome<null> {
   const q = house.quarantines.byId(quarantineId);
   const duty = q && house.quarantines.dutiesOf(q.id).find((d) => d.key === key);
-  if (!q || !duty) return refuse('duty', 'This duty is not there any more.');
+  if (!q || !duty) return refuse('duty', 'This task no longer exists.');
   const due = Date.parse(duty.dueAt);
   const midnight = atClock(sameTimeLater(now, 1, q.zone), '00:00', q.zone);
   if (done && due >= midnight)
     return refuse(
       'duty',
-      `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}: not before that day.`,
+      `${duty.title} is due on ${dayWords(due, q.zone)} at ${clockWords(due, q.zone)}, not before that day.`,
     );
   const at = new Date(now).toISOString();
   // What has a value is told with it, and ticked by that; a change of water brings its litres.
   if (done && duty.phase !== '' && toldOnly.includes(duty.kind))
-    return refuse('duty', `${duty.title}: tell it on the page of tank ${tankNameOf(house, q)}, with its figures.`);
+    return refuse('duty', `${duty.title}: record it on the page of tank ${tankNameOf(house, q)}, with its figures.`);
   const litres = /^Change (\d+) L$/.exec(duty.title)?.[1];
   if (duty.kind === 'water' && duty.phase !== '' && litres !== undefined && q.closedAt === null) {
     if (!done) return takeBackChange(house, q, duty.key, duty.doneAt);

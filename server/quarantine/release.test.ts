@@ -122,7 +122,7 @@ describe('release', () => {
 });
 
 describe('who joins', () => {
-  test('is told that all begin anew, then joins; the days, the duties and the gate are those of the newcomers', () => {
+  test('is told that all begin again, then joins; the days, the duties and the gate are those of the newcomers', () => {
     live(10);
     const other = arrive(house, 'guppy');
     expect(said(openQuarantine(house, other, 'Q'))).toMatch(/all in, all out is safer/);
@@ -140,7 +140,7 @@ describe('who joins', () => {
     // The last of one kind die, whoever brought them.
     must(leave(house, { quarantineId: id, speciesId: 'guppy', count: 1, how: 'died', into: '', note: '' }));
   });
-  test('two tanks are merged by moving all over, with a word why; the weeks there begin anew', () => {
+  test('two tanks are merged by moving all over, with a word why; the weeks there begin again', () => {
     const other = arrive(house, 'guppy');
     addRecord(house, 'tank', { name: 'Q2', volumeL: '60', use: 'quarantine' });
     const doc = house.consignments.byCode(other)!.document;
@@ -151,7 +151,7 @@ describe('who joins', () => {
     live(3);
     const go = (note: string) =>
       leave(house, { quarantineId: second, speciesId: 'guppy', count: 8, how: 'released', into: 'Q', note });
-    expect(said(go(''))).toMatch(/begin anew with a newcomer/);
+    expect(said(go(''))).toMatch(/begin again with a newcomer/);
     must(go('one heater broke'));
     expect(q()).toMatchObject({ day: 1, codes: [code, other] });
     must(endQuarantine(house, second));
@@ -196,7 +196,7 @@ test('every duty stands in the calendar under one identifier, on the Bench and i
 
 test('ammonia to come is told from who lives there, and learned from the tests', () => {
   const told = () => q().foretold!;
-  expect(told()).toMatchObject({ shareFrom: 'no media in it', foodTold: false });
+  expect(told()).toMatchObject({ shareFrom: 'no filter media', foodTold: false });
   const bare = told().curve.at(-1)!.mgNL;
   must(say({ kind: 'media' }));
   expect(told().curve.at(-1)!.mgNL).toBeLessThan(bare);

@@ -46,7 +46,7 @@ function dutiesAfter(house: House, q: StoredQuarantine, into: string): NewDuty[]
       now + 5 * 60_000,
       'lights',
       `Lights low over ${into} until tomorrow`,
-      'Newcomers find their corners in the dark.',
+      'Newcomers find hiding places in the dark.',
       1,
     ),
     duty(
@@ -54,7 +54,7 @@ function dutiesAfter(house: House, q: StoredQuarantine, into: string): NewDuty[]
       now + 30 * 60_000,
       'look',
       `First look at ${into}`,
-      'From afar: upright, breathing calmly, nobody chased.',
+      'From a distance: upright, breathing calmly, none chased.',
       5,
     ),
     ...[0, 1].map((d) =>
@@ -63,7 +63,7 @@ function dutiesAfter(house: House, q: StoredQuarantine, into: string): NewDuty[]
         d === 0 ? now + 10 * 60_000 : at(d, '10:00'),
         'feed',
         `Feed the residents of ${into} well`,
-        'Two days: who is full chases less.',
+        'For two days: well-fed fish chase less.',
         5,
       ),
     ),
@@ -72,15 +72,15 @@ function dutiesAfter(house: House, q: StoredQuarantine, into: string): NewDuty[]
       at(1, '11:00'),
       'care',
       `Bleach, rinse and dry ${from}`,
-      'Tank, heater, pipes, net, siphon; media are thrown away. Gloves, open windows; bleach never with acid.',
+      'Tank, heater, pipes, net, siphon; discard media. Gloves, open windows; never mix bleach with acid.',
       40,
     ),
     duty(
       'dry',
       at(3, '11:00'),
       'care',
-      `${from} is dry: put it away`,
-      'Dry for two days at least before anybody moves in.',
+      `${from} is dry: store it`,
+      'Keep dry for at least two days before new fish.',
       5,
     ),
   ];
@@ -92,11 +92,10 @@ export function releaseTank(house: House, input: unknown): Outcome<null> {
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { quarantineId, into } = parsed.data;
   const q = house.quarantines.byId(quarantineId);
-  if (!q || q.closedAt !== null) return refuse('quarantine', 'These weeks have ended already.');
+  if (!q || q.closedAt !== null) return refuse('quarantine', 'This quarantine has already ended.');
   const to = tankId(house, into);
-  if (to === q.tankId) return refuse('into', 'They live in this tank: choose another.');
-  if (house.quarantines.inTank(to))
-    return refuse('into', `Tank ${into} is in quarantine itself: who joins begins its weeks anew.`);
+  if (to === q.tankId) return refuse('into', 'They are in this tank. Choose another.');
+  if (house.quarantines.inTank(to)) return refuse('into', `Tank ${into} is in quarantine; joining restarts it.`);
   const f = factsOf(house, q);
   const gate = gateHeld(f, standingNow(house, q, f), assumptionsHere(house));
   if (!isOpen(gate))
@@ -105,10 +104,10 @@ export function releaseTank(house: House, input: unknown): Outcome<null> {
       `Not yet: ${gate
         .filter((h) => !h.holds && h.waived === null)
         .map((h) => `${h.words.toLowerCase()}, ${h.have.toFixed(0)} of ${h.of}`)
-        .join('; ')}. Waive what you must, with a reason.`,
+        .join('; ')}. Waive points only with a reason.`,
     );
   const dwellers = dwellersOf(house, q);
-  if (dwellers.length === 0) return refuse('quarantine', 'Nobody lives here any more: end the weeks instead.');
+  if (dwellers.length === 0) return refuse('quarantine', 'Tank is empty. End the quarantine instead.');
   const at = house.nowIso();
   house.db.transaction(() => {
     for (const d of dwellers) {
@@ -146,12 +145,12 @@ function end(house: House, q: StoredQuarantine, at: string, into: string | null)
 /** The weeks end where nobody lives there any more. */
 export function endQuarantine(house: House, quarantineId: unknown): Outcome<null> {
   const q = typeof quarantineId === 'string' ? house.quarantines.byId(quarantineId) : null;
-  if (!q || q.closedAt !== null) return refuse('quarantine', 'These weeks have ended already.');
+  if (!q || q.closedAt !== null) return refuse('quarantine', 'This quarantine has already ended.');
   const left = dwellersOf(house, q).reduce((n, d) => n + d.count, 0);
   if (left > 0)
     return refuse(
       'quarantine',
-      `${left} still live in ${tankNameOf(house, q)}: release them, or tell where they went.`,
+      `${left} are still in ${tankNameOf(house, q)}. Release them, or record where they went.`,
     );
   end(house, q, house.nowIso(), null);
   return { ok: true, value: null };
@@ -168,9 +167,9 @@ export function bringTowards(house: House, input: unknown): Outcome<number> {
   const parsed = towardsInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const q = house.quarantines.byId(parsed.data.quarantineId);
-  if (!q || q.closedAt !== null) return refuse('quarantine', 'These weeks have ended already.');
+  if (!q || q.closedAt !== null) return refuse('quarantine', 'This quarantine has already ended.');
   const read = house.ledger.latestFigures().get(tankId(house, parsed.data.tank));
-  if (!read) return refuse('tank', `Nobody has read the water of ${parsed.data.tank}: read it first.`);
+  if (!read) return refuse('tank', `The water was never measured in tank ${parsed.data.tank}. Measure it first.`);
   const s = standingNow(house, q);
   const here = (k: 'salinity' | 'tempC' | 'pH'): number | null => s.latest[k]?.value ?? null;
   const there = { salinity: read.salinity?.value, tempC: read.tempC?.value, pH: read.pH?.value };
@@ -188,10 +187,9 @@ export function bringTowards(house: House, input: unknown): Outcome<number> {
     for (let d = 1; d <= 4; d++)
       on(
         d,
-        `${(SHARE_A_DAY * litres).toFixed(0)} L out, as much water of ${parsed.data.tank} in: pH from ${pH.toFixed(1)} towards ${there.pH.toFixed(1)}.`,
+        `${(SHARE_A_DAY * litres).toFixed(0)} L out, replace with water of ${parsed.data.tank} in: pH from ${pH.toFixed(1)} towards ${there.pH.toFixed(1)}.`,
       );
-  if (days.size === 0)
-    return refuse('tank', `Its water is that of ${parsed.data.tank} already, as far as both were read.`);
+  if (days.size === 0) return refuse('tank', `The water already matches ${parsed.data.tank} in every measured figure.`);
   const now = house.nowMs();
   house.quarantines.addDuties(
     q.id,

@@ -90,7 +90,7 @@ function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
   const why = against.find((c) => c.grade === 'reason');
   if (why && !d.reason) return refuse('reason', `${why.words} Give a reason to go on.`);
   if (d.expires && d.expires < h.at.slice(0, 10) && !d.reason)
-    return refuse('reason', `${m.name} was good until ${d.expires}. Give a reason to go on.`);
+    return refuse('reason', `${m.name} expired on ${d.expires}. Give a reason to go on.`);
   if (d.sure) return { ok: true, value: null };
   const times = assumptionsHere(house).copperAskTimes;
   const label = amountFor({ treatment: m, times: 1 }, f.waterL);
@@ -99,19 +99,19 @@ function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
   if (bringDown)
     return refuse(
       'sure',
-      `There is too much of it already: ${now.toFixed(2)}, wanted ${target}. Change ${bringDown.litres.toFixed(0)} L to bring it down. Was more given all the same?`,
+      `Too much already: ${now.toFixed(2)}, wanted ${target}. Change ${bringDown.litres.toFixed(0)} L to lower it. Record it anyway?`,
     );
   const comes = levelOfDose(m, amount, f.waterL) + now;
   const top = m.mgPerUnit ? (m.bandToMgL ?? m.targetMgL ?? null) : times;
   if (amount > times * label)
     return refuse(
       'sure',
-      `${amount} ${m.unit} is ${(amount / label).toFixed(0)} times its label for ${f.waterL.toFixed(0)} L. Is it so?`,
+      `${amount} ${m.unit} is ${(amount / label).toFixed(0)} times the label dose for ${f.waterL.toFixed(0)} L. Is that right?`,
     );
   if (top !== null && comes > top * 1.05)
     return refuse(
       'sure',
-      `It would come to ${comes.toFixed(2)} ${m.mgPerUnit ? 'mg/L' : 'times its label'}, above ${top}. Is it so?`,
+      `It would come to ${comes.toFixed(2)} ${m.mgPerUnit ? 'mg/L' : 'times the label dose'}, above ${top}. Is that right?`,
     );
   return { ok: true, value: null };
 }
@@ -119,7 +119,7 @@ function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
 function checkPhase({ house, q, f, s }: Here, p: Extract<Told, { kind: 'phase' }>): Outcome<null> {
   const next = q.plan.phases[q.plan.phases.findIndex((x) => x.id === s.now.phase.id) + 1];
   if (!next || next.id !== p.phase)
-    return refuse('phase', next ? `${next.title} comes next, not that.` : 'This is the last phase of the plan.');
+    return refuse('phase', next ? `${next.title} comes next.` : 'This is the last phase of the plan.');
   const missing = phaseHeld(f, s, assumptionsHere(house)).filter((x) => !x.holds && x.waived === null);
   if (missing.length > 0 && !p.reason)
     return refuse(
@@ -145,15 +145,15 @@ function check(h: Here, t: Told): Outcome<null> {
         : { ok: true, value: null };
     case 'media':
       if (s.media > 0 && !t.reason)
-        return refuse('reason', 'Cycled media went in once already: never again. Give a reason to go on.');
+        return refuse('reason', 'Cycled media went in once already. Give a reason to go on.');
       if (s.water.some((w) => medicines.includes(w.medicine.kind)) && !t.reason)
-        return refuse('reason', 'Medicine was given: media that go in now die of it. Give a reason to go on.');
+        return refuse('reason', 'Medicine is in the water and kills the bacteria. Give a reason to go on.');
       return { ok: true, value: null };
     case 'waive': {
       const all = [...gateHeld(f, s, assumptionsHere(house)), ...phaseHeld(f, s, assumptionsHere(house))];
       return all.some((x) => x.key === t.what)
         ? { ok: true, value: null }
-        : refuse('what', 'Nothing of this name is waited for.');
+        : refuse('what', 'Nothing by this name is expected.');
     }
     case 'move':
       return t.to === tankNameOf(house, q) && s.moves % 2 === 0
@@ -161,7 +161,7 @@ function check(h: Here, t: Told): Outcome<null> {
         : { ok: true, value: null };
     case 'joined':
     case 'died':
-      return refuse('kind', 'This is told where animals come and go.');
+      return refuse('kind', 'Record this where animals come and go.');
     default:
       return { ok: true, value: null };
   }
@@ -219,11 +219,11 @@ function follow(h: Here, t: Told): void {
 /** One thing that was seen, measured, given or done in a quarantine tank; what it does of today’s duties is ticked with it. */
 export function tell(house: House, d: Telling, pressedAt: string): Outcome<number> {
   const q = house.quarantines.byId(d.quarantineId);
-  if (!q) return refuse('quarantine', 'This quarantine is not there any more.');
+  if (!q) return refuse('quarantine', 'This quarantine no longer exists.');
   if (q.closedAt !== null)
-    return refuse('quarantine', `The weeks in tank ${tankNameOf(house, q)} have ended: nothing more is told of them.`);
+    return refuse('quarantine', `The quarantine in tank ${tankNameOf(house, q)} has ended. No more entries.`);
   const at = d.at ?? pressedAt;
-  if (Date.parse(at) > house.nowMs() + FUTURE_MS) return refuse('at', 'This lies in the future.');
+  if (Date.parse(at) > house.nowMs() + FUTURE_MS) return refuse('at', 'This is in the future.');
   if (at < q.startedAt) return refuse('at', 'This was before the quarantine began.');
   const f = factsOf(house, q);
   const here: Here = { house, q, f, s: standingOf(f, Math.max(Date.parse(at), Date.parse(q.startedAt))), at };
@@ -240,11 +240,11 @@ export function tell(house: House, d: Telling, pressedAt: string): Outcome<numbe
 export function strike(house: House, quarantineId: unknown, n: unknown): Outcome<null> {
   const q = typeof quarantineId === 'string' ? house.quarantines.byId(quarantineId) : null;
   const entry = q && house.quarantines.entriesOf(q.id).find((e) => e.n === n);
-  if (!q || !entry) return refuse('entry', 'This is not there any more.');
+  if (!q || !entry) return refuse('entry', 'This no longer exists.');
   const told = new Set(house.quarantines.entriesOf(q.id).flatMap((e) => (e.strikes === null ? [] : [e.strikes])));
-  if (entry.strikes !== null || told.has(entry.n)) return refuse('entry', 'It is struck out already.');
+  if (entry.strikes !== null || told.has(entry.n)) return refuse('entry', 'It is already struck out.');
   if (['phase', 'joined', 'died'].includes(entry.kind))
-    return refuse('entry', 'What began or died is not struck out here: go on from it.');
+    return refuse('entry', 'Starts and deaths cannot be struck out here.');
   const { n: _n, at: _at, by: _by, strikes: _s, ...what } = entry;
   const now = house.nowIso();
   house.quarantines.tell(q.id, now, what as Told, now, entry.n);

@@ -133,7 +133,7 @@ function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
       ? `learned from ${learned.spans} pair${learned.spans === 1 ? '' : 's'} of tests`
       : s.media > 0
         ? 'your estimate'
-        : 'no media in it',
+        : 'no filter media',
     limit,
     pH,
     tempC,

@@ -110,8 +110,8 @@ describe('doses', () => {
     must(say(dose(binder, 6)));
     expect(said(say(dose(copper, 1.2, { reason: 'now' })))).toMatch(/still in the water/);
   });
-  test('three times its label, or above its band, is asked about', () => {
-    expect(said(say(dose(copper, 12)))).toMatch(/10 times its label/);
+  test('three times the label dose, or above its band, is asked about', () => {
+    expect(said(say(dose(copper, 12)))).toMatch(/10 times the label dose/);
     expect(said(say(dose(copper, 2)))).toMatch(/come to 0\.33 mg\/L, above 0\.25/);
     must(say(dose(copper, 2, { sure: true })));
   });

@@ -59,11 +59,11 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
     // A figure that cannot be is told as at any other door; anything else comes from a page of another version.
     const figures = parsed.error.issues.every((i) => i.code === 'too_small' || i.code === 'too_big');
     if (figures) return { ok: false, problems: problemsOf(parsed.error) };
-    return refuse('', 'This press is not known here: load the page again.');
+    return refuse('', 'This action is unknown. Reload the page.');
   }
   const ago = typeof agoMs === 'number' && Number.isFinite(agoMs) ? Math.max(0, agoMs) : 0;
   if (ago > LONGEST_MS)
-    return refuse('', 'This was pressed more than two days ago: look at how things stand, and press again.');
+    return refuse('', 'This was pressed over two days ago. Check the present state and press again.');
   const ms = house.nowMs() - ago;
   const at = new Date(ms).toISOString();
   const d = parsed.data;
@@ -109,7 +109,7 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
     case 'accept':
       return acceptConcern(house, d, who.name);
     case 'photo':
-      return refuse('', 'A picture comes with its bytes: load the page again.');
+      return refuse('', 'The picture did not arrive. Reload the page.');
     case 'step':
       return finishStep(house, d.runId, d.key, ms);
     case 'pause':

@@ -22,7 +22,7 @@ const asked = z.object({
   widthCm: between(5, 100, 'Bag width'),
   heightCm: between(8, 150, 'Bag height'),
   hours: between(0.25, 120, 'Hours in the bag'),
-  tempC: between(0, 35, 'Warmth'),
+  tempC: between(0, 35, 'Temperature'),
   gas: z.enum(['oxygen', 'air']),
   fastedH: between(0, 240, 'Hours without food'),
 });

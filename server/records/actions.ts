@@ -17,7 +17,7 @@ const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ??
 const recordId = id(200);
 /** A cell as it is typed. */
 const typed = z.string().max(4000);
-const noKind = refuse('kind', 'There is no such list.');
+const noKind = refuse('kind', 'This list does not exist.');
 
 const recordInput = z.object({
   id: id().nullable(),

@@ -154,16 +154,16 @@ export function* importInSlices(
   if (input.text.length > LARGEST_FILE) return tooLarge(input.text.length);
   const [first] = Papa.parse<string[]>(input.text, { preview: 1 }).data;
   if (first && first.length > MOST_COLUMNS)
-    return refuse('file', `The file has ${first.length} columns; ${MOST_COLUMNS} is the most that is read.`);
+    return refuse('file', `The file has ${first.length} columns; ${MOST_COLUMNS} is the limit.`);
   const table = Papa.parse<string[]>(input.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [headings, ...rows] = table.data.map((r) => r.map(unguard));
   if (!headings || headings.every((h) => h.trim() === '')) return refuse('file', 'The file is empty.');
   if (rows.length === 0) return refuse('file', 'The file has a heading and no lines.');
   if (rows.length > MOST_LINES)
-    return refuse('file', `The file has ${rows.length} lines; ${MOST_LINES} is the most that is read at once.`);
+    return refuse('file', `The file has ${rows.length} lines; ${MOST_LINES} is the limit at once.`);
   const fields = fieldsOf(list);
   const mapping = input.mapping ?? guessMapping(headings, fields);
-  if (mapping.length !== headings.length) return refuse('mapping', 'The columns do not belong to this file.');
+  if (mapping.length !== headings.length) return refuse('mapping', 'The columns do not match this file.');
   const lookup = lookupOf(house.records);
   const read = (from: number, to: number): ReadLine[] =>
     readLines(rows.slice(from, to), mapping, fields, lookup).map((l) => ({ ...l, line: l.line + from }));
@@ -192,7 +192,7 @@ export function* importInSlices(
       value: {
         ...report,
         done: false,
-        problems: [{ line: 1, message: 'No heading is known: say below which column is which.' }],
+        problems: [{ line: 1, message: 'No heading is recognised. Say below which column is which.' }],
       },
     };
   const bad = new Map<number, string>();
@@ -225,12 +225,12 @@ export function* importInSlices(
     if (input.commit) slice();
     else tried(house, slice);
     if (next < rows.length)
-      yield `The first ${next} of ${rows.length} lines have been read; what is right of them is in the list. Read the file once more for the rest: what is here already changes nothing.`;
+      yield `The first ${next} of ${rows.length} lines were read; the correct ones are in the list. Import the file again for the rest; lines already here change nothing.`;
   }
   if (input.commit && list !== 'reading' && written.length > 0) {
     report.undo = `${IMPORT}${randomUUID()}`;
     house.arrivals.setSetting(report.undo, JSON.stringify(written));
-    house.deeds.tell(house.nowIso(), `read a file with ${written.length} lines into the list`);
+    house.deeds.tell(house.nowIso(), `imported a file with ${written.length} lines into the list`);
   }
   if (input.commit && (list === 'supply' || list === 'service' || list === 'species'))
     shelfChanged(
@@ -271,7 +271,7 @@ const IMPORT = 'import ';
 /** Takes a whole import back: what it added is deleted (or put away where it is used by now), what it changed is as before. */
 export function undoImport(house: House, key: string): Outcome<number> {
   const stored = key.startsWith(IMPORT) ? house.arrivals.setting(key) : null;
-  if (!stored) return refuse('undo', 'This import was taken back already.');
+  if (!stored) return refuse('undo', 'This import was already undone.');
   const written = JSON.parse(stored) as { id: string; added: boolean; version?: number }[];
   return atomically(house, (): Outcome<number> => {
     for (const w of written.reverse()) {
@@ -280,13 +280,13 @@ export function undoImport(house: House, key: string): Outcome<number> {
       if (now && !now.deletedAt && w.version !== undefined && now.version !== w.version)
         return refuse(
           'undo',
-          `${now.name} was changed after the import: take that change back first. Nothing of the import was taken back.`,
+          `${now.name} was changed after the import. Undo that change first. Nothing of the import was undone.`,
         );
       const back = w.added ? removeRecord(house, w.id) : undoRecord(house, w.id);
       if (!back.ok)
         return refuse(
           'undo',
-          `${house.records.byId(w.id)?.name ?? 'One line'} cannot be taken back: ${back.problems[0]!.message} Nothing of the import was taken back.`,
+          `${house.records.byId(w.id)?.name ?? 'One line'} cannot be undone: ${back.problems[0]!.message} Nothing of the import was undone.`,
         );
     }
     house.arrivals.dropSetting(key);
@@ -340,14 +340,14 @@ export function consignmentsCsv(house: House): string {
       'Receiver',
       'To',
       'Service',
-      'Hand-over',
+      'Drop-off',
       'Opening',
       'Animals',
       'Lines',
       'Bags',
       'Boxes',
-      'Slack (h)',
-      'Worst tenth (h)',
+      'Margin (h)',
+      'Bad case (h)',
       'Chance',
       'Note',
     ],

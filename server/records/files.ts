@@ -13,7 +13,7 @@ export function listFile(slug: string): Response {
         : kind
           ? exportCsv(house(), kind.id)
           : null;
-  if (text === null) return new Response('There is no such list.', { status: 404 });
+  if (text === null) return new Response('This list does not exist.', { status: 404 });
   return new Response(text, {
     headers: {
       'content-type': 'text/csv; charset=utf-8',

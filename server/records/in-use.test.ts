@@ -31,7 +31,7 @@ afterEach(() => house.db.close());
 
 const { add, change, tank, ilse, order } = desk(() => house);
 
-test('packs that a consignment may take are those on the shelf less what is packed before it', () => {
+test('packs that a shipment may take are those in stock less what is packed before it', () => {
   const first = must(saveOrder(house, order())).code;
   const second = must(
     saveOrder(
@@ -176,7 +176,7 @@ describe('orders from the records', () => {
     must(saveOrder(house, order({ code, version: 2, note: 'mine' })));
   });
 
-  test('a changed water keeps the bags as somebody planned them; changed animals are bagged anew', () => {
+  test('a changed water keeps the bags as somebody planned them; changed animals are bagged again', () => {
     const { code } = must(saveOrder(house, order()));
     const c = house.consignments.byCode(code)!.document;
     const bags = c.bags.map((b) => ({ ...b, gasL: b.gasL + 0.7 }));

@@ -127,7 +127,7 @@ describe('lists', () => {
     expect(consignmentList(house, { show: 'nonsense', page: '99' })).toMatchObject({ shelf: 'open', page: 1 });
   });
 
-  test('an opened consignment in quarantine says so', () => {
+  test('an opened shipment in quarantine says so', () => {
     const code = must(saveOrder(house, { ...orderInput(house), direction: 'incoming' })).code;
     for (const name of ['handedOverAt', 'arrivedAt', 'openedAt'] as const)
       must(recordEvent(house, code, name, '2026-11-24T11:00:00.000Z'));
@@ -151,8 +151,8 @@ describe('lists as files', () => {
     expect(said(saveReading(house, water(seven, '42', '7')))).toBe('Temperature can be at most 35.');
     expect(said(saveReading(house, water(seven, '', '')))).toBe('Give at least one figure.');
     expect(said(saveReading(house, water(seven, '24', '7', 'noon')))).toContain('is not a time');
-    expect(said(saveReading(house, water(seven, '24', '7', '2026-11-25')))).toBe('This lies in the future.');
-    expect(said(saveReading(house, water('nothing', '24', '7')))).toBe('There is no such tank.');
+    expect(said(saveReading(house, water(seven, '24', '7', '2026-11-25')))).toBe('This is in the future.');
+    expect(said(saveReading(house, water('nothing', '24', '7')))).toBe('This tank does not exist.');
     reading(seven, '24', '7');
     expect(must(saveReading(house, water(seven, '25', '7')))).toMatchObject({ fresh: false });
     expect(house.ledger.readings(seven).map((r) => r.figures.tempC)).toEqual([24]);
@@ -169,7 +169,7 @@ describe('lists as files', () => {
     expect(text.trim().split('\n')).toHaveLength(2);
     expect(text).toContain('7,2026-11-23T08:00:00.000Z,24,7');
     expect(must(importCsv(house, 'reading', { text, mapping: null, commit: true }))).toMatchObject({ added: 0 });
-    expect(said(strikeReading(house, 9999, ''))).toBe('This reading is not there.');
+    expect(said(strikeReading(house, 9999, ''))).toBe('This reading does not exist.');
   });
 
   test('consignments go out one a line, with what is computed', () => {
@@ -189,12 +189,12 @@ describe('counts and deletions', () => {
     expect(said(setCount(house, lot, 'many'))).toBe('A count is a number from 0 to a million.');
     expect(said(setCount(house, lot, '-2'))).toBe('A count is a number from 0 to a million.');
     expect(said(setCount(house, seven, '3'))).toBe('This is not counted.');
-    expect(said(moveCount(house, lot, 0, ''))).toBe('Say how many.');
+    expect(said(moveCount(house, lot, 0, ''))).toBe('Enter how many.');
     expect(said(moveCount(house, lot, -1, 'died'))).toBe('There are only 0.');
     expect(said(moveCount(house, 'nothing', 1, ''))).toBe('This is not counted.');
     expect(house.ledger.amount(lot)).toBeNull();
-    expect(said(removeRecord(house, 'nothing'))).toBe('This is not there any more.');
-    expect(said(archiveRecord(house, 'nothing'))).toBe('This is not there any more.');
+    expect(said(removeRecord(house, 'nothing'))).toBe('This no longer exists.');
+    expect(said(archiveRecord(house, 'nothing'))).toBe('This no longer exists.');
   });
 
   test('a tank with readings is put away, not deleted, and says because of what', () => {
@@ -202,7 +202,7 @@ describe('counts and deletions', () => {
     reading(seven, '24', '7');
     expect(must(removeRecord(house, seven))).toEqual({
       archived: true,
-      words: 'Tank 7 is in use by its reading: put away instead of deleted. It is no longer offered.',
+      words: 'Tank 7 is used by its reading: archived instead of deleted. It is no longer offered.',
     });
     expect(tankRows(house)).toEqual([]);
     expect(tankRows(house, 'archived')).toHaveLength(1);

@@ -58,7 +58,7 @@ describe('records', () => {
         placeId: 'place-tartu-ee',
       },
     });
-    expect(said(again)).toContain('There is such a receiver already: Ilse Tamm');
+    expect(said(again)).toContain('There is already a receiver already: Ilse Tamm');
     add('receiver', { name: 'Ilse Tamm', placeId: 'place-tallinn-ee' });
     expect(house.records.counts('receiver').active).toBe(2);
   });
@@ -84,7 +84,7 @@ describe('records', () => {
     const id = tank('4');
     must(removeRecord(house, id));
     tank('4');
-    expect(said(restoreRecord(house, id))).toContain('Meanwhile there is another tank of this name');
+    expect(said(restoreRecord(house, id))).toContain('There is now another tank of this name');
   });
 
   test('a place finds its own clock; without coordinates, or with an unknown zone, it is refused at the field', () => {
@@ -99,7 +99,7 @@ describe('records', () => {
     expect(said(place({ name: 'Nowhere', country: 'EE' }))).toContain('Latitude must be a number.');
     expect(said(place({ name: 'Far', country: 'EE', lat: '95', lon: '0' }))).toContain('Latitude can be at most 90.');
     expect(said(place({ name: 'Odd', country: 'EE', lat: '58', lon: '26', zone: 'Mars/Olympus' }))).toBe(
-      'This time zone is not known.',
+      'This time zone is unknown.',
     );
   });
 
@@ -130,7 +130,7 @@ describe('readings of a tank', () => {
     expect(() => house.db.exec('UPDATE reading_figure SET value = 1')).toThrow('never changed');
     expect(() => house.db.exec('DELETE FROM reading')).toThrow('never deleted');
     expect(said(read({}))).toBe('Give at least one figure.');
-    expect(said(read({ tempC: '24', at: '2027-01-01 10:00' }))).toBe('This lies in the future.');
+    expect(said(read({ tempC: '24', at: '2027-01-01 10:00' }))).toBe('This is in the future.');
     expect(must(removeRecord(house, id)).words).toContain('4 readings');
   });
 });

@@ -119,7 +119,7 @@ export function writeRecord(
   if (same && same.id !== id)
     return refuse(
       kind.fields[0]!.path,
-      `There is such a ${kind.one} already: ${same.name}${same.archivedAt ? ', put away. Bring it back instead' : ''}.`,
+      `There is already a ${kind.one} already: ${same.name}${same.archivedAt ? ', archived. Restore it instead' : ''}.`,
     );
   const at = house.nowIso();
   if (input.id === null) {
@@ -133,9 +133,7 @@ export function writeRecord(
       if (!house.records.update(record, version, at))
         return {
           ok: false,
-          problems: [
-            { path: 'version', message: 'Somebody saved this meanwhile. Nothing of yours is lost: choose below.' },
-          ],
+          problems: [{ path: 'version', message: 'Someone else saved this. Your changes are not lost: choose below.' }],
           conflict: { version: stored.version, theirs: draftOfRecord(kind, stored) },
         };
   }
@@ -173,7 +171,7 @@ export function saveRecord(house: House, kindId: KindId, input: RecordInput): Ou
  */
 export function removeRecord(house: House, id: string): Outcome<{ archived: boolean; words: string }> {
   const r = house.records.byId(id);
-  if (!r || r.deletedAt) return refuse('id', 'This is not there any more.');
+  if (!r || r.deletedAt) return refuse('id', 'This no longer exists.');
   const users = [
     ...new Set([
       ...house.records.users(id).map((u) => u.code ?? u.name ?? ''),
@@ -194,7 +192,7 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
           ? `${counted(animals, 'animal')} there`
           : null;
   const now = house.nowIso();
-  house.deeds.tell(now, `${why ? 'put away' : 'deleted'} ${kinds[r.kind].one} ${r.name}`);
+  house.deeds.tell(now, `${why ? 'archived' : 'deleted'} ${kinds[r.kind].one} ${r.name}`);
   if (why) {
     house.records.archive(id, now, now);
     if (touchesShelf(r.kind)) house.shelvesChanged();
@@ -202,7 +200,7 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
       ok: true,
       value: {
         archived: true,
-        words: `${r.name} is in use by ${why}: put away instead of deleted. It is no longer offered.`,
+        words: `${r.name} is used by ${why}: archived instead of deleted. It is no longer offered.`,
       },
     };
   }
@@ -217,14 +215,14 @@ export function removeRecord(house: House, id: string): Outcome<{ archived: bool
 /** Brings back what was deleted or put away. */
 export function restoreRecord(house: House, id: string): Outcome<string> {
   const r = house.records.byId(id);
-  if (!r) return refuse('id', 'This is not there any more.');
+  if (!r) return refuse('id', 'This no longer exists.');
   const kind = kinds[r.kind];
   const lookup = lookupOf(house.records);
   const same = house.records.byKey(r.kind, kind.key(r.document, lookup));
   if (r.deletedAt && same && same.id !== id)
-    return refuse('id', `Meanwhile there is another ${kind.one} of this name: ${same.name}. Rename that one first.`);
+    return refuse('id', `There is now another ${kind.one} with this name: ${same.name}. Rename that one first.`);
   const now = house.nowIso();
-  house.deeds.tell(now, `brought back ${kind.one} ${r.name}`, `/${kind.slug}/${id}`);
+  house.deeds.tell(now, `restored ${kind.one} ${r.name}`, `/${kind.slug}/${id}`);
   house.db.transaction(() => {
     house.records.remove(id, null, now);
     house.records.archive(id, null, now);
@@ -236,9 +234,9 @@ export function restoreRecord(house: House, id: string): Outcome<string> {
 
 export function archiveRecord(house: House, id: string): Outcome<string> {
   const r = house.records.byId(id);
-  if (!r || r.deletedAt) return refuse('id', 'This is not there any more.');
+  if (!r || r.deletedAt) return refuse('id', 'This no longer exists.');
   house.records.archive(id, house.nowIso(), house.nowIso());
-  house.deeds.tell(house.nowIso(), `put away ${kinds[r.kind].one} ${r.name}`, `/${kinds[r.kind].slug}/${id}`);
+  house.deeds.tell(house.nowIso(), `archived ${kinds[r.kind].one} ${r.name}`, `/${kinds[r.kind].slug}/${id}`);
   if (touchesShelf(r.kind)) house.shelvesChanged();
   return { ok: true, value: r.name };
 }
@@ -247,7 +245,7 @@ export function archiveRecord(house: House, id: string): Outcome<string> {
 export function undoRecord(house: House, id: string): Outcome<{ id: string; version: number }> {
   const r = house.records.byId(id);
   const before = house.records.lastKept(id);
-  if (!r || !before) return refuse('undo', 'There is nothing to undo.');
+  if (!r || !before) return refuse('undo', 'Nothing to undo.');
   const kind = kinds[r.kind];
   const done = atomically(house, (): Outcome<{ id: string; version: number }> => {
     const written = writeRecord(
@@ -268,7 +266,7 @@ export function undoRecord(house: House, id: string): Outcome<{ id: string; vers
 export function moveCount(house: House, id: string, delta: number, why: string): Outcome<number> {
   const r = house.records.byId(id);
   if (!r || !kinds[r.kind].counted) return refuse('id', 'This is not counted.');
-  if (!Number.isFinite(delta) || delta === 0 || Math.abs(delta) > MOST_COUNTED) return refuse(COUNT, 'Say how many.');
+  if (!Number.isFinite(delta) || delta === 0 || Math.abs(delta) > MOST_COUNTED) return refuse(COUNT, 'Enter how many.');
   if ((r.amount ?? 0) + delta < 0) return refuse(COUNT, `There are only ${r.amount ?? 0}.`);
   house.ledger.move(id, delta, fold(why).slice(0, 40) || 'counted', house.nowIso());
   return { ok: true, value: house.ledger.amount(id)! };

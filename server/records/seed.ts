@@ -48,7 +48,7 @@ export function seedRecords(house: Shelf): void {
   house.db.transaction(() => {
     for (const c of cities) add('place', placeId(c.name, c.country), { ...c });
     for (const { id, ...service } of shipped.services)
-      add('service', id, { ...service, liveTerms: 'An example with invented figures: put your own carrier’s in.' });
+      add('service', id, { ...service, liveTerms: 'An example with invented figures. Enter your own carrier’s.' });
     const supply = (id: string, s: Supply): void => add('supply', id, { ...s });
     for (const { id, name, cost, ...bag } of shipped.bags)
       supply(id, { kind: 'bag', name, typeId: id, ...(cost === undefined ? {} : { price: cost }), bag });

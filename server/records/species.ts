@@ -12,7 +12,7 @@ import { blankDraft, shelfChanged, writeRecord } from './records';
 export function addSpecies(house: House, name: string, likeId: string): Outcome<Species> {
   const { all } = house.shelves();
   const like = all.species.find((s) => s.id === likeId);
-  if (!like) return refuse('likeId', 'Choose the species that it is like.');
+  if (!like) return refuse('likeId', 'Choose a similar species.');
   const same = all.species.find((s) => fold(s.name) === fold(name));
   if (same) return { ok: true, value: same };
   const document = ownSpeciesSchema.safeParse(likeSpecies(name.trim(), like));

@@ -156,7 +156,7 @@ export function searchView(house: House, text: string) {
         }))
     : [];
   const groups = [
-    { title: 'Consignments', kind: 'consignment' },
+    { title: 'Shipments', kind: 'consignment' },
     ...Object.values(kinds)
       .filter((k) => k.id !== 'species')
       .map((k) => ({ title: k.many, kind: k.id as string })),

@@ -129,9 +129,9 @@ test('a file that a hand changed is taken only as what it is: every figure as fr
   expect(new Set(house.facts.of(c().id).observations.map((o) => o.method))).toEqual(new Set(['file']));
 });
 
-test('of another consignment, of bags that are not there, of nothing, or out of order in time it is refused in words', () => {
+test('of another shipment, of bags that are not there, of nothing, or out of order in time it is refused in words', () => {
   const other = sealed({ ...found(), id: '00000000-0000-4000-8000-000000000009', code: 'KC-0999' });
-  expect(said(takeOutcome(house, code, JSON.stringify(other)))).toContain('KC-0999, another consignment');
+  expect(said(takeOutcome(house, code, JSON.stringify(other)))).toContain('KC-0999, another shipment');
   const strange = found({ observations: [{ ...found().observations[0]!, subject: { kind: 'bag', id: 'Z9' } }] });
   expect(said(takeOutcome(house, code, JSON.stringify(strange)))).toContain('bag Z9');
   expect(said(takeOutcome(house, code, JSON.stringify(found({ observations: [], events: [] }))))).toContain(
@@ -143,7 +143,7 @@ test('of another consignment, of bags that are not there, of nothing, or out of 
   expect(c().actual.bags).toEqual([]);
 });
 
-test('pictures come with it, drawn anew, each once; what is no picture is left out', async () => {
+test('pictures come with it, drawn again, each once; what is no picture is left out', async () => {
   const jpeg = (
     await sharp({ create: { width: 40, height: 30, channels: 3, background: '#0E6E78' } })
       .jpeg()

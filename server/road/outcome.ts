@@ -74,19 +74,19 @@ export function takeOutcome(
   const c = stored.value.document;
   if (found.id !== c.id) return another(found.code, c.code);
   const stranger = strangerIn(found, c);
-  if (stranger) return refuse('file', `It tells of ${stranger}, which ${c.code} does not have: nothing was taken.`);
+  if (stranger) return refuse('file', `It is about ${stranger}, which ${c.code} does not have. Nothing was imported.`);
   if (found.observations.length + found.events.length + found.photos.length === 0)
-    return refuse('file', 'Nothing was found yet in this file: neither an opening nor a reading.');
+    return refuse('file', 'Nothing in this file yet: no opening, no reading.');
   if (changed && !asItIs)
     return refuse(
       'changed',
-      'This file was changed after the card wrote it. Ask for the file as it was saved; or take it as it is, and every figure of it is marked as from a file.',
+      'This file was changed after the card saved it. Ask for the original; or import it, with every figure marked as from a file.',
     );
   return takeFound(house, stored.value, found, changed, pictures);
 }
 
 const another = (theirs: string, ours: string) =>
-  refuse('file', `This file is of ${theirs}, another consignment: it is not taken for ${ours}.`);
+  refuse('file', `This file is from ${theirs}, another shipment; not imported for ${ours}.`);
 
 /** A clock that goes before by more than this is wrong, and not only fast. */
 const AHEAD_MS = 3600_000;
@@ -107,15 +107,15 @@ function takeFound(
     (p) => !here.observations.some((o) => o.quantity === 'photo' && o.at === p.at && o.subject.id === p.subject.id),
   );
   if (fresh.observations.length + fresh.events.length + news.length === 0)
-    return refuse('file', 'Everything in this file is known here already.');
+    return refuse('file', 'Everything in this file is already here.');
   const told = actualOf(together(here, fresh));
   const latest = [...fresh.observations, ...fresh.events].reduce((ms, f) => Math.max(ms, Date.parse(f.at)), 0);
   if (latest > house.nowMs() + AHEAD_MS)
-    return refuse('file', 'It tells of an hour that has not come yet: was the clock of their device right?');
+    return refuse('file', 'It is about a time in the future. Was their device’s clock right?');
   if (!inOrder(told))
     return refuse(
       'file',
-      'It tells of an arrival before the hand-over, or of an opening before the arrival: was the clock of their device right?',
+      'It is about an arrival before drop-off, or an opening before arrival. Was their device’s clock right?',
     );
   const next = consignmentSchema.safeParse({ ...c, actual: { ...c.actual, ...told } } satisfies Consignment);
   if (!next.success) return { ok: false, problems: problemsOf(next.error) };
@@ -149,7 +149,7 @@ function takeFile(house: House, code: string, json: unknown): Outcome<StoredCons
     (c) => {
       if (theirs.id !== c.id) return another(theirs.code, c.code);
       if (!theirs.actual.openedAt && theirs.actual.bags.length === 0)
-        return refuse('file', 'Nothing was found yet in this file: neither an opening nor a reading.');
+        return refuse('file', 'Nothing in this file yet: no opening, no reading.');
       const ours = c.actual;
       const known = new Set(ours.bags.map((b) => b.bagId));
       return {

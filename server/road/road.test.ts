@@ -67,19 +67,19 @@ describe('the gate', () => {
     must(handOver(house, { code, ...reason, clock: '23:50' }, iso(5.5)));
     expect(c().actual.handedOverAt).toBe('2026-11-26T23:50:00.000Z');
   });
-  test('a tick that is taken back after the hand-over leaves it where it is, with its sealing', () => {
+  test('a tick that is taken back after the drop-off leaves it where it is, with its sealing', () => {
     leave();
     must(tick(house, code, 'labels', true));
     must(tick(house, code, 'labels', false));
     expect(c().actual).toMatchObject({ handedOverAt: iso(0), sealedAt: iso(-2) });
   });
-  test('a hand-over that is taken back takes back what the counter said', () => {
+  test('a drop-off that is taken back takes back what the counter said', () => {
     leave();
     must(takeBackHandOver(house, code, null));
     expect(c().actual.handedOverAt).toBeNull();
     expect(counterWords(house, c().id)).toEqual({});
   });
-  test('plan B: other services with their slack from the sealing as it was, and by when they are back', () => {
+  test('plan B: other services with their margin from the sealing as it was, and by when they are back', () => {
     const b = must(planBOf(house, code));
     expect(b.ways.map((w) => w.serviceId)).not.toContain(c().serviceId);
     expect(b.ways.length).toBeGreaterThan(0);
@@ -122,7 +122,7 @@ describe('where the box is', () => {
 
   test.each<[string, number | null, number, string, RegExp]>([
     ['of the future', 1, 5, '', /in the future/],
-    ['before the hand-over', 1, -1, '', /before the hand-over/],
+    ['before the drop-off', 1, -1, '', /before the drop-off/],
     ['on no leg', 40, 1, '', /no such leg/],
     ['expected before it was seen', 1, 1, '2026-11-26T18:00', /cannot be expected before/],
     ['expected at no hour', null, 1, 'soon', /the calendar has/],
@@ -233,10 +233,10 @@ describe('what the receiver found', () => {
     must(takeOutcome(house, code, found({ openedAt: iso(15), bags: [{ ...bagReading, tempC: 9 }] })));
     expect(c().actual.bags[0]!.tempC).toBe(21.5);
   });
-  test('of another consignment, of nothing, or of no file is refused in words', () => {
+  test('of another shipment, of nothing, or of no file is refused in words', () => {
     const other = JSON.parse(found({ openedAt: iso(15) })) as Record<string, unknown>;
     const id = '00000000-0000-4000-8000-000000000009';
-    expect(said(takeOutcome(house, code, JSON.stringify({ ...other, id })))).toContain('another consignment');
+    expect(said(takeOutcome(house, code, JSON.stringify({ ...other, id })))).toContain('another shipment');
     expect(said(takeOutcome(house, code, found({})))).toContain('Nothing was found yet');
     expect(said(takeOutcome(house, code, '{'))).toContain('not a JSON file');
   });

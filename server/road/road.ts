@@ -88,17 +88,16 @@ export function recordScan(
       const left = c.actual.handedOverAt;
       const at = parsed.data.at === '' ? house.nowIso() : typedInstant(parsed.data.at, c.sender.place.zone);
       const dueAt = parsed.data.due === '' ? null : typedInstant(parsed.data.due, c.receiver.place.zone);
-      if (at === null) return refuse('at', 'Give a date and time that the calendar has.');
-      if (dueAt === null && parsed.data.due !== '') return refuse('due', 'Give a date and time that the calendar has.');
-      if (dueAt !== null && dueAt < at) return refuse('due', 'It cannot be expected before it was seen there.');
-      if (!left) return refuse('code', `${c.code} has not left yet: record the hand-over first.`);
-      if (Date.parse(at) > house.nowMs() + MIN)
-        return refuse('at', 'This is in the future: nobody has seen it there yet.');
-      if (Date.parse(at) < Date.parse(left)) return refuse('at', 'This is before the hand-over.');
+      if (at === null) return refuse('at', 'Enter a valid date and time.');
+      if (dueAt === null && parsed.data.due !== '') return refuse('due', 'Enter a valid date and time.');
+      if (dueAt !== null && dueAt < at) return refuse('due', 'The expected time is before it was seen there.');
+      if (!left) return refuse('code', `${c.code} has not left yet. Record the drop-off first.`);
+      if (Date.parse(at) > house.nowMs() + MIN) return refuse('at', 'This is in the future.');
+      if (Date.parse(at) < Date.parse(left)) return refuse('at', 'This is before drop-off.');
       const legs = plannedRoad(c, catalogueOf(c, house));
       const scans = c.actual.scans ?? [];
       if (leg !== null) {
-        if (leg > legs.length) return refuse('leg', 'There is no such leg on this road.');
+        if (leg > legs.length) return refuse('leg', 'This leg is not on the journey.');
         const name = (i: number): string => legs[i]?.label.toLowerCase() ?? 'the door';
         const before = scans.find((s) => s.leg < leg && s.at > at);
         if (before) return refuse('at', `It was seen later at ${name(before.leg)}, which comes before.`);
@@ -142,7 +141,10 @@ export function askCarrier(house: House, code: string): Outcome<number> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   if (!practises(house))
-    return refuse('carrier', 'No carrier is joined: type what you read on its page, or choose stand-ins in Settings.');
+    return refuse(
+      'carrier',
+      'No carrier connected. Type what its page says, or turn on the simulated carrier in Settings.',
+    );
   const c = stored.value.document;
   if (!c.actual.handedOverAt) return refuse('code', `${c.code} has not left yet.`);
   if (c.actual.arrivedAt) return { ok: true, value: 0 };

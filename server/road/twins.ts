@@ -77,7 +77,7 @@ export function openTwin(house: House, input: unknown): Outcome<null> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;
-  if (!kindsIn(house, c).some((p) => p.id === packId)) return refuse('packId', 'No pack of this kind travels in it.');
+  if (!kindsIn(house, c).some((p) => p.id === packId)) return refuse('packId', 'No pack of this type is in it.');
   house.facts.happened(c.id, {
     at: house.nowIso(),
     kind: 'activated',
@@ -104,9 +104,9 @@ export function readTwin(house: House, input: unknown): Outcome<string> {
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const pack = kindsIn(house, c).find((p) => p.id === packId);
-  if (!pack) return refuse('packId', 'No pack of this kind travels in it.');
+  if (!pack) return refuse('packId', 'No pack of this type is in it.');
   const before = twinOf(pack, house.facts.of(c.id), withOverrides(c.assumptions));
-  if (before.openedAt === null) return refuse('packId', 'Say first that the twin was opened.');
+  if (before.openedAt === null) return refuse('packId', 'Record first that the control pack was opened.');
   const at = house.nowIso();
   const subject = twinSubject(packId);
   house.facts.read(c.id, { at, subject, quantity: 'tempC', value: roomC, unit: '°C', method: 'typed', note: '' });

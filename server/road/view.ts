@@ -22,7 +22,13 @@ function messages(s: Station, road: Road): { id: string; title: string; text: st
   return [
     ...(collect ? [{ id: 'collect', title: 'Collect it today', text: w.road.collect(c.code, name, when) }] : []),
     ...(road.lateMin > 0
-      ? [{ id: 'later', title: 'It comes later', text: w.road.later(c.code, dayClockIn(road.arriveMs, zone, w), when) }]
+      ? [
+          {
+            id: 'later',
+            title: 'It arrives later',
+            text: w.road.later(c.code, dayClockIn(road.arriveMs, zone, w), when),
+          },
+        ]
       : []),
   ];
 }

@@ -73,7 +73,7 @@ describe('the certificates of a house', () => {
     expect(markOf(root.cert)).toBe(r.fingerprint256);
     expect(r.subject).toContain('Kindly Crate at Fish');
   });
-  test('are kept, for their owner alone; the leaf is made anew for other addresses and before it ends', async () => {
+  test('are kept, for their owner alone; the leaf is made again for other addresses and before it ends', async () => {
     const first = await certificatesFor(folder, 'x', ['10.0.0.4'], ['a.local'], NOW);
     const again = await certificatesFor(folder, 'x', ['10.0.0.4'], ['a.local'], NOW);
     expect(again).toEqual(first);

@@ -7,7 +7,7 @@ import { tries, type Tries } from './tries';
 /** Whoever asked for what is being answered now. The door has let them in: nobody else comes this far. */
 export async function whoIsHere(): Promise<Who> {
   const who = readWho((await headers()).get(WHO));
-  if (!who) throw new Error('A request came past the door.');
+  if (!who) throw new Error('A request bypassed the sign-in.');
   return who;
 }
 

@@ -8,7 +8,7 @@ const events: Readonly<Record<string, string>> = {
   'taken-back': 'took back',
   activated: 'opened the pack',
   sealed: 'sealed the first bag',
-  'handed-over': 'handed over',
+  'handed-over': 'dropped off',
   arrived: 'recorded the arrival',
   opened: 'opened',
 };

@@ -15,8 +15,8 @@ export type Pass = 'in' | 'door' | 'not-yours' | { status: 401 | 403; words: str
 /** Routes that take what is sent to them themselves; pages take server actions alone. */
 const TAKES = /^\/(photos|queue|door\/(enter|leave)|plan\/[^/]+)$/;
 
-const NOT_IN = 'Nobody is let in here without a code: open the first page of Kindly Crate on this phone.';
-const notYours = (who: Who): string => `This is not for a ${who.role}: ask the owner.`;
+const NOT_IN = 'Sign in first: open Kindly Crate’s first page on this phone.';
+const notYours = (who: Who): string => `Not available to a ${who.role}. Ask the owner.`;
 
 /**
  * Whether a request may go on, before any page or action runs. A page that is not for whoever asks is answered by a page that
@@ -27,7 +27,7 @@ export function mayPass(p: Passing, who: Who | null): Pass {
   const reads = p.method === 'GET' || p.method === 'HEAD';
   if (!reads && p.action === null && !TAKES.test(p.path))
     // A form that names an action in its body would not be known by its name.
-    return { status: 403, words: 'A page takes nothing but its own actions.' };
+    return { status: 403, words: 'A page accepts only its own actions.' };
   // An action is answered by the page it was called from: both must be theirs.
   const open = atLeast(role, leastForPath(p.path, p.search));
   if (open && (p.action === null || atLeast(role, leastForAction(p.action)))) return 'in';

@@ -77,7 +77,7 @@ describe('a phone comes in', () => {
   test('with a name that fits, and a role there is', () => {
     expect(said(invite(house, { name: ' ', role: 'helper' }))).toContain('Give a name');
     expect(said(invite(house, { name: 'x'.repeat(41), role: 'helper' }))).toContain('40');
-    expect(said(invite(house, { name: 'Ana', role: 'boss' as 'owner' }))).toContain('owner, helper or looker');
+    expect(said(invite(house, { name: 'Ana', role: 'boss' as 'owner' }))).toContain('owner, helper or viewer');
   });
 });
 

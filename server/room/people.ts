@@ -19,10 +19,10 @@ const SEEN_EVERY_MS = MIN;
 /** Characters of a passphrase; long ones are welcome, and any letters. */
 const SHORTEST = 12;
 
-const nameSchema = text(40).min(1, 'Give a name: it stands beside everything that is done.');
+const nameSchema = text(40).min(1, 'Enter a name. It is shown beside every entry.');
 const invitationSchema = z.object({
   name: nameSchema,
-  role: z.enum(roles, { error: 'Choose owner, helper or looker.' }),
+  role: z.enum(roles, { error: 'Choose owner, helper or viewer.' }),
 });
 export type InvitationInput = z.input<typeof invitationSchema>;
 
@@ -74,7 +74,7 @@ export function invite(house: House, input: unknown): Outcome<{ code: string; en
   const { name, role } = parsed.data;
   const there = house.people.byName(name);
   if (there && there.role !== role)
-    return refuse('role', `${there.name} is ${there.role} here: another phone of theirs is that too.`);
+    return refuse('role', `${there.name} is ${there.role} here; all their phones have the same role.`);
   const code = newCode();
   const now = house.nowMs();
   const until = new Date(now + CODE_MIN * MIN).toISOString();
@@ -89,7 +89,7 @@ export interface Entered {
   role: Role;
 }
 const NOT_OPEN =
-  'This code is not open here: it lets one phone in, once, within ten minutes. Ask for a new one under Settings, People and phones.';
+  'This code is not valid. A code works once, for ten minutes. Ask for a new one under Settings, People and phones.';
 
 const waitWords = (ms: number): string =>
   ms > 90_000 ? `${Math.ceil(ms / MIN)} minutes` : `${Math.max(1, Math.ceil(ms / 1000))} seconds`;
@@ -97,7 +97,7 @@ const waitWords = (ms: number): string =>
 /** Why a try from there has to wait; null where it may be made. */
 function waits(house: House, tries: Tries, from: string): Outcome<never> | null {
   const ms = tries.waitMs(from, house.nowMs());
-  return ms > 0 ? refuse('wait', `Too many wrong tries: the next one counts in ${waitWords(ms)}.`) : null;
+  return ms > 0 ? refuse('wait', `Too many wrong tries. Try again in ${waitWords(ms)}.`) : null;
 }
 
 /** A phone comes in by a code. */
@@ -113,7 +113,7 @@ export function enterByCode(
   const invitation = house.people.invitation(code, at);
   if (!invitation || !house.people.useUp(code, at)) {
     if (tries.missed(asked.from, house.nowMs()) && house.people.closeAll(at) > 0)
-      house.deeds.tell(at, 'closed every open code: ten wrong ones were tried', '/settings/people');
+      house.deeds.tell(at, 'cancelled all codes after ten wrong tries', '/settings/people');
     return refuse('code', NOT_OPEN);
   }
   tries.right(asked.from);
@@ -135,11 +135,11 @@ export async function enterByPassphrase(
   const wait = waits(house, tries, asked.from);
   if (wait) return wait;
   const keeper = house.people.keeper();
-  if (!keeper) return refuse('passphrase', 'This house has no passphrase: ask the owner for a code.');
+  if (!keeper) return refuse('passphrase', 'No passphrase is set. Ask the owner for a code.');
   // A try counts before it is known to be right: many at once are as slow as one after another.
   tries.missed(asked.from, house.nowMs());
   if (asked.passphrase.length > 200 || !(await isPassphrase(asked.passphrase, keeper.passphrase)))
-    return refuse('passphrase', 'This is not the passphrase of this house.');
+    return refuse('passphrase', 'Wrong passphrase.');
   tries.right(asked.from);
   const person = house.people.all().find((p) => p.id === keeper.id)!;
   return {
@@ -152,12 +152,9 @@ const passphraseSchema = z.object({
   name: nameSchema,
   passphrase: z
     .string()
-    .min(SHORTEST, `A passphrase has ${SHORTEST} characters or more: four or five words that do not belong together.`)
+    .min(SHORTEST, `A passphrase has ${SHORTEST} characters or more: four or five unrelated words.`)
     .max(200, 'A passphrase has 200 characters at most.')
-    .refine(
-      (p) => !isCommon(p),
-      'This is among the first that anybody tries: take four or five words that do not belong together.',
-    ),
+    .refine((p) => !isCommon(p), 'This is too easy to guess. Use four or five unrelated words.'),
   now: z.string().max(200).optional(),
 });
 export type PassphraseInput = z.input<typeof passphraseSchema>;
@@ -176,7 +173,7 @@ export async function thinkPassphrase(house: House, input: unknown): Promise<Out
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const keeper = house.people.keeper();
   if (keeper && !(await isPassphrase(parsed.data.now ?? '', keeper.passphrase)))
-    return refuse('now', 'This is not the passphrase that holds now.');
+    return refuse('now', 'This is not the current passphrase.');
   return {
     ok: true,
     value: { name: parsed.data.name, hash: await hashOf(parsed.data.passphrase), keeper: keeper?.id ?? null },
@@ -189,7 +186,8 @@ export function keepPassphrase(house: House, thought: NewPassphrase, device: str
   const there = thought.keeper
     ? house.people.all().find((p) => p.id === thought.keeper)
     : house.people.byName(thought.name);
-  if (there && there.role !== 'owner') return refuse('name', `${there.name} is ${there.role} here: take another name.`);
+  if (there && there.role !== 'owner')
+    return refuse('name', `${there.name} is ${there.role} here. Choose another name.`);
   const person = there ?? { id: randomUUID(), name: thought.name, role: 'owner' as const };
   if (!there) house.people.add(person, at);
   // Whoever knew the earlier passphrase has to know the new one.
@@ -208,24 +206,24 @@ export function forgetPassphrase(house: House): string {
   const at = house.nowIso();
   house.people.dropPassphrases();
   for (const p of house.people.all().filter((x) => x.role === 'owner')) house.people.endOf(p.id, at);
-  house.deeds.tell(at, 'forgot the passphrase, at the machine', '/settings/people');
+  house.deeds.tell(at, 'removed the passphrase, at the computer', '/settings/people');
   return keeper
-    ? 'The passphrase is forgotten and every owner is out. Whoever sits at this machine is owner until a new one is set, under Settings, People and phones.'
-    : 'There was no passphrase. Every owner’s phone is out.';
+    ? 'The passphrase is removed and every owner is signed out. Whoever uses this computer is owner until a new one is set under Settings, People and phones.'
+    : 'There was no passphrase. Every owner’s phone is signed out.';
 }
 
 export function endSession(house: House, id: string): Outcome<null> {
-  if (!house.people.end(String(id), house.nowIso())) return refuse('session', 'This phone is out already.');
-  house.deeds.tell(house.nowIso(), 'put a phone out', '/settings/people');
+  if (!house.people.end(String(id), house.nowIso())) return refuse('session', 'This phone is already signed out.');
+  house.deeds.tell(house.nowIso(), 'signed out a phone', '/settings/people');
   return { ok: true, value: null };
 }
 
 /** A person goes: every phone of theirs is out; what they did keeps their name. */
 export function sendAway(house: House, id: string): Outcome<null> {
   const person = house.people.all().find((p) => p.id === id);
-  if (!person) return refuse('person', 'Nobody of that name is here any more.');
+  if (!person) return refuse('person', 'This person no longer exists.');
   if (house.people.keeper()?.id === id)
-    return refuse('person', `${person.name} holds the passphrase of the house and stays.`);
+    return refuse('person', `${person.name} has the passphrase and cannot be removed.`);
   house.people.leave(person.id, house.nowIso());
   house.deeds.tell(house.nowIso(), `sent ${person.name} away`, '/settings/people');
   return { ok: true, value: null };
@@ -234,9 +232,9 @@ export function sendAway(house: House, id: string): Outcome<null> {
 export function setRole(house: House, id: string, role: string): Outcome<null> {
   const person = house.people.all().find((p) => p.id === id);
   const next = roles.find((r) => r === role);
-  if (!person || !next) return refuse('role', 'Choose owner, helper or looker.');
+  if (!person || !next) return refuse('role', 'Choose owner, helper or viewer.');
   if (house.people.keeper()?.id === id && next !== 'owner')
-    return refuse('role', `${person.name} holds the passphrase of the house and stays its owner.`);
+    return refuse('role', `${person.name} has the passphrase and stays owner.`);
   house.people.change(person.id, next);
   house.deeds.tell(house.nowIso(), `made ${person.name} ${next}`, '/settings/people');
   return { ok: true, value: null };

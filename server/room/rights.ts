@@ -22,6 +22,7 @@ export const routes: Readonly<Record<string, Least>> = {
   '/species': 'looker',
   '/scan': 'looker',
   '/quick': 'looker',
+  '/glossary': 'looker',
   '/at/[...code]': 'looker',
   '/tanks': 'looker',
   '/tanks/[id]': 'looker',

@@ -5,7 +5,7 @@ import { houseType } from '@/server/papers/type';
 import { roomOf } from './listener';
 import type { Who } from './who';
 
-const CLOSED = 'Phones can be let in once Kindly Crate was started with ./kindly: this server listens to itself alone.';
+const CLOSED = 'Only this computer can connect. Start Kindly Crate with ./kindly to allow phones.';
 
 export async function openRoom(open: boolean): Promise<Outcome<null>> {
   const room = roomOf();

@@ -116,7 +116,7 @@ async function main(): Promise<void> {
     for (const address of open.keys()) if (!now.includes(address)) shut(address);
     if (!wanted) return;
     const fresh = now.filter((address) => !open.has(address));
-    problem = now.length === 0 ? 'This machine is in no network now: phones cannot reach it.' : '';
+    problem = now.length === 0 ? 'This computer is on no network now; phones cannot reach it.' : '';
     if (now.length > 0 && (fresh.length > 0 || !secure)) {
       const made = await certificatesFor(path.join(folder, 'room'), namesNow()[0] ?? 'this house', now, namesNow());
       root = made.root;
@@ -128,7 +128,7 @@ async function main(): Promise<void> {
       await listen(address).catch((error: NodeJS.ErrnoException) => {
         problem =
           error.code === 'EADDRINUSE'
-            ? `Port ${port} of ${address} is taken by another program: choose another with PORT=3211 ./kindly room.`
+            ? `Port ${port} of ${address} is used by another program. Choose another with PORT=3211 ./kindly room.`
             : `${address} could not be opened: ${error.message}.`;
       });
   }
@@ -148,7 +148,7 @@ async function main(): Promise<void> {
   if (process.env.KINDLY_ROOM === '1') {
     const now = await room.open();
     process.stderr.write(
-      `${now.problem || `Open to phones at ${now.addresses.map((a) => `${a}:${port}`).join(', ')}`}\n`,
+      `${now.problem || `Phones can connect at ${now.addresses.map((a) => `${a}:${port}`).join(', ')}`}\n`,
     );
   }
   setInterval(() => void inTurn(() => undefined), LOOK_MS).unref();

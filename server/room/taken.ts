@@ -17,13 +17,13 @@ const deviceOf = (who: Who): string => who.sessionId ?? 'desk';
 const nameOf = (who: Pick<Who, 'name' | 'device'>): string => who.name || who.device || 'the desk';
 
 export function take(house: House, subject: string, who: Who): Outcome<null> {
-  if (typeof subject !== 'string' || !SUBJECT.test(subject)) return refuse('subject', 'This cannot be taken in hand.');
+  if (typeof subject !== 'string' || !SUBJECT.test(subject)) return refuse('subject', 'This cannot be taken.');
   house.people.take({ subject, by: nameOf(who), device: deviceOf(who), at: house.nowIso() });
   return { ok: true, value: null };
 }
 
 export function letGo(house: House, subject: string): Outcome<null> {
-  if (typeof subject !== 'string' || !SUBJECT.test(subject)) return refuse('subject', 'This was not taken in hand.');
+  if (typeof subject !== 'string' || !SUBJECT.test(subject)) return refuse('subject', 'This was not taken.');
   house.people.letGo(subject);
   return { ok: true, value: null };
 }

@@ -26,7 +26,7 @@ export function* setAssumptionInSlices(house: House, given: unknown): Generator<
   const parsed = input.safeParse(given);
   if (!parsed.success) return refuse('value', 'Give a number.');
   const { value } = parsed.data;
-  if (!Object.hasOwn(assumptionTable, parsed.data.name)) return refuse('value', 'This assumption is not known.');
+  if (!Object.hasOwn(assumptionTable, parsed.data.name)) return refuse('value', 'This assumption is unknown.');
   const name = parsed.data.name as AssumptionName;
   const problem = value === null ? null : assumptionProblem(name, value);
   if (problem) return refuse('value', problem);
@@ -38,7 +38,7 @@ export function* setAssumptionInSlices(house: House, given: unknown): Generator<
   const { sound } = soundOf(house, house.consignments.page('open', -1, 0));
   const open = sound.filter((s) => s.document.actual.handedOverAt === null).map((s) => s.document.code);
   const far = (done: number): string =>
-    `The value is set, and ${done} of ${open.length} consignments follow it so far: set it again for the rest.`;
+    `The value is set, and ${done} of ${open.length} shipments are recomputed so far. Set it again for the rest.`;
   for (const [i, code] of open.entries()) {
     yield far(i);
     const c = house.consignments.byCode(code)?.document;

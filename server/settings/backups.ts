@@ -7,7 +7,7 @@ import { troubleOf } from '@/server/trouble';
 
 /** Keeps a backup of now beside the data. */
 export async function keepBackup(house: House): Promise<Outcome<string>> {
-  if (!house.folder) return refuse('', 'This house lives in memory: there is nothing to keep.');
+  if (!house.folder) return refuse('', 'Data are in memory only; nothing to back up.');
   const gone = house.gone();
   if (gone) return refuse('', gone);
   try {

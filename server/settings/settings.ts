@@ -12,8 +12,8 @@ const profileSchema = partySchema.extend({
   licence: text(120).optional(),
   currency: z
     .string()
-    .regex(/^[A-Z]{3}$/, 'Money is three letters, such as EUR or GBP.')
-    .refine((x) => Intl.supportedValuesOf('currency').includes(x), { error: 'This money is not known.' })
+    .regex(/^[A-Z]{3}$/, 'Currency is three letters, such as EUR or GBP.')
+    .refine((x) => Intl.supportedValuesOf('currency').includes(x), { error: 'This currency is unknown.' })
     .optional(),
 });
 export type ProfileInput = z.input<typeof profileSchema>;

@@ -74,7 +74,7 @@ describe('batches', () => {
     settle(house, house.consignments.byCode(c.code)!.document);
     expect(left(first, sooner)).toEqual([100 - bands(c), 100]);
   });
-  test('settling again moves nothing; every movement names its consignment and why', () => {
+  test('settling again moves nothing; every movement names its shipment and why', () => {
     const c = ordered();
     const id = batch('100');
     seal(c);
@@ -162,11 +162,11 @@ test('liners, bands and oxygen are one thing each; bags, boxes and packs by thei
   expect(shelfRow(row(own))).toMatchObject({ expires: null, lowMark: null, soldBy: null });
 });
 
-test('a consignment whose rows are gone needs nothing; any other fault stays one', () => {
+test('a shipment whose rows are gone needs nothing; any other fault stays one', () => {
   const c = ordered();
   expect(needsOf(house, { ...c, bags: c.bags.map((b) => ({ ...b, bagTypeId: 'gone' })) })).toEqual([]);
   expect(() => needsOf(house, null as never)).toThrow(TypeError);
-  expect(said(recordEvent(house, 'KC-9999', 'sealedAt', null))).toContain('no consignment');
+  expect(said(recordEvent(house, 'KC-9999', 'sealedAt', null))).toContain('no shipment');
 });
 
 describe('oxygen of an evening', () => {

@@ -43,10 +43,10 @@ export function saveReading(house: House, draft: Draft): Outcome<{ id: string; f
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { tankId, note = '', how = '', at: typed, ...read } = parsed.data;
   const tank = house.records.byId(tankId);
-  if (!tank || tank.kind !== 'tank' || tank.deletedAt) return refuse('tankId', 'There is no such tank.');
+  if (!tank || tank.kind !== 'tank' || tank.deletedAt) return refuse('tankId', 'This tank does not exist.');
   const at = instantOf(house, typed);
   if (!at) return refuse('at', `"${typed}" is not a time; write 2026-11-24 15:20.`);
-  if (Date.parse(at) > house.nowMs() + 5 * 60_000) return refuse('at', 'This lies in the future.');
+  if (Date.parse(at) > house.nowMs() + 5 * 60_000) return refuse('at', 'This is in the future.');
   if (Object.values(read).every((v) => v === undefined)) return refuse('tempC', 'Give at least one figure.');
   const id = `${tankId} ${at}`;
   if (house.ledger.hasReadingAt(tankId, at)) return { ok: true, value: { id, fresh: false } };
@@ -57,12 +57,12 @@ export function saveReading(house: House, draft: Draft): Outcome<{ id: string; f
 /** Strikes a wrong reading out: it stays, crossed out, with the instant and the reason. */
 export function strikeReading(house: House, readingId: number, why: string): Outcome<null> {
   const tankId = house.ledger.tankOfReading(readingId);
-  if (!tankId) return refuse('reading', 'This reading is not there.');
+  if (!tankId) return refuse('reading', 'This reading does not exist.');
   try {
     const note = why.trim().slice(0, 200) || 'struck out';
     house.ledger.read({ tankId, at: house.nowIso(), figures: {}, note, strikes: readingId });
   } catch {
-    return refuse('reading', 'This reading is struck out already.');
+    return refuse('reading', 'This reading is already struck out.');
   }
   return { ok: true, value: null };
 }

@@ -13,7 +13,7 @@ import { needsOf } from './settle';
  * The one law of stock: whatever was done to a consignment in whatever order, what the ledger says it has taken is what
  * its present state takes, and the counts are what was counted less that. A refused step changes nothing.
  */
-test('after any order of packing, cancelling, undoing and changing, the ledger holds exactly what the consignment takes (property)', () => {
+test('after any order of packing, cancelling, undoing and changing, the ledger holds exactly what the shipment takes (property)', () => {
   const now = Date.parse('2026-11-24T12:00:00Z');
   const house = houseInMemory(() => now);
   const add = (kind: 'tank' | 'lot', draft: Record<string, string>): string => addRecord(house, kind, draft);

@@ -66,7 +66,7 @@ async function allAgree(page: Page, code: string, boxes: number): Promise<Told> 
   expect(Math.abs(sum - Number(kg.replace(' kg', '')))).toBeLessThan(0.06);
   await open(page, `${app.address}/`);
   const row = page.getByRole('listitem', { name: new RegExp(`^${code} `) });
-  await expect(row.first()).toHaveAttribute('aria-label', new RegExp(`Slack ${slackWords(told.slackH)}$`));
+  await expect(row.first()).toHaveAttribute('aria-label', new RegExp(`Margin ${slackWords(told.slackH)}$`));
   return told;
 }
 
@@ -124,16 +124,16 @@ test('three boxes: a bag dragged, a weight over the booked one caught, all paper
     await form.getByLabel('Booked weight of box 1').fill('5');
     await form.getByLabel(/Discus, each/).fill('40');
     await form.getByLabel('Packing, a carton').fill('12');
-    await form.getByRole('button', { name: 'Save and sum up' }).click();
+    await form.getByRole('button', { name: 'Save and add up' }).click();
   });
   await form.getByLabel('Box 1 on the scale').fill('9.3');
   await form.getByRole('button', { name: 'Weighed' }).first().click();
   await expect(form).toContainText(/4\.30 kg over the 5\.00 kg that were booked: the counter may refuse it/);
-  await expect(form).toContainText('What the buyer is asked');
+  await expect(form).toContainText('What the buyer pays');
   await expect(form).toContainText('€560.00');
 
   await open(page, at('papers'));
-  for (const kind of ['Bag labels', 'Box labels', 'Packing list', 'Acclimation card', 'Sum for the buyer']) {
+  for (const kind of ['Bag labels', 'Box labels', 'Packing list', 'Acclimation card', 'Invoice for the buyer']) {
     const link = page.getByRole('link', { name: kind, exact: true });
     await link.click();
     await expect(link).toHaveAttribute('aria-current', 'page', { timeout: 30_000 });

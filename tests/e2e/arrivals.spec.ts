@@ -38,29 +38,29 @@ const reef = { Temperature: '25.5', pH: '8.1', KH: '7.5', Salinity: '35' };
 const arrivals: Arrival[] = [
   {
     name: 'a bag from a shop nearby',
-    way: 'Bought nearby, an hour ago or so',
+    way: 'Bought nearby, about an hour ago',
     animals: [['Zebra danio', 6]],
     tank: 'Ward',
     hours: '0.7',
     bag: { Temperature: '24', pH: '7.3' },
     water: hardTap,
-    advised: /^Float, then net across$/,
+    advised: /^Float, then net$/,
     home: 'there',
   },
   {
     name: 'a posted cool-water fish',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Weather loach', 1]],
     tank: 'Tub',
     hours: '46',
     bag: { Temperature: '14.5', pH: '6.7' },
     water: { Temperature: '17', pH: '7.5', KH: '8', GH: '11' },
-    advised: /^Float, then net across$/,
+    advised: /^Float, then net$/,
     home: 'there',
   },
   {
     name: 'a large pond fish',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Golden orfe', 1]],
     tank: 'Tub',
     hours: '30',
@@ -72,21 +72,21 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'a reef fish by drip in nested vessels',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Pajama cardinalfish', 1]],
     tank: 'Lagoon',
     hours: '34',
     bag: { Temperature: '23.5', pH: '7.2', Salinity: '1.024 SG' },
     water: reef,
-    here: { 'Runs over into a second vessel': true, 'Drip doubles the water in': '40' },
+    here: { 'Overflows into a second container': true, 'Drip doubles the water in': '40' },
     advised: /./,
     take: 'Slow drip',
-    says: [/skimmer and top-off off/, /vessel within a vessel/i, /Drips slow down/, /salt water that was mixed before/],
+    says: [/skimmer and top-off off/, /vessel within a vessel/i, /Drips slow down/, /salt water mixed ahead/],
     home: 'quarantine',
   },
   {
     name: 'reef fish by cups',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [
       ['Neon goby', 2],
       ['Chalk bass', 1],
@@ -95,7 +95,7 @@ const arrivals: Arrival[] = [
     hours: '20',
     bag: { Temperature: '24', pH: '7.5', Salinity: '33' },
     water: reef,
-    here: { 'A cup holds': '0.2', 'Cups in a round': '3' },
+    here: { 'A cup holds': '0.2', 'Cups per round': '3' },
     advised: /./,
     take: 'Cups of tank water',
     says: [/A cup of 200 mL/],
@@ -104,7 +104,7 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'shrimp for another hardness, with a stowaway',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Amano shrimp', 12]],
     tank: 'Ward',
     hours: '26',
@@ -117,7 +117,7 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'crabs and snails of the sea',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [
       ['Scarlet hermit crab', 4],
       ['Trochus snail', 5],
@@ -133,7 +133,7 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'dense bags under air stones, more than twenty',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Gold barb', 900]],
     tank: 'Pond',
     hours: '30',
@@ -146,20 +146,20 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'a hardy sleeper straight in',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Empire gudgeon', 1]],
     tank: 'Ward',
     hours: '50',
     bag: { Temperature: '20', pH: '6.6' },
     water: { Temperature: '22', pH: '7.4' },
     advised: /./,
-    take: 'Straight in',
+    take: 'Direct transfer',
     home: 'there',
   },
   {
     name: 'sea fish into their own quarantine, by pinhole and match',
     always: true,
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Clark’s clownfish', 2]],
     tank: 'Bare',
     hours: '28',
@@ -171,24 +171,24 @@ const arrivals: Arrival[] = [
   },
   {
     name: 'small ones among big ones',
-    way: 'Bought nearby, an hour ago or so',
+    way: 'Bought nearby, about an hour ago',
     animals: [['Firemouth cichlid', 3]],
     tank: 'Lodge',
     hours: '1',
     bag: { Temperature: '25', pH: '7.4' },
     water: hardTap,
-    advised: /^Float, then net across$/,
+    advised: /^Float, then net$/,
     says: [/much shorter than the Oscar/, /Feed those in Lodge/],
     home: 'there',
   },
   {
     name: 'a parcel of a stranger, with nothing known but the species',
-    way: 'A box by courier or air',
+    way: 'Box by courier or air',
     animals: [['Pearl danio', 5]],
     tank: 'Ward',
     advised: /./,
     seen: ['on its side'],
-    says: [/by the label, into Ward/],
+    says: [/on the label, into Ward/],
     home: 'quarantine',
   },
 ];
@@ -252,7 +252,7 @@ async function comes(h: Hands, a: Arrival): Promise<void> {
     h.count++;
     await page.getByLabel('Hours in the bag, if known').fill(a.hours);
   }
-  await h.press('It is here');
+  await h.press('Box is here');
   await page.waitForURL(/\/consignments\/KC-\d+\/receive$/, { timeout: 60_000 });
   await page.getByRole('form', { name: 'Arrival readings' }).waitFor();
 }
@@ -288,13 +288,13 @@ async function runs(page: Page, lanes: number): Promise<string> {
   const all = page.locator('section[aria-label^="Bags"]');
   await expect(all).toHaveCount(lanes);
   for (let i = 0; i < 400; i++) {
-    const open = all.filter({ has: page.getByRole('button', { name: /^(Go on without waiting|Done: )/ }) }).first();
+    const open = all.filter({ has: page.getByRole('button', { name: /^(Continue without waiting|Done: )/ }) }).first();
     if ((await open.count()) === 0) break;
     const pressed = Number(await open.getAttribute('data-presses'));
     const of = (await open.getAttribute('data-of'))!;
     said += `${await open.innerText()}\n`;
     const lane = page.locator(`section[data-of="${of}"]`);
-    await lane.getByRole('button', { name: /^(Go on without waiting|Done: )/ }).click();
+    await lane.getByRole('button', { name: /^(Continue without waiting|Done: )/ }).click();
     await expect(lane).toHaveAttribute('data-presses', String(pressed + 1));
   }
   return said;
@@ -306,15 +306,15 @@ for (const a of arrivals.filter((x) => x.always || process.env.KINDLY_ALL))
     await comes(h, a);
     await reads(h, a);
     if (a.here) {
-      await page.getByText('How it is done here, and what is at hand').click();
+      await page.getByText('How you do it, and what you have').click();
       for (const [label, v] of Object.entries(a.here))
         await (v === true
           ? page.getByRole('button', { name: label }).click()
           : page.getByLabel(label, { exact: true }).fill(v));
       // What would change is told before it is kept.
       await expect(page.getByRole('columnheader', { name: 'Then' })).toBeVisible();
-      await page.getByRole('button', { name: 'Keep it so, for this arrival' }).click();
-      await expect(page.getByRole('button', { name: 'Keep it so, for this arrival' })).toHaveCount(0);
+      await page.getByRole('button', { name: 'Use for this arrival' }).click();
+      await expect(page.getByRole('button', { name: 'Use for this arrival' })).toHaveCount(0);
     }
     const best = page.locator('article h3').first();
     await expect(best).toContainText(/Do this|Either/);
@@ -346,14 +346,14 @@ for (const a of arrivals.filter((x) => x.always || process.env.KINDLY_ALL))
     for (const words of a.says ?? []) expect(said).toMatch(words);
     await open(page, receive);
     const end = page.getByRole('region', { name: 'The arrival' });
-    await expect(end.getByRole('heading', { name: 'All across' })).toBeVisible();
+    await expect(end.getByRole('heading', { name: 'All transferred' })).toBeVisible();
     if (a.always) {
-      await page.getByText('What was found, and the ways of opening').click();
-      await page.getByText('How it is done here, and what is at hand').click();
+      await page.getByText('What arrived, and how to open it').click();
+      await page.getByText('How you do it, and what you have').click();
       expect(await inaccessible(page)).toEqual([]);
     }
     await end
-      .getByRole('button', { name: a.home === 'quarantine' ? /^Open the quarantine/ : 'They live there' })
+      .getByRole('button', { name: a.home === 'quarantine' ? /^Open the quarantine/ : 'They stay there' })
       .first()
       .click();
     const finish = end.getByRole('button', { name: 'Finish the arrival' });
@@ -372,7 +372,7 @@ if (process.env.KINDLY_ALL) {
   }) => {
     const six: Arrival = {
       name: 'six bags',
-      way: 'A box by courier or air',
+      way: 'Box by courier or air',
       animals: [
         ['Zebra danio', 45],
         ['Pearl danio', 45],
@@ -409,7 +409,7 @@ if (process.env.KINDLY_ALL) {
       .toBuffer();
     const one: Arrival = {
       name: 'one bag',
-      way: 'Bought nearby, an hour ago or so',
+      way: 'Bought nearby, about an hour ago',
       animals: [['Zebra danio', 6]],
       tank: 'Bare',
       hours: '1',
@@ -429,7 +429,7 @@ if (process.env.KINDLY_ALL) {
     await reads(h, one);
     await page
       .locator('article')
-      .filter({ has: page.getByRole('heading', { name: /Float, then net across/ }) })
+      .filter({ has: page.getByRole('heading', { name: /Float, then net/ }) })
       .first()
       .getByRole('button', { name: /^(Start|Use)/ })
       .click();

@@ -97,7 +97,7 @@ test('opened as a file without a network, killed in mid-timer, run to its end, a
   await page.clock.install({ time: data.arriveMs });
   await page.goto(`file://${file}`);
   await page.locator('header select').selectOption('en');
-  await page.getByRole('button', { name: 'The box is here' }).click();
+  await page.getByRole('button', { name: 'Box is here' }).click();
   await page.getByRole('button', { name: 'packs still warm' }).click();
   const read: Record<string, string> = { 'Water, °C': '19.6', pH: '6.7', 'Ammonia (TAN), mg N/L': '2.5' };
   for (const b of data.bags) {
@@ -154,9 +154,9 @@ test('opened as a file without a network, killed in mid-timer, run to its end, a
   await expect(page.getByText('Annuler le dernier appui').first()).toBeVisible();
   await page.locator('header select').selectOption('en');
   await toTheEnd(page);
-  await page.getByRole('button', { name: 'All is done' }).click();
-  await page.getByLabel('What else the sender should know').fill('Lid was damp.');
-  await page.getByLabel('What else the sender should know').blur();
+  await page.getByRole('button', { name: 'All done' }).click();
+  await page.getByLabel('Anything else for the sender').fill('Lid was damp.');
+  await page.getByLabel('Anything else for the sender').blur();
   await page.getByRole('button', { name: 'Show as codes' }).click();
   await expect(page.getByRole('img', { name: /^kc-found:1\// })).toBeVisible();
   const saved = page.waitForEvent('download');
@@ -171,14 +171,14 @@ test('opened as a file without a network, killed in mid-timer, run to its end, a
   later = new Application(3423, { KINDLY_NOW: new Date(done + MIN).toISOString() }, sender.folder);
   await later.start();
   await open(desk, `${later.address}/consignments/KC-0105/send`);
-  const region = desk.getByRole('region', { name: 'What the receiver found' });
-  await region.getByLabel('Take the receiver’s file').setInputFiles({
+  const region = desk.getByRole('region', { name: 'What the receiver reported' });
+  await region.getByLabel('Import the receiver’s report').setInputFiles({
     name: 'found.json',
     mimeType: 'application/json',
     buffer: Buffer.from(readFileSync(found, 'utf8').replace('19.6', '29.6')),
   });
   await expect(region.getByRole('alert')).toContainText('changed after the card wrote it');
-  await region.getByLabel('Take the receiver’s file').setInputFiles(found);
+  await region.getByLabel('Import the receiver’s report').setInputFiles(found);
   await expect(region.getByText('Lid was damp.')).toBeVisible();
   const row = region.locator('tr', { hasText: first.id });
   await expect(row).toContainText('19.6');
@@ -187,7 +187,7 @@ test('opened as a file without a network, killed in mid-timer, run to its end, a
   await expect(region.getByRole('link', { name: `Picture of ${first.id}` })).toBeVisible();
   // The way that the card advised, in the application’s own figures on the same measurements.
   await open(desk, `${later.address}/consignments/KC-0105/receive`);
-  await desk.getByText('What was found, and the ways of opening').click();
+  await desk.getByText('What arrived, and how to open it').click();
   const [lane] = Object.keys(figures) as [string];
   const [ammonia, step] = figures[lane]!.map((x) => Number(x));
   const best = desk.locator('article').first();

@@ -48,7 +48,7 @@ test('a new user makes a three-tank order, brings a forecast, and ships on the b
   await exact(page, 'Town').fill('tart');
   await page.getByRole('option', { name: /Tartu/ }).first().click();
   await expect(page.getByTestId('leaves')).toContainText('Leaves Leeds on Thu 26 Nov');
-  await page.getByRole('button', { name: 'Make the consignment' }).click();
+  await page.getByRole('button', { name: 'Create shipment' }).click();
   await page.waitForURL(/KC-0101\/bag/);
 
   await open(page, `${app.address}/consignments/KC-0101/heat`);
@@ -57,7 +57,7 @@ test('a new user makes a three-tank order, brings a forecast, and ships on the b
     mimeType: 'text/csv',
     buffer: Buffer.from(forecast()),
   });
-  await expect(page.getByText('Forecast taken from weather.csv.')).toBeVisible();
+  await expect(page.getByText('Forecast from weather.csv.')).toBeVisible();
 
   await open(page, `${app.address}/consignments/KC-0101/fast`);
   await expect(page.getByText('Weather: file weather.csv')).toBeVisible();
@@ -74,8 +74,8 @@ test('a new user makes a three-tank order, brings a forecast, and ships on the b
   await expect(cell('Thu 26 Nov')).toHaveAccessibleName(/: hold\. .*°C on the way/);
   await expect(cell('Mon 30 Nov')).not.toHaveAccessibleName(/: hold/);
   await cell('Mon 30 Nov').click();
-  await page.getByRole('button', { name: 'Ship on this day' }).click();
-  await expect(page.getByText('Hand over: Thu 26 Nov 19:10 to Mon 30 Nov 19:10')).toBeVisible();
+  await page.getByRole('button', { name: 'Use this day' }).click();
+  await expect(page.getByText('Drop off: Thu 26 Nov 19:10 to Mon 30 Nov 19:10')).toBeVisible();
   // The forecast that was brought stays.
   await expect(page.getByText('Weather: file weather.csv')).toBeVisible();
 });
@@ -92,7 +92,7 @@ test('the fasting duties appear, one is ticked and taken back, and the calendar 
   await page.getByRole('button', { name: 'Take back: Last feed, tank 1' }).click();
   await expect(page.getByRole('button', { name: 'Done: Last feed, tank 1' })).toBeVisible();
 
-  const feed = await page.getByRole('link', { name: 'All duties as a feed' }).getAttribute('href');
+  const feed = await page.getByRole('link', { name: 'Subscribe to all tasks' }).getAttribute('href');
   const text = await (await page.request.get(`${app.address}${feed}`)).text();
   const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((v) => new ICAL.Event(v));
   const told = new Intl.DateTimeFormat('en-GB', {
@@ -104,7 +104,7 @@ test('the fasting duties appear, one is ticked and taken back, and the calendar 
     minute: '2-digit',
     hourCycle: 'h23',
   });
-  const tanks = page.getByRole('region', { name: 'How each tank fasts' });
+  const tanks = page.getByRole('region', { name: 'Fasting by tank' });
   for (const tank of ['1', '2', '3']) {
     const event = events.find((e) => e.summary === `KC-0101: Last feed, tank ${tank}`)!;
     const p = Object.fromEntries(told.formatToParts(event.startDate.toJSDate()).map((x) => [x.type, x.value]));
@@ -120,7 +120,7 @@ test('days typed by hand become the forecast of the journey', async ({ page }) =
   const coldest = page.getByLabel(/^Coldest in Tartu/).first();
   await coldest.fill('30');
   await page.getByRole('button', { name: 'Use these days' }).click();
-  await expect(page.getByText('The coldest lies above the warmest.')).toBeVisible();
+  await expect(page.getByText('The lowest is above the highest.')).toBeVisible();
   await coldest.fill('-3');
   await page.getByRole('button', { name: 'Use these days' }).click();
   await expect(page.getByText('Forecast: typed by hand, made just now')).toBeVisible();

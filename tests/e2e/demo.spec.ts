@@ -76,7 +76,7 @@ test('a late job is done with one press and taken back with another', async ({ p
   await expect.poll(() => held(page)).toBe(0);
 });
 
-test('the Bench by keys: choose, put off, take back, do, take back, open', async ({ page }) => {
+test('the Bench by keys: choose, put off, undo, do, undo, open', async ({ page }) => {
   await open(page, app.address);
   const tag = page.locator('.tag', { hasText: 'Water change and test, tank Q4' });
   await page.keyboard.press('j');
@@ -157,8 +157,8 @@ test('the odds run in this browser’s own worker, give the number a server thre
     draws: number;
     lost: number;
   };
-  await expect(chance).toContainText(`${server.draws - server.lost} of 600 simulated trips within limits`);
-  await expect(page.getByTestId('chances')).toContainText('200 runs of each', { timeout: 60_000 });
+  await expect(chance).toContainText(`${server.draws - server.lost} of 600 simulated trips good`);
+  await expect(page.getByTestId('chances')).toContainText('200 simulated trips each', { timeout: 60_000 });
   await expect(page.getByTestId('pack-in-use')).toContainText(/\d+\s*%/);
   expect((await page.request.get(`${app.address}/consignments/KC-0106/chance?draws=0`)).status()).toBe(400);
   expect((await page.request.get(`${app.address}/consignments/KC-9999/chance`)).status()).toBe(404);
@@ -187,7 +187,7 @@ test('whole plans are compared, taken once their changes are read, and undone', 
   await expect(page.getByTestId('pack-in-use')).toContainText('No pack');
 });
 
-test('an own assumption is checked, moves the slack of what is still here, and goes back to its default', async ({
+test('an own assumption is checked, moves the margin of what is still here, and goes back to its default', async ({
   page,
 }) => {
   const slack = async (): Promise<number> => {
@@ -216,19 +216,19 @@ test('ten days by every service are compared in the browser; the chosen one move
   page,
 }) => {
   await open(page, `${app.address}/consignments/KC-0108/fast`);
-  const handOver = page.getByText(/^Hand-over \w+ \d+ \w+ at/);
+  const handOver = page.getByText(/^Drop-off \w+ \d+ \w+ at/);
   const before = await handOver.innerText();
   await page.getByRole('button', { name: 'Compare the next ten days' }).click();
   await expect(page.getByTestId('day-chosen')).toBeVisible({ timeout: 60_000 });
   // A Sunday: no courier takes parcels, and the cell says so.
   await expect(page.getByRole('button', { name: /^Northline Courier, overnight, Sun 29 Nov: hold/ })).toContainText(
-    'takes nothing on this weekday',
+    'takes no parcels on this weekday',
   );
   await page.getByRole('button', { name: /^Northline Courier, overnight, Mon 30 Nov/ }).click();
   await expect(page.getByTestId('day-chosen')).toContainText('Mon 30 Nov');
-  await page.getByRole('button', { name: 'Ship on this day' }).click();
+  await page.getByRole('button', { name: 'Use this day' }).click();
   await expect(page.getByText(/Last feed, tank 7: .* to Sat 28 Nov 21:00/)).toBeVisible();
-  await expect(handOver).toContainText('Hand-over Mon 30 Nov at');
+  await expect(handOver).toContainText('Drop-off Mon 30 Nov at');
   await page.getByRole('button', { name: 'More for KC-0108' }).click();
   await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
   await expect(handOver).toHaveText(before);
@@ -238,23 +238,23 @@ test('a fast is chosen for a tank, says what moved, and goes back; held back, no
   page,
 }) => {
   await open(page, `${app.address}/consignments/KC-0108/fast`);
-  const tanks = page.getByRole('region', { name: 'How each tank fasts' });
-  await tanks.getByLabel('School').selectOption({ label: 'Four days: goldfish, large cool-water fish, 96 h' });
+  const tanks = page.getByRole('region', { name: 'Fasting by tank' });
+  await tanks.getByLabel('Method').selectOption({ label: 'Four days: goldfish, large cool-water fish, 96 h' });
   await expect(tanks.getByRole('status')).toContainText('Last feed, tank 7: Tue 24 Nov 21:00 to Sun 22 Nov 17:38');
   await expect(tanks).toContainText('Too long for Lemon tetra: 60 h at most');
-  await tanks.getByLabel('School').selectOption({ label: 'By the gut of these fish' });
+  await tanks.getByLabel('Method').selectOption({ label: 'By these fish’s digestion' });
   await tanks.getByLabel('Purge in a bare tub').check();
   await expect(tanks).toContainText('into the tub Wed 25 Nov, 17:38');
   await tanks.getByLabel('Purge in a bare tub').uncheck();
   await expect(tanks).not.toContainText('into the tub');
-  await page.getByRole('button', { name: 'Hold for a better day' }).click();
+  await page.getByRole('button', { name: 'Wait for a better day' }).click();
   await expect(page.getByText('Held back since Tue 24 Nov')).toBeVisible();
   await open(page, app.address);
   await expect(page.locator('.tag', { hasText: 'KC-0108' })).toHaveCount(0);
   await open(page, `${app.address}/consignments/KC-0108/fast`);
-  await page.getByRole('button', { name: 'Let it go as planned' }).click();
-  await expect(page.getByText('Held back since')).toHaveCount(0);
-  const one = await page.getByRole('link', { name: 'These as a calendar file' }).getAttribute('href');
+  await page.getByRole('button', { name: 'Stop holding' }).click();
+  await expect(page.getByText('Waiting since')).toHaveCount(0);
+  const one = await page.getByRole('link', { name: 'Save as calendar file' }).getAttribute('href');
   const file = await page.request.get(`${app.address}${one}`);
   expect(await file.text()).toContain('KC-0108: Last feed\\, tank 7');
   const other = `${app.address}${one}`.replace('KC-0108', 'KC-9999');
@@ -266,9 +266,9 @@ test('what is not among the best three ways of opening is told beside them, and 
   page,
 }) => {
   await open(page, `${app.address}/consignments/KC-0103/receive`);
-  const others = page.getByRole('region', { name: 'Other ways' });
+  const others = page.getByRole('region', { name: 'Other methods' });
   await expect(others.getByRole('row')).toHaveCount(7); // a head, four more ways, two that cannot be
-  await expect(others).toContainText('Bag and tank have the same salinity: there is nothing to match.');
+  await expect(others).toContainText('Bag and tank have the same salinity. Nothing to match.');
 });
 
 test('bags under the hands: keys and mouse move animals, deeds are undone, treatments are dosed, a rule is broken knowingly', async ({
@@ -318,7 +318,7 @@ test('bags under the hands: keys and mouse move animals, deeds are undone, treat
   await page.mouse.move(from.x - 20, from.y, { steps: 4 });
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByText('6 animals from C1 to B1; C1 is empty and goes.')).toBeVisible();
+  await expect(page.getByText('6 animals from C1 to B1; C1 is empty and removed.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   // Typed counts that do not add up are told at once.
   await chooseBag(page, 'C1');
@@ -331,14 +331,14 @@ test('bags under the hands: keys and mouse move animals, deeds are undone, treat
   // A dose for the real litres, and a rule taken on with a reason.
   await page.getByLabel('Bluebell dye dye in bag C1').check();
   await expect(page.getByText(/^\d drops? \(0\.\d+ mL\)$/)).toBeVisible();
-  const rule = page.getByRole('list', { name: 'What speaks against it' }).getByRole('listitem').first();
-  await rule.getByRole('button', { name: 'Accept …' }).click();
-  await page.getByLabel('Why you take it on').fill('They were acclimated to it for a month.');
-  await page.getByRole('button', { name: 'Accept knowingly' }).click();
+  const rule = page.getByRole('list', { name: 'Problems with this plan' }).getByRole('listitem').first();
+  await rule.getByRole('button', { name: 'Accept risk …' }).click();
+  await page.getByLabel('Reason').fill('They were acclimated to it for a month.');
+  await page.getByRole('button', { name: 'Accept risk' }).click();
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
   await open(page, `${app.address}/consignments/KC-0106/send`);
-  await expect(page.getByRole('list', { name: 'Taken on knowingly' })).toContainText('acclimated to it for a month');
+  await expect(page.getByRole('list', { name: 'Risk accepted' })).toContainText('acclimated to it for a month');
   await expect(page.getByText(/drops? \(0\.\d+ mL\) of Bluebell dye/).first()).toBeVisible();
 });
 
@@ -357,16 +357,16 @@ test('bags: what would help is computed and done with a press, plans stand side 
   await expect(plans.getByRole('heading', { name: 'One a bag would change' })).toBeVisible();
   const bags = page.getByRole('heading', { name: /^\d+ bags, drawn to scale/ });
   const was = await bags.innerText();
-  await plans.getByRole('button', { name: 'Take this plan' }).click();
+  await plans.getByRole('button', { name: 'Use this plan' }).click();
   await expect(bags).toHaveText(/^18 bags/);
   await page.getByRole('button', { name: 'More for KC-0106' }).click();
   await page.getByRole('menuitem', { name: 'Undo the last change' }).click();
   await expect(bags).toHaveText(was);
   await page.getByRole('button', { name: 'Change the plan' }).click();
   const help = page.getByRole('region', { name: 'What would help' });
-  await help.getByRole('button', { name: 'Look for it' }).click();
-  await help.getByRole('button', { name: 'Do it' }).first().click({ timeout: 60_000 });
+  await help.getByRole('button', { name: 'Find improvements' }).click();
+  await help.getByRole('button', { name: 'Apply' }).first().click({ timeout: 60_000 });
   await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
-  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
   await expect(bags).toHaveText(was);
 });

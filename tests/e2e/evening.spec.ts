@@ -65,7 +65,7 @@ test('two phones pack nine bags into three boxes, the network cut at random and 
 
   // One takes a box in hand: the other sees it, and is led to something else.
   await phones[0]!.getByRole('button', { name: /^More:/ }).click();
-  await phones[0]!.getByRole('button', { name: 'I take this step' }).click();
+  await phones[0]!.getByRole('button', { name: 'I’ll do this step' }).click();
   await expect.poll(() => stepOf(phones[1]!)).not.toBe(await stepOf(phones[0]!));
   // A foot pedal is any key.
   await pressKey(0);
@@ -89,7 +89,7 @@ test('two phones pack nine bags into three boxes, the network cut at random and 
     if (toSkip.has(id)) {
       skipped.add(id);
       await phones[i]!.getByRole('button', { name: /^More:/ }).click();
-      await phones[i]!.getByRole('button', { name: 'Put this aside' }).click();
+      await phones[i]!.getByRole('button', { name: 'Do this later' }).click();
       await expect.poll(() => stepOf(phones[i]!)).not.toBe(id);
       continue;
     }
@@ -157,28 +157,28 @@ test('two phones pack nine bags into three boxes, the network cut at random and 
   // The gate names what was left, and every look that was passed over, and lets it go only with a reason.
   const desk = await browser.newPage();
   await open(desk, `${app.address}/evening`);
-  await desk.getByRole('button', { name: 'To the hand-over' }).click();
+  await desk.getByRole('button', { name: 'To the drop-off' }).click();
   for (const code of codes) {
-    const gate = desk.getByRole('form', { name: `Hand-over of ${code}` });
+    const gate = desk.getByRole('form', { name: `Drop-off of ${code}` });
     const list = gate.getByRole('list', { name: 'What is missing' }).getByRole('listitem');
     const missing = await list.allInnerTexts();
     expect(missing.filter((x) => !/of \d+ min$|no weight$/.test(x))).toEqual(left[code] ?? []);
     expect(missing.some((x) => /^Leak stand.* of 10 min$/.test(x))).toBe(true);
     expect(missing.some((x) => /^Prove .* of 20 min$/.test(x))).toBe(true);
     if (code === codes[1]) expect(missing).toContain('Box on the scale: no weight');
-    await gate.getByLabel('Hand over all the same, because').fill('the counter closes');
+    await gate.getByLabel('Drop off anyway, because').fill('the counter closes');
     await gate.getByLabel('Receipt or booking').fill(`R-${code}`);
-    await gate.getByRole('button', { name: /^Handed over/ }).click();
+    await gate.getByRole('button', { name: /^Dropped off/ }).click();
     await expect(gate).toHaveCount(0);
   }
-  await expect(desk.getByText(/^Handed over: /)).toBeVisible();
+  await expect(desk.getByText(/^Dropped off: /)).toBeVisible();
 
   // On the road: a sighting that is late is on the Bench, with what can still be done.
   await open(desk, `${app.address}/consignments/${codes[0]}/send`);
   await expect(desk.getByText(`Receipt R-${codes[0]}`)).toBeVisible();
   await desk.getByLabel('Seen at').selectOption({ index: 1 });
-  await desk.getByRole('button', { name: 'Write it down' }).click();
-  await expect(desk.getByRole('button', { name: 'Take it back' })).toBeVisible();
+  await desk.getByRole('button', { name: 'Record' }).click();
+  await expect(desk.getByRole('button', { name: 'Undo' })).toBeVisible();
   for (const w of wires) w.end();
 });
 

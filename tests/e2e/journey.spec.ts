@@ -22,7 +22,7 @@ const slackH = async (page: Page): Promise<number> => {
 };
 /** One run in ten is colder than this; read once the odds of every set are in. */
 const coldest = async (page: Page): Promise<number> => {
-  await expect(page.getByTestId('chances')).toContainText('200 runs of each', { timeout: 60_000 });
+  await expect(page.getByTestId('chances')).toContainText('200 simulated trips each', { timeout: 60_000 });
   const text = await page.getByTestId('pack-in-use').getByTestId('coldest').innerText();
   return Number(text.replace('−', '-'));
 };
@@ -38,22 +38,22 @@ async function editBag(page: Page, label: string, value: string): Promise<void> 
   await reload(page); // what is read from here on is what was stored
 }
 
-test('an empty house welcomes and leads into the first consignment', async ({ page }) => {
+test('an empty house welcomes and leads into the first shipment', async ({ page }) => {
   await open(page, app.address);
-  await page.getByRole('link', { name: 'Make the first consignment' }).click();
-  await expect(page.getByRole('heading', { name: 'New consignment' })).toBeVisible();
+  await page.getByRole('link', { name: 'Make the first shipment' }).click();
+  await expect(page.getByRole('heading', { name: 'New shipment' })).toBeVisible();
 });
 
 test('a new order begins empty, and is offered what was typed into the one before and left', async ({ page }) => {
   await open(page, app.address);
-  await page.getByRole('link', { name: 'Make the first consignment' }).click();
+  await page.getByRole('link', { name: 'Make the first shipment' }).click();
   const name = page.getByLabel('Name', { exact: true }).first();
   await name.fill('Somebody Else');
   await page.getByRole('link', { name: 'Bench', exact: true }).first().click();
-  await page.getByRole('link', { name: 'Make the first consignment' }).click();
-  await expect(page.getByRole('button', { name: 'Bring it back' })).toBeVisible();
+  await page.getByRole('link', { name: 'Make the first shipment' }).click();
+  await expect(page.getByRole('button', { name: 'Restore' })).toBeVisible();
   await expect(name).toHaveValue('');
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(name).toHaveValue('Somebody Else');
 });
 
@@ -64,7 +64,7 @@ test('1 Order: what is wrong is said beside its field and nothing is lost; then 
   await page.getByLabel('Name', { exact: true }).first().fill('Ilse Tamm');
   await page.getByLabel('Count of line 1').fill('0');
   await page.getByLabel('Tank of line 1').fill('4');
-  await page.getByRole('button', { name: 'Make the consignment' }).click();
+  await page.getByRole('button', { name: 'Create shipment' }).click();
   await expect(page.getByText('There must be at least one animal.')).toBeVisible();
   await expect(page.getByText('Choose a species.')).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Ilse Tamm');
@@ -74,12 +74,12 @@ test('1 Order: what is wrong is said beside its field and nothing is lost; then 
   await page.getByLabel('Count of line 1').fill('8');
   await page.getByLabel('Town').first().fill('bilb');
   await page.getByRole('option', { name: /Bilbao/ }).click();
-  await page.getByRole('button', { name: 'Make the consignment' }).click();
+  await page.getByRole('button', { name: 'Create shipment' }).click();
   await page.waitForURL(/KC-0101\/bag/);
   await expect(page.getByRole('heading', { name: 'KC-0101' })).toBeVisible();
 });
 
-test('2 Fast: clock times backwards from the hand-over; a tick stays and can be taken back', async ({ page }) => {
+test('2 Fast: clock times backwards from the drop-off; a tick stays and can be taken back', async ({ page }) => {
   await station(page, 'fast');
   await expect(page.getByText('Last feed, tank 4').first()).toBeVisible();
   await page.getByRole('button', { name: 'Done: Large water change, tank 4' }).click();
@@ -119,12 +119,12 @@ test('3 Bag: negative water is refused beside its field and the plan stays', asy
   await reload(page);
   await chooseBag(page, 'A1');
   await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
-  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
   expect(await number(page, 'Safe for-A1')).toBe(safe);
-  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await chooseBag(page, 'A1');
   await expect(page.getByLabel('Water in bag A1')).toHaveValue('-1');
-  await page.getByRole('button', { name: 'Leave it as it was' }).click();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
 });
 
 test('4 Heat: a colder forecast makes colder water; a CSV is taken, a broken one told by line', async ({ page }) => {
@@ -132,7 +132,7 @@ test('4 Heat: a colder forecast makes colder water; a CSV is taken, a broken one
   await expect(page.getByText('ways to heat this box')).toBeVisible();
   const before = await coldest(page);
   await page.getByLabel('Holes by the packs').fill('8');
-  await page.getByRole('button', { name: 'Make them' }).click();
+  await page.getByRole('button', { name: 'Use these holes' }).click();
   await expect(page.getByText(/8 holes were set by hand and stay/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('-8');
   await page.getByRole('button', { name: 'Compute' }).click();
@@ -157,8 +157,8 @@ test('4 Heat: a colder forecast makes colder water; a CSV is taken, a broken one
     mimeType: 'text/csv',
     buffer: Buffer.from(`time,place,temperature,zone\n${rows.join('\n')}\n`),
   });
-  await expect(page.getByText('Forecast taken from frost.csv.')).toBeVisible();
-  await page.getByRole('button', { name: 'Fetch anew' }).click();
+  await expect(page.getByText('Forecast from frost.csv.')).toBeVisible();
+  await page.getByRole('button', { name: 'Update forecast' }).click();
   await expect(page.getByText(/Forecast: simulated/)).toBeVisible();
   await page.getByLabel('If it is warmer by').fill('0');
   await page.getByRole('button', { name: 'Compute' }).click();
@@ -193,7 +193,7 @@ test('5 Box: drawings, weights, and a bag too tall for the lid refused with its 
   await expect(page.getByLabel('Box', { exact: true })).toHaveValue('box-l');
 });
 
-test('a later opening leaves less slack', async ({ page }) => {
+test('a later opening leaves less margin', async ({ page }) => {
   await station(page, 'order');
   const before = await slackH(page);
   const opening = page.getByLabel(/^Planned opening.*(Mon|Tue|Wed|Thu|Fri|Sat|Sun)$/);
@@ -212,7 +212,7 @@ test('a later opening leaves less slack', async ({ page }) => {
   await expect.poll(() => slackH(page)).toBe(before);
 });
 
-test('6 Send: every tick keeps its instant through a killed server; sealing and hand-over are recorded', async ({
+test('6 Remove: every tick keeps its instant through a killed server; sealing and drop-off are recorded', async ({
   page,
 }) => {
   await station(page, 'send');
@@ -226,14 +226,14 @@ test('6 Send: every tick keeps its instant through a killed server; sealing and 
   await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
   // The first bag that is closed is the first sealed.
   await expect(page.getByText(/happened/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Handed over all the same' }).click();
-  await expect(page.getByText('Say why it leaves all the same.')).toBeVisible();
+  await page.getByRole('button', { name: 'Dropped off anyway' }).click();
+  await expect(page.getByText('Give a reason for sending it anyway.')).toBeVisible();
   await expect(page.getByRole('list', { name: 'What is missing' })).not.toContainText('Labels on');
-  await page.getByLabel('Hand over all the same, because').fill('it is a test');
-  await page.getByRole('button', { name: 'Handed over all the same' }).click();
+  await page.getByLabel('Drop off anyway, because').fill('it is a test');
+  await page.getByRole('button', { name: 'Dropped off anyway' }).click();
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
   // Shown at once, known by the house a moment later: its station says so.
-  await expect(page.getByRole('link', { name: /^done Send/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^done Remove/ })).toBeVisible();
   await reload(page);
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
 });
@@ -242,17 +242,17 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
   page,
 }) => {
   await station(page, 'receive');
-  await page.getByRole('button', { name: 'The box is here now' }).click();
+  await page.getByRole('button', { name: 'Box is here' }).click();
   // Nothing stands there that nobody measured.
   await expect(page.getByRole('textbox', { name: /^Temperature/ }).first()).toHaveValue('');
   await page.getByRole('button', { name: 'Looked at every bag: all alive' }).click();
   await page.getByLabel('Dead').first().fill('1');
   await page.getByRole('button', { name: 'Save and compare' }).click();
-  await expect(page.getByText(/on the label: 1 more than came\?/)).toBeVisible();
+  await expect(page.getByText(/on the label: 1 more than arrived\?/)).toBeVisible();
   await page.getByLabel('Dead').first().fill('0');
   await page.getByRole('button', { name: 'Save and compare' }).click();
   await expect(page.getByTestId('method-reason')).toContainText(/criterion-minutes|weigh the same/);
-  for (const name of ['Float, then net across', 'Cups of tank water', 'Slow drip'])
+  for (const name of ['Float, then net', 'Cups of tank water', 'Slow drip'])
     await expect(page.getByRole('heading', { name })).toBeVisible();
   await page
     .getByRole('button', { name: /^Start: / })

@@ -77,13 +77,13 @@ test('two phones and a desk drive one arrival through cuts, a reload without net
   const shown = await Promise.all(phones.map((p, i) => lane(p, bags[i]!).getAttribute('data-presses').then(Number)));
   const press = async (i: number): Promise<void> => {
     const mine = lane(phones[i]!, bags[i]!);
-    const back = mine.getByRole('button', { name: 'Take the last press back' });
+    const back = mine.getByRole('button', { name: 'Undo last press' });
     // Forth and back, so that there is always a step to press; it counts once the screen shows it.
     if (pressed[i]!.step > pressed[i]!.back) {
       await back.click();
       pressed[i]!.back++;
     } else {
-      await mine.getByRole('button', { name: /^(Go on without waiting|Done: )/ }).click();
+      await mine.getByRole('button', { name: /^(Continue without waiting|Done: )/ }).click();
       pressed[i]!.step++;
     }
     await expect(mine).toHaveAttribute('data-presses', String(shown[i]! + (pressed[i]!.step - pressed[i]!.back)));
@@ -110,13 +110,13 @@ test('two phones and a desk drive one arrival through cuts, a reload without net
     await expect.poll(() => held(p), { timeout: 20_000 }).toBe(0);
     await expect(p.getByRole('alert').filter({ hasText: 'Not done' })).toHaveCount(0);
     expect([names[i], written(names[i]!, 'acclimation step')]).toEqual([names[i], pressed[i]!.step]);
-    expect([names[i], written(names[i]!, 'acclimation step taken back')]).toEqual([names[i], pressed[i]!.back]);
+    expect([names[i], written(names[i]!, 'acclimation step undone')]).toEqual([names[i], pressed[i]!.back]);
   }
   expect(pressed[0]!.step + pressed[1]!.step).toBeGreaterThan(6);
 
   // The journal tells it by whom.
   await open(desk, `${app.address}/journal?by=Ana`);
-  await expect(desk.getByText(/acclimation step taken back: A1/).first()).toBeVisible();
+  await expect(desk.getByText(/acclimation step undone: A1/).first()).toBeVisible();
   await open(desk, `${app.address}/consignments/KC-0103/run`);
 
   // kill -9: six seconds later every screen shows six seconds less, and they agree.
@@ -131,7 +131,7 @@ test('two phones and a desk drive one arrival through cuts, a reload without net
   await wait(6_000);
   await app.start();
   await expect.poll(() => held(phones[0]!), { timeout: 20_000 }).toBe(0);
-  expect(written('Ana', 'acclimation step') + written('Ana', 'acclimation step taken back')).toBe(
+  expect(written('Ana', 'acclimation step') + written('Ana', 'acclimation step undone')).toBe(
     pressed[0]!.step + pressed[0]!.back,
   );
   await desk.reload();
@@ -145,7 +145,7 @@ test('two phones and a desk drive one arrival through cuts, a reload without net
   await desk.getByLabel('New passphrase').fill('four words that rhyme');
   await desk.getByRole('button', { name: 'Set the passphrase' }).click();
   await expect(desk.getByText('You are Ida, owner.')).toBeVisible();
-  await desk.getByRole('button', { name: 'Put out a computer of Bo' }).click();
+  await desk.getByRole('button', { name: 'Sign out a computer of Bo' }).click();
   await phones[1]!.waitForURL(/\/door/, { timeout: 2500, waitUntil: 'commit' });
   await phones[1]!.goto(`${wires[1]!.address}/`);
   await expect(phones[1]!.getByLabel('Code of this phone')).toBeVisible();

@@ -20,15 +20,15 @@ test('first frost is lost as a beginner finds it and won with care; nothing of i
   await open(page, `${app.address}/practice`);
   await page.getByRole('link', { name: /First frost/ }).click();
   await page.waitForURL(/first-frost/);
-  const send = page.getByRole('button', { name: 'Send it' });
+  const send = page.getByRole('button', { name: 'Remove it' });
   const score = page.getByTestId('score');
   await send.click();
   await expect(page.getByTestId('road')).toHaveAttribute('data-running', 'true');
   await page.getByRole('button', { name: 'To the end' }).click();
   await expect(score).toHaveAttribute('data-won', 'false');
   await expect(page.getByText(/limits? of temperature.*died/)).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'The rule of the trade' })).toBeVisible();
-  await page.getByRole('button', { name: 'What would the chooser have sent?' }).click();
+  await expect(page.getByRole('heading', { name: 'The rule to remember' })).toBeVisible();
+  await page.getByRole('button', { name: 'What would Kindly Crate have sent?' }).click();
   await expect(page.getByTestId('best')).toContainText('10 of 10 came alive', { timeout: 60_000 });
 
   await page.getByRole('button', { name: 'Try again' }).click();
@@ -61,25 +61,25 @@ test('a logger is read in, what it teaches is taken over and taken back, and a p
   await pick.setInputFiles(file('night.csv', ['Logger 7', 'Time;Temp F', ...hours].join('\n')));
   await expect(page.getByLabel('In', { exact: true })).toHaveValue('F');
   await expect(page.getByText(/20 readings,/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep these readings' }).click();
+  await page.getByRole('button', { name: 'Save these readings' }).click();
   await expect(page.getByRole('status').filter({ hasText: '20 readings kept' })).toBeVisible();
   await expect(page.getByText('night.csv, in the air of the box')).toBeVisible();
 
   await open(page, `${app.address}/logbook/learned`);
   const pack = page.getByRole('listitem').filter({ hasText: '72 h heat pack' });
-  await pack.getByRole('button', { name: 'Take over' }).click();
-  await expect(pack.getByRole('button', { name: 'Take back' })).toBeVisible();
+  await pack.getByRole('button', { name: 'Use' }).click();
+  await expect(pack.getByRole('button', { name: 'Undo' })).toBeVisible();
   await reload(page);
-  await pack.getByRole('button', { name: 'Take back' }).click();
-  await expect(pack.getByRole('button', { name: /Take/ })).toHaveText('Take over');
+  await pack.getByRole('button', { name: 'Undo' }).click();
+  await expect(pack.getByRole('button', { name: /Use/ })).toHaveText('Use');
 
   await open(page, `${app.address}/logbook?find=guppy`);
   await page.getByLabel('Losses').selectOption('yes');
   await page.waitForURL(/losses=yes/);
   await page.getByRole('link', { name: 'KC-0053' }).click();
   await page.waitForURL(/KC-0053/);
-  await page.getByRole('button', { name: 'Practise it' }).click();
+  await page.getByRole('button', { name: 'Practise this' }).click();
   await page.waitForURL(/practice\/past-kc-0053/);
   await expect(page.getByRole('heading', { name: 'KC-0053 again' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Send it' })).toBeEnabled({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Remove it' })).toBeEnabled({ timeout: 20_000 });
 });

@@ -34,7 +34,7 @@ async function begin(page: Page, tank: string, plan: string, twin?: string): Pro
   await open(page, `${app.address}/consignments/${codes.get(tank)}/quarantine`);
   await page.getByLabel('Plan').selectOption({ label: plan });
   if (twin) await page.getByLabel('Other bare tank').selectOption(twin);
-  await page.getByRole('button', { name: `Open day 1 in tank ${tank}` }).click();
+  await page.getByRole('button', { name: `Start quarantine in tank ${tank}` }).click();
   const link = page.getByRole('link', { name: `Open tank ${tank}` });
   await expect(link).toBeVisible();
   return `${app.address}${await link.getAttribute('href')}`;
@@ -50,7 +50,7 @@ async function measured(page: Page, figures: Record<string, string>, all = false
   const form = page.getByRole('form', { name: /^Test of/ });
   if (all) await form.getByRole('button', { name: 'More figures' }).click();
   for (const [label, v] of Object.entries(figures)) await form.getByLabel(label, { exact: true }).fill(v);
-  await form.getByRole('button', { name: 'Keep the test' }).click();
+  await form.getByRole('button', { name: 'Record test' }).click();
 }
 
 async function changed(page: Page, litres: number): Promise<void> {
@@ -80,7 +80,7 @@ test('a tub without filter: changed every other day, ammonia asks for more, an e
   const address = await begin(page, 'Tub', 'Tub without filter');
   on(2, 18);
   await open(page, address);
-  await expect(page.getByText('Ammonia to come')).toBeVisible();
+  await expect(page.getByText('Ammonia forecast')).toBeVisible();
   await expect(duty(page, /Change 60 L/)).toBeVisible();
   await measured(page, { Ammonia: '1.4', pH: '8', Temperature: '20' });
   await sent(page);
@@ -96,9 +96,9 @@ test('a tub without filter: changed every other day, ammonia asks for more, an e
     .getByRole('form', { name: /^Test of/ })
     .getByLabel('Ammonia')
     .fill('0.7');
-  await page.getByRole('button', { name: 'Keep the test' }).click();
+  await page.getByRole('button', { name: 'Record test' }).click();
   await sent(page);
-  await page.getByRole('button', { name: 'Everything that was told' }).click();
+  await page.getByRole('button', { name: 'All records' }).click();
   await page.getByRole('button', { name: /^Strike out: .*Ammonia 0\.7/ }).click();
   await expect(page.locator('.line-through')).toContainText('Ammonia 0.7');
   for (const theme of ['light', 'lights-down']) {
@@ -142,7 +142,7 @@ if (process.env.KINDLY_ALL) {
       const press = page.getByRole('button', { name: `Begin ${name}` });
       await press.click();
       if (why) {
-        await page.getByLabel('Why it begins nevertheless').fill(why);
+        await page.getByLabel('Reason for starting anyway').fill(why);
         await press.click();
       }
       await expect(
@@ -201,7 +201,7 @@ if (process.env.KINDLY_ALL) {
           .getByRole('form', { name: /^Test of/ })
           .getByLabel('Temperature')
           .fill('25.5');
-        await page.getByRole('button', { name: 'Keep the test' }).click();
+        await page.getByRole('button', { name: 'Record test' }).click();
         await sent(page);
         await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/times the safe level/);
         await given(page, 'Still binder, ammonia binder');
@@ -213,10 +213,10 @@ if (process.env.KINDLY_ALL) {
         await page.reload();
       }
       if (day === 22) {
-        await page.getByRole('button', { name: 'Some died or leave' }).click();
+        await page.getByRole('button', { name: 'Record deaths or moves' }).click();
         const form = page.getByRole('form', { name: 'Animals that leave the tank' });
-        await form.getByLabel('Remark, and what was done').fill('found at dawn, water tested');
-        await form.getByRole('button', { name: 'Tell it' }).click();
+        await form.getByLabel('Note, and what was done').fill('found at dawn, water tested');
+        await form.getByRole('button', { name: 'Record' }).click();
         await expect(page.getByText('What was told is never changed.')).toBeVisible();
       }
       await measured(page, { Copper: '2', Ammonia: '0', pH: '8.1', Temperature: '25.5' });
@@ -254,7 +254,7 @@ if (process.env.KINDLY_ALL) {
       if ((await row.getByRole('button', { name: /^Waive/ }).count()) === 0) continue;
       await row.getByRole('button', { name: /^Waive/ }).click();
       await row.getByLabel(/is waived$/).fill('small things were not ticked');
-      await row.getByRole('button', { name: 'Waive it' }).click();
+      await row.getByRole('button', { name: 'Waive' }).click();
       await expect(row).toContainText('waived: small things');
     }
     await page.getByRole('button', { name: 'Release all into Lagoon' }).click();
@@ -267,7 +267,10 @@ if (process.env.KINDLY_ALL) {
     page,
   }) => {
     await open(page, `${app.address}/quarantine`);
-    const href = await page.locator('li[data-tank="Vat"]').getByRole('link', { name: 'Its page' }).getAttribute('href');
+    const href = await page
+      .locator('li[data-tank="Vat"]')
+      .getByRole('link', { name: 'Open tank' })
+      .getAttribute('href');
     const vat = `${app.address}${href}`;
     on(65, 7);
     await open(page, vat);
@@ -297,17 +300,17 @@ if (process.env.KINDLY_ALL) {
   });
 }
 
-test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew', async ({ page }) => {
+test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days again', async ({ page }) => {
   await open(page, `${app.address}/quarantine`);
-  const jar = `${app.address}${await page.locator('li[data-tank="Jar"]').getByRole('link', { name: 'Its page' }).getAttribute('href')}`;
+  const jar = `${app.address}${await page.locator('li[data-tank="Jar"]').getByRole('link', { name: 'Open tank' }).getAttribute('href')}`;
   on(94, 18);
   await open(page, jar);
-  await page.getByRole('button', { name: 'Something seen' }).click();
+  await page.getByRole('button', { name: 'Record signs' }).click();
   const look = page.getByRole('form', { name: /^Look at/ });
   await look.getByRole('button', { name: 'fuzz, cotton' }).click();
   await look.getByLabel('Where').selectOption('head');
   await look.getByLabel('On how many').fill('2');
-  await look.getByRole('button', { name: 'Write down what was seen' }).click();
+  await look.getByRole('button', { name: 'Record signs' }).click();
   await sent(page);
   await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Fuzz, cotton seen.*On 2, head/);
   await page.getByRole('button', { name: 'Dipped 30 s (0 so far)' }).click();
@@ -319,9 +322,9 @@ test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days anew
   await page.reload();
   await page.getByRole('button', { name: 'Begin observe' }).click();
   await expect(page.getByText('Before they may leave')).toBeVisible();
-  await page.getByRole('button', { name: 'Something seen' }).click();
+  await page.getByRole('button', { name: 'Record signs' }).click();
   await look.getByRole('button', { name: 'stuck moult' }).click();
-  await look.getByRole('button', { name: 'Write down what was seen' }).click();
+  await look.getByRole('button', { name: 'Record signs' }).click();
   await sent(page);
   await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('0 of 5');
   await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Hardness first/);

@@ -38,7 +38,7 @@ test('a new user enters a three-tank order of two species for a new receiver in 
 }) => {
   await open(page, app.address);
   const h = hands(page);
-  await h.click(page.getByRole('link', { name: 'Make the first consignment' }));
+  await h.click(page.getByRole('link', { name: 'Make the first shipment' }));
   await page.waitForURL(/consignments\/new/);
   await page.waitForLoadState('networkidle');
   const animals = [
@@ -56,9 +56,9 @@ test('a new user enters a three-tank order of two species for a new receiver in 
   await h.choose(exact(page, 'Town'), 'tart', /Tartu/);
   // The day follows from the fast, the counter and the calendar, and the form says why.
   await expect(page.getByTestId('leaves')).toContainText(
-    /Leaves Leeds on \w+ \d+ \w+ at \d\d:\d\d, because the Lemon tetra of tank 1 eat nothing for \d+ h/,
+    /Leaves Leeds on \w+ \d+ \w+ at \d\d:\d\d, because the Lemon tetra of tank 1 must fast \d+ h/,
   );
-  await h.click(page.getByRole('button', { name: 'Make the consignment' }));
+  await h.click(page.getByRole('button', { name: 'Create shipment' }));
   await page.waitForURL(/KC-0101\/bag/);
   await expect(page.getByText('18 animals in')).toBeVisible();
   expect(h.count()).toBeLessThan(25);
@@ -85,7 +85,7 @@ test('the confirmation goes out as text and as a PDF; a cancelled order is told 
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   await page.getByRole('button', { name: 'More for KC-0101' }).click();
   await page.getByRole('menuitem', { name: 'Cancel the order' }).click();
-  await page.getByLabel('Why, if you want to say it').fill('receiver moves house');
+  await page.getByLabel('Reason (optional)').fill('receiver moves house');
   await page.getByRole('button', { name: 'Cancel the order' }).click();
   await expect(page.getByText('receiver moves house')).toBeVisible();
   await open(page, app.address);
@@ -106,13 +106,13 @@ test('tanks, readings and fish: a count goes down with one press, a wrong readin
   await page.waitForSelector('form[aria-label="New reading"]');
   await page.getByLabel('Temperature').fill('24.6');
   await page.getByLabel('pH', { exact: true }).fill('7.1');
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Record reading' }).click();
   await expect(page.getByRole('cell', { name: '24.6' })).toBeVisible();
   await page.getByRole('button', { name: /^Strike out/ }).click();
   await expect(page.locator('tr.line-through')).toContainText('24.6');
   await page.getByLabel('Temperature').fill('24.8');
   await page.getByLabel('pH', { exact: true }).fill('7.1');
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Record reading' }).click();
   await page.getByRole('link', { name: 'Add fish' }).click();
   await page.waitForURL(/fish\/new/);
   await page.waitForLoadState('networkidle');
@@ -162,18 +162,18 @@ test('a list with errors: told by line, the right ones taken, the rest corrected
   const left = readFileSync((await (await saving).path())!, 'utf8');
   expect(left.trim().split('\r\n')).toHaveLength(21);
   await page.getByRole('button', { name: 'Take the 280 lines that are right' }).click();
-  await expect(sum).toContainText('Taken.');
+  await expect(sum).toContainText('Imported.');
 
   await open(page, `${app.address}/receivers/import`);
   await give(file(true));
   await expect(sum).toHaveText(/20 new, 0 changed, 280 here already, 0 with something wrong/);
   await page.getByRole('button', { name: 'Take 20 lines' }).click();
-  await expect(sum).toContainText('Taken.');
+  await expect(sum).toContainText('Imported.');
   await page.getByRole('button', { name: 'Undo this import' }).click();
-  await expect(page.getByText('20 lines taken back.')).toBeVisible();
+  await expect(page.getByText('20 lines undone.')).toBeVisible();
   await give(file(true));
   await page.getByRole('button', { name: 'Take 20 lines' }).click();
-  await expect(sum).toContainText('Taken.');
+  await expect(sum).toContainText('Imported.');
   await open(page, `${app.address}/receivers?find=receiver+29`);
   await expect(page.getByText('11 found')).toBeVisible(); // 29, 290 to 299
 });
@@ -193,12 +193,12 @@ test('two tabs edit one receiver: the second sees both versions and loses nothin
   await expect(other.getByText('Saved.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  const both = page.getByRole('alertdialog', { name: 'Saved meanwhile' });
+  const both = page.getByRole('alertdialog', { name: 'Saved by someone else' });
   await expect(both.getByRole('row', { name: /Phone/ })).toContainText('+372 2');
   await expect(both.getByRole('row', { name: /Phone/ })).toContainText('+372 1');
   // Their phone, my address.
   await both.getByRole('row', { name: /Phone/ }).getByRole('radio').nth(1).check();
-  await both.getByRole('button', { name: 'Save what is chosen' }).click();
+  await both.getByRole('button', { name: 'Save choices' }).click();
   await expect(both).toHaveCount(0);
   await reload(page);
   await expect(page.getByLabel('Phone')).toHaveValue('+372 1');
@@ -206,14 +206,14 @@ test('two tabs edit one receiver: the second sees both versions and loses nothin
   await other.close();
 });
 
-test('a half-filled order outlives a reload, and can be begun anew; a lost answer is looked up', async ({ page }) => {
+test('a half-filled order outlives a reload, and can be begun again; a lost answer is looked up', async ({ page }) => {
   await open(page, `${app.address}/consignments/new`);
   await page.getByLabel('Count of line 1').fill('7');
   await page.getByLabel('Note').fill('half a thought');
   await reload(page);
   await expect(page.getByLabel('Note')).toHaveValue('half a thought');
   await expect(page.getByLabel('Count of line 1')).toHaveValue('7');
-  await page.getByRole('button', { name: 'Begin anew' }).click();
+  await page.getByRole('button', { name: 'Start over' }).click();
   await expect(page.getByLabel('Note')).toHaveValue('');
 
   // The server does it, and its answer never arrives: the page asks, and tells what is true.
@@ -255,9 +255,9 @@ test('two tabs edit one order: both versions are shown and mine can be kept', as
   await other.getByRole('button', { name: 'Save the order' }).click();
   await expect(other.getByRole('button', { name: 'Save the order' })).toBeEnabled();
   await page.getByRole('button', { name: 'Save the order' }).click();
-  const both = page.getByRole('alertdialog', { name: 'Saved meanwhile' });
+  const both = page.getByRole('alertdialog', { name: 'Saved by someone else' });
   await expect(both).toContainText('theirs');
-  await both.getByRole('button', { name: 'Save what is chosen' }).click();
+  await both.getByRole('button', { name: 'Save choices' }).click();
   await expect(both).toHaveCount(0);
   await reload(page);
   await expect(page.getByLabel('Note')).toHaveValue('mine');
@@ -275,7 +275,7 @@ test('two tabs edit the bags: mine are shown beside theirs, and a choice saves b
   const other = await context.newPage();
   await open(other, at);
   // The same device keeps one draft: the other begins from what is saved.
-  await other.getByRole('button', { name: 'Leave it as it was' }).click();
+  await other.getByRole('button', { name: 'Discard changes' }).click();
   await other.getByRole('button', { name: 'Change the plan' }).click();
   await other.getByLabel('pH', { exact: true }).fill('7.4');
   await chooseBag(other, 'A1');
@@ -283,14 +283,14 @@ test('two tabs edit the bags: mine are shown beside theirs, and a choice saves b
   await other.getByRole('button', { name: 'Save and compute' }).click();
   await expect(other.getByRole('button', { name: 'Change the plan' })).toBeVisible();
   await page.getByRole('button', { name: 'Save and compute' }).click();
-  const both = page.getByRole('alertdialog', { name: 'Saved meanwhile' });
+  const both = page.getByRole('alertdialog', { name: 'Saved by someone else' });
   await expect(both.getByRole('row', { name: /Bag A1/ })).toContainText(`${more} L water`);
   await both
     .getByRole('row', { name: /Shipping water/ })
     .getByRole('radio')
     .nth(1)
     .check();
-  await both.getByRole('button', { name: 'Save what is chosen' }).click();
+  await both.getByRole('button', { name: 'Save choices' }).click();
   await expect(both).toHaveCount(0);
   await reload(page);
   await page.getByRole('button', { name: 'Change the plan' }).click();
@@ -314,12 +314,12 @@ test('a deleted tank comes back with one press; one in use is put away instead',
   await page.getByRole('link', { name: '7', exact: true }).click();
   await page.waitForURL(/\/tanks\/[0-9a-f-]{36}$/);
   await page.getByRole('button', { name: 'Delete' }).click();
-  await page.getByRole('button', { name: 'Bring back' }).waitFor();
+  await page.getByRole('button', { name: 'Restore' }).waitFor();
   await expect(page.getByText('put away instead of deleted')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   // The sentence outlives the figures that are fetched anew.
   await expect(page.getByRole('button', { name: 'Delete' })).toBeVisible();
-  await expect(page.getByText('Brought back.')).toBeVisible();
+  await expect(page.getByText('Restored.')).toBeVisible();
 });
 
 test('the shelf: a count typed over, the day it runs out, the list to buy; oxygen from the gauge', async ({ page }) => {

@@ -49,7 +49,7 @@ class Hands {
   /** Sees the page as it is: what is pressed from here on is saved over it. */
   looks = async (): Promise<void> => {
     this.version = (await this.page.locator('[data-version]').getAttribute('data-version'))!;
-    await expect(this.page.getByRole('button', { name: 'Make them' })).toBeEnabled({ timeout: 45_000 });
+    await expect(this.page.getByRole('button', { name: 'Use these holes' })).toBeEnabled({ timeout: 45_000 });
   };
   /** The bags of a line, alike ones in one press. */
   bag = (first: string): Promise<void> => this.does(this.bagOf(first).click());
@@ -90,7 +90,7 @@ const scenarios: Scenario[] = [
     ],
     hands: async (h) => {
       await h.press('Choose all');
-      await h.press('One to a bag');
+      await h.press('One per bag');
     },
     steps: [/A24/, /Hornwort/, /damp/i],
     label: [/bag 24 of 24/, /1 Guppy/],
@@ -143,7 +143,7 @@ const scenarios: Scenario[] = [
       await h.pick(/^Corners/, 'Both corners folded up and taped');
       await h.bag('A1');
       await h.tick(/^Dormouse drops/);
-      await expect(h.page.getByRole('list', { name: 'What speaks against it' })).toContainText(/not for|scaleless/i);
+      await expect(h.page.getByRole('list', { name: 'Problems with this plan' })).toContainText(/not for|scaleless/i);
       await h.press('Undo');
       await h.bag('B1');
       await h.tick(/^Dormouse drops/);
@@ -157,7 +157,7 @@ const scenarios: Scenario[] = [
     hands: async (h) => {
       await h.press('Choose all');
       await h.pick('Gas', 'Air and an oxygen tablet');
-      await h.type(/^Oxygen of the tablet/, '150');
+      await h.type(/^Oxygen from the tablet/, '150');
     },
     steps: [/Oxygen tablet in, 150 mg/, /air from a pump/],
     label: [/air, oxygen tablet/],
@@ -224,7 +224,7 @@ const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; 
       await h.pack('72 h heat pack');
       await h.pack('20 h heat pack', 2);
       await h.press(/^20 h heat pack under the lid/);
-      await h.pick('Lies', 'at the side');
+      await h.pick('Lies on', 'at the side');
       await h.settled();
       await h.pick('Line it with', 'Newspaper, ten sheets');
       await h.settled();
@@ -252,15 +252,15 @@ const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; 
     name: 'one short pack, wrapped, a lined carton',
     lines: [['platy', 6, 4]],
     hands: async (h) => {
-      await h.press('Own measures');
-      await h.pick('Built of', 'Carton alone');
-      await h.press('Take these measures');
+      await h.press('Own dimensions');
+      await h.pick('Material', 'Carton alone');
+      await h.press('Use these dimensions');
       await h.settled();
       await h.pick('Line it with', 'Bubble wrap');
       await h.settled();
       await h.pack('20 h heat pack');
       await h.press(/^20 h heat pack under the lid/);
-      await h.pick('Held', 'on the paper');
+      await h.pick('Arrived well', 'on the paper');
       await h.settled();
     },
     steps: [/Own box, carton alone/, /bubble wrap/, /laid on the paper over the bags/],
@@ -272,12 +272,12 @@ const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; 
       await h.pack('72 h heat pack');
       await h.type('Holes by the packs', '1');
       await h.type('Each wide', '10');
-      await h.press('Make them');
+      await h.press('Use these holes');
       await h.settled();
       await h.pick('Lid', 'Taped all round');
       await h.settled();
     },
-    steps: [/1 hole of 10 mm beside the packs/, /Lid taped all round/],
+    steps: [/1 hole of 10 mm beside the packs/, /Lid taped all around/],
   },
   {
     name: 'a cold pack for cool-water fish',
@@ -289,8 +289,8 @@ const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; 
     name: 'a wrapped bottle of hot water as a stop-gap',
     lines: [['guppy', 8, 3]],
     hands: async (h) => {
-      await h.type('Its water', '50');
-      await h.press('Put in');
+      await h.type('Water temperature', '50');
+      await h.press('Use');
       await h.settled();
     },
     steps: [/A bottle of 0\.5 L at 50 °C, wrapped, upright/],
@@ -299,13 +299,13 @@ const heats: { name: string; lines: Line[]; hands: (h: Hands) => Promise<void>; 
     name: 'a box of cut sheet by own measures, one of them in inches',
     lines: [['guppy', 8, 3]],
     hands: async (h) => {
-      await h.press('Own measures');
+      await h.press('Own dimensions');
       await h.type('Long inside', '34');
       await h.type('Wide inside', '26');
       await h.type('High inside', '30');
-      await h.pick('Built of', 'Cut sheet, interlocked, in a carton');
+      await h.pick('Material', 'Cut sheet, interlocked, in a carton');
       await h.type('Wall, cm', '0.75 in');
-      await h.press('Take these measures');
+      await h.press('Use these dimensions');
       await h.settled();
     },
     steps: [/Own box, cut sheet, interlocked/],

@@ -49,7 +49,7 @@ export async function phoneOf(app: Application, browser: Browser, wire: Wire, na
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const page = await context.newPage();
   await page.goto(`${wire.address}/door?code=${code}`);
-  await page.getByRole('button', { name: 'Come in', exact: true }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await page.waitForURL(`${wire.address}/`);
   return page;
 }

@@ -114,9 +114,9 @@ export function readers(short: boolean, h: Hands): string {
   for (let i = 0; i < files; i++) {
     const json = JSON.parse(h.pick(examples)) as Record<string, unknown>;
     for (let n = 1 + Math.floor(h.random() * 3); n > 0; n--) mutate(json, h);
-    const read = timed('a consignment file', () => readFile(json));
+    const read = timed('a shipment file', () => readFile(json));
     if (!read) continue;
-    if (!read.ok) said('a consignment file', read.problems);
+    if (!read.ok) said('a shipment file', read.problems);
     else if (++whole % 40 === 0)
       timed('its evaluation', () => {
         const c = read.value.consignment;
@@ -156,5 +156,5 @@ export function readers(short: boolean, h: Hands): string {
     if (r && !r.ok) said('a forecast', r.problems);
   }
   house.db.close();
-  return `${files} consignment files (${whole} whole), ${lists} lists, ${forecasts} forecasts`;
+  return `${files} shipment files (${whole} whole), ${lists} lists, ${forecasts} forecasts`;
 }

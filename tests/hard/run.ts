@@ -372,8 +372,8 @@ async function trouble(): Promise<string> {
     const kept = s.cli(['backup']);
     demand('a backup while it runs', kept.stdout, /^Kept: /);
     renameSync(s.folder, `${s.folder}-away`);
-    demand('a folder that was taken away', await words(s), /taken away while Kindly Crate ran/);
-    demand('its health', (await s.get('/health')).text, /taken away/);
+    demand('a folder that was removed', await words(s), /removed while Kindly Crate ran/);
+    demand('its health', (await s.get('/health')).text, /removed/);
     renameSync(`${s.folder}-away`, s.folder);
     demand('a folder that came back', await words(s), /^$/);
     await s.kill();
@@ -386,7 +386,7 @@ async function trouble(): Promise<string> {
     writeFileSync(file, torn);
     const doctor = s.cli(['doctor']);
     demand('the doctor of a damaged file', doctor.stdout, /WRONG {3}Database: .*damaged/);
-    demand('and its last good copy', doctor.stdout, /The last whole one: /);
+    demand('and its last good copy', doctor.stdout, /Last intact one: /);
     await s.start(8000).catch(() => null);
     // A machine that has much to do is slower to listen.
     let page = '';

@@ -98,7 +98,7 @@ describe('journeys', () => {
   });
 });
 
-describe('what the odds and the slack say of one another', () => {
+describe('what the odds and the margin say of one another', () => {
   test('where a tenth of the draws fall short of the deadline, so does the chance; a few die within limits, and not all beyond', () => {
     for (const j of winterBoxes.slice(0, 4)) {
       const cold = evaluated({ ...j, weatherC: (h) => j.weatherC(h) - 6 }, 100);

@@ -100,7 +100,7 @@ const run = (b: BagContents, tempC: number, hours: number, oxygenUse = 1) => {
 
 describe('in the bag', () => {
   test.each([16, 18, 20])(
-    'a hardy cool-water sleeper with oxygen lives through 52.5 h at %d °C, in the worst tenth too',
+    'a hardy cool-water sleeper with oxygen lives through 52.5 h at %d °C, in a bad case too',
     (tempC) => {
       const { t, c } = run(bag({}), tempC, 60, ONE_IN_TEN);
       const limits = limitsOf('hardy', 6, 31);

@@ -10,9 +10,9 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { problemAt, useSave } from '@/ui/use-save';
 
 const ways: readonly (readonly [Way, string])[] = [
-  ['posted', 'A box by courier or air'],
-  ['shop', 'Bought nearby, an hour ago or so'],
-  ['moved', 'My own, brought here'],
+  ['posted', 'Box by courier or air'],
+  ['shop', 'Bought nearby, about an hour ago'],
+  ['moved', 'My own fish, brought here'],
 ];
 
 interface Line {
@@ -40,7 +40,7 @@ export function Come(p: ComeView) {
   });
   return (
     <form
-      aria-label="A box has come"
+      aria-label="New arrival"
       className="grid max-w-[720px] gap-4"
       onSubmit={(e) => {
         e.preventDefault();
@@ -51,7 +51,7 @@ export function Come(p: ComeView) {
       }}
     >
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="mb-1 font-head text-15 font-semibold">How they came</legend>
+        <legend className="mb-1 font-head text-15 font-semibold">How they travelled</legend>
         {ways.map(([id, words]) => (
           <Button
             key={id}
@@ -101,7 +101,7 @@ export function Come(p: ComeView) {
               t.id,
               `${t.name}, ${t.volumeL} L${t.use === 'quarantine' ? ', quarantine' : ''}`,
             ]),
-            [p.noTank, 'no tank yet: their own box, lined'],
+            [p.noTank, 'no tank yet: use their box, lined'],
           ]}
         />
         <NumberField
@@ -117,7 +117,7 @@ export function Come(p: ComeView) {
       </div>
       {tankId === p.noTank && (
         <p className="caution">
-          Make ready: a whole liner, an air stone, water of their temperature without chlorine, a cover.{' '}
+          Prepare a sound liner, an air stone, dechlorinated water at their temperature, and a cover.{' '}
           <ButtonLink tone="flat" href="/tanks/new">
             Add a tank
           </ButtonLink>
@@ -128,7 +128,7 @@ export function Come(p: ComeView) {
         shown={(x) => /^(animals\.\d+\.(speciesId|count)|tankId|hours|from)$/.test(x)}
       />
       <Button tone="go" wet disabled={busy}>
-        It is here
+        Box is here
       </Button>
     </form>
   );

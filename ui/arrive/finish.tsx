@@ -71,8 +71,8 @@ function Certificate({ p }: { p: ReceiveStationProps }) {
         value={number}
         onChange={setNumber}
       />
-      {number !== was && <Button disabled={busy}>Keep its number</Button>}
-      <span className="note">Keep the paper too: it proves where they come from; it is no permit.</span>
+      {number !== was && <Button disabled={busy}>Save the number</Button>}
+      <span className="note">Keep the paper too. It proves origin; it is not a permit.</span>
     </form>
   );
 }
@@ -87,7 +87,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
   return (
     <section aria-label="The arrival" className="mb-8 border-2 border-t-4 border-ink p-4">
       <div className="flex flex-wrap items-baseline gap-x-8 gap-y-2">
-        <h2 className="mr-auto">{o.finishedAt ? 'Finished' : 'All across'}</h2>
+        <h2 className="mr-auto">{o.finishedAt ? 'Finished' : 'All transferred'}</h2>
         <p className="font-head text-15">
           <b className="num text-34">{came}</b>
           {'\u00a0'}
@@ -106,7 +106,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
         <div key={t.name} className="mt-3 flex flex-wrap items-center gap-3 border-t border-rule pt-3" data-of={t.name}>
           <StateMark mark={t.living ? 'done' : 'now'} size={20} />
           <p className="mr-auto text-16">
-            <b className="font-head">Tank {t.name}</b>: {t.who || 'nobody alive'}
+            <b className="font-head">Tank {t.name}</b>: {t.who || 'none alive'}
             {t.living ? (t.quarantine ? ', in quarantine' : ', living there') : ''}
           </p>
           {!t.living && t.alive > 0 && (
@@ -117,7 +117,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
                 disabled={busy}
                 onClick={() => void save((press) => openQuarantine(press, p.code, t.name))}
               >
-                Open the quarantine in {t.name}
+                Start quarantine in {t.name}
               </Button>
               {problems.some((x) => x.path === 'join') && (
                 <Button
@@ -125,7 +125,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
                   disabled={busy}
                   onClick={() => void save((press) => openQuarantine(press, p.code, t.name, { join: true }))}
                 >
-                  Join them in {t.name}: the weeks begin anew
+                  Join them in {t.name}: quarantine restarts
                 </Button>
               )}
               <Button
@@ -133,7 +133,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
                 disabled={busy}
                 onClick={() => void save((press) => moveIn(press, p.code, t.name))}
               >
-                They live there
+                They stay there
               </Button>
             </>
           )}
@@ -145,7 +145,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
           <>
             <p className="mr-auto text-15">Finished {dayClock(Date.parse(o.finishedAt), p.zone)}.</p>
             <Button tone="flat" disabled={busy} onClick={() => void save((press) => goOnArriving(press, p.code))}>
-              It was not: go on
+              Undo
             </Button>
           </>
         ) : (
@@ -159,7 +159,7 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
           </Button>
         )}
         <a className="btn min-h-16" href={`/consignments/${p.code}/export`}>
-          File for {p.seller}: what was found
+          File for {p.seller}: what arrived
         </a>
       </div>
       {problems[0] && (
@@ -168,8 +168,8 @@ export function Finish({ p }: { p: ReceiveStationProps }) {
         </p>
       )}
       <p className="note mt-2">
-        Tell the sender the hours and how they came, well or not: both learn. Quarantine is for fish always; shrimp and
-        snails many let live there at once.
+        Tell the sender the hours and how they arrived. Always quarantine fish; many keepers put shrimp and snails
+        straight in.
       </p>
     </section>
   );

@@ -92,7 +92,7 @@ function AsTold({ b, zone }: { b: ReceiveStationProps['bags'][number]; zone: str
   if (b.history.length === 0) return null;
   return (
     <details className="inline-block align-top text-13">
-      <summary className="cursor-pointer font-semibold text-tide">As told, {b.history.length}</summary>
+      <summary className="cursor-pointer font-semibold text-tide">As recorded, {b.history.length}</summary>
       <ul>
         {b.history.map((h) => (
           <li key={h.n} className={h.counts ? '' : 'text-ink-2 line-through'}>
@@ -178,11 +178,9 @@ export function Between({ lane, measured }: { lane: LaneView; measured: ReceiveS
         </tr>
       </Table>
       {guessed.some((k) => k !== 'khDkh' && k !== 'tanMgNL') ? (
-        <p className="note mt-2">? typical value: nobody measured it. Measure the tank now.</p>
+        <p className="note mt-2">? typical value, not measured. Measure the tank now.</p>
       ) : (
-        !measured[lane.tank.name] && (
-          <p className="note mt-2">The tank’s figures are those of the order: measure them now.</p>
-        )
+        !measured[lane.tank.name] && <p className="note mt-2">Tank figures are from the order. Measure them now.</p>
       )}
     </>
   );

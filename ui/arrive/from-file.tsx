@@ -21,11 +21,9 @@ export function FromFile() {
   };
   return (
     <div className="mb-6 flex max-w-[720px] flex-wrap items-center gap-3 border-b border-rule pb-5">
-      <p className="min-w-0 flex-1 text-15">
-        The sender gave you a file? It holds the bags, their water and the way they came: nothing has to be typed.
-      </p>
+      <p className="min-w-0 flex-1 text-15">Got a file from the sender? It fills in bags, water and journey.</p>
       <FilePick accept=".json,application/json" className="min-h-16" onFile={(f) => void take(f)}>
-        {busy ? 'Reading …' : 'Take the sender’s file'}
+        {busy ? 'Reading …' : 'Import sender’s file'}
       </FilePick>
       <OtherProblems problems={problems} shown={() => false} />
     </div>

@@ -73,7 +73,7 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
         </p>
       ))}
       {l.seen.length > 0 && (
-        <ul className="mb-2 text-13" aria-label={`Told of ${l.id}`}>
+        <ul className="mb-2 text-13" aria-label={`Signs recorded for ${l.id}`}>
           {l.seen.map((s, i) => (
             <li key={`${s.sign} ${i}`} className={s.struck ? 'line-through opacity-70' : ''}>
               <span className="num">{clock(Date.parse(s.at), p.zone)}</span> {signs[s.sign].words} {s.by}
@@ -96,7 +96,7 @@ export function Inspect({ p }: { p: ReceiveStationProps }) {
   return (
     <section aria-label="Look before opening" className="mb-4">
       <h2>Look before opening</h2>
-      <p className="note">Room dim, lid cracked first. Every bag stays closed.</p>
+      <p className="note">Dim the room, open the lid a crack. Keep every bag closed.</p>
       {weak.length > 0 && (
         <p className="mt-1 text-15">
           Open first: <b>{weak.join(', ')}</b>.

@@ -36,14 +36,14 @@ export function IntoTank({ p, lane }: { p: ReceiveStationProps; lane: ReceiveSta
       </label>
       {names.length > 1 && (
         <label className="flex items-center gap-2">
-          <span className="font-head font-semibold">half of them into</span>
+          <span className="font-head font-semibold">half into</span>
           <select
             className="in min-h-12 !w-auto"
             value={second}
             disabled={disabled}
             onChange={(e) => send(first, e.target.value)}
           >
-            <option value="">all into one</option>
+            <option value="">all into one tank</option>
             {names
               .filter((n) => n !== first)
               .map((n) => (
@@ -52,8 +52,8 @@ export function IntoTank({ p, lane }: { p: ReceiveStationProps; lane: ReceiveSta
           </select>
         </label>
       )}
-      {second && <span>Half the water that is mixed in comes from each.</span>}
-      {lane.path === 'ill' && <span>A treatment tank of their own is kind to all the others.</span>}
+      {second && <span>Mix in half from each tank.</span>}
+      {lane.path === 'ill' && <span>A separate treatment tank protects the others.</span>}
     </p>
   );
 }

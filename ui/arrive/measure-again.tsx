@@ -47,16 +47,16 @@ export function InVessel({ lane, now, zone }: { lane: RunLane; now: number; zone
       <span className="num">{one(v.tank.pH)}</span>. {v.problem && <b className="text-watch">{v.problem} </b>}
       {v.wantsRound ? (
         <b className="text-watch">
-          At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank: one round more is wiser.
+          At the end it is still {one(v.left.tempC)} °C and pH {one(v.left.pH)} from the tank. Do one more round.
         </b>
       ) : v.floatsOn ? (
         <b className="text-watch">
           Not yet: still {one(v.left.tempC)} °C from the tank. Clip the bag to the rim and float it open.
         </b>
       ) : v.enoughMin === null ? null : min >= v.enoughMin ? (
-        'Near enough: they may go across now.'
+        'Close enough: transfer them now.'
       ) : (
-        `Near enough in ${Math.ceil(v.enoughMin - min)} min.`
+        `Close enough in ${Math.ceil(v.enoughMin - min)} min.`
       )}
     </p>
   );
@@ -117,7 +117,7 @@ export function MeasureAgain({ lane, code }: { lane: RunLane; code: string }) {
         <span className="w-full text-15 text-watch" role="alert">
           {doubt}{' '}
           <Button type="button" tone="flat" onClick={() => keep(true)}>
-            It is so: keep it
+            Value is right: save
           </Button>
         </span>
       )}

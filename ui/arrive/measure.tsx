@@ -104,7 +104,7 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
             {
               of: { kind: 'bag', id: b.id, figures: practice },
               standIn: true,
-              words: `bag ${b.id} by the stand-in`,
+              words: `bag ${b.id} by the simulated instrument`,
               problems: odd(`bags.${b.id}`, practice),
               doubts: [],
             },
@@ -137,7 +137,7 @@ function tellingOf(p: ReceiveStationProps, { bags, tanks }: Draft, stored: Draft
             {
               of: { kind: 'tank', id: t.name, figures },
               standIn: i === 1,
-              words: `tank ${t.name} ${i === 1 ? 'by the stand-in' : 'as read'}`,
+              words: `tank ${t.name} ${i === 1 ? 'by the simulated instrument' : 'as read'}`,
               problems: odd(`tanks.${t.name}`, figures),
               doubts: doubtsOf(figures, { animals: null, marine: t.salinity >= SEA_FROM }).map(
                 (d) => `Tank ${t.name}: ${d.words}`,
@@ -215,7 +215,7 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
       aria-label="Arrival readings"
     >
       <DraftCare keeping={typed} labelOf={readingLabel} busy={false} save={(draft) => send(draft)} />
-      <p className="note mb-1">Pale figures are computed. What you leave empty counts as not measured.</p>
+      <p className="note mb-1">Pale figures are computed. Empty fields count as not measured.</p>
       <div className="flex flex-wrap gap-2">
         <Button type="button" className="min-h-16 flex-1" onClick={() => p.bags.forEach((b) => set(b.id, allAlive(b)))}>
           Looked at every bag: all alive
@@ -244,7 +244,7 @@ export function MeasureForm({ p, done }: { p: ReceiveStationProps; done: () => v
           <legend className="mt-3 font-head text-15 font-semibold">Tank {t.name}</legend>
           {p.practises && (
             <Button type="button" tone="flat" disabled={busy} onClick={() => probe('tank', t.name)}>
-              Stand-in probe
+              Simulated probe
             </Button>
           )}
           <div className="mt-1 grid grid-cols-3 gap-2">
@@ -288,7 +288,7 @@ function Doubts({ doubts, sure }: { doubts: readonly string[]; sure: () => void 
         </p>
       ))}
       <Button type="button" className="mt-2 min-h-16 w-full" onClick={sure}>
-        It is so: keep it
+        Value is right: save
       </Button>
     </div>
   );
@@ -335,7 +335,7 @@ function BagFields({
         </span>
         {probe && (
           <Button type="button" tone="flat" disabled={busy} onClick={probe}>
-            Stand-in probe
+            Simulated probe
           </Button>
         )}
         <PhotoButton code={code} kind="bag" id={b.id} taken={b.photos.length} />

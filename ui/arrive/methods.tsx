@@ -35,7 +35,7 @@ export function Methods({
         {lane.reason}
       </p>
       {lane.asks.length > 0 && (
-        <ul className="mb-3 border-l-4 border-[var(--watch-mark)] pl-3 text-15" aria-label="What would decide">
+        <ul className="mb-3 border-l-4 border-[var(--watch-mark)] pl-3 text-15" aria-label="What to measure first">
           {lane.asks.map((x) => (
             <li key={x}>{x}</li>
           ))}
@@ -50,7 +50,7 @@ export function Methods({
             <h3 className="mb-2 flex items-center gap-2">
               {i === 0 && !m.stopped ? (
                 <span className="bg-ink px-2 py-1 text-13 text-[var(--on-ink)]">
-                  {lane.either ? 'Either' : 'Do this'}
+                  {lane.either ? 'Either is fine' : 'Recommended'}
                 </span>
               ) : (
                 <span className="grid size-6 place-items-center rounded-full border border-rule-strong text-13">
@@ -93,22 +93,15 @@ export function Methods({
       </div>
       <OtherWays lane={lane} mayNot={mayNot} start={begin} />
       <p className="note mt-3">
-        Direct transfer takes in the least ammonia and makes the largest pH step; slow mixing the other way round. The
-        schools differ in what they weigh; the burden weighs all of it by tolerance class (weights † ours). Bag water
-        never goes into the tank.
+        Direct transfer gives least ammonia and the largest pH step; slow mixing the reverse. Overall stress weighs both
+        by how sensitive the fish are (weights † ours). Never pour bag water into the tank.
       </p>
     </>
   );
 }
 
 /** Figures of a method that is told in one row. */
-const IN_SHORT = new Set([
-  'Ammonia exposure',
-  'pH, any 5 min',
-  'Water, any 5 min',
-  'Takes, hands on',
-  'Burden, in all',
-]);
+const IN_SHORT = new Set(['Ammonia exposure', 'pH, any 5 min', 'Water, any 5 min', 'Time, hands on', 'Overall stress']);
 /** Compared in full; the others follow as rows. */
 const SIDE_BY_SIDE = 3;
 
@@ -126,8 +119,8 @@ function OtherWays({
   const rest = lane.methods.slice(SIDE_BY_SIDE);
   const heads = rest[0] ? shown(rest[0]).map((f) => f.name) : [];
   return (
-    <section className="mt-6" aria-label="Other ways">
-      <h2 className="mb-1">Other ways, same water</h2>
+    <section className="mt-6" aria-label="Other methods">
+      <h2 className="mb-1">Other methods, same water</h2>
       <Table
         className="min-w-[720px]"
         head={

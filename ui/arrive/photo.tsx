@@ -39,9 +39,7 @@ export function PhotoButton({
   ).length;
   const send = async (file: File): Promise<void> => {
     if (file.size > LARGEST_PHOTO)
-      return setProblem(
-        `This picture has ${(file.size / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the most that is kept.`,
-      );
+      return setProblem(`This picture has ${(file.size / 1e6).toFixed(0)} MB; ${LARGEST_PHOTO / 1e6} MB is the limit.`);
     setProblem('');
     press({ deed: 'photo', code, kind, id }, `picture of ${kind} ${id}`, await smaller(file));
   };

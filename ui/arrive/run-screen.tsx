@@ -51,7 +51,7 @@ function Now({
         className="w-full"
         style={{ background: 'var(--hands-pale)', borderColor: 'var(--hands)', color: 'var(--hands)' }}
       >
-        {shut === '' ? 'Open the quarantine' : `Open next: ${shut}`}
+        {shut === '' ? 'Start quarantine' : `Open next: ${shut}`}
       </ButtonLink>
     );
   const hands = step.kind === 'hands';
@@ -83,7 +83,7 @@ function Now({
         disabled={busy}
         onClick={() => finish(step.key)}
       >
-        {hands ? `Done: ${step.title.toLowerCase()}` : 'Go on without waiting'}
+        {hands ? `Done: ${step.title.toLowerCase()}` : 'Continue without waiting'}
       </Button>
     </>
   );
@@ -133,10 +133,10 @@ function Beside({
           className="min-h-16 flex-1"
           style={{ background: 'none' }}
           onClick={() =>
-            press({ deed: 'extraRound', runId: lane.id, nth: rounds + 1 }, `one round more for ${lane.title}`)
+            press({ deed: 'extraRound', runId: lane.id, nth: rounds + 1 }, `one more round for ${lane.title}`)
           }
         >
-          One round more
+          One more round
         </Button>
       )}
       {last !== undefined && (
@@ -144,10 +144,10 @@ function Beside({
           className="min-h-16 flex-1"
           style={{ background: 'none' }}
           onClick={() =>
-            press({ deed: 'undoStep', runId: lane.id, key: last }, `take the last press back, ${lane.bagIds.join(' ')}`)
+            press({ deed: 'undoStep', runId: lane.id, key: last }, `undo the last press, ${lane.bagIds.join(' ')}`)
           }
         >
-          Take the last press back
+          Undo last press
         </Button>
       )}
       {shared && (
@@ -161,7 +161,7 @@ function Beside({
             )
           }
         >
-          {lane.taken?.mine ? 'Let it go' : lane.taken ? 'Take it over' : 'I take this'}
+          {lane.taken?.mine ? 'Release' : lane.taken ? 'Take this lane' : 'I take this'}
         </Button>
       )}
       <Button
@@ -169,7 +169,7 @@ function Beside({
         style={{ background: 'none' }}
         disabled={busy}
         onClick={() => {
-          if (window.confirm('Stop this sequence? What was done stays in the journal.')) stop();
+          if (window.confirm('Stop this run? What was done stays in the journal.')) stop();
         }}
       >
         Stop
@@ -180,7 +180,7 @@ function Beside({
 
 /** How long hands have been waited for: a phone that slept tells it on waking. */
 const waitingWords = (ms: number): string =>
-  ms < 2 * 60_000 ? 'waiting for your hands' : `has waited for your hands for ${durationWords(ms)}`;
+  ms < 2 * 60_000 ? 'waiting for you' : `has waited for you for ${durationWords(ms)}`;
 
 function Lane({
   lane,
@@ -216,7 +216,7 @@ function Lane({
           <p className="mute">{lane.animals}</p>
           {lane.taken && (
             <p className="mt-1 text-15 font-semibold" data-testid="taken">
-              {lane.taken.mine ? 'Yours' : `Taken by ${lane.taken.by}`}
+              {lane.taken.mine ? 'Yours' : `Accepted by ${lane.taken.by}`}
             </p>
           )}
         </div>
@@ -236,7 +236,7 @@ function Lane({
               </p>
               <p className="mt-2 text-18 text-ink-2">
                 {at.pausedMs !== null
-                  ? `Paused since ${clock(at.pausedMs, p.zone)}: close the valve.`
+                  ? `Paused at ${clock(at.pausedMs, p.zone)}: close the valve.`
                   : step!.kind === 'wait'
                     ? `${step!.title}${next ? `, then ${next.title.toLowerCase()}` : ''}`
                     : waitingWords(now - at.startedAtMs)}
@@ -314,7 +314,7 @@ export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Conc
         {first && !first.at.finished && (
           <p className="hide-s flex items-center gap-3 text-18">
             <StateMark mark="now" size={20} />
-            <b style={{ color: 'var(--hands)' }}>Your hands next:</b>{' '}
+            <b style={{ color: 'var(--hands)' }}>Next for you:</b>{' '}
             {first.lane.steps[first.at.index]!.kind === 'hands'
               ? `${first.lane.steps[first.at.index]!.title.toLowerCase()}, ${first.lane.bagIds.join(' ')}`
               : `${first.lane.steps[first.at.index + 1]?.title.toLowerCase()} in ${countdown(first.at.remainingMs ?? 0)}`}
@@ -340,7 +340,7 @@ export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Conc
         <p className="flex items-center gap-3 bg-watch-pale px-3 py-3 text-18 md:px-6" role="status" data-testid="shut">
           <StateMark mark="watch" size={22} />
           <span>
-            Still shut: <b>{p.shut.names}</b>, {p.shut.animals} of {p.shut.of} animals.
+            Not opened yet: <b>{p.shut.names}</b>, {p.shut.animals} of {p.shut.of} animals.
           </span>
         </p>
       )}
@@ -368,7 +368,7 @@ export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Conc
       )}
       {order.length === 0 && (
         <p className="px-6 py-10 text-18">
-          No sequence is running.{' '}
+          No run in progress.{' '}
           <Link className="font-semibold text-tide" href={`/consignments/${p.code}/receive`}>
             Choose a method
           </Link>

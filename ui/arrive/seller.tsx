@@ -24,7 +24,7 @@ export function PackedAsSeen({ p }: { p: ReceiveStationProps }) {
   if (p.asSeen.length === 0) return null;
   return (
     <div className="my-3 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-4 py-3" role="status">
-      <p className="text-15">By what you saw it was packed otherwise than was guessed here:</p>
+      <p className="text-15">You saw different packing than assumed here:</p>
       <ul className="my-1 text-15">
         {p.asSeen.map((x) => (
           <li key={`${x.of} ${x.what}`}>
@@ -33,7 +33,7 @@ export function PackedAsSeen({ p }: { p: ReceiveStationProps }) {
         ))}
       </ul>
       <Button className="min-h-16" disabled={busy} onClick={() => void save((press) => takeAsSeen(press, p.code))}>
-        Compute with that
+        Use what you saw
       </Button>
       {problems[0] && (
         <p className="problem" role="alert">

@@ -31,8 +31,8 @@ function ClaimLine({ p }: { p: ReceiveStationProps }) {
   return (
     <div className="my-3 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-4 py-3" role="status">
       <p className="text-15">
-        Tell {p.seller} by <b className="num">{dayClock(p.claimByMs, p.zone)}</b>: the count against the label, what was
-        read, and the pictures of the closed bags.
+        Record {p.seller} by <b className="num">{dayClock(p.claimByMs, p.zone)}</b>: the count against the label,
+        readings, and photos of the closed bags.
       </p>
       <a className="btn mt-2 min-h-16" href={`/consignments/${p.code}/losses`}>
         Page and pictures, in one file
@@ -44,15 +44,15 @@ function ClaimLine({ p }: { p: ReceiveStationProps }) {
 /** What is on its way, as it is computed to come, and what it will ask for. */
 function Expected({ p }: { p: ReceiveStationProps }) {
   return (
-    <section aria-label="As it is computed to come" className="min-w-0">
-      <h2 className="mb-2">As it is computed to come</h2>
+    <section aria-label="Expected on arrival" className="min-w-0">
+      <h2 className="mb-2">Expected on arrival</h2>
       <Table
         head={
           <>
             <th>Bags</th>
             <th className="r">Water °C</th>
             <th className="r">pH</th>
-            <th>Kindest way, unless measured otherwise</th>
+            <th>Recommended method, before measuring</th>
             <th className="r">min</th>
           </>
         }
@@ -72,7 +72,7 @@ function Expected({ p }: { p: ReceiveStationProps }) {
         ))}
       </Table>
       <p className="note mt-2">
-        Ready by then: {kitWords(p.lanes.some((l) => l.species.water === 'marine'))} About 4 L of matched water.
+        Ready by then: {kitWords(p.lanes.some((l) => l.species.water === 'marine'))} About 4 L of matched water ready.
       </p>
     </section>
   );
@@ -150,8 +150,8 @@ export function ReceiveStation(given: ReceiveStationProps) {
         <div className="space-y-4">
           <h2>When the box is here</h2>
           <p>
-            Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be there; never in sun or frost. Dim the room, crack the lid
-            first and let a little light in.
+            Planned for {dayClock(p.arrivePlanMs, p.zone)}. Be home; keep the box out of sun and frost. Dim the room and
+            open the lid a crack.
           </p>
           <Button
             tone="hands"
@@ -159,11 +159,11 @@ export function ReceiveStation(given: ReceiveStationProps) {
             disabled={busy}
             onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', true))}
           >
-            The box is here now
+            Box is here
           </Button>
           <p className="caution">
-            Cut tape only: no long blade near the bags. Leave every bag closed until the method is chosen. Packs may
-            still be hot.
+            Cut tape only, no long blade near the bags. Keep every bag closed until you choose a method. Packs may still
+            be hot.
           </p>
           {problems[0] && (
             <p className="problem" role="alert">
@@ -207,7 +207,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
             disabled={busy}
             onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
           >
-            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} was a slip: take it back
+            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} undo
           </Button>
           {problems[0] && (
             <p className="problem" role="alert">
@@ -224,7 +224,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
           )}
           {taking && (
             <p className="note mb-2" role="status" data-testid="taking">
-              Taking in what was read: the figures below are still those of before.
+              Updating. The figures below are from before your reading.
             </p>
           )}
           {lane && <IntoTank key={lane.title} p={p} lane={lane} />}
@@ -242,7 +242,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
       <Finish p={p} />
       <details className="border-t border-rule">
         <summary className="flex min-h-12 cursor-pointer items-center font-head text-15 font-semibold">
-          What was found, and the ways of opening
+          What arrived, and how to open it
         </summary>
         {opening}
       </details>

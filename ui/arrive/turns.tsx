@@ -65,7 +65,7 @@ export function Turns({ p }: { p: ReceiveStationProps }) {
             <Button
               tone="flat"
               onClick={() =>
-                press({ deed: 'tick', code: p.code, key: turnKey(t.key), done: false }, `${t.title}, taken back`)
+                press({ deed: 'tick', code: p.code, key: turnKey(t.key), done: false }, `${t.title}: undone`)
               }
             >
               A slip

@@ -18,12 +18,12 @@ const tidy = (v: number): string => String(Number(v.toFixed(3)));
 const figures = (m: Effect['now']): string =>
   m === null
     ? 'cannot be used'
-    : `${m.minutes.toFixed(0)} min, ${m.criterionMin.toFixed(1)} × min, burden ${m.burden.toFixed(2)}`;
+    : `${m.minutes.toFixed(0)} min, ${m.criterionMin.toFixed(1)} × min, overall stress ${m.burden.toFixed(2)}`;
 
 /** What would change with other ways, method by method; what stays the same is not told. */
 function Effects({ effects }: { effects: readonly Effect[] }) {
   const told = effects.filter((e) => figures(e.now) !== figures(e.then));
-  if (told.length === 0) return <p className="note mt-2">Nothing that is computed changes by it.</p>;
+  if (told.length === 0) return <p className="note mt-2">No figure changes.</p>;
   return (
     <Table
       className="mt-2"
@@ -76,10 +76,10 @@ export function WaysHere({ code, bagId, now }: { code: string; bagId: string; no
   return (
     <details className="mt-6 border-y border-rule" data-of="ways">
       <summary className="flex min-h-12 cursor-pointer items-center font-head text-15 font-semibold">
-        How it is done here, and what is at hand
+        How you do it, and what you have
       </summary>
       <form
-        aria-label="How it is done here"
+        aria-label="How you do it"
         className="pb-3"
         onSubmit={(e) => {
           e.preventDefault();
@@ -126,7 +126,7 @@ export function WaysHere({ code, bagId, now }: { code: string; bagId: string; no
         {any && (
           <p className="mt-3 flex flex-wrap gap-2">
             <Button tone="go" className="min-h-12" disabled={busy || problems.length > 0}>
-              Keep it so, for this arrival
+              Use for this arrival
             </Button>
             <Button
               type="button"
@@ -137,11 +137,11 @@ export function WaysHere({ code, bagId, now }: { code: string; bagId: string; no
                 setProblems([]);
               }}
             >
-              As it was
+              Cancel
             </Button>
           </p>
         )}
-        <p className="note mt-2">For all that comes: Species, Assumptions, Floating and opening.</p>
+        <p className="note mt-2">For every arrival: Species, Assumptions, Floating and opening.</p>
       </form>
     </details>
   );

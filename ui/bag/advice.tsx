@@ -38,7 +38,7 @@ export function AdviceList({
         <h3>What would help</h3>
         {!looked && (
           <Button type="button" tone="flat" onClick={() => setAsked(planKey)}>
-            {asked ? 'Look again' : 'Look for it'}
+            {asked ? 'Look again' : 'Find improvements'}
           </Button>
         )}
         {looked && !finished && (
@@ -49,7 +49,7 @@ export function AdviceList({
       </div>
       {problem && <p className="problem">{problem}</p>}
       {looked && finished && list.length === 0 && !problem && (
-        <p className="note">Nothing of a single press gains an hour or saves weight without costing a day.</p>
+        <p className="note">No single change gains an hour, or saves weight without losing a day.</p>
       )}
       {list.length > 0 && (
         <ul className="border-t border-rule">
@@ -57,7 +57,7 @@ export function AdviceList({
             <li key={x.said} className="flex items-center gap-3 border-b border-rule py-1 text-13">
               <span className="min-w-0 flex-1">
                 {x.said}
-                {x.mends > 0 && <span className="text-ink-2"> Mends {counted(x.mends, 'warning')}.</span>}
+                {x.mends > 0 && <span className="text-ink-2"> Fixes {counted(x.mends, 'warning')}.</span>}
               </span>
               <span className="w-[150px] shrink-0 text-right">
                 <b style={{ color: x.gainsH >= 0 ? 'var(--fine)' : 'var(--stop)' }}>
@@ -69,14 +69,14 @@ export function AdviceList({
                 </span>
               </span>
               <Button type="button" onClick={() => handle(null, { bags: x.bags, said: x.said })}>
-                Do it
+                Apply
               </Button>
             </li>
           ))}
         </ul>
       )}
       <p className="note mt-1">
-        Hours are those of the worst tenth of the weakest bag; nothing is saved until you save.
+        Hours are for the weakest bag in a bad case (1 trip in 10). Nothing is saved until you save.
       </p>
     </section>
   );

@@ -31,7 +31,7 @@ export function Against({ bags, chosen, warned, handle }: SheetProps) {
   };
   if (rules.length === 0 && taken.length === 0) return null;
   return (
-    <ul className="border-t border-rule text-13" aria-label="What speaks against it">
+    <ul className="border-t border-rule text-13" aria-label="Problems with this plan">
       {rules.map((rule) => (
         <li key={rule} className="border-b border-rule py-1.5">
           <div className="flex items-start gap-2">
@@ -43,20 +43,14 @@ export function Against({ bags, chosen, warned, handle }: SheetProps) {
               aria-expanded={asked === rule}
               onClick={() => setAsked(asked === rule ? null : rule)}
             >
-              Accept …
+              Accept risk …
             </Button>
           </div>
           {asked === rule && (
             <div className="mt-1 flex items-end gap-2">
-              <TextField
-                className="flex-1"
-                label="Why you take it on"
-                path="reason"
-                value={reason}
-                onChange={setReason}
-              />
+              <TextField className="flex-1" label="Reason" path="reason" value={reason} onChange={setReason} />
               <Button type="button" disabled={reason.trim() === ''} onClick={() => accept(rule)}>
-                Accept knowingly
+                Accept risk
               </Button>
             </div>
           )}
@@ -66,14 +60,14 @@ export function Against({ bags, chosen, warned, handle }: SheetProps) {
         <li key={x.rule} className="flex items-start gap-2 border-b border-rule py-1.5 text-ink-2">
           <StateMark mark="done" size={15} />
           <span className="min-w-0 flex-1">
-            {x.rule} <b>Taken on knowingly:</b> {x.reason}
+            {x.rule} <b>Risk accepted:</b> {x.reason}
           </span>
           <Button
             type="button"
             tone="flat"
-            onClick={() => write(`take back ${x.rule}`, (b) => b.accepted?.filter((y) => y.rule !== x.rule))}
+            onClick={() => write(`undo ${x.rule}`, (b) => b.accepted?.filter((y) => y.rule !== x.rule))}
           >
-            Take back
+            Undo
           </Button>
         </li>
       ))}

@@ -23,8 +23,8 @@ export function Doses({
   if (shelf.length === 0)
     return (
       <p className="note">
-        No treatment stands on your shelf. <Link href="/supplies/new?kind=treatment">Enter one with its label</Link>,
-        and drops and millilitres are reckoned here.
+        No treatment in stock. <Link href="/supplies/new?kind=treatment">Enter one with its label</Link>; drops and
+        millilitres are then calculated here.
       </p>
     );
   const list = given ?? [];

@@ -36,7 +36,7 @@ const madeText = (b: Partial<Bag>): string =>
     b.cover && coverWords[b.cover],
     b.lies && 'lying',
     b.soft && 'soft',
-    b.filledAfterH && `filled after ${b.filledAfterH} h`,
+    b.filledAfterH && `filled with oxygen after ${b.filledAfterH} h`,
     b.labelNotes && `label: ${b.labelNotes}`,
     b.locked && 'locked',
     ...(b.treatments ?? []).map((t) => `${t.times} × ${t.id}`),

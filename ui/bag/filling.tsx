@@ -74,7 +74,9 @@ function Slack(p: SheetProps & { ids: string[]; whose: string; change: Change; g
         </label>
       )}
       {gas === 'shop' && (
-        <p className="note col-span-2">Until then it has air: the curve shows both. Closed loosely on the way there.</p>
+        <p className="note col-span-2">
+          It has air until then; the curve shows both. Keep it loosely closed on the way.
+        </p>
       )}
     </>
   );
@@ -179,7 +181,7 @@ export function Filling(p: SheetProps & { whose: string; change: Change; ids: st
             onChange={(v) => change('oxygen', { oxygenFraction: num(v) / 100 })}
           />
         )}
-        {gas === 'tablet' && number('tabletOxygenMg', 'Oxygen of the tablet', 'mg')}
+        {gas === 'tablet' && number('tabletOxygenMg', 'Oxygen from the tablet', 'mg')}
         <Slack {...p} gas={gas} />
       </div>
       {water !== undefined && width !== undefined && water > 0 && gas !== 'none' && (
@@ -187,7 +189,9 @@ export function Filling(p: SheetProps & { whose: string; change: Change; ids: st
           <span className="num">{one(depthOf({ widthCm: width }, water))}</span> cm of water in the standing bag.
         </p>
       )}
-      {gas === 'air' && <p className="note mt-1">Air from a pump is for short trips. Never blow breath into a bag.</p>}
+      {gas === 'air' && (
+        <p className="note mt-1">Pumped air is for short trips only. Never blow into a bag with your mouth.</p>
+      )}
     </>
   );
 }

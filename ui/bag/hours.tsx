@@ -19,7 +19,7 @@ const panelsOf = ({ limits }: BagView, at: Hour) =>
     {
       key: 'tempC',
       name: 'Water',
-      note: `bears ${limits.tempMin} to ${limits.tempMax} a day; ${percent(at.dose)} used`,
+      note: `tolerates ${limits.tempMin} to ${limits.tempMax} for 24 h; ${percent(at.dose)} used`,
       unit: '°C',
       digits: 1,
       colour: 'var(--c-temp)',

@@ -76,7 +76,7 @@ export function Making({ chosen, whose, change, shelf }: SheetProps & { whose: s
         onChange={(v) => change('labelNotes', { labelNotes: v === '' ? undefined : v } as Partial<Bag>)}
       />
       <h3 className="mb-1 mt-4">Into {chosen.length === 1 ? 'this bag' : 'each of these bags'}</h3>
-      {treated === undefined && <p className="note">They differ: what is ticked here goes into all of them.</p>}
+      {treated === undefined && <p className="note">They differ. What you tick applies to all.</p>}
       <Doses
         shelf={shelf}
         given={treated}

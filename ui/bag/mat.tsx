@@ -30,9 +30,9 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
   ['Water', (v) => unit(v.bag.waterL, 'L')],
   ['Gas', (v) => unit(v.bag.gasL, `L, ${Math.round(v.bag.oxygenFraction * 100)} % O₂`)],
   ['Safe for', (v) => unit(v.safeH === null ? `> ${Math.floor(v.safeBeyondH)}` : Math.round(v.safeH), 'h')],
-  ['Slack', (v) => <b className="num">{slackWords(v.slackH)}</b>],
+  ['Margin', (v) => <b className="num">{slackWords(v.slackH)}</b>],
   [
-    'Holds in',
+    'Good in',
     (v) =>
       v.chance === null ? (
         ''
@@ -42,9 +42,9 @@ const figures: readonly [name: string, cell: (v: BagView) => ReactNode][] = [
         </>
       ),
   ],
-  ['Worst tenth', (v) => <span className="num">{slackWords(v.worstSlackH)}</span>],
+  ['Bad case (1 in 10)', (v) => <span className="num">{slackWords(v.worstSlackH)}</span>],
   [
-    'Fails first',
+    'Limited by',
     (v) => (
       <b style={{ color: v.factor ? factorColour[v.factor] : undefined }}>
         {v.factor ? factorWords[v.factor] : 'none'}

@@ -33,23 +33,23 @@ export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInH
   const rows = sound ? meetingOf(from, tank, l, least) : [];
   const wanted = rows.filter((m) => m.towards !== null);
   return (
-    <section className="mt-5" aria-label="Meeting the receiver’s water">
-      <h3 className="mb-1">Meeting the receiver’s water</h3>
+    <section className="mt-5" aria-label="Difference to the receiver’s water">
+      <h3 className="mb-1">Difference to the receiver’s water</h3>
       {unsure && (
         <p className="note mb-1">
-          Hardness was not measured at both ends: this goes by what is usual. A strip tells it.
+          Hardness was not measured at both ends; typical values are used. A test strip settles it.
         </p>
       )}
       {sound && wanted.length === 0 ? (
         <p className="note">
-          Tank {tank.name} has GH {tank.ghDgh}, KH {tank.khDkh} and salinity {tank.salinity}: every step from here is
-          borne at once, on opening. Nothing is to be done beforehand.
+          Tank {tank.name} has GH {tank.ghDgh}, KH {tank.khDkh} and salinity {tank.salinity}: they tolerate the whole
+          step on opening. No preparation needed.
         </p>
       ) : (
         <>
           <NumberField
             className="mb-2 w-40"
-            label="Litres they are held in"
+            label="Litres they are kept in"
             path="heldL"
             unit="L"
             value={litres}
@@ -59,9 +59,9 @@ export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInH
             <div key={m.what} className="border-t border-rule py-2 text-13">
               <p>
                 <b>{names[m.what][0]}</b> <span className="num">{m.from}</span> here,{' '}
-                <span className="num">{m.to}</span> in tank {tank.name} {names[m.what][1]}: at once they bear{' '}
+                <span className="num">{m.to}</span> in tank {tank.name} {names[m.what][1]}: they tolerate at once{' '}
                 <span className="num">{m.borne}</span>. Brought to <b className="num">{m.towards}</b> in {m.days}{' '}
-                {m.days === 1 ? 'day' : 'days'}, what is left needs no drip.
+                {m.days === 1 ? 'day' : 'days'}; the rest needs no drip.
               </p>
               <ul className="list-disc pl-5 text-ink-2">
                 {m.daily.map((d) => (
@@ -80,12 +80,11 @@ export function MeetingWater({ p, plan, a }: { p: BagStationProps; plan: PlanInH
                 })
               }
             >
-              Plan with that water
+              Use that water
             </Button>
           )}
           <p className="note mt-1">
-            Salts go in dissolved, over an hour, and a test tells whether they came out. Fish that breed soft, or fry:
-            slower.
+            Dissolve salts and add them over an hour, then test. Go slower for fry and soft-water breeders.
           </p>
         </>
       )}

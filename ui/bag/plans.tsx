@@ -14,11 +14,11 @@ import { counted, expectedWords, wholePercent } from '@/core/quantities/words';
 import type { BagStationProps } from '@/server/bag/view';
 
 const names: Record<Alternative['goal'], [name: string, about: string]> = {
-  now: ['In use', 'as it stands'],
-  lightest: ['Lightest', 'that stands a day of delay'],
-  surest: ['Surest', 'the most slack'],
-  fewest: ['Fewest bags', 'that stand a day of delay'],
-  single: ['One a bag', 'each by itself'],
+  now: ['In use', 'current plan'],
+  lightest: ['Lightest', 'that allows a day of delay'],
+  surest: ['Surest', 'largest margin'],
+  fewest: ['Fewest bags', 'that allow a day of delay'],
+  single: ['One a bag', 'each alone'],
 };
 
 /** Plans of bags for several ends, side by side with the one in use; one is looked at before it is taken. */
@@ -78,13 +78,13 @@ export function Plans({
               <b className="num">{one(x.kg)}</b> kg
             </span>
             <span className="text-13">
-              slack <b className="num">{slackWords(x.slackH)}</b>
+              margin <b className="num">{slackWords(x.slackH)}</b>
             </span>
             <span className="text-13 text-ink-2">
-              worst tenth <span className="num">{slackWords(x.worstSlackH)}</span>
+              bad case (1 in 10) <span className="num">{slackWords(x.worstSlackH)}</span>
             </span>
             <span className="text-13">
-              <b className="num">{expectedWords(x.expected, x.animals)}</b> alive, within limits in{' '}
+              <b className="num">{expectedWords(x.expected, x.animals)}</b> expected alive; good in{' '}
               <span className="num">{wholePercent(x.chance)}</span> of 100 trips
             </span>
             <span className="text-13">
@@ -108,7 +108,7 @@ export function Plans({
             </p>
           )}
           <Button tone="go" disabled={busy} onClick={() => take(chosen)}>
-            Take this plan
+            Use this plan
           </Button>
         </div>
       )}

@@ -27,11 +27,7 @@ import { named, shared, type SheetProps } from './sheet-parts';
 export function Sheet(p: SheetProps) {
   const { bags, chosen, handle } = p;
   if (chosen.length === 0)
-    return (
-      <p className="note mt-4">
-        Choose a bag, or several with their boxes ticked: what is typed here goes for all of them.
-      </p>
-    );
+    return <p className="note mt-4">Choose one bag or tick several. Changes here apply to all of them.</p>;
   const ids = chosen.map((b) => b.id);
   const whose = chosen.length === 1 ? `bag ${ids[0]}` : `${chosen.length} bags`;
   const locked = chosen.some((b) => b.locked);
@@ -73,13 +69,13 @@ function Deeds({ bags, chosen, handle, ids, locked }: SheetProps & { ids: string
       )}
       {animals > chosen.length && (
         <Button type="button" disabled={locked} onClick={() => deed(oneEach(bags, ids))}>
-          One to a bag
+          One per bag
         </Button>
       )}
       {many && (
         <>
           <Button type="button" disabled={locked} onClick={() => deed(mergeBags(bags, ids))}>
-            Together in one
+            Combine in one
           </Button>
           <Button type="button" disabled={locked} onClick={() => deed(spreadEvenly(bags, ids))}>
             Spread evenly
@@ -97,7 +93,7 @@ function Deeds({ bags, chosen, handle, ids, locked }: SheetProps & { ids: string
         {locked ? 'Unlock' : 'Lock'}
       </Button>
       <Button type="button" tone="flat" disabled={locked} onClick={() => deed(removeBags(bags, ids))}>
-        Take away
+        Remove
       </Button>
     </div>
   );

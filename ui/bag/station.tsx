@@ -46,7 +46,7 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
         <BagHours view={view} deadlineH={p.deadlineH} other={other} />
       ) : (
         <p className="note h-[240px]" role="status">
-          Its hours are being fetched …
+          Loading …
         </p>
       )}
       {view.warnings.length > 0 && (
@@ -63,7 +63,7 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
         <p key={x.rule} className="flex gap-2 border-b border-rule py-1.5 text-13 text-ink-2">
           <StateMark mark="done" size={15} />
           <span>
-            {x.rule} <b>Taken on knowingly:</b> {x.reason}
+            {x.rule} <b>Risk accepted:</b> {x.reason}
           </span>
         </p>
       ))}
@@ -78,9 +78,9 @@ function Hours({ p, view }: { p: BagStationProps; view: BagStationProps['views']
         />
       )}
       <p className="note mt-3">
-        Safe hours count from sealing to the first hard limit. The limits and the settling of the fish are common
-        practice (†), the chemistry is published: Emerson 1975, Benson & Krause 1984, Weiss 1974, Plummer & Busenberg
-        1982, Clarke & Johnston 1999.
+        Safe hours count from sealing to the first hard limit. Limits and how fish calm down are common practice (†);
+        the chemistry is published: Emerson 1975, Benson & Krause 1984, Weiss 1974, Plummer & Busenberg 1982, Clarke &
+        Johnston 1999.
       </p>
     </section>
   );
@@ -105,28 +105,28 @@ function OxygenOfTheEvening({ p }: { p: BagStationProps }) {
         <p className="flex items-start gap-2">
           {short && <StateMark mark="watch" size={15} />}
           <span>
-            <b>Oxygen:</b> <b className="num">{here.toFixed(0)}</b> L for these bags with what flushing loses
+            <b>Oxygen:</b> <b className="num">{here.toFixed(0)}</b> L for these bags, flushing included
             {others.length > 0 && (
               <>
                 , <b className="num">{evening.toFixed(0)}</b> L for the whole evening ({others.join(', ')} too)
               </>
             )}
-            {onHand === null ? '; nobody has counted the cylinder.' : `; ${onHand.toFixed(0)} L in the cylinder.`}
+            {onHand === null ? '; the cylinder was never counted.' : `; ${onHand.toFixed(0)} L in the cylinder.`}
           </span>
         </p>
       )}
       {elsewhere.length > 0 ? (
         <p className="mt-1">
-          <b>Filled elsewhere:</b> bring the bags with water and fish, necks loosely closed, and {Math.ceil(p.bands)}{' '}
-          bands; ask for {gasByBag(elsewhere)}. Until then they have air, as their curves show.
+          <b>Filled elsewhere:</b> bring bags with water and fish, necks loosely closed, and {Math.ceil(p.bands)} bands;
+          ask for {gasByBag(elsewhere)}. They have air until then; the curves show it.
         </p>
       ) : (
         <p className="note mt-1">
-          A shop may fill them too: {gasByBag(p.bags)}, {Math.ceil(p.bands)} bands. Choose “Oxygen, filled elsewhere”
-          for them, and the hours on air stand on the curve.
+          A shop can fill them too: {gasByBag(p.bags)}, {Math.ceil(p.bands)} bands. Choose “Oxygen, filled elsewhere”;
+          the curve then includes the hours on air.
         </p>
       )}
-      <p className="note mt-1">The cylinder never goes into the box.</p>
+      <p className="note mt-1">Never put the cylinder in the box.</p>
     </section>
   );
 }
@@ -208,7 +208,7 @@ export function BagStation(p: BagStationProps) {
       <section className="min-w-0">
         {meanwhile}
         <div className="mb-1 flex flex-wrap items-center gap-3">
-          <h2 className="mr-auto">Bags under your hands</h2>
+          <h2 className="mr-auto">Edit the bags</h2>
           <Button type="button" disabled={busy} aria-expanded={comparing} onClick={() => setComparing(!comparing)}>
             Plans side by side
           </Button>

@@ -63,11 +63,11 @@ export function Weakest({
       </span>
       <b className="num text-20">{slackWords(now.slackH)}</b>
       <span className="text-13 text-ink-2">
-        worst tenth <span className="num">{slackWords(now.worstSlackH)}</span>;{' '}
+        bad case (1 in 10) <span className="num">{slackWords(now.worstSlackH)}</span>;{' '}
         <span className="num">{expectedWords(expected, animals)}</span> expected alive
         {!told && risk && (
           <>
-            , within limits in <span className="num">{wholePercent(risk.chance)}</span> of 100 trips
+            , good in <span className="num">{wholePercent(risk.chance)}</span> of 100 trips
           </>
         )}
       </span>

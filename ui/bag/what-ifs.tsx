@@ -62,7 +62,7 @@ export function WhatIfs({
                   onClick={() => show(shown?.what === x.what ? null : x)}
                 >
                   <span className={`min-w-0 flex-1 ${shown?.what === x.what ? 'font-semibold' : ''}`}>
-                    {x.what === 'planned' ? 'as planned, without chance' : whatIfs[x.what]}
+                    {x.what === 'planned' ? 'as planned, without random variation' : whatIfs[x.what]}
                   </span>
                   {x.factor && <span style={{ color: factorColour[x.factor] }}>{factorWords[x.factor]}</span>}
                   <b className="num w-[92px] text-right">{slackWords(x.slackH)}</b>

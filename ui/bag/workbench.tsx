@@ -266,7 +266,7 @@ export function Workbench({
           </Button>
           {leave && (
             <Button type="button" onClick={leave}>
-              Leave it as it was
+              Discard changes
             </Button>
           )}
           <Button tone="go" disabled={busy}>

@@ -57,7 +57,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
       by.kind === 'moment'
         ? { deed: 'tick', code: by.code, key: `moment:${by.key}`, done }
         : { deed: 'duty', quarantineId: by.quarantineId, key: by.key, done },
-      done ? t.title : `${t.title}, taken back`,
+      done ? t.title : `${t.title}: undone`,
     );
     setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null);
   };
@@ -128,11 +128,11 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
             leave && `Leave by ${clock(leave.atMs, p.zone)}.`,
           ]
             .filter(Boolean)
-            .join(' ') || 'Nothing needs hands just now.'}
+            .join(' ') || 'Nothing to do right now.'}
         </p>
         {p.evening > 0 && (
           <ButtonLink className="ml-auto max-md:min-h-16" href="/evening">
-            {p.evening > 1 ? `Pack the evening: ${p.evening} consignments` : 'Pack the evening'}
+            {p.evening > 1 ? `Pack the evening: ${p.evening} shipments` : 'Pack the evening'}
           </ButtonLink>
         )}
       </div>

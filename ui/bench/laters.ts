@@ -1,6 +1,6 @@
 /** Ways to put a duty off, as the server knows them. */
 export const laters = [
-  ['quarter', 'In a quarter of an hour'],
+  ['quarter', 'In 15 minutes'],
   ['hour', 'In an hour'],
   ['evening', 'This evening, 18:00'],
   ['morning', 'Tomorrow morning, 8:00'],

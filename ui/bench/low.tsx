@@ -35,7 +35,7 @@ export function RunningLow({ low, zone }: { low: readonly LowSupply[]; zone: str
                   <span className="whitespace-nowrap">{s.bites.code}</span>
                 </>
               ) : (
-                'below its mark'
+                'below minimum'
               )}
             </span>
           </li>

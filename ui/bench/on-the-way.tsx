@@ -35,7 +35,7 @@ function Way({
     <a
       href={`/consignments/${c.code}`}
       role="listitem"
-      aria-label={`${c.code} ${c.who}. ${c.words}. Slack ${slackWords(r.slackH)}`}
+      aria-label={`${c.code} ${c.who}. ${c.words}. Margin ${slackWords(r.slackH)}`}
     >
       <rect x="0" y={y} width="616" height="56" fill="transparent" />
       <path d={`M0 ${y}H616`} className="hair" />
@@ -120,13 +120,13 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
   return (
     <section>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <h2>Consignments on the way</h2>
-        <span className="mute hidden text-13 2xl:inline">hatched: window; after it: slack</span>
+        <h2>Shipments on the way</h2>
+        <span className="mute hidden text-13 2xl:inline">hatched: delivery window; after it: time to spare</span>
         <span className="ml-auto flex flex-wrap gap-2">
           <ButtonLink href="/quick">Quick answer</ButtonLink>
-          <ButtonLink href="/arrivals/new">A box has come</ButtonLink>
+          <ButtonLink href="/arrivals/new">New arrival</ButtonLink>
           <ButtonLink href="/consignments/new" tone="go">
-            New consignment
+            New shipment
           </ButtonLink>
         </span>
       </div>
@@ -156,7 +156,7 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
           viewBox={`0 0 616 ${24 + p.onTheWay.length * 56}`}
           className="w-full min-w-[560px]"
           role="list"
-          aria-label="Consignments on the way"
+          aria-label="Shipments on the way"
         >
           {days.map((ms) => (
             <text key={ms} x={X(ms)} y="13" textAnchor="middle" className="rb-n b">
@@ -182,7 +182,7 @@ export function OnTheWay({ p, now }: { p: BenchProps; now: number }) {
           <path d={`M${X(now)} 18V${24 + p.onTheWay.length * 56}`} stroke="var(--ink)" strokeWidth="1.6" />
         </svg>
       </div>
-      {p.onTheWay.length === 0 && <p className="note py-2">Nothing is on the way.</p>}
+      {p.onTheWay.length === 0 && <p className="note py-2">No shipment is on the way.</p>}
     </section>
   );
 }

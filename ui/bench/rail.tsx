@@ -116,7 +116,7 @@ export function Rail(p: {
           </li>
         ))}
         {p.tasks.length === 0 && (
-          <li className="note py-4">Nothing more to do. Plan the next consignment, or look after the tanks.</li>
+          <li className="note py-4">Nothing more to do. Plan the next shipment, or look after the tanks.</li>
         )}
       </ol>
     </div>

@@ -13,7 +13,7 @@ export function Welcome() {
       </p>
       <ol className="my-6 space-y-2 text-15">
         <li>
-          <b>Order</b>: animals, receiver, service, hand-over.
+          <b>Order</b>: animals, receiver, service, drop-off.
         </li>
         <li>
           <b>Look</b>: every bag hour by hour, and what fails first.
@@ -26,7 +26,7 @@ export function Welcome() {
         </li>
       </ol>
       <ButtonLink href="/consignments/new" tone="hands" wet>
-        Make the first consignment
+        Make the first shipment
       </ButtonLink>
       <p className="mt-3">
         <ButtonLink href="/quick" wet>

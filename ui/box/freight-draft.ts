@@ -36,7 +36,7 @@ const names: Readonly<Record<string, string>> = {
   prices: 'Price',
   packingPerBox: 'Packing of a box',
   insured: 'Insured',
-  other: 'Other sums',
+  other: 'Other costs',
 };
 export const freightLabel = (path: string): string => {
   const [head = '', ...rest] = path.split('.');

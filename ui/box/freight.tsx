@@ -50,7 +50,7 @@ function OnTheScale({
           aria-label={`Take back the weight of box ${box.id}`}
           onClick={() => void save((press) => weigh(press, { code: p.code, boxId: box.id, kg: null }))}
         >
-          Take back
+          Undo
         </Button>
       </span>
     );
@@ -120,10 +120,10 @@ function Weights({
         head={
           <>
             <th>Box</th>
-            <th className="r">By the plan</th>
+            <th className="r">Planned</th>
             <th className="r">Booked</th>
             <th className="r">On the scale</th>
-            <th className="r">Paid for</th>
+            <th className="r">Charged</th>
             <th className="r">Freight</th>
           </>
         }
@@ -208,7 +208,7 @@ function Other({ d, set, problems }: { d: Draft; set: (x: Partial<Draft>) => voi
           <Button
             type="button"
             tone="flat"
-            aria-label={`Remove ${o.name || 'this sum'}`}
+            aria-label={`Remove ${o.name || 'this cost'}`}
             onClick={() => set({ other: d.other.filter((_, k) => k !== i) })}
           >
             Remove
@@ -220,7 +220,7 @@ function Other({ d, set, problems }: { d: Draft; set: (x: Partial<Draft>) => voi
         tone="flat"
         onClick={() => set({ other: [...d.other, { name: '', amount: '', asked: true }] })}
       >
-        Another sum
+        Another cost
       </Button>
     </div>
   );
@@ -286,10 +286,10 @@ export function FreightAndCosts(p: P) {
         {dirty && (
           <>
             <Button type="button" tone="flat" onClick={reset}>
-              Leave it
+              Cancel
             </Button>
             <Button tone="go" disabled={busy}>
-              Save and sum up
+              Save and add up
             </Button>
           </>
         )}
@@ -319,12 +319,12 @@ export function FreightAndCosts(p: P) {
             <p className="mt-1 flex items-start gap-2 text-13" role="status">
               <StateMark mark="watch" size={15} />
               <span>
-                This carrier has not approved our packaging: live freight is insured only after it has. A claim goes to
-                the carrier, with the photograph of the closed bag.
+                This carrier has not approved our packaging; live freight is insured only once it has. Claims go to the
+                carrier with a photo of the closed bag.
               </span>
             </p>
           )}
-          <h3 className="mb-1 mt-5">Asked of the buyer</h3>
+          <h3 className="mb-1 mt-5">Charged to the buyer</h3>
           <div className="grid grid-cols-2 gap-3">
             {p.lines.map((l) => (
               <NumberField
@@ -337,12 +337,12 @@ export function FreightAndCosts(p: P) {
               />
             ))}
             {sum('packingPerBox', 'Packing, a carton')}
-            {sum('freight', 'Freight asked', undefined, p.costs.freight.toFixed(2))}
+            {sum('freight', 'Freight charged', undefined, p.costs.freight.toFixed(2))}
           </div>
-          <h3 className="mb-1 mt-5">Spent by us</h3>
+          <h3 className="mb-1 mt-5">Our costs</h3>
           <div className="grid grid-cols-3 gap-3">
-            {sum('hours', 'Hours of work', 'h', 'by the plan')}
-            {sum('km', 'The way', 'km')}
+            {sum('hours', 'Hours of work', 'h', 'as planned')}
+            {sum('km', 'Journey', 'km')}
             {sum('tolls', 'Tolls')}
           </div>
           <Other d={d} set={set} problems={problems} />
@@ -352,7 +352,7 @@ export function FreightAndCosts(p: P) {
           />
         </div>
         <div className="min-w-0">
-          {dirty && <p className="note mb-1">The sums are of what is saved.</p>}
+          {dirty && <p className="note mb-1">Totals are of what is saved.</p>}
           <Sums p={p} />
         </div>
       </div>

@@ -22,7 +22,7 @@ export function OtherBoxes({
     return (
       <p className="mt-3">
         <Button disabled={busy} onClick={() => void save((press) => findBoxes(press, code), setSets)}>
-          {busy ? 'Looking …' : 'Look for better boxes'}
+          {busy ? 'Looking …' : 'Find better boxes'}
         </Button>
       </p>
     );
@@ -32,7 +32,7 @@ export function OtherBoxes({
         head={
           <>
             <th>Boxes</th>
-            <th className="r">Paid for</th>
+            <th className="r">Charged</th>
             <th className="r">Boxes and freight</th>
             <th />
           </>
@@ -70,12 +70,12 @@ export function OtherBoxes({
             ))}
           </ul>
           <Button tone="go" disabled={busy} onClick={() => take(looked)}>
-            Take {looked.name}
+            Use {looked.name}
           </Button>
         </div>
       )}
       <p className="note mt-1">
-        Bags and packs stay as they are, places that hands chose go. A smaller box cools faster: look at Heat after.
+        Bags and packs stay; places set by hand are lost. A smaller box cools faster: check Heat afterwards.
       </p>
       <Button tone="flat" onClick={() => setSets(null)}>
         Close

@@ -45,7 +45,7 @@ const accepting = (list: Box[], boxId: string, rule: string, on: boolean): Box[]
     if (b.id !== boxId) return b;
     const { accepted = [], ...rest } = b;
     const others = accepted.filter((x) => x.rule !== rule);
-    const now = on ? [...others, { rule, reason: 'Bags give way: taken on by hand.' }] : others;
+    const now = on ? [...others, { rule, reason: 'Bags are squeezed: risk accepted.' }] : others;
     return now.length > 0 ? { ...rest, accepted: now } : rest;
   });
 
@@ -119,7 +119,7 @@ function Above({ p, v, hands, pick }: { p: BoxStationProps; v: BoxView; hands: H
         Drag a bag, or move it with arrow keys and set it down with Enter.
         {byHand.length > 0 && (
           <Button tone="flat" disabled={busy} onClick={() => stand(Object.fromEntries(byHand.map((id) => [id, null])))}>
-            Let the plan place them again
+            Place bags automatically
           </Button>
         )}
       </p>
@@ -138,7 +138,7 @@ function Above({ p, v, hands, pick }: { p: BoxStationProps; v: BoxView; hands: H
       <OtherProblems problems={problems} shown={() => false} />
       {hands.allTheSame && (
         <Button className="mt-1" disabled={busy} onClick={hands.allTheSame}>
-          They give way: do it all the same
+          Squeeze them anyway
         </Button>
       )}
       <OtherBoxes
@@ -159,7 +159,7 @@ function Beside({ p, v, hands, left }: { p: BoxStationProps; v: BoxView; hands: 
   return (
     <section>
       <div className="mb-3 flex min-h-11 items-center gap-3">
-        <h2>{turned ? 'To be turned' : 'From the side'}</h2>
+        <h2>{turned ? 'Turn it' : 'From the side'}</h2>
         <span className="mute text-13">{turned ? 'drag, or arrow keys' : 'one square is 5 cm'}</span>
         <Button tone="flat" className="ml-auto" aria-pressed={turned} onClick={() => setTurned(!turned)}>
           {turned ? 'From the side' : 'Turn it in 3-D'}
@@ -271,7 +271,7 @@ function Misfits({
           {i > 0 && <span className="problem">{m.words}</span>}
           {m.gives && (
             <Button disabled={busy} onClick={() => accept(m.rule, true)}>
-              It gives way: take it on
+              Squeeze it: accept risk
             </Button>
           )}
         </p>
@@ -279,10 +279,10 @@ function Misfits({
       {v.wouldFit.map((t) => (
         <p key={t.boxTypeId} className="mt-1 flex items-center gap-2 text-13">
           <span>
-            In <b>{t.name}</b> all of it fits.
+            In <b>{t.name}</b> everything fits.
           </span>
           <Button disabled={busy} onClick={() => takeType(t.boxTypeId)}>
-            Take it
+            Use
           </Button>
         </p>
       ))}
@@ -290,10 +290,10 @@ function Misfits({
         <p key={m.rule} className="mt-1 flex flex-wrap items-center gap-2 text-13">
           <StateMark mark="watch" size={15} />
           <span>
-            <b>Taken on:</b> {m.words}
+            <b>Risk accepted:</b> {m.words}
           </span>
           <Button tone="flat" disabled={busy} onClick={() => accept(m.rule, false)}>
-            Take that back
+            Undo
           </Button>
         </p>
       ))}
@@ -336,7 +336,7 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
           [
             ['Water', v.weights.waterKg],
             ['Animals', v.weights.fishKg],
-            ...(v.weights.companionsKg > 0 ? ([['Travelling along', v.weights.companionsKg]] as const) : []),
+            ...(v.weights.companionsKg > 0 ? ([['Travelling with them', v.weights.companionsKg]] as const) : []),
             ['Foam box and carton', v.weights.boxKg],
             ['Packs, bags, paper', v.weights.restKg],
           ] as const
@@ -360,7 +360,7 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
         </tr>
         <tr>
           <td>
-            By size, {v.outsideCm.join(' × ')} cm ÷ {divisor}
+            By volume, {v.outsideCm.join(' × ')} cm ÷ {divisor}
           </td>
           <td className="r">
             <b className="num">{two(v.freight.volumetric)}</b>
@@ -376,10 +376,10 @@ function Weight({ v, divisor, stepKg }: { v: BoxView; divisor: number; stepKg: n
         <span className="u">kg</span>
       </p>
       <p className="note">
-        Rounded up to {stepKg} kg. {v.freight.chargedBy === 'volume' ? 'Size decides here.' : 'Weight decides here.'}
-        {v.price > 0 && ` About ${money(v.price)} by the carrier’s row.`}
+        Rounded up to {stepKg} kg. {v.freight.chargedBy === 'volume' ? 'Volume decides.' : 'Weight decides.'}
+        {v.price > 0 && ` About ${money(v.price)} at the carrier’s price.`}
       </p>
-      {v.weights.totalKg > 23 && <p className="caution mt-2">Over 23 kg: two people lift.</p>}
+      {v.weights.totalKg > 23 && <p className="caution mt-2">Over 23 kg: lift with two people.</p>}
     </>
   );
 }

@@ -23,7 +23,7 @@ export function Sums({ p }: { p: FreightView & { code: string } }) {
         ))}
         <tr>
           <td className="!border-t !border-t-ink">
-            <b>In all</b>
+            <b>Total</b>
           </td>
           <td className="r !border-t !border-t-ink">
             <b className="num">{money(total)}</b>
@@ -36,15 +36,15 @@ export function Sums({ p }: { p: FreightView & { code: string } }) {
     <>
       <div className="grid gap-6 sm:grid-cols-2">
         {side('What it costs us', costs.own, costs.ownTotal)}
-        {side('What the buyer is asked', costs.asked, costs.askedTotal)}
+        {side('What the buyer pays', costs.asked, costs.askedTotal)}
       </div>
       <p className="mt-2 flex items-baseline border-t-2 border-ink pt-2">
-        <b className="font-head text-15">{left < 0 ? 'Short' : 'Left over'}</b>
+        <b className="font-head text-15">{left < 0 ? 'Loss' : 'Profit'}</b>
         <span className="num ml-auto text-28 font-semibold" data-testid="left-over">
           {money(Math.abs(left))}
         </span>
       </p>
-      {costs.unpriced.length > 0 && <p className="note">Without a price yet: {costs.unpriced.join(', ')}.</p>}
+      {costs.unpriced.length > 0 && <p className="note">No price yet: {costs.unpriced.join(', ')}.</p>}
       <p className="mt-2 flex flex-wrap gap-2">
         <ButtonLink href={`/consignments/${p.code}/papers?kinds=buyer-costs`}>Print for the buyer</ButtonLink>
         <ButtonLink href={`/consignments/${p.code}/papers?kinds=own-costs`}>Print our own</ButtonLink>

@@ -55,7 +55,7 @@ export function Chance({
           {'; '}
         </>
       )}
-      <span className="num">{safe}</span> of <span className="num">{runs}</span> simulated trips within limits
+      <span className="num">{safe}</span> of <span className="num">{runs}</span> simulated trips good
     </p>
   );
 }

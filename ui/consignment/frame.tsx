@@ -64,7 +64,7 @@ export function Frame({ view: v, children }: { view: FrameView; children: React.
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
           <StateMark mark="stop" size={16} />
           <b>Cancelled</b> {v.cancelled.day}
-          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Its fish and supplies are free again.
+          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Fish and supplies are released.
         </p>
       )}
       <Ribbon {...v.ribbon} full={FULL.includes(open)} />

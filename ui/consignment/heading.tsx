@@ -48,7 +48,7 @@ export function Heading({ code, line1, line2, overall, worst, problem, oddsFollo
               data-worst-h={overall.worstSlackH ?? 'none'}
               data-odds={oddsFollow ? 'follow' : 'told'}
             >
-              <span className="mr-3.5 font-head text-15 font-semibold">Slack</span>
+              <span className="mr-3.5 font-head text-15 font-semibold">Margin</span>
               {s ? (
                 <>
                   <span className="num big">
@@ -71,10 +71,10 @@ export function Heading({ code, line1, line2, overall, worst, problem, oddsFollo
                 size={15}
               />
               {overall.bagId
-                ? `${factorWords[overall.factor!]} in bag ${overall.bagId} first${overall.worstSlackH === overall.slackH ? '' : `; worst tenth ${slackWords(overall.worstSlackH)}`}`
-                : 'nothing fails within two days of the window'}
+                ? `Limited by ${factorWords[overall.factor!]} in bag ${overall.bagId}${overall.worstSlackH === overall.slackH ? '' : `; ${slackWords(overall.worstSlackH)} in a bad case (1 trip in 10)`}`
+                : 'no limit within two days of delivery'}
             </p>
-            {oddsFollow && <p className="text-13 text-ink-2">as planned; the odds are being computed …</p>}
+            {oddsFollow && <p className="text-13 text-ink-2">as planned; odds are being computed …</p>}
             {chance}
           </>
         ) : (

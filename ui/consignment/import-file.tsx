@@ -41,12 +41,12 @@ export function ImportFile() {
           aria-label="Already here"
         >
           <p className="mb-3">
-            This consignment is already here as <b>{asked.code}</b>.
+            This shipment is already here as <b>{asked.code}</b>.
           </p>
           <div className="flex gap-2">
             <Button onClick={() => send(asked.text, 'replace')}>Replace it</Button>
             <Button onClick={() => send(asked.text, 'keep-both')}>Keep both</Button>
-            <Button onClick={() => setAsked(null)}>Leave it</Button>
+            <Button onClick={() => setAsked(null)}>Cancel</Button>
           </div>
         </div>
       )}

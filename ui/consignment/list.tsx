@@ -29,9 +29,9 @@ export function ConsignmentList({
   return (
     <>
       <section className="chead relative flex-wrap gap-y-2 py-2">
-        <h1 className="mr-auto">Consignments</h1>
+        <h1 className="mr-auto">Shipments</h1>
         <form className="find" role="search" action="/consignments">
-          <input name="find" defaultValue={find} placeholder="Find a consignment" aria-label="Find a consignment" />
+          <input name="find" defaultValue={find} placeholder="Find a shipment" aria-label="Find a shipment" />
         </form>
         <OwnerOnly>
           <ImportFile />
@@ -39,7 +39,7 @@ export function ConsignmentList({
             <Download size={16} aria-hidden="true" /> Export
           </a>
           <ButtonLink href="/consignments/new" tone="go">
-            New consignment
+            New shipment
           </ButtonLink>
         </OwnerOnly>
       </section>
@@ -76,11 +76,11 @@ export function ConsignmentList({
               <th>Code</th>
               <th>With</th>
               <th>Animals</th>
-              <th>Hand-over</th>
+              <th>Drop-off</th>
               <th>Stage</th>
-              <th className="r">Slack</th>
-              <th className="r">Worst tenth</th>
-              <th>Fails first</th>
+              <th className="r">Margin</th>
+              <th className="r">Bad case (1 in 10)</th>
+              <th>Limited by</th>
             </>
           }
         >
@@ -90,7 +90,7 @@ export function ConsignmentList({
         </Table>
         {rows.length === 0 && (
           <p className="note py-6">
-            {find ? 'Nothing has this code, name, fish or tank.' : 'No consignment here.'}{' '}
+            {find ? 'No shipment matches this code, name, fish or tank.' : 'No shipments.'}{' '}
             <Link className="font-semibold text-tide" href="/consignments/new">
               Make one
             </Link>
@@ -138,21 +138,21 @@ function Row({ s, zone }: { s: ConsignmentListView['rows'][number]; zone: string
           </span>
         </span>
       </td>
-      <td data-head="Hand-over" className="whitespace-nowrap">
+      <td data-head="Drop-off" className="whitespace-nowrap">
         {dayClock(Date.parse(c.handOverAt), zone)}
       </td>
       <td data-head="Stage">{s.stage}</td>
-      <td data-head="Slack" className="r whitespace-nowrap">
+      <td data-head="Margin" className="r whitespace-nowrap">
         {s.result && s.stage !== 'cancelled' && (
           <span className="inline-flex items-center gap-1.5">
             <StateMark mark={s.result.state} size={15} /> <b className="num">{slackWords(s.result.slackH)}</b>
           </span>
         )}
       </td>
-      <td data-head="Worst tenth" className="r num whitespace-nowrap">
+      <td data-head="Bad case (1 in 10)" className="r num whitespace-nowrap">
         {s.result ? slackWords(s.result.worstSlackH) : ''}
       </td>
-      <td data-head="Fails first">
+      <td data-head="Limited by">
         {s.result?.factor
           ? `${factorWords[s.result.factor]}, ${s.result.bagId}`
           : s.result

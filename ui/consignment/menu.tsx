@@ -71,7 +71,7 @@ function OwnersMenu({ code, version, archived, cancelled, left }: MenuProps) {
                 )
               }
             >
-              Order the same again
+              Duplicate
             </button>
           </MenuItem>
           <MenuItem>
@@ -91,11 +91,11 @@ function OwnersMenu({ code, version, archived, cancelled, left }: MenuProps) {
                 onClick={() =>
                   save(
                     (press) => reviveOrder(press, code, version),
-                    () => setSaid('It stands again.'),
+                    () => setSaid('Restored.'),
                   )
                 }
               >
-                It is not cancelled after all
+                Undo cancellation
               </button>
             </MenuItem>
           ) : (
@@ -114,11 +114,11 @@ function OwnersMenu({ code, version, archived, cancelled, left }: MenuProps) {
               onClick={() =>
                 save(
                   (press) => putAway(press, code, !archived),
-                  () => setSaid(archived ? 'Brought back.' : 'Put away. It can be brought back here.'),
+                  () => setSaid(archived ? 'Restored.' : 'Archived. You can restore it here.'),
                 )
               }
             >
-              {archived ? 'Bring back' : 'Put away'}
+              {archived ? 'Restore' : 'Archive'}
             </button>
           </MenuItem>
         </MenuItems>
@@ -130,7 +130,7 @@ function OwnersMenu({ code, version, archived, cancelled, left }: MenuProps) {
         cancel={(reason) =>
           save(
             (press) => cancelOrder(press, code, version, reason),
-            () => setSaid('Cancelled. It can be brought back here.'),
+            () => setSaid('Cancelled. You can restore it here.'),
           )
         }
       />
@@ -167,16 +167,14 @@ function CancelDialog({
             }}
           >
             <label className="field">
-              Why, if you want to say it
+              Reason (optional)
               <input className="in" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={300} />
             </label>
-            <p className="note my-3">
-              Fish and supplies are free again, and nothing of it stays on the Bench. The plan is kept.
-            </p>
+            <p className="note my-3">Fish and supplies are released and its tasks leave the Bench. The plan is kept.</p>
             <div className="flex gap-2">
               <Button tone="go">Cancel the order</Button>
               <Button type="button" onClick={close}>
-                Leave it
+                Cancel
               </Button>
             </div>
           </form>

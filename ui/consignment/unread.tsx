@@ -18,10 +18,10 @@ export function UnreadPage({ code, why, lastGood }: { code: string; why: string;
         </h1>
         <p className="mt-3 text-16">{why}</p>
         <p className="mt-2">
-          Nothing is lost: it is stored as it is, and every other consignment goes on.{' '}
+          Nothing is lost. It is stored as it is; all other shipments work.{' '}
           {lastGood === null
-            ? 'No earlier state of it is whole; a backup may have one.'
-            : `The state before “${lastGood}” is whole. Bringing it back keeps this one among the earlier states.`}
+            ? 'No earlier version is readable; a backup may have one.'
+            : `The version before “${lastGood}” is readable. Restoring it keeps this one as an earlier version.`}
         </p>
         <div className="mt-4 flex flex-wrap gap-3">
           {lastGood !== null && (
@@ -31,10 +31,10 @@ export function UnreadPage({ code, why, lastGood }: { code: string; why: string;
               disabled={busy}
               onClick={() => save((press) => bringBackGood(press, code))}
             >
-              Bring the last whole state back
+              Restore last readable version
             </Button>
           )}
-          <ButtonLink href="/supplies?shown=archived">See what was put away</ButtonLink>
+          <ButtonLink href="/supplies?shown=archived">Show archived</ButtonLink>
         </div>
         {problems[0] && <p className="problem mt-3">{problems[0].message}</p>}
       </div>

@@ -26,8 +26,8 @@ export function FastTanks(p: FastTanksProps) {
       (moved) => setSaid(moved),
     );
   return (
-    <section className="mb-8" aria-label="How each tank fasts">
-      <h2 className="mb-1">How each tank fasts</h2>
+    <section className="mb-8" aria-label="Fasting by tank">
+      <h2 className="mb-1">Fasting by tank</h2>
       {said.length > 0 && (
         <ul className="note mb-2 border border-rule-strong bg-paper px-3 py-2" role="status">
           {said.map((x) => (
@@ -84,17 +84,17 @@ function Tank({
         </p>
         <p className="mt-0.5 text-15">
           {t.feedMs === null ? (
-            <b>Fed as always</b>
+            <b>Fed as usual</b>
           ) : (
             <>
-              Last feed <b>{when(t.feedMs)}</b>, then none for <b className="num">{Math.round(t.hours)}</b>
+              Last feed <b>{when(t.feedMs)}</b>, then nothing for <b className="num">{Math.round(t.hours)}</b>
               {'\u00a0'}
               <span className="u">h</span>
             </>
           )}
           {t.tubMs !== null && (
             <>
-              ; into the tub <b>{when(t.tubMs)}</b>
+              ; move to the tub <b>{when(t.tubMs)}</b>
             </>
           )}
         </p>
@@ -106,7 +106,7 @@ function Tank({
         ))}
         {t.tooShort.map((x) => (
           <Warning key={`short ${x.name}`} mark="watch">
-            The gut of {x.name} wants {x.wantsH} h: what is left in it fouls the bag, and is reckoned with.
+            The gut of {x.name} wants {x.wantsH} h. What is left fouls the bag and is included.
           </Warning>
         ))}
         {t.conflicts.map((x) => (
@@ -122,11 +122,11 @@ function Tank({
         <div className="no-print grid grid-cols-[104px_1fr] items-end gap-3 md:grid-cols-[1fr_104px_auto]">
           <SelectField
             className="col-span-2 md:col-span-1"
-            label="School"
+            label="Method"
             path={`school.${t.tank}`}
             value={school}
             onChange={(v) => choose({ school: v === BY_GUT ? undefined : (v as School), hours: undefined })}
-            options={[[BY_GUT, 'By the gut of these fish'], ...p.schools]}
+            options={[[BY_GUT, 'By these fish’s digestion'], ...p.schools]}
           />
           <form
             onSubmit={(e) => {
@@ -135,7 +135,7 @@ function Tank({
             }}
             onBlur={keepHours}
           >
-            <NumberField label="Own hours" unit="h" path={`hours.${t.tank}`} value={hours} onChange={setHours} />
+            <NumberField label="Your own hours" unit="h" path={`hours.${t.tank}`} value={hours} onChange={setHours} />
           </form>
           <label className="flex min-h-9 cursor-pointer items-center gap-2 text-13">
             <input

@@ -164,17 +164,17 @@ function Chosen({
         <p>{c.reason}</p>
         {c.handOverAt && (
           <p className="note">
-            Hand-over {clock(Date.parse(c.handOverAt), zone)}, delivery{' '}
+            Drop-off {clock(Date.parse(c.handOverAt), zone)}, delivery{' '}
             {dayMonth(Date.parse(c.windowAt!.startAt), there.zone)} {clock(Date.parse(c.windowAt!.startAt), there.zone)}{' '}
             to {clock(Date.parse(c.windowAt!.endAt), there.zone)} in {there.name};{' '}
-            {c.chance !== null && `worst tenth ${slackWords(c.worstSlackH)} of slack, `}
+            {c.chance !== null && `${slackWords(c.worstSlackH)} to spare in a bad case (1 in 10), `}
             {c.weightKg!.toFixed(1)} kg.
           </p>
         )}
       </div>
       {c.handOverAt && c.chance !== null && (
         <Button tone="go" className="!min-h-11" disabled={busy} onClick={ship}>
-          Ship on this day
+          Use this day
         </Button>
       )}
     </div>
@@ -201,7 +201,7 @@ export function DayPicker(p: DayPickerProps) {
         hold(press, {
           code,
           version,
-          reason: top && top.verdict === 'hold' ? 'no day of the ten is kind enough' : '',
+          reason: top && top.verdict === 'hold' ? 'none of the ten days is good enough' : '',
           best: top ? { verdict: top.verdict, chance: top.chance } : null,
         }),
       () => setSaid([]),
@@ -219,7 +219,7 @@ export function DayPicker(p: DayPickerProps) {
           packs: c.packs,
         }),
       (moved) => {
-        setSaid(moved.length > 0 ? moved : ['It stands there already.']);
+        setSaid(moved.length > 0 ? moved : ['This is the current day.']);
         setChosen(null);
         setAsked(false);
       },
@@ -230,12 +230,11 @@ export function DayPicker(p: DayPickerProps) {
         <div className="mb-4 flex flex-wrap items-center gap-3 border-2 border-ink bg-paper px-3 py-2" role="status">
           <StateMark mark="watch" size={18} />
           <p className="min-w-0 flex-1">
-            <b>Held back since {p.held.since}</b>
-            {p.held.reason && `: ${p.held.reason}`}. Nothing of it is due. When a better day appears, it becomes a duty
-            on the Bench.
+            <b>Waiting since {p.held.since}</b>
+            {p.held.reason && `: ${p.held.reason}`}. Nothing is due. When a better day appears, it shows on the Bench.
           </p>
           <Button disabled={busy} onClick={() => save((press) => release(press, code))}>
-            Let it go as planned
+            Stop holding
           </Button>
         </div>
       )}
@@ -245,7 +244,7 @@ export function DayPicker(p: DayPickerProps) {
           <>
             {!p.held && (
               <Button disabled={busy} onClick={holdBack}>
-                Hold for a better day
+                Wait for a better day
               </Button>
             )}
             {!asked && (
@@ -293,7 +292,7 @@ export function DayPicker(p: DayPickerProps) {
 function Basis({ p, computed, repeats }: { p: DayPickerProps; computed: boolean; repeats: boolean }) {
   return (
     <p className="note mt-2">
-      {computed && `${RUNS} runs of each, with the boxes as they are and packs chosen for each day. `}
+      {computed && `${RUNS} simulated trips each, same boxes, packs chosen for each day. `}
       Weather: {p.weather.source},{' '}
       <span className={p.weather.old ? 'font-semibold text-watch' : ''}>
         {p.weather.words}
@@ -303,8 +302,8 @@ function Basis({ p, computed, repeats }: { p: DayPickerProps; computed: boolean;
       <Link className="font-semibold text-tide" href={`/consignments/${p.code}/heat#forecast`}>
         bring your own
       </Link>
-      . The further ahead, the less it says
-      {repeats ? '. Where it does not reach, its last day is repeated: broken lines, dotted figures' : ''}.
+      . Less certain further ahead
+      {repeats ? '. Beyond its end the last day is repeated: broken lines, dotted figures' : ''}.
     </p>
   );
 }

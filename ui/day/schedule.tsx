@@ -16,12 +16,12 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
     <div className="grid gap-8 lg:grid-cols-[1fr_340px]">
       <section>
         <div className="mb-2 flex items-baseline gap-3">
-          <h2>{p.incoming ? 'Before it is here' : 'Backwards from the hand-over'}</h2>
+          <h2>{p.incoming ? 'Before it arrives' : 'Back from the drop-off'}</h2>
           <a className="ml-auto text-13 font-semibold text-tide" href={p.feed.one} download>
-            These as a calendar file
+            Save as calendar file
           </a>
           <a className="text-13 font-semibold text-tide" href={p.feed.all}>
-            All duties as a feed
+            Subscribe to all tasks
           </a>
           <span className="mute text-13">clock of {p.town}</span>
         </div>
@@ -67,7 +67,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
                     className="shrink-0"
                     disabled={busy}
                     onClick={() => save((press) => tick(press, p.code, `moment:${m.key}`, !m.doneAt))}
-                    aria-label={m.doneAt ? `Take back: ${m.title}` : `Done: ${m.title}`}
+                    aria-label={m.doneAt ? `Undo: ${m.title}` : `Done: ${m.title}`}
                   >
                     {m.doneAt ? `Done ${clock(Date.parse(m.doneAt), p.zone)}` : 'Done'}
                   </Button>
@@ -79,7 +79,7 @@ export function Schedule(p: FastStationView['schedule'] & { code: string }) {
       </section>
       <aside className="note space-y-3">
         {!p.incoming && <WhyTheyFast />}
-        <p className="caution">Water near mains: a residual-current device, and a drip loop in every cable.</p>
+        <p className="caution">Water near mains: use a residual-current device and drip loops.</p>
       </aside>
     </div>
   );
@@ -90,14 +90,15 @@ function WhyTheyFast() {
     <>
       <h2 className="text-ink">Why they fast</h2>
       <p>
-        What is in the gut becomes ammonia and filth in the bag. Tiny livebearers need a day, small community fish a day
-        and a half, cichlids two days, goldfish four. Fry and very small fish bear less; shrimp and snails need none.
+        Food in the gut becomes ammonia and dirt in the bag. Small livebearers need a day, small community fish a day
+        and a half, cichlids two days, goldfish four. Fry and very small fish tolerate less; shrimp and snails need
+        none.
       </p>
       <p>
-        Warm water empties a gut faster, a bigger fish slower. These hours are common practice (†), not a published
-        table; where people differ, choose the school for each tank.
+        Warm water empties the gut faster; bigger fish take longer. These hours are common practice (†). Where keepers
+        differ, choose the method for each tank.
       </p>
-      <p>A bare tub with new water of the same warmth lets them empty there; the tank can then be fed as always.</p>
+      <p>Move them to a bare tub with new water of the same temperature; then feed the tank as usual.</p>
     </>
   );
 }

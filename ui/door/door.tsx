@@ -12,7 +12,7 @@ interface Answer {
   problems?: { message: string }[];
 }
 
-const LOST = 'The house does not answer: is this phone in its network?';
+const LOST = 'Kindly Crate does not answer. Is this phone on its network?';
 
 function Shell({ house, children }: { house: string; children: ReactNode }) {
   return (
@@ -59,14 +59,14 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
           <div className="border-l-[6px] border-l-[var(--watch-mark)] bg-watch-pale p-4" role="alert">
             <h2 className="text-20">This page is for the owner</h2>
             <p>
-              You are {p.me.name || 'here'} as {p.me.role}: Bench, packing, arrival, quarantine and tanks are yours.
-              {p.me.role === 'looker' && ' You can see what is done; to do it, ask the owner for more.'}
+              You are {p.me.name || 'here'} as {p.me.role}: you can use Bench, packing, arrivals, quarantine and tanks.
+              {p.me.role === 'looker' && ' You can look. To do more, ask the owner.'}
             </p>
           </div>
         )}
         {!p.notYours && (
           <p className="text-18">
-            You are in as <b>{p.me.name || 'the owner at this machine'}</b>
+            Signed in as <b>{p.me.name || 'the owner at this machine'}</b>
             {p.me.name && `, ${p.me.role}`}.
           </p>
         )}
@@ -78,12 +78,12 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
           <Button
             className="min-h-16"
             onClick={async () => {
-              if (!window.confirm('Leave? This phone needs a new code to come back.')) return;
+              if (!window.confirm('Sign out? This phone needs a new code to sign in again.')) return;
               await fetch('/door/leave', { method: 'POST' }).catch(() => null);
               goWhole('/door');
             }}
           >
-            Leave: this phone forgets the house
+            Sign out this phone
           </Button>
         )}
       </Shell>
@@ -91,7 +91,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
 
   return (
     <Shell house={p.house}>
-      <form className="grid gap-3" onSubmit={(e) => void enter(e, { code })} aria-label="Come in with a code">
+      <form className="grid gap-3" onSubmit={(e) => void enter(e, { code })} aria-label="Sign in with a code">
         <label className="grid gap-1 text-16" htmlFor="code">
           Code of this phone
           <input
@@ -106,10 +106,10 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
           />
         </label>
         <p className="note">
-          The owner finds one under Settings, People and phones. It lets one phone in, once, within ten minutes.
+          The owner makes one under Settings, People and phones. It works once, for one phone, for ten minutes.
         </p>
         <Button tone="go" wet disabled={busy || code.trim() === ''}>
-          {busy ? 'Coming in …' : 'Come in'}
+          {busy ? 'Signing in …' : 'Sign in'}
         </Button>
       </form>
       {words && (
@@ -121,10 +121,10 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
         <form
           className="grid gap-3 border-t border-rule pt-5"
           onSubmit={(e) => void enter(e, { passphrase })}
-          aria-label="Come in with the passphrase"
+          aria-label="Sign in with the passphrase"
         >
           <label className="grid gap-1 text-16" htmlFor="passphrase">
-            Passphrase of the owner
+            Owner’s passphrase
             <input
               id="passphrase"
               type="password"
@@ -135,10 +135,10 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
             />
           </label>
           <Button className="min-h-16" disabled={busy || passphrase === ''}>
-            Come in as the owner
+            Sign in as owner
           </Button>
           <p className="note">
-            Forgotten? At the machine itself: <code>./kindly passphrase --forget</code>.
+            Forgotten? On the computer itself: <code>./kindly passphrase --forget</code>.
           </p>
         </form>
       )}

@@ -13,9 +13,9 @@ const useSecure = (): boolean | null =>
   );
 
 const MISSING = [
-  ['Without network', 'presses wait while this page stays open; a page that was closed does not come back'],
-  ['Live camera', 'a label is read from a picture you take, or typed'],
-  ['Screen stays on', 'set the phone itself to stay awake while you pack'],
+  ['Without network', 'presses wait while this page is open; a closed page cannot reload'],
+  ['Live camera', 'take a picture of the label, or type it'],
+  ['Screen stays on', 'set the phone to stay awake while you pack'],
 ] as const;
 
 /** What is missing on plain http, and how the house’s own certificate brings it: installed once on this phone. */
@@ -25,15 +25,15 @@ export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port
   if (secure)
     return (
       <p className="note">
-        {window.location.protocol === 'https:' && 'This connection is private, by the house’s own certificate. '}
-        Everything works on this phone. Put Kindly Crate on the home screen from the menu of the browser.
+        {window.location.protocol === 'https:' && 'This connection is private (Kindly Crate’s certificate). '}
+        Everything works on this phone. Add Kindly Crate to the home screen from the browser’s menu.
       </p>
     );
   const safe = `https://${window.location.hostname}:${port}/`;
   return (
     <section className="grid gap-3 border border-rule-strong bg-surface p-4">
-      <h2 className="text-20">Make this phone whole</h2>
-      <p>This connection is not private: everybody in the network could read it, and the browser holds back</p>
+      <h2 className="text-20">Set up this phone</h2>
+      <p>This connection is not private: others on the network could read it, and the browser blocks</p>
       <ul className="grid gap-1">
         {MISSING.map(([what, words]) => (
           <li key={what}>
@@ -45,7 +45,7 @@ export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port
         <ol className="grid list-decimal gap-3 pl-6">
           <li>
             <a className="btn min-h-16 w-full" href="/door/certificate" download>
-              Take the certificate of this house
+              Download the certificate
             </a>
           </li>
           <li>
@@ -54,19 +54,19 @@ export function Whole({ way, root, port }: Pick<DoorView, 'way' | 'root' | 'port
             <i>CA certificate</i>, and take the file.
           </li>
           <li>
-            Compare its SHA-256 mark with the one under Settings, People and phones:
+            Compare its SHA-256 fingerprint with the one under Settings, People and phones:
             <span className="num mt-1 block break-all text-12">{root}</span>
           </li>
           <li>
             <a className="btn go min-h-16 w-full" href={safe}>
-              Go on privately
+              Continue privately
             </a>
           </li>
         </ol>
       )}
       <p className="note">
-        The certificate can vouch for private networks only, never for a site of the world. Remove it where you
-        installed it when this phone leaves the house.
+        The certificate covers private networks only, never websites. Remove it from this phone when it is no longer
+        used here.
       </p>
     </section>
   );

@@ -14,7 +14,7 @@ export function CopyText({ label, text }: { label: string; text: string | (() =>
       onClick={() =>
         void navigator.clipboard.writeText(typeof text === 'string' ? text : text()).then(
           () => setSaid('Copied'),
-          () => setSaid('This browser did not let it be copied'),
+          () => setSaid('This browser blocked copying'),
         )
       }
     >

@@ -8,17 +8,17 @@ export function DraftLine({ restored, reset, bringBack }: Pick<DraftKeeping, 're
   if (bringBack)
     return (
       <p className="note flex flex-wrap items-center gap-3" role="status">
-        What was typed is put aside.
+        Your draft is set aside.
         <Button type="button" onClick={bringBack}>
-          Bring it back
+          Restore
         </Button>
       </p>
     );
   return restored ? (
     <p className="note flex flex-wrap items-center gap-3" role="status">
-      What you typed before stands here again, not saved yet.
+      Your earlier draft is here, not saved yet.
       <Button type="button" onClick={reset}>
-        Begin anew
+        Start over
       </Button>
     </p>
   ) : null;

@@ -12,7 +12,7 @@ export const sent = (text: string): Blob => new Blob([text], { type: 'text/plain
 export const tooLarge = (file: File): Problem[] => [
   {
     path: 'file',
-    message: `This file has ${(file.size / 1e6).toFixed(0)} MB; 3 MB is the most that is read. Nothing was changed.`,
+    message: `This file has ${(file.size / 1e6).toFixed(0)} MB; the limit is 3 MB. Nothing was changed.`,
   },
 ];
 
@@ -35,7 +35,7 @@ export function textOf(bytes: Uint8Array): ReadText {
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), said: '' };
   } catch {
-    return { text: decoded('windows-1252'), said: 'Read as Latin-1: look whether letters with accents are right.' };
+    return { text: decoded('windows-1252'), said: 'Read as Latin-1: check that accented letters are right.' };
   }
 }
 

@@ -93,7 +93,7 @@ export function SpeciesCombo<L extends Lot>({
         else onChange(id);
       }}
       {...(onNew
-        ? { free: (text: string) => ({ id: `${NEW}${text}`, label: text, hint: `“${text}” is new here: add it` }) }
+        ? { free: (text: string) => ({ id: `${NEW}${text}`, label: text, hint: `“${text}” is new: add it` }) }
         : {})}
     />
   );

@@ -47,14 +47,14 @@ export function AllBoxes({
   if (!asked)
     return (
       <p className="mt-3">
-        <Button onClick={() => setAsked(true)}>Rank sets over all {p.boxIds.length} boxes</Button>
+        <Button onClick={() => setAsked(true)}>Rank packs over all boxes {p.boxIds.length} boxes</Button>
       </p>
     );
   if (run.problem) return <p className="problem mt-3">{run.problem}</p>;
   if (!done)
     return (
       <p className="note mt-3 flex items-center gap-2" role="status">
-        Every set in all {p.boxIds.length} boxes, {RUNS} runs of each
+        Every pack set in all boxes {p.boxIds.length} boxes, {RUNS} simulated trips each
         <progress className="h-1.5 w-28" max={1} value={share} aria-label="Sets over all boxes" />
         <Button tone="flat" onClick={() => setAsked(false)}>
           Stop
@@ -88,7 +88,7 @@ export function AllBoxes({
             <th>Packs in every box</th>
             <th className="r">All arrive</th>
             <th className="r">Water °C</th>
-            <th className="r">Slack</th>
+            <th className="r">Margin</th>
             <th className="r">Cost {sign}</th>
             <th className="r">Weight g</th>
             <th />
@@ -103,7 +103,7 @@ export function AllBoxes({
             <td>
               <b className="whitespace-nowrap">{o.name}</b>
               <span className="block text-12 leading-tight text-tide">
-                {[o === first ? 'best' : '', isNow(o) ? 'as it stands' : ''].filter(Boolean).join(', ')}
+                {[o === first ? 'best' : '', isNow(o) ? 'current plan' : ''].filter(Boolean).join(', ')}
               </span>
               <span className="block text-12 leading-tight text-ink-2">{o.reason}</span>
             </td>
@@ -127,8 +127,8 @@ export function AllBoxes({
         ))}
       </Table>
       <p className="note mt-1">
-        {all.length} sets, {RUNS} runs of each. Taken, packs, holes and bottle of every box become these; undo brings
-        each back.
+        {all.length} sets, {RUNS} simulated trips each. Using one replaces packs, holes and bottle of every box; undo
+        restores them.
       </p>
     </section>
   );

@@ -39,7 +39,7 @@ export function Borne({
   const used = Math.round(100 * (dose[deadlineI] ?? 0));
   return (
     <g data-testid="borne">
-      <title>{`Of the cold and heat that kills, ${used} % is borne by the end of the window`}</title>
+      <title>{`Of the cold and heat they tolerate, ${used} % is used by the end of the delivery window`}</title>
       {p.ease.min < p.ease.max && (
         <path d={beyond(p.ease.min, -1) + beyond(p.ease.max, 1)} fill="var(--watch)" fillOpacity=".16" />
       )}
@@ -58,7 +58,7 @@ export function Borne({
         ) : null,
       )}
       <text x={RIGHT + 12} y={foot + 4} className="rb-s" style={{ fill: used >= 100 ? 'var(--stop)' : undefined }}>
-        {used >= 100 ? 'all harm borne' : `harm borne ${used} %`}
+        {used >= 100 ? 'all stress used' : `stress used ${used} %`}
       </text>
     </g>
   );

@@ -27,13 +27,13 @@ export function Bottles({ box, busy, change }: { box: Box; busy: boolean; change
           value={litres}
           onChange={setLitres}
         />
-        <NumberField label="Its water" unit="°C" path="box.bottle.startC" value={warm} onChange={setWarm} />
+        <NumberField label="Water temperature" unit="°C" path="box.bottle.startC" value={warm} onChange={setWarm} />
         {box.bottle ? (
           <Button type="button" disabled={busy} onClick={() => change({ bottle: null })}>
             Take out
           </Button>
         ) : (
-          <Button disabled={busy}>Put in</Button>
+          <Button disabled={busy}>Use</Button>
         )}
       </form>
       <form
@@ -49,12 +49,10 @@ export function Bottles({ box, busy, change }: { box: Box; busy: boolean; change
             Take out
           </Button>
         ) : (
-          <Button disabled={busy}>Put in</Button>
+          <Button disabled={busy}>Use</Button>
         )}
       </form>
-      {box.bottle && (
-        <p className="caution">Hot water scalds: close it tight, wrap it, keep it from skin and from bags.</p>
-      )}
+      {box.bottle && <p className="caution">Hot water scalds. Close it tight, wrap it, keep it off skin and bags.</p>}
     </div>
   );
 }

@@ -76,7 +76,7 @@ function NotForecast({ p, s }: { p: HeatStationProps; s: Scale }) {
     <g data-testid="not-forecast">
       <rect x={from} y={TOP} width={RIGHT - from} height={H} fill="url(#window-hatch)" fillOpacity=".5" />
       <text x={from + 6} y={TOP + H - 8} className="rb-s">
-        no forecast: its last day repeated
+        no forecast: last day repeated
       </text>
     </g>
   );
@@ -105,7 +105,7 @@ function Band({
         bag {bagId}; P10 to P90
       </text>
       <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
-        all in it bear for a day:
+        all tolerate for 24 h:
       </text>
       <text x="32" y={TOP + 69} className="rb-s" style={{ fill: 'var(--tide)' }}>
         {p.band.min} to {p.band.max} °C
@@ -185,10 +185,10 @@ function Balance({
       <path d={path(set.packW)} fill="none" stroke="var(--c-temp)" strokeWidth="1.6" />
       <path d={path(set.lossW)} fill="none" stroke="var(--c-amb)" strokeDasharray="5 3" strokeWidth="1.4" />
       <text x={RIGHT + 12} y={B_TOP + 16} className="rb-s">
-        lost by the walls
+        lost through the walls
       </text>
       <text x={RIGHT + 12} y={B_TOP + 34} className="rb-s" style={{ fill: 'var(--c-temp)' }}>
-        given by the packs
+        from the packs
       </text>
       {oxygen && set.packs.length > 0 && (
         <>
@@ -200,7 +200,7 @@ function Balance({
             strokeWidth="1.2"
           />
           <text x={RIGHT + 12} y={B_TOP + 52} className="rb-s" style={{ fill: 'var(--c-oxy)' }}>
-            their air, top is fresh
+            air for packs, top is fresh
           </text>
         </>
       )}
@@ -256,7 +256,7 @@ function figuresAt(ms: number, p: HeatStationProps, set: HeatOption, reading: Bo
     `water ${one(set.tempC[i]!)}`,
     `outside ${one(p.ambientC[i]!)} °C`,
     `packs ${one(set.packW[i]!)} W`,
-    ...(air !== undefined && set.packs.length > 0 ? [`their air ${Math.round(100 * air)} %`] : []),
+    ...(air !== undefined && set.packs.length > 0 ? [`air for packs ${Math.round(100 * air)} %`] : []),
   ].join(', ');
 }
 

@@ -170,7 +170,7 @@ function Entry({
       </p>
       <div className="grid grid-cols-2 items-end gap-2">
         <SelectField
-          label="Lies"
+          label="Lies on"
           path="at"
           value={p.at ?? 'lid'}
           onChange={(v) => {
@@ -181,7 +181,7 @@ function Entry({
         />
         {(p.at ?? 'lid') === 'lid' && (
           <SelectField
-            label="Held"
+            label="Placed"
             path="onPaper"
             value={p.onPaper ? 'paper' : 'tape'}
             onChange={(v) => to({ onPaper: v === 'paper' ? true : undefined })}
@@ -219,9 +219,7 @@ function Entry({
           Set
         </Button>
       </div>
-      <p className="note mt-1">
-        Air side inward, dry, never against a bag. Opened a day early it is spent a day early.
-      </p>
+      <p className="note mt-1">Air side inward, dry, never against a bag. Opened a day early it ends a day early.</p>
     </div>
   );
 }
@@ -297,14 +295,14 @@ export function Crate({
           leave={() => setOpen(null)}
         />
       )}
-      <h3 className="mt-3">On the shelf</h3>
+      <h3 className="mt-3">In stock</h3>
       <ul>
         {p.packTypes.map((t) => (
           <li key={t.id} className="flex items-center gap-2 border-b border-rule py-1">
             <PackChip
               id={`shelf ${t.id}`}
               data={{ packId: t.id, at: null }}
-              label={`${t.name} from the shelf: pick up`}
+              label={`${t.name} from stock: pick up`}
               cold={t.kind === 'cold'}
             >
               {short(t.id)}

@@ -34,7 +34,7 @@ export function ForecastPanel(p: Props) {
     const text = (await readFileText(chosen)).text;
     await save(
       (press) => importForecast(press, p.code, sent(text), chosen.name),
-      () => setSaid(`Forecast taken from ${chosen.name}.`),
+      () => setSaid(`Forecast from ${chosen.name}.`),
     );
   };
   return (
@@ -59,18 +59,18 @@ export function ForecastPanel(p: Props) {
             Forecast: {f.source},{' '}
             <span className={f.old ? 'font-semibold text-watch' : ''} title={f.madeAt}>
               {f.words}
-              {f.old ? ': fetch it anew, or bring your own' : ''}
+              {f.old ? ': fetch it again, or use your own' : ''}
             </span>
-            .{f.ownSpread && ' It tells its own spread, and the odds go by that.'}
+            .{f.ownSpread && ' It includes its own spread; the odds use it.'}
           </p>
           {f.endsMs !== null && (
             <p className="font-semibold text-watch">
-              It ends {dayClock(f.endsMs, p.zone)}; from then on its last day is repeated.
+              Forecast ends {dayClock(f.endsMs, p.zone)}; after that its last day is repeated.
             </p>
           )}
           <p role="status">
             {said ||
-              'A file with time, place, temperature and zone can be dropped here; with lowest and highest, or several runs, the odds go by its own spread.'}
+              'Drop a file with time, place, temperature and zone here. With lowest and highest, or several runs, its spread is used.'}
           </p>
         </div>
         <FilePick accept=".csv,text/csv" onFile={(f) => void take(f)}>
@@ -84,11 +84,11 @@ export function ForecastPanel(p: Props) {
           onClick={() =>
             save(
               (press) => refreshForecast(press, p.code),
-              () => setSaid('Forecast fetched anew.'),
+              () => setSaid('Forecast updated.'),
             )
           }
         >
-          Fetch anew
+          Update forecast
         </Button>
       </div>
       {typing && <TypeDays p={p} done={() => setTyping(false)} />}
@@ -175,7 +175,7 @@ function TypeDays({ p, done }: { p: Props; done: () => void }) {
           </fieldset>
         ))}
       </div>
-      <p className="note mt-2">Coldest and warmest of each day; hours follow from the sun of each place.</p>
+      <p className="note mt-2">Lowest and highest of each day; hours follow the sun at each place.</p>
       <div className="mt-2 flex gap-2">
         <Button tone="go" disabled={p.busy}>
           Use these days

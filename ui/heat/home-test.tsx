@@ -64,7 +64,7 @@ function Readings({
           onChange={(e) => {
             const file = e.target.files?.[0];
             if (!file) return;
-            if (file.size > LARGEST_FILE) tell('This file is larger than any logger writes.');
+            if (file.size > LARGEST_FILE) tell('This file is too large for a logger file.');
             else void readFileText(file).then((t) => setText(t.text));
             e.target.value = '';
           }}
@@ -102,13 +102,12 @@ function Lift({
   );
   const chance = results[0]?.risk?.chance ?? null;
   if (problem) return <p className="problem mt-1">{problem}</p>;
-  if (chance === null || p.chance === null)
-    return <p className="note mt-1">Computing what it does to the odds of this consignment…</p>;
+  if (chance === null || p.chance === null) return <p className="note mt-1">Computing the effect on this shipment…</p>;
   const percent = (x: number): string => `${Math.floor(100 * x + 1e-9)} %`;
   return (
     <p className="mt-1 text-13" data-testid="test-lift">
-      Kept, the chance of this consignment goes from <b className="num">{percent(p.chance)}</b> to{' '}
-      <b className="num">{percent(chance)}</b>: what nobody had measured is known closer, and it is as it is.
+      If used, the chance of this shipment goes from <b className="num">{percent(p.chance)}</b> to{' '}
+      <b className="num">{percent(chance)}</b>: the figure is now known better, and it is less favourable.
     </p>
   );
 }
@@ -153,7 +152,7 @@ export function HomeTest({
     void save(
       (press) => saveTest(press, { kind: pack ? 'pack' : 'box', typeId: pack ? pack.id : crate.boxTypeId, found }),
       () => {
-        setTold(found ? 'Kept: the odds are computed with it.' : 'Taken away: the figure of its kind holds again.');
+        setTold(found ? 'Saved. The odds use it.' : 'Removed. The typical figure is used again.');
         setText('');
       },
     );
@@ -161,9 +160,9 @@ export function HomeTest({
   if (!open)
     return (
       <p className="mt-2 text-13">
-        {crate.measured ? 'Its loss was tested at home. ' : 'Its loss is reckoned from its measures. '}
+        {crate.measured ? 'Heat loss tested at home. ' : 'Heat loss calculated from its dimensions. '}
         <Button tone="flat" aria-expanded={false} onClick={() => setOpen(true)}>
-          Test it at home
+          Test at home
         </Button>
       </p>
     );
@@ -172,10 +171,10 @@ export function HomeTest({
       <h3>Test at home</h3>
       <p className="note">
         {pack
-          ? 'A bottle of water as warm as the room and the pack, just opened, in the closed box.'
-          : 'A bottle of warm water (40 °C or so), nothing else, in the closed box.'}{' '}
-        Read the water every half hour or so, or let a logger do it: over a night is well. Lines of hour, water, room;
-        or date and time, water, room.
+          ? 'Put a bottle of water at room temperature and a freshly opened pack in the closed box.'
+          : 'Put only a bottle of warm water (about 40 °C) in the closed box.'}{' '}
+        Read the water about every half hour, or use a logger, best overnight. One line each: hour, water, room (or date
+        and time, water, room).
       </p>
       <div className="mt-2 grid grid-cols-[1fr_84px_84px] gap-2">
         <SelectField
@@ -202,9 +201,9 @@ export function HomeTest({
         <>
           <Found test={test} r={r} />
           <p className="mt-1 text-13" data-testid="test-found">
-            <b className="num">{figure(r.factor)}</b>, nine times in ten between <b className="num">{figure(r.low)}</b>{' '}
-            and <b className="num">{figure(r.high)}</b>;{' '}
-            {pack ? 'its rating says × 1' : `its measures say ${figure(1)}`}. The readings scatter by{' '}
+            <b className="num">{figure(r.factor)}</b>; 9 times in 10 between <b className="num">{figure(r.low)}</b> and{' '}
+            <b className="num">{figure(r.high)}</b>;{' '}
+            {pack ? 'its rating gives × 1' : `its dimensions give ${figure(1)}`}. Readings scatter by{' '}
             {r.scatterC.toFixed(1)} °C.
           </p>
           <Lift
@@ -217,19 +216,19 @@ export function HomeTest({
       <p className="mt-2 flex flex-wrap gap-2">
         {r && (
           <Button tone="go" disabled={busy} onClick={() => keep({ factor: r.factor, sigma: r.sigma })}>
-            Keep it as my figure of {pack ? pack.name : crate.name}
+            Use as my figure for {pack ? pack.name : crate.name}
           </Button>
         )}
         {known && (
           <Button disabled={busy} onClick={() => keep(null)}>
-            Take my figure away
+            Remove my figure
           </Button>
         )}
         <Button tone="flat" onClick={() => setOpen(false)}>
-          Leave
+          Cancel
         </Button>
       </p>
-      <p className="caution mt-2">Hot water scalds, a pack burns: keep both from children.</p>
+      <p className="caution mt-2">Hot water scalds and packs burn. Keep both away from children.</p>
     </div>
   );
 }

@@ -10,7 +10,7 @@ const placeWords: Record<DelayPlace, string> = {
   origin: 'in the last depot of the origin',
   hub: 'at a hub half way',
   destination: 'in the depot of the destination',
-  door: 'where it was delivered',
+  door: 'at the delivery address',
 };
 
 /** The box when it is held up somewhere: a slider over the hours, and what its water comes to. */
@@ -45,7 +45,7 @@ export function Late({ reading }: { reading: BoxReading }) {
       </label>
       <p className="text-13" role="status" data-testid="late">
         Water <b className="num">{one(figures.coldestC)}</b> to <b className="num">{one(figures.warmestC)}</b> °C until
-        it is opened; slack then <b className="num">{slackWords(figures.slackH)}</b>, as planned and without chance.
+        opened; time to spare then <b className="num">{slackWords(figures.slackH)}</b>, without random variation.
       </p>
     </section>
   );

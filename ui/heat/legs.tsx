@@ -134,7 +134,7 @@ function Row({
         path={`legs.${i}.heldC`}
         problems={problems}
         value={l.heldC === undefined ? '' : String(l.heldC)}
-        expected="as it is"
+        expected="as planned"
         onChange={(v) => set({ heldC: v.trim() === '' ? undefined : num(v) } as Partial<Leg>)}
       />
       <span className="num self-center text-13 text-ink-2">
@@ -146,8 +146,8 @@ function Row({
           Part
         </Button>
         {remove && (
-          <Button type="button" tone="flat" aria-label={`Take away leg ${i + 1}`} onClick={remove}>
-            Take away
+          <Button type="button" tone="flat" aria-label={`Remove leg ${i + 1}`} onClick={remove}>
+            Remove
           </Button>
         )}
       </span>
@@ -186,21 +186,19 @@ export function Legs({
           Set the legs by hand
         </Button>
         <span className="note">
-          {p.road.byHand
-            ? 'The legs of this road were set by hand.'
-            : 'The legs are those of the service, by their usual shares.'}
+          {p.road.byHand ? 'Legs of this journey were set by hand.' : 'Legs are typical for the service.'}
         </span>
       </p>
     );
   return (
-    <section className="mt-5" aria-label="Legs of the road">
+    <section className="mt-5" aria-label="Legs of the journey">
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <h2 className="mr-auto">Legs of the road</h2>
+        <h2 className="mr-auto">Legs of the journey</h2>
         <span className="text-13" role="status" data-testid="legs-effect">
           {figures && (
             <>
               water <b className="num">{one(figures.coldestC)}</b> to <b className="num">{one(figures.warmestC)}</b> °C,
-              slack <b className="num">{slackWords(figures.slackH)}</b> as planned
+              margin <b className="num">{slackWords(figures.slackH)}</b> as planned
             </>
           )}
         </span>
@@ -214,7 +212,7 @@ export function Legs({
             )
           }
         >
-          Keep these legs
+          Use these legs
         </Button>
         {p.road.byHand && (
           <Button
@@ -226,7 +224,7 @@ export function Legs({
               )
             }
           >
-            Legs of the service
+            Reset to the service’s legs
           </Button>
         )}
         <Button
@@ -235,7 +233,7 @@ export function Legs({
             setOpen(false);
           }}
         >
-          Leave
+          Cancel
         </Button>
       </div>
       <Strip legs={legs} p={p} move={(i, byH) => setLegs(jointMoved(legs, i, byH))} />
@@ -261,8 +259,8 @@ export function Legs({
       </ul>
       {!sound && (
         <p className="problem mt-1">
-          The legs before the last must be shorter than the {hoursAll.toFixed(1)} h from hand-over to delivery, and each
-          takes time.
+          The legs before the last must be shorter than the {hoursAll.toFixed(1)} h from drop-off to delivery; each
+          needs time.
         </p>
       )}
       <OtherProblems problems={problems} shown={(x) => !/^(version|legs$)/.test(x)} />

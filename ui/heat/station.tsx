@@ -122,20 +122,20 @@ function Odds({
   share: number;
   stop: (stopped: boolean) => void;
 }) {
-  if (complete) return `${RUNS} runs of each, to the end of the window`;
+  if (complete) return `${RUNS} simulated trips each, to the end of the window`;
   if (stopped)
     return (
       <>
-        by slack alone
+        by margin alone
         <Button tone="flat" onClick={() => stop(false)}>
-          Run the odds
+          Compute the odds
         </Button>
       </>
     );
   return (
     <>
-      running the odds
-      <progress className="h-1.5 w-28" max={1} value={share} aria-label="Odds of every set" />
+      computing the odds
+      <progress className="h-1.5 w-28" max={1} value={share} aria-label="Compare all packs" />
       <Button tone="flat" onClick={() => stop(true)}>
         Stop
       </Button>
@@ -194,11 +194,11 @@ function InTheBox({
         <HolesByHand have={box.ventHoles} usual={usual} busy={busy} set={(ventHoles) => change({ ventHoles })} />
       )}
       <p className="note mt-3">
-        Open the packs at <b>{p.openAt}</b>, prove each one warm before it goes in. Packs need air: two holes each
-        beside them. Below about 0 °C in the box they burn at half their strength and less; wet they set hard and die.
+        Open the packs at <b>{p.openAt}</b>and check each is warm before it goes in. Packs need air: two holes each
+        beside them. Below about 0 °C they give half or less; wet, they stop.
       </p>
       <p className="caution mt-2">
-        Heat packs can burn: a 20 h pack reaches about 82 °C. Keep from skin and children; never against a bag.
+        Heat packs burn: a 20 h pack reaches about 82 °C. Keep off skin, away from children, never against a bag.
       </p>
       {risk && <Threats risk={risk} />}
     </section>
@@ -220,7 +220,7 @@ function Use({
   take: (o: HeatOption) => void;
 }) {
   const next = chosen.name !== inUse ? chosen : best;
-  if (next.name === inUse) return <span className="note">{best.name} is in use: the best here.</span>;
+  if (next.name === inUse) return <span className="note">{best.name} is in use: the best option.</span>;
   return (
     <Button tone="go" disabled={busy} onClick={() => take(next)}>
       Use {next.name}
@@ -269,7 +269,7 @@ export function HeatStation(p: HeatStationProps) {
     // Without a pack nothing is lacking, whatever the other boxes take.
     if (o.packs.length === 0) return '';
     const missing = shortfall([...o.packs, ...elsewhere], p.freePacks).reduce((n, x) => n + x.short, 0);
-    return missing > 0 ? `the shelf lacks ${missing}` : '';
+    return missing > 0 ? `short by ${missing}` : '';
   };
   return (
     <div data-version={p.version}>

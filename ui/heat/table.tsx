@@ -35,10 +35,10 @@ export function HeatTable({
           <th />
           <th>Packs</th>
           <th>Chance</th>
-          <th className="r" title="One run in ten is colder, one in ten warmer">
+          <th className="r" title="1 trip in 10 is colder, 1 in 10 warmer">
             Water °C, P10 to P90
           </th>
-          <th className="r">Slack</th>
+          <th className="r">Margin</th>
           <th className="r">Cost {sign}</th>
           <th className="r">Weight g</th>
           <th>Why</th>
@@ -107,7 +107,7 @@ function ChanceBar({ option: o }: { option: HeatOption }) {
   return (
     <span
       className="flex items-center gap-1.5 whitespace-nowrap"
-      title={`${o.draws - o.lost} of ${o.draws} runs, standard error ${(100 * (o.standardError ?? 0)).toFixed(1)} points`}
+      title={`${o.draws - o.lost} of ${o.draws} simulated trips, standard error ${(100 * (o.standardError ?? 0)).toFixed(1)} points`}
     >
       <svg width="56" height="8" aria-hidden="true">
         <rect x=".5" y=".5" width="55" height="7" fill="var(--surface)" stroke="var(--rule-strong)" />

@@ -2,16 +2,16 @@ import { luck, unknown, type Cause } from '@/core/engine/causes';
 import type { Risk } from '@/core/engine/risk';
 
 const words: Record<Cause, string> = {
-  delay: 'nothing had come late',
-  weather: 'the weather had been as forecast',
-  fish: 'the fish had breathed as usual',
-  places: 'every depot, van and hall had been as usual',
-  packs: 'no pack had been weaker than its kind',
-  box: 'the box had been as tight as its kind',
-  packKind: 'this kind of pack gave what is told of it',
-  boxKind: 'this kind of box held what is told of it',
-  water: 'the water had been what is usual',
-  limits: 'the animals had borne just what their row says',
+  delay: 'there were no delays',
+  weather: 'the weather were as forecast',
+  fish: 'the fish used oxygen as usual',
+  places: 'every depot and van were at usual temperature',
+  packs: 'no pack were weaker than typical',
+  box: 'the box were as tight as typical',
+  packKind: 'this pack gave its rated heat',
+  boxKind: 'this box insulated as rated',
+  water: 'the water were typical',
+  limits: 'the animals tolerated exactly their listed limits',
 };
 
 const rising = (from: number, to: number): string =>
@@ -23,22 +23,20 @@ function measuredWords({ chance, measured }: Risk): string[] {
   return [
     ...(gain(measured.boxes)
       ? [
-          `Your kind of box has not been measured: a logger in one would raise the chance ${rising(chance, measured.boxes)}, if it holds what is told of it.`,
+          `This box was never measured. A logger in one would raise the chance ${rising(chance, measured.boxes)}, if it insulates as rated.`,
         ]
       : []),
     ...(gain(measured.water)
       ? [
-          `Nobody measured the shipping water: a strip for pH and hardness would raise the chance ${rising(chance, measured.water)}, if it is what is usual.`,
+          `The shipping water was not measured. A test strip for pH and hardness would raise the chance ${rising(chance, measured.water)}, if it is typical.`,
         ]
       : []),
     ...(gain(measured.limits)
-      ? [
-          `What these animals tolerate for a day is partly a rule of thumb: if their row is right to the degree, the chance rises ${rising(chance, measured.limits)}.`,
-        ]
+      ? [`Their 24 h limits are partly a rule of thumb. If exact, the chance rises ${rising(chance, measured.limits)}.`]
       : []),
     ...(gain(measured.packs)
       ? [
-          `Your kind of pack has not been measured: testing one would raise the chance ${rising(chance, measured.packs)}, if it gives what is told of it.`,
+          `This pack was never measured. Testing one would raise the chance ${rising(chance, measured.packs)}, if it gives its rated heat.`,
         ]
       : []),
   ];
@@ -49,14 +47,14 @@ export function Threats({ risk }: { risk: Risk }) {
   const { examined, saved } = risk.byCause;
   if (risk.lost === 0) return <p className="note mt-4">None of {risk.draws} runs of the plan in use loses a bag.</p>;
   return (
-    <section className="mt-5" aria-label="What threatens it">
-      <h2 className="mb-1">What threatens it</h2>
+    <section className="mt-5" aria-label="Main risks">
+      <h2 className="mb-1">Main risks</h2>
       <p className="note mb-2">
         {risk.lost} of {risk.draws} runs of the plan in use lose a bag. Of {examined} looked into, saved if …
       </p>
       {[
-        { title: 'Luck of the road', of: luck },
-        { title: 'Not known before it is measured', of: unknown },
+        { title: 'Chance of the journey', of: luck },
+        { title: 'Unknown until measured', of: unknown },
       ].map(({ title, of }) => (
         <div key={title} className="mb-2">
           <h3 className="text-12 font-semibold text-ink-2">{title}</h3>

@@ -39,7 +39,7 @@ export function HolesByHand(p: { have: number; usual: number; busy: boolean; set
     <p className="note mt-2 flex flex-wrap items-center gap-2">
       {p.have} holes were set by hand and stay; {p.usual} go with these packs.
       <Button disabled={p.busy} onClick={() => p.set(p.usual)}>
-        Make it {p.usual}
+        Use {p.usual}
       </Button>
     </p>
   );

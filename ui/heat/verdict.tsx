@@ -11,26 +11,25 @@ export function Verdict({ p, best, complete }: { p: HeatStationProps; best: Heat
   if (p.band.min >= p.band.max)
     return (
       <Said mark="stop">
-        <b>These cannot share a box:</b> what {species.join(' and ')} bear for a day does not meet. Pack the cool ones
-        in a box of their own.
+        <b>These cannot share a box:</b> what {species.join(' and ')} tolerate for 24 h does not overlap. Pack the cool
+        ones in a separate box.
       </Said>
     );
   if (complete && best.chance !== null && best.chance < stopBelowChance)
     return (
       <Said mark="stop">
-        <b>Do not ship it like this:</b> the best of {box.options.length} ways is within limits in{' '}
-        {Math.floor(100 * best.chance)} of 100 trips, and below {Math.round(100 * stopBelowChance)} the house keeps its
-        fish at home.{' '}
+        <b>Do not ship like this:</b> the best of {box.options.length} ways is good in {Math.floor(100 * best.chance)}{' '}
+        of 100 simulated trips; below {Math.round(100 * stopBelowChance)} you keep fish at home.{' '}
         <ButtonLink className="ml-2" href={`/consignments/${p.code}/fast`}>
-          Another day or service
+          Choose another day or service
         </ButtonLink>
       </Said>
     );
   if (p.ease.min >= p.ease.max)
     return (
       <Said mark="watch">
-        <b>No warmth is easy for all of them:</b> {species.join(' and ')} are at ease in different water. Two boxes
-        would suit them better.
+        <b>No temperature is comfortable for all:</b> {species.join(' and ')} are comfortable at different temperatures.
+        Two boxes suit them better.
       </Said>
     );
   if (complete && best.packs.length === 0 && !best.bottle)

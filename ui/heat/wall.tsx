@@ -24,7 +24,7 @@ function Worth({ x, now }: { x: Without; now: BoxReading['figures'] }) {
     <li className="grid grid-cols-[1fr_72px_96px] items-baseline gap-2 border-b border-rule py-1 text-13">
       <span>
         {x.what}
-        {air < 0.6 && <span className="mute"> · the packs’ air falls to {(100 * air).toFixed(0)} %</span>}
+        {air < 0.6 && <span className="mute"> · packs’ oxygen falls to {(100 * air).toFixed(0)} %</span>}
       </span>
       <b className="num text-right">
         {Math.abs(by) < 0.05 ? '0.0' : `${by > 0 ? '+' : '−'}${Math.abs(by).toFixed(1)}`} °C
@@ -87,7 +87,7 @@ function OwnMeasures({
     r?.note,
   ].filter((x): x is string => Boolean(x));
   return (
-    <div className="mt-2" role="group" aria-label="Own measures of the box">
+    <div className="mt-2" role="group" aria-label="Your own box dimensions">
       <div className="grid grid-cols-3 gap-2">
         <TextField
           className="col-span-3"
@@ -96,12 +96,12 @@ function OwnMeasures({
           value={d.name}
           onChange={(name) => set({ name })}
         />
-        {cm('Long inside, cm', 'l', 'own.insideCm.0')}
-        {cm('Wide inside, cm', 'w', 'own.insideCm.1')}
-        {cm('High inside, cm', 'h', 'own.insideCm.2')}
+        {cm('Inside length, cm', 'l', 'own.insideCm.0')}
+        {cm('Inside width, cm', 'w', 'own.insideCm.1')}
+        {cm('Inside height, cm', 'h', 'own.insideCm.2')}
         <SelectField
           className="col-span-2"
-          label="Built of"
+          label="Material"
           path="own.build"
           value={d.build}
           onChange={(v) => set({ build: v as Build, ...(v === 'carton' ? { wall: '0.5', k: '0.06' } : {}) })}
@@ -120,7 +120,7 @@ function OwnMeasures({
           options={[['', `By figures, ${k} W/m K`], ...materials.map((m): [string, string] => [m.name, m.name])]}
         />
         <NumberField
-          label="Or stated R of the wall"
+          label="Or R value of the wall"
           path="own.r"
           value={d.r}
           expected="R-4"
@@ -132,7 +132,7 @@ function OwnMeasures({
           path="own.massKg"
           problems={problems}
           value={d.kg}
-          expected="from its walls"
+          expected="from the walls"
           onChange={(v) => set({ kg: v })}
         />
       </div>
@@ -158,15 +158,15 @@ function OwnMeasures({
             })
           }
         >
-          Take these measures
+          Use these dimensions
         </Button>
         {box.own && (
           <Button disabled={busy} onClick={() => save({ own: null })}>
-            Measures of its kind
+            Standard dimensions
           </Button>
         )}
         <Button tone="flat" onClick={leave}>
-          Leave
+          Cancel
         </Button>
       </p>
     </div>
@@ -193,13 +193,13 @@ function Layers({
           <Button
             tone="flat"
             disabled={busy}
-            aria-label={`Take away ${l.name}`}
+            aria-label={`Remove ${l.name}`}
             onClick={() => {
               const rest = lining.filter((_, k) => k !== i);
               save({ lining: rest.length > 0 ? rest : null });
             }}
           >
-            Take away
+            Remove
           </Button>
         </li>
       ))}
@@ -236,7 +236,7 @@ function Holes({
         onChange={setHoles}
       />
       <NumberField label="Each wide" unit="mm" path="box.ventMm" problems={problems} value={mm} onChange={setMm} />
-      <Button disabled={busy}>Make them</Button>
+      <Button disabled={busy}>Use these holes</Button>
     </form>
   );
 }
@@ -268,12 +268,12 @@ export function Wall({
         <span className="num">{crate.wallOnlyCm}</span> cm.{' '}
         {reading && (
           <>
-            It loses <b className="num">{reading.figures.uaWPerK.toFixed(2)}</b> W for each degree; its lid joint lets
-            about {(crate.leakLPerH * crate.tapeFactor).toFixed(1)} L of air through in an hour.
+            It loses <b className="num">{reading.figures.uaWPerK.toFixed(2)}</b> W per °C; its lid joint leaks about{' '}
+            {(crate.leakLPerH * crate.tapeFactor).toFixed(1)} L of air an hour.
           </>
         )}{' '}
         <Button tone="flat" onClick={() => setMeasuring(!measuring)} aria-expanded={measuring}>
-          Own measures
+          Own dimensions
         </Button>
       </p>
       {measuring && (
@@ -319,7 +319,7 @@ export function Wall({
       {reading && reading.without.length > 0 && (
         <>
           <p className="mt-3 grid grid-cols-[1fr_72px_96px] gap-2 border-b border-rule text-12 text-ink-3">
-            <span>Otherwise, one thing at a time</span>
+            <span>Alternatives, one at a time</span>
             <span className="text-right">coldest</span>
             <span className="text-right">slack</span>
           </p>
@@ -332,8 +332,8 @@ export function Wall({
       )}
       {reading && box.packs.length > 0 && reading.figures.leastOxygen < 0.6 && (
         <p className="problem mt-1">
-          The packs’ air falls to {(100 * reading.figures.leastOxygen).toFixed(0)} % of fresh air: they starve and give
-          less. A hole or two beside them, or corners without tape.
+          Oxygen for the packs falls to {(100 * reading.figures.leastOxygen).toFixed(0)} % of fresh air, so they give
+          less. Add a hole or two beside them, or leave corners untaped.
         </p>
       )}
     </section>

@@ -46,7 +46,7 @@ function TradeOff({
       viewBox={`0 0 ${W} ${H}`}
       className="w-full max-w-[420px]"
       role="img"
-      aria-label="Chance of the plans over what they cost"
+      aria-label="Chance of the plans against cost"
     >
       {marks.map((m) => (
         <g key={m}>
@@ -133,7 +133,7 @@ export function WholePlans({ code, version, chance }: { code: string; version: n
         <h2 className="mr-auto">Whole plans: chance against cost</h2>
         {!press && (
           <Button disabled={busy} onClick={compare}>
-            {c ? 'Compare anew' : 'Compare whole plans'}
+            {c ? 'Compare again' : 'Compare whole plans'}
           </Button>
         )}
       </div>
@@ -142,8 +142,8 @@ export function WholePlans({ code, version, chance }: { code: string; version: n
       ) : (
         !c && (
           <p className="note">
-            More water, thicker walls, a lining, bottles of plain water and packs are tried together. Nothing changes
-            until you take a plan.
+            Compares more water, thicker walls, lining, water bottles and packs together. Nothing changes until you use
+            a plan.
           </p>
         )
       )}
@@ -193,12 +193,12 @@ export function WholePlans({ code, version, chance }: { code: string; version: n
                   <p className="mb-2 flex items-start gap-1.5 text-13">
                     <StateMark mark="watch" size={15} />
                     <span>
-                      Your shelf is short for it: <b>{chosen.lacks.join('; ')}</b>.
+                      Not enough in stock: <b>{chosen.lacks.join('; ')}</b>.
                     </span>
                   </p>
                 )}
                 <Button tone="go" disabled={busy} onClick={() => take(chosen)}>
-                  Take plan {at + 1}
+                  Use plan {at + 1}
                 </Button>
               </div>
             )}

@@ -24,7 +24,7 @@ function Who({ v }: { v: JournalView }) {
   );
   return (
     <nav className="flex flex-wrap gap-2" aria-label="By whom">
-      {chip(null, 'Everybody')}
+      {chip(null, 'Everyone')}
       {v.names.map((n) => chip(n, n))}
       {(v.nobody || v.by === '') && v.names.length > 0 && chip('', 'Without a name')}
     </nav>
@@ -48,11 +48,11 @@ export function Journal(v: JournalView) {
             <>
               of <b>{v.ofName}</b>,{' '}
               <Link className="font-semibold text-tide" href={address({ by: v.by, of: null })}>
-                or of the whole house
+                or of everything
               </Link>
             </>
           ) : (
-            'Who did what, and when; nothing here is ever changed or deleted.'
+            'Who did what and when. Entries are never changed or deleted.'
           )}
         </p>
       </section>
@@ -79,9 +79,7 @@ export function Journal(v: JournalView) {
             </ol>
           </section>
         ))}
-        {v.lines.length === 0 && (
-          <p className="py-6 text-16">Nothing was written down {v.by ? `by ${v.by} ` : ''}here yet.</p>
-        )}
+        {v.lines.length === 0 && <p className="py-6 text-16">No entries {v.by ? `by ${v.by} ` : ''}here yet.</p>}
         <div className="flex gap-3">
           {v.before && <ButtonLink href={address(v)}>Newest</ButtonLink>}
           {v.older && <ButtonLink href={address(v, v.older)}>Older</ButtonLink>}

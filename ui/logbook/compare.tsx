@@ -28,8 +28,7 @@ export function Compare({ v }: { v: CompareView }) {
       <section className="work">
         <h1 className="text-34">Compare two</h1>
         <p className="note py-4">
-          {v.codes.filter((c, i) => c && !(i === 0 ? a : b)).join(', ') || 'Two codes'} cannot be found: tick two lines
-          of the{' '}
+          {v.codes.filter((c, i) => c && !(i === 0 ? a : b)).join(', ') || 'Two codes'} not found. Tick two lines of the{' '}
           <Link className="font-semibold text-tide" href="/logbook">
             logbook
           </Link>
@@ -43,11 +42,11 @@ export function Compare({ v }: { v: CompareView }) {
     ['Service', (s) => s.service],
     ['Hours in the bag', (s) => (s.row ? `${s.row.hours.toFixed(1)} h` : 'not opened')],
     ['Late', (s) => (s.row?.lateH == null ? '' : s.row.lateH > 0 ? `${s.row.lateH.toFixed(1)} h` : 'on time')],
-    ['Came alive', (s) => (s.row && s.row.counted > 0 ? `${s.row.alive} of ${s.row.counted}` : 'not counted')],
+    ['Arrived alive', (s) => (s.row && s.row.counted > 0 ? `${s.row.alive} of ${s.row.counted}` : 'not counted')],
     ['Died within 30 days', (s) => String(s.row?.lost30 ?? 0)],
     ['Predicted', (s) => (s.chance ? predictedWords(s.chance, s.row?.animals ?? 0) : 'not kept')],
     ['Coldest bag found', coldest],
-    ['Its boxes lost', (s) => s.boxes.flatMap((x) => (x.fit ? [`× ${x.fit.loss.toFixed(2)}`] : [])).join(', ')],
+    ['Heat loss of its boxes', (s) => s.boxes.flatMap((x) => (x.fit ? [`× ${x.fit.loss.toFixed(2)}`] : [])).join(', ')],
     ['Cost', (s) => (s.row && s.row.cost > 0 ? `${s.row.cost.toFixed(2)} ${s.currency}` : '')],
   ];
   return (

@@ -31,14 +31,14 @@ export function Filters({ v }: { v: LogbookView }) {
   );
   const narrowed = Object.values(filter).some(Boolean);
   return (
-    <div className="no-print mb-3 flex flex-wrap items-end gap-3" role="group" aria-label="Narrow it">
+    <div className="no-print mb-3 flex flex-wrap items-end gap-3" role="group" aria-label="Filter">
       {select('species', 'Species', filter.speciesId, options.species)}
       {select('service', 'Service', filter.serviceId, options.service)}
       {select('with', 'With', filter.other, options.with)}
       {select('season', 'Season', filter.season, options.season)}
       {select('packs', 'Packs', filter.packs, options.packs)}
       {select('hours', 'Hours in the bag', filter.hours, options.hours)}
-      {select('density', 'Fish a litre', filter.density, options.density)}
+      {select('density', 'Fish per litre', filter.density, options.density)}
       {select('losses', 'Losses', filter.losses, [
         ['yes', 'with losses'],
         ['no', 'all alive'],

@@ -23,7 +23,9 @@ function Reliability({ v }: { v: HeldView }) {
       viewBox="0 0 460 446"
       className="w-full max-w-xl"
       role="img"
-      aria-label={v.bins.map((b) => `Said ${percent(b.said)}: ${b.held} of ${b.n} held`).join('; ') || 'Nothing yet'}
+      aria-label={
+        v.bins.map((b) => `Predicted ${percent(b.said)}: ${b.held} of ${b.n} held`).join('; ') || 'Nothing yet'
+      }
     >
       {TICKS.map((t) => (
         <g key={t}>
@@ -80,17 +82,14 @@ export function Held({ v }: { v: HeldView }) {
   return (
     <>
       <section className="chead flex-wrap gap-y-1 py-2">
-        <h1>Foretold and held</h1>
-        <p className="c2 mr-auto max-w-xl">
-          At every hand-over the chance that all arrive alive is kept and never computed anew. Here it stands beside
-          what came.
-        </p>
+        <h1>Forecast accuracy</h1>
+        <p className="c2 mr-auto max-w-xl">What was predicted at drop-off, next to what arrived.</p>
         {v.brier !== null && (
           <p className="text-right">
             <span className="font-head text-15 font-semibold">Brier score</span>{' '}
             <b className="num text-34">{v.brier.toFixed(3)}</b>
             <span className="c2 block">
-              {v.base !== null && `${v.base.toFixed(3)} by always saying how often it held; 0 is perfect`}
+              {v.base !== null && `${v.base.toFixed(3)} by always giving the average; 0 is perfect`}
             </span>
           </p>
         )}
@@ -109,15 +108,15 @@ export function Held({ v }: { v: HeldView }) {
                 {v.drift
                   ? 'It drifts'
                   : enough
-                    ? 'Chance explains what differs'
-                    : `${v.n} of ${v.verdictFrom} boxes that a verdict wants`}
+                    ? 'Differences are within chance'
+                    : `${v.n} of ${v.verdictFrom} boxes needed for a verdict`}
               </b>
               <span className="block">
                 {v.drift
                   ? v.drift.words
                   : enough
-                    ? 'What was said lately lies within what held, nine times in ten.'
-                    : 'A box counts once it was handed over with its odds, opened, and every bag counted.'}
+                    ? 'Recent predictions match what arrived (9 times in 10).'
+                    : 'A box counts once it was dropped off with a prediction, opened, and every bag counted.'}
               </span>
             </p>
           </div>
@@ -128,9 +127,9 @@ export function Held({ v }: { v: HeldView }) {
               <>
                 <th>Season</th>
                 <th className="r">Boxes</th>
-                <th className="r">Said</th>
-                <th className="r">Held</th>
-                <th className="r">Nine in ten between</th>
+                <th className="r">Predicted</th>
+                <th className="r">Arrived well</th>
+                <th className="r">9 in 10 between</th>
                 <th className="r">Brier</th>
               </>
             }
@@ -141,13 +140,13 @@ export function Held({ v }: { v: HeldView }) {
                 <td className="r num" data-head="Boxes">
                   {s.n}
                 </td>
-                <td className="r num" data-head="Said">
+                <td className="r num" data-head="Predicted">
                   {percent(s.said)}
                 </td>
-                <td className="r num" data-head="Held">
+                <td className="r num" data-head="Arrived well">
                   <b>{percent(s.share)}</b>
                 </td>
-                <td className="r num" data-head="Nine in ten between">
+                <td className="r num" data-head="9 in 10 between">
                   {percent(s.low)} and {percent(s.high)}
                 </td>
                 <td className="r num" data-head="Brier">
@@ -156,11 +155,10 @@ export function Held({ v }: { v: HeldView }) {
               </tr>
             ))}
           </Table>
-          {v.seasons.length === 0 && <p className="note">No box has a chance and a count yet.</p>}
+          {v.seasons.length === 0 && <p className="note">No box with a prediction and a count yet.</p>}
           <p className="note mt-6 max-w-prose">
-            The dot is how often boxes held that were said to hold as often as its place tells; its stem is where the
-            true share lies nine times in ten (Wilson). A dot of its own colour lies off the line by more than chance.
-            The score is the mean squared distance of what was said from what came (Brier).
+            Each dot: how often boxes with that prediction arrived well. Its stem: where the true share is, 9 times in
+            10 (Wilson). A coloured dot is off by more than chance. The score is the mean squared error (Brier).
           </p>
         </div>
       </section>

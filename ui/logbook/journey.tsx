@@ -21,11 +21,11 @@ function endsOf(box: Box, untilH: number, y: (v: number) => number) {
     const last = c.filter(([h]) => h >= 0 && h <= untilH).at(-1);
     if (last) ends.push({ at: y(last[1]), words, colour, bold });
   };
-  end(box.foretold, `foretold, bag ${box.bagId}`, 'var(--ink-3)');
+  end(box.foretold, `predicted, bag ${box.bagId}`, 'var(--ink-3)');
   for (const t of inside)
-    end(t.points, t.place === 'bag' ? 'found, on the bag' : 'found, air of the box', 'var(--c-temp)', true);
-  if (inside.length === 0 && box.read.length > 0) end(box.read, 'found on arrival', 'var(--c-temp)', true);
-  end(outside?.points ?? box.outside, outside ? 'outside, found' : 'outside, foretold', 'var(--c-amb)');
+    end(t.points, t.place === 'bag' ? 'measured, on the bag' : 'measured, air in the box', 'var(--c-temp)', true);
+  if (inside.length === 0 && box.read.length > 0) end(box.read, 'measured on arrival', 'var(--c-temp)', true);
+  end(outside?.points ?? box.outside, outside ? 'outside, found' : 'outside, predicted', 'var(--c-amb)');
   ends.sort((a, b) => a.at - b.at);
   for (let i = 1; i < ends.length; i++) ends[i]!.at = Math.max(ends[i]!.at, ends[i - 1]!.at + 16);
   return ends;
@@ -75,7 +75,7 @@ function Tape({ s, untilH, x }: { s: StoryView; untilH: number; x: (h: number) =
         </g>
       ))}
       <text x={LEFT - 12} y={TAPE + 16} textAnchor="end" className="rb-n b">
-        The way
+        Journey
       </text>
       <text x={LEFT - 12} y={TAPE + 32} textAnchor="end" className="rb-s">
         short ticks: planned
@@ -110,13 +110,13 @@ export function Journey({ s, box, lo, hi }: { s: StoryView; box: Box; lo?: numbe
   return (
     <figure
       className="overflow-x-auto"
-      aria-label={`Box ${box.id}: ${box.foretold.length > 0 ? 'foretold and found temperatures' : 'found temperatures'}.`}
+      aria-label={`Box ${box.id}: ${box.foretold.length > 0 ? 'predicted and measured temperatures' : 'found temperatures'}.`}
     >
       <svg
         viewBox={`0 0 ${W} ${TOP + H + 26}`}
         className="w-full min-w-[760px]"
         role="img"
-        aria-label="The tape of the journey, and its temperatures"
+        aria-label="The journey and its temperatures"
       >
         <KraftDefs />
         <Tape s={s} untilH={untilH} x={x} />

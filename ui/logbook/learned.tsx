@@ -12,11 +12,11 @@ type Figure = LearnedView['figures'][number];
 type Told = Figure['before'];
 
 const groups: readonly [title: string, starts: readonly string[], words: string][] = [
-  ['Boxes', ['box:'], 'What a box loses, from loggers, thermometers on arrival and tests at home.'],
-  ['Packs', ['pack:'], 'What a pack gives. A box and its packs are told by one curve, so both move together.'],
-  ['Fish', ['species:'], 'How much a species breathes, from the water of its bags as they were found.'],
-  ['Services', ['delay:', 'legs:'], 'How often a service is late, and how long its legs take.'],
-  ['The house', ['assumption:'], 'Forecast and hands.'],
+  ['Boxes', ['box:'], 'Heat loss, from loggers, readings on arrival and home tests.'],
+  ['Packs', ['pack:'], 'Heat output. One curve shows box and packs, so both change together.'],
+  ['Fish', ['species:'], 'Oxygen use of a species, from its bag water on arrival.'],
+  ['Services', ['delay:', 'legs:'], 'How often a service is late and how long its legs take.'],
+  ['Your fish room', ['assumption:'], 'Forecast and packing times.'],
 ];
 
 const say = (v: number, unit: Figure['unit']): string =>
@@ -68,7 +68,7 @@ function One({ f, zone }: { f: Figure; zone: string }) {
       <div>
         <b className="font-head text-16">{f.name}</b> <span className="note">{f.what}</span>
         <p className="text-13">
-          From {f.fromWords}; <span className="num">{Math.round(100 * f.weight)}</span> % of it is your own.
+          From {f.fromWords}; <span className="num">{Math.round(100 * f.weight)}</span> % of it is from your own data.
         </p>
         {f.notes.map((n) => (
           <p key={n} className="note">
@@ -85,7 +85,7 @@ function One({ f, zone }: { f: Figure; zone: string }) {
       <div className="flex items-center justify-between gap-3 md:justify-end">
         <p className="text-right leading-tight">
           <span className="note">
-            {f.same ? 'catalogue and before' : 'now'} <span className="num">{say(f.before.value, f.unit)}</span>
+            {f.same ? 'catalogue value' : 'now'} <span className="num">{say(f.before.value, f.unit)}</span>
           </span>
           <b className="num block text-18 text-tide">{say(f.after.value, f.unit)}</b>
           <span className="note num">
@@ -98,7 +98,7 @@ function One({ f, zone }: { f: Figure; zone: string }) {
             title={f.acceptedAt ? `In use since ${dayMonth(Date.parse(f.acceptedAt), zone)}` : undefined}
             onClick={() => void save((press) => undoLearned(press, f.key))}
           >
-            Take back
+            Undo
           </Button>
         ) : (
           <Button
@@ -106,7 +106,7 @@ function One({ f, zone }: { f: Figure; zone: string }) {
             disabled={busy}
             onClick={() => void save((press) => acceptLearned(press, { key: f.key, values: f.values }))}
           >
-            {f.acceptedAt ? 'Take the new one' : 'Take over'}
+            {f.acceptedAt ? 'Use the new value' : 'Use'}
           </Button>
         )}
       </div>
@@ -120,11 +120,10 @@ export function LearnedPage({ v, zone }: { v: LearnedView; zone: string }) {
   return (
     <>
       <section className="chead flex-wrap gap-y-1 py-2">
-        <h1>Learned</h1>
+        <h1>Your own figures</h1>
         <p className="c2 mr-auto max-w-2xl">
-          Everything that was read here, drawn towards the catalogue as long as it is little (conjugate normal in the
-          logarithm; shares by the beta distribution). Nothing is used before you take it over; taken back, the
-          catalogue holds again.
+          Figures measured in your own boxes, packs and fish. Nothing changes until you press Use. With few readings
+          they stay near the catalogue (conjugate normal in the logarithm; beta for shares).
         </p>
         <p className="text-right">
           <b className="num text-34">{inUse}</b> <span className="u">of {v.figures.length} in use</span>
@@ -135,7 +134,7 @@ export function LearnedPage({ v, zone }: { v: LearnedView; zone: string }) {
         <Left n={v.left} />
         {v.figures.length === 0 && (
           <p className="note py-6">
-            Nothing was read yet. One thermometer reading on arrival is enough to begin; a logger in the box tells most.
+            No readings yet. One thermometer reading on arrival is a start; a logger in the box is best.
           </p>
         )}
         {groups.map(([title, starts, words]) => {
@@ -154,15 +153,15 @@ export function LearnedPage({ v, zone }: { v: LearnedView; zone: string }) {
           );
         })}
         {v.duds.length > 0 && (
-          <section className="mb-7" aria-label="Duds by batch">
+          <section className="mb-7" aria-label="Failed packs by batch">
             <h2>
-              Duds by batch <span className="note font-normal">Of the packs that were proved at the bench.</span>
+              Failed packs by batch <span className="note font-normal">Of packs tested at the bench.</span>
             </h2>
             <ul>
               {v.duds.map((d) => (
                 <li key={d.key} className={`border-b border-rule py-2 ${d.many ? 'font-semibold text-stop' : ''}`}>
                   {d.name}. {d.words}
-                  {d.many && ' Prove each, and open two more than you need.'}
+                  {d.many && ' Test each one, and open two more than you need.'}
                 </li>
               ))}
             </ul>
@@ -170,7 +169,7 @@ export function LearnedPage({ v, zone }: { v: LearnedView; zone: string }) {
         )}
         {v.kept.length > 0 && (
           <section aria-label="In use without readings">
-            <h2>In use, though what it came from is gone</h2>
+            <h2>In use, though its source was deleted</h2>
             <ul>
               {v.kept.map((f) => (
                 <Kept key={f.key} k={f} />
@@ -190,7 +189,7 @@ function Kept({ k }: { k: LearnedView['kept'][number] }) {
       <b>{k.name}</b> <span className="note mr-auto">{k.what}</span>
       <b className="num">{say(k.after.value, k.unit)}</b>
       <Button disabled={busy} onClick={() => void save((press) => undoLearned(press, k.key))}>
-        Take back
+        Undo
       </Button>
     </li>
   );

@@ -13,7 +13,7 @@ export function Left({ n }: { n: number }) {
   }, [n, router]);
   return n === 0 ? null : (
     <p className="mb-3 border-l-4 border-tide pl-3" role="status">
-      Reading in older consignments: <b className="num">{n.toLocaleString('en')}</b> left.
+      Loading older shipments: <b className="num">{n.toLocaleString('en')}</b> left.
     </p>
   );
 }

@@ -54,7 +54,7 @@ function Line({
         <span className="u">h</span>
         {r.lateH !== null && r.lateH > 6 && <span className="text-watch"> +{r.lateH.toFixed(0)}</span>}
       </td>
-      <td data-head="Came alive" className="r whitespace-nowrap">
+      <td data-head="Arrived alive" className="r whitespace-nowrap">
         <span className="inline-flex items-center gap-1.5">
           {r.counted > 0 && <StateMark mark={r.alive < r.counted ? 'stop' : 'fine'} size={15} />}
           <b className="num">{r.counted > 0 ? `${r.alive} of ${r.counted}` : 'not counted'}</b>
@@ -63,7 +63,7 @@ function Line({
       <td data-head="Later" className="r num">
         {r.lost30 > 0 ? `−${r.lost30}` : ''}
       </td>
-      <td data-head="Foretold" className="r num whitespace-nowrap">
+      <td data-head="Predicted" className="r num whitespace-nowrap">
         {r.chance === null ? '' : `${Math.floor(100 * r.chance)} %`}
       </td>
       <td data-head="Cost" className="r num">
@@ -145,9 +145,9 @@ export function Logbook({ v }: { v: LogbookView }) {
               <th>With</th>
               <th>Service</th>
               <th className="r">In the bag</th>
-              <th className="r">Came alive</th>
+              <th className="r">Arrived alive</th>
               <th className="r">Later</th>
-              <th className="r">Foretold</th>
+              <th className="r">Predicted</th>
               <th className="r">Cost {v.currency}</th>
             </>
           }
@@ -161,8 +161,8 @@ export function Logbook({ v }: { v: LogbookView }) {
             {v.left > 0
               ? 'Nothing yet.'
               : Object.values(v.filter).some(Boolean)
-                ? 'Nothing in the logbook fits that.'
-                : 'The logbook begins with the first box that is opened. Until then there is practice.'}
+                ? 'No entry matches.'
+                : 'The logbook starts with the first box opened. Until then, try practice.'}
           </p>
         )}
         {v.pages > 1 && (

@@ -35,14 +35,14 @@ function AgainstJourney({
       ))}
       {beside.shiftH !== null && (
         <Button className="mt-1" onClick={() => setShiftH(shiftH + beside.shiftH!)}>
-          Take every reading {hours(beside.shiftH)}
+          Use every reading {hours(beside.shiftH)}
         </Button>
       )}
       {shiftH !== 0 && (
         <p className="note">
           Taken {hours(shiftH)} than the file says.{' '}
           <Button tone="flat" onClick={() => setShiftH(0)}>
-            As the file says
+            As in the file
           </Button>
         </p>
       )}
@@ -164,7 +164,7 @@ function Traces({ s }: { s: StoryView }) {
             <li key={t.id} className="flex items-center gap-3 border-b border-rule py-1 text-13">
               <span className="mr-auto">
                 {t.words}: <b className="num">{t.count}</b> readings
-                {t.standIn && ' (a stand-in: nothing is learned of it)'}
+                {t.standIn && ' (simulated: not used for your figures)'}
               </span>
               <Button disabled={busy} onClick={() => strike(t.id)}>
                 Strike out
@@ -175,7 +175,7 @@ function Traces({ s }: { s: StoryView }) {
       </ul>
       {struck && (
         <p className="note mt-1" role="status">
-          Struck out: nothing is learned of it, and it stays written.{' '}
+          Struck out: kept, but not used.{' '}
           <Button
             tone="flat"
             disabled={busy}
@@ -186,7 +186,7 @@ function Traces({ s }: { s: StoryView }) {
               )
             }
           >
-            Bring it back
+            Restore
           </Button>
         </p>
       )}
@@ -219,7 +219,7 @@ function Where({
         />
       )}
       <SelectField
-        label="It lay"
+        label="Position"
         path="place"
         value={at.place}
         onChange={(v) => set.setPlace(v as TracePlace)}
@@ -256,7 +256,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
   const bag = place === 'bag' ? bagId || (bags[0]?.id ?? null) : null;
   const take = async (f: File | undefined): Promise<void> => {
     if (!f) return;
-    if (f.size > LARGEST_FILE) return setTold(['This file is larger than any logger writes.']);
+    if (f.size > LARGEST_FILE) return setTold(['This file is too large for a logger file.']);
     setTold([]);
     setOver({});
     setShiftH(0);
@@ -288,7 +288,7 @@ export function LoggerForm({ s }: { s: StoryView }) {
               void save((press) => readLoggerDevice(press, { code: s.code, boxId, bagId: bag, place }), kept)
             }
           >
-            Read the stand-in logger
+            Read the simulated logger
           </Button>
         )}
       </Where>
@@ -326,9 +326,9 @@ export function LoggerForm({ s }: { s: StoryView }) {
               )
             }
           >
-            Keep these readings
+            Save these readings
           </Button>
-          <Button onClick={() => setFile(null)}>Leave it</Button>
+          <Button onClick={() => setFile(null)}>Cancel</Button>
         </Reading>
       )}
       {problems.map((p) => (

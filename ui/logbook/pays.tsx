@@ -7,7 +7,7 @@ type Row = PaysView['groups'][number]['rows'][number];
 
 /** Where the true share lies nine times in ten, and the share that was seen, on a line from none to all. */
 function Interval({ r }: { r: Row }) {
-  if (r.share === null) return <span className="note">no box counted whole</span>;
+  if (r.share === null) return <span className="note">no box fully counted</span>;
   const x = (v: number): number => 6 + 188 * v;
   const colour = r.verdict === 'worse' ? 'var(--stop)' : r.verdict === 'better' ? 'var(--fine)' : 'var(--ink-2)';
   return (
@@ -15,7 +15,7 @@ function Interval({ r }: { r: Row }) {
       viewBox="0 0 200 20"
       className="h-5 w-full"
       role="img"
-      aria-label={`Nine times in ten between ${Math.round(100 * r.low)} and ${Math.round(100 * r.high)} %`}
+      aria-label={`9 times in 10 between ${Math.round(100 * r.low)} and ${Math.round(100 * r.high)} %`}
     >
       <path d="M6 10H194" stroke="var(--rule)" />
       {[0, 0.5, 1].map((v) => (
@@ -35,10 +35,10 @@ export function Pays({ v }: { v: PaysView }) {
   return (
     <>
       <section className="chead flex-wrap gap-y-1 py-2">
-        <h1>What pays</h1>
+        <h1>What works</h1>
         <p className="c2 mr-auto max-w-xl">
-          A box is whole where every bag was counted and nobody had died. Animals of a bag live and die together, so
-          boxes are counted, not animals; the bar holds the true share nine times in ten (Wilson).
+          A box counts as good when every bag was counted and no animal died. Boxes are counted, not animals, since a
+          bag shares its fate. The bar shows where the true share is, 9 times in 10 (Wilson).
         </p>
         {v.cost.perBox !== null && (
           <p className="text-right">
@@ -54,9 +54,7 @@ export function Pays({ v }: { v: PaysView }) {
       <section className="work">
         <Left n={v.left} />
         {v.groups.length === 0 && (
-          <p className="note py-6">
-            Nothing was counted yet: what arrives alive is told at Receive, or by the receiver.
-          </p>
+          <p className="note py-6">Nothing counted yet. Survivors are recorded at Receive or by the receiver.</p>
         )}
         <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
           {v.groups.map((g) => (
@@ -85,13 +83,12 @@ export function Pays({ v }: { v: PaysView }) {
                     </span>
                     {r.verdict !== null && r.verdict !== 'alike' ? (
                       <span className={`col-span-full text-12 ${r.verdict === 'worse' ? 'text-stop' : 'text-fine'}`}>
-                        {r.verdict === 'worse' ? 'Fewer' : 'More'} boxes came whole than of the rest, by more than
-                        chance.
+                        {r.verdict === 'worse' ? 'Fewer' : 'More'} good boxes than the rest, by more than chance.
                       </span>
                     ) : (
                       r.short > 0 && (
                         <span className="col-span-full text-12 text-ink-3">
-                          No verdict yet: {r.short} more {r.short === 1 ? 'box' : 'boxes'} here or of the rest.
+                          No verdict yet: {r.short} more {r.short === 1 ? 'box' : 'boxes'} here or in the rest.
                         </span>
                       )
                     )}

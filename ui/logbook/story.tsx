@@ -27,7 +27,7 @@ function Pair({
   is: number | null | undefined;
   write: (v: number) => string;
 }) {
-  if (is == null) return <span className="note">{was == null ? '' : `${write(was)} foretold`}</span>;
+  if (is == null) return <span className="note">{was == null ? '' : `${write(was)} predicted`}</span>;
   return (
     <span className="whitespace-nowrap">
       {was != null && <span className="num text-ink-3">{write(was)} → </span>}
@@ -44,7 +44,7 @@ function Bags({ s }: { s: StoryView }) {
         <>
           <th>Bag</th>
           <th>Animals</th>
-          <th>Came alive</th>
+          <th>Arrived alive</th>
           <th>Water °C</th>
           <th>pH</th>
           <th>Ammonia mg N/L</th>
@@ -58,7 +58,7 @@ function Bags({ s }: { s: StoryView }) {
             <b>{b.id}</b>
           </td>
           <td data-head="Animals">{b.animalsWords}</td>
-          <td data-head="Came alive">
+          <td data-head="Arrived alive">
             <span className="inline-flex items-center gap-1.5">
               {b.counted > 0 && <StateMark mark={b.alive < b.counted ? 'stop' : 'fine'} size={15} />}
               <span className="num">{b.counted > 0 ? `${b.alive} of ${b.counted}` : 'not counted'}</span>
@@ -89,7 +89,7 @@ function Fits({ s }: { s: StoryView }) {
       <h2 className="mb-1">What the readings say</h2>
       {of.map(({ id, fit }) => (
         <p key={id} className="border-b border-rule py-2">
-          Box {id} lost heat <b className="num">× {fit!.loss.toFixed(2)}</b> what was reckoned
+          Box {id} lost heat <b className="num">× {fit!.loss.toFixed(2)}</b> predicted
           {fit!.packs.map((p) => (
             <span key={p.id}>
               , {s.packNames[p.id] ?? p.id} gave <b className="num">× {p.strength.toFixed(2)}</b>
@@ -97,15 +97,15 @@ function Fits({ s }: { s: StoryView }) {
           ))}
           .{' '}
           <span className="note">
-            From {fit!.hours === 1 ? 'one reading' : `${fit!.hours} readings by the hour`}: {one(fit!.reckonedOffC)} °C
-            off what was reckoned, {one(fit!.scatterC)} °C off the fit.
+            From {fit!.hours === 1 ? 'one reading' : `${fit!.hours} hourly readings`}: {one(fit!.reckonedOffC)} °C off
+            the prediction, {one(fit!.scatterC)} °C off the fit.
           </span>
-          {fit!.dud && <span className="block font-semibold text-stop">One of its packs most likely stayed cold.</span>}
+          {fit!.dud && <span className="block font-semibold text-stop">One pack probably stayed cold.</span>}
         </p>
       ))}
       <p className="note mt-1">
         <Link className="font-semibold text-tide" href="/logbook/learned">
-          What all boxes together teach
+          What all boxes show
         </Link>
       </p>
     </section>
@@ -119,9 +119,9 @@ function Later({ s }: { s: StoryView }) {
   const told = (s.row?.lost30 ?? 0) > 0;
   return (
     <section className="no-print">
-      <h2 className="mb-1">Died since</h2>
+      <h2 className="mb-1">Died later</h2>
       <p className="note">
-        Told by whoever keeps them: within 7 days {s.row?.lost7 ?? 0}, within 30 days {s.row?.lost30 ?? 0}.
+        Reported by the keeper: within 7 days {s.row?.lost7 ?? 0}, within 30 days {s.row?.lost30 ?? 0}.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <NumberField
@@ -149,11 +149,11 @@ function Later({ s }: { s: StoryView }) {
             )
           }
         >
-          Write it down
+          Record
         </Button>
         {told && (
           <Button disabled={busy} onClick={() => void save((press) => takeLaterBack(press, s.code))}>
-            Take the last back
+            Undo last
           </Button>
         )}
       </div>
@@ -183,7 +183,7 @@ function Practise({ code }: { code: string }) {
           )
         }
       >
-        Practise it
+        Practise this
       </Button>
       {problems.map((p) => (
         <span key={p.message} className="problem" role="alert">
@@ -232,7 +232,7 @@ export function Story({ s }: { s: StoryView }) {
         {r ? (
           <div className="text-right">
             <p className="flex items-baseline justify-end gap-2">
-              <span className="font-head text-15 font-semibold">{r.counted > 0 ? 'Came alive' : 'Nobody counted'}</span>
+              <span className="font-head text-15 font-semibold">{r.counted > 0 ? 'Arrived alive' : 'Not counted'}</span>
               {r.counted > 0 && (
                 <>
                   <b className={`num text-46 leading-none ${lost > 0 ? 'text-stop' : 'text-fine'}`}>{r.alive}</b>
@@ -244,15 +244,15 @@ export function Story({ s }: { s: StoryView }) {
             <p className="c2">
               {s.chance ? (
                 <>
-                  predicted {predictedWords(s.chance, r.animals)}, worst slack {slackWords(s.slackH)}
+                  predicted {predictedWords(s.chance, r.animals)}, worst margin {slackWords(s.slackH)}
                 </>
               ) : (
-                'its odds were not kept at the hand-over'
+                'no prediction was stored at drop-off'
               )}
             </p>
           </div>
         ) : (
-          <p className="c2">Not opened yet: its story ends here.</p>
+          <p className="c2">Not opened yet.</p>
         )}
       </section>
       <section className="border-t border-rule-strong px-6 pt-3">
@@ -265,12 +265,12 @@ export function Story({ s }: { s: StoryView }) {
         <div className="mt-7 grid gap-x-12 gap-y-7 lg:grid-cols-2">
           <Fits s={s} />
           <section className="no-print">
-            <h2 className="mb-1">A logger that travelled along</h2>
+            <h2 className="mb-1">A logger in the box</h2>
             <LoggerForm s={s} />
           </section>
           <section>
-            <h2 className="mb-1">Remarks</h2>
-            {s.remarks.length === 0 && <p className="note">Nothing was remarked.</p>}
+            <h2 className="mb-1">Notes</h2>
+            {s.remarks.length === 0 && <p className="note">No notes.</p>}
             <ul>
               {s.remarks.map((m, i) => (
                 <li key={i} className="border-b border-rule py-1">
@@ -292,7 +292,7 @@ export function Story({ s }: { s: StoryView }) {
           <Later s={s} />
         </div>
         <p className="no-print mt-7 flex flex-wrap gap-3">
-          <ButtonLink href={`/consignments/${s.code}`}>Its stations</ButtonLink>
+          <ButtonLink href={`/consignments/${s.code}`}>Its pages</ButtonLink>
           {!s.incoming && <ButtonLink href={`/consignments/${s.code}/papers`}>Its papers</ButtonLink>}
           <Practise code={s.code} />
           <ButtonLink href="/logbook">All of the logbook</ButtonLink>

@@ -25,10 +25,10 @@ export function Companions({
   };
   return (
     <section className="min-w-0">
-      <h2 className="mb-1">Travelling along</h2>
+      <h2 className="mb-1">Travelling with them</h2>
       {list.length > 0 && (
         <p className="note mb-2">
-          Each in a vessel of its own: damp, with air, away from packs. They count as weight, never in the odds.
+          Each in its own container: damp, with air, away from packs. They add weight but are not in the odds.
         </p>
       )}
       {list.map((x, i) => (
@@ -62,7 +62,7 @@ export function Companions({
             options={[
               ['bag', 'bag'],
               ['bucket', 'bucket'],
-              ['parcel', 'parcel of its own'],
+              ['parcel', 'separate parcel'],
             ]}
           />
           <NumberField
@@ -76,7 +76,7 @@ export function Companions({
           <Button
             type="button"
             tone="flat"
-            aria-label={`Remove ${x.name || 'what travels along'}`}
+            aria-label={`Remove ${x.name || 'item'}`}
             onClick={() => onChange(list.filter((_, j) => j !== i))}
           >
             Remove
@@ -84,7 +84,7 @@ export function Companions({
         </div>
       ))}
       <Button type="button" onClick={add}>
-        {list.length === 0 ? 'Plants, media or food travel along' : 'Something more'}
+        {list.length === 0 ? 'Plants, media or food travel with them' : 'Add another item'}
       </Button>
     </section>
   );

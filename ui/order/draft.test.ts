@@ -253,7 +253,7 @@ test.each([
   ['7:75', '7:75'],
 ])('%s on the clock is %s', (typed, clock) => expect(clockOf(typed)).toBe(clock));
 
-describe('another hand-over', () => {
+describe('another drop-off', () => {
   const s = row(services, 'northline-overnight', 'service');
   const as = (handOver: string): OrderDraft => ({ ...blank, handOver, ...follow(handOver, [s], s.id, null) });
   const ends = { sender: { ...party, lat: '', lon: '' }, receiver: { ...party, lat: '', lon: '' } };

@@ -246,7 +246,7 @@ export function flat(d: OrderDraft): Map<string, { label: string; text: string }
   for (const [k, label] of [
     ['direction', 'Direction'],
     ['serviceId', 'Service'],
-    ['handOver', 'Hand-over'],
+    ['handOver', 'Drop-off'],
     ['windowStart', 'Delivery from'],
     ['windowEnd', 'Delivery until'],
     ['opening', 'Planned opening'],
@@ -274,7 +274,7 @@ export function flat(d: OrderDraft): Map<string, { label: string; text: string }
   );
   add(
     'companions',
-    'Travelling along',
+    'Travelling with them',
     d.companions
       .map((x) => [x.amount, x.name, x.vessel, x.weightKg && `${x.weightKg} kg`].filter(Boolean).join(' '))
       .join('; '),

@@ -23,7 +23,7 @@ export function Journey({
   const here = `${d.sender.town || 'local'} time`;
   const there = `${d.receiver.town || 'local'} time`;
   const times: [label: string, path: string, value: string, set: (v: string) => void][] = [
-    [`Hand-over, ${here}`, 'handOverLocal', d.handOver, onHandOver],
+    [`Drop-off, ${here}`, 'handOverLocal', d.handOver, onHandOver],
     [`Planned opening, ${there}`, 'openingLocal', d.opening, (opening) => onChange({ opening })],
     [`Delivery from, ${there}`, 'windowStartLocal', d.windowStart, (windowStart) => onChange({ windowStart })],
     ['Delivery until', 'windowEndLocal', d.windowEnd, (windowEnd) => onChange({ windowEnd })],

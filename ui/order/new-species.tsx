@@ -24,7 +24,7 @@ export function NewSpecies({
   return (
     <div className="mt-1 border-l-2 border-tide bg-paper p-2" role="group" aria-label={`New species ${name}`}>
       <p className="mb-1 text-13">
-        <b>{name}</b> is new here. It bears and breathes like
+        <b>{name}</b> is new here. Tolerance and oxygen use like
       </p>
       <SpeciesCombo
         species={species}
@@ -43,7 +43,7 @@ export function NewSpecies({
           Add it
         </Button>
         <Button type="button" onClick={leave}>
-          Leave it
+          Discard
         </Button>
       </div>
       {problems[0] && (

@@ -28,7 +28,7 @@ export function ForTheBuyer({
           {said.sentence}
         </p>
       ) : (
-        <p className="note">Once there are animals, this says when they leave, and why then.</p>
+        <p className="note">Add animals to see when they leave, and why.</p>
       )}
       {said?.earliest && said.earliest !== handOver && (
         <Button
@@ -36,7 +36,7 @@ export function ForTheBuyer({
           className="mt-2 !whitespace-normal py-1.5 text-left"
           onClick={() => onHandOver(said.earliest!)}
         >
-          Hand over at the earliest, {dayClock(Date.parse(`${said.earliest}:00Z`), 'UTC')}
+          Earliest drop-off: {dayClock(Date.parse(`${said.earliest}:00Z`), 'UTC')}
         </Button>
       )}
       {confirmation !== null && (
@@ -54,8 +54,8 @@ export function ForTheBuyer({
 export function ToMind({ advice }: { advice: readonly Advice[] }) {
   if (advice.length === 0) return null;
   return (
-    <section aria-label="To mind">
-      <h2 className="mb-1">To mind</h2>
+    <section aria-label="Check">
+      <h2 className="mb-1">Check</h2>
       <ul>
         {advice.map((x, i) => (
           <li key={i} className="flex gap-2.5 border-b border-rule py-2 text-13">

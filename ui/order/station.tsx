@@ -213,7 +213,7 @@ function Direction({ value, onChange }: { value: string; onChange: (direction: s
         options={[
           ['outgoing', 'We send'],
           ['incoming', 'We receive'],
-          ['own-move', 'We move them ourselves'],
+          ['own-move', 'We move them'],
         ]}
       />
     </div>
@@ -243,13 +243,11 @@ function Foot({
   return (
     <>
       <DraftLine {...keeping} />
-      <p className="note">
-        Permits, protected and invasive species and carriers’ live-animal rules: ask the authority.
-      </p>
+      <p className="note">Permits, protected or invasive species, carriers’ live-animal rules: ask the authority.</p>
       <OtherProblems problems={problems} shown={(x) => shownPaths.test(x)} />
       {told && <p className="problem">Not saved yet: see the fields marked in red.</p>}
       <Button tone="go" className="w-full !min-h-11" disabled={busy}>
-        {busy ? 'Computing the plan …' : isNew ? 'Make the consignment' : 'Save the order'}
+        {busy ? 'Computing the plan …' : isNew ? 'Create shipment' : 'Save the order'}
       </Button>
       {planning}
       {reasons.length > 0 && (

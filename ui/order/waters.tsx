@@ -270,7 +270,7 @@ export function Unproven({
   const measured = (): void => void save((press) => countAsMeasured(press, code, version), done);
   return (
     <div className="my-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2 text-15" role="note">
-      An earlier version filled in figures that may never have been measured. They now count as unknown:{' '}
+      An earlier version filled in figures that may never have been measured. They count as unknown now:{' '}
       {unproven
         .map(
           ({ where, figures }) =>
@@ -360,7 +360,7 @@ function Choices({
             checked={t.residents === 'yes'}
             onChange={(e) => setTank(i, { residents: e.target.checked ? 'yes' : '' })}
           />
-          Fish already live in {t.name || 'the receiving tank'}
+          Fish are already in {t.name || 'the receiving tank'}
         </label>
       ))}
       <datalist id="own-receiving-tanks">

@@ -18,7 +18,7 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
   const ask = async (): Promise<void> => {
     setWords('Computing …');
     const r = await askPlanB(code).catch(() => null);
-    setWords(r === null ? 'The house does not answer: plan B needs it.' : r.ok ? '' : r.problems[0]!.message);
+    setWords(r === null ? 'Kindly Crate does not answer; plan B needs it.' : r.ok ? '' : r.problems[0]!.message);
     if (r?.ok) setTold(r.value);
   };
   if (!told)
@@ -44,10 +44,10 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
     <section aria-label="Plan B" className="mt-4">
       <h3 className="mb-1">If the counter refuses or is closed</h3>
       <ul className="text-15">
-        {by(told.regasByMs, `new oxygen into every bag by then, ${told.bagId} first: the clock of oxygen begins anew`)}
-        {by(told.backByMs, 'opened and back in their tank by then')}
-        {by(told.holdsUntilMs, `bag ${told.bagId} reaches a limit then, in one of ten trips sooner`)}
-        {told.holdsUntilMs === null && <li className="py-2">The bags outlast what is computed: five days.</li>}
+        {by(told.regasByMs, `new oxygen in every bag by then, ${told.bagId} first: oxygen hours restart`)}
+        {by(told.backByMs, 'opened and back in the tank by then')}
+        {by(told.holdsUntilMs, `bag ${told.bagId} reaches a limit then; 1 trip in 10 sooner`)}
+        {told.holdsUntilMs === null && <li className="py-2">Safe for the five days computed.</li>}
         {told.ways.map((w) => (
           <li key={w.serviceId} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2">
             <StateMark
@@ -59,11 +59,11 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
               there by {dayClock(w.handOverMs, zone)}, delivered {dayClock(w.arriveMs, zone)}
             </span>
             <span className="ml-auto">
-              slack, worst case <b className="num">{slackWords(w.worstSlackH)}</b>
+              margin in a bad case <b className="num">{slackWords(w.worstSlackH)}</b>
             </span>
           </li>
         ))}
-        {told.ways.length === 0 && <li className="py-2">No other live service takes them within three days.</li>}
+        {told.ways.length === 0 && <li className="py-2">No other live service within three days.</li>}
       </ul>
     </section>
   );
@@ -89,10 +89,10 @@ export function Gate({
   const leaves = missing.length > 0;
   return (
     <form
-      aria-label={`Hand-over of ${code}`}
+      aria-label={`Drop-off of ${code}`}
       onSubmit={(e) => {
         e.preventDefault();
-        if (leaves && because.trim() === '') return setTold('Say why it leaves all the same.');
+        if (leaves && because.trim() === '') return setTold('Give a reason for sending it anyway.');
         setTold('');
         press(
           {
@@ -103,7 +103,7 @@ export function Gate({
             takenBy: takenBy.trim(),
             clock: clockTime,
           },
-          `${code} handed over`,
+          `${code} dropped off`,
         );
       }}
     >
@@ -124,7 +124,7 @@ export function Gate({
             ))}
           </ul>
           <TextField
-            label="Hand over all the same, because"
+            label="Drop off anyway, because"
             path="because"
             problems={[]}
             value={because}
@@ -138,8 +138,8 @@ export function Gate({
       )}
       <div className="my-3 grid grid-cols-2 gap-2">
         <TextField label="Receipt or booking" path="receipt" problems={[]} value={receipt} onChange={setReceipt} />
-        <TextField label="Taken by" path="takenBy" problems={[]} value={takenBy} onChange={setTakenBy} />
-        <ClockField label="At, now if empty" path="clock" problems={[]} value={clockTime} onChange={setClock} />
+        <TextField label="Accepted by" path="takenBy" problems={[]} value={takenBy} onChange={setTakenBy} />
+        <ClockField label="Time (empty: now)" path="clock" problems={[]} value={clockTime} onChange={setClock} />
       </div>
       {told && (
         <p className="problem mb-2" role="alert">
@@ -147,7 +147,7 @@ export function Gate({
         </p>
       )}
       <Button wet tone={leaves ? 'plain' : 'hands'} className="w-full">
-        {leaves ? 'Handed over all the same' : 'Handed over now'}
+        {leaves ? 'Dropped off anyway' : 'Dropped off now'}
       </Button>
       <PlanBView code={code} zone={zone} />
     </form>

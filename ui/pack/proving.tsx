@@ -107,19 +107,19 @@ function Proved({
             tone="flat"
             className="min-h-16"
             disabled={busy}
-            aria-label={`Take back the last of No. ${p.number}`}
+            aria-label={`Undo the last of No. ${p.number}`}
             onClick={() => void save((press) => takeBackPack(press, code, p.id))}
           >
-            Take back
+            Undo
           </Button>
         )}
         {last && (last.proof.verdict === 'dud' || last.proof.verdict === 'slow') && (
           <Button className="min-h-16" onClick={open}>
-            Another in its place
+            Replace it
           </Button>
         )}
       </div>
-      {by?.surface === surface && <p className="note mt-1">Read by the {by.name}: kept as practice.</p>}
+      {by?.surface === surface && <p className="note mt-1">Read by the {by.name}: stored as practice.</p>}
       {last && (
         <p className="mt-1 flex gap-2 text-13" role="status">
           <StateMark mark={marks[last.proof.verdict]} size={16} />
@@ -148,7 +148,7 @@ export function Proving({ c, typeId, practises }: { c: PackedConsignment; typeId
         {batches.length > 0 && (
           <SelectField
             className="w-40"
-            label="Out of batch"
+            label="From batch"
             path="batch"
             value={batch}
             onChange={setBatch}

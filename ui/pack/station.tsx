@@ -31,9 +31,9 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
         className="flex min-h-16 min-w-0 flex-1 basis-52 items-center gap-4 px-2 py-2 text-left"
         aria-pressed={i.at !== null}
         disabled={first !== undefined}
-        aria-label={i.at ? `Take back: ${i.title}` : i.title}
+        aria-label={i.at ? `Undo: ${i.title}` : i.title}
         onClick={() =>
-          press({ deed: 'tick', code: c.code, key: i.key, done: !i.at }, i.at ? `${i.title}, taken back` : i.title)
+          press({ deed: 'tick', code: c.code, key: i.key, done: !i.at }, i.at ? `${i.title}: undone` : i.title)
         }
       >
         <StateMark mark={i.at ? 'done' : isNext ? 'now' : 'ahead'} size={26} />
@@ -55,7 +55,7 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
           </span>
         )}
         {!i.at && i.taken && (
-          <span className="shrink-0 text-13 font-semibold">{i.taken.mine ? 'Yours' : `Taken by ${i.taken.by}`}</span>
+          <span className="shrink-0 text-13 font-semibold">{i.taken.mine ? 'Yours' : `Accepted by ${i.taken.by}`}</span>
         )}
       </button>
       {run.shared && !i.at && (
@@ -70,7 +70,7 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
             )
           }
         >
-          {i.taken?.mine ? 'Let go' : i.taken ? 'Take over' : 'I take it'}
+          {i.taken?.mine ? 'Let go' : i.taken ? 'Take this step' : 'I take it'}
         </Button>
       )}
       {!i.at && i.key.startsWith('prove:') && (
@@ -140,7 +140,7 @@ function Event({
         children
       ) : (
         <Button disabled={busy} onClick={takeBack}>
-          Take this back
+          Undo
         </Button>
       )}
     </div>
@@ -153,12 +153,12 @@ function Leave({ leaveMs, nowMs, zone }: { leaveMs: number; nowMs: number; zone:
   return (
     <p className="bg-ink px-4 py-3 text-[var(--on-ink)]">
       <span className="num text-28 font-semibold">{clock(leaveMs, zone)}</span>{' '}
-      <b className="font-head text-18">Leave</b>
+      <b className="font-head text-18">Cancel</b>
       <br />
       <span className="text-13">
         {minutes > 0
           ? `in ${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`
-          : `${durationWords(minutes * 60_000)} ago by the plan`}
+          : `${durationWords(minutes * 60_000)} ago as planned`}
       </span>
     </p>
   );
@@ -192,12 +192,12 @@ export function SendStation(p: SendView) {
           </span>
         </div>
         {c.accepted.length > 0 && (
-          <ul className="mb-2 border-t border-rule text-13" aria-label="Taken on knowingly">
+          <ul className="mb-2 border-t border-rule text-13" aria-label="Risk accepted">
             {c.accepted.map((x) => (
               <li key={`${x.bag} ${x.rule}`} className="flex items-start gap-2 border-b border-rule py-1.5">
                 <StateMark mark="watch" size={15} />
                 <span>
-                  <b>Bag {x.bag}.</b> {x.rule} <b>Taken on knowingly:</b> {x.reason}
+                  <b>Bag {x.bag}.</b> {x.rule} <b>Risk accepted:</b> {x.reason}
                 </span>
               </li>
             ))}
@@ -229,7 +229,7 @@ export function SendStation(p: SendView) {
           </Button>
         </Event>
         <Event
-          title="Hand-over"
+          title="Drop-off"
           plannedMs={p.handOverPlanMs}
           actualMs={leftMs}
           zone={c.zone}
@@ -241,7 +241,7 @@ export function SendStation(p: SendView) {
         {leftMs !== null && (
           <ul className="text-13" aria-label="At the counter">
             {c.counter.receipt && <li>Receipt {c.counter.receipt}</li>}
-            {c.counter.takenBy && <li>Taken by {c.counter.takenBy}</li>}
+            {c.counter.takenBy && <li>Accepted by {c.counter.takenBy}</li>}
             {c.counter.note && <li>{c.counter.note}</li>}
           </ul>
         )}
@@ -251,8 +251,7 @@ export function SendStation(p: SendView) {
           </p>
         )}
         <p className="note">
-          Hours in the bag count from the first one sealed. Once this is recorded, the plan is computed again from what
-          happened.
+          Hours in the bag count from the first bag sealed. The plan is then recomputed from what happened.
         </p>
       </aside>
     </div>

@@ -18,14 +18,14 @@ export function Certify({ code, certify: p }: Pick<PapersView, 'code' | 'certify
     <section className="mx-6 my-4 max-w-[760px]" aria-label="Certificate of origin">
       <h2 className="mb-1">Certificate of origin</h2>
       <p className="note">
-        For protected or farmed species the buyer keeps it and shows it to inspectors. It proves lawful origin as you
-        declare it; it is no permit. Ask the authority there before the animals move.
+        Protected or farmed species: the buyer keeps it for inspectors. It states lawful origin as you declare it; it is
+        not a permit. Ask the authority there first.
       </p>
       {p.licence === '' && (
         <p className="mt-1 flex items-start gap-2 text-13">
           <StateMark mark="watch" size={15} />
           <span>
-            No licence number is entered in Settings: the certificate will say so.{' '}
+            No licence number in Settings; the certificate will say so.{' '}
             <ButtonLink tone="flat" href="/settings">
               Enter it
             </ButtonLink>
@@ -55,24 +55,18 @@ export function Certify({ code, certify: p }: Pick<PapersView, 'code' | 'certify
         </fieldset>
         <div className="grid grid-cols-2 gap-3">
           <SelectField
-            label="They were"
+            label="Origin"
             path="kind"
             value={kind}
             problems={problems}
             onChange={setKind}
             options={p.kinds}
           />
-          <TextField
-            label="Permit, where there is one"
-            path="permit"
-            value={permit}
-            problems={problems}
-            onChange={setPermit}
-          />
+          <TextField label="Permit (if any)" path="permit" value={permit} problems={problems} onChange={setPermit} />
         </div>
         <OtherProblems problems={problems} shown={(x) => x === 'kind' || x === 'permit'} />
         <Button tone="go" disabled={busy}>
-          Give out No. {p.next}
+          Issue No. {p.next}
         </Button>
       </form>
       {p.given.length > 0 && (

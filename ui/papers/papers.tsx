@@ -51,11 +51,11 @@ function Edge({ edgeMm, set }: { edgeMm: number; set: (mm: number) => void }) {
 const CardFile = ({ code }: { code: string }) => (
   <div className="mx-6 mt-3 flex flex-wrap items-center gap-3">
     <a className="btn" href={`/consignments/${code}/card`}>
-      The same as a file to send
+      Card as a file to send
     </a>
     <span className="note flex-1">
-      One file for a phone or a computer, in six languages: it opens without a network, keeps the timers, computes anew
-      on what they measure, and writes what they found for you.
+      One file for a phone or computer, in six languages. It works offline, runs the timers, recomputes with their
+      readings, and reports back to you.
     </span>
   </div>
 );
@@ -88,7 +88,7 @@ export function Papers(p: PapersView) {
           PDF
         </ButtonLink>
         <ButtonLink tone="go" href={pdf(packed.join(','))} target="_blank">
-          PDF of all that goes with them
+          PDF of all papers
         </ButtonLink>
       </div>
       <nav className="segs mx-6 mt-3 flex flex-wrap gap-2" aria-label="Papers">
@@ -139,10 +139,10 @@ export function Papers(p: PapersView) {
         />
         <span className="note" role="status">
           {busy
-            ? 'Written anew …'
-            : `${p.of === 0 ? 'Nothing of this kind' : p.of === 1 ? 'One sheet' : `${p.of} sheets`}; black only, for thermal printers too. Print at 100 %.`}
-          {p.kind === 'boxes' && ' Each side is printed four times. A reused box: strike out every old label and mark.'}
-          {p.kind === 'boxes' && ' The carrier’s own acceptance mark goes on lid and base where it asks for one.'}
+            ? 'Updating …'
+            : `${p.of === 0 ? 'None of these' : p.of === 1 ? 'One sheet' : `${p.of} sheets`}; black only, also for thermal printers. Print at 100 %.`}
+          {p.kind === 'boxes' && ' Each side prints four times. On a reused box strike out every old label and mark.'}
+          {p.kind === 'boxes' && ' Put the carrier’s own acceptance mark on lid and base if it requires one.'}
         </span>
       </div>
       {p.evening.all.length > 1 && (
@@ -156,7 +156,7 @@ export function Papers(p: PapersView) {
         </p>
       )}
       {p.told.length > 0 && (
-        <ul className="mx-6 mt-3" aria-label="What to know before printing">
+        <ul className="mx-6 mt-3" aria-label="Before printing">
           {p.told.map((x) => (
             <li key={x} className="flex items-start gap-2 text-13">
               <StateMark mark="watch" size={15} /> {x}

@@ -9,21 +9,20 @@ export function Register({ certificates }: RegisterView) {
     <>
       <section className="chead">
         <h1>Certificates of origin</h1>
-        <p className="c2 pt-2">The register: numbered by year, kept as they were given out.</p>
+        <p className="c2 pt-2">Numbered by year, kept as issued.</p>
       </section>
       <section className="work border-t border-rule-strong">
         {certificates.length === 0 ? (
           <p className="note">
-            None was given out yet. They are made under Papers of a consignment, for the buyer to keep and show to
-            inspectors.
+            None issued yet. Make them under Papers of a shipment; the buyer shows them to inspectors.
           </p>
         ) : (
           <Table
             head={
               <>
                 <th>Number</th>
-                <th>Given out</th>
-                <th>Consignment</th>
+                <th>Issued</th>
+                <th>Shipment</th>
                 <th>For</th>
                 <th>Animals</th>
                 <th />

@@ -22,11 +22,11 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
   const used = made !== null && !waiting.some((w) => w.endsMs === made.endsMs);
   return (
     <div>
-      <h2 className="mb-2">Let a phone in</h2>
+      <h2 className="mb-2">Connect a phone</h2>
       {made && !used && left > 0 ? (
         <div className="border border-rule-strong bg-surface p-4 text-center">
           <p className="mb-2 text-16">
-            For <b>{made.name}</b>: scan with the camera of the phone
+            For <b>{made.name}</b>: scan with the phone’s camera
           </p>
           {made.ways[0] ? (
             <svg
@@ -39,7 +39,7 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
               <path d={made.ways[0].qr.d} fill="#000" />
             </svg>
           ) : (
-            <p className="problem">The room is closed: open it, so that the phone can come in.</p>
+            <p className="problem">Phones cannot connect. Allow it first.</p>
           )}
           <p className="mt-2 break-all text-13 text-ink-2">
             or open {made.ways.map((w) => w.url.split('/door')[0]).join(' or ')} and type
@@ -61,7 +61,7 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
                 )
               }
             >
-              Close this code
+              Cancel this code
             </Button>
           </div>
         </div>
@@ -82,9 +82,9 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
           }}
         >
           {used && <p role="status">{made.name} is in.</p>}
-          <TextField label="Name of whoever holds it" path="name" problems={problems} value={name} onChange={setName} />
+          <TextField label="Who uses it" path="name" problems={problems} value={name} onChange={setName} />
           <fieldset className="grid gap-1">
-            <legend className="mb-1 text-13 text-ink-2">May do</legend>
+            <legend className="mb-1 text-13 text-ink-2">Role</legend>
             {(Object.keys(roleWords) as Role[]).map((r) => (
               <label key={r} className="flex min-h-9 items-center gap-3">
                 <input type="radio" name="role" checked={role === r} onChange={() => setRole(r)} />
@@ -97,10 +97,8 @@ export function Invite({ open, waiting, now }: { open: boolean; waiting: PeopleV
           <Button tone="go" className="!min-h-11" disabled={busy}>
             {busy ? 'Making a code …' : 'Show a code'}
           </Button>
-          {!open && <p className="note">The room is closed: a code is of use once it is open.</p>}
-          <p className="note">
-            Helpers and lookers get no settings, prices, exports or addresses of others, and delete nothing.
-          </p>
+          {!open && <p className="note">Phones cannot connect yet. The code works once you allow it.</p>}
+          <p className="note">Helpers and viewers get no settings, prices, exports or addresses, and cannot delete.</p>
         </form>
       )}
       {waiting.length > 0 && !made && (

@@ -22,7 +22,7 @@ export function Passphrase({ keeper }: { keeper: string | null }) {
         void save(
           (press) => setPassphrase(press, v),
           () => {
-            setSaid('From now on this machine asks for it too.');
+            setSaid('This computer now asks for it too.');
             setV({ ...v, passphrase: '', now: '' });
           },
         );
@@ -30,8 +30,8 @@ export function Passphrase({ keeper }: { keeper: string | null }) {
     >
       <p className="note">
         {keeper
-          ? 'Everybody who came in by the present one is out, and comes in by the new one.'
-          : 'Until there is one, whoever sits at this machine is owner. Take four or five words that do not belong together; it is stored as a hash (Argon2id), and nobody can read it back.'}
+          ? 'Everyone who signed in with the present one is signed out.'
+          : 'Without one, whoever uses this computer is the owner. Use four or five unrelated words. It is stored as a hash (Argon2id) and cannot be read back.'}
       </p>
       {!keeper && (
         <TextField
@@ -44,7 +44,7 @@ export function Passphrase({ keeper }: { keeper: string | null }) {
       )}
       {keeper && (
         <TextField
-          label="Passphrase that holds now"
+          label="Current passphrase"
           path="now"
           type="password"
           problems={problems}

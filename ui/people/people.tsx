@@ -24,15 +24,13 @@ const seenWords = (ms: number, now: number, zone: string): string =>
 function RoomLine({ room }: { room: PeopleView['room'] }) {
   const { save, busy, problems } = useSave();
   if (!room)
-    return (
-      <p className="note">This server listens to itself alone. Start Kindly Crate with ./kindly to let phones in.</p>
-    );
+    return <p className="note">Only this computer can connect. Start Kindly Crate with ./kindly to allow phones.</p>;
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-3 border border-rule-strong bg-surface px-4 py-3">
       <StateMark mark={room.open ? 'fine' : 'ahead'} size={22} />
       <div className="min-w-0 flex-1">
         <p className="font-head text-20 font-semibold">
-          {room.open ? 'Open to phones in this network' : 'Closed: only this machine is served'}
+          {room.open ? 'Phones on this network can connect' : 'Only this computer can connect'}
         </p>
         {room.open ? (
           <p className="num break-all text-15">
@@ -40,7 +38,7 @@ function RoomLine({ room }: { room: PeopleView['room'] }) {
             {room.problem && <span className="problem block">{room.problem}</span>}
           </p>
         ) : (
-          <p className="note">Nothing listens to the network. Opened here it closes when this server ends.</p>
+          <p className="note">The network is off. Turned on here, it stays on until the server stops.</p>
         )}
         {problems[0] && (
           <p className="problem" role="alert">
@@ -54,7 +52,7 @@ function RoomLine({ room }: { room: PeopleView['room'] }) {
         disabled={busy}
         onClick={() => save((press) => setRoom(press, !room.open))}
       >
-        {room.open ? 'Close the room' : 'Open the room'}
+        {room.open ? 'Disconnect phones' : 'Let phones connect'}
       </Button>
     </div>
   );
@@ -84,7 +82,7 @@ function PersonRow({ p, now, zone }: { p: PeopleView['people'][number]; now: num
           What {p.name} did
         </Link>
         {p.keeper ? (
-          <span className="ml-auto text-13 text-ink-3">holds the passphrase</span>
+          <span className="ml-auto text-13 text-ink-3">has the passphrase</span>
         ) : (
           <Button
             tone="flat"
@@ -93,13 +91,13 @@ function PersonRow({ p, now, zone }: { p: PeopleView['people'][number]; now: num
             onClick={() => {
               if (
                 window.confirm(
-                  `Send ${p.name} away? Every phone of theirs is out at once; what they did keeps their name.`,
+                  `Remove ${p.name}? All their phones are signed out at once. Their entries keep their name.`,
                 )
               )
                 void save((press) => sendAway(press, p.id));
             }}
           >
-            Send away
+            Remove away
           </Button>
         )}
       </div>
@@ -117,13 +115,13 @@ function PersonRow({ p, now, zone }: { p: PeopleView['people'][number]; now: num
               className="ml-auto"
               disabled={busy}
               onClick={() => save((press) => endSession(press, s.id))}
-              aria-label={`Put out ${s.device} of ${p.name}`}
+              aria-label={`Sign out ${s.device} of ${p.name}`}
             >
-              Put out
+              Sign out
             </Button>
           </li>
         ))}
-        {p.phones.length === 0 && <li className="note">No phone of theirs is in.</li>}
+        {p.phones.length === 0 && <li className="note">No phone connected.</li>}
       </ul>
       {problems[0] && (
         <p className="problem" role="alert">
@@ -153,11 +151,10 @@ export function People(v: PeopleView) {
         <RoomLine room={v.room} />
         <div className="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_420px]">
           <div className="min-w-0">
-            <h2 className="mb-1">Who works here</h2>
+            <h2 className="mb-1">People</h2>
             {v.people.length === 0 ? (
               <p className="max-w-[560px]">
-                Nobody has a name yet. Let a phone in, or set a passphrase: from then on everything that is done stands
-                beside the name of whoever did it.
+                No names yet. Connect a phone or set a passphrase; from then on entries carry a name.
               </p>
             ) : (
               <ul>
@@ -170,17 +167,17 @@ export function People(v: PeopleView) {
             <Passphrase keeper={v.people.find((p) => p.keeper)?.name ?? null} />
             {v.room?.root && (
               <>
-                <h2 className="mb-1 mt-8">The certificate of this house</h2>
+                <h2 className="mb-1 mt-8">Certificate</h2>
                 <p className="note max-w-[640px]">
-                  A phone that installed it reaches the house privately
+                  A phone with it installed connects privately
                   {v.room.safe.length > 0 && (
                     <>
                       {' '}
                       at <span className="num">{v.room.safe.join('   ')}</span>
                     </>
                   )}
-                  , goes on without network, and reads labels live. It vouches for private networks alone. Its SHA-256
-                  mark, to compare:
+                  , works offline, and scans labels live. It covers private networks only. SHA-256 fingerprint to
+                  compare:
                 </p>
                 <p className="num mt-1 max-w-[640px] break-all text-12">{v.room.root}</p>
               </>

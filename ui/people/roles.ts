@@ -2,5 +2,5 @@
 export const roleWords: Record<string, string> = {
   owner: 'owner: everything',
   helper: 'helper: Bench, packing, arrival, quarantine, readings',
-  looker: 'looker: sees, and changes nothing',
+  looker: 'viewer: sees, changes nothing',
 };

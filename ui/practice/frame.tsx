@@ -19,9 +19,9 @@ export function CrateHead({ v, right }: { v: CrateView; right?: ReactNode }) {
       <h1 className="!whitespace-normal">{crate.title}</h1>
       {v.species && <FishIcon species={v.species} width={54} />}
       <p className="c2 mr-auto">
-        Practice: nothing of it is kept among your consignments.{' '}
+        Practice. Nothing here touches your real shipments.{' '}
         <Link className="font-semibold text-tide" href="/practice">
-          All crates
+          All practice shipments
         </Link>
       </p>
       {right}
@@ -50,7 +50,7 @@ export function Pick<T extends string | number>({
       <p className="flex min-h-11 items-center border-b border-rule">
         <span className="mr-3 w-32 text-13 font-semibold">{label}</span>
         <span>{say(options[0]!)}</span>
-        <span className="note ml-2">as it is</span>
+        <span className="note ml-2">as planned</span>
       </p>
     );
   return (
@@ -112,7 +112,7 @@ export function Debrief({
     <div className="mt-4 grid gap-x-12 gap-y-5 lg:grid-cols-2">
       <section>
         <h2 className="mb-1 flex items-center gap-2">
-          <StateMark mark={won ? 'fine' : 'stop'} size={22} /> {won ? 'Won: what held' : 'Lost: what happened'}
+          <StateMark mark={won ? 'fine' : 'stop'} size={22} /> {won ? 'Success: what worked' : 'Lost: what happened'}
         </h2>
         <ul>
           {told.map((t) => (
@@ -124,21 +124,21 @@ export function Debrief({
         {children}
       </section>
       <section>
-        <h2 className="mb-1">The rule of the trade</h2>
+        <h2 className="mb-1">The rule to remember</h2>
         <p className="max-w-prose border-l-4 border-tide bg-water-pale p-3 text-15">{v.crate.rule}</p>
         <p className="note mt-1">{v.crate.source}</p>
         <div className="mt-4 flex flex-wrap gap-3">
           <Button tone={won ? 'plain' : 'go'} onClick={again}>
             Try again
           </Button>
-          <Button onClick={otherLuck}>With other luck</Button>
+          <Button onClick={otherLuck}>With different luck</Button>
           {v.next && (
             <ButtonLink tone={won ? 'go' : 'plain'} href={`/practice/${v.next}`}>
-              Next crate
+              Next one
             </ButtonLink>
           )}
           <a className="btn" href={`/practice/${v.crate.id}/export`} download>
-            Its file
+            Save as file
           </a>
           {v.own && (
             <Button
@@ -150,7 +150,7 @@ export function Debrief({
                 )
               }
             >
-              Throw it away
+              Delete
             </Button>
           )}
         </div>

@@ -20,12 +20,12 @@ export function PracticeList({ v }: { v: PracticeView }) {
       <section className="chead flex-wrap gap-y-1 py-2">
         <h1>Practice</h1>
         <p className="c2 mr-auto max-w-xl">
-          Lose simulated fish here, not real ones. Plan, pack, send; time runs fast through the same engine, with luck
-          that nobody told you of. Nothing of it ever stands among your consignments.
+          Lose simulated fish here, not real ones. Plan, pack and send; time runs fast through the same calculation,
+          with hidden luck. Nothing here touches your real shipments.
         </p>
         <OwnerOnly>
           <label className="btn inline-flex cursor-pointer items-center" aria-disabled={busy}>
-            Take in a crate
+            Import a practice shipment
             <input
               type="file"
               accept=".json,application/json"

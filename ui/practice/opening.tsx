@@ -187,7 +187,7 @@ export function OpeningPlay({ v, o }: { v: CrateView; o: Opening }) {
               .join(', ')}
             .
           </p>
-          <h2 className="mb-1 mt-5">The bag, as far as you know it</h2>
+          <h2 className="mb-1 mt-5">What you know of the bag</h2>
           <ul>
             {figures.map(([k, words, unit, places]) => (
               <li key={k} className="flex min-h-11 items-center gap-3 border-b border-rule">

@@ -74,7 +74,7 @@ function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number;
       <p className="leading-none">
         <b className="num text-34">{h.toFixed(0)}</b>{' '}
         <span className="u">
-          h after the sealing, {weekday(ms, j.zone)} {clock(ms, j.zone)}
+          h after sealing, {weekday(ms, j.zone)} {clock(ms, j.zone)}
         </span>
       </p>
       <Figure words={`bag ${bag.id}, water`} value={of(bag.tempC, 1)} unit="°C" colour="var(--c-temp)" />
@@ -84,7 +84,7 @@ function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number;
       <p className="ml-auto flex items-center gap-2" role="status">
         <StateMark mark={gone.length > 0 ? 'stop' : 'fine'} size={22} />
         {gone.length === 0
-          ? 'all within limits'
+          ? 'all good'
           : `${gone.length === j.bags.length ? 'every bag is past its limit' : `${gone.length} of ${j.bags.length} bags past their limit`}: ${factorWords[cause as keyof typeof factorWords] ?? cause}`}
       </p>
       {children}
@@ -116,7 +116,7 @@ function Tape({ j, h, x }: { j: Journey; h: number; x: Scale }) {
         <>
           <path d={`M${x(j.plannedOpenH)} ${TAPE - 6}V${TOP + H}`} stroke="var(--ink-3)" strokeDasharray="3 3" />
           <text x={x(j.plannedOpenH)} y={TAPE - 10} textAnchor="middle" className="rb-s">
-            was to be opened
+            planned opening
           </text>
         </>
       )}
@@ -146,10 +146,10 @@ function Ground({ bag, ticks, y }: { bag: SentBag; ticks: readonly number[]; y: 
         </g>
       ))}
       <text x={RIGHT + 8} y={y(warmC) + 4} className="rb-s">
-        {warmC.toFixed(0)} is borne a day
+        {warmC.toFixed(0)} tolerated for 24 h
       </text>
       <text x={RIGHT + 8} y={y(coldC) + 4} className="rb-s">
-        {coldC.toFixed(0)} is borne a day
+        {coldC.toFixed(0)} tolerated for 24 h
       </text>
     </>
   );
@@ -200,7 +200,7 @@ export function Road({ j, running, done }: { j: Journey; running: boolean; done:
           )}
           <path d={`M${x(h)} ${TAPE - 4}V${TOP + H}`} stroke="var(--ink)" strokeWidth="1.8" />
           <text x={LEFT} y={TOP + H + 18} className="rb-s">
-            °C. Dashes: outside as it was; dots: outside as foretold; shaded: what this bag bears for a day.
+            °C. Dashes: real outside air; dots: forecast; shaded: what they tolerate for 24 h.
           </text>
         </svg>
       </div>

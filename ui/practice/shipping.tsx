@@ -24,7 +24,7 @@ function Packs({ s, ch, set, v }: { s: Shipping; ch: ShippingChoices; set: Set; 
   if (s.options.packs.length === 0) return null;
   return (
     <fieldset className="border-b border-rule py-2">
-      <legend className="float-left mr-3 w-32 pt-2 text-13 font-semibold">Packs a box</legend>
+      <legend className="float-left mr-3 w-32 pt-2 text-13 font-semibold">Packs per box</legend>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         {s.options.packs.map((id) => {
           const name = v.names[id] ?? id;
@@ -63,7 +63,7 @@ function Choosing({ v, s, ch, set }: { v: CrateView; s: Shipping; ch: ShippingCh
   const day = (d: number): string => dayMonth(Date.parse(s.consignment.handOverAt) + d * 864e5, zone);
   return (
     <div>
-      <Pick label="Hand it over" value={ch.day} options={o.days} say={day} choose={(x) => set({ day: x })} />
+      <Pick label="Drop-off" value={ch.day} options={o.days} say={day} choose={(x) => set({ day: x })} />
       {o.services.length > 1 && (
         <Pick label="By" value={ch.serviceId} options={o.services} say={name} choose={(x) => set({ serviceId: x })} />
       )}
@@ -75,21 +75,21 @@ function Choosing({ v, s, ch, set }: { v: CrateView; s: Shipping; ch: ShippingCh
         choose={(x) => set({ fastH: x })}
       />
       <Pick
-        label="Animals a bag"
+        label="Animals per bag"
         value={ch.perBag}
         options={o.perBag}
         say={(x) => `${x}`}
         choose={(x) => set({ perBag: x })}
       />
       <Pick
-        label="Water a bag"
+        label="Water per bag"
         value={ch.waterL}
         options={o.waterL}
         say={(x) => `${x} L`}
         choose={(x) => set({ waterL: x })}
       />
       <Pick
-        label="Over it"
+        label="Gas above"
         value={ch.oxygen ? 'oxygen' : 'air'}
         options={['oxygen', 'air']}
         say={(x) => x}
@@ -116,7 +116,7 @@ function Choosing({ v, s, ch, set }: { v: CrateView; s: Shipping; ch: ShippingCh
       />
       {Object.entries(ch.packs).some(([id, n]) => n > 0 && id.startsWith('heat')) && (
         <p className="note mt-2">
-          Heat packs burn skin and smother: outside the bags, under the lid, never against fish or in a hand.
+          Heat packs burn and use up oxygen: outside the bags, under the lid, never against fish or in a hand.
         </p>
       )}
     </div>
@@ -166,7 +166,7 @@ export function ShippingPlay({ v, s }: { v: CrateView; s: Shipping }) {
             <>
               <ScoreLine
                 s={journey.score}
-                hoursWord={journey.score.hours !== null && journey.score.hours < 0 ? 'h too short' : 'h of slack left'}
+                hoursWord={journey.score.hours !== null && journey.score.hours < 0 ? 'h too short' : 'h left to spare'}
               />
               <Debrief
                 v={v}
@@ -226,7 +226,7 @@ export function ShippingPlay({ v, s }: { v: CrateView; s: Shipping }) {
               {d.problem}
             </p>
           )}
-          {seed > 0 && <p className="note mt-2">With other luck than the first time.</p>}
+          {seed > 0 && <p className="note mt-2">With different luck this time.</p>}
         </div>
       </section>
     </>
@@ -237,22 +237,22 @@ function BestPlan({ best, ask }: { best: Best | null | 'asked'; ask: () => void 
   if (best === null)
     return (
       <p className="mt-3">
-        <Button onClick={ask}>What would the chooser have sent?</Button>
+        <Button onClick={ask}>What would Kindly Crate have sent?</Button>
       </p>
     );
   if (best === 'asked')
     return (
       <p className="note mt-3" role="status">
-        Whole plans are compared…
+        Comparing plans…
       </p>
     );
   return (
     <div className="mt-3 border-l-4 border-rule-strong pl-3" data-testid="best">
-      <b className="font-head text-15">The chooser would have sent</b>
+      <b className="font-head text-15">Kindly Crate would have sent</b>
       <p>{best.words.join(', ')}.</p>
       <p className="note">
-        Foretold {best.chance === null ? 'without odds' : `${Math.floor(100 * best.chance)} %`}; with this luck{' '}
-        {best.score.alive} of {best.score.animals} came alive, for {best.score.spent.toFixed(0)} euros.
+        Predicted {best.chance === null ? 'without odds' : `${Math.floor(100 * best.chance)} %`}; with the same luck{' '}
+        {best.score.alive} of {best.score.animals} arrived alive, for {best.score.spent.toFixed(0)} euros.
       </p>
     </div>
   );

@@ -153,7 +153,7 @@ export function WeeksPlay({ v, w }: { v: CrateView; w: Weeks }) {
                   choose={(x) => setToday({ ...today, test: x === 'yes' })}
                 />
                 <Pick
-                  label="Change before"
+                  label="Change water first"
                   value={today.change}
                   options={[0, 0.3, 0.5, 0.7, 0.9]}
                   say={(x) => (x === 0 ? 'none' : `${Math.round(100 * x)} %`)}
@@ -213,7 +213,7 @@ export function DosingPlay({ v, d }: { v: CrateView; d: Dosing }) {
         v={v}
         right={
           <Button tone="hands" className="!min-h-12 !px-6 !text-16" disabled={!(amount > 0)} onClick={() => void go()}>
-            Dose it
+            Add the dose
           </Button>
         }
       />
@@ -226,7 +226,7 @@ export function DosingPlay({ v, d }: { v: CrateView; d: Dosing }) {
               ['Inside, with the height of the water', `${d.insideCm[0]} × ${d.insideCm[1]} × ${d.insideCm[2]} cm`],
               ['Stones', `about ${d.stonesL} L`],
               ['Sand, of which 40 % is water', `${d.bedCm} cm deep`],
-              [d.medicine, `${d.mgPerMl} mg a mL`],
+              [d.medicine, `${d.mgPerMl} mg per mL`],
               ['Wanted', `${d.targetMgL} mg/L, from ${d.bandFromMgL} to ${d.bandToMgL}`],
             ].map(([words, value]) => (
               <li key={words} className="flex min-h-10 items-center border-b border-rule">
@@ -254,8 +254,8 @@ export function DosingPlay({ v, d }: { v: CrateView; d: Dosing }) {
             />
           </div>
           <p className="note mt-3">
-            The label of a medicine, local law and a veterinarian stand above every sum. Gloves; not for fish that are
-            eaten; out of reach of children.
+            The medicine’s label, local law and a veterinarian come before any calculation. Wear gloves; not for fish
+            that are eaten; keep from children.
           </p>
         </div>
       </section>

@@ -35,7 +35,7 @@ export function Weather({ s, ch }: { s: Shipping; ch: ShippingChoices }) {
   return (
     <figure className="mt-5">
       <figcaption className="mb-1 text-13">
-        <b className="font-head text-15">What is foretold</b>{' '}
+        <b className="font-head text-15">Forecast</b>{' '}
         <span className="note">
           {sender.place.name} to {receiver.place.name}, {f.source}
         </span>
@@ -66,7 +66,7 @@ export function Weather({ s, ch }: { s: Shipping; ch: ShippingChoices }) {
         ))}
         <path d={`M${x(leaves)} 6V${H + 12}`} stroke="var(--hands)" strokeWidth="2.5" />
         <text x={x(leaves)} y={H + 42} textAnchor="middle" className="rb-l b" style={{ fill: 'var(--hands)' }}>
-          hand-over
+          drop-off
         </text>
         {places.map((p, n) => (
           <g key={p.name}>

@@ -28,7 +28,7 @@ export function Animals({ q }: { q: TankWeeks }) {
   };
   const [draft, setDraft] = useState(blank);
   const living = q.dwellers.filter((a) => a.count > 0);
-  if (living.length === 0) return <p className="note">Nobody any more.</p>;
+  if (living.length === 0) return <p className="note">None left.</p>;
   return (
     <div className="min-w-0 basis-full md:flex-1 md:basis-0">
       <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -39,7 +39,7 @@ export function Animals({ q }: { q: TankWeeks }) {
         ))}
         {living.length > 0 && (
           <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Close' : 'Some died or leave'}
+            {open ? 'Close' : 'Record deaths or moves'}
           </Button>
         )}
         {said && (
@@ -57,7 +57,7 @@ export function Animals({ q }: { q: TankWeeks }) {
             void save(
               (press) => leave(press, { ...draft, quarantineId: q.id, count: num(draft.count) }),
               () => {
-                setSaid('Told. What was told is never changed.');
+                setSaid('Recorded. Entries are never changed.');
                 setDraft(blank);
                 setOpen(false);
               },
@@ -99,14 +99,14 @@ export function Animals({ q }: { q: TankWeeks }) {
             />
           )}
           <TextField
-            label="Remark, and what was done"
+            label="Note, and what was done"
             path="note"
             problems={problems}
             value={draft.note}
             onChange={(note) => setDraft({ ...draft, note })}
           />
           <Button tone="go" disabled={busy}>
-            Tell it
+            Record
           </Button>
           <OtherProblems problems={problems} shown={(x) => /^(count|speciesId|how|into|note)$/.test(x)} />
         </form>

@@ -21,7 +21,7 @@ function Reserve({ q }: { q: TankWeeks }) {
     <>
       <NumberField
         className="w-28"
-        label="Stands ready"
+        label="Prepared"
         unit="L"
         path="reserve"
         value={shown}
@@ -34,7 +34,7 @@ function Reserve({ q }: { q: TankWeeks }) {
         onClick={() => {
           press(
             { deed: 'quarantine', quarantineId: q.id, told: { kind: 'reserve', litres: num(shown) } },
-            `${shown} L stand ready for ${q.tank}`,
+            `${shown} L prepared for ${q.tank}`,
           );
           setLitres(null);
         }}
@@ -58,7 +58,7 @@ function Medicated({ w, waterL, litres }: { w: TankWeeks['water'][number]; water
         <span>
           <b>
             Too much {name}: {told(w.now)}, wanted {told(target)}. Change {bringDown.litres.toFixed(0)} L
-            {bringDown.goes > 1 ? ` ${bringDown.goes} times` : ''} to come to it. Add none.
+            {bringDown.goes > 1 ? ` ${bringDown.goes} times` : ''} to reach it. Add none.
           </b>{' '}
           After {litres.toFixed(0)} L {told(left)} are left
           {dose > 0 ? `; then ${Number(dose.toPrecision(3))} ${unit} bring it to ${told(target)}` : ''}.
@@ -67,8 +67,7 @@ function Medicated({ w, waterL, litres }: { w: TankWeeks['water'][number]; water
     );
   return (
     <p className="note mt-1">
-      {name}: after {litres.toFixed(0)} L {told(left)} are left. For the new litres: {Number(dose.toPrecision(3))}{' '}
-      {unit}.
+      {name}: after {litres.toFixed(0)} L {told(left)} remain. For the new litres: {Number(dose.toPrecision(3))} {unit}.
     </p>
   );
 }

@@ -51,7 +51,7 @@ function Reckoned({
           level
             ? ['To reach', `${m.targetMgL} mg/L`]
             : ['By its label', `${tidy(m.perL)} ${units(m.unit, m.perL)} a litre`],
-          ['Still there', level ? `${still.toFixed(2)} mg/L` : `${still.toFixed(2)} × the label`],
+          ['Still in the water', level ? `${still.toFixed(2)} mg/L` : `${still.toFixed(2)} × the label`],
         ].map(([k, v]) => (
           <div key={k} className="flex border-b border-rule py-1">
             <dt>{k}</dt>
@@ -88,8 +88,8 @@ function Sure({
       <p key={p.message} className="mt-2 bg-watch-pale px-3 py-2 text-15" role="alert">
         {p.message}{' '}
         <label className="inline-flex min-h-12 items-center gap-2">
-          <input type="checkbox" className="size-5" checked={sure} onChange={(e) => setSure(e.target.checked)} /> It is
-          so
+          <input type="checkbox" className="size-5" checked={sure} onChange={(e) => setSure(e.target.checked)} /> Value
+          is right
         </label>
       </p>
     ));
@@ -126,7 +126,7 @@ function Batch({
       {(why || problems.some((p) => p.path === 'reason')) && (
         <TextField
           className="col-span-2"
-          label="Why it is given nevertheless"
+          label="Reason for giving it anyway"
           path="reason"
           problems={problems}
           value={more.reason}
@@ -152,11 +152,11 @@ export function DoseForm({ q }: { q: TankWeeks }) {
   if (q.shelf.length === 0)
     return (
       <p className="note py-2">
-        Nothing with a label stands on the shelf.{' '}
+        No medicine with a label in stock.{' '}
         <Link className="font-semibold text-tide" href="/supplies">
-          Add it to the supplies
+          Add it to Supplies
         </Link>
-        , as a treatment, with the figures of its own label.
+        , as a treatment, with the figures from its label.
       </p>
     );
   const x = reckon(q, id, num(times) > 0 ? num(times) : 1);
@@ -223,7 +223,7 @@ export function DoseForm({ q }: { q: TankWeeks }) {
           <div className="mt-2 flex items-end gap-2">
             <NumberField
               className="w-32"
-              label="Measured out"
+              label="Measured amount"
               unit={m.unit}
               path="amount"
               problems={problems}
@@ -238,8 +238,8 @@ export function DoseForm({ q }: { q: TankWeeks }) {
           <Sure problems={problems} sure={sure} setSure={setSure} />
           <OtherProblems problems={problems} shown={(p) => /^(sure|reason|amount|medicine|batch|expires)$/.test(p)} />
           <p className="caution my-2">
-            Dose by its label. A veterinarian and the law of the place decide on medicines; never for animals that may
-            be eaten. Gloves, out of reach of children.
+            Dose by the label. A veterinarian and local law decide on medicines. Never for animals that may be eaten.
+            Wear gloves; keep from children.
           </p>
           <Button tone="go" className="min-h-16 w-full" disabled={busy}>
             Given: {shown} {units(m.unit, num(shown))} of {m.name}

@@ -28,7 +28,7 @@ function Change({ q, d, close }: { q: TankWeeks; d: Duty; close: () => void }) {
     <div className="flex flex-wrap items-end gap-2 border-b border-rule bg-sunk px-2 py-2">
       <TextField
         className="min-w-[180px] flex-1"
-        label="Why it is not done"
+        label="Reason for skipping"
         path="waived"
         problems={problems}
         value={why}
@@ -38,7 +38,7 @@ function Change({ q, d, close }: { q: TankWeeks; d: Duty; close: () => void }) {
         disabled={busy || why.trim() === ''}
         onClick={() => void save((p) => changeDuty(p, { quarantineId: q.id, key: d.key, waived: why }), close)}
       >
-        Skip it
+        Skip
       </Button>
       <Button
         disabled={busy}
@@ -133,7 +133,7 @@ export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'te
         Today in {stored.tank}, {date(nowMs)}
       </h2>
       <ol aria-label="Today">{today.map((d) => row(d))}</ol>
-      {today.length === 0 && <p className="note py-2">Nothing today.</p>}
+      {today.length === 0 && <p className="note py-2">Nothing due today.</p>}
       {soon.length > 0 && (
         <details className="mt-3">
           <summary className="flex min-h-11 cursor-pointer items-center font-head text-15 font-semibold">

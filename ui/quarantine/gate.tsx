@@ -76,7 +76,7 @@ function HeldRow({ q, h }: { q: TankWeeks; h: Held }) {
             onChange={setWhy}
           />
           <Button className="min-h-11" disabled={busy || why.trim() === ''}>
-            Waive it
+            Waive
           </Button>
         </form>
       )}
@@ -109,7 +109,7 @@ export function PhaseGate({ q }: { q: TankWeeks }) {
         {problems.some((p) => p.path === 'reason') && (
           <TextField
             className="min-w-[220px] flex-1"
-            label="Why it begins nevertheless"
+            label="Reason for starting anyway"
             path="reason"
             problems={problems}
             value={reason}
@@ -182,7 +182,7 @@ function Release({ q }: { q: TankWeeks }) {
             </p>
           ))}
           <p className="note mt-1">
-            Residents fed first, lights low; least aggressive first, one by one; no water of {q.tank} goes along.
+            Feed residents first, lights low. Least aggressive first, one by one. No water from {q.tank} goes with them.
           </p>
         </>
       )}
@@ -202,7 +202,7 @@ function Release({ q }: { q: TankWeeks }) {
             onClick={() =>
               void save(
                 (press) => bringTowards(press, q.id, into),
-                (n) => setSaid(`${n} days of duties were added.`),
+                (n) => setSaid(`${n} days of tasks were added.`),
               )
             }
           >
@@ -241,13 +241,13 @@ export function Gate({ q }: { q: TankWeeks }) {
       {q.closedMs === null && !nobody && <Release q={q} />}
       {q.closedMs === null && nobody && (
         <div className="mt-3">
-          <p>Nobody lives here any more.</p>
+          <p>Tank is empty.</p>
           <Button
             className="mt-2 min-h-12"
             disabled={busy}
             onClick={() => void save((press) => endQuarantine(press, q.id))}
           >
-            End the weeks, clean the tank
+            End quarantine, clean the tank
           </Button>
           {problems[0] && (
             <p className="problem" role="alert">

@@ -10,7 +10,7 @@ import { useSave } from '@/ui/use-save';
 
 type Entry = TankWeeks['entries'][number];
 
-const ate = { all: 'all ate', some: 'some ate', none: 'nobody ate', 'not-fed': 'not fed' };
+const ate = { all: 'all ate', some: 'some ate', none: 'none ate', 'not-fed': 'not fed' };
 
 /** What was told, in a line. */
 function entryWords(e: Entry): string {
@@ -56,7 +56,7 @@ function entryWords(e: Entry): string {
     case 'waive':
       return `Waived ${e.what.split(':')[1] ?? e.what}: ${e.reason}`;
     case 'joined':
-      return `${e.code} joined: the weeks begin anew`;
+      return `${e.code} joined: quarantine restarts`;
     case 'gear':
       return 'Own gear in place';
     case 'died':
@@ -69,7 +69,7 @@ const fixed: readonly Entry['kind'][] = ['phase', 'joined', 'died'];
 /** Everything that was told, newest first; a slip is struck out and stays readable. */
 export function Log({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
-  if (q.entries.length === 0) return <p className="note py-2">Nothing was told yet.</p>;
+  if (q.entries.length === 0) return <p className="note py-2">Nothing recorded yet.</p>;
   return (
     <>
       <ol className="max-h-[420px] overflow-auto">
@@ -87,7 +87,7 @@ export function Log({ q }: { q: TankWeeks }) {
                 aria-label={`Strike out: ${entryWords(e)}`}
                 onClick={() => void save((press) => strikeEntry(press, q.id, e.n))}
               >
-                Slip
+                Undo
               </Button>
             )}
           </li>

@@ -11,7 +11,7 @@ type Look = Extract<Told, { kind: 'look' }>;
 const wells = [
   ['all', 'All ate'],
   ['some', 'Some ate'],
-  ['none', 'Nobody ate'],
+  ['none', 'None ate'],
   ['not-fed', 'Not fed'],
 ] as const;
 
@@ -128,12 +128,12 @@ export function LookForm({
       <div className="mt-2 grid grid-cols-[1fr_96px] gap-2">
         <TextField label="Food" path="food" value={food} onChange={setFood} />
         <NumberField label="How much" unit="g" path="foodG" value={foodG} onChange={setFoodG} />
-        <TextField className="col-span-2" label="Remark" path="note" value={note} onChange={setNote} />
+        <TextField className="col-span-2" label="Note" path="note" value={note} onChange={setNote} />
       </div>
       <Button tone="go" className="mt-3 min-h-16 w-full">
-        {seen.length > 0 ? 'Write down what was seen' : 'All well: write it down'}
+        {seen.length > 0 ? 'Record signs' : 'Record: all well'}
       </Button>
-      {seen.length > 0 && <p className="note mt-1">The days until the release are counted from now.</p>}
+      {seen.length > 0 && <p className="note mt-1">Days to release count from now.</p>}
     </form>
   );
 }

@@ -120,9 +120,7 @@ export function Measured({ q }: { q: TankWeeks }) {
         )}
       </div>
       {shown.length === 0 && (
-        <p className="note border-y border-rule py-4">
-          Nothing was tested yet. The first test asks for ammonia, nitrite, pH and temperature.
-        </p>
+        <p className="note border-y border-rule py-4">No tests yet. Start with ammonia, nitrite, pH and temperature.</p>
       )}
       {!table && shown.filter((k) => moves(q, k)).map((k) => <Course key={k} q={q} k={k} />)}
       {!table && (
@@ -177,27 +175,27 @@ export function Measured({ q }: { q: TankWeeks }) {
 /** What comes of ammonia, and which change holds it under its criterion. */
 function Foretold({ q, f }: { q: TankWeeks; f: NonNullable<TankWeeks['foretold']> }) {
   return (
-    <section className="mt-5" aria-label="Ammonia to come">
-      <h2>Ammonia to come</h2>
+    <section className="mt-5" aria-label="Ammonia forecast">
+      <h2>Ammonia forecast</h2>
       <p className="mt-1">
         {f.plan ? (
           <>
             Change <b className="num text-22">{(f.plan.share * 100).toFixed(0)}</b> %,{' '}
             <b className="num">{f.plan.litres.toFixed(0)}</b> L, every{' '}
             {f.plan.everyDays === 0.5 ? 'half day' : f.plan.everyDays === 1 ? 'day' : `${f.plan.everyDays} days`}: it
-            then settles below {f.plan.peakMgNL.toFixed(2)} mg N/L.
+            then stays below {f.plan.peakMgNL.toFixed(2)} mg N/L.
           </>
         ) : (
-          <b className="text-stop">Not even 90 % twice a day hold it: fewer fish, more water, or cycled media.</b>
+          <b className="text-stop">Not even 90 % twice a day is enough. Fewer fish, more water, or cycled media.</b>
         )}
       </p>
       <p className="note mt-1">
-        {f.massG.toFixed(0)} g of fish give {f.unfedMgD.toFixed(0)} mg N a day unfed;{' '}
+        {f.massG.toFixed(0)} g of fish produce {f.unfedMgD.toFixed(0)} mg N a day unfed;{' '}
         {f.foodTold
-          ? `${f.foodG.toFixed(1)} g of food a day as told`
-          : `${f.foodG.toFixed(1)} g of food a day taken (1 % of their weight)`}
-        . The filter takes {(f.share * 100).toFixed(0)} %, {f.shareFrom}. Chronic criterion {f.limit.toFixed(2)} mg N/L
-        at pH {f.pH.toFixed(1)}
+          ? `${f.foodG.toFixed(1)} g of food a day as recorded`
+          : `${f.foodG.toFixed(1)} g of food a day assumed (1 % of body weight)`}
+        . The filter removes {(f.share * 100).toFixed(0)} %, {f.shareFrom}. Chronic criterion {f.limit.toFixed(2)} mg
+        N/L at pH {f.pH.toFixed(1)}
         {f.measuredPh ? '' : ' (not measured)'} and {f.tempC.toFixed(0)} °C;{' '}
         {f.reachesH === null ? 'not reached in three days.' : `reached in ${f.reachesH} h without a change.`} Keep{' '}
         {f.readyL} L ready, at {f.tempC.toFixed(0)} °C

@@ -40,14 +40,14 @@ export function Mix({ q }: { q: TankWeeks }) {
             <b className="num">{mixed.hotL.toFixed(1)}</b> L hot and <b className="num">{mixed.coldL.toFixed(1)}</b> L
             cold make {t.litres} L at {tempC.toFixed(1)} °C
             {salinity > 1 &&
-              `, with ${tidy(seaSaltG(salinity, litres))} of sea salt for salinity ${salinity.toFixed(0)}, mixed a day before`}
+              `, with ${tidy(seaSaltG(salinity, litres))} of sea salt for salinity ${salinity.toFixed(0)}, mixed a day ahead`}
             .
           </>
         ) : (
           `Hot must be warmer and cold colder than ${tempC.toFixed(1)} °C.`
         )}
       </p>
-      <p className="note">Measure it before it goes in; tap water is made safe first.</p>
+      <p className="note">Measure before it goes in. Dechlorinate tap water first.</p>
     </details>
   );
 }

@@ -30,7 +30,7 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
   const looked = q.entries.find((e) => e.kind === 'look' && !e.struck && Date.parse(e.at) > q.nowMs - 6 * 3600_000);
   const done = (): void => setOpen(null);
   return (
-    <section aria-label="Tell">
+    <section aria-label="Record">
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         <Button
           tone={looked ? 'plain' : 'hands'}
@@ -40,7 +40,7 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
           All well, all ate
         </Button>
         <Button className="min-h-16" aria-expanded={open === 'look'} onClick={() => toggle('look')}>
-          Something seen
+          Record signs
         </Button>
         <Button className="min-h-16" aria-expanded={open === 'test'} onClick={() => toggle('test')}>
           Test
@@ -107,12 +107,12 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
               </span>
             </p>
             <p className="mute">
-              In since {dayMonth(q.clockMs, q.zone)}. {q.volumeL} L tank, {q.waterL.toFixed(0)} L of water
+              In tank since {dayMonth(q.clockMs, q.zone)}. {q.volumeL} L tank, {q.waterL.toFixed(0)} L of water
               {q.waterMeasured ? '' : ' as told'}
               {q.latest.tempC && `, ${q.latest.tempC.value.toFixed(1)} °C`}. {q.plan.name}.{' '}
               {closed
                 ? `Ended ${dayMonth(q.closedMs!, q.zone)}.`
-                : `Over on ${dayMonth(q.endMs, q.zone)} if every line below is met.`}
+                : `Ends ${dayMonth(q.endMs, q.zone)} if every point below is met.`}
               {q.twin && ` They are in ${q.tankNow} now.`}
             </p>
           </div>
@@ -138,7 +138,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
         <div className="min-w-0">
           <Measured q={q} />
           <section className="mt-6" aria-label="Animals">
-            <h2 className="mb-2">Who lives here</h2>
+            <h2 className="mb-2">Animals in the tank</h2>
             <Animals q={q} />
             <SeenStrip q={q} />
             {q.photos.length > 0 && (
@@ -160,7 +160,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
         <div className="min-w-0 lg:order-3 lg:col-span-2">
           <div className="flex flex-wrap gap-2">
             <Button aria-expanded={open === 'log'} onClick={() => setOpen(open === 'log' ? null : 'log')}>
-              Everything that was told
+              All records
             </Button>
             {!closed && (
               <Button aria-expanded={open === 'plan'} onClick={() => setOpen(open === 'plan' ? null : 'plan')}>
@@ -170,9 +170,9 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             {q.isRecord && (
               <>
                 <a className="btn" href={`/tanks/${encodeURIComponent(q.tankId)}/card`}>
-                  Print its card
+                  Print tank card
                 </a>
-                <ButtonLink href={`/tanks/${encodeURIComponent(q.tankId)}`}>The tank itself</ButtonLink>
+                <ButtonLink href={`/tanks/${encodeURIComponent(q.tankId)}`}>Tank</ButtonLink>
               </>
             )}
             <ButtonLink href="/quarantine">All tanks, in walking order</ButtonLink>
@@ -182,7 +182,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             {open === 'plan' && <PlanForm key={q.version} q={q} />}
           </div>
           <p className="caution mt-4">
-            Own net, siphon and heater for this tank; nothing returns to the display unless bleached and dried. Mains
+            Own net, siphon and heater for this tank; nothing goes to the display tank unless bleached and dried. Mains
             near water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law,
             a veterinarian.
           </p>

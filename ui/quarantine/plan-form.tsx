@@ -51,7 +51,7 @@ function Litres({ take }: { take: (litres: string) => void }) {
             )
           }
         >
-          Work it out
+          Calculate
         </Button>
       </div>
     </div>
@@ -140,7 +140,7 @@ function PhaseFields({
       </div>
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <TextField
-          label="Called"
+          label="Name"
           path={`plan.phases.${i}.title`}
           problems={problems}
           value={p.title}
@@ -195,7 +195,7 @@ function Whole({ t, setT, problems }: { t: Typed; setT: (t: Typed) => void; prob
   );
   return (
     <fieldset className="mt-4 border-t border-rule pt-2">
-      <legend className="font-head text-15 font-semibold">The release, and the whole of it</legend>
+      <legend className="font-head text-15 font-semibold">Release</legend>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-6">
         <Conditions list={t.plan.gate} place="gate" path="plan.gate" t={t} setT={setT} problems={problems} />
         {field('foodlessDays', 'Without food')}
@@ -223,11 +223,11 @@ function OwnPlans({ q, t, tell }: { q: TankWeeks; t: Typed; tell: (words: string
         onClick={() =>
           void save(
             (press) => keepQuarantinePlan(press, plan),
-            () => tell(`“${plan.name}” is one of your own plans now.`),
+            () => tell(`“${plan.name}” is saved as your own plan.`),
           )
         }
       >
-        Keep it as one of my own
+        Save as my own plan
       </Button>
       {own.map((p) => (
         <Button
@@ -238,11 +238,11 @@ function OwnPlans({ q, t, tell }: { q: TankWeeks; t: Typed; tell: (words: string
           onClick={() =>
             void save(
               (press) => dropQuarantinePlan(press, p.id),
-              () => tell(`“${p.id}” is let go; weeks that go by it keep it.`),
+              () => tell(`“${p.id}” is deleted; quarantines using it keep it.`),
             )
           }
         >
-          Let go of “{p.id}”
+          Delete “{p.id}”
         </Button>
       ))}
       {problems[0] && (
@@ -292,7 +292,7 @@ function Head({
         <div className="flex items-end gap-2">
           <NumberField
             className="flex-1"
-            label="Water in it"
+            label="Water volume"
             unit="L"
             path="waterL"
             problems={problems}
@@ -301,7 +301,7 @@ function Head({
             expected={String(q.volumeL)}
           />
           <Button type="button" aria-expanded={measure} onClick={() => setMeasure(!measure)}>
-            By measures
+            By dimensions
           </Button>
         </div>
         <TextField
@@ -341,7 +341,7 @@ export function PlanForm({ q }: { q: TankWeeks }) {
               waterL,
               twin: water.twin,
             }),
-          () => setSaid('Kept. What is ahead was made anew; what hands did or moved stays.'),
+          () => setSaid('Saved. Future tasks were planned again; what you did or moved stays.'),
         );
       }}
     >
@@ -357,7 +357,7 @@ export function PlanForm({ q }: { q: TankWeeks }) {
       ))}
       <SelectField
         className="mt-3 max-w-[280px]"
-        label="One phase more, at the end"
+        label="Add a phase"
         path="more"
         value=""
         onChange={(kind) => kind !== '' && setT(withPhase(t, kind as PhaseKind))}
@@ -367,7 +367,7 @@ export function PlanForm({ q }: { q: TankWeeks }) {
       <OtherProblems problems={problems} shown={(p) => SHOWN.test(p)} />
       <div className="mt-3 flex flex-wrap gap-2">
         <Button tone="go" className="min-h-12" disabled={busy}>
-          Keep the plan
+          Save plan
         </Button>
         <OwnPlans q={q} t={t} tell={setSaid} />
         <span className="note self-center" role="status">

@@ -26,7 +26,7 @@ type Key = (typeof figures)[number][0];
 export const conditionLabels: Readonly<Record<Condition['kind'], readonly [label: string, unit: string] | null>> = {
   days: null,
   'no-sign': ['Without a sign', 'd'],
-  eating: ['All eat', 'd'],
+  eating: ['All eating', 'd'],
   tests: ['Tests in band', ''],
   doses: ['Doses', ''],
   copper: ['Copper in band', 'd'],

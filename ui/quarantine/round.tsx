@@ -82,7 +82,7 @@ function Stop({
               {d.species && <FishIcon species={d.species} />} <b>{d.count}</b> {d.name}
             </span>
           ))}
-          {t.dwellers.length === 0 && <span className="note">nobody lives here any more</span>}
+          {t.dwellers.length === 0 && <span className="note">tank is empty</span>}
         </p>
         <p className="mute">
           {t.where && `${t.where}. `}
@@ -101,7 +101,7 @@ function Stop({
           {looked ? `Looked at${t.lookedMs === null ? '' : ` ${clock(t.lookedMs, t.zone)}`}` : 'All well, all ate'}
         </Button>
         <Button wet aria-expanded={open === 'look'} onClick={() => setOpen(open === 'look' ? null : 'look')}>
-          Something seen
+          Record signs
         </Button>
         <Button
           wet
@@ -112,7 +112,7 @@ function Stop({
           {test ? 'Test is due' : 'Test'}
         </Button>
         <ButtonLink wet className="col-span-2 md:col-span-1" href={`/quarantine/${t.id}`}>
-          Its page
+          Open tank
         </ButtonLink>
       </div>
       {open === 'look' && <LookForm id={t.id} tank={t.tank} invertebrates={invertebrates} done={() => setOpen(null)} />}
@@ -153,10 +153,10 @@ export function Round({ v }: { v: RoundView }) {
         <h1>Quarantine round</h1>
         <p className="mute">
           {v.tanks.length === 0
-            ? 'No tank is in its weeks.'
+            ? 'No tank in quarantine.'
             : left === 0
               ? 'Every tank was looked at.'
-              : `${left} of ${v.tanks.length} still to look at. Strangers last, own net each, hands washed between.`}
+              : `${left} of ${v.tanks.length} still to look at. Newest arrivals last, separate nets, wash hands between.`}
         </p>
       </section>
       <section className="work border-t border-rule-strong">
@@ -167,8 +167,8 @@ export function Round({ v }: { v: RoundView }) {
         </ol>
         {v.tanks.length === 0 && (
           <p>
-            A quarantine opens where an arrival ends: on the Quarantine station of its consignment.{' '}
-            <ButtonLink href="/arrivals/new">A box has come</ButtonLink>
+            Quarantine starts where an arrival ends: on the Quarantine page of its shipment.{' '}
+            <ButtonLink href="/arrivals/new">New arrival</ButtonLink>
           </p>
         )}
       </section>

@@ -2,7 +2,7 @@ import type { DaySeen } from '@/core/quarantine/course';
 import type { TankWeeks } from '@/server/quarantine/view';
 
 const looks: Record<DaySeen, { words: string; fill: string; stroke: string; mark: string }> = {
-  nobody: { words: 'nobody looked', fill: 'none', stroke: 'var(--rule-strong)', mark: '' },
+  nobody: { words: 'not checked', fill: 'none', stroke: 'var(--rule-strong)', mark: '' },
   well: { words: 'all well', fill: 'var(--fine-pale)', stroke: 'var(--fine)', mark: '' },
   sign: { words: 'a sign', fill: 'var(--watch-pale)', stroke: 'var(--watch-mark)', mark: 'M6 4V11M6 13.5V14' },
   died: { words: 'a death', fill: 'var(--stop)', stroke: 'var(--stop)', mark: 'M3 9H9' },
@@ -16,7 +16,7 @@ export function SeenStrip({ q }: { q: TankWeeks }) {
     .filter((k) => count(k) > 0)
     .map((k) => `${count(k)} ${count(k) === 1 ? 'day' : 'days'}: ${looks[k].words}`);
   return (
-    <figure className="mt-2" aria-label={`Seen day by day. ${words.join(', ')}.`}>
+    <figure className="mt-2" aria-label={`Signs day by day. ${words.join(', ')}.`}>
       <div className="flex flex-wrap gap-[3px]" aria-hidden>
         {q.seen.map((k, i) => (
           <svg key={i} width="14" height="22" viewBox="0 0 12 19">

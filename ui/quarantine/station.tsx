@@ -27,14 +27,14 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
     );
   return (
     <div className="max-w-[640px] space-y-4">
-      <h2>Weeks apart in {q.tank}</h2>
+      <h2>Quarantine in {q.tank}</h2>
       <p>
-        Day 1 opens in tank {q.tank}, {q.volumeL} L, for {q.expected}: duties that appear on the Bench, tests with their
-        values, doses by their labels, and a release that waits until nothing speaks against it.
+        Day 1 starts in tank {q.tank}, {q.volumeL} L, for {q.expected}: tasks on the Bench, tests with values, doses by
+        label, and a release that waits until every check is passed.
       </p>
       {q.running.length > 0 && (
         <p className="note">
-          {q.running.join(', ')} are not across yet. Open the quarantine when all of them are in the tank.
+          {q.running.join(', ')} are not transferred yet. Start quarantine when all are in the tank.
         </p>
       )}
       {q.there === null && (
@@ -45,7 +45,7 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
             problems={problems}
             value={plan}
             onChange={setPlan}
-            options={[['', 'what fits them'], ...p.plans.map((x) => [x.id, x.name] as const)]}
+            options={[['', 'recommended'], ...p.plans.map((x) => [x.id, x.name] as const)]}
           />
           {moves && (
             <SelectField
@@ -63,13 +63,12 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
         <p className="flex gap-2 bg-watch-pale px-3 py-2">
           <StateMark mark="watch" size={20} />
           <span>
-            {q.there} are in quarantine there already. All in, all out is safer; who joins begins the weeks of all of
-            them anew.
+            {q.there} are already in quarantine there. All in, all out is safer: joining restarts quarantine for all.
           </span>
         </p>
       )}
       <Button tone="hands" wet disabled={busy} onClick={() => open(q.there !== null)}>
-        {q.there === null ? `Open day 1 in tank ${q.tank}` : `Join them, begin anew in tank ${q.tank}`}
+        {q.there === null ? `Start quarantine in tank ${q.tank}` : `Join and restart in tank ${q.tank}`}
       </Button>
       {problems
         .filter((x) => x.path !== 'plan' && x.path !== 'twin')
@@ -78,13 +77,13 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
             {x.message}
             {x.path === 'shut' && (
               <Button className="mt-2 min-h-16 w-full" disabled={busy} onClick={() => open(q.there !== null, true)}>
-                They are in the tank too: open day 1
+                They are in the tank: start day 1
               </Button>
             )}
           </p>
         ))}
       <p className="caution">
-        Own net, siphon and heater for this tank; nothing returns to the display unless bleached and dried. Mains near
+        Own net, siphon and heater for this tank; nothing goes to the display tank unless bleached and dried. Mains near
         water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law, a
         veterinarian.
       </p>
@@ -94,7 +93,7 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
 
 /** Every receiving tank of a consignment: its weeks, or the way to open them. */
 export function QuarantineStation(p: QuarantineView) {
-  if (p.tanks.length === 0) return <p className="note">Nothing is ordered, so nothing arrives.</p>;
+  if (p.tanks.length === 0) return <p className="note">Nothing ordered, so nothing arrives.</p>;
   const going = p.tanks.filter((t) => t.startedMs !== null);
   const waiting = p.tanks.filter((t) => t.startedMs === null);
   return (
@@ -105,7 +104,7 @@ export function QuarantineStation(p: QuarantineView) {
             <h2 className="text-28">Tank {t.tank}</h2>
             <p className="flex-1">
               {t.words}, in since {dayMonth(t.startedMs!, p.zone)}.{' '}
-              {t.ended ? 'Released; the weeks have ended.' : `${t.phase}.`}
+              {t.ended ? 'Released; quarantine ended.' : `${t.phase}.`}
             </p>
             <p className="font-head text-15">
               Day <b className="num text-34">{t.day}</b>
@@ -113,7 +112,7 @@ export function QuarantineStation(p: QuarantineView) {
               <span className="u">of {t.ofDays}</span>
             </p>
             <ButtonLink tone={t.ended ? 'plain' : 'go'} className="min-h-16" href={`/quarantine/${t.id}`}>
-              {t.ended ? 'What was told' : `Open tank ${t.tank}`}
+              {t.ended ? 'Records' : `Open tank ${t.tank}`}
             </ButtonLink>
           </div>
         </article>
@@ -124,7 +123,7 @@ export function QuarantineStation(p: QuarantineView) {
       {going.length > 0 && (
         <p>
           <Link className="font-semibold text-tide" href="/quarantine">
-            All tanks in their weeks, in walking order
+            All quarantine tanks, in walking order
           </Link>
         </p>
       )}

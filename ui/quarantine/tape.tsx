@@ -203,7 +203,7 @@ export function Tape({ q }: { q: TankWeeks }) {
       )}
       <g transform="translate(0 70)">
         <text x="0" y="20" className="t-note">
-          Water, dose, seen
+          Water, dose, signs
         </text>
         {past.map((m, i) => (
           <Sign key={i} x={x(m.ms)} kind={m.kind} ahead={false} />

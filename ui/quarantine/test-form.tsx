@@ -45,7 +45,7 @@ function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put:
         />
         <NumberField
           className="w-24"
-          label="One stands for"
+          label="One drop is"
           path="each"
           value={drops.each}
           onChange={(each) => setDrops({ ...drops, each })}
@@ -55,12 +55,12 @@ function Kits({ how, setHow, put }: { how: How; setHow: (how: How) => void; put:
           disabled={!(count >= 0 && perDrop > 0)}
           onClick={() => put(drops.of, String(Number(dropTest(count, perDrop).toFixed(3))))}
         >
-          Put in
+          Use
         </Button>
       </div>
       <p className="note mt-1">
-        A strip that tells KH in ppm: 100 ppm are {ppmToDkh(100).toFixed(1)} °dKH. Ammonia told as NH₃/NH₄: times 0.78
-        is mg N/L.
+        A strip that tells KH in ppm: 100 ppm are {ppmToDkh(100).toFixed(1)} °dKH. Ammonia given as NH₃/NH₄: × 0.78 is
+        mg N/L.
       </p>
     </>
   );
@@ -141,13 +141,13 @@ export function TestForm({
         <p className="mt-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2 text-15" role="alert">
           {odd}{' '}
           <Button type="button" className="min-h-12" onClick={() => send(true)}>
-            It is so: keep it
+            Value is right: save
           </Button>
         </p>
       )}
       <div className="mt-2 flex gap-2">
         <Button tone="go" className="min-h-16 flex-1">
-          Keep the test
+          Record test
         </Button>
         <Button type="button" className="min-h-16" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'Fewer' : 'More figures'}

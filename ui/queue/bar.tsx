@@ -32,14 +32,14 @@ export function QueueBar() {
   return (
     <aside
       className="sticky inset-x-0 bottom-0 z-30 grid max-h-[50vh] gap-2 overflow-auto border-t-2 border-[var(--watch-mark)] bg-watch-pale px-4 py-3 text-15 text-[#14292e]"
-      aria-label="Presses of this phone"
+      aria-label="Unsent presses"
     >
       {waits && (
         <p role="status">
           {stopped ?? (
             <>
-              <b>{counted(waiting.length, 'press', 'presses')}</b> on this phone, no network: kept with the time, and
-              sent in order when it is back.
+              <b>{counted(waiting.length, 'press', 'presses')}</b> on this phone, no network. They are kept with their
+              time and sent when it is back.
             </>
           )}
         </p>
@@ -51,7 +51,7 @@ export function QueueBar() {
             {more.length > 0 && `, ${more.length + 1} times`}. {p.refused}
           </span>
           <Button className="min-h-12" onClick={() => [p, ...more].forEach((x) => dismiss(x.n))}>
-            I have seen it
+            OK
           </Button>
         </div>
       ))}

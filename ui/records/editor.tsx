@@ -105,7 +105,7 @@ export function RecordEditor(p: RecordEditorProps) {
       <section className="chead flex-wrap gap-y-2 py-2">
         <h1 className="!whitespace-normal">{v.name}</h1>
         <p className="c2 mr-auto pt-2" role="status">
-          {v.archived ? 'Put away: no longer offered. ' : ''}
+          {v.archived ? 'Archived: no longer offered. ' : ''}
           {v.deleted ? 'Deleted. ' : ''}
           {said}
         </p>
@@ -113,11 +113,11 @@ export function RecordEditor(p: RecordEditorProps) {
           <div className="no-print flex flex-wrap gap-2">
             {v.canUndo &&
               !dirty &&
-              deed('Undo the last change', (press) => undoRecord(press, v.id!), 'The last change is taken back.')}
-            {(v.archived || v.deleted) && deed('Bring back', (press) => restoreRecord(press, v.id!), 'Brought back.')}
+              deed('Undo the last change', (press) => undoRecord(press, v.id!), 'The last change is undone.')}
+            {(v.archived || v.deleted) && deed('Restore', (press) => restoreRecord(press, v.id!), 'Restored.')}
             {!v.archived && !v.deleted && (
               <>
-                {deed('Put away', (press) => archiveRecord(press, v.id!), 'Put away.')}
+                {deed('Archive', (press) => archiveRecord(press, v.id!), 'Archived.')}
                 <Button disabled={busy} onClick={remove}>
                   Delete
                 </Button>
@@ -150,7 +150,7 @@ export function RecordEditor(p: RecordEditorProps) {
               path="template"
               value=""
               onChange={begin}
-              options={[['', 'what stands below'], ...p.templates.map((t) => [t.name, t.name] as const)]}
+              options={[['', 'what is below'], ...p.templates.map((t) => [t.name, t.name] as const)]}
             />
           )}
           <RecordForm

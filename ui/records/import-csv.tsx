@@ -58,7 +58,7 @@ export function ImportCsv(p: ImportCsvProps) {
       <section className="chead flex-wrap py-2">
         <h1>Import {p.title.toLowerCase()}</h1>
         <p className="c2 mr-auto pt-2">
-          A CSV file with a heading line. Nothing is written before you say so; reading the same file again changes
+          A CSV file with a heading line. Nothing is saved until you confirm; importing the same file again changes
           nothing.
         </p>
         <ButtonLink href={p.back}>Back to the list</ButtonLink>
@@ -75,7 +75,7 @@ export function ImportCsv(p: ImportCsvProps) {
               <b className="num text-22">{report.added}</b> new, <b className="num text-22">{report.changed}</b>{' '}
               changed, <b className="num text-22">{report.same}</b> here already,{' '}
               <b className={`num text-22 ${badLines > 0 ? 'text-stop' : ''}`}>{badLines}</b> with something wrong.
-              {report.done && ' Taken.'}
+              {report.done && ' Imported.'}
             </p>
             <div className="mt-3 flex flex-wrap items-center gap-2">
               {!report.done && good > 0 && (
@@ -85,7 +85,7 @@ export function ImportCsv(p: ImportCsvProps) {
                   disabled={busy}
                   onClick={() => ask(file!.text, report.mapping, true)}
                 >
-                  {badLines > 0 ? `Take the ${lines(good)} that are right` : `Take ${lines(good)}`}
+                  {badLines > 0 ? `Take the ${lines(good)} that are right` : `Use ${lines(good)}`}
                 </Button>
               )}
               {report.leftOver && (
@@ -100,7 +100,7 @@ export function ImportCsv(p: ImportCsvProps) {
                     save(
                       (press) => undoImport(press, report.undo!),
                       (n) => {
-                        setSaid(`${lines(n)} taken back.`);
+                        setSaid(`${lines(n)} undone.`);
                         setReport(null);
                       },
                     )

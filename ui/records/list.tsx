@@ -85,7 +85,7 @@ export function RecordList(p: RecordListProps) {
         {p.gone && <GoneBar gone={p.gone} back={`/${p.slug}`} />}
         {v.find && (
           <p className="note mb-2">
-            {v.rows.length === 0 ? 'Nothing' : v.rows.length} found for “{v.find}”, put away or not.{' '}
+            {v.rows.length === 0 ? 'Nothing' : v.rows.length} found for “{v.find}”, archived or not.{' '}
             <Link className="font-semibold text-tide" href={`/${p.slug}`}>
               Show all
             </Link>
@@ -120,7 +120,7 @@ export function RecordList(p: RecordListProps) {
                     {r.species && <FishIcon species={r.species} width={32} />}
                     {r.name}
                   </Link>
-                  {r.archived && <span className="u">put away</span>}
+                  {r.archived && <span className="u">archived</span>}
                 </td>
                 {r.cells.map((text, i) => (
                   <td
@@ -161,13 +161,13 @@ export function RecordList(p: RecordListProps) {
           })}
         </Table>
         {v.rows.length === 0 && !v.find && (
-          <NothingYet slug={p.slug} words={v.shown === 'archived' ? 'Nothing is put away.' : `No ${p.one} yet.`} />
+          <NothingYet slug={p.slug} words={v.shown === 'archived' ? 'Nothing archived.' : `No ${p.one} yet.`} />
         )}
         <nav className="no-print mt-4 flex flex-wrap items-center gap-3 text-13" aria-label="Pages">
           <Pages page={v.page} pages={v.pages} at={(page) => at({ page, shown: v.shown })} words={['Back', 'Next']} />
           {v.shown === 'active' && v.counts.archived > 0 && (
             <Link className="font-semibold text-tide" href={at({ shown: 'archived' })}>
-              {v.counts.archived} put away
+              {v.counts.archived} archived
             </Link>
           )}
           {v.shown === 'archived' && (

@@ -44,21 +44,21 @@ export function Meanwhile({
     <section
       className="mb-5 border-2 border-[var(--watch-mark)] bg-watch-pale p-4"
       role="alertdialog"
-      aria-label="Saved meanwhile"
+      aria-label="Saved by someone else"
     >
-      <h2 className="mb-1">Somebody saved this meanwhile</h2>
+      <h2 className="mb-1">Someone else saved this</h2>
       {rows.length === 0 ? (
-        <p className="note">What they saved is the same as yours.</p>
+        <p className="note">Their version is the same as yours.</p>
       ) : (
         <>
-          <p className="note mb-2">Nothing of yours is lost. Choose for each field what shall stand.</p>
+          <p className="note mb-2">Your changes are not lost. Choose for each field which to keep.</p>
           <Table
             className="bg-surface"
             head={
               <>
                 <th className="pl-2">Field</th>
                 <th>Yours, not saved yet</th>
-                <th>Saved meanwhile</th>
+                <th>Saved by someone else</th>
               </>
             }
           >
@@ -74,7 +74,7 @@ export function Meanwhile({
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         <Button type="button" tone="go" disabled={busy} onClick={() => onSave(theirs)}>
-          Save what is chosen
+          Save choices
         </Button>
         <Button type="button" disabled={busy} onClick={() => onSave(new Set(rows.map((d) => d.path)))}>
           Keep theirs

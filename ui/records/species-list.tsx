@@ -18,12 +18,12 @@ const marks: Record<string, string> = {
 const mark = (s: Species, field: string): string => marks[s.provenance[field] ?? s.provenance.other] ?? '';
 const observed = {
   both: 'observed',
-  cold: 'cold observed, warm a rule',
-  warm: 'warm observed, cold a rule',
-  none: `a rule, ± ${defaultAssumptions.ruleLimitSigmaC} °C`,
+  cold: 'cold observed, warm rule of thumb',
+  warm: 'warm observed, cold rule of thumb',
+  none: `rule of thumb, ± ${defaultAssumptions.ruleLimitSigmaC} °C`,
 } as const;
 const together = {
-  alone: 'one to a bag',
+  alone: 'one per bag',
   pair: 'one or a pair',
   group: 'groups',
   'one-or-four': 'one, or four and more',
@@ -46,8 +46,8 @@ export function SpeciesList({
       <section className="chead flex-wrap gap-y-2 py-2">
         <h1>Species</h1>
         <p className="c2 mr-auto max-w-[520px] pt-2">
-          {known} kinds. † from memory or common practice, † ours: chosen by us with a reason; none of these stands in a
-          published table.{' '}
+          {known} kinds. † from memory or common practice; † ours: chosen by us, with a reason; not from a published
+          table.{' '}
           <Link className="font-semibold text-tide underline" href="/species/assumptions">
             All other assumptions
           </Link>
@@ -72,14 +72,14 @@ export function SpeciesList({
               <th />
               <th>Species</th>
               <th>Water</th>
-              <th>Bears</th>
-              <th className="r">Hard edges °C</th>
-              <th className="r">At ease °C</th>
+              <th>Water tolerance</th>
+              <th className="r">Limits for 24 h °C</th>
+              <th className="r">Comfortable °C</th>
               <th className="r">Usual size</th>
               <th>Fast</th>
               <th className="r">Oxygen use, ×</th>
               <th>In a bag</th>
-              <th>Mind</th>
+              <th>Watch for</th>
               <th />
             </>
           }
@@ -90,11 +90,11 @@ export function SpeciesList({
         </Table>
         {rows.length === 0 && (
           <p className="note py-6">
-            No name holds “{find}”.{' '}
+            No name contains “{find}”.{' '}
             <Link className="font-semibold text-tide" href={`/species/new?name=${encodeURIComponent(find)}`}>
-              Make it a species of your own
+              Add it as your own species
             </Link>
-            , beginning from one that is like it or from its class and size.
+            , starting from a similar one or from class and size.
           </p>
         )}
       </section>
@@ -121,17 +121,17 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
         {s.otherNames && <span className="mute block text-12">{s.otherNames}</span>}
       </td>
       <td data-head="Water">{s.water}</td>
-      <td data-head="Bears" className="whitespace-nowrap">
+      <td data-head="Water tolerance" className="whitespace-nowrap">
         {s.tolerance} {mark(s, 'tolerance')}
       </td>
-      <td className="r num whitespace-nowrap" data-head="Hard edges °C">
+      <td className="r num whitespace-nowrap" data-head="Limits for 24 h °C">
         {s.temp.cold24C} to {s.temp.warm24C}
         {'\u00a0'}
         <span className="u">{mark(s, 'temp')}</span>
         <br />
         <span className="mute text-12">{observed[s.temp.observed ?? 'none']}</span>
       </td>
-      <td className="r num whitespace-nowrap" data-head="At ease °C">
+      <td className="r num whitespace-nowrap" data-head="Comfortable °C">
         {s.temp.easeMinC} to {s.temp.easeMaxC}
         {'\u00a0'}
         <span className="u">{mark(s, 'temp')}</span>
@@ -154,7 +154,7 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
       <td data-head="In a bag" className="whitespace-nowrap">
         {together[s.together]} {mark(s, 'together')}
       </td>
-      <td className="text-12" data-head="Mind">
+      <td className="text-12" data-head="Watch for">
         {s.flags.join(', ')}
       </td>
       <td>
@@ -163,7 +163,7 @@ function Row({ species: s, own }: { species: Species; own: boolean }) {
           href={`/species/new?likeId=${encodeURIComponent(s.id)}`}
           aria-label={`A new species like ${s.name}`}
         >
-          Another like it
+          Copy as new
         </Link>
       </td>
     </tr>

@@ -24,7 +24,7 @@ export function momentsOf(data: RibbonData, zone: string, there: { name: string;
         ? { ms: data.lastFeedMs, label: `Last feed ${weekday(data.lastFeedMs, zone)} ${clock(data.lastFeedMs, zone)}` }
         : null,
       data.sealMs ? { ms: data.sealMs, label: 'Bag' } : null,
-      { ms: data.handOverMs, label: `Hand-over ${clock(data.handOverMs, zone)}`, strong: true },
+      { ms: data.handOverMs, label: `Drop-off ${clock(data.handOverMs, zone)}`, strong: true },
       data.windowMs
         ? {
             ms: data.windowMs.start,

@@ -28,11 +28,11 @@ export function Moments({ moments, data, zone }: { moments: readonly Moment[]; d
         ) : (
           <span className="flex-1">The journey</span>
         )}
-        <span className="font-semibold text-tide">{open ? 'Fold' : 'All hours'}</span>
+        <span className="font-semibold text-tide">{open ? 'Show less' : 'All hours'}</span>
       </button>
       <ol
         className={`border-b border-rule px-3 py-2 text-13 md:sr-only ${open ? '' : 'max-md:hidden'}`}
-        aria-label="Moments of this consignment"
+        aria-label="Timeline of this shipment"
       >
         {[...moments, { ms: data.nowMs, label: 'Now', strong: true }]
           .sort((a, b) => a.ms - b.ms)
@@ -48,7 +48,7 @@ export function Moments({ moments, data, zone }: { moments: readonly Moment[]; d
           <li className="flex gap-3 border-l-4 border-[var(--kraft)] py-0.5 pl-3">
             <span className="w-[104px] shrink-0">First to fail</span>
             <b>
-              {factorWords[data.rows[0].factor]}, slack {slackWords(data.rows[0].slackH)}
+              {factorWords[data.rows[0].factor]}, margin {slackWords(data.rows[0].slackH)}
             </b>
           </li>
         )}

@@ -24,7 +24,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
   // The flag stays in the picture where now is at its edge.
   const flagX = Math.min(1280 - 38, Math.max(38, nowX));
   const summary = shown
-    ? `Bag ${data.bagId}: water ${one(Math.min(...until))} to ${one(Math.max(...until))} °C until the end of the window; ${data.rows.map((r) => `${factorWords[r.factor]} slack ${slackWords(r.slackH)}`).join(', ')}.`
+    ? `Bag ${data.bagId}: water ${one(Math.min(...until))} to ${one(Math.max(...until))} °C until the end of the window; ${data.rows.map((r) => `${factorWords[r.factor]} margin ${slackWords(r.slackH)}`).join(', ')}.`
     : 'Nothing is computed yet.';
   const figuresAt = (ms: number): string => {
     const i = shown ? Math.round((ms - data.sealMs!) / data.stepMs) : -1;

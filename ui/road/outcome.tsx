@@ -26,13 +26,13 @@ function Take({ code }: { code: string }) {
     <div className="mt-2 flex flex-wrap items-end gap-3">
       <FilePick
         accept=".json,application/json"
-        aria-label="Take the receiver’s file"
+        aria-label="Import the receiver’s report"
         onFile={(file) => {
           if (file.size > LARGEST_FILE) return setProblems(tooLarge(file));
           void readFileText(file).then((r) => take(r.text));
         }}
       >
-        <span>{busy ? 'Reading …' : 'Take their file'}</span>
+        <span>{busy ? 'Reading …' : 'Import their report'}</span>
       </FilePick>
       <form
         className="flex flex-1 flex-wrap items-end gap-3"
@@ -45,15 +45,15 @@ function Take({ code }: { code: string }) {
           <span className="text-13 font-semibold">or the text they sent</span>
           <input className="in" value={text} placeholder="kc-found:1/1:…" onChange={(e) => setText(e.target.value)} />
         </label>
-        {text && <Button disabled={busy}>Take it</Button>}
+        {text && <Button disabled={busy}>Use</Button>}
       </form>
-      <p className="note w-full">Codes on their screen are read under Scan.</p>
+      <p className="note w-full">Scan codes on their screen under Scan.</p>
       {problems[0] && (
         <p className="problem w-full" role="alert">
           {problems[0].message}{' '}
           {changed && (
             <Button disabled={busy} onClick={() => take(last, true)}>
-              Take it as it is
+              Import anyway
             </Button>
           )}
         </p>
@@ -67,15 +67,15 @@ export function Outcome({ v }: { v: RoadView }) {
   const o = v.outcome;
   const owner = useMe().role === 'owner';
   return (
-    <section aria-label="What the receiver found" className="mt-6">
+    <section aria-label="What the receiver reported" className="mt-6">
       <div className="flex flex-wrap items-center gap-3">
-        <h2>What the receiver found</h2>
+        <h2>What the receiver reported</h2>
         <a className="btn ml-auto" href={`/consignments/${v.code}/receive`}>
           Type it
         </a>
       </div>
       {owner && <Take code={v.code} />}
-      {!o && <p className="note mt-1">Nothing yet. Ask them: hours, warmth and losses teach both of you.</p>}
+      {!o && <p className="note mt-1">Nothing yet. Ask for hours, temperature and losses.</p>}
       {o && (
         <>
           <p className="mt-1 text-15">
@@ -84,7 +84,7 @@ export function Outcome({ v }: { v: RoadView }) {
                 <b className="num">{o.hours.toFixed(1)} h</b> in the bag
                 {o.foretoldHours !== null && (
                   <>
-                    , foretold <b className="num">{o.foretoldHours.toFixed(1)} h</b>
+                    , predicted <b className="num">{o.foretoldHours.toFixed(1)} h</b>
                   </>
                 )}
                 .
@@ -95,12 +95,12 @@ export function Outcome({ v }: { v: RoadView }) {
             head={
               <>
                 <th>Bag</th>
-                <th className="r">Water, foretold</th>
+                <th className="r">Water, predicted</th>
                 <th className="r">found</th>
-                <th className="r">pH, foretold</th>
+                <th className="r">pH, predicted</th>
                 <th className="r">found</th>
                 <th className="r">Lost</th>
-                <th>Seen, and how it was opened</th>
+                <th>Signs, and how it was opened</th>
               </>
             }
           >

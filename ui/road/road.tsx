@@ -82,7 +82,7 @@ function roadWords(v: RoadView): string {
   if (v.delivered || road.leg >= road.legs.length) return 'Delivered.';
   const leg = road.legs[Math.max(0, road.leg)];
   const tracked = road.legs.some((l) => l.seen);
-  const where = `${tracked ? 'Last seen' : 'By the plan'}: ${leg?.label ?? 'on its way'}`;
+  const where = `${tracked ? 'Last seen' : 'Planned'}: ${leg?.label ?? 'on its way'}`;
   const eta = `expected ${dayClock(road.arriveMs, v.there.zone)} in ${v.there.name}`;
   return `${where}; ${eta}${road.lateMin > 0 ? `, ${durationWords(road.lateMin * MIN)} late` : tracked ? ', on time' : ''}.`;
 }
@@ -93,14 +93,14 @@ function Warning({ v, road }: { v: RoadView; road: Road }) {
   if (road.helps.length === 0 && road.unseenSinceMs === null && road.lateMin === 0) return null;
   return (
     <section
-      aria-label="What can still be done"
+      aria-label="What you can still do"
       className="my-3 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-4 py-3"
     >
       <p className="flex items-start gap-2 font-head text-18 font-semibold">
         <StateMark mark={road.state} size={20} />
         <span>
           {left === null
-            ? 'The bags outlast what is computed.'
+            ? 'Safe for the whole time computed.'
             : left > 0
               ? `${durationWords(left)} left for bag ${road.bagId}${road.factor ? `: ${factorWords[road.factor]} ends first` : ''}.`
               : `Bag ${road.bagId} may be beyond a limit since ${durationWords(left)}.`}
@@ -108,7 +108,7 @@ function Warning({ v, road }: { v: RoadView; road: Road }) {
       </p>
       {road.unseenSinceMs !== null && (
         <p className="mt-1 text-15">
-          It should have been seen at {clock(road.unseenSinceMs, v.zone)} and was not: call the depot.
+          It should have been seen at {clock(road.unseenSinceMs, v.zone)} and was not. Call the depot.
         </p>
       )}
       <ul className="mt-2 text-15">
@@ -117,7 +117,7 @@ function Warning({ v, road }: { v: RoadView; road: Road }) {
             <span className="min-w-0 flex-1">{h.words}</span>
             <b>
               {h.gainsH === null
-                ? 'lifts the limit'
+                ? 'removes the limit'
                 : `${h.gainsH >= 0 ? '+' : '−'}${Math.abs(h.gainsH).toFixed(1)} h in the worst case`}
             </b>
           </li>
@@ -176,7 +176,7 @@ function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
           ['none', 'nowhere new'],
         ]}
       />
-      <WhenField label="When; now if empty" path="at" problems={problems} value={at} onChange={setAt} />
+      <WhenField label="Time (empty: now)" path="at" problems={problems} value={at} onChange={setAt} />
       <WhenField
         label={`Expected in ${v.there.name}, if they say so`}
         path="due"
@@ -185,7 +185,7 @@ function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
         onChange={setDue}
       />
       <Button className="min-h-11" disabled={busy}>
-        Write it down
+        Record
       </Button>
       {v.practises && (
         <Button
@@ -194,7 +194,7 @@ function ScanForm({ v, road }: { v: RoadView; road: Road | null }) {
           disabled={busy}
           onClick={() => void save((press) => askCarrier(press, v.code))}
         >
-          Ask the stand-in carrier
+          Ask the simulated carrier
         </Button>
       )}
       {problems.length > 0 && !problems.some((x) => ['leg', 'at', 'due'].includes(x.path)) && (
@@ -211,8 +211,8 @@ export function RoadSection({ v }: { v: RoadView }) {
   const { save, busy } = useSave();
   const { road, last } = v;
   return (
-    <section aria-label="The road" className="mb-8">
-      <h2>On the road</h2>
+    <section aria-label="Journey" className="mb-8">
+      <h2>On the way</h2>
       {v.problem && (
         <p className="problem" role="alert">
           {v.problem}
@@ -221,20 +221,20 @@ export function RoadSection({ v }: { v: RoadView }) {
       {road && (
         <>
           <p className="mt-1 text-16">
-            {roadWords(v)} Slack, worst case <b className="num">{slackWords(road.worstSlackH)}</b>.
+            {roadWords(v)} Margin, worst case <b className="num">{slackWords(road.worstSlackH)}</b>.
           </p>
           <Tape road={road} v={v} />
           <Warning v={v} road={road} />
           {last && (
             <p className="note">
               {last.words}, {dayClock(Date.parse(last.at), v.zone)}
-              {last.method === 'stand-in' ? ', by a stand-in, for practice' : ''}.{' '}
+              {last.method === 'stand-in' ? ', simulated, for practice' : ''}.{' '}
               <Button
                 tone="flat"
                 disabled={busy}
                 onClick={() => void save((press) => takeBackScan(press, v.code, last.leg))}
               >
-                Take it back
+                Undo
               </Button>
               {v.weather && ` Weather: ${v.weather.source}, of ${dayClock(v.weather.madeMs, v.zone)}.`}
             </p>

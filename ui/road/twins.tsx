@@ -19,7 +19,7 @@ function One({ v, t }: { v: RoadView; t: Twin }) {
   if (t.openedAt === null)
     return (
       <p className="flex flex-wrap items-center gap-3 border-b border-rule py-2">
-        <span className="mr-auto">{t.name}: no twin was opened.</span>
+        <span className="mr-auto">{t.name}: no control pack was opened.</span>
         <Button
           disabled={busy}
           onClick={() => void save((press) => openTwin(press, { code: v.code, packId: t.packId }))}
@@ -45,7 +45,8 @@ function One({ v, t }: { v: RoadView; t: Twin }) {
           <StateMark mark="watch" size={20} />
           <span>
             It gives about <b className="num">{Math.round(100 * t.fading)} %</b> of what it should. If those in the box
-            fade alike, worst-case slack is {t.ifAlike ? <b className="num">{slackWords(t.ifAlike.thenH)}</b> : 'less'}
+            fade the same way, the margin in a bad case is{' '}
+            {t.ifAlike ? <b className="num">{slackWords(t.ifAlike.thenH)}</b> : 'less'}
             {t.ifAlike && <> instead of {slackWords(t.ifAlike.nowH)}</>}: see what can still be done.
           </span>
         </p>
@@ -78,7 +79,7 @@ function One({ v, t }: { v: RoadView; t: Twin }) {
             )
           }
         >
-          Write it down
+          Record
         </Button>
       </div>
     </div>
@@ -89,11 +90,11 @@ function One({ v, t }: { v: RoadView; t: Twin }) {
 export function Twins({ v }: { v: RoadView }) {
   if (v.twins.length === 0 || v.delivered) return null;
   return (
-    <section aria-label="Twins at home" className="mt-4">
-      <h3>A twin at home</h3>
+    <section aria-label="Control packs" className="mt-4">
+      <h3>Control pack</h3>
       <p className="note">
-        Open one pack more of the same batch, keep it in paper at home, and read it now and then: a batch that fades
-        shows here first. It is as hot as the others: not in a hand, not near children.
+        Open one extra pack of the same batch, keep it in paper at home, and measure it now and then. A weak batch shows
+        here first. It is as hot as the others: keep it off skin and from children.
       </p>
       {v.twins.map((t) => (
         <One key={t.packId} v={v} t={t} />

@@ -42,12 +42,12 @@ export function FoundParts({ parts, drop }: { parts: readonly Part[]; drop: () =
               )
             }
           >
-            Take it for {found.code}
+            Import for {found.code}
           </Button>
         )}
-        {found && !owner && <span>Only the owner takes in what a receiver found.</span>}
+        {found && !owner && <span>Only the owner can import a receiver’s report.</span>}
         <Button wet onClick={drop}>
-          Leave it
+          Cancel
         </Button>
       </p>
     </section>

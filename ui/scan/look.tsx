@@ -38,7 +38,7 @@ export function Live({ found, stop }: { found: (text: string) => boolean; stop: 
         stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' } });
       } catch {
         return tell.current.stop(
-          'The camera is not given: allow it in the browser, take a picture, or type the number.',
+          'No access to the camera. Allow it in the browser, take a picture, or type the number.',
         );
       }
       const at = video.current;

@@ -13,7 +13,7 @@ export function Scan({ notFound }: { notFound: string }) {
   const router = useRouter();
   const [live, setLive] = useState(false);
   const [typed, setTyped] = useState('');
-  const [words, setWords] = useState(notFound ? `“${notFound}” is no number of this house.` : '');
+  const [words, setWords] = useState(notFound ? `“${notFound}” is not a number of yours.` : '');
   const [parts, setParts] = useState<Part[]>([]);
   /** True where more is looked for: the codes of a card come one after the other. */
   const go = (text: string): boolean => {
@@ -38,7 +38,7 @@ export function Scan({ notFound }: { notFound: string }) {
     if (text) {
       setWords('');
       go(text);
-    } else setWords('No code was found in this picture: go nearer, hold still, keep drops off the label.');
+    } else setWords('No code found in this picture. Go closer, hold still, wipe drops off the label.');
   };
   return (
     <section className="work mx-auto grid max-w-[640px] content-start gap-5 pt-6">
@@ -87,15 +87,15 @@ export function Scan({ notFound }: { notFound: string }) {
               setWords('');
               if (!window.isSecureContext || !navigator.mediaDevices)
                 return setWords(
-                  'On this connection the browser gives no live camera: take a picture, or install the certificate of the house (This phone, at the top).',
+                  'The browser blocks the live camera on this connection. Take a picture, or install the certificate (This phone, at the top).',
                 );
               setLive(true);
             }}
           >
-            Look through the camera
+            Open the camera
           </Button>
           <label className="btn wet cursor-pointer focus-within:outline focus-within:outline-[3px]">
-            Take a picture of it
+            Take a picture
             <input
               type="file"
               accept="image/*"
@@ -111,8 +111,8 @@ export function Scan({ notFound }: { notFound: string }) {
         {words}
       </p>
       <p className="note">
-        Bag and box labels and tank cards carry a square code and the same number in letters: either opens the page
-        where that bag, box or tank is in hand now. Pictures are read on this phone and not kept.
+        Bag and box labels and tank cards carry a square code and the same number in letters. Either opens that bag, box
+        or tank. Pictures are read on this phone and not stored.
       </p>
     </section>
   );

@@ -32,8 +32,8 @@ export function DataHealth({
       : 'fine';
   const minded = findings.filter((f) => f.state === 'watch').length;
   const words = {
-    fine: 'Your data are well',
-    watch: `Your data are well; mind ${counted(minded, 'thing')}`,
+    fine: 'Your data are safe',
+    watch: `Your data are safe; check ${counted(minded, 'thing')}`,
     stop: 'Something is wrong',
   };
   return (
@@ -50,7 +50,7 @@ export function DataHealth({
       </section>
       <section className="work grid gap-x-12 gap-y-8 border-t border-rule-strong lg:grid-cols-[minmax(0,1fr)_400px]">
         <div className="min-w-0">
-          <h2 className="mb-2">What was looked at</h2>
+          <h2 className="mb-2">What was checked</h2>
           <ul>
             {findings.map((f, i) => (
               <li key={i} className="flex gap-3 border-b border-rule py-2.5">
@@ -61,13 +61,13 @@ export function DataHealth({
             ))}
           </ul>
           <p className="note mt-2">
-            The same on the command line: <code>./kindly doctor</code>. It looks and changes nothing.
+            The same on the command line: <code>./kindly doctor</code>. It only checks, and changes nothing.
           </p>
         </div>
         <div>
           <h2 className="mb-2">Backups</h2>
           <p className="mb-3">
-            One at every start and one a day; seven days, four weeks and twelve months are kept. Each was opened and
+            One at every start and one a day. Seven days, four weeks and twelve months are kept. Each was opened and
             found whole.
           </p>
           <div className="flex flex-wrap gap-3">
@@ -75,9 +75,9 @@ export function DataHealth({
               tone="go"
               className="!min-h-11"
               disabled={busy}
-              onClick={() => save(keepBackupNow, () => setSaid('A backup of now is kept.'))}
+              onClick={() => save(keepBackupNow, () => setSaid('Backed up.'))}
             >
-              {busy ? 'Keeping …' : 'Back up now'}
+              {busy ? 'Backing up …' : 'Back up now'}
             </Button>
             <a className="btn !min-h-11" href="/settings/data/backup" download>
               Everything in one file
@@ -100,14 +100,12 @@ export function DataHealth({
               ))}
             </Table>
           )}
-          <h2 className="mb-1 mt-6">Bringing one back</h2>
+          <h2 className="mb-1 mt-6">Restoring</h2>
           <p>
             Stop Kindly Crate, then <code className="break-all">./kindly restore FILE</code>. The file is checked first,
-            and what is here now is kept beside it. One file with photos works the same way.
+            and present data are kept beside it. A file with photos works the same way.
           </p>
-          <p className="note mt-2">
-            A disk that dies takes its backups with it: carry one file to another place now and then.
-          </p>
+          <p className="note mt-2">A dead disk takes its backups with it. Copy one file elsewhere now and then.</p>
         </div>
       </section>
     </>

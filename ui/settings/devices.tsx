@@ -9,9 +9,9 @@ export const DevicesChoice = ({ on }: { on: boolean }) => (
     title="Devices"
     on={on}
     set={setPractises}
-    note="A real instrument is read by eye and typed; the file of a temperature logger is taken where it is asked for."
+    note="Type readings from real instruments. Import temperature logger files where asked."
   >
-    <b>Stand-ins to practise with</b>: an infrared thermometer and a scale that read what the house computes. Their
-    readings are kept as practice, never as measurements.
+    <b>Simulated instruments for practice</b>: an infrared thermometer and a scale that show computed values. Their
+    readings are stored as practice, never as measurements.
   </Switch>
 );

@@ -14,8 +14,7 @@ export function FeedAndData({ feed }: { feed: string }) {
       <section>
         <h2 className="mb-2 text-22">Calendar</h2>
         <p className="mb-3">
-          Every duty as a feed for any calendar on this machine. Whoever knows its address may read it: keep it to
-          yourself.
+          All tasks as a feed for any calendar on this computer. Anyone with the address can read it: keep it private.
         </p>
         <div className="flex flex-wrap gap-3">
           <CopyText label="Copy the address" text={() => new URL(feed, window.location.href).href} />
@@ -27,7 +26,7 @@ export function FeedAndData({ feed }: { feed: string }) {
       </section>
       <section>
         <h2 className="mb-2 text-22">Your data</h2>
-        <p className="mb-3">Whether they are whole and backed up, and everything in one file to carry elsewhere.</p>
+        <p className="mb-3">Health, backups, and everything in one file.</p>
         <Link className="btn" href="/settings/data">
           Health and backups
         </Link>

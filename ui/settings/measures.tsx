@@ -25,7 +25,7 @@ export function OwnMeasures({ stored }: { stored: readonly Measure[] }) {
   return (
     <form
       className="max-w-[760px]"
-      aria-label="Own measures"
+      aria-label="Own dimensions"
       onSubmit={(e) => {
         e.preventDefault();
         void save((press) =>
@@ -36,10 +36,10 @@ export function OwnMeasures({ stored }: { stored: readonly Measure[] }) {
         );
       }}
     >
-      <h2 className="mb-1 text-22">Own measures</h2>
+      <h2 className="mb-1 text-22">Own dimensions</h2>
       <p className="note mb-2">
-        Fill it ten times, weigh or measure the ten, divide by ten. Then “2 scoops” may be typed wherever litres,
-        millilitres or grams are asked.
+        Fill it ten times, weigh or measure, divide by ten. Then you can type “2 scoops” for litres, millilitres or
+        grams.
       </p>
       {rows.map((r, i) => (
         <div key={i} className="mb-2 grid grid-cols-[1fr_120px_120px_auto] items-end gap-3">

@@ -13,7 +13,7 @@ import { ButtonLink } from '@/ui/kit/button';
 /** Figures that decide what is fine, watched or stopped, and how the house works; all others stand under Species. */
 const thresholds: readonly { title: string; names: readonly AssumptionName[] }[] = [
   {
-    title: 'When a consignment is watched or stopped',
+    title: 'When a shipment is flagged or stopped',
     names: [
       'watchBelowChance',
       'stopBelowChance',
@@ -56,7 +56,7 @@ export function Settings({
     <>
       <section className="chead">
         <h1>Settings</h1>
-        <p className="c2 pt-2">Your own name and papers, and the marks by which everything is judged.</p>
+        <p className="c2 pt-2">Your name and papers, and the limits everything is judged by.</p>
       </section>
       <section className="work space-y-9 border-t border-rule-strong">
         <ProfileForm profile={profile} papers={papers} licence={licence} currency={currency} places={places} />
@@ -66,25 +66,22 @@ export function Settings({
         <DevicesChoice on={practises} />
         <section className="max-w-[760px]">
           <h2 className="mb-1 text-22">People and phones</h2>
-          <p className="note mb-3">
-            Phones at the bench and in the dim room, each with a name and what it may do; a passphrase for this machine;
-            and by whom everything was done.
-          </p>
+          <p className="note mb-3">Phones with a name and a role, a passphrase for this computer, and who did what.</p>
           <div className="flex flex-wrap gap-3">
             <ButtonLink className="!min-h-11" href="/settings/people">
-              Let phones in
+              Connect phones
             </ButtonLink>
             <ButtonLink className="!min-h-11" href="/journal">
-              Journal of the house
+              Journal
             </ButtonLink>
           </div>
         </section>
         <FeedAndData feed={feed} />
         <section>
-          <h2 className="mb-1 text-22">Marks</h2>
+          <h2 className="mb-1 text-22">Limits</h2>
           <p className="note mb-3 max-w-[720px]">
-            † common practice, † ours: chosen with a reason. Your own value outranks the default; planned consignments
-            follow, what has left keeps its own.{' '}
+            † common practice; † ours: chosen with a reason. Your own value replaces the default. Planned shipments are
+            recomputed; sent ones keep theirs.{' '}
             <Link className="font-semibold text-tide" href="/species/assumptions">
               All {Object.keys(assumptionTable).length} figures
             </Link>

@@ -4,7 +4,7 @@ import { setUnits } from '@/server/settings/actions';
 import { useSave } from '@/ui/use-save';
 
 const choices = [
-  ['metric', 'Our own units alone', '°C, L, cm, g, °d, salinity'],
+  ['metric', 'Metric only', '°C, L, cm, g, °d, salinity'],
   ['us', 'US units beside every field', '°F, gal, in, oz, ppm, SG'],
 ] as const;
 
@@ -37,8 +37,8 @@ export function UnitsChoice({ system }: { system: 'metric' | 'us' }) {
         ))}
       </div>
       <p className="note mt-2">
-        Either way a figure may be typed in another unit: 76 F, 2 gal, 3 in, 90 ppm, 1.025 SG, 139 in3/lb. It is turned
-        into ours on leaving the field.
+        You can type any unit: 76 F, 2 gal, 3 in, 90 ppm, 1.025 SG, 139 in3/lb. It is converted when you leave the
+        field.
       </p>
     </fieldset>
   );

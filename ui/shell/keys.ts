@@ -7,12 +7,12 @@ export const keysEverywhere = [
   ['/', 'find'],
   ['1 to 8', 'open a station'],
   ['N', 'back to the Bench'],
-  ['L', 'lights down or up'],
+  ['L', 'dim or brighten'],
   ['P', 'print'],
   ['?', 'these keys'],
 ] as const;
 export const keysOfBench = [
-  ['↓ ↑', 'choose a duty; J and K too'],
+  ['↓ ↑', 'choose a task; J and K too'],
   ['D', 'done'],
   ['S', 'later by an hour; with shift, tomorrow'],
   ['U', 'undo'],

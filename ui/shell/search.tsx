@@ -22,7 +22,7 @@ export function Search({ find, groups }: { find: string; groups: ReturnType<type
             Find
           </Button>
         </form>
-        <p className="c2">{find && (count === 0 ? `Nothing holds “${find}”.` : `${count} found.`)}</p>
+        <p className="c2">{find && (count === 0 ? `Nothing matches “${find}”.` : `${count} found.`)}</p>
       </section>
       <section className="work border-t border-rule-strong">
         <div className="grid gap-x-12 gap-y-7 lg:grid-cols-2">
@@ -45,7 +45,7 @@ export function Search({ find, groups }: { find: string; groups: ReturnType<type
         </div>
         {!find && (
           <p className="note">
-            Consignments, receivers, tanks, fish, places, carriers, supplies and species: any part of a name, with or
+            Shipments, receivers, tanks, fish, places, carriers, supplies and species: any part of a name, with or
             without accents; several words narrow it.
           </p>
         )}

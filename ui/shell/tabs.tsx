@@ -5,18 +5,18 @@ import { usePathname } from 'next/navigation';
 
 const groups = [
   [
-    ['/consignments', 'Consignments'],
+    ['/consignments', 'Shipments'],
     ['/receivers', 'Receivers'],
     ['/carriers', 'Carriers'],
     ['/places', 'Places'],
     ['/logbook', 'Logbook'],
   ],
   [
-    ['/consignments', 'Consignments'],
+    ['/consignments', 'Shipments'],
     ['/logbook', 'Logbook'],
-    ['/logbook/pays', 'What pays'],
-    ['/logbook/held', 'Foretold and held'],
-    ['/logbook/learned', 'Learned'],
+    ['/logbook/pays', 'What works'],
+    ['/logbook/held', 'Forecast accuracy'],
+    ['/logbook/learned', 'Your own figures'],
     ['/practice', 'Practice'],
   ],
   [

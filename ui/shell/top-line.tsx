@@ -13,7 +13,7 @@ import { useKeys, useMe } from './wishes';
 
 const menu = [
   ['/', 'Bench'],
-  ['/consignments', 'Consignments'],
+  ['/consignments', 'Shipments'],
   ['/tanks', 'Tanks'],
   ['/supplies', 'Supplies'],
   ['/species', 'Species'],

@@ -18,8 +18,7 @@ export function Figures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'bo
       <section className="chead">
         <h1>Figures</h1>
         <p className="c2 pt-2">
-          Bags, boxes and packs that plans are made of, as they stand on your shelf. Figures are common practice (†)
-          unless a line says otherwise.
+          Bags, boxes and packs used in plans. Figures are common practice (†) unless marked otherwise.
         </p>
       </section>
       <Tabs at="/supplies/figures" />
@@ -35,8 +34,8 @@ export function Figures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'bo
           <h2 className="mb-1">Packs</h2>
           <Packs rows={catalogue.packs} />
           <p className="caution mt-3">
-            Heat packs burn skin: wrap them, keep them from children. Iron needs air: a sealed box stops its pack. Dry
-            ice is not offered.
+            Heat packs burn skin: wrap them, keep from children. They need air: a sealed box stops them. Dry ice is not
+            offered.
           </p>
         </div>
       </section>
@@ -50,8 +49,8 @@ function Bags({ rows }: { rows: Catalogue['bags'] }) {
       head={
         <>
           <th>Flat size</th>
-          <th className="r">Holds at most</th>
-          <th className="r">Stands, across</th>
+          <th className="r">Holds up to</th>
+          <th className="r">Width standing</th>
           <th className="r">Film</th>
           <th className="r">Each</th>
         </>
@@ -84,7 +83,7 @@ function Boxes({ rows }: { rows: Catalogue['boxes'] }) {
           <th>Box</th>
           <th className="r">Inside cm</th>
           <th className="r">Outside cm</th>
-          <th className="r">Loses</th>
+          <th className="r">Heat loss</th>
           <th className="r">Leaks †</th>
           <th className="r">Weighs</th>
         </>

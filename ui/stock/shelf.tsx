@@ -51,11 +51,7 @@ export function SuppliesShelf({
         <h1>Supplies</h1>
         <p className="c2 mr-auto flex items-center gap-2 pt-2">
           <StateMark mark={low > 0 ? 'watch' : 'fine'} size={16} />
-          {low === 0
-            ? 'Nothing that is counted runs low.'
-            : low === 1
-              ? 'One thing runs low.'
-              : `${low} things run low.`}
+          {low === 0 ? 'Nothing counted runs low.' : low === 1 ? 'One thing runs low.' : `${low} things run low.`}
         </p>
         <ListTools slug="supplies" one="supply" find="" shown="active" />
       </section>
@@ -75,7 +71,7 @@ export function SuppliesShelf({
                 head={
                   <>
                     <th>Name, batch</th>
-                    <th className="r w-[104px]">On the shelf</th>
+                    <th className="r w-[104px]">In stock</th>
                     <th className="r w-[74px]">Reserved</th>
                     <th className="r w-[64px]">Free</th>
                   </>
@@ -95,7 +91,7 @@ export function SuppliesShelf({
         {archived > 0 && (
           <p className="mt-3 text-13">
             <Link className="font-semibold text-tide" href="/supplies?shown=archived">
-              {archived} put away
+              {archived} archived
             </Link>
           </p>
         )}
@@ -119,7 +115,7 @@ function TypeRows({ type: t }: { type: Type }) {
                 {b.batch && b.expires && ', '}
                 {b.expires && (
                   <span className={b.expired ? 'font-semibold text-stop' : ''}>
-                    {b.expired ? `past its day, ${b.expires}` : `use by ${b.expires}`}
+                    {b.expired ? `past its date, ${b.expires}` : `use by ${b.expires}`}
                   </span>
                 )}
               </span>
@@ -136,7 +132,7 @@ function TypeRows({ type: t }: { type: Type }) {
             )}
             {i === t.batches.length - 1 && !t.bites && t.low && (
               <span className="mt-0.5 flex items-center gap-1.5 text-13 font-semibold text-watch">
-                <StateMark mark="watch" size={14} /> below its mark
+                <StateMark mark="watch" size={14} /> below minimum
               </span>
             )}
           </td>

@@ -16,7 +16,7 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
       <section className="chead flex-wrap gap-y-2 py-2">
         <h1>Shopping list</h1>
         <p className="c2 mr-auto pt-2">
-          What the planned boxes lack, and what falls below its mark; in whole packs as they are sold.
+          What planned boxes are short by, and what falls below its minimum, in whole packs as sold.
         </p>
         {shopping.length > 0 && (
           <CopyText
@@ -32,7 +32,7 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
       <Tabs at="/supplies/shopping" />
       <section className="work">
         {shopping.length === 0 ? (
-          <p className="text-18">Nothing to buy: everything that is counted lasts for what is planned.</p>
+          <p className="text-18">Nothing to buy: stock covers everything planned.</p>
         ) : (
           <Table
             className="rows-at-390 max-w-[900px]"
@@ -40,9 +40,9 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
               <>
                 <th className="r w-28">Buy</th>
                 <th>What</th>
-                <th className="r">On the shelf</th>
+                <th className="r">In stock</th>
                 <th className="r">Reserved</th>
-                <th>Bites</th>
+                <th>Runs out</th>
                 <th className="r">About</th>
               </>
             }
@@ -59,19 +59,19 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
                     {t.name}
                   </Link>
                 </td>
-                <td className="r num" data-head="On the shelf">
+                <td className="r num" data-head="In stock">
                   {t.onHand === null ? '–' : amount(t.onHand)}
                 </td>
                 <td className="r num" data-head="Reserved">
                   {amount(t.reserved)}
                 </td>
-                <td data-head="Bites">
+                <td data-head="Runs out">
                   {t.bites ? (
                     <>
                       <b className="text-watch">{day(t.bites.atIso)}</b>, {t.bites.code}
                     </>
                   ) : (
-                    'below its mark'
+                    'below minimum'
                   )}
                 </td>
                 <td className="r num" data-head="About">
@@ -83,14 +83,14 @@ export function Shopping({ shopping, groups, zone }: ReturnType<typeof suppliesV
         )}
         {cost > 0 && (
           <p className="note mt-2">
-            About <b className="num">{two(cost)}</b> in all, at the prices on the shelf.
+            About <b className="num">{two(cost)}</b> in all, at your recorded prices.
           </p>
         )}
         {uncounted.length > 0 && (
           <p className="note mt-6 max-w-[720px]">
             Needed by what is planned, but never counted:{' '}
             {uncounted.map((t) => `${t.name} (${amount(t.reserved)}${t.unit ? ` ${t.unit}` : ''})`).join(', ')}. Count
-            them on the shelf and this list speaks of them too.
+            them and they appear in this list.
           </p>
         )}
       </section>

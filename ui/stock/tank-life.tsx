@@ -57,7 +57,7 @@ function ReadingForm({ tankId }: { tankId: string }) {
           (press) => saveReading(press, { ...draft, tankId }),
           () => {
             setDraft(EMPTY);
-            setSaid('Kept. Readings are never overwritten; a wrong one is struck out.');
+            setSaid('Saved. Readings are never overwritten; strike out a wrong one.');
           },
         );
       }}
@@ -84,7 +84,7 @@ function ReadingForm({ tankId }: { tankId: string }) {
         />
         <div className="col-span-2">
           <WhenField
-            label="When; now if empty"
+            label="Time (empty: now)"
             path="at"
             problems={problems}
             value={draft.at ?? ''}
@@ -94,7 +94,7 @@ function ReadingForm({ tankId }: { tankId: string }) {
       </div>
       <div className="mt-3 flex items-center gap-3">
         <Button tone="go" disabled={busy}>
-          Keep the reading
+          Record reading
         </Button>
         <Button type="button" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'Fewer figures' : 'More figures'}
@@ -140,7 +140,7 @@ function Water(p: TankLifeProps) {
         </div>
       )}
       {rows.length === 0 ? (
-        <p className="note">Nothing measured yet. What was read last becomes the shipping water of an order.</p>
+        <p className="note">Nothing measured yet. The latest reading becomes the shipping water of an order.</p>
       ) : (
         <Table
           frame="max-h-96"

@@ -20,9 +20,7 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
     <>
       <section className="chead flex-wrap gap-y-2 py-2">
         <h1>Tanks</h1>
-        <p className="c2 mr-auto max-w-[520px] pt-2">
-          What swims where, how the water was last, and which tanks are in quarantine.
-        </p>
+        <p className="c2 mr-auto max-w-[520px] pt-2">Fish, latest water, and quarantine by tank.</p>
         <OwnerOnly>
           <ButtonLink className="hide-s" href="/readings/import">
             Import readings
@@ -116,7 +114,7 @@ export function TankList({ rows, counts, find, shown, gone, quarantines, nowMs, 
               </Link>
             ) : (
               <Link className="font-semibold text-tide" href="/tanks?shown=archived">
-                {counts.archived} put away
+                {counts.archived} archived
               </Link>
             )}
           </p>
@@ -172,7 +170,7 @@ function InQuarantine({ q, nowMs, zone }: { q: TankListView['quarantines'][numbe
       </p>
       <p className="mt-2 flex items-center gap-2">
         <StateMark mark={late > 0 ? 'watch' : 'fine'} />
-        {late > 0 ? `${late} duties not ticked` : 'Nothing is late'}
+        {late > 0 ? `${late} tasks not done` : 'Nothing is late'}
       </p>
       {next && (
         <p className="mt-1">

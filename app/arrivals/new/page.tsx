@@ -9,10 +9,9 @@ export default async function BoxHasCome() {
   return (
     <>
       <section className="chead">
-        <h1>A box has come</h1>
+        <h1>New arrival</h1>
         <p className="c2 pt-2">
-          Which animals, how many, into which tank: nothing else is needed. What nobody knows is carried as a guess with
-          its spread, and measured at the bag.
+          Enter the animals, how many, and the tank. Leave what you do not know empty: measure it at the bag.
         </p>
       </section>
       <section className="work border-t border-rule-strong">

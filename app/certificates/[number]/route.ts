@@ -7,6 +7,6 @@ import { house } from '@/server/wiring';
 export async function GET(_: Request, { params }: { params: Promise<{ number: string }> }): Promise<Response> {
   const { number } = await params;
   const stored = house().certificates.byNumber(number);
-  if (!stored) return new Response('There is no such certificate in the register.', { status: 404 });
+  if (!stored) return new Response('No certificate with this number.', { status: 404 });
   return pdfResponse(pagesOf(stored.paper, A4, houseType()), `certificate-${number}`);
 }

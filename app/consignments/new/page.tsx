@@ -16,9 +16,9 @@ export default async function NewConsignment({
   return (
     <>
       <section className="chead">
-        <h1>New consignment</h1>
+        <h1>New shipment</h1>
         <p className="c2 pt-2">
-          The order first; a whole plan of bags, box and packs is computed from it, and everything can be changed after.
+          Enter the order. Bags, box and packs are planned from it; you can change everything later.
         </p>
       </section>
       <section className="work border-t border-rule-strong">

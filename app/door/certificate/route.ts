@@ -3,7 +3,7 @@ import { roomOf } from '@/server/room/listener';
 /** The root certificate of this house, for phones to install. It holds nothing secret. */
 export function GET(): Response {
   const pem = roomOf()?.certificate();
-  if (!pem) return new Response('The room is closed: there is no certificate now.', { status: 404 });
+  if (!pem) return new Response('Phones cannot connect now, so there is no certificate.', { status: 404 });
   return new Response(pem, {
     headers: {
       'content-type': 'application/x-x509-ca-cert',

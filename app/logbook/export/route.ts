@@ -6,13 +6,10 @@ export function GET(request: Request): Response {
   const q = Object.fromEntries(new URL(request.url).searchParams);
   const file = exportLogbook(house(), q);
   if ('left' in file)
-    return new Response(
-      `The logbook is still being read in: ${file.left} consignments are left. Ask again in a minute.`,
-      {
-        status: 503,
-        headers: { 'Retry-After': '60' },
-      },
-    );
+    return new Response(`The logbook is still loading: ${file.left} shipments are left. Try again in a minute.`, {
+      status: 503,
+      headers: { 'Retry-After': '60' },
+    });
   const { name, type, text } = file;
   return new Response(text, {
     headers: {

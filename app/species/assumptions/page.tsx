@@ -19,9 +19,9 @@ export default function AssumptionsPage() {
       <section className="chead">
         <h1>Assumptions</h1>
         <p className="c2 max-w-[860px] pt-2">
-          {names.length} figures that no published table gives. † common practice or from memory, † ours: chosen by us
-          with a reason. Your own value outranks both; consignments that are still here are computed anew with it, and a
-          file keeps the values it was made with.{' '}
+          {names.length} figures without a published source. † common practice or from memory; † ours: chosen by us,
+          with a reason. Your own value comes first. Shipments not yet sent are computed again with it; files keep the
+          values they were made with.{' '}
           <Link className="font-semibold text-tide underline" href="/species">
             Back to species
           </Link>

@@ -34,7 +34,7 @@ export default async function TankPage({ params }: { params: Promise<{ id: strin
           </ButtonLink>
         )}
         <a className="btn !min-h-11" href={`/tanks/${encodeURIComponent(tank.record.id)}/card`}>
-          Print its card
+          Print tank card
         </a>
         <ButtonLink className="!min-h-11" href={`/journal?of=${encodeURIComponent(tank.record.id)}`}>
           Who did what

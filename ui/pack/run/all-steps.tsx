@@ -28,10 +28,10 @@ export function AllSteps({
           <li key={s.id} className="border-b border-rule">
             <button
               className="flex min-h-16 w-full items-center gap-3 text-left"
-              aria-label={s.at ? `Take back: ${s.title}` : `Go to: ${s.title}`}
+              aria-label={s.at ? `Undo: ${s.title}` : `Go to: ${s.title}`}
               onClick={() =>
                 s.at
-                  ? press({ deed: 'tick', code: s.code, key: s.key, done: false }, `${s.title}, taken back`)
+                  ? press({ deed: 'tick', code: s.code, key: s.key, done: false }, `${s.title}: undone`)
                   : choose(s.id)
               }
             >
@@ -39,7 +39,7 @@ export function AllSteps({
               <span className="min-w-0 flex-1">
                 <b className="font-head text-16">{s.title}</b>
                 {many && <span className="ml-2 text-13 text-ink-3">{s.code}</span>}
-                {s.was && <span className="problem block">Changed since it was done. It said: {s.was}</span>}
+                {s.was && <span className="problem block">Changed since it was done. It was: {s.was}</span>}
               </span>
               <span className="text-right text-13 text-ink-3">
                 {s.at
@@ -65,7 +65,7 @@ export function Changed({ p }: { p: PackRunView }) {
   return (
     <div className="border-b border-rule px-3 py-3 md:px-6" role="status">
       <p className="flex items-center gap-2 font-semibold">
-        <StateMark mark="watch" size={18} /> The plan was changed after this was done:
+        <StateMark mark="watch" size={18} /> The plan changed after this was done:
       </p>
       <ul className="mt-1 text-15">
         {changed.map((s) => (
@@ -76,14 +76,14 @@ export function Changed({ p }: { p: PackRunView }) {
                 className="ml-2 font-semibold text-tide underline"
                 href={`/consignments/${s.code}/papers/pdf?kinds=bags`}
               >
-                Print the labels anew
+                Print labels again
               </a>
             )}
           </li>
         ))}
         {p.gone.map((g) => (
           <li key={`${g.code} ${g.key}`}>
-            {g.code}: “{g.key}” was done and is not in the plan any more.
+            {g.code}: “{g.key}” was done and is no longer in the plan.
           </li>
         ))}
       </ul>

@@ -23,14 +23,14 @@ function More({ run, step, close }: { run: Run; step: RunStep; close: () => void
           close();
         }}
       >
-        Put this aside
+        Do this later
       </Button>
       {run.p.shared && (
         <Button
           className="min-h-16"
           onClick={() => hand(`step:${step.code}:${step.key}`, `take ${step.title} in hand`)}
         >
-          {mine ? 'Let this step go' : 'I take this step'}
+          {mine ? 'Release this step' : 'I’ll do this step'}
         </Button>
       )}
       {run.p.shared && step.boxId && (
@@ -38,7 +38,7 @@ function More({ run, step, close }: { run: Run; step: RunStep; close: () => void
           className="min-h-16"
           onClick={() => hand(`lane:${step.code}:${step.boxId}`, `take box ${step.boxId} in hand`)}
         >
-          {mine ? `Let box ${step.boxId} go` : `I take all of box ${step.boxId}`}
+          {mine ? `Let box ${step.boxId} go` : `I’ll do all of box ${step.boxId}`}
         </Button>
       )}
       {run.last && (
@@ -49,7 +49,7 @@ function More({ run, step, close }: { run: Run; step: RunStep; close: () => void
             close();
           }}
         >
-          Take back: {run.last.title}
+          Undo: {run.last.title}
         </Button>
       )}
     </div>
@@ -68,14 +68,14 @@ export function Bar({ run }: { run: Run }) {
         <Button
           className="min-h-20 min-w-16"
           aria-expanded={more}
-          aria-label="More: put aside, take in hand, take back"
+          aria-label="More: put aside, take in hand, undo"
           onClick={() => setMore(!more)}
         >
           <Ellipsis size={26} aria-hidden="true" />
         </Button>
         {step.bagId && step.phase === 'bags' && (
           <Button className="min-h-20 md:min-w-52" aria-expanded={run.off} onClick={() => run.setOff(!run.off)}>
-            {run.off ? 'Back' : 'Something is off'}
+            {run.off ? 'Back' : 'Report a problem'}
           </Button>
         )}
         <Button
@@ -90,7 +90,7 @@ export function Bar({ run }: { run: Run }) {
           {run.first.length > 0
             ? `First: ${run.first[0]!.title}`
             : run.waits
-              ? 'Go on without waiting'
+              ? 'Continue without waiting'
               : doneWords(step)}
         </Button>
       </div>

@@ -41,9 +41,9 @@ function Animals({
         <Button
           className="min-h-16"
           disabled={x.count < 1}
-          onClick={() => count(x.count - 1, 'stays', 'a bad one stays in its tank')}
+          onClick={() => count(x.count - 1, 'stays', 'one in poor shape stays in its tank')}
         >
-          A bad one stays here
+          One in poor shape stays here
         </Button>
         {from.map((o) => (
           <Button
@@ -94,7 +94,7 @@ function Animals({
 export function Else({ c, bagId, others }: { c: PackedConsignment; bagId: string; others: PackRunView['others'] }) {
   const bag = c.bags.find((b) => b.id === bagId);
   const [words, setWords] = useState('');
-  if (!bag) return <p className="note py-3">This bag is not in the plan any more.</p>;
+  if (!bag) return <p className="note py-3">This bag is no longer in the plan.</p>;
   const remark = (w: string): void => press({ deed: 'blemish', code: c.code, bagId, words: w }, `bag ${bagId}: ${w}`);
   return (
     <section aria-label={`Bag ${bagId}: something else`} className="max-w-[640px] pb-4">
@@ -102,7 +102,7 @@ export function Else({ c, bagId, others }: { c: PackedConsignment; bagId: string
         <Animals key={x.lineId} c={c} bag={bag} x={x} others={others} />
       ))}
       <div className="border-b border-rule py-3">
-        <h3 className="mb-2">Seen on them: goes on the label</h3>
+        <h3 className="mb-2">Signs (go on the label)</h3>
         <div className="flex flex-wrap gap-2">
           {seen.map((w) => (
             <Button key={w} className="min-h-16" onClick={() => remark(w)}>
@@ -126,11 +126,11 @@ export function Else({ c, bagId, others }: { c: PackedConsignment; bagId: string
             id="remark"
             className="in min-h-16 min-w-0 flex-1 !text-18"
             maxLength={80}
-            placeholder="in other words"
+            placeholder="other signs"
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
-          <Button className="min-h-16">Write it down</Button>
+          <Button className="min-h-16">Record</Button>
         </form>
         {bag.notes && <p className="mt-2 text-15">On its label: {bag.notes}.</p>}
       </div>
@@ -138,7 +138,7 @@ export function Else({ c, bagId, others }: { c: PackedConsignment; bagId: string
         <div className="border-b border-rule py-3">
           <h3 className="mb-2">A dose that was not planned</h3>
           <p className="caution mb-2">
-            By its label and local law; ask a veterinarian. It goes on the label of the bag and into its figures.
+            Follow its label and local law; ask a veterinarian. It goes on the bag’s label and into its figures.
           </p>
           <div className="flex flex-wrap gap-2">
             {c.bottles
@@ -164,7 +164,7 @@ export function Else({ c, bagId, others }: { c: PackedConsignment; bagId: string
         className="mt-3 min-h-16 w-full"
         onClick={() => press({ deed: 'leaks', code: c.code, bagId }, `bag ${bagId} leaks: a new one`)}
       >
-        Bag {bagId} leaks: into a new one
+        Bag {bagId} leaks: use a new bag
       </Button>
     </section>
   );

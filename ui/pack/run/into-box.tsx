@@ -92,7 +92,7 @@ export function IntoBox({ c, boxId, tickedMs }: { c: PackedConsignment; boxId: s
         </p>
       )}
       <p className="text-16">
-        {missing.length === 0 ? 'All of this box are in.' : `Not in yet: ${missing.join(', ')}.`}
+        {missing.length === 0 ? 'All bags of this box are in.' : `Not in yet: ${missing.join(', ')}.`}
       </p>
     </div>
   );

@@ -23,14 +23,14 @@ export function OtherSets({ c, typeId }: { c: PackedConsignment; typeId: string 
   const ask = async (): Promise<void> => {
     setWords('Computing …');
     const r = await askOtherSets(c.code, boxId, typeId).catch(() => null);
-    setWords(r === null ? 'The house does not answer.' : r.ok ? '' : r.problems[0]!.message);
+    setWords(r === null ? 'Kindly Crate does not answer.' : r.ok ? '' : r.problems[0]!.message);
     if (r?.ok) setSets(r.value);
   };
   return (
     <section className="mt-3" aria-label="Other packs">
       {!sets && (
         <Button className="min-h-16 w-full" onClick={() => void ask()}>
-          None left: what else for box {boxId}
+          None left. Other packs for box {boxId}
         </Button>
       )}
       {words && (
@@ -46,7 +46,7 @@ export function OtherSets({ c, typeId }: { c: PackedConsignment; typeId: string 
               <span className="min-w-0 flex-1">
                 <b className="text-16">{s.name}</b>
                 <span className="note block">
-                  slack, worst case {slackWords(s.worstSlackH)};{' '}
+                  margin in a bad case {slackWords(s.worstSlackH)};{' '}
                   {s.ventHoles === 0 ? 'no hole' : s.ventHoles === 1 ? 'one hole' : `${s.ventHoles} holes`}
                 </span>
               </span>
@@ -55,11 +55,11 @@ export function OtherSets({ c, typeId }: { c: PackedConsignment; typeId: string 
                 disabled={busy}
                 onClick={() => void save((press) => takeSet(press, c.code, boxId, typeId, s.name))}
               >
-                Take this
+                Use this
               </Button>
             </li>
           ))}
-          {sets.length === 0 && <li className="py-2">Nothing else lies on the shelf: no pack, or another day.</li>}
+          {sets.length === 0 && <li className="py-2">No other packs in stock: send without, or choose another day.</li>}
         </ul>
       )}
       {problems[0] && (

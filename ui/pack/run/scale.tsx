@@ -56,8 +56,8 @@ export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: st
       </div>
       {over && (
         <p className="problem !text-16" role="alert">
-          {(kg - box.bookedKg!).toFixed(1)} kg more than booked: the counter refuses it. Book it anew, or take something
-          out.
+          {(kg - box.bookedKg!).toFixed(1)} kg over the booked weight: the counter will refuse it. Book again, or take
+          something out.
         </p>
       )}
       {scale.words && (
@@ -67,7 +67,7 @@ export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: st
       )}
       {box.weighed && (
         <p className="text-16">
-          The scale said <b className="num">{box.weighed.kg} kg</b>
+          Scale reading <b className="num">{box.weighed.kg} kg</b>
           {box.weighed.method === 'stand-in' ? ', a stand-in' : ''}.
         </p>
       )}

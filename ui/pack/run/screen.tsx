@@ -34,7 +34,7 @@ function Head({ run, title, back }: { run: Run; title: string; back: string }) {
         </span>
         {k && (
           <span className="hide-s ml-auto text-18">
-            {k.leaveMs >= now ? 'Leave in ' : 'Should have left, '}
+            {k.leaveMs >= now ? 'Leave in ' : 'Should have left '}
             <Span min={Math.abs(k.leaveMs - now) / 60_000} />
             {k.leaveMs >= now ? '' : ' ago'}
           </span>
@@ -52,7 +52,7 @@ function Head({ run, title, back }: { run: Run; title: string; back: string }) {
 function Gates({ run }: { run: Run }) {
   const { p, leaving } = run;
   return (
-    <section className="space-y-8 px-3 py-4 md:px-6" aria-label="Hand-over">
+    <section className="space-y-8 px-3 py-4 md:px-6" aria-label="Drop-off">
       {leaving.map((c) => (
         <div key={c.code} className="max-w-[640px]">
           <h2 className="mb-2">
@@ -64,13 +64,13 @@ function Gates({ run }: { run: Run }) {
       {leaving.length === 0 && (
         <p className="text-20">
           {p.consignments.length > 0
-            ? `Handed over: ${p.consignments.map((c) => c.code).join(', ')}.`
-            : 'Nothing leaves tonight.'}
+            ? `Dropped off: ${p.consignments.map((c) => c.code).join(', ')}.`
+            : 'No shipment leaves tonight.'}
         </p>
       )}
       {run.aside.size > 0 && (
         <Button className="min-h-16" onClick={run.takeUp}>
-          Back to what was put aside ({run.aside.size})
+          Back to postponed steps ({run.aside.size})
         </Button>
       )}
     </section>

@@ -48,13 +48,13 @@ function EveningClockView({ k, now, zone }: { k: EveningClock; now: number; zone
         .
       </p>
       {k.lateMin > 0 && (
-        <ul className="mt-1 text-13" aria-label="What may be dropped">
+        <ul className="mt-1 text-13" aria-label="What can be skipped">
           {k.mayWait.map((w) => (
             <li key={w.id}>
-              May be dropped: <b>{w.title}</b>, <Span min={w.minutes} />. {w.why}
+              Can be skipped: <b>{w.title}</b>, <Span min={w.minutes} />. {w.why}
             </li>
           ))}
-          {k.mayWait.length === 0 && <li>Nothing of what is left may be dropped: see plan B at the hand-over.</li>}
+          {k.mayWait.length === 0 && <li>No remaining step can be skipped. See plan B at drop-off.</li>}
         </ul>
       )}
     </div>
@@ -72,7 +72,7 @@ function Switches({ run }: { run: Run }) {
   return (
     <div className="flex flex-wrap gap-2 py-3">
       <Button className="min-h-16" onClick={() => run.toGate(!run.atGate)} aria-pressed={run.atGate}>
-        {run.atGate ? 'Back to the steps' : 'To the hand-over'}
+        {run.atGate ? 'Back to the steps' : 'To the drop-off'}
       </Button>
       {all.map(([words, on, set]) => (
         <Button key={words} className="min-h-16" aria-pressed={on} onClick={() => set(!on)}>
@@ -87,7 +87,7 @@ function Switches({ run }: { run: Run }) {
 }
 
 const paceWords = ({ pace }: PackRunView): string =>
-  pace.bag.from > 0 ? `learned from ${pace.bag.from} bags` : 'by the usual figure';
+  pace.bag.from > 0 ? `learned from ${pace.bag.from} bags` : 'by the usual time';
 
 /** Beside the step: the evening against the hour to leave, every clock, and what may be switched. */
 export function Side({ run }: { run: Run }) {
@@ -98,7 +98,7 @@ export function Side({ run }: { run: Run }) {
       <Timers timers={run.timers} now={now} many={run.many} sealed={run.sealed} look={run.choose} />
       <Switches run={run} />
       <p className="note pb-3">
-        Any key, a foot pedal or the space bar presses the large button. A bag takes about{' '}
+        Any key, a foot pedal or space presses the large button. A bag takes about{' '}
         <b className="num">{p.pace.bag.minutes.toFixed(0)}</b> min here, a box{' '}
         <b className="num">{p.pace.box.minutes.toFixed(0)}</b>, {paceWords(p)}.
       </p>

@@ -49,7 +49,7 @@ function Beside({ step, p, tickedMs }: { step: RunStep; p: PackRunView; tickedMs
   if (kind === 'stand')
     return (
       <div className="mt-4">
-        <h3 className="mb-2">One leaks: into a new bag</h3>
+        <h3 className="mb-2">One leaks: use a new bag</h3>
         <div className="flex flex-wrap gap-2">
           {c.bags
             .filter((b) => !b.drawn.breather && tickedMs(c.code, `bag:${b.id}`) !== null)
@@ -131,7 +131,7 @@ export function StepNow({
       )}
       {step.gainsH !== undefined && step.gainsH >= 0.1 && (
         <p className="mt-1 text-15 text-ink-2">
-          Sealed late, because it stands least: it is spared <b className="num">{(step.gainsH * 60).toFixed(0)} min</b>{' '}
+          Sealed last, because it has the least time: saves <b className="num">{(step.gainsH * 60).toFixed(0)} min</b>{' '}
           in the bag.
         </p>
       )}

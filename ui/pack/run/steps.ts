@@ -164,16 +164,16 @@ export function doneWords(s: RunStep): string {
     seam: `${of} is dry`,
     stand: 'All are dry',
     border: 'All were looked through',
-    pack: s.title.startsWith('Open') ? 'Packs are open' : 'They are out',
-    prove: 'They are warm',
+    pack: s.title.startsWith('Open') ? 'Packs are open' : 'Packs are out',
+    prove: 'Packs are warm',
     line: 'Box is lined',
     in: `${of} is in`,
     fill: 'Nothing shifts',
     lid: 'Box is closed',
     out: 'Labels are on',
-    weigh: 'Go on without a weight',
+    weigh: 'Continue without weighing',
     papers: 'Papers are in',
-    along: 'It is packed',
+    along: 'Box is packed',
   };
   return words[kind!] ?? 'Done';
 }

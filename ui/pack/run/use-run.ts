@@ -66,7 +66,7 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
   const last = lastDone(p.steps);
   const settled = useSettled(step?.id ?? '');
   const takeBack = (): void => {
-    if (last) press({ deed: 'tick', code: last.code, key: last.key, done: false }, `${last.title}, taken back`);
+    if (last) press({ deed: 'tick', code: last.code, key: last.key, done: false }, `${last.title}: undone`);
   };
   return {
     p,

@@ -20,7 +20,7 @@ export function useScale(code: string, boxId: string, rests: (kg: number) => voi
     setWords('');
     const answer = await fetch(`/consignments/${code}/scale?box=${encodeURIComponent(boxId)}`).catch(() => null);
     if (!answer?.ok || !answer.body) {
-      setWords(answer ? await answer.text() : 'The scale does not answer: type what it shows.');
+      setWords(answer ? await answer.text() : 'The scale does not answer. Type what it shows.');
       return;
     }
     const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();

@@ -6,7 +6,7 @@ import { house } from '@/server/wiring';
 export async function GET(_request: Request, { params }: { params: Promise<{ code: string }> }): Promise<Response> {
   const { code } = await params;
   const s = stationOf(house(), code);
-  if (!s) return new Response('There is no such consignment.', { status: 404 });
+  if (!s) return new Response('This shipment does not exist.', { status: 404 });
   const made = await htmlCard(s);
   if (!made.ok) return new Response(made.problems[0]!.message, { status: 404 });
   return new Response(made.value.html, {

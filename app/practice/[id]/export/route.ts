@@ -4,7 +4,7 @@ import { house } from '@/server/wiring';
 /** A practice crate as an open file. */
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const crate = crateOfId(house(), (await params).id);
-  if (!crate) return new Response('There is no such practice crate.', { status: 404 });
+  if (!crate) return new Response('This practice shipment does not exist.', { status: 404 });
   return new Response(`${JSON.stringify(crate, null, 2)}\n`, {
     headers: {
       'Content-Type': 'application/json',

@@ -5,7 +5,7 @@ import { house } from '@/server/wiring';
 /** Everything in one file: the database and the photos. */
 export async function GET(): Promise<Response> {
   const h = house();
-  if (!h.folder) return new Response('There is nothing to keep.', { status: 404 });
+  if (!h.folder) return new Response('Nothing to back up.', { status: 404 });
   try {
     const day = h.nowIso().slice(0, 10);
     return new Response(new Uint8Array(await packed(h.folder, h.db)), {
@@ -15,6 +15,6 @@ export async function GET(): Promise<Response> {
       },
     });
   } catch (error) {
-    return new Response(troubleOf(error) ?? 'No file could be made: see the log of the server.', { status: 503 });
+    return new Response(troubleOf(error) ?? 'The file could not be made. See the server’s log.', { status: 503 });
   }
 }

@@ -11,7 +11,7 @@ import { house } from '@/server/wiring';
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const { id } = await params;
   const tank = tankView(house(), decodeURIComponent(id));
-  if (!tank) return new Response('There is no such tank.', { status: 404 });
+  if (!tank) return new Response('This tank does not exist.', { status: 404 });
   const { record } = tank;
   const weeks = house().quarantines.inTank(record.id);
   // What hangs on the glass of a quarantine says whose gear it is.

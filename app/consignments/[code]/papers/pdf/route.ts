@@ -10,7 +10,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
   const { code } = await params;
   await figuresReady(house(), code);
   const s = stationOf(house(), code);
-  if (!s) return new Response('There is no such consignment.', { status: 404 });
+  if (!s) return new Response('This shipment does not exist.', { status: 404 });
   const want = askedFor(house(), Object.fromEntries(new URL(request.url).searchParams));
   const papers = papersOf(s, want);
   if (!papers.ok) return new Response(papers.problems[0]!.message, { status: 404 });
