@@ -2,7 +2,7 @@ import { NextResponse, type NextRequest } from 'next/server';
 import { bucket, givesData, headers, hostsOf, policyOf, refusalOf } from './server/door/door';
 import { actionName } from './server/room/action-names';
 import { mayPass } from './server/room/pass';
-import { DOOR, roomOf, type Way } from './server/room/listener';
+import { DOOR, roomOf, type Entrance } from './server/room/listener';
 import { SHOWN, WHO, whoAsks, written, type Who } from './server/room/who';
 import { troubleOf } from './server/trouble';
 import { house } from './server/wiring';
@@ -22,11 +22,11 @@ const refuse = (status: number, words: string): NextResponse =>
   withHeaders(new NextResponse(words, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } }));
 
 /** How a request came in, as our own server tells; a server that was started otherwise lets nobody in. */
-const wayOf = (request: NextRequest): Way | null =>
-  (request.headers.get(DOOR) as Way | null) ?? (development ? 'here' : null);
+const wayOf = (request: NextRequest): Entrance | null =>
+  (request.headers.get(DOOR) as Entrance | null) ?? (development ? 'here' : null);
 
 /** Who asks; a house that cannot be opened tells why to whoever sits at it, and lets nobody else in. */
-function whoOf(request: NextRequest, way: Way): Who | null | { words: string } {
+function whoOf(request: NextRequest, way: Entrance): Who | null | { words: string } {
   try {
     return whoAsks(house(), way, (name) => request.cookies.get(name)?.value);
   } catch (error) {

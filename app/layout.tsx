@@ -3,14 +3,14 @@ import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { clockIsFixed } from '@/server/clock';
 import { currencyOf, profileOf, type House, type Profile } from '@/server/house';
-import { shownNow, whoIfAny } from '@/server/room/here';
+import { shownNow, whoIfAny } from '@/server/room/current-user';
 import { concernCount } from '@/server/concerns';
 import { menuFor, stationsFor } from '@/server/room/menu';
 import { troubleOf } from '@/server/trouble';
 import { keysOf, measuresOf, unitsOf } from '@/server/settings/settings';
 import { house } from '@/server/wiring';
 import { Alive } from '@/ui/shell/alive';
-import { WishesProvider } from '@/ui/shell/wishes';
+import { PreferencesProvider } from '@/ui/shell/preferences';
 import { TopLine } from '@/ui/shell/top-line';
 import './globals.css';
 
@@ -64,7 +64,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en">
       <body>
-        <WishesProvider
+        <PreferencesProvider
           system={unitsOf(h)}
           keys={keysOf(h)}
           measures={measuresOf(h)}
@@ -84,7 +84,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
           />
           <main>{children}</main>
           <Alive />
-        </WishesProvider>
+        </PreferencesProvider>
       </body>
     </html>
   );

@@ -6,7 +6,7 @@ import { emptyCalendar } from '@/core/calendar/calendar';
 import { soundOf } from '@/server/consignment/sound';
 import { backUp, flawsOf, packed, restore } from '@/server/db/backup';
 import { consignmentRepository, type Unread } from '@/server/db/consignments';
-import { examine, type Finding } from '@/server/db/doctor';
+import { examine, type HealthFinding } from '@/server/db/doctor';
 import { factRepository } from '@/server/db/facts';
 import { isDemoFolder, strangersIn, whileHeld } from '@/server/db/lock';
 import { newestSchema } from '@/server/db/schema';
@@ -57,7 +57,7 @@ function unreadOf(folder: string): Unread[] {
   }
 }
 
-const marks: Record<Finding['state'], string> = { fine: 'ok     ', watch: 'mind   ', stop: 'WRONG  ' };
+const marks: Record<HealthFinding['state'], string> = { fine: 'ok     ', watch: 'mind   ', stop: 'WRONG  ' };
 
 export function doctorCommand(folder: string, nowMs: number): { text: string; well: boolean } {
   const findings = examine(folder, nowMs, unreadOf(folder));

@@ -13,7 +13,7 @@ import {
 import os from 'node:os';
 import path from 'node:path';
 import { Command } from 'commander';
-import { unknownRows } from '@/core/consignment/door';
+import { unknownRows } from '@/core/consignment/validate';
 import { asOf } from '@/core/duties/road';
 import { evaluation } from '@/core/evaluate/evaluate';
 import { readConsignment } from '@/core/consignment/file';
@@ -26,7 +26,7 @@ import { holderOf, isDemoFolder, markDemo, whileHeld } from '@/server/db/lock';
 import { databaseFile } from '@/server/db/watch';
 import { dataFolder, makeFolder, openDatabase } from '@/server/db/open';
 import { catalogueOf, tryEvaluate, plainSurroundings } from '@/server/consignment/result';
-import { LARGEST_FILE } from '@/server/consignment/file-size';
+import { LARGEST_FILE } from '@/core/consignment/file-size';
 import { backupCommand, doctorCommand, moveDemoAside, restoreCommand } from './data';
 import { troubleOf } from '@/server/trouble';
 import { forgetCommand, roomCommand } from './room';

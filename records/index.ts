@@ -1,4 +1,4 @@
-import type { Kind, KindId } from './kind';
+import type { RecordKind, KindId } from './kind';
 import { places } from './place';
 import { receivers } from './people';
 import { ownSpecies } from './species';
@@ -6,7 +6,7 @@ import { services } from './service';
 import { supplies } from './supply';
 import { lots, tanks } from './tank';
 
-export const kinds: Readonly<Record<KindId, Kind>> = {
+export const kinds: Readonly<Record<KindId, RecordKind>> = {
   receiver: receivers,
   tank: tanks,
   lot: lots,
@@ -16,4 +16,5 @@ export const kinds: Readonly<Record<KindId, Kind>> = {
   species: ownSpecies,
 };
 
-export const kindOfSlug = (slug: string): Kind | null => Object.values(kinds).find((k) => k.slug === slug) ?? null;
+export const kindOfSlug = (slug: string): RecordKind | null =>
+  Object.values(kinds).find((k) => k.slug === slug) ?? null;

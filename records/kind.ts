@@ -5,7 +5,7 @@ export const kindIds = ['receiver', 'tank', 'lot', 'place', 'service', 'supply',
 export type KindId = (typeof kindIds)[number];
 
 /** A kind of record: its schema, its one description, and what tells two of them apart. */
-export interface Kind<T = Record<string, unknown>> {
+export interface RecordKind<T = Record<string, unknown>> {
   id: KindId;
   /** Its part of the address, and its words. */
   slug: string;
@@ -29,4 +29,4 @@ export interface Kind<T = Record<string, unknown>> {
 }
 
 /** Keeps the document's own type where a kind is written, gives the common one where kinds are used. */
-export const kind = <T>(k: Kind<T>): Kind => k as unknown as Kind;
+export const kind = <T>(k: RecordKind<T>): RecordKind => k as unknown as RecordKind;

@@ -1,8 +1,8 @@
 import { measuresSchema } from './measures';
-import { byOwnMeasure, type Measure } from './own-measure';
+import { byOwnMeasure, type OwnMeasure } from './own-measure';
 import { inOurUnit } from './typed';
 
-const own: Measure[] = [
+const own: OwnMeasure[] = [
   { name: 'scoop', amount: 4.5, unit: 'g' },
   { name: 'squirt', amount: 1.2, unit: 'mL' },
   { name: 'blue bucket', amount: 9.4, unit: 'L' },

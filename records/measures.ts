@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { above0, named } from '@/core/quantities/shapes';
+import { above0, requiredText } from '@/core/quantities/shapes';
 import { folded } from './own-measure';
 
 const measureSchema = z.object({
-  name: named(24, 'Name the measure.').refine((name) => /^\p{L}[\p{L} -]*$/u.test(name), {
+  name: requiredText(24, 'Name the measure.').refine((name) => /^\p{L}[\p{L} -]*$/u.test(name), {
     error: 'Name the measure in letters: scoop, blue bucket.',
   }),
   amount: above0(1000, 'What it holds'),

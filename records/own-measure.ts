@@ -1,5 +1,5 @@
 /** A measure of the house: a scoop, a squirt, a marked bucket, weighed or measured out once. */
-export interface Measure {
+export interface OwnMeasure {
   name: string;
   amount: number;
   unit: 'L' | 'mL' | 'g';
@@ -9,7 +9,7 @@ export interface Measure {
 export const folded = (name: string): string => name.toLowerCase().replace(/\s+/g, ' ').trim();
 
 /** "2 scoops" of grams, "half" not: the amount in a unit of ours, where a measure of that name holds such; null otherwise. */
-export function byOwnMeasure(count: number, name: string, unit: string, own: readonly Measure[]): number | null {
+export function byOwnMeasure(count: number, name: string, unit: string, own: readonly OwnMeasure[]): number | null {
   const asked = folded(name);
   const m = own.find((x) => [folded(x.name), `${folded(x.name)}s`].includes(asked));
   if (!m) return null;

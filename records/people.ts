@@ -1,26 +1,26 @@
 import { z } from 'zod';
 import { waterFigures } from '@/core/measurement/quantities';
-import { figures } from '@/core/measurement/schema';
+import { figuresSchema } from '@/core/measurement/schema';
 import { fieldsOf } from './water';
-import { between, lines, named, text } from '@/core/quantities/shapes';
+import { between, lines, requiredText, text } from '@/core/quantities/shapes';
 import { languageIds, languageNames } from '@/core/consignment/languages';
 import { kind } from './kind';
 
 const receiverSchema = z.object({
-  name: named(120, 'Give a name.'),
+  name: requiredText(120, 'Give a name.'),
   phone: text(40),
   email: text(120).optional(),
   address: lines(300),
-  placeId: named(80, 'Choose a place.'),
+  placeId: requiredText(80, 'Choose a place.'),
   /** How they want to get the box. */
   collection: z.enum(['door', 'depot', 'counter'], { error: 'Choose how they get the box.' }),
   tanks: z
     .array(
       z.object({
-        name: named(40, 'Name the tank.'),
+        name: requiredText(40, 'Name the tank.'),
         volumeL: between(1, 20000, 'Tank volume').optional(),
         residents: z.boolean(),
-        ...figures(waterFigures).shape,
+        ...figuresSchema(waterFigures).shape,
       }),
     )
     .max(40),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lines, named, text } from '@/core/quantities/shapes';
+import { lines, requiredText, text } from '@/core/quantities/shapes';
 import { provenanceSchema, speciesSchema, type Species } from '@/core/catalogue/schema';
 import { fold } from './field';
 import { kind } from './kind';
@@ -18,7 +18,7 @@ export type Marked = (typeof marked)[number];
 const traits = speciesSchema.shape.flags.element.options;
 export const ownSpeciesSchema = z
   .object({
-    name: named(80, 'Give it a name.'),
+    name: requiredText(80, 'Give it a name.'),
     scientific: text(80).optional(),
     otherNames: text(300).optional(),
     /** Species of the catalogue that it was begun from. */

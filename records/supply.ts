@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { above0, between, date, lines, named, text, upTo } from '@/core/quantities/shapes';
+import { above0, between, date, lines, requiredText, text, upTo } from '@/core/quantities/shapes';
 import {
   bagTypeSchema,
   boxTypeSchema,
@@ -66,7 +66,7 @@ const supplySchema = z.object({
   kind: z.enum(supplyKinds.map(([k]) => k) as unknown as [SupplyKind, ...SupplyKind[]], {
     error: 'Choose what it is.',
   }),
-  name: named(80, 'Give it a name.'),
+  name: requiredText(80, 'Give it a name.'),
   /** Rows of the same type are batches of one thing. */
   typeId: text(80).optional(),
   batch: text(40).optional(),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { lines, named, text, upTo } from '@/core/quantities/shapes';
+import { lines, requiredText, text, upTo } from '@/core/quantities/shapes';
 import { sizeClasses } from '@/core/fish/size';
 import { kind } from './kind';
 
 const tankRecordSchema = z.object({
-  name: named(40, 'Name the tank.'),
+  name: requiredText(40, 'Name the tank.'),
   volumeL: z
     .number({ error: 'Tank volume must be a number.' })
     .min(1, 'Tank volume must be at least 1 L.')
@@ -56,8 +56,8 @@ export const tanks = kind<TankRecord>({
 });
 
 const lotSchema = z.object({
-  tankId: named(80, 'Choose the tank.'),
-  speciesId: named(80, 'Choose a species.'),
+  tankId: requiredText(80, 'Choose the tank.'),
+  speciesId: requiredText(80, 'Choose a species.'),
   size: z.enum(sizeClasses).optional(),
   lengthCm: z
     .number({ error: 'Length must be a number.' })

@@ -1,4 +1,4 @@
-import { byOwnMeasure, type Measure } from './own-measure';
+import { byOwnMeasure, type OwnMeasure } from './own-measure';
 import { salinityFromSg, specificGravity } from '@/core/water/seawater';
 import {
   celsiusToF,
@@ -90,7 +90,7 @@ const tidy = (v: number): string => String(Number(v.toPrecision(5)));
  * What was typed as a figure in our unit: "76 F" of °C is "24.444". Text without a unit, with our own, or with one that
  * is not known, nor a measure of the house, comes back as it was, for the reader of the field to judge.
  */
-export function inOurUnit(text: string, unit: string, own: readonly Measure[] = []): string {
+export function inOurUnit(text: string, unit: string, own: readonly OwnMeasure[] = []): string {
   const m = /^\s*([-+−]?\d+(?:[.,]\d+)?)\s*([^\d\s].*?)\s*$/.exec(text);
   if (!m) return text;
   const plain = (name: string): string => name.toLowerCase().replace(/[\s°.]/g, '');

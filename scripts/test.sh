@@ -29,6 +29,7 @@ chromium() {
 
 rm -f .kindly/jest.json .kindly/e2e.json
 step lint npm run --silent lint
+step words npm run --silent words
 step types npm run --silent typecheck
 step arrows npm run --silent arrows
 step exports npm run --silent exports

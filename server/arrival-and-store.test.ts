@@ -11,7 +11,7 @@ import { openDatabase } from './db/open';
 import { openHouse, type House } from './house';
 import { tryEvaluate } from '@/server/consignment/result';
 import { methodComparisons } from '@/server/arrive/methods';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 import { finishStep, startRun, undoStep } from '@/server/arrive/run';
 import { openQuarantine } from '@/server/quarantine/quarantine';
 import { undo } from '@/server/consignment/change';
@@ -61,11 +61,11 @@ describe('arrival', () => {
     expect(finishStep(house, run, 'net').ok).toBe(false);
     must(finishStep(house, run, 'dim'));
     must(finishStep(house, run, 'place'));
-    const at = positionOf(house.arrivals.run(run)!, now);
+    const at = storedRunPosition(house.arrivals.run(run)!, now);
     now += 60_000;
-    expect(at.remainingMs! - positionOf(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
+    expect(at.remainingMs! - storedRunPosition(house.arrivals.run(run)!, now).remainingMs!).toBe(60_000);
     must(undoStep(house, run));
-    expect(positionOf(house.arrivals.run(run)!, now).index).toBe(1);
+    expect(storedRunPosition(house.arrivals.run(run)!, now).index).toBe(1);
   });
   test('day 1 opens four weeks of duties that reach the Bench', () => {
     const code = arrive();

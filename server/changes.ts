@@ -1,5 +1,5 @@
 /** What changed last, and by which press: whoever made it has its figures already. */
-export interface Change {
+export interface HouseChange {
   /** Counts on from the start of this server. */
   n: number;
   press: string;
@@ -7,16 +7,16 @@ export interface Change {
 
 /** Tells whoever listens that something of the house has changed. It carries no data: a screen asks anew for its own. */
 export function changes() {
-  const listeners = new Set<(c: Change) => void>();
+  const listeners = new Set<(c: HouseChange) => void>();
   // A server that was started anew counts on from its own instant, so that its first number is new to every screen.
-  let last: Change = { n: Date.now(), press: '' };
+  let last: HouseChange = { n: Date.now(), press: '' };
   return {
-    last: (): Change => last,
+    last: (): HouseChange => last,
     tell: (press = ''): void => {
       last = { n: last.n + 1, press };
       for (const l of listeners) l(last);
     },
-    listen: (l: (c: Change) => void): (() => void) => {
+    listen: (l: (c: HouseChange) => void): (() => void) => {
       listeners.add(l);
       return () => void listeners.delete(l);
     },

@@ -12,10 +12,10 @@ import { recordRepository, type RecordRepository } from './db/records';
 import { ledgerRepository, type LedgerRepository } from './db/ledger';
 import { nowMs } from './clock';
 import { changes, type Changes } from './changes';
-import { deedRepository, type DeedRepository } from './db/deeds';
+import { journalRepository, type JournalRepository } from './db/journal';
 import type { Hand } from './db/hand';
 import { peopleRepository, type PeopleRepository } from './db/people';
-import { owedRepository, type OwedRepository } from './db/owed';
+import { pendingPredictionRepository, type PendingPredictionRepository } from './db/pending-predictions';
 import { logbookRepository, type LogbookRepository } from './db/logbook';
 import { practiceRepository, type PracticeRepository } from './db/practice';
 import { quarantineRepository, type QuarantineRepository } from './db/quarantines';
@@ -45,10 +45,10 @@ export interface House {
   ledger: LedgerRepository;
   bench: BenchRepository;
   receipts: ReceiptRepository;
-  owed: OwedRepository;
+  owed: PendingPredictionRepository;
   certificates: CertificateRepository;
   people: PeopleRepository;
-  deeds: DeedRepository;
+  deeds: JournalRepository;
   /** Tells every open screen that something has changed. */
   changes: Changes;
   hand: Hand;
@@ -104,10 +104,10 @@ export function openHouse(
     ledger: ledgerRepository(db, hand),
     bench: benchRepository(db),
     receipts: receiptRepository(db),
-    owed: owedRepository(db),
+    owed: pendingPredictionRepository(db),
     certificates: certificateRepository(db, hand),
     people: peopleRepository(db),
-    deeds: deedRepository(db, hand),
+    deeds: journalRepository(db, hand),
     changes: changes(),
     gone: watchFile(folder),
     nowMs: clock,

@@ -21,10 +21,10 @@ import { doDeed } from '@/server/queue/deeds';
 import { importCsv, readingsCsv } from '@/server/records/csv';
 import { saveReading } from '@/server/stock/readings';
 import { waterOf } from '@/ui/fields/water';
-import { boxHasCome } from './arrive/come';
+import { boxHasCome } from './arrive/register-arrival';
 import { receiveView } from './arrive/view';
 import { countAsMeasured, saveOrder } from './order/order';
-import { draftOf } from './order/view';
+import { orderDraftOf } from './order/view';
 
 let now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
@@ -180,7 +180,7 @@ describe('what nobody typed is nowhere', () => {
         const { text } = must(exportConsignment(house, code));
         const other = houseInMemory(() => now);
         must(importConsignment(other, text, 'ask'));
-        const draft = draftOf(other.consignments.byCode(code)!.document);
+        const draft = orderDraftOf(other.consignments.byCode(code)!.document);
         other.db.close();
         expect(waterOf(draft.source)).toEqual(ours);
         expect(waterOf(draft.tanks[0]!)).toEqual(theirs);
@@ -289,7 +289,7 @@ test('figures that an earlier version filled in are unknown, are told, and come 
 /** Where the figures of a water are named one by one, and why they may be. */
 const lists: Record<string, string> = {
   'core/measurement/quantities.ts': 'the registry',
-  'core/calendar/felt.ts': 'the step of each that animals feel',
+  'core/calendar/perceptible-step.ts': 'the step of each that animals feel',
   'core/consignment/facts.ts': 'a bag’s reading, whose first figures must be there',
   'core/acclimation/lanes.ts': 'how near two waters are that are opened as one',
   'core/acclimation/dilution.ts': 'what mixes in proportion',

@@ -1,7 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { must, orderInput, said } from '@/tests/order';
 import { refuse } from '@/core/consignment/outcome';
-import { textOf } from '@/ui/fields/file';
+import { readText } from '@/ui/fields/file';
 import { askedFor } from './asked';
 import type { House } from './house';
 import { saveOrder } from './order/order';
@@ -176,11 +176,11 @@ describe('files of every age', () => {
   const bytes = (text: string, writing: BufferEncoding, mark: number[] = []) =>
     new Uint8Array([...mark, ...Buffer.from(text, writing)]);
   test('UTF-8, UTF-16 with its mark, and Latin-1 are read, and what was done is said', () => {
-    expect(textOf(bytes('Młyńska,5', 'utf8'))).toEqual({ text: 'Młyńska,5', said: '' });
-    expect(textOf(bytes('Grätz', 'utf16le', [0xff, 0xfe]))).toEqual({ text: 'Grätz', said: 'Read as UTF-16.' });
+    expect(readText(bytes('Młyńska,5', 'utf8'))).toEqual({ text: 'Młyńska,5', said: '' });
+    expect(readText(bytes('Grätz', 'utf16le', [0xff, 0xfe]))).toEqual({ text: 'Grätz', said: 'Read as UTF-16.' });
     const turned = Buffer.from('Grätz', 'utf16le').swap16();
-    expect(textOf(new Uint8Array([0xfe, 0xff, ...turned])).text).toBe('Grätz');
-    const old = textOf(bytes('Grätz – 5', 'latin1'));
+    expect(readText(new Uint8Array([0xfe, 0xff, ...turned])).text).toBe('Grätz');
+    const old = readText(bytes('Grätz – 5', 'latin1'));
     expect(old.text).toContain('Grätz');
     expect(old.said).toContain('Latin-1');
   });

@@ -3,7 +3,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { House } from './house';
 import { troubleOf } from './trouble';
 import { house } from './wiring';
-import { whoIsHere } from './room/here';
+import { whoIsHere } from './room/current-user';
 
 const KEY = /^[\w-]{16,64}$/;
 const NOTHING_DONE = 'Not saved. Your entries are still here.';

@@ -1,4 +1,4 @@
-import { luckOf, sightings, type Luck } from './tracking';
+import { carrierLuckOf, sightings, type CarrierLuck } from './tracking';
 import { HOUR } from '@/core/quantities/time';
 
 const T = Date.parse('2026-11-24T20:00:00Z');
@@ -7,7 +7,7 @@ const legs = ['Counter', 'Truck', 'Depot', 'Van'].map((label, i) => ({
   startMs: T + i * 4 * HOUR,
   endMs: T + (i + 1) * 4 * HOUR,
 }));
-const told = (luck: Luck, hours = 100) => sightings('box-1', legs, T + hours * HOUR, luck);
+const told = (luck: CarrierLuck, hours = 100) => sightings('box-1', legs, T + hours * HOUR, luck);
 const hour = (s: { at: string }): number => (Date.parse(s.at) - T) / HOUR;
 
 describe('the stand-in carrier', () => {
@@ -30,7 +30,7 @@ describe('the stand-in carrier', () => {
   });
   test('of many boxes most are punctual, and every luck is met', () => {
     const n = { punctual: 0, late: 0, lost: 0, early: 0 };
-    for (let i = 0; i < 1000; i++) n[luckOf(`box ${i}`)]++;
+    for (let i = 0; i < 1000; i++) n[carrierLuckOf(`box ${i}`)]++;
     expect(n.punctual).toBeGreaterThan(500);
     expect(Math.min(...Object.values(n))).toBeGreaterThan(50);
   });

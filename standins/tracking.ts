@@ -25,16 +25,21 @@ function unit(text: string): number {
   return ((h ^ (h >>> 13)) >>> 0) / 2 ** 32;
 }
 
-export type Luck = 'punctual' | 'late' | 'lost' | 'early';
+export type CarrierLuck = 'punctual' | 'late' | 'lost' | 'early';
 
 /** What becomes of a box. */
-export function luckOf(id: string): Luck {
+export function carrierLuckOf(id: string): CarrierLuck {
   const u = unit(`luck ${id}`);
   return u < 0.6 ? 'punctual' : u < 0.8 ? 'late' : u < 0.9 ? 'lost' : 'early';
 }
 
 /** Every sighting of a box up to an instant, as its carrier would tell it. `legs`: between hand-over and delivery, as planned. */
-export function sightings(id: string, legs: readonly Way[], nowMs: number, luck: Luck = luckOf(id)): Sighting[] {
+export function sightings(
+  id: string,
+  legs: readonly Way[],
+  nowMs: number,
+  luck: CarrierLuck = carrierLuckOf(id),
+): Sighting[] {
   const out: Sighting[] = [];
   const held = 1 + Math.floor(unit(`where ${id}`) * Math.max(1, legs.length - 1));
   let shift = 0;

@@ -11,7 +11,7 @@ import { calendarFeed } from '@/server/bench/calendar';
 import { dayView, fastView } from '@/server/day/view';
 import { weekView } from '@/server/bench/week';
 import { consignmentList } from '@/server/consignment/list';
-import { evidenceOf } from '@/core/learning/information';
+import { evidenceOf } from '@/core/learning/gaussian-posterior';
 import { DAY } from '@/core/quantities/time';
 import { learnedView } from '@/server/logbook/learned';
 import { heldView, logbookView, paysView } from '@/server/logbook/list';

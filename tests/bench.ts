@@ -8,7 +8,7 @@ import { solve, type Ends } from '@/tests/independent/ode-model';
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
 import { safeHours } from '@/core/bag/slack';
 import { catalogue } from '@/core/catalogue';
-import { drain } from '@/core/engine/drain';
+import { runToEnd } from '@/core/engine/run-to-end';
 import { evaluate, KEYSTROKE_DRAWS, noChoosers } from '@/core/evaluate/evaluate';
 import { forward } from '@/core/engine/forward';
 import { prepare, type Prepared } from '@/core/engine/prepare';
@@ -109,14 +109,14 @@ median(`a change of one of 30 bags, told by ${KEYSTROKE_DRAWS} draws (aim 100)`,
 });
 let sets = 0;
 median('packs: half of all sets, 200 draws each, as on each of two workers (aim 3,000)', 3, () => {
-  sets = drain(choosePacks(coarse, { draws: 200, seed: 1, part: { index: 0, of: 2 } })).length;
+  sets = runToEnd(choosePacks(coarse, { draws: 200, seed: 1, part: { index: 0, of: 2 } })).length;
 });
 say(`  ${sets} sets computed in that half; sets that only add to what already cooks are left out`);
 let cells = 0;
 median('ship days × services: 10 days, 200 draws each cell (aim 5,000)', 1, () => {
   const fromMs = Date.parse(benchBox.handOverAt) - 12 * 3600_000;
   const days = { draws: 200, seed: 1, fromMs, days: 10, calendar: emptyCalendar };
-  cells = drain(chooseDay(benchBox, catalogue, benchBox.forecast!, days)).length;
+  cells = runToEnd(chooseDay(benchBox, catalogue, benchBox.forecast!, days)).length;
 });
 say(`  ${cells} cells`);
 

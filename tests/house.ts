@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import { openHouse, type House } from '@/server/house';
-import type { Order } from '@/core/choose/plan';
+import type { PlanRequest } from '@/core/choose/plan';
 import { firstPlan, type FirstPlan, type Thinker } from '@/server/jobs/work';
 
 /** What a worker of the tests made once, for all its files: text and bytes, so that nobody changes what another reads. */
 const made = (globalThis as { madeByWorker?: Map<string, string | Buffer> }).madeByWorker ?? new Map<string, string>();
 
 /** Plans as the house does, each order once, and without the odds of every set of packs: those are tried in the core. */
-const planned = (order: Order): FirstPlan => {
+const planned = (order: PlanRequest): FirstPlan => {
   const consignment = { ...order.consignment, id: '' };
   const key = createHash('sha1')
     .update(JSON.stringify({ ...order, consignment }))

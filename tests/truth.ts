@@ -3,14 +3,14 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { climatesOf } from '@/core/engine/drawn';
 import { Draws } from '@/core/engine/draws';
-import { lived } from '@/core/engine/lived';
-import { luckOf, warmerBy } from '@/core/engine/luck';
+import { lived } from '@/core/engine/simulated-truth';
+import { variatesOf, warmerBy } from '@/core/engine/random-variates';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { streamOf, type Stream } from '@/core/engine/random';
 import { priorOf } from '@/core/learning/figures';
-import { evidenceOfBox, knownFrom, type Known } from '@/core/learning/box-evidence';
-import { brierScore, type Foretold } from '@/core/learning/brier';
-import { learn, type Evidence } from '@/core/learning/information';
+import { evidenceOfBox, knownFrom, type Prior } from '@/core/learning/box-evidence';
+import { brierScore, type ScoredPrediction } from '@/core/learning/brier';
+import { learn, type Evidence } from '@/core/learning/gaussian-posterior';
 import { legEvidence, learnDelays, type Trip } from '@/core/learning/roads';
 import { learnShare } from '@/core/learning/shares';
 import { evidenceOfUse } from '@/core/learning/use-evidence';
@@ -114,7 +114,7 @@ const slower = (ratedW: readonly (readonly [number, number])[], times: number): 
   });
 
 /** One box lived, read and turned into evidence. */
-function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known: Known, is: World): Evidence[] {
+function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known: Prior, is: World): Evidence[] {
   const p = plain[i]!;
   const off = nuisancesOf(is, s);
   const real: Prepared = {
@@ -127,7 +127,7 @@ function readBox(i: number, n: number, seed: number, t: Truth, s: Stream, known:
       },
     })),
   };
-  const d = luckOf(p, seed, [], fishKinds.length).draw(n);
+  const d = variatesOf(p, seed, [], fishKinds.length).draw(n);
   const species = (id: string): number => Math.exp(a.metabolismOwnSigma * s.normal()) * t.factor[`species:${id}`]!;
   const use = Object.fromEntries(p.boxes.flatMap((b) => b.bags.flatMap((x) => x.species)).map((x) => [x.id, 0]));
   for (const id of Object.keys(use)) use[id] = species(id);
@@ -293,7 +293,7 @@ export function oneSeed(seed: number, boxes = 60, draws = 250, futures = 400, wo
       (id) => t.delays[id]!,
     ),
   );
-  const outcomes = (said: readonly number[]): Foretold[] => {
+  const outcomes = (said: readonly number[]): ScoredPrediction[] => {
     const u = streamOf(910_000 + seed, 3);
     return said.flatMap((chance, i) =>
       Array.from({ length: futures }, () => ({ chance, held: u.uniform() < truly[i]!, atMs: 0 })),

@@ -1,13 +1,13 @@
 import type { Treatment } from '@/core/catalogue/treatment';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { addRecord, must, orderInput, readBag } from './order';
 
 /** What quarantine tests tell, with invented labels. */
-export const well: Told = { kind: 'look', signs: [], eaten: 'all' };
-export const tested = (f: Extract<Told, { kind: 'test' }>['figures'], sure?: boolean): Told => ({
+export const well: NewEntry = { kind: 'look', signs: [], eaten: 'all' };
+export const tested = (f: Extract<NewEntry, { kind: 'test' }>['figures'], sure?: boolean): NewEntry => ({
   kind: 'test',
   figures: f,
   how: 'drops',
@@ -25,7 +25,7 @@ export const copper: Treatment = {
   bandToMgL: 0.25,
 };
 export const binder: Treatment = { id: 'b', name: 'Binder', kind: 'binder', unit: 'mL', perL: 0.1, reducing: true };
-export const dose = (medicine: Treatment, amount: number, more: object = {}): Told => ({
+export const dose = (medicine: Treatment, amount: number, more: object = {}): NewEntry => ({
   kind: 'dose',
   medicine,
   amount,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { clashesOf, followed, isDirty, kept, taking, together, type DraftState } from './draft';
+import { clashesOf, followed, isDirty, kept, taking, mergeDrafts, type DraftState } from './draft';
 
 const begun: DraftState<{ pH: string }> = { stored: { pH: '7.0' }, version: 3, draft: { pH: '7.0' } };
 
@@ -58,9 +58,9 @@ describe('two changes of one form', () => {
     expect(taking(s, theirs, new Set(['bags.A1.tempC'])).bags.A1).toEqual({ tempC: '22.0', alive: '6' });
   });
   test('lists that grew on one side only are taken from it; on both they clash whole', () => {
-    expect(together([1, 2], [1, 2, 3], [1, 2]).draft).toEqual([1, 2, 3]);
-    expect(together([1, 2], [1, 5], [4, 2])).toEqual({ draft: [4, 5], clashes: [] });
-    expect(together({ l: [1] }, { l: [1, 2] }, { l: [1, 3] }).clashes.map((c) => c.path)).toEqual(['l']);
+    expect(mergeDrafts([1, 2], [1, 2, 3], [1, 2]).draft).toEqual([1, 2, 3]);
+    expect(mergeDrafts([1, 2], [1, 5], [4, 2])).toEqual({ draft: [4, 5], clashes: [] });
+    expect(mergeDrafts({ l: [1] }, { l: [1, 2] }, { l: [1, 3] }).clashes.map((c) => c.path)).toEqual(['l']);
   });
   test('whatever they are: nothing typed is lost, nothing saved is lost where nothing was typed', () => {
     const form = fc.record({
@@ -69,7 +69,7 @@ describe('two changes of one form', () => {
     });
     fc.assert(
       fc.property(form, form, form, (base, mine, theirs) => {
-        const { draft, clashes } = together(base, mine, theirs);
+        const { draft, clashes } = mergeDrafts(base, mine, theirs);
         const leaves = (x: typeof base) => ({ a: x.a, 'b.c': x.b.c, 'b.d': x.b.d });
         const [bl, ml, tl, dl] = [leaves(base), leaves(mine), leaves(theirs), leaves(draft)];
         for (const k of ['a', 'b.c', 'b.d'] as const) {

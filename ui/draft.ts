@@ -21,12 +21,12 @@ export const isDirty = <D>(s: DraftState<D>): boolean => !same(s.draft, s.stored
  * Two changes of one thing together, field by field: what only one of them touched is taken from that one; what both touched
  * stays as it is typed here, and is named. Lists are taken field by field while both have as many rows as before.
  */
-export function together<D>(base: D, mine: D, theirs: D, path = ''): { draft: D; clashes: Clash[] } {
+export function mergeDrafts<D>(base: D, mine: D, theirs: D, path = ''): { draft: D; clashes: Clash[] } {
   if (same(mine, base)) return { draft: theirs, clashes: [] };
   if (same(theirs, base) || same(mine, theirs)) return { draft: mine, clashes: [] };
   const clashes: Clash[] = [];
   const inside = (key: string | number, b: unknown, m: unknown, t: unknown): unknown => {
-    const r = together(b, m, t, path === '' ? String(key) : `${path}.${key}`);
+    const r = mergeDrafts(b, m, t, path === '' ? String(key) : `${path}.${key}`);
     clashes.push(...r.clashes);
     return r.draft;
   };
@@ -57,17 +57,17 @@ export function together<D>(base: D, mine: D, theirs: D, path = ''): { draft: D;
  */
 export function followed<D>(s: DraftState<D>, stored: D, version: number | null): DraftState<D> {
   if (version === s.version) return s;
-  const { draft, clashes } = together(s.stored, s.draft, stored);
+  const { draft, clashes } = mergeDrafts(s.stored, s.draft, stored);
   return clashes.length > 0 ? s : { stored, version, draft };
 }
 
 /** What both have changed since the draft was begun. */
 export const clashesOf = <D>(s: DraftState<D>, stored: D, version: number | null): Clash[] =>
-  version === s.version ? [] : together(s.stored, s.draft, stored).clashes;
+  version === s.version ? [] : mergeDrafts(s.stored, s.draft, stored).clashes;
 
 /** A draft with some of its clashing fields taken from the other. */
 export function taking<D>(s: DraftState<D>, stored: D, paths: ReadonlySet<string>): D {
-  const { draft, clashes } = together(s.stored, s.draft, stored);
+  const { draft, clashes } = mergeDrafts(s.stored, s.draft, stored);
   const out = structuredClone(draft);
   for (const c of clashes.filter((x) => paths.has(x.path))) {
     const keys = c.path.split('.');

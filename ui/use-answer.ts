@@ -3,7 +3,7 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { Job, JobReport, JobResult } from '@/core/evaluate/job';
 
-export interface Answer {
+export interface JobAnswer {
   /** What it is the answer to. */
   key: string;
   result: JobResult | null;
@@ -14,8 +14,8 @@ export interface Answer {
  * The answer to the newest job, from one worker that stays awake: what is typed faster than it is answered is skipped,
  * and the last answer stands until the next. `key` names a job.
  */
-export function useAnswer(key: string, job: Job | null): Answer | null {
-  const [answer, setAnswer] = useState<Answer | null>(null);
+export function useAnswer(key: string, job: Job | null): JobAnswer | null {
+  const [answer, setAnswer] = useState<JobAnswer | null>(null);
   const worker = useRef<Worker | null>(null);
   const running = useRef<string | null>(null);
   const waiting = useRef<{ key: string; job: Job } | null>(null);
@@ -26,7 +26,7 @@ export function useAnswer(key: string, job: Job | null): Answer | null {
       running.current = next.key;
       worker.current!.postMessage(next.job);
     };
-    const told = (of: Omit<Answer, 'key'>): void => {
+    const told = (of: Omit<JobAnswer, 'key'>): void => {
       setAnswer({ key: running.current!, ...of });
       running.current = null;
       const next = waiting.current;

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { wasDone } from '@/server/actions';
 import { useCallback, useState, useTransition } from 'react';
-import type { Conflict, Outcome, Problem } from '@/core/consignment/outcome';
+import type { EditConflict, Outcome, Problem } from '@/core/consignment/outcome';
 import { newPress } from './presses';
 
 const LOOKS_MS = [300, 1000, 2000, 4000, 8000];
@@ -33,7 +33,7 @@ export function useSave() {
   const sending = press !== null;
   const [refreshing, startRefresh] = useTransition();
   const [problems, setProblems] = useState<Problem[]>([]);
-  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [conflict, setConflict] = useState<EditConflict | null>(null);
   const save = useCallback(
     async <T>(send: (press: string) => Promise<Outcome<T>>, then?: (value: T) => void): Promise<boolean> => {
       const press = newPress();

@@ -1,5 +1,5 @@
 import { house } from '@/server/wiring';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 
 /** How often an open stream looks whether its session is still open. */
 const LOOK_MS = 1000;

@@ -1,6 +1,6 @@
 import { doorView } from '@/server/room/door-view';
 import { house } from '@/server/wiring';
-import { wayIn, whoIfAny } from '@/server/room/here';
+import { wayIn, whoIfAny } from '@/server/room/current-user';
 import { Door } from '@/ui/door/door';
 
 type Asked = { searchParams: Promise<Record<string, string | string[] | undefined>> };

@@ -2,7 +2,7 @@ import { clockIsFixed } from '@/server/clock';
 import { packRunView } from '@/server/pack/run-view';
 import { eveningCodes } from '@/server/pack/tonight';
 import { concernsInRun } from '@/server/concerns';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 import { PackRun } from '@/ui/pack/run/screen';
 

@@ -1,5 +1,5 @@
 import { doDeed } from '@/server/queue/deeds';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 import { write } from '@/server/write';
 

@@ -1,6 +1,6 @@
 import { askedFor } from '@/server/asked';
 import { searchView } from '@/server/records/view';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { atLeast, leastForPath } from '@/server/room/rights';
 import { house } from '@/server/wiring';
 import { Search } from '@/ui/shell/search';

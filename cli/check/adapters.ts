@@ -4,7 +4,7 @@
  */
 import * as dilution from '@/core/acclimation/dilution';
 import { equalCo2Ph } from '@/core/acclimation/methods';
-import { drivingHours } from '@/core/calendar/reach';
+import { drivingHours } from '@/core/calendar/distance';
 import { closedBag } from '@/core/bag/closed';
 import * as geometry from '@/core/bag/geometry';
 import { isaPressureKPa } from '@/core/quantities/atmosphere';
@@ -327,7 +327,8 @@ export const adapters: Readonly<Record<string, Adapter>> = {
     };
   },
   drip: (i) => {
-    const d = dilution.drip({ startMl: i.V0_mL, mlPerMin: i.q_mL_min, start: i.C0, inflow: i.C_in, minutes: i.t_min });
+    const at = { start: i.C0, inflow: i.C_in, minutes: i.t_min };
+    const d = dilution.dripDilution({ startMl: i.V0_mL, mlPerMin: i.q_mL_min, ...at });
     return { V_mL: d.volumeMl, C: d.concentration, new_fraction: d.newShare };
   },
   overflow: (i) => {
@@ -343,7 +344,7 @@ export const adapters: Readonly<Record<string, Adapter>> = {
   time_drip: (i) => ({ t_min: dilution.dripMinutes(i.V0_mL, i.q_mL_min, i.new_fraction) }),
   time_overflow: (i) => ({ t_min: dilution.overflowMinutes(i.V_mL, i.q_mL_min, i.new_fraction) }),
   cups: (i) => {
-    const c = dilution.cups({
+    const c = dilution.cupDilution({
       volumeMl: i.V_mL,
       cupMl: i.cup_mL,
       count: i.n,

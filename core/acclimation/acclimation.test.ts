@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
-import { cups, dropsToMlPerMin, dripMinutes } from './dilution';
+import { cupDilution, dropsToMlPerMin, dripMinutes } from './dilution';
 import { compareMethods } from './methods';
 import type { OpenedBag, TankWater } from './vessel';
 import type { ToleranceClass } from '@/core/fish/tolerance';
-import { adviseOpening, recommend, type Animals, type Recommendation, type Weighed } from './recommend';
+import { adviseOpening, recommend, type TransferGroup, type Recommendation, type StressPart } from './recommend';
 import { runPosition, type RunRecord } from './run';
 
 const after48h: OpenedBag = { waterL: 1, tempC: 23, pH: 6.5, alkalinityMeqL: 2.5, tanMgNL: 10, salinity: 0, ghDgh: 8 };
@@ -17,8 +17,8 @@ describe('trade arithmetic (common practice)', () => {
       [1000, 0.59],
       [500, 0.74],
     ] as const) {
-      const first = cups({ volumeMl: ml, cupMl: 120, count: 4, start: 1, inflow: 0, mode: 'add_only' })!;
-      const second = cups({
+      const first = cupDilution({ volumeMl: ml, cupMl: 120, count: 4, start: 1, inflow: 0, mode: 'add_only' })!;
+      const second = cupDilution({
         volumeMl: first.volumeMl / 2,
         cupMl: 120,
         count: 4,
@@ -110,7 +110,7 @@ describe('figures of the methods', () => {
   });
 });
 
-const who = (tolerance: ToleranceClass, more: Partial<Animals> = {}): Animals => ({
+const who = (tolerance: ToleranceClass, more: Partial<TransferGroup> = {}): TransferGroup => ({
   tolerance,
   invertebrate: false,
   marine: false,
@@ -120,7 +120,7 @@ const who = (tolerance: ToleranceClass, more: Partial<Animals> = {}): Animals =>
 describe('the ten situations of arrival (common practice), on one default set of assumptions', () => {
   const clean = { pH: 7.4, tanMgNL: 0.4, alkalinityMeqL: 2.5, ghDgh: 10 };
   const bag = (x: Partial<OpenedBag>): OpenedBag => ({ ...after48h, surfaceM2: 0.0127, oxygenMgL: 20, ...x });
-  const advised = (b: OpenedBag, t: Partial<TankWater>, w: Animals) =>
+  const advised = (b: OpenedBag, t: Partial<TankWater>, w: TransferGroup) =>
     adviseOpening([{ tolerance: w.tolerance, ...b }], { ...tank, ...t }, w, a).recommendation;
   const first = (r: Recommendation): string => r.ranked[0]!.course.id;
   const animals = (useMgH: number) => ({ useMolH: useMgH / 31998, ammoniaPerOxygen: 0.1 });
@@ -247,7 +247,7 @@ describe('after opening', () => {
   test('the overall stress is the root of its squared parts, without those that are the same for all', () => {
     const r = recommend(compareMethods(after48h, tank, a), who('ordinary'), a);
     for (const j of r.ranked) {
-      const telling = Object.entries(j.parts).filter(([k]) => !r.common.includes(k as Weighed));
+      const telling = Object.entries(j.parts).filter(([k]) => !r.common.includes(k as StressPart));
       expect(j.burden).toBeCloseTo(Math.sqrt(telling.reduce((s, [, x]) => s + x * x, 0)), 9);
     }
   });

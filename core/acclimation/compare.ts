@@ -5,10 +5,10 @@ import type { Path } from '@/core/consignment/signs';
 import { mostDelicate, type ToleranceClass } from '@/core/fish/tolerance';
 import { Refusal } from '@/core/quantities/refusal';
 import { halfAndHalf } from './dilution';
-import { alike, bagNames, lanesOf, type Nearness } from './lanes';
+import { sameTreatment, bagNames, lanesOf, type Nearness } from './lanes';
 import type { MethodCourse } from './methods';
 import { tankStops, type TankState, type TankStop, type Tenant } from './tank-stops';
-import { adviseOpening, type Animals, type Recommendation } from './recommend';
+import { adviseOpening, type TransferGroup, type Recommendation } from './recommend';
 import type { OpenedBag, TankWater } from './vessel';
 
 /** Animals of a bag, as far as its opening asks. */
@@ -38,19 +38,19 @@ export interface Arriving {
 export const waterRead = (r: BagReading | undefined): boolean =>
   r !== undefined && waterQuantities.some((k) => r[k] != null);
 
-export interface Advice {
+export interface MethodAdvice {
   courses: MethodCourse[];
   recommendation: Recommendation;
   /** Why its figures cannot be so; null where they can. */
   problem: string | null;
 }
 
-export interface Compared<T> extends Advice {
+export interface Compared<T> extends MethodAdvice {
   bagIds: string[];
   title: string;
   path: Path;
   /** Whose tolerance decides. */
-  who: Animals;
+  who: TransferGroup;
   /** The receiving tank, as measured where it was. */
   tank: T & { ends?: (TankWater & TankState)[] };
   /** What of its tank would harm its animals within a day. */
@@ -65,7 +65,12 @@ export interface Compared<T> extends Advice {
 const nothing: Recommendation = { ranked: [], common: [], simplest: false, either: false, flipsTo: null, reason: '' };
 
 /** Every way of opening on some waters, ranked; or why their figures cannot be so. */
-export function adviceOf(waters: readonly OpenedBag[], tank: TankWater, who: Animals, a: Assumptions): Advice {
+export function adviceOf(
+  waters: readonly OpenedBag[],
+  tank: TankWater,
+  who: TransferGroup,
+  a: Assumptions,
+): MethodAdvice {
   try {
     return { ...adviseOpening(waters, tank, who, a), problem: null };
   } catch (error) {
@@ -77,17 +82,17 @@ export function adviceOf(waters: readonly OpenedBag[], tank: TankWater, who: Ani
 const keyOf = (b: Arriving): string => `${b.lines} ${b.into.join('+')}`;
 
 /** A bag as it is opened by everything that is known: of itself, or inferred from a like one that was read. */
-export type Known<B extends Arriving = Arriving> = B & { inferredFrom: string | null };
+export type Inferred<B extends Arriving = Arriving> = B & { inferredFrom: string | null };
 
 /**
  * Bags that nobody read, beside ones that were: where both are computed alike, what was read of the one tells of the other
  * too, the worst of those that were read. It is an inference and no measurement, and nothing of it is kept.
  */
-export function inferred<B extends Arriving>(all: readonly B[], a: Nearness): Known<B>[] {
+export function inferred<B extends Arriving>(all: readonly B[], a: Nearness): Inferred<B>[] {
   return all.map((bag) => {
     const samples = bag.read
       ? []
-      : all.filter((o) => o.read && keyOf(o) === keyOf(bag) && alike(o.computed, bag.computed, a));
+      : all.filter((o) => o.read && keyOf(o) === keyOf(bag) && sameTreatment(o.computed, bag.computed, a));
     if (samples.length === 0) return { ...bag, inferredFrom: null };
     const worst = samples.reduce((x, o) => (o.opened.tanMgNL > x.opened.tanMgNL ? o : x));
     const { waterL, animals, surfaceM2 } = bag.opened;
@@ -121,7 +126,11 @@ export function compareLanes<T extends TankWater & TankState & { name: string }>
   arriving: readonly Arriving[],
   tankOf: (name: string) => T,
   a: Nearness,
-  advise: (waters: readonly OpenedBag[], tank: T & { ends?: (TankWater & TankState)[] }, who: Animals) => Advice,
+  advise: (
+    waters: readonly OpenedBag[],
+    tank: T & { ends?: (TankWater & TankState)[] },
+    who: TransferGroup,
+  ) => MethodAdvice,
 ): Compared<T>[] {
   const bags = inferred(arriving, a).map((b) => {
     return { ...b, key: keyOf(b), opened: b.copper ? { ...b.opened, copper: true } : b.opened };
@@ -129,7 +138,7 @@ export function compareLanes<T extends TankWater & TankState & { name: string }>
   return lanesOf(bags, a).map((lane) => {
     const { path, into, kinds } = lane[0]!;
     const tank = tankFor(into, tankOf);
-    const who: Animals = {
+    const who: TransferGroup = {
       tolerance: mostDelicate(kinds.map((s) => s.tolerance)),
       invertebrate: kinds.some((s) => s.flags.includes('invertebrate')),
       marine: kinds.some((s) => s.water === 'marine'),

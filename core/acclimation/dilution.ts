@@ -9,7 +9,13 @@ const needs = (ok: boolean, sentence: string): void => {
 };
 
 /** Water dripped in, nothing let out. */
-export function drip(d: { startMl: number; mlPerMin: number; start: number; inflow: number; minutes: number }): {
+export function dripDilution(d: {
+  startMl: number;
+  mlPerMin: number;
+  start: number;
+  inflow: number;
+  minutes: number;
+}): {
   volumeMl: number;
   concentration: number;
   newShare: number;
@@ -46,7 +52,7 @@ export const overflowMinutes = (volumeMl: number, mlPerMin: number, newShare: nu
 export type CupMode = 'add_only' | 'discard_then_add' | 'add_then_discard';
 
 /** Some cups of new water. Null where a cup to be taken out first is bigger than the vessel. */
-export function cups(c: {
+export function cupDilution(c: {
   volumeMl: number;
   cupMl: number;
   count: number;

@@ -1,12 +1,12 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { adviseOpening, type Animals } from './recommend';
+import { adviseOpening, type TransferGroup } from './recommend';
 import { methodIds, methodNames, type MethodId, type OpenedBag, type TankWater } from './vessel';
 
 /** One made-up arrival: a bag, a tank, and who is in it. */
 export interface GridCase {
   bag: OpenedBag;
   tank: TankWater;
-  who: Animals;
+  who: TransferGroup;
 }
 
 const colder = [0, 2, 6, 12] as const;

@@ -2,14 +2,14 @@ import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import fc from 'fast-check';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { paths, type Path } from '@/core/consignment/signs';
-import { alike, bagNames, extremes, lanesOf, type LaneBag } from './lanes';
+import { sameTreatment, bagNames, extremes, lanesOf, type LaneBag } from './lanes';
 import { compareMethods } from './methods';
-import { adviseOpening, worstOf, type Animals } from './recommend';
+import { adviseOpening, worstOf, type TransferGroup } from './recommend';
 import type { OpenedBag, TankWater } from './vessel';
 
 const water: OpenedBag = { waterL: 1, tempC: 22, pH: 6.4, alkalinityMeqL: 1.5, tanMgNL: 6, salinity: 0, ghDgh: 8 };
 const tank: TankWater = { tempC: 25, pH: 7.5, khDkh: 6, salinity: 0, ghDgh: 8 };
-const who: Animals = { tolerance: 'ordinary', invertebrate: false, marine: false };
+const who: TransferGroup = { tolerance: 'ordinary', invertebrate: false, marine: false };
 const bag = (id: string, change: Partial<OpenedBag> = {}, path: Path = 'usual', key = 'L1'): LaneBag => ({
   id,
   key,
@@ -56,7 +56,8 @@ describe('bags that are handled as one', () => {
         ).toEqual(bags.map((b) => b.id).sort());
         for (const l of lanes)
           for (const x of l)
-            for (const y of l) expect(alike(x.opened, y.opened, defaultAssumptions) && x.path === y.path).toBe(true);
+            for (const y of l)
+              expect(sameTreatment(x.opened, y.opened, defaultAssumptions) && x.path === y.path).toBe(true);
       }),
       { numRuns: 60 },
     );

@@ -17,7 +17,7 @@ export type Nearness = Pick<
 >;
 
 /** Whether two bags may be handled as one: their waters, and how much there is of them. */
-export function alike(x: OpenedBag, y: OpenedBag, a: Nearness): boolean {
+export function sameTreatment(x: OpenedBag, y: OpenedBag, a: Nearness): boolean {
   const near = (k: 'tempC' | 'pH' | 'salinity' | 'alkalinityMeqL' | 'ghDgh', most: number): boolean =>
     Math.abs(x[k] - y[k]) <= most;
   const share = (k: 'tanMgNL' | 'waterL', same: number): boolean =>
@@ -40,7 +40,7 @@ export function lanesOf<B extends LaneBag>(bags: readonly B[], a: Nearness): B[]
   for (const path of paths)
     for (const bag of bags.filter((b) => b.path === path)) {
       const lane = lanes.find((l) =>
-        l.every((o) => o.path === bag.path && o.key === bag.key && alike(o.opened, bag.opened, a)),
+        l.every((o) => o.path === bag.path && o.key === bag.key && sameTreatment(o.opened, bag.opened, a)),
       );
       if (lane) lane.push(bag);
       else lanes.push([bag]);

@@ -1,5 +1,5 @@
 import { defaultAssumptions as a, type Assumptions } from '@/core/catalogue/assumptions';
-import { backOverDays, BACK_A_DAY } from './across';
+import { backOverDays, BACK_A_DAY } from './transfer-methods';
 import { halfAndHalf, overflow } from './dilution';
 import { compareMethods, type MethodCourse } from './methods';
 import { dripWords } from './mixing';

@@ -1,5 +1,17 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { afloat, aroundTheTank, grounded, hand, net, opening, place, settle, still, wait, type Setting } from './steps';
+import {
+  afloat,
+  aroundTheTank,
+  grounded,
+  hand,
+  net,
+  opening,
+  floatBags,
+  settleStep,
+  noFlow,
+  wait,
+  type Setting,
+} from './steps';
 import { methodNames, mixIn, type MethodStep, type Recipe, type Vessel } from './vessel';
 
 /** Ways that bring the water of the bag to that of the tank, by cups, drops or portions. */
@@ -55,13 +67,13 @@ export function cups(s: Setting): Recipe {
     degasPerH: a.degasStirredPerH,
     aerationPerH: a.aerationStirredPerH,
     warming: null,
-    inflow: still,
+    inflow: noFlow,
     handsMin: (a.cupsHandsMin * (rounds * each + rounds - 1)) / 9,
     ...afloat(s),
     events,
     steps: aroundTheTank(s, rounds * each * a.cupL, [
-      place,
-      settle(open),
+      floatBags,
+      settleStep(open),
       opening(bag, 'Open and clip the bag', 'Roll the edge down so it floats open.', 1),
       ...steps,
       net(),
@@ -139,7 +151,7 @@ export function drip(s: Setting): Recipe {
           do: (v: Vessel): void => void (v.volumeL /= 2),
         })),
     steps: aroundTheTank(s, rounds * bag.waterL, [
-      ...(stands ? [] : [place, settle(open)]),
+      ...(stands ? [] : [floatBags, settleStep(open)]),
       opening(
         bag,
         'Open, pour into a bucket',
@@ -165,7 +177,7 @@ export function degas(s: Setting): Recipe {
     degasPerH: a.degasAirStonePerH,
     aerationPerH: a.aerationAirStonePerH,
     warming: null,
-    inflow: still,
+    inflow: noFlow,
     handsMin: a.degasHandsMin,
     ...afloat(s),
     ...(tank.inBox ? { exchange: { closed: 0, open: a.bucketShare }, refused: null } : {}),
@@ -220,7 +232,7 @@ export function regas(s: Setting): Recipe {
     closedAgain: { fromMin: CLOSED_AT_MIN, toMin: CLOSED_AT_MIN + REST_MIN },
     rescue: true,
     warming: null,
-    inflow: still,
+    inflow: noFlow,
     handsMin: a.regasHandsMin,
     ...afloat(s),
     ...(a.oxygenAtHand > 0 ? {} : { refused: 'You have no oxygen.' }),

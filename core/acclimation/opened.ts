@@ -20,7 +20,7 @@ export interface Curves {
 }
 
 /** What is known of a bag before anybody opens it: what is in it, and its water as it was computed. */
-export interface Foretold {
+export interface PredictedOpening {
   waterL: number;
   /** Of the water it was filled with. */
   salinity: number;
@@ -43,7 +43,7 @@ export function atHour({ fromH, stepH }: Curves, of: ArrayLike<number>, hours: n
 }
 
 /** What animals take and give once they are handled again: fasted by then, and as upset as at the sealing. */
-function breathing(b: Foretold, tempC: number, a: Assumptions): NonNullable<OpenedBag['animals']> {
+function breathing(b: PredictedOpening, tempC: number, a: Assumptions): NonNullable<OpenedBag['animals']> {
   const t = Math.min(35, Math.max(0, tempC));
   const mmol = b.animals.reduce((s, x) => s + x.count * x.metabolismFactor * restingOxygenMmolH(x.massG, t), 0);
   return { useMolH: (mmol / 1000) * a.stressAtSealing, ammoniaPerOxygen: a.ammoniaQuotientFasted };
@@ -66,7 +66,7 @@ const hardnessBySolids = (r: BagReading | undefined, salinity: number, a: Assump
  * alkalinity a mole, whatever an ion exchanger took of it.
  */
 export function openedFrom(
-  b: Foretold,
+  b: PredictedOpening,
   hours: number,
   reading: BagReading | undefined,
   a: Assumptions,

@@ -1,6 +1,6 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { floatMinutes } from '@/core/heat/float';
-import { pinhole, scoop, staged, straight, transfer } from './across';
+import { pinhole, scoop, staged, straight, transfer } from './transfer-methods';
 import { cups, degas, drip, regas } from './mixing';
 import type { OpenedBag, Recipe, TankWater } from './vessel';
 

@@ -7,20 +7,20 @@ import type { MethodId, OpenedBag, TankWater } from './vessel';
 
 /** What is weighed of a way of opening; each is a share of what its animals bear. */
 const weighed = ['ammonia', 'peak', 'oxygen', 'carbon', 'pH', 'temperature', 'salinity', 'hardness', 'hands'] as const;
-export type Weighed = (typeof weighed)[number];
+export type StressPart = (typeof weighed)[number];
 
 export interface Judged {
   course: MethodCourse;
   /** Root of the squared parts, those left out that are the same whatever one does. */
   burden: number;
   /** Each part of the burden: 1 is as much as this class should bear. */
-  parts: Record<Weighed, number>;
+  parts: Record<StressPart, number>;
 }
 
 export interface Recommendation {
   ranked: Judged[];
   /** Parts that are the same for every method, and so decide nothing. */
-  common: Weighed[];
+  common: StressPart[];
   /** The first is the one with the fewest hands, and nothing in it comes near what is borne. */
   simplest: boolean;
   /** True when the runner-up is within 10 %: either will do. */
@@ -43,7 +43,7 @@ export const shareMark = (share: number): 'fine' | 'watch' | 'stop' =>
   share < WATCHED_FROM ? 'fine' : share <= 1 ? 'watch' : 'stop';
 export const burdenMark = (burden: number): 'fine' | 'watch' | 'stop' => shareMark(burden / BORNE_IN_ALL);
 
-const names: Record<Weighed, string> = {
+const names: Record<StressPart, string> = {
   ammonia: 'ammonia',
   peak: 'peak ammonia',
   oxygen: 'too little oxygen',
@@ -55,7 +55,7 @@ const names: Record<Weighed, string> = {
   hands: 'time',
 };
 
-export interface Animals {
+export interface TransferGroup {
   tolerance: ToleranceClass;
   invertebrate: boolean;
   /** Sea water has no hardness of its own to be judged by. */
@@ -64,7 +64,7 @@ export interface Animals {
   path?: Path;
 }
 
-const partsOf = (m: MethodCourse, who: Animals, a: Assumptions): Judged['parts'] => {
+const partsOf = (m: MethodCourse, who: TransferGroup, a: Assumptions): Judged['parts'] => {
   const weak = who.path === 'weak' || who.path === 'ill';
   const t = toleranceLimits(weak ? 'delicate' : who.tolerance, a);
   const steps = who.invertebrate ? invertebrateSteps(a) : t;
@@ -93,7 +93,7 @@ const pathWords: Record<Path, string> = {
 };
 
 /** Whether they go across before anything is mixed: drugged ones always, weak and ill ones where a way across is borne. */
-function goesAcross(who: Animals, ranked: readonly Judged[], telling: readonly Weighed[]): boolean {
+function goesAcross(who: TransferGroup, ranked: readonly Judged[], telling: readonly StressPart[]): boolean {
   if (who.path === 'drugged') return true;
   if (who.path !== 'weak' && who.path !== 'ill') return false;
   return ranked.some((j) => !stays.includes(j.course.id) && telling.every((k) => j.parts[k] <= 1));
@@ -122,10 +122,10 @@ function simplestOf(ranked: readonly Judged[]): Judged | null {
  * weights are † ours, by tolerance class; invertebrates feel steps more. What the packing or the tank forbids is never
  * ranked.
  */
-export function recommend(courses: readonly MethodCourse[], who: Animals, a: Assumptions): Recommendation {
+export function recommend(courses: readonly MethodCourse[], who: TransferGroup, a: Assumptions): Recommendation {
   const allowed = courses.filter((course) => course.refused === null && !course.rescue);
   const parts = allowed.map((course) => partsOf(course, who, a));
-  const spread = (k: Weighed): number => {
+  const spread = (k: StressPart): number => {
     const all = parts.map((p) => p[k]);
     return Math.max(...all) - Math.min(...all);
   };
@@ -168,7 +168,7 @@ export function otherSchool(ranked: readonly Judged[]): Judged | null {
 }
 
 /** The two schools in figures: straight across against the best way of mixing. */
-function against(best: Judged, ranked: readonly Judged[], telling: readonly Weighed[]): string {
+function against(best: Judged, ranked: readonly Judged[], telling: readonly StressPart[]): string {
   const other = otherSchool(ranked)!;
   const price = telling.reduce((m, k) => (other.parts[k] > other.parts[m] ? k : m), telling[0]!);
   return `${best.course.name} is gentlest here: ${figures(best)}. ${other.course.name} would mean ${figures(other)}; ${names[price]} is its main stress.`;
@@ -178,7 +178,7 @@ function against(best: Judged, ranked: readonly Judged[], telling: readonly Weig
  * From which minute of a course on the animals may go across at once: every step to the tank that is still left is under
  * 0.7 of what they bear at once. Null where that is not so to its end.
  */
-export function enoughFrom(m: MethodCourse, who: Animals, a: Assumptions, fromMin = m.openAtMin): number | null {
+export function enoughFrom(m: MethodCourse, who: TransferGroup, a: Assumptions, fromMin = m.openAtMin): number | null {
   const t = toleranceLimits(who.tolerance, a);
   const steps = who.invertebrate ? invertebrateSteps(a) : t;
   const last = m.minutes.length - 1;
@@ -231,7 +231,7 @@ const compareAll = (bags: readonly OpenedBag[], tank: TankWater, a: Assumptions)
 export function adviseOpening(
   bags: readonly OpenedBag[],
   tank: TankWater,
-  who: Animals,
+  who: TransferGroup,
   a: Assumptions,
 ): { courses: MethodCourse[]; recommendation: Recommendation } {
   const ends = extremes(bags);

@@ -186,7 +186,7 @@ export function withRelease(
 }
 
 /** A look after the release (W51, W74): when, and what to look for. */
-export interface Look {
+export interface LaterLook {
   key: 'half-hour' | 'evening' | 'two-days' | `test-${number}`;
   title: string;
   detail: string;
@@ -195,7 +195,7 @@ export interface Look {
 /** So many days a tank that was set up anew is tested daily (W52). */
 const TESTED_DAYS = 7;
 
-export function looksAfter(groups: readonly Group[], setUpAnew = false): Look[] {
+export function looksAfter(groups: readonly Group[], setUpAnew = false): LaterLook[] {
   const shells = groups.some((g) => g.species.kind === 'snail' || g.species.kind === 'crab');
   return [
     {
@@ -214,7 +214,7 @@ export function looksAfter(groups: readonly Group[], setUpAnew = false): Look[] 
       detail: 'Towel off, lights up slowly. Eating? Ammonia and nitrite at 0?',
     },
     ...(setUpAnew
-      ? Array.from({ length: TESTED_DAYS }, (_, i): Look => ({
+      ? Array.from({ length: TESTED_DAYS }, (_, i): LaterLook => ({
           key: `test-${i + 1}`,
           title: `Test the water, day ${i + 1}`,
           detail: 'Ammonia, nitrite, nitrate, pH: the filter was moved. Above 0: change water within the hour.',

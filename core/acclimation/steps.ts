@@ -33,7 +33,7 @@ export interface Setting {
   toTank: number;
 }
 
-export const still = (): number => 0;
+export const noFlow = (): number => 0;
 /** Why nothing can be floated here; null where it can. */
 export const grounded = ({ film, tank }: Pick<Setting, 'film' | 'tank'>): string | null =>
   film ? NEVER_FLOATED : tank.inBox ? NO_TANK : null;
@@ -43,8 +43,8 @@ export const afloat = (s: Setting): Pick<Recipe, 'exchange' | 'matchesSalinity' 
   matchesSalinity: false,
   refused: grounded(s),
 });
-export const place = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
-export const settle = (to: number): MethodStep =>
+export const floatBags = hand('place', 'Float the closed bags', 'In shade, lights off. Do not open yet.', 1);
+export const settleStep = (to: number): MethodStep =>
   wait('float', 'Float closed', 'The bag warms or cools through its film.', to);
 export const net = (key = 'net'): MethodStep =>
   hand(

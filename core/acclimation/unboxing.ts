@@ -2,7 +2,7 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 
 /** Something that is done in its turn; before the next one so many minutes are waited. */
-export interface Turn {
+export interface UnboxingStep {
   key: string;
   title: string;
   detail: string;
@@ -11,7 +11,7 @@ export interface Turn {
 }
 
 /** How a box is opened, before any bag is touched (W43 to W45): light by steps, then what stands in it. */
-export const unboxing = (a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>): Turn[] => [
+export const unboxing = (a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>): UnboxingStep[] => [
   {
     key: 'there',
     title: 'Room dim, tools ready',
@@ -36,7 +36,7 @@ export const unboxing = (a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>): 
 ];
 
 /** Taking a tank down, before and after its fish are bagged (W84, W52, W75 and common practice †). */
-export const takingDown: readonly Turn[] = [
+export const takingDown: readonly UnboxingStep[] = [
   {
     key: 'plugs',
     title: 'Heater off, then pumps and lamps',
@@ -80,7 +80,7 @@ export const takingDown: readonly Turn[] = [
 ];
 
 /** Setting it up again at the other end. */
-const settingUp: readonly Turn[] = [
+const settingUp: readonly UnboxingStep[] = [
   {
     key: 'setup',
     title: 'Set up: sand, stones, old water, filter first',
@@ -98,7 +98,7 @@ export const isOwnMove = (c: Pick<Consignment, 'direction' | 'sender' | 'receive
 export const turnsOf = (
   c: Pick<Consignment, 'direction' | 'sender' | 'receiver'>,
   a: Pick<Assumptions, 'lidCrackedMin' | 'lidHalfMin'>,
-): readonly Turn[] =>
+): readonly UnboxingStep[] =>
   // What was planned here was taken down while it was packed.
   !isOwnMove(c) ? unboxing(a) : c.direction === 'own-move' ? settingUp : [...takingDown, ...settingUp];
 
@@ -106,5 +106,5 @@ export const turnsOf = (
 export const turnKey = (key: string): string => `moment:turn:${key}`;
 
 /** When the next turn after one that was done may come, ms; null where nothing is waited for. */
-export const nextAt = (turn: Turn, doneMs: number): number | null =>
+export const nextAt = (turn: UnboxingStep, doneMs: number): number | null =>
   turn.waitMin > 0 ? doneMs + turn.waitMin * 60_000 : null;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Bag } from '@/core/consignment/schema';
-import { alike, namesOf } from './alike';
+import { groupIdentical, namesOf } from './bag-groups';
 import { miscounts } from '@/core/consignment/rules';
 import {
   addBag,
@@ -150,7 +150,7 @@ describe('bags that are alike', () => {
     ];
     const { waterL, ...rest } = row[3]!;
     row[3] = { ...rest, waterL };
-    expect(alike(row, (b) => b).map((g) => g.length)).toEqual([25, 1]);
+    expect(groupIdentical(row, (b) => b).map((g) => g.length)).toEqual([25, 1]);
   });
   test('are named shortly', () => {
     expect(namesOf(['A1', 'A2'])).toBe('A1, A2');

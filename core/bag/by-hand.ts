@@ -1,6 +1,6 @@
 import type { Bag } from '@/core/consignment/schema';
 import { counted } from '@/core/quantities/words';
-import { namesOf } from './alike';
+import { namesOf } from './bag-groups';
 
 /**
  * What hands do with bags. Each gives the bags as they are then and one sentence of what was done; where it cannot be

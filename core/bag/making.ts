@@ -3,7 +3,7 @@ import type { BagType } from '@/core/catalogue/schema';
 import { capital } from '@/core/quantities/words';
 
 /** How a bag is made, as far as hands have said it; what is absent is done as usual. */
-export interface Making {
+export interface BagConstruction {
   layers?: number | undefined;
   corners?: Corners | undefined;
   closure?: Closure | undefined;
@@ -14,11 +14,11 @@ export interface Making {
 }
 
 /** Bags one in another: two of ordinary film, one of breather film, which must breathe, where nothing else was said (common practice †). */
-export const layersOf = (type: Pick<BagType, 'breather'>, bag: Making = {}): number =>
+export const layersOf = (type: Pick<BagType, 'breather'>, bag: BagConstruction = {}): number =>
   bag.layers ?? (type.breather ? 1 : 2);
 
 /** Rubber bands a bag takes: two for each neck that bands close, and two for banded corners of each layer. */
-export function bandsOf(type: Pick<BagType, 'breather'>, bag: Making = {}): number {
+export function bandsOf(type: Pick<BagType, 'breather'>, bag: BagConstruction = {}): number {
   const layers = layersOf(type, bag);
   const closed = (bag.closure ?? 'bands') === 'knot' ? 0 : 2;
   return layers * (closed + (bag.corners === 'banded' ? 2 : 0));
@@ -48,7 +48,7 @@ const ordinal = ['', '', 'second', 'third'] as const;
 /** The steps of closing a bag, in the order of the hands. Breather film has its own: loose, no gas, sealed, stood, in paper. */
 export function makingSteps(
   type: Pick<BagType, 'breather'>,
-  bag: Making & {
+  bag: BagConstruction & {
     tabletOxygenMg?: number | undefined;
     filledElsewhere?: boolean | undefined;
     filledAfterH?: number | undefined;

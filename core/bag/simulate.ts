@@ -2,7 +2,7 @@ import { Refusal } from '@/core/quantities/refusal';
 import { CO2_G_PER_MOL, KPA_PER_ATM, N_G_PER_MOL, O2_G_PER_MOL, R_L_KPA, ZERO_C_IN_K } from '@/core/quantities/units';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { ammoniaQuotient, mealLevel, METABOLISM_K, restingOxygenMmolH } from '@/core/fish/metabolism';
-import { expNear, logNear } from '@/core/quantities/near';
+import { expNear, logNear } from '@/core/quantities/fast-math';
 import { activityOf, AIR_CO2_ATM, dicFromPh, hydrogenActivity } from '@/core/water/carbonate';
 import { SEA_ACUTE_NH3_MGNL, SEA_JUDGED_FROM, type AmmoniaJudge } from '@/core/water/criteria';
 import { OXYGEN_IN_AIR } from '@/core/water/oxygen';

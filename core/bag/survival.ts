@@ -3,7 +3,7 @@ import type { BagCurves } from './simulate';
 import { factors, worstMean, type BagLimits, type Factor } from './slack';
 
 /** How far each limit was passed at the worst, as a multiple of it; 1 is the limit itself. */
-export type Severity = Record<Factor, number>;
+export type LimitExcess = Record<Factor, number>;
 
 /** How steeply the share that dies rises with severity († ours). */
 const STEEPNESS = 3;
@@ -25,7 +25,7 @@ export const shareBeyond = (severity: number, halfDiesAt: number): number =>
   severity > 0 ? 1 - 2 ** -((severity / halfDiesAt) ** STEEPNESS) : 0;
 
 /** Share of animals alive, 0…1: what each factor leaves, multiplied. */
-export function aliveShare(severity: Readonly<Severity>, a: Assumptions): number {
+export function aliveShare(severity: Readonly<LimitExcess>, a: Assumptions): number {
   let alive = 1;
   for (const factor of factors) alive *= 1 - shareThatDies(factor, severity[factor], a);
   return alive;
@@ -39,8 +39,8 @@ export function severityOf(
   b: { curves: BagCurves; dose: number; limits: BagLimits },
   steps: number,
   stepH: number,
-  out: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 },
-): Severity {
+  out: LimitExcess = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 },
+): LimitExcess {
   const { curves, limits: l } = b;
   out.temperature = b.dose;
   let most = 0;

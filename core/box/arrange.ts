@@ -1,12 +1,12 @@
 import { byNumber } from '@/core/quantities/words';
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { row } from '@/core/catalogue/row';
 import type { BagType, BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { bottleCm, standingBag, type StandingBag } from '@/core/bag/geometry';
 import type { PackPlace } from '@/core/catalogue/making';
 import type { Bag, Box } from '@/core/consignment/schema';
-import { circlesOf, lyingOf, overlapCm, place, standAll, type Circle, type LyingBag, type OnFloor } from './stand';
+import { circlesOf, lyingOf, overlapCm, placeBags, standAll, type Circle, type LyingBag, type OnFloor } from './stand';
 
 /** A bag standing or lying in a box, seen from above; its middle from the inner left front corner. */
 export interface PlacedBag {
@@ -65,7 +65,7 @@ export function innerCm(type: BoxType, box: Box): [number, number, number] {
   return type.insideCm.map((cm) => cm - lining) as [number, number, number];
 }
 
-export const standingOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag =>
+export const standingBagOf = (bag: Bag, type: BagType, a: Assumptions): StandingBag =>
   standingBag({
     widthCm: type.widthCm,
     heightCm: type.heightCm,
@@ -127,7 +127,7 @@ export function arrange(box: Box, bags: readonly Bag[], catalogue: Catalogue, a:
   const order = bags
     .map((bag): Standing => {
       const kind = row(catalogue.bags, bag.bagTypeId, 'bag');
-      const full = standingOf(bag, kind, a);
+      const full = standingBagOf(bag, kind, a);
       // A soft bag gives way to its neighbours.
       const standing = bag.soft ? { ...full, diameterCm: full.diameterCm * (1 - a.softYields) } : full;
       return { bag, standing, lying: lyingOf(bag, kind, standing) };
@@ -245,7 +245,7 @@ function standBottles(box: Box, roomCm: number, w: number, d: number, set: Circl
   // A bottle too tall to stand lies nowhere.
   if (heightCm > roomCm + 1e-9) return bottles;
   for (let i = 0; i < box.ballast.count; i++) {
-    const spot = place(diameterCm / 2, w, d, set);
+    const spot = placeBags(diameterCm / 2, w, d, set);
     if (!spot) break;
     set.push(spot);
     bottles.push({ xCm: spot.x, yCm: spot.y, diameterCm });
@@ -259,7 +259,7 @@ function standPacks(box: Box, catalogue: Catalogue, w: number, d: number, set: C
   for (const p of eachPack(box)) {
     if (p.at !== 'void') continue;
     const diameterCm = row(catalogue.packs, p.packId, 'pack').thicknessCm + VOID_CLEAR_CM;
-    const spot = place(diameterCm / 2, w, d, set);
+    const spot = placeBags(diameterCm / 2, w, d, set);
     if (!spot) continue;
     set.push(spot);
     out.push({ xCm: spot.x, yCm: spot.y, diameterCm });

@@ -1,4 +1,4 @@
-import { holesWords, tapeWords } from './made';
+import { holesWords, tapeWords } from './box-construction';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Box } from '@/core/consignment/schema';

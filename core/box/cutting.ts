@@ -1,7 +1,7 @@
 import { MaxRectsPacker } from 'maxrects-packer';
 
 /** Pieces of sheet foam for a box by own measures, and where they lie on the sheets; all mm. */
-export interface Piece {
+export interface FoamPiece {
   name: string;
   longMm: number;
   wideMm: number;
@@ -20,7 +20,7 @@ const KERF_MM = 2;
  * Floor, lid and four sides. Sides interlock in a ring: each runs past the corner of the next by the wall, so that no joint goes straight
  * through. Inside and wall in cm; the ring closes exactly: the pieces' volume is that of the walls.
  */
-export function piecesOf(insideCm: readonly [number, number, number], wallCm: number): Piece[] {
+export function piecesOf(insideCm: readonly [number, number, number], wallCm: number): FoamPiece[] {
   const [l, w, h] = insideCm.map((cm) => Math.round(cm * 10)) as [number, number, number];
   const t = Math.round(wallCm * 10);
   return [
@@ -32,14 +32,14 @@ export function piecesOf(insideCm: readonly [number, number, number], wallCm: nu
 }
 
 /** Lays pieces on sheets, turned where it helps; null where a piece is larger than a sheet. */
-export function cutFrom(pieces: readonly Piece[], sheet: { longMm: number; wideMm: number }): CutSheet[] | null {
+export function cutFrom(pieces: readonly FoamPiece[], sheet: { longMm: number; wideMm: number }): CutSheet[] | null {
   const packer = new MaxRectsPacker(sheet.longMm, sheet.wideMm, KERF_MM, {
     smart: false,
     pot: false,
     square: false,
     allowRotation: true,
   });
-  const fits = (p: Piece): boolean =>
+  const fits = (p: FoamPiece): boolean =>
     Math.max(p.longMm, p.wideMm) <= Math.max(sheet.longMm, sheet.wideMm) &&
     Math.min(p.longMm, p.wideMm) <= Math.min(sheet.longMm, sheet.wideMm);
   if (!pieces.every(fits)) return null;

@@ -70,7 +70,7 @@ const likings: readonly Liking[] = [
 ];
 
 /** Places one circle where it likes best; null if nowhere. */
-export function place(
+export function placeBags(
   r: number,
   w: number,
   d: number,
@@ -194,7 +194,7 @@ function standBy(list: readonly OnFloor[], w: number, d: number, liking: Liking)
       at.set(x.id, { xCm: (first.x + last.x) / 2, yCm: (first.y + last.y) / 2, along: laid.along });
       continue;
     }
-    const spot = place(x.r, w, d, set, liking);
+    const spot = placeBags(x.r, w, d, set, liking);
     if (!spot) left.push(x.id);
     else {
       set.push(spot);

@@ -1,7 +1,7 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { chargeable, type DimensionRounding, type Freight } from './freight';
 
-export interface Weighed {
+export interface BoxWeighing {
   /** What is paid for: by the scale once it told, else by the plan. */
   freight: Freight;
   mark: 'fine' | 'watch' | 'stop';
@@ -28,7 +28,7 @@ export function weighBox(
     rounding: DimensionRounding;
   },
   a: Assumptions,
-): Weighed {
+): BoxWeighing {
   const real = x.scaleKg ?? x.plannedKg;
   const freight = chargeable({
     sides: box.sides,
@@ -39,7 +39,7 @@ export function weighBox(
     dimensionRounding: box.rounding,
   });
   const words: string[] = [];
-  let mark: Weighed['mark'] = 'fine';
+  let mark: BoxWeighing['mark'] = 'fine';
   const over = x.bookedKg === null ? 0 : real - x.bookedKg;
   if (over > a.scaleToleranceKg) {
     mark = 'stop';

@@ -1,4 +1,4 @@
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { row } from '@/core/catalogue/row';
 import type { BoxType, Catalogue } from '@/core/catalogue/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';

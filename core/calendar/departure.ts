@@ -1,6 +1,6 @@
-import { feltStep } from './felt';
+import { feltStep } from './perceptible-step';
 import { defaultAssumptions, withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { drivenTooFast, wayOf } from './reach';
+import { drivenTooFast, wayOf } from './distance';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Service } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
@@ -155,7 +155,7 @@ const sentenceOf = (parts: readonly string[]): string =>
   parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts[parts.length - 1]}`;
 
 /** Something to mind about an order before it is made; `stop` is refused, `mind` is only said. */
-export interface Advice {
+export interface OrderCheck {
   level: 'stop' | 'mind';
   path: string;
   message: string;
@@ -186,9 +186,10 @@ export function orderAdvice(
   calendar: Calendar,
   nowMs: number,
   fasted: ReadonlySet<string> = new Set(),
-): Advice[] {
-  const out: Advice[] = [];
-  const say = (level: Advice['level'], path: string, message: string): void => void out.push({ level, path, message });
+): OrderCheck[] {
+  const out: OrderCheck[] = [];
+  const say = (level: OrderCheck['level'], path: string, message: string): void =>
+    void out.push({ level, path, message });
   const a = withOverrides(c.assumptions);
   const service = row(catalogue.services, c.serviceId, 'service');
   const kinds = c.lines.flatMap((l) => catalogue.species.filter((s) => s.id === l.speciesId));

@@ -8,7 +8,13 @@ import { exampleConsignment } from '@/tests/example';
 import { clockWords, dayWords, emptyCalendar } from './calendar';
 import { orderAdvice, whyNot } from './departure';
 import { fastConflicts, fastOfTank, fastsOf, tankFasts, withHands, type TankFast } from './fast';
-import { backwardSchedule, movedWords, receivingSchedule, scheduleOf, type Moment } from '@/core/duties/schedule';
+import {
+  backwardSchedule,
+  movedWords,
+  receivingSchedule,
+  scheduleOf,
+  type ScheduleMoment,
+} from '@/core/duties/schedule';
 import { HOUR } from '@/core/quantities/time';
 
 const example = exampleConsignment();
@@ -48,7 +54,7 @@ const order = (speciesId: string, from: keyof typeof places, handOverAt: string,
     ...change,
   } satisfies Consignment;
 };
-const said = (list: readonly Moment[], zone: string): Record<string, string> =>
+const said = (list: readonly ScheduleMoment[], zone: string): Record<string, string> =>
   Object.fromEntries(list.map((m) => [m.kind, `${dayWords(m.atMs, zone)} ${clockWords(m.atMs, zone)}`]));
 
 describe('schedules worked by hand', () => {

@@ -3,8 +3,8 @@ import { row } from '@/core/catalogue/row';
 import type { Catalogue, LegKind } from '@/core/catalogue/schema';
 import type { Consignment, Road } from '@/core/consignment/schema';
 import { MIN } from '@/core/quantities/time';
-import { wayOf } from './reach';
-import { asSeen, STOOD_MS } from './seen';
+import { wayOf } from './distance';
+import { legsAsSeen, STOOD_MS } from './sightings';
 
 export const legWords: Readonly<Record<LegKind, string>> = {
   room: 'Room',
@@ -122,7 +122,7 @@ function wayAsSeen(c: Consignment, catalogue: Catalogue, k: KeyInstants): Leg[] 
   const { handedOverAt, arrivedAt, scans = [], dueAt, asOf } = c.actual;
   if (!handedOverAt || (scans.length === 0 && !dueAt && !asOf)) return null;
   const planned = onTheWay(c, catalogue, k.handOverMs, Math.max(plannedArriveMs(c), k.handOverMs + 10 * MIN));
-  return asSeen(planned, {
+  return legsAsSeen(planned, {
     scans: scans.map((s) => ({ leg: s.leg, ms: Date.parse(s.at) })),
     arrivedMs: arrivedAt ? k.arriveMs : null,
     dueMs: dueAt ? Date.parse(dueAt) : null,

@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { date, id, named } from '@/core/quantities/shapes';
+import { date, idText, requiredText } from '@/core/quantities/shapes';
 
 /** A day on which nobody works in a country, as an open library gives them: they come in as data. */
 const holidaySchema = z.object({
   date: date(),
-  name: id(),
+  name: idText(),
   /** Name of the place whose zone and country it holds for. */
-  place: id(),
+  place: idText(),
 });
 export type Holiday = z.infer<typeof holidaySchema>;
 
@@ -15,8 +15,8 @@ const embargoSchema = z.object({
   from: date(),
   to: date(),
   /** One service, or all of them. */
-  serviceId: id().nullable(),
-  reason: named(120, 'Give a reason.'),
+  serviceId: idText().nullable(),
+  reason: requiredText(120, 'Give a reason.'),
 });
 export const calendarSchema = z.object({
   holidays: z.array(holidaySchema).max(2000),

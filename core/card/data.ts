@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzlibSync, zlibSync } from 'fflate';
 import type { AnimalKind } from '@/core/acclimation/compare';
-import type { Curves, Foretold } from '@/core/acclimation/opened';
+import type { Curves, PredictedOpening } from '@/core/acclimation/opened';
 import type { Group } from '@/core/acclimation/release';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { fromText, toText } from '@/core/consignment/found-file';
@@ -8,7 +8,7 @@ import type { Language } from '@/core/consignment/languages';
 import type { AssumedTank } from '@/core/consignment/assume';
 
 /** A kind in a bag, as its opening and its release ask for it. */
-export type Kind = AnimalKind & Group['species'] & { scientific: string; count: number; lengthCm: number };
+export type CardAnimal = AnimalKind & Group['species'] & { scientific: string; count: number; lengthCm: number };
 
 export interface CardBag {
   id: string;
@@ -17,10 +17,10 @@ export interface CardBag {
   lines: string;
   into: string[];
   sedated: boolean;
-  kinds: Kind[];
+  kinds: CardAnimal[];
   animals: number;
   /** Its curves stand once for all bags that are computed alike. */
-  foretold: Omit<Foretold, 'curves'> & { curves: number };
+  foretold: Omit<PredictedOpening, 'curves'> & { curves: number };
 }
 
 /** Everything that the card which comes along knows: the plan as far as its receiver needs it, and the water as it is computed. */

@@ -2,14 +2,14 @@ import type { Curves } from '@/core/acclimation/opened';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { tanksOfBag } from '@/core/consignment/came';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
 import type { Language } from '@/core/consignment/languages';
 import type { Consignment } from '@/core/consignment/schema';
 import { assume } from '@/core/consignment/assume';
 import { tanksOf } from '@/core/consignment/waters';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import { foretold } from '@/core/evaluate/opened';
-import { rounded, type CardBag, type CardData, type Kind } from './data';
+import { rounded, type CardBag, type CardData, type CardAnimal } from './data';
 
 /** Curves reach from so long before the arrival to so long after the opening, h, a value every half hour. */
 const BEFORE_H = 12;
@@ -55,7 +55,7 @@ export function cardData(c: Consignment, e: Evaluation, catalogue: Catalogue, la
       lines: b.animals.map((x) => x.lineId).join('+'),
       into: tanksOfBag(c, b),
       sedated: b.sedated,
-      kinds: b.animals.map((x): Kind => {
+      kinds: b.animals.map((x): CardAnimal => {
         const line = c.lines.find((l) => l.id === x.lineId)!;
         const s = row(catalogue.species, line.speciesId, 'species');
         const { name, scientific, tolerance, flags, water, kind, temp } = s;

@@ -25,7 +25,7 @@ export const byClass = <K extends string>(name: K, [d, o, h]: readonly [number, 
  * the cold that is felt there, cooled to °C and the share of the heat, and what an hour of full sun (800 W/m²) adds, K.
  * A share of 1 is a place that nothing heats or cools.
  */
-export const place = <K extends string>(
+export const placeAssumptions = <K extends string>(
   name: K,
   [lagH, heatedToC, coldShare, cooledToC, warmShare, sunK]: readonly [number, number, number, number, number, number],
   why: string,

@@ -1,4 +1,4 @@
-import { byClass, delay, fast, ours, place, practice, published, type Assumption } from './assumption';
+import { byClass, delay, fast, ours, placeAssumptions, practice, published, type Assumption } from './assumption';
 
 /**
  * Every figure that no published table gives stands here, once, with its unit in the name, its default and where it
@@ -116,15 +116,15 @@ export const assumptionTable = {
   coldPackStartC: ours(-5, 'A cold pack out of the freezer and half an hour in paper'),
   bottleWrapShare: ours(0.5, 'Heat a wrapped bottle gives, as a share of a bare one'),
   // Places on the way
-  ...place('room', [12, 21, 0.05, 24, 0.5, 0], 'A heated room without cooling'),
-  ...place('ownCar', [0.5, 18, 0.1, 24, 0.1, 0], 'A car that is driven, with heater and air conditioning'),
-  ...place('parkedCar', [0.4, 15, 1, 25, 1, 22], 'A parked car; McLaren, Null & Quinn 2005, from memory'),
-  ...place('counter', [12, 17, 0.15, 25, 1, 2], 'A counter hall or air shed'),
-  ...place('vanUnconditioned', [2, 12, 0.6, 25, 1, 8], 'A closed van among parcels from a heated hall'),
-  ...place('vanConditioned', [2, 16, 0.25, 25, 0.25, 0], 'A heated and cooled van'),
-  ...place('depot', [12, 15, 0.3, 25, 1, 3], 'A heated hall with open doors'),
-  ...place('aircraftHold', [0, 12, 0.05, 12, 0.05, 0], 'A hold that carries animals is kept mild'),
-  ...place('ramp', [0, 15, 1, 25, 1, 5], 'Out of doors'),
+  ...placeAssumptions('room', [12, 21, 0.05, 24, 0.5, 0], 'A heated room without cooling'),
+  ...placeAssumptions('ownCar', [0.5, 18, 0.1, 24, 0.1, 0], 'A car that is driven, with heater and air conditioning'),
+  ...placeAssumptions('parkedCar', [0.4, 15, 1, 25, 1, 22], 'A parked car; McLaren, Null & Quinn 2005, from memory'),
+  ...placeAssumptions('counter', [12, 17, 0.15, 25, 1, 2], 'A counter hall or air shed'),
+  ...placeAssumptions('vanUnconditioned', [2, 12, 0.6, 25, 1, 8], 'A closed van among parcels from a heated hall'),
+  ...placeAssumptions('vanConditioned', [2, 16, 0.25, 25, 0.25, 0], 'A heated and cooled van'),
+  ...placeAssumptions('depot', [12, 15, 0.3, 25, 1, 3], 'A heated hall with open doors'),
+  ...placeAssumptions('aircraftHold', [0, 12, 0.05, 12, 0.05, 0], 'A hold that carries animals is kept mild'),
+  ...placeAssumptions('ramp', [0, 15, 1, 25, 1, 5], 'Out of doors'),
   skyShare: ours(0.75, 'Of clear sun, what an ordinary sky lets through onto the roofs of cars, vans and halls'),
   // Journey
   detourFactor: practice(1.25, 'Road over the great circle'),

@@ -216,7 +216,7 @@ export const packs: readonly PackType[] = [
 ];
 
 /** Invented carriers. Shares of the time between hand-over and the start of the delivery window. */
-export const services: readonly Service[] = [
+export const usualServices: readonly Service[] = [
   {
     id: 'northline-overnight',
     name: 'Northline Courier, overnight',

@@ -1,4 +1,4 @@
-import { bags, boxes, packs, services } from './gear';
+import { bags, boxes, packs, usualServices } from './gear';
 import type { Catalogue } from './schema';
 import { species } from './species';
 
@@ -8,5 +8,5 @@ export const catalogue: Catalogue = {
   bags: [...bags],
   boxes: [...boxes],
   packs: [...packs],
-  services: [...services],
+  services: [...usualServices],
 };

@@ -1,7 +1,7 @@
 import type { Service } from './schema';
 
 /** A way a box travels. */
-export interface Journey {
+export interface JourneyTemplate {
   name: string;
   row: Pick<Service, 'kind' | 'legs' | 'waitsAt' | 'usualH' | 'windowH' | 'driveMin'>;
 }
@@ -94,4 +94,4 @@ export const journeys = {
       ],
     },
   },
-} satisfies Record<string, Journey>;
+} satisfies Record<string, JourneyTemplate>;

@@ -15,7 +15,7 @@ export const builds = ['moulded', 'cut', 'cool', 'carton'] as const;
 export type Build = (typeof builds)[number];
 /** How the joint of its lid is closed. */
 export const tapes = ['all-round', 'corners', 'strips'] as const;
-export type Tape = (typeof tapes)[number];
+export type LidTape = (typeof tapes)[number];
 /** Where a pack lies: under the lid, at the side, or in a gap between the bags. */
 export const packPlaces = ['lid', 'side', 'void'] as const;
 export type PackPlace = (typeof packPlaces)[number];

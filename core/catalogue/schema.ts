@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { treatmentSchema } from './treatment';
-import { above0, between, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
+import { above0, between, date, idText, lines, requiredText, text, upTo } from '@/core/quantities/shapes';
 
 /** Shapes of the catalogue rows, as they stand in files and in the database. */
 /** A figure of one's own out of tests or readings: times what is reckoned, and how well it is known. */
@@ -17,8 +17,8 @@ const cost = upTo(100_000, 'The cost');
 export const provenanceSchema = z.enum(['published', 'memory', 'practice', 'ours', 'measured']);
 
 export const speciesSchema = z.object({
-  id: id(),
-  name: id(),
+  id: idText(),
+  name: idText(),
   scientific: text(80),
   /** Other names it goes by, in any script. */
   otherNames: text(300).optional(),
@@ -82,8 +82,8 @@ const film = z
   });
 
 export const bagTypeSchema = z.object({
-  id: id(),
-  name: id(),
+  id: idText(),
+  name: idText(),
   widthCm: above0(300, 'Width'),
   heightCm: above0(300, 'Height'),
   filmMm: film,
@@ -95,8 +95,8 @@ export const bagTypeSchema = z.object({
 export type BagType = z.infer<typeof bagTypeSchema>;
 
 export const boxTypeSchema = z.object({
-  id: id(),
-  name: id(),
+  id: idText(),
+  name: idText(),
   insideCm: z.tuple([side, side, side]),
   wallCm: above0(30, 'The wall'),
   kWPerMK: above0(5, 'Conductivity'),
@@ -111,8 +111,8 @@ export const boxTypeSchema = z.object({
 export type BoxType = z.infer<typeof boxTypeSchema>;
 
 export const packTypeSchema = z.object({
-  id: id(),
-  name: id(),
+  id: idText(),
+  name: idText(),
   kind: z.enum(['heat', 'cold']),
   /** Corner points of hours and watts for a heat pack; empty for a cold one. */
   ratedW: z.array(z.tuple([upTo(500, 'Hours'), upTo(500, 'Watts')])).max(200),
@@ -159,8 +159,8 @@ const counterSchema = z.object({
 export type Counter = z.infer<typeof counterSchema>;
 
 export const serviceSchema = z.object({
-  id: id(),
-  name: named(80, 'Give the service a name.'),
+  id: idText(),
+  name: requiredText(80, 'Give the service a name.'),
   /** Carrier, where the name does not say it. */
   carrier: text(80).optional(),
   kind: z.enum(['courier', 'air', 'own-car']),
@@ -230,7 +230,7 @@ export const serviceSchema = z.object({
       z.object({
         from: date(),
         to: date(),
-        reason: named(120, 'Give a reason.'),
+        reason: requiredText(120, 'Give a reason.'),
       }),
     )
     .max(60)

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { above0, id, named, upTo } from '@/core/quantities/shapes';
+import { above0, idText, requiredText, upTo } from '@/core/quantities/shapes';
 
 /** What goes into shipping water (common practice). Its figures are those of its own label; none ship with the house. */
 export const treatmentKinds = {
@@ -35,8 +35,8 @@ export const shutOut = {
 export type ShutOut = keyof typeof shutOut;
 
 export const treatmentSchema = z.object({
-  id: id(),
-  name: named(80, 'Give it a name.'),
+  id: idText(),
+  name: requiredText(80, 'Give it a name.'),
   kind: z.enum(Object.keys(treatmentKinds) as [TreatmentKind, ...TreatmentKind[]], { error: 'Choose what it is.' }),
   unit: z.enum(doseUnits, { error: 'Choose what it is dosed in.' }),
   /** The label's ordinary dose for a litre, in its unit. */

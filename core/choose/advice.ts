@@ -11,7 +11,7 @@ import { KPA_PER_ATM } from '@/core/quantities/units';
 import type { Factor } from '@/core/bag/slack';
 
 /** A change to the bags, in words: what it does is computed by whoever asks. */
-export interface Change {
+export interface PlanChange {
   said: string;
   bags: Bag[];
 }
@@ -51,14 +51,14 @@ export function changesFor(
   factor: Factor | null,
   catalogue: Catalogue,
   a: Assumptions,
-): Change[] {
+): PlanChange[] {
   const bag = c.bags.find((b) => b.id === bagId);
   if (!bag || bag.locked) return [];
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const speciesOf = (lineId: string): Species =>
     row(catalogue.species, c.lines.find((l) => l.id === lineId)!.speciesId, 'species');
   const inside = bag.animals.map((x) => speciesOf(x.lineId));
-  const out: Change[] = [];
+  const out: PlanChange[] = [];
   const instead = (said: string, next: Partial<Bag>): void =>
     void out.push({ said, bags: [...changeBags(c.bags, [bagId], next).bags] });
   if (splits(bag, speciesOf))

@@ -1,4 +1,4 @@
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { ballastBottle, linings, plannedLining } from '@/core/catalogue/gear';
 import { row } from '@/core/catalogue/row';
@@ -28,7 +28,7 @@ export const KEEP_ROOM: Box['packs'] = [{ packId: 'heat-72h', count: 1 }];
 const BOTTLES = [0, 4] as const;
 
 /** A way to make a box warm before any pack: its kind, what lines it, and water for its warmth alone. */
-export interface Making {
+export interface BoxConstruction {
   box: Box;
   /** Box, lining, bottles and freight, without packs. */
   cost: number;
@@ -61,7 +61,7 @@ export function costOfBox(c: Consignment, box: Box, catalogue: Catalogue): { cos
  * Ways to make a box for some bags, cheapest first, freight included: as it is or with winter walls, with or without a
  * lining of foam sheet, with bottles of plain water in the gaps. Only what takes all bags under a pack.
  */
-export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Making[] {
+export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): BoxConstruction[] {
   const a = withOverrides(c.assumptions);
   const bags = c.bags.filter((b) => b.boxId === first.id);
   const thick = catalogue.boxes.filter((t) => t.wallCm >= THICK_CM && t.id !== first.boxTypeId);
@@ -70,7 +70,7 @@ export function makingsOf(c: Consignment, first: Box, catalogue: Catalogue): Mak
   return types
     .flatMap((type) =>
       walls.flatMap((lining) =>
-        BOTTLES.map((count): Making => {
+        BOTTLES.map((count): BoxConstruction => {
           // Its own measures, and how its lid is taped, are a hand's: they stay with the box itself.
           const { own, tape, ventMm } = first;
           const box: Box = {

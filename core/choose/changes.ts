@@ -1,5 +1,5 @@
 import { planName, ventHolesFor } from './packs';
-import { tapeWords } from '@/core/box/made';
+import { tapeWords } from '@/core/box/box-construction';
 import { makingName } from './boxes';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';

@@ -11,7 +11,7 @@ import { prepare, withBox, type Prepared } from '@/core/engine/prepare';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { ventHolesFor, type PackSet } from './packs';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
-import { wayOf } from '@/core/calendar/reach';
+import { wayOf } from '@/core/calendar/distance';
 import { BLOCK } from '@/core/engine/random';
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import {
@@ -28,7 +28,7 @@ import {
 import type { Calendar } from '@/core/calendar/schema';
 import { HOUR } from '@/core/quantities/time';
 
-export type Verdict = 'go' | 'care' | 'hold';
+export type DayVerdict = 'go' | 'care' | 'hold';
 
 /** One service on one day. */
 export interface DayOption {
@@ -40,7 +40,7 @@ export interface DayOption {
   handOverAt: string | null;
   windowAt: { startAt: string; endAt: string } | null;
   openingAt: string | null;
-  verdict: Verdict;
+  verdict: DayVerdict;
   chance: number | null;
   standardError: number | null;
   /** Share of the animals expected alive; null where no draws were made. */
@@ -286,7 +286,7 @@ function cell(
   const slackH = least(r.bags.map((b) => b.slackH));
   const worstSlackH = least(r.bags.map((b) => b.worstSlackH));
   const slack = worstSlackH ?? Infinity;
-  const verdict: Verdict =
+  const verdict: DayVerdict =
     r.chance < a.stopBelowChance || slack < a.stopBelowSlackH || cautions.some((x) => x.holds)
       ? 'hold'
       : r.chance < a.watchBelowChance || slack < a.watchBelowSlackH || cautions.length > 0
@@ -315,7 +315,7 @@ function cell(
   };
 }
 
-const order: Record<Verdict, number> = { go: 0, care: 1, hold: 2 };
+const order: Record<DayVerdict, number> = { go: 0, care: 1, hold: 2 };
 
 /** Points of chance by which a day must be surer to count as better at the same verdict († ours). */
 const SURER_POINTS = 5;
@@ -323,7 +323,7 @@ const SURER_POINTS = 5;
 /** What a held consignment waits for: the best day there is now, if it is better than what there was. */
 export function betterDay(
   cells: readonly DayOption[],
-  than: { verdict: Verdict; chance: number | null } | null,
+  than: { verdict: DayVerdict; chance: number | null } | null,
 ): DayOption | null {
   const best = rankDays(cells).find((c) => c.handOverAt !== null);
   if (!best || best.verdict === 'hold') return null;

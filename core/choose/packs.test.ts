@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
-import { drain } from '@/core/engine/drain';
+import { runToEnd } from '@/core/engine/run-to-end';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { exampleConsignment } from '@/tests/example';
 import { candidatePlans, choosePacks, planName, ventHolesFor, type PackSet } from './packs';
@@ -114,7 +114,7 @@ describe('one set for several boxes', () => {
       { ...b, id: `${b.id}b`, boxId: '2' },
     ]),
   };
-  const ranked = (x: Consignment) => drain(choosePacks(prepared(x), { draws: 50, seed: 1 }));
+  const ranked = (x: Consignment) => runToEnd(choosePacks(prepared(x), { draws: 50, seed: 1 }));
   test('cost and weight are those of all, and both arriving is never surer than either', () => {
     const all = ranked(two);
     const alone = ranked({ ...two, boxes: [two.boxes[0]!], bags: two.bags.filter((b) => b.boxId === '1') });

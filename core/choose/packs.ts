@@ -208,7 +208,7 @@ function tooColdOrHot(bag: BagResult, hours: number, e: Forward): string {
     : `Good until ${when}; then bag ${bag.id} is too ${cold ? 'cold' : 'hot'}, ${(hours - e.deadlineH).toFixed(0)} h after delivery.`;
 }
 
-export interface Luck {
+export interface DrawSeed {
   seed: number;
   holidays: readonly Holiday[];
 }
@@ -224,7 +224,7 @@ class Look {
     private readonly p: Prepared,
     /** Null leaves every box as it stands. */
     private readonly plan: HeatPlan | null,
-    luck: Luck,
+    luck: DrawSeed,
   ) {
     this.here = plan ? withPlan(p, plan) : p;
     this.e = forward(this.here);
@@ -356,7 +356,7 @@ const unbeatable = (o: PackOption, wantedSlackH: number): boolean =>
   o.things === 0 && o.fits && o.lost === 0 && (o.worstSlackH ?? Infinity) >= wantedSlackH && o.missC === 0;
 
 /** A box without any pack, where nothing can be better than that; else null. */
-export function packless(p: Prepared, draws: number, luck: Luck): PackOption | null {
+export function packless(p: Prepared, draws: number, luck: DrawSeed): PackOption | null {
   const look = new Look(p, { packs: [], ventHoles: 0, bottle: null }, luck);
   const few = look.upTo(Math.min(draws, BLOCK)).option();
   return unbeatable(few, p.a.wantedSlackH) ? look.upTo(draws).option() : null;
@@ -366,7 +366,7 @@ export function packless(p: Prepared, draws: number, luck: Luck): PackOption | n
  * The best of some plans for one box, the likelier ones first: rounds of whole draws for fewer and fewer. `draws` is the
  * most that any is looked at with; with 0 all are compared as planned. Null where none fits.
  */
-export function bestPacks(p: Prepared, plans: readonly HeatPlan[], draws: number, luck: Luck): PackOption | null {
+export function bestPacks(p: Prepared, plans: readonly HeatPlan[], draws: number, luck: DrawSeed): PackOption | null {
   let left = plans.map((plan) => ({ plan, look: null as Look | null }));
   let best: PackOption | null = null;
   for (const round of draws === 0 ? [{ keep: Infinity, draws: 0 }] : ROUNDS) {

@@ -1,21 +1,21 @@
-import type { Answer, Plan, Question } from './plan';
+import type { PlanAnswer, ShippingPlan, Question } from './plan';
 
 /** Questions that are out at once: more than threads anywhere, fewer than a queue holds. */
 const AT_ONCE = 16;
 
 /** A plan whose questions are answered elsewhere, several at once; `told` hears how many are answered. */
 export async function planBy(
-  plan: Generator<Question[], Plan, Answer[]>,
-  ask: (q: Question) => Promise<Answer>,
+  plan: Generator<Question[], ShippingPlan, PlanAnswer[]>,
+  ask: (q: Question) => Promise<PlanAnswer>,
   told: (done: number, of: number) => void = () => undefined,
-): Promise<Plan> {
+): Promise<ShippingPlan> {
   let step = plan.next();
   let done = 0;
   let of = 0;
   while (!step.done) {
     told(done, (of += step.value.length));
     const questions = step.value;
-    const answers: Answer[] = [];
+    const answers: PlanAnswer[] = [];
     let next = 0;
     const one = async (): Promise<void> => {
       while (next < questions.length) {

@@ -18,7 +18,7 @@ import {
   frontier,
   planConsignment,
   planning,
-  type Answer,
+  type PlanAnswer,
   type BoxQuestion,
   type Question,
 } from './plan';
@@ -45,7 +45,7 @@ const leanBox = (c: Consignment): Consignment => {
     catalogue,
     roomy: 1,
     unequal: false,
-  }) as Extract<Answer, { kind: 'bags' }>;
+  }) as Extract<PlanAnswer, { kind: 'bags' }>;
   return consignment;
 };
 
@@ -141,7 +141,7 @@ describe('planning together', () => {
       draws: 100,
       plainFirst: true,
       like: null,
-    }) as Extract<Answer, { kind: 'box' }>;
+    }) as Extract<PlanAnswer, { kind: 'box' }>;
     const everyday = plain.ways[0]!;
     const plan = planConsignment({ consignment: cold, catalogue, holidays: [] }, 100);
     const best = plan.curve[plan.curve.length - 1]!;

@@ -33,7 +33,7 @@ const TRIES: readonly { roomy: number; unequal: boolean }[] = [
 const FEW_BOXES = 3;
 
 /** What is to be planned, of what, and when nobody works. */
-export interface Order {
+export interface PlanRequest {
   consignment: Consignment;
   catalogue: Catalogue;
   holidays: readonly Holiday[];
@@ -72,7 +72,7 @@ export interface BoxQuestion {
 
 /** A question that a plan asks as it goes; each stands by itself, so that it may be answered anywhere. */
 export type Question = BagsQuestion | BoxQuestion;
-export type Answer = BagsAnswer | { kind: 'box'; ways: BoxAnswer[] };
+export type PlanAnswer = BagsAnswer | { kind: 'box'; ways: BoxAnswer[] };
 
 /** A box made in one way with its best packs. */
 interface BoxAnswer {
@@ -94,7 +94,7 @@ export interface PlanOption {
   kg: number;
 }
 
-export interface Plan {
+export interface ShippingPlan {
   consignment: Consignment;
   reasons: string[];
   /** Everything looked at that nothing else beats in both chance and cost, cheapest first. */
@@ -129,7 +129,7 @@ export function cheapestSure<T extends { chance: number | null; cost: number }>(
 const SIEVED_CLOSE = 1;
 
 /** Answers one question of a plan: on a thread, in a test, anywhere. Pure. */
-export function answerQuestion(q: Question): Answer {
+export function answerQuestion(q: Question): PlanAnswer {
   if (q.kind === 'box') return { kind: 'box', ways: answerBox(q) };
   const { bags, reasons } = suggestBags(q.consignment, q.catalogue, '1', {
     roomy: q.roomy,
@@ -234,11 +234,11 @@ function warmthOf(c: Consignment, box: Box, catalogue: Catalogue): string {
 /** Asks about the boxes of an order: of boxes of about the same warmth one first, then the others whether that does for them. */
 function* boxesOf(
   boxed: Consignment,
-  { catalogue, holidays }: Order,
+  { catalogue, holidays }: PlanRequest,
   draws: number,
   plainFirst: boolean,
   packing = packingOf(boxed),
-): Generator<Question[], BoxAnswer[][], Answer[]> {
+): Generator<Question[], BoxAnswer[][], PlanAnswer[]> {
   const keys = boxed.boxes.map((b) => likeness(boxed, b.id));
   const distinct = boxed.boxes.filter((_, i) => keys.indexOf(keys[i]!) === i);
   const warmth = distinct.map((b) => warmthOf(boxed, b, catalogue));
@@ -260,7 +260,7 @@ function* boxesOf(
     like,
   });
   const ways = new Map<string, BoxAnswer[]>();
-  const keep = (boxes: Box[], answers: Answer[]): void =>
+  const keep = (boxes: Box[], answers: PlanAnswer[]): void =>
     boxes.forEach((b, i) => ways.set(likeness(boxed, b.id), (answers[i] as { ways: BoxAnswer[] }).ways));
   const first = distinct.filter((_, i) => warmth.indexOf(warmth[i]!) === i);
   keep(first, yield first.map((b) => ask(b, null)));
@@ -281,7 +281,7 @@ function* boxesOf(
  * Some boxes of an order with what warms each chosen for it, as for a first plan: walls, lining, bottles and packs. Boxes
  * that nothing can be said of stay bare; the others of the order stay as they are.
  */
-export function warmBoxes(order: Order, ids: readonly string[], draws: number): Box[] {
+export function warmBoxes(order: PlanRequest, ids: readonly string[], draws: number): Box[] {
   const { consignment: c } = order;
   const asked = {
     ...c,
@@ -310,7 +310,7 @@ const chanced = (x: BoxAnswer): BoxAnswer & { chance: number | null } => ({ ...x
  * the packs of every box, chosen together: the cheapest that reaches the wanted chance. Asks as it goes; the answers, in
  * the same order, may come from anywhere (`answerQuestion`).
  */
-export function* planning(order: Order, draws = PLAN_DRAWS): Generator<Question[], Plan, Answer[]> {
+export function* planning(order: PlanRequest, draws = PLAN_DRAWS): Generator<Question[], ShippingPlan, PlanAnswer[]> {
   const { consignment: c, catalogue } = order;
   const a = withOverrides(c.assumptions);
   const options: Candidate[] = [];
@@ -391,7 +391,7 @@ function becauseOf(best: PlanOption, plain: PlanOption): string[] {
 }
 
 /** The same, answered here and now. */
-export function planConsignment(order: Order, draws = PLAN_DRAWS): Plan {
+export function planConsignment(order: PlanRequest, draws = PLAN_DRAWS): ShippingPlan {
   const plan = planning(order, draws);
   let step = plan.next();
   while (!step.done) step = plan.next(step.value.map(answerQuestion));

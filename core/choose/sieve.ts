@@ -1,6 +1,6 @@
 import type { Prepared } from '@/core/engine/prepare';
 import { Draws } from '@/core/engine/draws';
-import { packsCost, thingsIn, withPlan, type HeatPlan, type Luck } from './packs';
+import { packsCost, thingsIn, withPlan, type HeatPlan, type DrawSeed } from './packs';
 
 /** A plan that came through the sieve, and how many of its last round's draws lost a bag to cold or heat. */
 export interface Sieved {
@@ -57,7 +57,7 @@ function race(all: readonly InSieve[], keep: number, draws: number): InSieve[] {
  * what the fish bear (with a wanted delay on top); ties go to the simplest, then the cheapest. What does not fit under the
  * lid or between the bags is left out.
  */
-export function sievePlans(p: Prepared, plans: readonly HeatPlan[], luck: Luck, keep: number): Sieved[] {
+export function sievePlans(p: Prepared, plans: readonly HeatPlan[], luck: DrawSeed, keep: number): Sieved[] {
   const refused = (at: Prepared): number => at.boxes[0]!.arrangement.problems.length;
   const bare = refused(withPlan(p, { packs: [], ventHoles: 0, bottle: null }));
   const all = plans.flatMap((plan, index): InSieve[] => {

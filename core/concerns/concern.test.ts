@@ -1,21 +1,21 @@
 import { DAY, HOUR } from '@/core/quantities/time';
-import { concernsOf, gravest, inOrder, type Accepted, type Finding } from './concern';
-import type { Found } from './found';
+import { concernsOf, gravest, sortConcerns, type Accepted, type Finding } from './concern';
+import type { Raised } from './severity';
 import { backupFindings, supplyFindings } from './house';
 
 const NOW = Date.parse('2026-12-01T12:00:00Z');
 const sign = (
   of: 'dust' | 'fins',
-  severity: Found<Finding>['severity'],
+  severity: Raised<Finding>['severity'],
   sinceMs: number | null = null,
   times = 1,
-): Found<Finding> => ({
+): Raised<Finding> => ({
   finding: { code: 'sign', of, part: null, many: null },
   severity,
   sinceMs,
   times,
 });
-const of = (name: string, ...found: Found<Finding>[]) =>
+const of = (name: string, ...found: Raised<Finding>[]) =>
   concernsOf({ kind: 'tank', id: name, name }, `/tanks/${name}`, found);
 
 test('the gravest first, then the oldest, then by name; nothing twice', () => {
@@ -24,7 +24,7 @@ test('the gravest first, then the oldest, then by name; nothing twice', () => {
     ...of('A', sign('dust', 'now', 9), sign('fins', 'now', 5), sign('fins', 'know')),
     ...of('B', sign('fins', 'stop')),
   ];
-  expect(inOrder([...list, ...list], [], NOW).map((c) => `${c.severity} ${c.id}`)).toEqual([
+  expect(sortConcerns([...list, ...list], [], NOW).map((c) => `${c.severity} ${c.id}`)).toEqual([
     'stop tank:B:sign:fins',
     'now tank:A:sign:fins',
     'now tank:A:sign:dust',
@@ -36,7 +36,8 @@ test('the gravest first, then the oldest, then by name; nothing twice', () => {
 
 describe('one that a hand accepted', () => {
   const accepted: Accepted = { id: 'tank:A:sign:dust', severity: 'today', times: 2, untilMs: NOW + HOUR };
-  const told = (found: Found<Finding>, a: Accepted = accepted, now = NOW) => inOrder(of('A', found), [a], now).length;
+  const told = (found: Raised<Finding>, a: Accepted = accepted, now = NOW) =>
+    sortConcerns(of('A', found), [a], now).length;
   test('keeps quiet until its hour', () => {
     expect(told(sign('dust', 'today', null, 2))).toBe(0);
     expect(told(sign('dust', 'today', null, 2), accepted, NOW + HOUR)).toBe(1);

@@ -1,4 +1,4 @@
-import { severities, type Found, type Severity } from './found';
+import { severities, type Raised, type Severity } from './severity';
 import type { HouseFinding } from './house';
 import type { ShipmentFinding } from './shipment';
 import type { TankFinding } from './tank';
@@ -6,7 +6,7 @@ import type { TankFinding } from './tank';
 export type Finding = TankFinding | ShipmentFinding | HouseFinding;
 
 /** Whom a concern is of. */
-export interface Subject {
+export interface ConcernSubject {
   kind: 'shipment' | 'tank' | 'house';
   /** Code of a shipment, identifier of a tank, nothing for the house. */
   id: string;
@@ -15,10 +15,10 @@ export interface Subject {
 }
 
 /** Something that wants a hand or a decision. Derived from plan, facts and clock each time, never stored. */
-export interface Concern extends Found<Finding> {
+export interface Concern extends Raised<Finding> {
   /** The same as long as it is the same concern of the same subject. */
   id: string;
-  subject: Subject;
+  subject: ConcernSubject;
   /** The page where hands mend it. */
   href: string;
 }
@@ -40,7 +40,7 @@ const rank = (s: Severity): number => severities.indexOf(s);
 export const gravest = (list: readonly Pick<Concern, 'severity'>[]): Severity | null =>
   list.reduce<Severity | null>((x, c) => (x === null || rank(c.severity) < rank(x) ? c.severity : x), null);
 
-export const concernsOf = (subject: Subject, href: string, found: readonly Found<Finding>[]): Concern[] =>
+export const concernsOf = (subject: ConcernSubject, href: string, found: readonly Raised<Finding>[]): Concern[] =>
   found.map((f) => ({ ...f, id: `${subject.kind}:${subject.id}:${keyOf(f.finding)}`, subject, href }));
 
 /** Two of one code are told apart by what they are of. */
@@ -57,7 +57,7 @@ const isQuiet = (c: Concern, accepted: readonly Accepted[], nowMs: number): bool
   );
 
 /** The gravest first, then the oldest; what was accepted keeps quiet, and nothing is said twice. */
-export function inOrder(list: readonly Concern[], accepted: readonly Accepted[], nowMs: number): Concern[] {
+export function sortConcerns(list: readonly Concern[], accepted: readonly Accepted[], nowMs: number): Concern[] {
   const seen = new Set<string>();
   return list
     .filter((c) => !isQuiet(c, accepted, nowMs) && !seen.has(c.id) && seen.add(c.id))

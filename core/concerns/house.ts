@@ -1,5 +1,5 @@
 import { DAY } from '@/core/quantities/time';
-import type { Found } from './found';
+import type { Raised } from './severity';
 
 /** What is found of the house: its shelf and its backups. */
 export type HouseFinding =
@@ -21,8 +21,8 @@ const SOON_MS = 2 * DAY;
 const BACKUP_MS = DAY;
 
 /** What the shelf wants: a count, or a purchase before somebody packs. */
-export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Found<HouseFinding>[] =>
-  list.flatMap((s): Found<HouseFinding>[] => {
+export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Raised<HouseFinding>[] =>
+  list.flatMap((s): Raised<HouseFinding>[] => {
     if (s.onHand !== null && s.onHand < 0)
       return [
         {
@@ -50,7 +50,7 @@ export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Fou
   });
 
 /** A house whose last backup is older than a day, or that has none though it has shipments. */
-export function backupFindings(lastMs: number | null, hasWork: boolean, nowMs: number): Found<HouseFinding>[] {
+export function backupFindings(lastMs: number | null, hasWork: boolean, nowMs: number): Raised<HouseFinding>[] {
   if (!hasWork || (lastMs !== null && nowMs - lastMs <= BACKUP_MS)) return [];
   const days = lastMs === null ? null : Math.floor((nowMs - lastMs) / DAY);
   return [

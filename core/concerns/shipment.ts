@@ -1,7 +1,7 @@
 import type { Factor } from '@/core/bag/slack';
 import type { TankStop } from '@/core/acclimation/tank-stops';
 import { HOUR, MIN } from '@/core/quantities/time';
-import type { Found } from './found';
+import type { Raised } from './severity';
 import { timesOver } from './tank';
 
 /** What is found of a shipment; ms, hours, counts. */
@@ -78,9 +78,9 @@ const WAITS_MS = 2 * MIN;
 const FORECAST_MS = 48 * HOUR;
 
 /** Before it leaves: what keeps it here, what would harm, what was missed. */
-function beforeLeaving(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
+function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
   if (s.handedOverMs !== null || s.arrivedMs !== null || s.openedMs !== null || s.incoming) return [];
-  const out: Found<ShipmentFinding>[] = [];
+  const out: Raised<ShipmentFinding>[] = [];
   const missed = nowMs > s.leaveMs + LEAVES_MS;
   if (missed)
     out.push({
@@ -110,11 +110,11 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[
 }
 
 /** Between hand-over and arrival: late, unseen, past its window, a pack that fades. */
-function onTheRoad(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
+function onTheRoad(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
   if (s.arrivedMs !== null || s.openedMs !== null || (s.handedOverMs === null && !s.incoming)) return [];
   const left = (ms: number | null): number | null => (ms === null ? null : (ms - nowMs) / HOUR);
   const { road } = s;
-  const out: Found<ShipmentFinding>[] = [];
+  const out: Raised<ShipmentFinding>[] = [];
   if (road && road.unseenSinceMs !== null)
     out.push({
       finding: {
@@ -145,7 +145,7 @@ function onTheRoad(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
 }
 
 /** Until it is opened: a bag that does not last. */
-function lasting(s: ShipmentState): Found<ShipmentFinding>[] {
+function lasting(s: ShipmentState): Raised<ShipmentFinding>[] {
   const o = s.odds;
   if (s.openedMs !== null || !o || o.state !== 'stop' || o.bagId === null || o.factor === null) return [];
   const shortH = Math.max(0, -(o.worstSlackH ?? 0));
@@ -162,8 +162,8 @@ function lasting(s: ShipmentState): Found<ShipmentFinding>[] {
 }
 
 /** Where it is opened: bags that wait, a tank that harms, a clock that ran out. */
-function atArrival(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
-  const out: Found<ShipmentFinding>[] = [];
+function atArrival(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
+  const out: Raised<ShipmentFinding>[] = [];
   if (s.arrivedMs !== null && s.closedBags.length > 0 && nowMs > s.arrivedMs + OPENS_MS) {
     const safeH = s.odds?.worstSlackH ?? null;
     out.push({
@@ -205,7 +205,7 @@ function atArrival(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
 }
 
 /** What a shipment wants of hands. Nothing of what was cancelled; of what is held back only that. */
-export function shipmentFindings(s: ShipmentState, nowMs: number): Found<ShipmentFinding>[] {
+export function shipmentFindings(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
   if (s.cancelled) return [];
   if (s.heldMs !== null) return [{ finding: { code: 'held', fromMs: s.heldMs }, severity: 'know', sinceMs: s.heldMs }];
   return [...beforeLeaving(s, nowMs), ...onTheRoad(s, nowMs), ...lasting(s), ...atArrival(s, nowMs)];

@@ -4,11 +4,11 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { copper, drops } from '@/tests/medicines';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { chronicMgNL } from '@/core/water/criteria';
-import { standingOf, type Facts } from '@/core/quarantine/course';
-import type { Entry, Plan, Told } from '@/core/quarantine/schema';
+import { quarantineStateOf, type QuarantineRecord } from '@/core/quarantine/course';
+import type { Entry, QuarantinePlan, NewEntry } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
 import type { TankFinding } from './tank';
-import type { Found } from './found';
+import type { Raised } from './severity';
 import {
   promisedFindings,
   quarantineFindings,
@@ -21,7 +21,7 @@ import {
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-02T12:00:00Z');
 let n = 0;
-const at = (day: number, hour: number, told: Told): Entry =>
+const at = (day: number, hour: number, told: NewEntry): Entry =>
   ({
     ...told,
     n: ++n,
@@ -30,7 +30,7 @@ const at = (day: number, hour: number, told: Told): Entry =>
     strikes: null,
   }) as Entry;
 const nowAt = (day: number, hour = 20): number => t0 + (day - 1) * DAY + (hour - 12) * HOUR;
-const facts = (entries: Entry[], plan: Plan = templates.observation!): Facts => ({
+const facts = (entries: Entry[], plan: QuarantinePlan = templates.observation!): QuarantineRecord => ({
   plan,
   openedMs: t0,
   zone: 'Europe/Lisbon',
@@ -38,12 +38,16 @@ const facts = (entries: Entry[], plan: Plan = templates.observation!): Facts => 
   entries,
   duties: [],
 });
-const found = (entries: Entry[], day = 3, plan?: Plan): Found<TankFinding>[] => {
+const found = (entries: Entry[], day = 3, plan?: QuarantinePlan): Raised<TankFinding>[] => {
   const f = facts(entries, plan);
-  return quarantineFindings(f, standingOf(f, nowAt(day)), a);
+  return quarantineFindings(f, quarantineStateOf(f, nowAt(day)), a);
 };
-const codes = (list: readonly Found<TankFinding>[]): string[] => list.map((x) => `${x.severity} ${x.finding.code}`);
-const test1 = (figures: Extract<Told, { kind: 'test' }>['figures']): Told => ({ kind: 'test', figures, how: 'drops' });
+const codes = (list: readonly Raised<TankFinding>[]): string[] => list.map((x) => `${x.severity} ${x.finding.code}`);
+const test1 = (figures: Extract<NewEntry, { kind: 'test' }>['figures']): NewEntry => ({
+  kind: 'test',
+  figures,
+  how: 'drops',
+});
 
 describe('what a value wants of hands', () => {
   test('ammonia of 0.5 at pH 7.8 and 26 °C is seven tenths of the chronic criterion: change 40 %; of 1.0 it stops', () => {
@@ -97,17 +101,17 @@ test('prepared water is what was recorded less what was changed since, and is as
     at(1, 14, { kind: 'dose', medicine: copper, amount: 16 }),
     at(2, 12, { kind: 'change', litres: 30 }),
   ]);
-  const s = standingOf(f, nowAt(2));
+  const s = quarantineStateOf(f, nowAt(2));
   const reserve = quarantineFindings(f, s, a).find((x) => x.finding.code === 'reserve')!.finding;
   expect(reserve).toEqual({ code: 'reserve', haveL: 50, wantL: 80 });
-  expect(standingOf(facts([]), nowAt(2)).reserveL).toBeNull();
+  expect(quarantineStateOf(facts([]), nowAt(2)).reserveL).toBeNull();
   // Without medicine, and with no change ahead, nothing is asked for.
   expect(found([at(1, 12, { kind: 'reserve', litres: 5 })], 2)).toEqual([]);
 });
 
 test('what catches is told to the twin tank, what does not is not, and nothing after a day and a half', () => {
   const look = at(3, 17, { kind: 'look', signs: [{ sign: 'dust' }, { sign: 'fins' }], eaten: 'all' });
-  const seen = (day: number) => signsSeen(standingOf(facts([look]), nowAt(day)));
+  const seen = (day: number) => signsSeen(quarantineStateOf(facts([look]), nowAt(day)));
   expect(twinFindings('Q1', seen(3))).toEqual([
     { finding: { code: 'twin-sign', of: 'dust', tank: 'Q1' }, severity: 'now', sinceMs: Date.parse(look.at) },
   ]);

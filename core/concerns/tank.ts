@@ -2,12 +2,19 @@ import { tankStops, type TankState, type TankStop, type Tenant } from '@/core/ac
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { DAY, HOUR } from '@/core/quantities/time';
-import { judgedBy, seriesOf, tanLeft, underTreatment, type Facts, type Standing } from '@/core/quarantine/course';
+import {
+  judgedBy,
+  figureSeries,
+  tanLeft,
+  underTreatment,
+  type QuarantineRecord,
+  type QuarantineState,
+} from '@/core/quarantine/course';
 import { afterNewWater } from '@/core/quarantine/new-water';
-import { signs, type Sign } from '@/core/quarantine/signs';
+import { quarantineSigns, type QuarantineSign } from '@/core/quarantine/signs';
 import { bicarbonateG, shareToReach } from '@/core/quarantine/water';
 import { chronicMgNL } from '@/core/water/criteria';
-import type { Found } from './found';
+import type { Raised } from './severity';
 
 /** What is found of a tank; litres, mg/L, °dKH, °C, ms. */
 export type TankFinding =
@@ -38,8 +45,8 @@ export type TankFinding =
   | { code: 'ph-swing'; by: number }
   | { code: 'kh-low'; khDkh: number; atLeast: number; bicarbonateG: number; waterL: number }
   | { code: 'reserve'; haveL: number; wantL: number }
-  | { code: 'sign'; of: Sign; part: string | null; many: number | null }
-  | { code: 'twin-sign'; of: Sign; tank: string }
+  | { code: 'sign'; of: QuarantineSign; part: string | null; many: number | null }
+  | { code: 'twin-sign'; of: QuarantineSign; tank: string }
   | { code: 'harms-animals'; of: TankStop['code']; stop: TankStop }
   | { code: 'over-promised'; of: string; there: number; promised: number; codes: string[] }
   | { code: 'never-read' }
@@ -50,7 +57,7 @@ const FRESH_MS = 36 * HOUR;
 const tens = (share: number): number => Math.min(0.9, Math.ceil(share * 10 - 1e-9) / 10);
 
 /** Total ammonia against the chronic criterion of its own pH and temperature, and what a change would do about it. */
-function ammonia(s: Standing, waterL: number, a: Assumptions): Found<TankFinding>[] {
+function ammonia(s: QuarantineState, waterL: number, a: Assumptions): Raised<TankFinding>[] {
   const tan = s.latest.tanMgNL;
   if (!tan || tan.value <= 0 || s.nowMs - tan.ms > FRESH_MS) return [];
   const left = tanLeft(s, waterL);
@@ -69,7 +76,7 @@ function ammonia(s: Standing, waterL: number, a: Assumptions): Found<TankFinding
   ];
 }
 
-function nitrite(s: Standing, waterL: number, a: Assumptions): Found<TankFinding>[] {
+function nitrite(s: QuarantineState, waterL: number, a: Assumptions): Raised<TankFinding>[] {
   const n = s.latest.nitriteMgL;
   if (!n || n.value < a.nitriteWatchMgL || s.nowMs - n.ms > FRESH_MS) return [];
   const share = tens(shareToReach(n.value, 0.8 * a.nitriteWatchMgL));
@@ -83,9 +90,9 @@ function nitrite(s: Standing, waterL: number, a: Assumptions): Found<TankFinding
   ];
 }
 
-function acidity(f: Facts, s: Standing, a: Assumptions): Found<TankFinding>[] {
-  const day = seriesOf(f, 'pH').filter((x) => s.nowMs - x.ms < FRESH_MS);
-  const out: Found<TankFinding>[] = [];
+function acidity(f: QuarantineRecord, s: QuarantineState, a: Assumptions): Raised<TankFinding>[] {
+  const day = figureSeries(f, 'pH').filter((x) => s.nowMs - x.ms < FRESH_MS);
+  const out: Raised<TankFinding>[] = [];
   if (day.length > 1) {
     const by = Math.max(...day.map((x) => x.value)) - Math.min(...day.map((x) => x.value));
     if (by > a.phSwingWatch)
@@ -115,10 +122,10 @@ const nameOf = (m: Treatment): string => (isCopper(m) ? 'copper' : m.name);
  * Medicines over what harms, as they are in the water by doses, changes and what was measured, however long ago: an
  * overdose stays one until water was changed. Copper under its band only where that was measured lately.
  */
-function medicines(s: Standing, waterL: number): Found<TankFinding>[] {
+function medicines(s: QuarantineState, waterL: number): Raised<TankFinding>[] {
   const read = s.latest.copperMgL;
   const fresh = read !== undefined && s.nowMs - read.ms <= FRESH_MS;
-  return s.water.flatMap((w): Found<TankFinding>[] => {
+  return s.water.flatMap((w): Raised<TankFinding>[] => {
     const { bandFromMgL: from, bandToMgL: to, targetMgL = 1 } = w.medicine;
     const inMgL = w.unit === 'mg/L';
     const harms = (inMgL ? to : undefined) ?? OVER_TARGET * (inMgL ? targetMgL : 1);
@@ -157,7 +164,7 @@ function medicines(s: Standing, waterL: number): Found<TankFinding>[] {
 }
 
 /** A whole tank of prepared water stands by while medicine is in it or before a change (W56). */
-function reserve(f: Facts, s: Standing): Found<TankFinding>[] {
+function reserve(f: QuarantineRecord, s: QuarantineState): Raised<TankFinding>[] {
   const soon = f.duties.some(
     (d) =>
       d.kind === 'water' && d.doneMs === null && d.waived === '' && d.dueMs > s.nowMs && d.dueMs < s.nowMs + 24 * HOUR,
@@ -167,16 +174,16 @@ function reserve(f: Facts, s: Standing): Found<TankFinding>[] {
 }
 
 /** Signs of the last look, as long as a look speaks for them. */
-export function signsSeen(s: Standing): { sign: Sign; ms: number; part?: string; many?: number }[] {
+export function signsSeen(s: QuarantineState): { sign: QuarantineSign; ms: number; part?: string; many?: number }[] {
   const look = s.entries.findLast((e) => e.kind === 'look');
   if (look?.kind !== 'look' || s.nowMs - Date.parse(look.at) > FRESH_MS) return [];
   return look.signs.map((x) => ({ ...x, ms: Date.parse(look.at) }));
 }
 
 /** What a tank in its weeks wants of hands. */
-export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found<TankFinding>[] {
+export function quarantineFindings(f: QuarantineRecord, s: QuarantineState, a: Assumptions): Raised<TankFinding>[] {
   const under = underTreatment(s)[0];
-  const carbon: Found<TankFinding>[] =
+  const carbon: Raised<TankFinding>[] =
     s.carbonIn && under && s.now.phase.kind !== 'carbon'
       ? [{ finding: { code: 'carbon', of: under.medicine.name }, severity: 'now', sinceMs: null }]
       : [];
@@ -187,7 +194,7 @@ export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found
     ...medicines(s, f.waterL),
     ...acidity(f, s, a),
     ...reserve(f, s),
-    ...signsSeen(s).map((x): Found<TankFinding> => ({
+    ...signsSeen(s).map((x): Raised<TankFinding> => ({
       finding: { code: 'sign', of: x.sign, part: x.part ?? null, many: x.many ?? null },
       severity: 'today',
       sinceMs: x.ms,
@@ -197,12 +204,12 @@ export function quarantineFindings(f: Facts, s: Standing, a: Assumptions): Found
 }
 
 /** Signs that go from one tank to another with water, net or hand: parasites and what grows on a skin (common practice). */
-const CATCHING: readonly Sign[] = ['flashing', 'spots', 'dust', 'fuzz', 'planaria'];
+const CATCHING: readonly QuarantineSign[] = ['flashing', 'spots', 'dust', 'fuzz', 'planaria'];
 
 /** What was seen in a tank that shares water, net or animals with this one. */
-export const twinFindings = (tank: string, seen: ReturnType<typeof signsSeen>): Found<TankFinding>[] =>
+export const twinFindings = (tank: string, seen: ReturnType<typeof signsSeen>): Raised<TankFinding>[] =>
   seen
-    .filter((x) => CATCHING.includes(x.sign) && signs[x.sign])
+    .filter((x) => CATCHING.includes(x.sign) && quarantineSigns[x.sign])
     .map((x) => ({ finding: { code: 'twin-sign', of: x.sign, tank }, severity: 'now', sinceMs: x.ms }));
 
 /** A reading older than this speaks no more for a tank in which animals live. */
@@ -246,7 +253,7 @@ export function residentFindings(
   animals: readonly Tenant[],
   nowMs: number,
   { volumeL, judged = false }: { volumeL?: number | undefined; judged?: boolean } = {},
-): Found<TankFinding>[] {
+): Raised<TankFinding>[] {
   if (animals.length === 0) return [];
   const last = Math.max(-Infinity, ...Object.values(read).map((x) => x.ms));
   if (last === -Infinity) return [{ finding: { code: 'never-read' }, severity: 'know', sinceMs: null }];
@@ -264,7 +271,7 @@ export function residentFindings(
   };
   const days = Math.floor((nowMs - last) / DAY);
   return [
-    ...stopsByReading(still, animals, volumeL).map((stop): Found<TankFinding> => ({
+    ...stopsByReading(still, animals, volumeL).map((stop): Raised<TankFinding> => ({
       finding: { code: 'harms-animals', of: stop.code, stop },
       severity: 'stop',
       sinceMs: sinceOf[stop.code]?.ms ?? null,
@@ -276,7 +283,7 @@ export function residentFindings(
             finding: { code: 'read-long-ago', days },
             severity: 'know',
             sinceMs: last + READ_MS,
-          } satisfies Found<TankFinding>,
+          } satisfies Raised<TankFinding>,
         ]
       : []),
   ];
@@ -285,8 +292,8 @@ export function residentFindings(
 /** Animals of a tank that were promised: more of one lot than are there, or one animal to two. */
 export const promisedFindings = (
   lots: readonly { name: string; there: number; promised: readonly { code: string; count: number }[] }[],
-): Found<TankFinding>[] =>
-  lots.flatMap(({ name, there, promised }): Found<TankFinding>[] => {
+): Raised<TankFinding>[] =>
+  lots.flatMap(({ name, there, promised }): Raised<TankFinding>[] => {
     const sum = promised.reduce((n, p) => n + p.count, 0);
     if (sum <= there) return [];
     const finding = {

@@ -22,8 +22,8 @@ export interface Guess {
 }
 
 /** Animals by which a water is guessed: their kind, and the warmth they are usually kept at, °C. */
-export type Kept = Pick<Species, 'water' | 'usualC'>;
-export const someFish: Kept = { water: 'fresh', usualC: 25 };
+export type KeptSpecies = Pick<Species, 'water' | 'usualC'>;
+export const someFish: KeptSpecies = { water: 'fresh', usualC: 25 };
 
 /** Nine in ten lie within so many standard deviations on both sides. */
 const NINE_IN_TEN = 1.645;
@@ -33,7 +33,7 @@ const SEA_SPREAD = 1;
 const BRACKISH_SPREAD = 2;
 
 /** What one figure is taken for where it is not known; a meter's dissolved solids tell of the hardness in fresh water. */
-export function guessOf(k: WaterFigure, w: Water, kept: Kept, a: Assumptions): Guess {
+export function guessOf(k: WaterFigure, w: Water, kept: KeptSpecies, a: Assumptions): Guess {
   const salt = { fresh: 0, brackish: a.guessBrackishSalinity, marine: a.guessSeaSalinity }[kept.water];
   // From where the engine judges a water as sea it is guessed as one.
   const sea = (w.salinity ?? salt) >= SEA_JUDGED_FROM;
@@ -87,7 +87,7 @@ const measuredOf = <W extends Water & { guessed?: readonly WaterFigure[] }>(w: W
 /** Any water with what is not known of it; `untilMs` is when it is used, by which a copied figure is too old or not. */
 export function assumedWater<W extends Water>(
   water: W,
-  kept: Kept,
+  kept: KeptSpecies,
   a: Assumptions,
   untilMs: number,
 ): Omit<W, WaterFigure | 'guessed'> & AssumedWater {
@@ -118,7 +118,7 @@ export function assume(
 }
 
 function assumedOf(c: Consignment, species: readonly Species[], a: Assumptions): AssumedConsignment {
-  const keptOf = (lines: readonly { speciesId: string }[]): Kept =>
+  const keptOf = (lines: readonly { speciesId: string }[]): KeptSpecies =>
     species.find((s) => s.id === (lines[0] ?? c.lines[0])?.speciesId) ?? someFish;
   const usedMs = Date.parse(c.actual.sealedAt ?? c.handOverAt);
   const openedMs = Date.parse(c.actual.openedAt ?? c.openingAt);

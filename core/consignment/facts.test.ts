@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Actual, Facts } from './facts';
-import { actualOf, factsBetween, nothingYet, standing, together } from './standing';
+import { projectFacts, factsBetween, nothingYet, unstruck, mergeFacts } from './project-facts';
 
 const none: Facts = { observations: [], events: [] };
 const stamp = { at: '2026-11-26T10:00:00.000Z', by: '' };
@@ -31,26 +31,29 @@ describe('facts and how things stand by them', () => {
   test('a second reading does not overwrite the first: both stay, the later one counts', () => {
     const first = factsBetween(none, { ...nothingYet(), bags: [reading] }, stamp);
     const later = { ...reading, tempC: 22.1, at: '2026-11-26T11:00:00.000Z' };
-    const both = together(first, factsBetween(first, { ...nothingYet(), bags: [later] }, stamp));
+    const both = mergeFacts(first, factsBetween(first, { ...nothingYet(), bags: [later] }, stamp));
     expect(
-      standing(both.observations)
+      unstruck(both.observations)
         .filter((o) => o.quantity === 'tempC')
         .map((o) => [o.value, o.at]),
     ).toEqual([
       [21.4, stamp.at],
       [22.1, later.at],
     ]);
-    expect(actualOf(both).bags[0]!.tempC).toBe(22.1);
+    expect(projectFacts(both).bags[0]!.tempC).toBe(22.1);
   });
 
   test('what is emptied is struck out, every figure that told it, and an older one does not come back', () => {
     const first = factsBetween(none, { ...nothingYet(), bags: [reading] }, stamp);
-    const second = together(first, factsBetween(first, { ...nothingYet(), bags: [{ ...reading, tempC: 23 }] }, stamp));
-    const emptied = together(
+    const second = mergeFacts(
+      first,
+      factsBetween(first, { ...nothingYet(), bags: [{ ...reading, tempC: 23 }] }, stamp),
+    );
+    const emptied = mergeFacts(
       second,
       factsBetween(second, { ...nothingYet(), bags: [{ ...reading, tempC: null }] }, stamp),
     );
-    expect(actualOf(emptied).bags[0]!.tempC).toBeNull();
+    expect(projectFacts(emptied).bags[0]!.tempC).toBeNull();
     expect(emptied.observations).toHaveLength(first.observations.length + 1 + 2);
   });
 
@@ -107,8 +110,8 @@ describe('facts and how things stand by them', () => {
     fc.assert(
       fc.property(fc.array(actual, { minLength: 1, maxLength: 5 }), (states) => {
         let facts = none;
-        for (const state of states) facts = together(facts, factsBetween(facts, state, stamp));
-        expect(sorted(actualOf(facts))).toEqual(sorted(states[states.length - 1]!));
+        for (const state of states) facts = mergeFacts(facts, factsBetween(facts, state, stamp));
+        expect(sorted(projectFacts(facts))).toEqual(sorted(states[states.length - 1]!));
         const numbers = [...facts.observations, ...facts.events].map((f) => f.n);
         expect(new Set(numbers).size).toBe(numbers.length);
       }),

@@ -7,7 +7,7 @@ import {
   type BagFigure,
   type Quantity,
 } from '@/core/measurement/quantities';
-import { figure, figures } from '@/core/measurement/schema';
+import { figure, figuresSchema } from '@/core/measurement/schema';
 
 /**
  * What happened, apart from what was planned. Facts only grow: each has its instant, its subject and who told it, and a
@@ -106,7 +106,7 @@ export const bagReadingSchema = z.object({
 export type BagReading = z.infer<typeof bagReadingSchema>;
 
 /** Measured water of a tank, as far as it was measured. */
-export const measuredWaterSchema = figures(waterQuantities);
+export const measuredWaterSchema = figuresSchema(waterQuantities);
 /** The box as it was seen on its way. */
 const scanSchema = z.object({
   /** The leg that had begun, counted from 0 at the hand-over. */

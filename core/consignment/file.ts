@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { count, text } from '@/core/quantities/shapes';
 import type { Facts } from './facts';
-import { actualOf, factsBetween } from './standing';
+import { projectFacts, factsBetween } from './project-facts';
 import { problemsOf, refuse, type Outcome } from './outcome';
 import { crossChecks } from './rules';
 import { fileSchema, FORMAT, type Consignment, type ConsignmentFile } from './schema';
@@ -15,7 +15,7 @@ export const noHistory = (): History => ({ observations: [], events: [], movemen
 /** A file of a consignment and everything that happened to it; `actual` is the view of its facts. */
 export const fileOf = (c: Consignment, history: History): ConsignmentFile => ({
   ...c,
-  actual: actualOf(history),
+  actual: projectFacts(history),
   ...history,
 });
 
@@ -46,7 +46,7 @@ export function readFile(json: unknown): Outcome<{ consignment: Consignment; his
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { consignment, history } = partsOf(parsed.data);
   const facts = factsIn(consignment, history);
-  const c = { ...consignment, actual: actualOf(facts) };
+  const c = { ...consignment, actual: projectFacts(facts) };
   const cross = crossChecks(c);
   return cross.length > 0
     ? { ok: false, problems: cross }

@@ -15,7 +15,7 @@ export interface FoundPhoto {
   jpeg: string;
 }
 
-export interface Found extends Facts {
+export interface ReceiverReport extends Facts {
   format: typeof FOUND_FORMAT;
   version: typeof FOUND_VERSION;
   /** Of the consignment. */
@@ -41,7 +41,7 @@ export function sumOfFound({ sum: _, ...rest }: Record<string, unknown>): string
   return sumOf(JSON.stringify(rest));
 }
 
-export function sealed(f: Omit<Found, 'format' | 'version' | 'sum'>): Found {
+export function sealed(f: Omit<ReceiverReport, 'format' | 'version' | 'sum'>): ReceiverReport {
   const { id, code, by, madeAt, observations, events, photos } = f;
   const file = {
     format: FOUND_FORMAT,
@@ -74,7 +74,7 @@ export const fromText = (text: string): Uint8Array =>
  * The same file as text, in parts of so many characters, without its pictures: each part names itself, of how many, and of
  * which whole.
  */
-export function foundParts(f: Found, most: number): string[] {
+export function foundParts(f: ReceiverReport, most: number): string[] {
   const packed = toText(zlibSync(strToU8(JSON.stringify(sealed({ ...f, photos: [] }))), { level: 9 }));
   const sum = sumOf(packed);
   const count = Math.max(1, Math.ceil(packed.length / most));

@@ -6,11 +6,11 @@ export interface Problem {
   message: string;
 }
 /** Somebody saved in between: their state as the form would show it, and the version to save over. */
-export interface Conflict {
+export interface EditConflict {
   version: number;
   theirs: unknown;
 }
-export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[]; conflict?: Conflict };
+export type Outcome<T> = { ok: true; value: T } | { ok: false; problems: Problem[]; conflict?: EditConflict };
 
 export const refuse = (path: string, message: string): { ok: false; problems: Problem[] } => ({
   ok: false,

@@ -13,7 +13,7 @@ import { movementSchema } from './movements';
 import { predictionSchema } from './prediction';
 import { traceSchema } from './trace';
 import { toldFigures } from '@/core/measurement/quantities';
-import { figures } from '@/core/measurement/schema';
+import { figuresSchema } from '@/core/measurement/schema';
 import { between, count, instant, lines, text } from '@/core/quantities/shapes';
 
 /**
@@ -60,7 +60,7 @@ export const partySchema = z.object({
 });
 
 /** Water as far as somebody measured or told it. What is not there nobody knows; what it is taken for is no part of it (`assume.ts`). */
-export const waterSchema = figures(toldFigures).extend({
+export const waterSchema = figuresSchema(toldFigures).extend({
   /** Of figures that were copied from a reading: when that was. */
   readAt: z.partialRecord(z.enum(toldFigures), instant).optional(),
 });
@@ -315,7 +315,7 @@ export const consignmentSchema = z.object({
   companions: z.array(companionSchema).max(40).optional(),
   /** Figures that an earlier version filled in and nothing proves: they count as unknown until somebody puts them back. */
   unproven: z
-    .array(z.object({ where: text(40), figures: figures(toldFigures) }))
+    .array(z.object({ where: text(40), figures: figuresSchema(toldFigures) }))
     .max(60)
     .optional(),
   booking: bookingSchema.optional(),
@@ -335,7 +335,7 @@ export const consignmentSchema = z.object({
 export type Consignment = z.infer<typeof consignmentSchema>;
 
 /** What is edited whole and stored as a document: everything but the facts. */
-export type Plan = Omit<z.infer<typeof consignmentSchema>, 'actual'>;
+export type PlannedConsignment = Omit<z.infer<typeof consignmentSchema>, 'actual'>;
 
 /** The open file: the plan with everything that happened to it. */
 export const fileSchema = consignmentSchema.extend({

@@ -1,6 +1,6 @@
 import type { Observation } from './facts';
 import { seenOf } from './seen-signs';
-import { openingOrder, signIds, signs, signsNow, soWhat, type Sign } from './signs';
+import { openingOrder, signIds, arrivalSigns, signsNow, soWhat, type ArrivalSign } from './signs';
 
 const told = (n: number, word: string, strikes: number | null = null, id = 'A1'): Observation => ({
   n,
@@ -40,6 +40,7 @@ describe('what is seen through the film', () => {
     expect(openingOrder(bags, now).map((b) => b.id)).toEqual(['A3', 'A1', 'A2', 'A4']);
   });
   test('no sign frightens without saying what to do about it: weak ones all have a sentence', () => {
-    for (const id of signIds) if ((signs[id] as Sign).weak) expect((signs[id] as Sign).so).toBeTruthy();
+    for (const id of signIds)
+      if ((arrivalSigns[id] as ArrivalSign).weak) expect((arrivalSigns[id] as ArrivalSign).so).toBeTruthy();
   });
 });

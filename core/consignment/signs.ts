@@ -1,5 +1,5 @@
 /** Something that is seen through the film or in the box before anything is opened (W45, W53; common practice †). */
-export interface Sign {
+export interface ArrivalSign {
   words: string;
   of: 'bag' | 'box';
   /** What it means for the hands; nothing where it is only told. */
@@ -10,7 +10,7 @@ export interface Sign {
   packed?: 'layers' | 'water' | 'inside' | 'pack' | 'lining' | 'copper';
 }
 
-export const signs = {
+export const arrivalSigns = {
   side: { of: 'bag', words: 'on its side', so: 'This bag first, with the least handling.', weak: true },
   fast: { of: 'bag', words: 'breathes fast', so: 'This bag first, with the least handling.', weak: true },
   still: {
@@ -76,19 +76,21 @@ export const signs = {
     words: 'crushed or open',
     so: 'Photograph it before taking anything out; the carrier will ask.',
   },
-} as const satisfies Record<string, Sign>;
-export type SignId = keyof typeof signs;
-export const signIds = Object.keys(signs) as [SignId, ...SignId[]];
+} as const satisfies Record<string, ArrivalSign>;
+export type SignId = keyof typeof arrivalSigns;
+export const signIds = Object.keys(arrivalSigns) as [SignId, ...SignId[]];
 
 /** What else cannot be so where one of a group was pressed: a box has one kind of lining. */
 export const rivalsOf = (sign: SignId): SignId[] => {
-  const { of, packed } = signs[sign] as Sign;
+  const { of, packed } = arrivalSigns[sign] as ArrivalSign;
   if (!packed || packed === 'inside') return [];
-  return signIds.filter((s) => s !== sign && (signs[s] as Sign).packed === packed && signs[s].of === of);
+  return signIds.filter(
+    (s) => s !== sign && (arrivalSigns[s] as ArrivalSign).packed === packed && arrivalSigns[s].of === of,
+  );
 };
 
 /** One look: what was seen, or that it was seen no more. */
-export interface Seen {
+export interface SeenSign {
   sign: SignId;
   at: string;
   by: string;
@@ -97,13 +99,13 @@ export interface Seen {
 }
 
 /** What is seen now, each once. */
-export const signsNow = (seen: readonly Seen[]): SignId[] => [
+export const signsNow = (seen: readonly SeenSign[]): SignId[] => [
   ...new Set(seen.filter((s) => !s.struck).map((s) => s.sign)),
 ];
 
 /** What they mean for the hands, each sentence once. */
 export const soWhat = (now: readonly SignId[]): string[] => [
-  ...new Set(now.flatMap((s) => ('so' in signs[s] ? [(signs[s] as Sign).so!] : []))),
+  ...new Set(now.flatMap((s) => ('so' in arrivalSigns[s] ? [(arrivalSigns[s] as ArrivalSign).so!] : []))),
 ];
 
 /**
@@ -116,7 +118,7 @@ export type Path = (typeof paths)[number];
 export const pathOf = (now: readonly SignId[], sedated: boolean): Path =>
   now.some((s) => s === 'spots' || s === 'fuzz')
     ? 'ill'
-    : now.some((s) => (signs[s] as Sign).weak)
+    : now.some((s) => (arrivalSigns[s] as ArrivalSign).weak)
       ? 'weak'
       : sedated
         ? 'drugged'
@@ -130,6 +132,6 @@ export const openingOrder = <B extends { id: string }>(
   bags: readonly B[],
   now: (bagId: string) => readonly SignId[],
 ): B[] => {
-  const weak = (b: B): boolean => now(b.id).some((s) => (signs[s] as Sign).weak);
+  const weak = (b: B): boolean => now(b.id).some((s) => (arrivalSigns[s] as ArrivalSign).weak);
   return [...bags.filter(weak), ...bags.filter((b) => !weak(b))];
 };

@@ -5,7 +5,7 @@ import { row } from '@/core/catalogue/row';
 import type { BagType } from '@/core/catalogue/schema';
 import type { Bag, OrderLine } from '@/core/consignment/schema';
 import { capital } from '@/core/quantities/words';
-import { item, TREATED, type CheckItem, type Plan } from './item';
+import { item, TREATED, type CheckItem, type ChecklistInput } from './item';
 
 const OXYGEN =
   'Compressed oxygen feeds fire: no flame, no smoking, no oil on fittings. Cylinder chained, valve opened slowly, room aired. Stretched bands can hit your eyes: look away.';
@@ -13,7 +13,7 @@ const OXYGEN =
 const cm = (x: number): string => x.toFixed(x < 3 ? 1 : 0);
 
 /** "3 Neon tetra from tank R4, female, 2.5 cm, Orange line". */
-function animalsOf({ c, catalogue }: Plan, x: Bag['animals'][number]): string {
+function animalsOf({ c, catalogue }: ChecklistInput, x: Bag['animals'][number]): string {
   const line: OrderLine = c.lines.find((l) => l.id === x.lineId)!;
   const sex = x.males !== undefined ? `${x.males} male, ${x.count - x.males} female` : line.sex;
   return [
@@ -40,7 +40,7 @@ function gasWords(type: BagType, bag: Bag): string[] {
 }
 
 /** A dose that is watched before the bag is closed (handbook W27: open, several minutes; rolling or gasping is too much). */
-function sedation(p: Plan, bag: Bag, water: readonly string[], dosed: readonly string[]): CheckItem[] {
+function sedation(p: ChecklistInput, bag: Bag, water: readonly string[], dosed: readonly string[]): CheckItem[] {
   const what = `bag ${bag.id}`;
   const minutes = p.a.sedationWatchMin;
   return [
@@ -72,7 +72,7 @@ function sedation(p: Plan, bag: Bag, water: readonly string[], dosed: readonly s
 }
 
 /** The steps of one bag, in the order of the hands. `first` is the first of the evening, with the caution of the cylinder. */
-export function bagItems(p: Plan, bag: Bag, first: boolean): CheckItem[] {
+export function bagItems(p: ChecklistInput, bag: Bag, first: boolean): CheckItem[] {
   const { c, catalogue, a } = p;
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   const dosed = givenTo({}, bag, catalogue).map((g) => `${capital(doseWords(g, bag.waterL))} of ${g.treatment.name}`);

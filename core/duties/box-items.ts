@@ -7,19 +7,19 @@ import {
   liningWords,
   packWords,
 } from '@/core/box/contents';
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { row } from '@/core/catalogue/row';
 import type { Bag, Box } from '@/core/consignment/schema';
 import { expectedSurfaceC } from '@/core/heat/proof';
 import { capital } from '@/core/quantities/words';
 import { crossesBorder } from './border';
-import { item, type CheckItem, type Plan } from './item';
+import { item, type CheckItem, type ChecklistInput } from './item';
 
 /** Minutes a pack of a box lies open before the lid, as the figures assume. */
-const openMin = (p: Plan, pack: Box['packs'][number]): number => pack.openedMin ?? p.a.packBenchMin;
+const openMin = (p: ChecklistInput, pack: Box['packs'][number]): number => pack.openedMin ?? p.a.packBenchMin;
 
 /** Packs by kind over all boxes: opened together, proved one by one. */
-export function packItems(p: Plan): CheckItem[] {
+export function packItems(p: ChecklistInput): CheckItem[] {
   const { c, catalogue, a } = p;
   const counts = new Map<string, number>();
   for (const x of c.boxes.flatMap((b) => b.packs)) counts.set(x.packId, (counts.get(x.packId) ?? 0) + x.count);
@@ -57,7 +57,7 @@ export function packItems(p: Plan): CheckItem[] {
   });
 }
 
-const madeWords = ({ catalogue }: Plan, box: Box): string => {
+const madeWords = ({ catalogue }: ChecklistInput, box: Box): string => {
   const made = madeOf(catalogue, box);
   return `${capital(made.name)}, ${made.insideCm.join(' × ')} cm inside, wall ${made.wallCm} cm`;
 };
@@ -112,7 +112,7 @@ const forCarrier = (rest: OfBox, box: Box, n: string): CheckItem[] => [
 ];
 
 /** The steps of one box, from the empty one to the scale. */
-export function boxItems(p: Plan, box: Box): CheckItem[] {
+export function boxItems(p: ChecklistInput, box: Box): CheckItem[] {
   const { c, catalogue } = p;
   const n = c.boxes.length > 1 ? ` ${box.id}` : '';
   const inside = c.bags.filter((b) => b.boxId === box.id);

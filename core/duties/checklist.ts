@@ -9,12 +9,12 @@ import { counted } from '@/core/quantities/words';
 import { crossesBorder } from './border';
 import { bagItems } from './bag-items';
 import { boxItems, packItems } from './box-items';
-import { item, TREATED, type CheckItem, type Plan } from './item';
+import { item, TREATED, type CheckItem, type ChecklistInput } from './item';
 
 export type { CheckItem } from './item';
 
 /** Water for the bags of each tank: how much, how warm, and what goes into all of it (one step a tank). */
-function waterItems({ c, catalogue }: Plan): CheckItem[] {
+function waterItems({ c, catalogue }: ChecklistInput): CheckItem[] {
   const tankOf = (b: Bag): string => c.lines.find((l) => l.id === b.animals[0]?.lineId)?.tank ?? '';
   const tanks = [...new Set(c.bags.map(tankOf))];
   const drawn = drawnWith(c, catalogue);
@@ -37,11 +37,11 @@ function waterItems({ c, catalogue }: Plan): CheckItem[] {
   });
 }
 
-const nameOf = ({ c, catalogue }: Plan, lineId: string): string =>
+const nameOf = ({ c, catalogue }: ChecklistInput, lineId: string): string =>
   row(catalogue.species, c.lines.find((l) => l.id === lineId)!.speciesId, 'species').name;
 
 /** What travels along and is no animal. */
-const alongItems = ({ c }: Plan): CheckItem[] =>
+const alongItems = ({ c }: ChecklistInput): CheckItem[] =>
   (c.companions ?? []).map((x) => {
     const parcel = x.vessel === 'parcel';
     return item({
@@ -52,14 +52,14 @@ const alongItems = ({ c }: Plan): CheckItem[] =>
         ? ['Separate parcel, not in the box: needs no warmth']
         : x.kind === 'food'
           ? ['Dry, closed, away from wet paper']
-          : [`Damp, not under water, with air, in a ${x.vessel} of its own`, 'Away from packs: they cook it'],
+          : [`Damp, not under water, with air, in a separate ${x.vessel}`, 'Away from packs: they cook it'],
       work: { of: 'bag', share: 0.3 },
       ...(parcel || x.kind === 'food' ? { mayWait: 'It can follow by parcel tomorrow.' } : {}),
     });
   });
 
 /** Leaks show on paper; each bag has its own ten minutes, so a leaking one starts them anew. */
-function standItems({ c, catalogue, a }: Plan): CheckItem[] {
+function standItems({ c, catalogue, a }: ChecklistInput): CheckItem[] {
   const bags = c.bags.filter((b) => !row(catalogue.bags, b.bagTypeId, 'bag').breather);
   if (bags.length === 0) return [];
   return [
@@ -74,7 +74,7 @@ function standItems({ c, catalogue, a }: Plan): CheckItem[] {
   ];
 }
 
-const borderItems = ({ c }: Plan): CheckItem[] =>
+const borderItems = ({ c }: ChecklistInput): CheckItem[] =>
   crossesBorder(c)
     ? [
         item({
@@ -94,7 +94,7 @@ const borderItems = ({ c }: Plan): CheckItem[] =>
     : [];
 
 /** The tank of an own move: what goes before the net, and what comes after the last bag (W84). */
-function takenDown({ c }: Plan, bagged: boolean): CheckItem[] {
+function takenDown({ c }: ChecklistInput, bagged: boolean): CheckItem[] {
   if (c.direction !== 'own-move') return [];
   const fish = takingDown.findIndex((t) => t.key === 'fish');
   const turns = bagged ? takingDown.slice(fish + 1) : takingDown.slice(0, fish);
@@ -114,7 +114,7 @@ function takenDown({ c }: Plan, bagged: boolean): CheckItem[] {
 
 /** The packing of one consignment in working order (common practice), with its cautions where they apply. */
 export function packingChecklist(c: Consignment, catalogue: Catalogue): CheckItem[] {
-  const p: Plan = { c, catalogue, a: withOverrides(c.assumptions) };
+  const p: ChecklistInput = { c, catalogue, a: withOverrides(c.assumptions) };
   const bags = c.bags.flatMap((bag, i) => bagItems(p, bag, i === 0));
   return [
     item({

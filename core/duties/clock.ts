@@ -13,7 +13,7 @@ export interface EveningStep extends CheckItem {
 export const stepId = (code: string, key: string): string => `${code} ${key}`;
 
 /** Steps that stand open and may not wait, in their order, by name. */
-export const undone = <S extends EveningStep>(
+export const openSteps = <S extends EveningStep>(
   steps: readonly S[],
   isDone: (step: S) => boolean,
 ): { key: string; words: string }[] =>
@@ -73,7 +73,7 @@ export interface EveningClock {
 }
 
 /** What is left to do × how long it takes here, and what waits for a clock, against the hour to leave. */
-export function clockOf(
+export function eveningClock(
   steps: readonly EveningStep[],
   tickedMs: TickedMs,
   pace: Pace,

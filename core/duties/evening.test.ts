@@ -4,8 +4,8 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
-import { before, clockOf, readyMs, stepId, type EveningStep } from './clock';
-import { eveningOf, type Packed } from './evening';
+import { before, eveningClock, readyMs, stepId, type EveningStep } from './clock';
+import { eveningSteps, type Packed } from './evening';
 import { doneOf, minutesOf, paceOf, usualPace } from './pace';
 
 const a = withOverrides({});
@@ -28,7 +28,7 @@ const nothing = (): null => null;
 
 describe('the evening', () => {
   const two = [packed(order('KC-0001', 3)), packed(order('KC-0002', 2))];
-  const steps = eveningOf(two, pace);
+  const steps = eveningSteps(two, pace);
 
   test('goes labels of all, water of all, bag by bag, stands, boxes; each shipment with all of its steps once', () => {
     const kinds = steps.map((s) => s.phase).filter((p) => p !== 'packs');
@@ -42,7 +42,7 @@ describe('the evening', () => {
   });
 
   test('seals the weakest bag last, whatever box it is of, and tells what that spares it', () => {
-    const weak = eveningOf(
+    const weak = eveningSteps(
       [packed(order('KC-0001', 3), { A1: 4, A2: 30, A3: 20 }), packed(order('KC-0002', 2), { A1: 50, A2: 11 })],
       pace,
     );
@@ -54,21 +54,21 @@ describe('the evening', () => {
   });
 
   test('keeps the order of the plan where margin is alike or unknown', () => {
-    const alike = eveningOf([packed(order('KC-0001', 3), { A1: 20.1, A2: 20.2, A3: null })], pace);
+    const alike = eveningSteps([packed(order('KC-0001', 3), { A1: 20.1, A2: 20.2, A3: null })], pace);
     expect(alike.filter((s) => s.key.startsWith('bag:')).map((s) => s.bagId)).toEqual(['A3', 'A1', 'A2']);
   });
 
   test('doses a sedated bag one bag earlier, so that its watch runs beside the work', () => {
     const x = order('KC-0001', 3);
     const asleep = { ...x, bags: x.bags.map((b) => (b.id === 'A2' ? { ...b, sedated: true } : b)) };
-    const keys = eveningOf([packed(asleep)], pace)
+    const keys = eveningSteps([packed(asleep)], pace)
       .filter((s) => s.phase === 'bags')
       .map((s) => s.key);
     expect(keys).toEqual(['sedate:A2', 'bag:A1', 'watch:A2', 'bag:A2', 'bag:A3']);
   });
 
   test('opens packs so that they lie open as long as the figures assume before the first lid', () => {
-    const many = eveningOf([packed(order('KC-0001', 8))], pace);
+    const many = eveningSteps([packed(order('KC-0001', 8))], pace);
     const open = at(many, 'KC-0001', `pack:${heat.id}`);
     const lid = at(many, 'KC-0001', `lid:${c.boxes[0]!.id}`);
     const between = many.slice(open + 1, lid).reduce((s, x) => s + minutesOf(x, pace), 0);
@@ -100,7 +100,7 @@ describe('the evening', () => {
               Object.fromEntries(x.bags.map((b, i) => [b.id, o.slack[i]!])),
             );
           });
-          const all = eveningOf(list, pace);
+          const all = eveningSteps(list, pace);
           const place = new Map(all.map((s, i) => [s.id, i]));
           for (const s of all)
             for (const k of before(s)) expect(place.get(stepId(s.code, k))!).toBeLessThan(place.get(s.id)!);
@@ -112,7 +112,7 @@ describe('the evening', () => {
 });
 
 describe('the clock of the evening', () => {
-  const steps = eveningOf([packed(order('KC-0001', 2))], pace);
+  const steps = eveningSteps([packed(order('KC-0001', 2))], pace);
   const now = Date.parse('2026-11-24T17:00:00Z');
 
   test('a timed step is ready so long after the last of what it waits for, and not before all are done', () => {
@@ -125,14 +125,14 @@ describe('the clock of the evening', () => {
   });
 
   test('what is left is the sum of what is open; late is what passes the hour to leave', () => {
-    const k = clockOf(steps, nothing, pace, now + 60 * MIN, now);
+    const k = eveningClock(steps, nothing, pace, now + 60 * MIN, now);
     expect(k.leftMin).toBeCloseTo(
       steps.reduce((s, x) => s + minutesOf(x, pace), 0),
       6,
     );
     expect(k.readyMs - now).toBeGreaterThanOrEqual(k.leftMin * MIN - 1);
     expect(k.lateMin).toBe(Math.round((k.readyMs - now) / MIN - 60));
-    expect(clockOf(steps, () => now, pace, now - 60 * MIN, now)).toMatchObject({ leftMin: 0, lateMin: 0 });
+    expect(eveningClock(steps, () => now, pace, now - 60 * MIN, now)).toMatchObject({ leftMin: 0, lateMin: 0 });
   });
 
   test('only what has a reason may be dropped', () => {
@@ -145,8 +145,8 @@ describe('the clock of the evening', () => {
       weightKg: 0.1,
       boxId: null,
     };
-    const withFood = eveningOf([packed(order('KC-0001', 2, { companions: [food] }))], pace);
-    const k = clockOf(withFood, nothing, pace, now, now);
+    const withFood = eveningSteps([packed(order('KC-0001', 2, { companions: [food] }))], pace);
+    const k = eveningClock(withFood, nothing, pace, now, now);
     expect(k.mayWait.map((w) => w.id)).toEqual(['KC-0001 along:K1']);
   });
 });

@@ -5,7 +5,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 import { byNumber } from '@/core/quantities/words';
 import { packingChecklist } from './checklist';
-import type { CheckItem, Phase } from './item';
+import type { CheckItem, PackingPhase } from './item';
 import { minutesOf, type Pace } from './pace';
 import { stepId, type EveningStep } from './clock';
 
@@ -86,11 +86,11 @@ function withPacks(steps: EveningStep[], packs: readonly EveningStep[], pace: Pa
  * The steps of an evening in the order in which hands do them: labels of all, water of all, then bag by bag with the
  * weakest last, stands and looks, then box by box, those that leave first at first (common practice; W10, W20, W29).
  */
-export function eveningOf(packed: readonly Packed[], pace: Pace): EveningStep[] {
+export function eveningSteps(packed: readonly Packed[], pace: Pace): EveningStep[] {
   const leave = (p: Packed): number => keyInstants(p.c, p.catalogue, assumptionsOf(p)).leaveMs;
   const inOrder = [...packed].sort((x, y) => leave(x) - leave(y) || byNumber(x.c.code, y.c.code));
   const lists = new Map(inOrder.map((p) => [p, packingChecklist(p.c, p.catalogue)]));
-  const of = (phase: Phase, test: (i: CheckItem) => boolean = () => true): EveningStep[] =>
+  const of = (phase: PackingPhase, test: (i: CheckItem) => boolean = () => true): EveningStep[] =>
     inOrder.flatMap((p) =>
       lists
         .get(p)!

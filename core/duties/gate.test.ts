@@ -3,9 +3,9 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import type { NumberedPack } from '@/core/heat/numbered';
 import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
-import { eveningOf } from './evening';
-import { foundAtGate, type Found } from './gate';
-import { leftOut, type Told } from './left-out';
+import { eveningSteps } from './evening';
+import { foundAtGate, type GateInput } from './gate';
+import { leftOut, type PackingRecord } from './skipped-steps';
 import { clockMs } from './clock';
 import { usualPace } from './pace';
 
@@ -20,8 +20,8 @@ const food = {
   boxId: null,
 };
 const c = { ...example, companions: [food], boxes: [{ ...example.boxes[0]!, declaredKg: 5 }] };
-const steps = eveningOf([{ c, catalogue, slackH: {} }], usualPace(withOverrides({})));
-const found = (more: Partial<Found> = {}): Found => ({
+const steps = eveningSteps([{ c, catalogue, slackH: {} }], usualPace(withOverrides({})));
+const found = (more: Partial<GateInput> = {}): GateInput => ({
   packs: [],
   scaleKg: new Map(),
   rests: null,
@@ -29,7 +29,7 @@ const found = (more: Partial<Found> = {}): Found => ({
   a: withOverrides({}),
   ...more,
 });
-const words = (f: Found): string[] => foundAtGate(c, f).map((m) => m.words);
+const words = (f: GateInput): string[] => foundAtGate(c, f).map((m) => m.words);
 const MONDAY = Date.parse('2026-11-30T15:00:00Z');
 /** Every step in its order, each as soon as its clock has run. */
 function inTime(): Map<string, number> {
@@ -41,11 +41,11 @@ function inTime(): Map<string, number> {
   }
   return at;
 }
-const told = (at: Map<string, number>, weighed = c.boxes.map((b) => b.id)): Told => ({
+const told = (at: Map<string, number>, weighed = c.boxes.map((b) => b.id)): PackingRecord => ({
   tickedMs: (_, key) => at.get(key) ?? null,
   weighed: new Set(weighed),
 });
-const keysOf = (t: Told): string[] => leftOut(steps, t).map((m) => m.key);
+const keysOf = (t: PackingRecord): string[] => leftOut(steps, t).map((m) => m.key);
 
 describe('the gate', () => {
   test('is open where everything is done in its time and weighed', () => {

@@ -4,10 +4,10 @@ import { capital, tripsWords } from '@/core/quantities/words';
 import { crossesBorder } from './border';
 import { stateOf } from '@/core/engine/forward';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import type { Missing } from './left-out';
+import type { Missing } from './skipped-steps';
 
 /** What was found at the packing and is known of the day, as far as the gate asks for it. */
-export interface Found {
+export interface GateInput {
   packs: readonly NumberedPack[];
   /** Last weight of the scale by box, kg. */
   scaleKg: ReadonlyMap<string, number>;
@@ -19,7 +19,7 @@ export interface Found {
 }
 
 /** A shipment that this house would not send: by its own marks of hours and chance. */
-function belowMark({ outlook: { worstSlackH, chance, draws }, a }: Found): Missing[] {
+function belowMark({ outlook: { worstSlackH, chance, draws }, a }: GateInput): Missing[] {
   if (stateOf(worstSlackH, a, chance) !== 'stop') return [];
   const told = [
     ...(chance !== null && chance < a.stopBelowChance
@@ -48,7 +48,7 @@ function badPacks(packs: readonly NumberedPack[]): Missing[] {
 }
 
 /** Boxes that are heavier than was booked. */
-function overweight(c: Pick<Consignment, 'boxes'>, scaleKg: Found['scaleKg']): Missing[] {
+function overweight(c: Pick<Consignment, 'boxes'>, scaleKg: GateInput['scaleKg']): Missing[] {
   return c.boxes.flatMap((b) => {
     const kg = scaleKg.get(b.id);
     return kg !== undefined && b.declaredKg !== undefined && kg > b.declaredKg
@@ -76,7 +76,7 @@ const refusedPlants = (c: Pick<Consignment, 'companions' | 'sender' | 'receiver'
 /** What speaks against the hand-over besides what hands left out: the risk, the day, and what was found and not mended. */
 export const foundAtGate = (
   c: Pick<Consignment, 'boxes' | 'companions' | 'sender' | 'receiver'>,
-  found: Found,
+  found: GateInput,
 ): Missing[] => [
   ...belowMark(found),
   ...(found.rests ? [{ key: '', words: capital(found.rests) }] : []),

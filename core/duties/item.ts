@@ -3,10 +3,10 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
 
 /** Part of the evening that a step belongs to, in the order of the work. */
-export type Phase = 'labels' | 'water' | 'bags' | 'stand' | 'packs' | 'boxes' | 'papers';
+export type PackingPhase = 'labels' | 'water' | 'bags' | 'stand' | 'packs' | 'boxes' | 'papers';
 
 /** What a step is counted by, and how much of one such piece of work it is. */
-export interface Work {
+export interface WorkPeriod {
   of: 'label' | 'tank' | 'bag' | 'box';
   share: number;
 }
@@ -14,7 +14,7 @@ export interface Work {
 /** One step of the packing: what hands do, at what place of the evening, and what has to have stood before. */
 export interface CheckItem {
   key: string;
-  phase: Phase;
+  phase: PackingPhase;
   title: string;
   /** What hands do, one after another, each with its figures. */
   lines: readonly string[];
@@ -24,7 +24,7 @@ export interface CheckItem {
   /** The bag this item is about; `bag:` closes it. */
   bagId?: string;
   boxId?: string;
-  work: Work;
+  work: WorkPeriod;
   /** It may be done only so long after these were; at once, where the minutes are 0. */
   after?: { keys: readonly string[]; minutes: number; what: string };
   /** Steps that have to be done before it: what it holds, closes or rests on. */
@@ -34,7 +34,7 @@ export interface CheckItem {
 }
 
 /** What items are made from. */
-export interface Plan {
+export interface ChecklistInput {
   c: Consignment;
   catalogue: Catalogue;
   a: Assumptions;

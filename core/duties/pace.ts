@@ -1,9 +1,9 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import type { CheckItem, Work } from './item';
+import type { CheckItem, WorkPeriod } from './item';
 
 /** Minutes that a piece of work takes here, and from how many of them that was learned. */
 export type Pace = Readonly<
-  Record<Work['of'], { minutes: number; from: number; /** Spread of one piece, min. */ sd?: number }>
+  Record<WorkPeriod['of'], { minutes: number; from: number; /** Spread of one piece, min. */ sd?: number }>
 >;
 
 /** The usual figures: nothing is known of this house. */
@@ -18,7 +18,7 @@ export const minutesOf = (i: Pick<CheckItem, 'work'>, pace: Pace): number => i.w
 
 /** One step as it was done: what it was, and minutes since the press before it. */
 export interface Done {
-  work: Work;
+  work: WorkPeriod;
   minutes: number;
 }
 
@@ -37,7 +37,7 @@ export function doneOf(steps: readonly Pick<CheckItem, 'key' | 'work'>[], ticks:
  */
 export function paceOf(done: readonly Done[], a: Assumptions): Pace {
   const usual = usualPace(a);
-  const of = (kind: Work['of']): Pace[Work['of']] => {
+  const of = (kind: WorkPeriod['of']): Pace[WorkPeriod['of']] => {
     const least = usual[kind].minutes / 10;
     const own = done.filter(
       (d) => d.work.of === kind && d.work.share > 0 && d.minutes >= least * d.work.share && d.minutes <= a.pauseMin,

@@ -6,7 +6,7 @@ import type { Scan } from '@/core/consignment/facts';
 import type { Consignment } from '@/core/consignment/schema';
 import { HOUR, MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
-import { plannedRoad, roadAt, type Road } from './road';
+import { plannedRoad, roadAt, type RoadState } from './road';
 
 const planned = exampleConsignment();
 const LEFT = Date.parse(planned.handOverAt);
@@ -18,14 +18,14 @@ const left: Consignment = {
 };
 const legs = plannedRoad(left, catalogue);
 const seen = (leg: number, ms: number): Scan => ({ leg, at: iso(ms), words: '', method: 'typed' });
-const on = (of: typeof left, ms: number, scans: Scan[]): Road => {
+const on = (of: typeof left, ms: number, scans: Scan[]): RoadState => {
   const c = scans.length > 0 ? { ...of, actual: { ...of.actual, scans } } : of;
   const r = roadAt(c, catalogue, emptyCalendar, ms);
   if (!r.ok) throw new Error(r.problems[0]!.message);
   return r.value;
 };
 
-const at = (ms: number, ...scans: Scan[]): Road => on(left, ms, scans);
+const at = (ms: number, ...scans: Scan[]): RoadState => on(left, ms, scans);
 
 describe('a box on its road', () => {
   test('that has not left has none', () => {

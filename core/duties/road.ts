@@ -1,6 +1,6 @@
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { keyInstants, legsOf, onTheWay, type Leg } from '@/core/calendar/legs';
-import { legAt } from '@/core/calendar/seen';
+import { legAt } from '@/core/calendar/sightings';
 import type { Calendar } from '@/core/calendar/schema';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
@@ -34,7 +34,7 @@ interface Help {
 }
 
 /** How the box stands on its way, as it is known at an instant. */
-export interface Road {
+export interface RoadState {
   legs: RoadLeg[];
   /** The leg it is in; −1 before the first, `legs.length` once it is delivered. */
   leg: number;
@@ -160,7 +160,7 @@ function helpsOf(
  * `c` with its scans and the newest forecast; a consignment that was handed over and not opened. Refuses with the sentence
  * of the evaluation where it cannot be computed.
  */
-export function roadAt(c: Consignment, catalogue: Catalogue, calendar: Calendar, nowMs: number): Outcome<Road> {
+export function roadAt(c: Consignment, catalogue: Catalogue, calendar: Calendar, nowMs: number): Outcome<RoadState> {
   if (!c.actual.handedOverAt) return refuse('road', `${c.code} has not left yet.`);
   const a: Assumptions = withOverrides(c.assumptions);
   const scans = c.actual.scans ?? [];

@@ -1,6 +1,6 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { cameInto } from '@/core/consignment/came';
+import { cameInto } from '@/core/consignment/arrival-counts';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import type { Consignment } from '@/core/consignment/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
@@ -29,7 +29,7 @@ export type MomentKind =
   | 'claim';
 
 /** Something to do at an instant; `tank` where it belongs to one. */
-export interface Moment {
+export interface ScheduleMoment {
   key: string;
   kind: MomentKind;
   atMs: number;
@@ -43,15 +43,21 @@ export interface Moment {
 
 /** Collects moments, each with a key of its own. */
 function moments() {
-  const out: Moment[] = [];
+  const out: ScheduleMoment[] = [];
   return {
-    add: (m: Omit<Moment, 'key'>): void => void out.push({ ...m, key: m.tank ? `${m.kind}:${m.tank}` : m.kind }),
-    inOrder: (): Moment[] => out.sort((x, y) => x.atMs - y.atMs),
+    add: (m: Omit<ScheduleMoment, 'key'>): void =>
+      void out.push({ ...m, key: m.tank ? `${m.kind}:${m.tank}` : m.kind }),
+    inOrder: (): ScheduleMoment[] => out.sort((x, y) => x.atMs - y.atMs),
   };
 }
 
 /** A duty that hands do: by day, and it says so where the exact hour would be night. */
-const byDay = (exactMs: number, zone: string, a: Assumptions, detail: string): Pick<Moment, 'atMs' | 'detail'> => {
+const byDay = (
+  exactMs: number,
+  zone: string,
+  a: Assumptions,
+  detail: string,
+): Pick<ScheduleMoment, 'atMs' | 'detail'> => {
   const atMs = withHands(exactMs, zone, a);
   return { atMs, detail: atMs === exactMs ? detail : `${detail} ${clockWords(exactMs, zone)} would be at night.` };
 };
@@ -123,7 +129,7 @@ function tankMoments(
  * fasted; the slowest gut in a tank decides its last feed unless a school was chosen. What would fall into the night is
  * done the evening before, and says so.
  */
-export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
+export function backwardSchedule(c: Consignment, catalogue: Catalogue): ScheduleMoment[] {
   const a = withOverrides(c.assumptions);
   const k = keyInstants(c, catalogue, a);
   const plannedMs = plannedSealMs(c, catalogue, a);
@@ -210,7 +216,7 @@ export function backwardSchedule(c: Consignment, catalogue: Catalogue): Moment[]
 const KIT_H = 2;
 
 /** The receiver's side, backwards from the delivery (common practice): the tank a day ahead, sea water a day ahead, the door. */
-export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[] {
+export function receivingSchedule(c: Consignment, catalogue: Catalogue): ScheduleMoment[] {
   const a = withOverrides(c.assumptions);
   const { zone } = c.receiver.place;
   const { add, inOrder } = moments();
@@ -275,7 +281,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Moment[
 }
 
 /** Everything to be done for a consignment at this house: what it sends it prepares, what comes it receives. */
-export const scheduleOf = (c: Consignment, catalogue: Catalogue): Moment[] =>
+export const scheduleOf = (c: Consignment, catalogue: Catalogue): ScheduleMoment[] =>
   c.direction === 'incoming' ? receivingSchedule(c, catalogue) : backwardSchedule(c, catalogue);
 
 /** Before the bags are sealed there is a point in these; after it they are past. */
@@ -298,7 +304,11 @@ export function isPast(c: Pick<Consignment, 'direction' | 'actual'>, kind: Momen
 }
 
 /** What moved between two schedules, in words: from when to when, what is new, what falls away. */
-export function movedWords(before: readonly Moment[], after: readonly Moment[], zone: string): Map<string, string> {
+export function movedWords(
+  before: readonly ScheduleMoment[],
+  after: readonly ScheduleMoment[],
+  zone: string,
+): Map<string, string> {
   const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
   const out = new Map<string, string>();
   for (const m of after) {

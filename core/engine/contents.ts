@@ -8,7 +8,7 @@ import { dkhToMeqL } from '@/core/quantities/units';
 import type { BagContents } from '@/core/bag/simulate';
 import { gutHours } from '@/core/fish/fasting';
 import { fastOfTank, plannedSealMs } from '@/core/calendar/fast';
-import { judgeOf } from '@/core/fish/tolerance';
+import { ammoniaJudgeOf } from '@/core/fish/tolerance';
 import { OXYGEN_IN_AIR } from '@/core/water/oxygen';
 import { freeSurfaceM2 } from '@/core/bag/geometry';
 import type { Bag, Consignment, OrderLine } from '@/core/consignment/schema';
@@ -72,7 +72,7 @@ export function contentsOf(
     })),
     sedated: bag.sedated || effects.sedates,
     sealedAtH: sealing.afterH,
-    judge: judgeOf(kinds.map((k) => k.species)),
+    judge: ammoniaJudgeOf(kinds.map((k) => k.species)),
     surfaceM2: freeSurfaceM2({
       widthCm: type.widthCm,
       waterL: bag.waterL,

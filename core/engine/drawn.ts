@@ -4,11 +4,11 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Species } from '@/core/catalogue/schema';
 import { climatesAsPlanned, type Climate } from '@/core/weather/ambient';
 import { outdoors } from '@/core/weather/place-air';
-import { LEG_SLOTS, type Drawn } from './luck';
+import { LEG_SLOTS, type VariateSet } from './random-variates';
 import type { Prepared, PreparedBag, PreparedBox } from './prepare';
 
 /** The climates of the legs as this draw has them; out of doors is out of doors. */
-export const climatesOf = ({ legs, a }: Pick<Prepared, 'legs' | 'a'>, d: Drawn): Climate[] =>
+export const climatesOf = ({ legs, a }: Pick<Prepared, 'legs' | 'a'>, d: VariateSet): Climate[] =>
   climatesAsPlanned(legs, a).map((k, i) => {
     const s = i % LEG_SLOTS;
     if (!outdoors(legs[i]!.kind)) k.warmerC = a.placeSigmaC * d.places[s]!;
@@ -20,7 +20,12 @@ export const climatesOf = ({ legs, a }: Pick<Prepared, 'legs' | 'a'>, d: Drawn):
 const GUESSED_PH = [5.5, 8.8] as const;
 
 /** A bag with its water as this draw has it: where nobody measured it, another each time. */
-export function filledAs({ contents, unsure }: PreparedBag, d: Drawn, startC: number, a: Assumptions): BagContents {
+export function filledAs(
+  { contents, unsure }: PreparedBag,
+  d: VariateSet,
+  startC: number,
+  a: Assumptions,
+): BagContents {
   if (!unsure) return contents;
   const drawn = {
     ...contents,
@@ -39,7 +44,7 @@ export function drawLimits(
   limits: readonly BagLimits[],
   { boxes, a }: Pick<Prepared, 'boxes' | 'a'>,
   places: readonly Int32Array[],
-  d: Drawn,
+  d: VariateSet,
 ): void {
   let n = 0;
   for (const { bags } of boxes)

@@ -1,9 +1,9 @@
 import { bagCurves, simulateBag, type BagCurves } from '@/core/bag/simulate';
-import { aliveShare, severityOf, shareThatDies, type Severity } from '@/core/bag/survival';
+import { aliveShare, severityOf, shareThatDies, type LimitExcess } from '@/core/bag/survival';
 import { factors, firstToFail, safeHours, type BagLimits, type Factor, type SafeHours } from '@/core/bag/slack';
 import type { Holiday } from '@/core/calendar/schema';
 import { thermalDose } from '@/core/fish/thermal-dose';
-import { twinsOf } from './twins';
+import { identicalBags } from './identical-bags';
 import { boxCurves, simulateBox, type BoxCurves } from '@/core/heat/box';
 import { heatModel, modelBetween, type BoxLoad, type HeatModel } from '@/core/heat/model';
 import { meansOf } from '@/core/weather/ambient';
@@ -11,8 +11,9 @@ import { causes, EXAMINED, MEASURED_DRAWS, noneSaved, type Cause } from './cause
 import { climatesOf, drawLimits, filledAs, knownOf, oxygenSigmasOf, type KnownBox } from './drawn';
 import type { Risk } from './risk';
 import { Tally } from './tally';
-import { fanOf, percentile, type Fan } from './fan';
-import { asPlanned, slotOfKind, BOX_SLOTS, luckOf, PACK_SLOTS, type Luck, warmerBy, type Drawn } from './luck';
+import { fanOf, percentile, type Fan } from './percentiles';
+import { asPlanned, BOX_SLOTS, PACK_SLOTS, slotOfKind, variatesOf, warmerBy } from './random-variates';
+import type { RandomVariates, VariateSet } from './random-variates';
 import { heldUp, type Prepared } from './prepare';
 
 /** Draws are computed on a half-hour step: within 0.1 °C and one point of chance of the five-minute one (tested). */
@@ -59,10 +60,10 @@ export class Draws {
   /** Heat models by box and step of loss. */
   private readonly models: Map<number, HeatModel>[];
   private readonly late = new Map<string, Prepared>();
-  private readonly luck: Luck;
+  private readonly luck: RandomVariates;
   private readonly outcomes: Outcome[] = [];
   private readonly tally: Tally;
-  private readonly severity: Severity = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
+  private readonly severity: LimitExcess = { ammonia: 0, temperature: 0, carbon: 0, oxygen: 0 };
   private readonly aliveNow: Float64Array;
   /** Limits of every bag in the run at hand. */
   private readonly limits: BagLimits[];
@@ -98,7 +99,7 @@ export class Draws {
     this.speciesIds = [...new Set(p.consignment.lines.map((l) => l.speciesId))];
     this.speciesOf = bags.map((b) => Int32Array.from(b.species, (s) => this.speciesIds.indexOf(s.id)));
     this.useSigma = oxygenSigmasOf(p, this.speciesIds);
-    this.twins = twinsOf(p);
+    this.twins = identicalBags(p);
     this.use = bags.map((b) => new Float64Array(b.species.length));
     this.boxes = p.boxes.map((b) => boxCurves(b.bags.length, p.steps));
     this.bag = bagCurves(p.steps);
@@ -109,7 +110,7 @@ export class Draws {
     this.boxKind = p.boxes.map((b) => slotOfKind(b.box.boxTypeId));
     this.known = p.boxes.map((b) => knownOf(p, b));
     this.models = p.boxes.map(() => new Map());
-    this.luck = luckOf(p, seed, holidays, this.speciesIds.length);
+    this.luck = variatesOf(p, seed, holidays, this.speciesIds.length);
     this.followedSteps = Math.min(p.steps, Math.ceil(p.openH / p.stepH) + 1);
     this.slackSteps = Math.min(p.steps, Math.round((p.deadlineH + SLACK_BEYOND_H) / p.stepH) + 1);
     this.tally = new Tally(bags.map((b) => ({ id: b.bag.id, animals: b.animals })));
@@ -133,7 +134,7 @@ export class Draws {
   }
 
   /** One draw: to its own opening, and without its delay as far as slack is looked for. */
-  private one(d: Drawn): Outcome {
+  private one(d: VariateSet): Outcome {
     const { p } = this;
     const openH = Math.min(p.horizonH, p.openH + d.delayH);
     const toOpening = Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1));
@@ -164,7 +165,7 @@ export class Draws {
   }
 
   /** The journey with the delay of a draw, made once for each. */
-  private journeyOf(d: Drawn): Prepared {
+  private journeyOf(d: VariateSet): Prepared {
     if (d.delayH === 0) return this.p;
     const key = `${d.delayH} ${d.place}`;
     let p = this.late.get(key);
@@ -183,7 +184,7 @@ export class Draws {
   }
 
   /** The box with what it loses in this draw. */
-  private modelOf(box: number, d: Drawn): HeatModel {
+  private modelOf(box: number, d: VariateSet): HeatModel {
     const { a } = this.p;
     const loss = a.boxSigma * d.boxes[box % BOX_SLOTS]! + this.known[box]!.sigma * d.boxKinds[this.boxKind[box]!]!;
     if (this.coarse) return this.modelAt(box, Math.round(loss / COARSE_LOSS) * (COARSE_LOSS / LOSS_NODE));
@@ -196,7 +197,7 @@ export class Draws {
   /** The boxes' heat with these numbers; `each` is called for every bag with its water, as soon as its box is computed. */
   private heat(
     p: Prepared,
-    d: Drawn,
+    d: VariateSet,
     steps: number,
     each: (box: number, bag: number, tempC: Float64Array, place: number) => void,
   ): void {
@@ -248,7 +249,7 @@ export class Draws {
   }
 
   /** One journey with these numbers; lost is what fails before `openH`. Writes the hours of every bag into `firstH`. */
-  private run(d: Drawn, steps: number, openH: number, keep: boolean): Outcome {
+  private run(d: VariateSet, steps: number, openH: number, keep: boolean): Outcome {
     const p = this.journeyOf(d);
     const { stepH, a } = p;
     const o: Outcome = { lost: false, factor: null, bag: -1, coldestC: Infinity, warmestC: -Infinity };
@@ -322,7 +323,7 @@ export class Draws {
   }
 
   /** A draw to its opening with some of its luck as planned. */
-  private lostWith(d: Drawn): boolean {
+  private lostWith(d: VariateSet): boolean {
     const { p } = this;
     const openH = Math.min(p.horizonH, p.openH + d.delayH);
     return this.run(d, Math.min(p.steps, Math.max(2, Math.ceil(openH / p.stepH) + 1)), openH, false).lost;

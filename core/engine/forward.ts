@@ -1,4 +1,4 @@
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { layersOf } from '@/core/bag/making';
 import { effectsOf, givenTo, unfit } from '@/core/bag/treatments';
 import { row } from '@/core/catalogue/row';
@@ -6,11 +6,11 @@ import type { Catalogue, Service, Species } from '@/core/catalogue/schema';
 import { simulateBag, type BagCurves } from '@/core/bag/simulate';
 import { thermalDose } from '@/core/fish/thermal-dose';
 import { firstToFail, safeHours, type BagLimits, type Factor, type SafeHours, safeOf, slackOf } from '@/core/bag/slack';
-import { standingOf, type Arrangement } from '@/core/box/arrange';
+import { standingBagOf, type Arrangement } from '@/core/box/arrange';
 import { boxWeights, outsideCm, type BoxWeights } from '@/core/box/weights';
 import { chargeable, type Freight } from '@/core/box/freight';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { drivenTooFast, wayOf } from '@/core/calendar/reach';
+import { drivenTooFast, wayOf } from '@/core/calendar/distance';
 import { compatibility } from '@/core/fish/compatibility';
 import { classAt, longestFastH } from '@/core/fish/fasting';
 import { simulateBox, type BoxCurves } from '@/core/heat/box';
@@ -18,7 +18,7 @@ import { massOfLine } from './contents';
 import type { Clock, Prepared, PreparedBag, PreparedBox } from './prepare';
 import type { Box, Consignment } from '@/core/consignment/schema';
 import type { Risk } from './risk';
-import { twinsOf } from './twins';
+import { identicalBags } from './identical-bags';
 
 export type State = 'fine' | 'watch' | 'stop';
 
@@ -113,7 +113,7 @@ function warningsOf(p: Prepared, bag: PreparedBag, r: Omit<BagResult, 'warnings'
       `pH falls from ${bag.contents.pH.toFixed(1)} to ${r.curves.pH[upTo]!.toFixed(1)} by opening: a large step back up.`,
     );
   const type = row(p.catalogue.bags, bag.bag.bagTypeId, 'bag');
-  const { fillShare } = standingOf(bag.bag, type, a);
+  const { fillShare } = standingBagOf(bag.bag, type, a);
   const { waterL, gasL } = bag.bag;
   if (fillShare > 0.98) warnings.push(`The bag is over-filled: ${(100 * fillShare).toFixed(0)} % of its capacity.`);
   else if (
@@ -268,7 +268,7 @@ export function forward(p: Prepared): Forward {
   if (uncoveredFromH !== null && uncoveredFromH < p.deadlineH)
     notes.push(`The forecast ends ${uncoveredFromH.toFixed(0)} h after sealing; after that its last day is repeated.`);
   notes.push(...outOfReach(p, service), ...longBench(p));
-  const twins = twinsOf(p);
+  const twins = identicalBags(p);
   const boxes: BoxResult[] = [];
   const bags: BagResult[] = [];
   for (const box of p.boxes) {

@@ -1,4 +1,4 @@
-import { holesOf6mm, madeOf, tapeFactor } from '@/core/box/made';
+import { holesOf6mm, madeOf, tapeFactor } from '@/core/box/box-construction';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';

@@ -8,7 +8,7 @@ import { benchBox } from '@/tests/bench-box';
 import { delaysOf } from './delays';
 import { exampleConsignment } from '@/tests/example';
 import { Draws, DRAW_STEP_H } from './draws';
-import { percentile } from './fan';
+import { percentile } from './percentiles';
 import { normalQuantile, normalShare, streamOf } from './random';
 
 const prepared = (c: Consignment, stepH = DRAW_STEP_H, beyondH = 100): Prepared => {

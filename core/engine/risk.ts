@@ -1,6 +1,6 @@
 import { factors, type Factor } from '@/core/bag/slack';
 import type { Cause } from './causes';
-import { percentile } from './fan';
+import { percentile } from './percentiles';
 
 /** What the draws say of one bag. */
 export interface BagRisk {

@@ -13,7 +13,7 @@ import type { Forward } from '@/core/engine/forward';
 import type { Risk } from '@/core/engine/risk';
 
 /** How another plan of an order comes out; null where it is refused. */
-export type Measure = (c: Consignment) => Measured | null;
+export type MeasurePlan = (c: Consignment) => Measured | null;
 type Measured = Forward & { risk: Risk | null };
 
 interface Progress {
@@ -51,7 +51,7 @@ const WARM_DRAWS = BLOCK;
 export function* alternatives(
   c: Consignment,
   catalogue: Catalogue,
-  other: Measure,
+  other: MeasurePlan,
   holidays: readonly Holiday[],
 ): Generator<Progress, Alternative[]> {
   const out: Alternative[] = [];
@@ -106,7 +106,7 @@ export function* alternatives(
 }
 
 /** A change of one press, and what it does to the weakest bag and to the weight. */
-export interface Advice {
+export interface BagAdvice {
   said: string;
   bags: Bag[];
   /** Hours the worst tenth of the weakest bag gains; negative where it loses. */
@@ -130,9 +130,9 @@ const hoursOr = (h: number | null): number => Math.min(SURE_H, h ?? SURE_H);
 export function* adviceOn(
   c: Consignment,
   catalogue: Catalogue,
-  other: Measure,
+  other: MeasurePlan,
   now: Measured,
-): Generator<Progress, Advice[]> {
+): Generator<Progress, BagAdvice[]> {
   const before = now.risk ? now : other(c);
   if (!before) return [];
   const kgOf = (x: Consignment): number => x.boxes.reduce((s, b) => s + costOfBox(x, b, catalogue).kg, 0);
@@ -142,7 +142,7 @@ export function* adviceOn(
   // The weakest for hours, the strongest for weight.
   const asked = [...new Set([...weakestFirst.slice(0, 2), ...weakestFirst.slice(-2)])].slice(0, ADVISED);
   const changes = asked.flatMap((b) => changesFor(c, b.id, b.factor, catalogue, before.assumptions));
-  const out: Advice[] = [];
+  const out: BagAdvice[] = [];
   for (const [done, { said, bags }] of changes.entries()) {
     yield { stage: 'advice', done, of: changes.length };
     const of = { ...c, bags };

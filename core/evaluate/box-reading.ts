@@ -1,11 +1,11 @@
-import { holesOf6mm } from '@/core/box/made';
+import { holesOf6mm } from '@/core/box/box-construction';
 import { delayPlaces, packingOf, type DelayPlace, type Packing } from '@/core/calendar/legs';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Box, Consignment, Forecast } from '@/core/consignment/schema';
 import { DRAW_STEP_H } from '@/core/engine/draws';
 import { forward, least } from '@/core/engine/forward';
 import { heldUp, prepare, withBox, type Prepared } from '@/core/engine/prepare';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import { OXYGEN_IN_AIR_DRY } from '@/core/heat/pack';
 
 /** What a box comes to, as planned and without chance, to the end of its window. */
@@ -96,7 +96,7 @@ export function boxReadingOf(
   const p = made.value;
   const f = forward(p);
   const curve = (v: ArrayLike<number>, decimals: number): number[] =>
-    sampled(v, { stepH: DRAW_STEP_H, everyH: DRAW_STEP_H, decimals });
+    sampleCurve(v, { stepH: DRAW_STEP_H, everyH: DRAW_STEP_H, decimals });
   return {
     boxId,
     figures: figuresOf(p, boxId),

@@ -9,16 +9,16 @@ import { emptyCalendar } from '@/core/calendar/calendar';
 import type { Calendar } from '@/core/calendar/schema';
 import { Draws, DRAW_STEP_H } from '@/core/engine/draws';
 import type { Risk } from '@/core/engine/risk';
-import { type Fan } from '@/core/engine/fan';
-import { doorProblems } from '@/core/consignment/door';
-import { drain } from '@/core/engine/drain';
+import { type Fan } from '@/core/engine/percentiles';
+import { doorProblems } from '@/core/consignment/validate';
+import { runToEnd } from '@/core/engine/run-to-end';
 import { forward, toldBy, type Forward } from '@/core/engine/forward';
 import { BLOCK } from '@/core/engine/random';
 import { prepare } from '@/core/engine/prepare';
-import { readingOf, type BagReading } from './reading';
+import { readingOf, type BagDetail } from './reading';
 import { boxReadingOf, type BoxReading } from './box-reading';
 import { whatIf, type Otherwise } from './what-if';
-import { adviceOn, alternatives, type Advice, type Alternative, type Measure } from './alternatives';
+import { adviceOn, alternatives, type BagAdvice, type Alternative, type MeasurePlan } from './alternatives';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 
@@ -78,9 +78,9 @@ export interface Evaluation extends Forward {
   packs: Record<string, PackOption[]>;
   bagPlans: Record<string, BagPlanOption[]>;
   plans: Alternative[];
-  advice: Advice[];
+  advice: BagAdvice[];
   whatIf: Otherwise[];
-  reading: BagReading | null;
+  reading: BagDetail | null;
   box: BoxReading | null;
   days: DayOption[] | null;
 }
@@ -205,7 +205,7 @@ export function* evaluation(
 
 /** How another plan of the same order is told: by as many draws as a keystroke takes, of the same luck. */
 const measure =
-  (catalogue: Catalogue, forecast: Forecast | null, { seed, calendar }: EvaluateOptions): Measure =>
+  (catalogue: Catalogue, forecast: Forecast | null, { seed, calendar }: EvaluateOptions): MeasurePlan =>
   (c) => {
     const e = evaluate(c, catalogue, forecast, {
       stepH: DRAW_STEP_H,
@@ -233,5 +233,5 @@ export function evaluate(
   forecast: Forecast | null,
   options: EvaluateOptions = {},
 ): Outcome<Evaluation> {
-  return drain(evaluation(c, catalogue, forecast, options));
+  return runToEnd(evaluation(c, catalogue, forecast, options));
 }

@@ -4,9 +4,9 @@ import type { Calendar } from '@/core/calendar/schema';
 import type { DayOption } from '@/core/choose/days';
 import type { PackOption } from '@/core/choose/packs';
 import type { Risk } from '@/core/engine/risk';
-import type { Fan } from '@/core/engine/fan';
-import type { Advice, Alternative } from './alternatives';
-import type { BagReading } from './reading';
+import type { Fan } from '@/core/engine/percentiles';
+import type { BagAdvice, Alternative } from './alternatives';
+import type { BagDetail } from './reading';
 import type { BoxReading } from './box-reading';
 import type { Otherwise } from './what-if';
 import { evaluation, type EvaluateOptions, type Progress } from './evaluate';
@@ -34,9 +34,9 @@ export interface JobResult {
   warned: Record<string, string[]>;
   /** Plans of bags for several goals. */
   plans: Alternative[];
-  advice: Advice[];
+  advice: BagAdvice[];
   whatIf: Otherwise[];
-  reading: BagReading | null;
+  reading: BagDetail | null;
   box: BoxReading | null;
   /** Ship days × services, best first; null where they were not asked for. */
   days: DayOption[] | null;

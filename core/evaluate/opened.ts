@@ -1,5 +1,5 @@
 import { assume } from '@/core/consignment/assume';
-import { openedFrom, type Foretold } from '@/core/acclimation/opened';
+import { openedFrom, type PredictedOpening } from '@/core/acclimation/opened';
 import type { OpenedBag } from '@/core/acclimation/vessel';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -18,7 +18,7 @@ export const judgedMs = (c: Consignment, e: Evaluation, nowMs: number): number =
   c.actual.arrivedAt ? Math.min(nowMs, e.instants.sealMs + e.horizonH * 3600_000) : e.instants.openMs;
 
 /** A bag of an evaluation, with everything that its opening is judged by. */
-export function foretold(c: Consignment, e: Evaluation, catalogue: Catalogue, bagId: string): Foretold {
+export function foretold(c: Consignment, e: Evaluation, catalogue: Catalogue, bagId: string): PredictedOpening {
   const bag = c.bags.find((b) => b.id === bagId)!;
   const { tempC, curves } = e.bags.find((b) => b.id === bagId)!;
   const contents = contentsOf(c, bag, catalogue, e.assumptions);

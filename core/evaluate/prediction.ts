@@ -1,7 +1,7 @@
 import { safeOf } from '@/core/bag/slack';
 import type { Prediction } from '@/core/consignment/prediction';
 import { ENGINE_VERSION } from '@/core/engine/version';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import type { Evaluation } from './evaluate';
 
 /** Distance of the points of a kept curve, h, and how far beyond the deadline they reach. */
@@ -12,7 +12,7 @@ const BEYOND_H = 24;
 export function predictionOf(e: Evaluation, moment: Prediction['moment'], at: string): Prediction {
   const untilH = e.deadlineH + BEYOND_H;
   const thin = (values: ArrayLike<number>, decimals: number): number[] =>
-    sampled(values, { stepH: e.stepH, everyH: EVERY_H, decimals, untilH });
+    sampleCurve(values, { stepH: e.stepH, everyH: EVERY_H, decimals, untilH });
   const { bagId, factor, safeH, slackH, worstSlackH, state } = e.overall;
   return {
     at,

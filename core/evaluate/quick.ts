@@ -7,7 +7,7 @@ import type { BagType, Catalogue } from '@/core/catalogue/schema';
 import { cities } from '@/core/catalogue/places';
 import { FORMAT, FORMAT_VERSION, type Consignment } from '@/core/consignment/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { nothingYet } from '@/core/consignment/standing';
+import { nothingYet } from '@/core/consignment/project-facts';
 import { mayShare } from '@/core/fish/sharing';
 import { HOUR } from '@/core/quantities/time';
 import { evaluate, KEYSTROKE_DRAWS } from './evaluate';

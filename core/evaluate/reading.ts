@@ -6,7 +6,7 @@ import type { Calendar } from '@/core/calendar/schema';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import { Draws, DRAW_STEP_H, SLACK_BEYOND_H } from '@/core/engine/draws';
-import { percentile } from '@/core/engine/fan';
+import { percentile } from '@/core/engine/percentiles';
 import { forward } from '@/core/engine/forward';
 import { prepare } from '@/core/engine/prepare';
 
@@ -21,7 +21,7 @@ export interface FactorHours {
 }
 
 /** One bag read closely: every limit by itself, with its spread and what it is made of. */
-export interface BagReading {
+export interface BagDetail {
   bagId: string;
   draws: number;
   /** Hours that were looked at; what fails later is beyond. */
@@ -41,7 +41,7 @@ export function readingOf(
     seed = 1,
     calendar = emptyCalendar,
   }: { packing?: Packing | undefined; seed?: number | undefined; calendar?: Calendar | undefined } = {},
-): BagReading | null {
+): BagDetail | null {
   const bag = c.bags.find((b) => b.id === bagId);
   if (!bag) return null;
   const alone = {

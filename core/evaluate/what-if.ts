@@ -5,7 +5,7 @@ import type { Catalogue } from '@/core/catalogue/schema';
 import type { Bag, Consignment, Forecast } from '@/core/consignment/schema';
 import { forward } from '@/core/engine/forward';
 import { heldUp, prepare, type Prepared } from '@/core/engine/prepare';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 
 /** What might be otherwise, one thing at a time. */
 export const whatIfs = {
@@ -93,7 +93,7 @@ export function whatIf(
     if (!p || !r) return [];
     const deadlineH = p.deadlineH + (what === 'late' ? LATE_H : 0);
     const curve = (values: ArrayLike<number>, decimals: number): number[] =>
-      sampled(values, { stepH: EVERY_H, everyH: EVERY_H, untilH: planned.deadlineH + 48, decimals });
+      sampleCurve(values, { stepH: EVERY_H, everyH: EVERY_H, untilH: planned.deadlineH + 48, decimals });
     return [
       {
         what,

@@ -7,7 +7,7 @@ import { mayShare, sharingWords } from './sharing';
 const SMALL_CM = 3;
 
 /** One kind in a bag. */
-export interface Company {
+export interface BagMate {
   species: Species;
   count: number;
   lengthCm: number;
@@ -30,7 +30,7 @@ export interface BagCircumstances {
  * dyes and sedatives, waters that do not mix, surface breathers without gas, temperature bands that do not meet.
  * An empty list when nothing speaks against it.
  */
-export function compatibility(company: readonly Company[], at: BagCircumstances, a: Assumptions): string[] {
+export function compatibility(company: readonly BagMate[], at: BagCircumstances, a: Assumptions): string[] {
   const out: string[] = [];
   for (const { species: s, count, lengthCm } of company) {
     if (!mayShare(s, lengthCm, count)) out.push(sharingWords(s, lengthCm));
@@ -53,7 +53,7 @@ export function compatibility(company: readonly Company[], at: BagCircumstances,
   return out;
 }
 
-function between(x: Company, y: Company, a: Assumptions): string[] {
+function between(x: BagMate, y: BagMate, a: Assumptions): string[] {
   const [big, small] = x.lengthCm >= y.lengthCm ? [x, y] : [y, x];
   if (big.species.id === small.species.id) {
     return small.lengthCm < a.evenSizeShare * big.lengthCm

@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
-import { compatibility, type Company } from './compatibility';
+import { compatibility, type BagMate } from './compatibility';
 import {
   classAt,
   clearingHours,
@@ -14,7 +14,7 @@ import {
 } from './fasting';
 import { METABOLISM_K, restingOxygenMgKgH, restingOxygenMmolH } from './metabolism';
 
-const of = (id: string, count = 1, lengthCm?: number): Company => {
+const of = (id: string, count = 1, lengthCm?: number): BagMate => {
   const species = row(catalogue.species, id, 'species');
   return { species, count, lengthCm: lengthCm ?? species.lengthCm };
 };

@@ -4,7 +4,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import { bearsFor24h, criticalC } from '@/core/catalogue/species-row';
 import { doseOfCurve, harmPerH, thermalDose } from './thermal-dose';
-import { judgeOf, thermalLimitsOf } from './tolerance';
+import { ammoniaJudgeOf, thermalLimitsOf } from './tolerance';
 
 const limits = { cold24C: 17, warm24C: 32, zC: 2 };
 const curve = (n: number, of: (i: number) => number): Float64Array => Float64Array.from({ length: n }, (_, i) => of(i));
@@ -94,8 +94,8 @@ describe('what a species tolerates', () => {
   test('several in a bag: the warmest cold and the coldest warm limit, and the strictest judge of ammonia', () => {
     const of = (...ids: string[]) => ids.map((id) => row(catalogue.species, id, 'species'));
     expect(thermalLimitsOf(of('discus', 'goldfish'), a)).toEqual({ cold24C: 18.5, warm24C: 34, zC: 2 });
-    expect(judgeOf(of('guppy', 'cherry-shrimp'))).toBe('fish');
-    expect(judgeOf(of('nerite-snail'))).toBe('mollusc');
-    expect(judgeOf(of('nerite-snail', 'guppy'))).toBe('both');
+    expect(ammoniaJudgeOf(of('guppy', 'cherry-shrimp'))).toBe('fish');
+    expect(ammoniaJudgeOf(of('nerite-snail'))).toBe('mollusc');
+    expect(ammoniaJudgeOf(of('nerite-snail', 'guppy'))).toBe('both');
   });
 });

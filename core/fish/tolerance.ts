@@ -59,7 +59,7 @@ export const thermalLimitsOf = (species: readonly Pick<Species, 'temp'>[], a: As
 });
 
 /** Whose criterion measures the ammonia of a bag: molluscs have their own, where mixed the stricter counts. */
-export function judgeOf(species: readonly Pick<Species, 'kind'>[]): AmmoniaJudge {
+export function ammoniaJudgeOf(species: readonly Pick<Species, 'kind'>[]): AmmoniaJudge {
   const molluscs = species.filter((s) => s.kind === 'snail' || s.kind === 'clam').length;
   return molluscs === 0 ? 'fish' : molluscs === species.length ? 'mollusc' : 'both';
 }

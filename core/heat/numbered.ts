@@ -1,7 +1,7 @@
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, PackType } from '@/core/catalogue/schema';
 import type { Facts, Observation } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import type { Consignment } from '@/core/consignment/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { proofOf, type Proof } from './proof';
@@ -41,8 +41,8 @@ export function numberedPacks(
   a: Assumptions,
 ): NumberedPack[] {
   const out: NumberedPack[] = [];
-  const events = standing(facts.events).filter((e) => e.kind === 'activated');
-  const read = standing(facts.observations).filter((o) => o.subject.kind === 'pack');
+  const events = unstruck(facts.events).filter((e) => e.kind === 'activated');
+  const read = unstruck(facts.observations).filter((o) => o.subject.kind === 'pack');
   for (const box of c.boxes) {
     const seen = new Map<string, number>();
     for (const p of box.packs) {

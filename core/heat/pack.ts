@@ -1,5 +1,5 @@
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { expNear } from '@/core/quantities/near';
+import { expNear } from '@/core/quantities/fast-math';
 import { R_L_KPA, KPA_PER_ATM, ZERO_C_IN_K } from '@/core/quantities/units';
 
 /** Complete oxidation 4 Fe + 3 O2 → 2 Fe2O3, ΔH −824.2 kJ/mol Fe2O3 (CRC/NIST, from memory): an upper bound. */

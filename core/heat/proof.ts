@@ -2,10 +2,10 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { PackType } from '@/core/catalogue/schema';
 import { ratedPowerW, type PackCurve } from './pack';
 
-export type Verdict = 'early' | 'fine' | 'slow' | 'dud' | 'hot';
+export type PackVerdict = 'early' | 'fine' | 'slow' | 'dud' | 'hot';
 
 export interface Proof {
-  verdict: Verdict;
+  verdict: PackVerdict;
   /** What a good one of its kind reads at that age in that room, °C. */
   expectedC: number;
   words: string;
@@ -39,7 +39,7 @@ export function expectedSurfaceC(
   return roomC + above;
 }
 
-const say: Record<Verdict, string> = {
+const say: Record<PackVerdict, string> = {
   early: 'too early: measure again',
   fine: 'as it should be',
   slow: 'slow: shake it, lay it flat in air, measure again in 20 minutes; then use another',
@@ -56,7 +56,7 @@ export function proofOf(
   const expectedC = expectedSurfaceC(pack, read.ageMin, read.roomC, a);
   const wanted = expectedC - read.roomC;
   const share = (read.surfaceC - read.roomC) / Math.max(LEAST_K, wanted);
-  const verdict: Verdict =
+  const verdict: PackVerdict =
     share > HOT && read.surfaceC - expectedC > LEAST_K
       ? 'hot'
       : wanted < LEAST_K || (read.ageMin < EARLY_MIN && share < SLOW)

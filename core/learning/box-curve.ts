@@ -9,7 +9,7 @@ import { climatesAsPlanned, meansOf } from '@/core/weather/ambient';
 import { outdoors } from '@/core/weather/place-air';
 
 /** Readings of one place in a box, hours from its sealing and °C. */
-export interface Readings {
+export interface BoxReadings {
   place: TracePlace;
   /** The bag it was with, by its place in the box; of the air and the outside −1. */
   bag: number;
@@ -67,7 +67,7 @@ export class Fit {
     private readonly p: Prepared,
     private readonly box: PreparedBox,
     private readonly rows: readonly Row[],
-    private readonly read: readonly Readings[],
+    private readonly read: readonly BoxReadings[],
     private readonly dud: string | null,
     readonly outside: Float64Array,
   ) {
@@ -186,7 +186,7 @@ export function covarianceOf(
   p: Prepared,
   fit: Fit,
   rows: readonly Row[],
-  used: readonly Readings[],
+  used: readonly BoxReadings[],
   weatherSigmaC: number,
 ): Matrix {
   const { a } = p;

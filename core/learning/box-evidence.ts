@@ -3,9 +3,9 @@ import { CholeskyDecomposition, determinant, inverse, Matrix } from 'ml-matrix';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Prepared } from '@/core/engine/prepare';
-import { covarianceOf, Fit, hourly, type Readings, type Row } from './box-curve';
+import { covarianceOf, Fit, hourly, type BoxReadings, type Row } from './box-curve';
 import { MODEL_OFF, priorOf } from './figures';
-import { ofTheKind, type Evidence, type Learned } from './information';
+import { ofTheKind, type Evidence, type Learned } from './gaussian-posterior';
 
 /** The rows as the catalogue has them, whatever was learned or tested since: what evidence is told against. */
 export const unlearned = (c: Catalogue): Catalogue => {
@@ -18,18 +18,18 @@ export const unlearned = (c: Catalogue): Catalogue => {
  * What is known of kinds when a box is looked at: the logarithm of times the catalogue, and its spread. The readings are
  * looked at around it, since a box far from what was thought answers otherwise; it is taken out of the evidence again.
  */
-export type Known = (key: string) => { log: number; sigma: number };
+export type Prior = (key: string) => { log: number; sigma: number };
 
 /** What every journey of a house may be off by alike: its sensors, their clocks, and how fast packs rise; in their own σ. */
 const modelOff = ['sensor', 'clock', 'shape'].map((k) => `${MODEL_OFF}${k}`);
 
 /** Before anything was read: the catalogue. */
 const priorKnown =
-  (a: Assumptions): Known =>
+  (a: Assumptions): Prior =>
   (key) => ({ log: 0, sigma: priorOf(a)(key) });
 
 /** After some of it was. */
-export const knownFrom = (a: Assumptions, learned: readonly Pick<Learned, 'key' | 'factor' | 'sigma'>[]): Known => {
+export const knownFrom = (a: Assumptions, learned: readonly Pick<Learned, 'key' | 'factor' | 'sigma'>[]): Prior => {
   const by = new Map(learned.map((l) => [l.key, { log: Math.log(l.factor), sigma: l.sigma }]));
   return (key) => by.get(key) ?? priorKnown(a)(key);
 };
@@ -183,8 +183,8 @@ const last = (p: Prepared): number => (p.steps - 1) * p.stepH;
 export function evidenceOfBox(
   p: Prepared,
   boxIndex: number,
-  readings: readonly Readings[],
-  known: Known = priorKnown(p.a),
+  readings: readonly BoxReadings[],
+  known: Prior = priorKnown(p.a),
   others: readonly { p: Prepared; odds: number }[] = [],
 ): BoxEvidence | null {
   const box = p.boxes[boxIndex]!;

@@ -1,7 +1,7 @@
 import { wilson } from '@/core/quantities/wilson';
 
 /** A chance that was foretold at the hand-over, and whether it came so. */
-export interface Foretold {
+export interface ScoredPrediction {
   chance: number;
   /** Every animal arrived alive. */
   held: boolean;
@@ -9,7 +9,7 @@ export interface Foretold {
 }
 
 /** Mean squared distance of what was foretold from what came (Brier 1950): 0 is perfect, 0.25 is a coin; null without any. */
-export const brierScore = (of: readonly Foretold[]): number | null =>
+export const brierScore = (of: readonly ScoredPrediction[]): number | null =>
   of.length === 0 ? null : of.reduce((s, x) => s + (x.chance - (x.held ? 1 : 0)) ** 2, 0) / of.length;
 
 /** Those that were foretold about alike: what was said on average, how often it held, and between what shares the true one lies. */
@@ -28,7 +28,7 @@ export interface Bin {
 const STEPS = [0, 0.5, 0.8, 0.9, 0.95, 1] as const;
 
 /** What was said against what held, step by step; steps in which nothing lies are left out. */
-export function reliability(of: readonly Foretold[], steps: readonly number[] = STEPS): Bin[] {
+export function reliability(of: readonly ScoredPrediction[], steps: readonly number[] = STEPS): Bin[] {
   return steps.slice(1).flatMap((to, i) => {
     const from = steps[i]!;
     const last = i === steps.length - 2;
@@ -54,10 +54,14 @@ export function reliability(of: readonly Foretold[], steps: readonly number[] = 
  * better), resolution (how well the groups differ, larger is better), uncertainty (of the outcome by itself). With one value of
  * chance to a group, score = reliability − resolution + uncertainty exactly.
  */
-export function murphy(of: readonly Foretold[]): { reliability: number; resolution: number; uncertainty: number } {
+export function murphy(of: readonly ScoredPrediction[]): {
+  reliability: number;
+  resolution: number;
+  uncertainty: number;
+} {
   const n = of.length;
   const base = of.filter((x) => x.held).length / n;
-  const groups = new Map<number, Foretold[]>();
+  const groups = new Map<number, ScoredPrediction[]>();
   for (const x of of) groups.set(x.chance, [...(groups.get(x.chance) ?? []), x]);
   let rel = 0;
   let res = 0;
@@ -88,7 +92,7 @@ export type SeasonName = (typeof seasons)[number];
 /** Season of an instant where the sender lives: December to February is winter north of the equator. */
 export const season = (ms: number, lat: number): SeasonName => seasonOf(ms, lat < 0) as SeasonName;
 
-export function bySeason(of: readonly (Foretold & { season: SeasonName })[]): Season[] {
+export function bySeason(of: readonly (ScoredPrediction & { season: SeasonName })[]): Season[] {
   return seasons.flatMap((words) => {
     const in_ = of.filter((x) => x.season === words);
     if (in_.length === 0) return [];
@@ -114,7 +118,7 @@ export const VERDICT_FROM = 10;
  * interval of nine in ten leaves what was said out.
  */
 export function drift(
-  of: readonly Foretold[],
+  of: readonly ScoredPrediction[],
   window = 30,
 ): { n: number; said: number; share: number; words: string } | null {
   const last = [...of].sort((a, b) => a.atMs - b.atMs).slice(-window);

@@ -2,7 +2,7 @@ import { assumptionTable, type AssumptionName, type Assumptions } from '@/core/c
 import type { Catalogue, Service } from '@/core/catalogue/schema';
 import { legWords } from '@/core/calendar/legs';
 import { usualDelay } from '@/core/engine/delays';
-import { evidenceOf, learn, Z90, type Evidence, type Learned } from './information';
+import { evidenceOf, learn, Z90, type Evidence, type Learned } from './gaussian-posterior';
 import { learnDelays, type LearnedDelays, type Trip } from './roads';
 import { learnSpread, type LearnedSpread } from './shares';
 

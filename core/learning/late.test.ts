@@ -2,13 +2,13 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { stoodUnseenMs } from '@/core/calendar/legs';
 import { DRAW_STEP_H } from '@/core/engine/draws';
-import { lived } from '@/core/engine/lived';
+import { lived } from '@/core/engine/simulated-truth';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { HOUR } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
 import { evidenceOfBox } from './box-evidence';
 import { priorOf } from './figures';
-import { learn } from './information';
+import { learn } from './gaussian-posterior';
 
 const LATE_H = 24;
 const TRUE_LOSS = 1.15;

@@ -1,6 +1,6 @@
 import { wilson } from '@/core/quantities/wilson';
 import { brierScore, bySeason, drift, murphy, reliability, season } from './brier';
-import { BOUNDS, evidenceOf, learn, ofTheKind } from './information';
+import { BOUNDS, evidenceOf, learn, ofTheKind } from './gaussian-posterior';
 import { learnShare, learnSpread } from './shares';
 
 const flat = (): number => 1e3;

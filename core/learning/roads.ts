@@ -4,10 +4,10 @@ import type { Holiday } from '@/core/calendar/schema';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { nothingYet } from '@/core/consignment/standing';
+import { nothingYet } from '@/core/consignment/project-facts';
 import type { Consignment } from '@/core/consignment/schema';
 import { HOUR } from '@/core/quantities/time';
-import { evidenceOf, ofTheKind, type Evidence } from './information';
+import { evidenceOf, ofTheKind, type Evidence } from './gaussian-posterior';
 import { learnShare, type LearnedShare } from './shares';
 
 /** So much later than the end of its window a box counts as a day late, h († ours): traffic is no delay. */

@@ -1,7 +1,7 @@
 import { bagCurves, simulateBag } from '@/core/bag/simulate';
 import type { BagReading } from '@/core/consignment/facts';
 import type { Prepared } from '@/core/engine/prepare';
-import { evidenceOf, ofTheKind, type Evidence } from './information';
+import { evidenceOf, ofTheKind, type Evidence } from './gaussian-posterior';
 
 /** Figures of a bag that tell how much its animals breathed. */
 export const TELLING = ['pH', 'tanMgNL', 'oxygenMgL'] as const;

@@ -18,7 +18,7 @@ export const figureShape = <const Q extends Quantity>(of: readonly Q[]): Record<
   Object.fromEntries(of.map((q) => [q, figure(q)])) as Record<Q, z.ZodNumber>;
 
 /** Figures of which each may be missing: what was not measured is not there. */
-export const figures = <const Q extends Quantity>(
+export const figuresSchema = <const Q extends Quantity>(
   of: readonly Q[],
 ): z.ZodObject<Record<Q, z.ZodOptional<z.ZodNumber>>> =>
   z.object(Object.fromEntries(of.map((q) => [q, figure(q).optional()])) as Record<Q, z.ZodOptional<z.ZodNumber>>);

@@ -24,7 +24,7 @@ export const originKinds = {
 } as const;
 export type OriginKind = keyof typeof originKinds;
 
-export interface CertificateInput {
+export interface CertificateContent {
   number: string;
   /** "Friday 27 November 2026". */
   day: string;
@@ -36,7 +36,7 @@ export interface CertificateInput {
 }
 
 /** A certificate of origin for some lines of a consignment: numbered, with what it proves and what it does not. */
-export function certificate(c: Consignment, catalogue: Catalogue, x: CertificateInput): Paper {
+export function certificate(c: Consignment, catalogue: Catalogue, x: CertificateContent): Paper {
   const lines = c.lines.filter((l) => x.lineIds.includes(l.id));
   const price = new Map((c.charges?.prices ?? []).map((p) => [p.lineId, p.each]));
   return {

@@ -2,13 +2,13 @@ import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
-import { signs, type Seen } from '@/core/consignment/signs';
+import { arrivalSigns, type SeenSign } from '@/core/consignment/signs';
 import type { Paper } from './pages';
 
 /** A bag as it was found, for whoever is asked to make good. */
 export interface ClaimBag {
   id: string;
-  seen: readonly Seen[];
+  seen: readonly SeenSign[];
   /** When each picture of the closed bag was taken, and its name in the archive. */
   photos: readonly { at: string; name: string }[];
 }
@@ -48,7 +48,7 @@ export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly 
         ? [`Water ${figure(r.tempC, ' °C')}, pH ${figure(r.pH, '')}, read ${clock(r.at)}`]
         : []),
       ...(seen.length > 0
-        ? [`Seen closed: ${seen.map((s) => `${signs[s.sign].words} (${clock(s.at)})`).join(', ')}`]
+        ? [`Seen closed: ${seen.map((s) => `${arrivalSigns[s.sign].words} (${clock(s.at)})`).join(', ')}`]
         : []),
       ...(r?.note ? [r.note] : []),
       ...(here?.photos ?? []).map((p) => `Picture ${p.name}, ${clock(p.at)}`),

@@ -1,10 +1,16 @@
-import type { CutSheet, Piece } from '@/core/box/cutting';
+import type { CutSheet, FoamPiece } from '@/core/box/cutting';
 import { A4, pagesOf } from './pages';
 import { LEAST_PT, MM_PER_PT, type Sheet, type Type } from './sheet';
 
 /** A cutting list with every sheet drawn to scale. */
 export function cuttingList(
-  x: { title: string; wallCm: number; pieces: readonly Piece[]; sheets: readonly CutSheet[] | null; sheetMm: string },
+  x: {
+    title: string;
+    wallCm: number;
+    pieces: readonly FoamPiece[];
+    sheets: readonly CutSheet[] | null;
+    sheetMm: string;
+  },
   type: Type,
 ): Sheet[] {
   const pages = pagesOf(

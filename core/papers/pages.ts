@@ -1,4 +1,4 @@
-import { blank, LEAST_PT, MM_PER_PT, Pen, type Frame, type Sheet, type Type } from './sheet';
+import { blank, LEAST_PT, MM_PER_PT, Pen, type SheetFrame, type Sheet, type Type } from './sheet';
 
 /** Something to print or to send: headings, plain lines, and small tables. */
 export interface Paper {
@@ -93,7 +93,7 @@ function tableRow(pen: Pen, cells: readonly string[], head: boolean, pt: number)
 /** A paper on as many pages as it takes; the code and the page stand at the foot where there are several. */
 export function pagesOf(paper: Paper, size: PageSize, type: Type, scale = 1): Sheet[] {
   const { widthMm, heightMm, edgeMm } = size;
-  const frame: Frame = { x: edgeMm, y: edgeMm, w: widthMm - 2 * edgeMm, h: heightMm - 2 * edgeMm };
+  const frame: SheetFrame = { x: edgeMm, y: edgeMm, w: widthMm - 2 * edgeMm, h: heightMm - 2 * edgeMm };
   const pages: Sheet[] = [blank(widthMm, heightMm)];
   let pen = new Pen(pages[0]!, frame, type);
   for (const draw of blocksOf(paper, scale)) {

@@ -56,7 +56,7 @@ export const MM_PER_PT = 25.4 / 72;
 export const LEAST_PT = 8;
 const LEADING = 1.22;
 
-export interface Frame {
+export interface SheetFrame {
   x: number;
   y: number;
   w: number;
@@ -112,7 +112,7 @@ export class Pen {
 
   constructor(
     readonly sheet: Sheet,
-    readonly frame: Frame,
+    readonly frame: SheetFrame,
     readonly type: Type,
     /** Times every size, never below `LEAST_PT`. */
     readonly scale = 1,
@@ -242,7 +242,14 @@ const SCALES = [1.35, 1.25, 1.15, 1.07, 1, 0.92, 0.85, 0.78, 0.72, 0.66, 0.6, 0.
  * Lays something out in a frame at the largest size at which it fits; at the smallest (8 pt) what still does not fit is
  * left out and said, with the name of what it was.
  */
-export function fitted(sheet: Sheet, frame: Frame, type: Type, name: string, draw: (pen: Pen) => void, most = 1): Pen {
+export function fitted(
+  sheet: Sheet,
+  frame: SheetFrame,
+  type: Type,
+  name: string,
+  draw: (pen: Pen) => void,
+  most = 1,
+): Pen {
   const tried = SCALES.filter((x) => x <= most).map((scale) => {
     const pen = new Pen(blank(sheet.widthMm, sheet.heightMm), frame, type, scale);
     draw(pen);

@@ -4,7 +4,7 @@ import type { Crate } from './schema';
 const common = 'common practice of keepers †';
 
 /** Boxes that have come, and tanks in their weeks. */
-export const toKeep: readonly Crate[] = [
+export const cratesToKeep: readonly Crate[] = [
   crateOf({
     id: 'stranger-at-the-door',
     title: 'An unknown box',

@@ -5,7 +5,7 @@ const PACKS = ['heat-20h', 'heat-40h', 'heat-72h'];
 const common = 'common practice of senders †';
 
 /** Boxes to be planned, packed and sent. */
-export const toSend: readonly Crate[] = [
+export const cratesToSend: readonly Crate[] = [
   shippingCrate({
     id: 'first-frost',
     title: 'First frost',

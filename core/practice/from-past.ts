@@ -1,6 +1,6 @@
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Consignment } from '@/core/consignment/schema';
-import { nothingYet } from '@/core/consignment/standing';
+import { nothingYet } from '@/core/consignment/project-facts';
 import { CRATE_FORMAT, CRATE_VERSION, hiddenSchema, type Crate, type HiddenTruth } from './schema';
 
 /**

@@ -2,15 +2,15 @@ import { catalogue as shipped } from '@/core/catalogue';
 import type { MethodId } from '@/core/acclimation/vessel';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { meqLToDkh } from '@/core/quantities/units';
-import { standingOf } from '@/core/box/arrange';
+import { standingBagOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { placeAlong } from './along';
-import { dose, heaviest, live, open, openedBag, waysOf, weeksScore, type Day } from './others';
+import { placeAlong } from './legs-by-hour';
+import { dose, heaviest, live, open, playedBag, playedMethods, weeksScore, type Day } from './receiving';
 import type { Choices, Crate, DosingChoices, OpeningChoices, Score, ShippingChoices, WeeksChoices } from './schema';
-import { bestPlan, costOf, planOf, preparedCrate, send } from './shipping';
+import { bestPlan, costOf, playedPlan, preparedCrate, send } from './shipping';
 
 /** A curve on steps of so many hours from sealing. */
 type Curve = number[];
@@ -29,7 +29,7 @@ export interface SentBag {
 }
 
 /** A journey as it is watched: everything that moves. */
-export interface Journey {
+export interface PlayedJourney {
   stepH: number;
   openH: number;
   plannedOpenH: number;
@@ -51,10 +51,10 @@ interface Draft {
   cost: number;
   problem: string | null;
   /** What is drawn: a box from the front with one of its bags, cm; null where there is none. */
-  look: Look | null;
+  look: BoxPreview | null;
 }
 
-export interface Look {
+export interface BoxPreview {
   insideCm: [number, number, number];
   wallCm: number;
   bagsAcross: number;
@@ -99,7 +99,7 @@ export interface Best {
 
 export type PracticeAnswer =
   | { kind: 'draft'; draft: Draft }
-  | { kind: 'sent'; journey: Journey }
+  | { kind: 'sent'; journey: PlayedJourney }
   | { kind: 'best'; best: Best | null }
   | { kind: 'opened'; opened: OpenedTold }
   | {
@@ -113,9 +113,9 @@ export type PracticeAnswer =
 
 const every = 2;
 
-function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Catalogue): Outcome<Journey> {
+function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: Catalogue): Outcome<PlayedJourney> {
   if (crate.play.kind !== 'shipping') return refuse('kind', 'This shipment was not sent.');
-  const plan = planOf(crate.play, ch, catalogue);
+  const plan = playedPlan(crate.play, ch, catalogue);
   if (!plan.ok) return plan;
   const sent = send(crate.play, plan.value, catalogue, seed);
   if (!sent.ok) return sent;
@@ -157,12 +157,12 @@ function journeyOf(crate: Crate, ch: ShippingChoices, seed: number, catalogue: C
 }
 
 /** The first box from the front, with as many of its bags as stand along its length. */
-function lookOf(c: Consignment, catalogue: Catalogue): Look | null {
+function lookOf(c: Consignment, catalogue: Catalogue): BoxPreview | null {
   const box = c.boxes[0];
   const bag = c.bags.find((b) => b.boxId === box?.id);
   if (!box || !bag) return null;
   const type = row(catalogue.boxes, box.boxTypeId, 'box');
-  const stands = standingOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), withOverrides(c.assumptions));
+  const stands = standingBagOf(bag, row(catalogue.bags, bag.bagTypeId, 'bag'), withOverrides(c.assumptions));
   const bags = c.bags.filter((b) => b.boxId === box.id).length;
   return {
     insideCm: type.insideCm,
@@ -177,7 +177,7 @@ function lookOf(c: Consignment, catalogue: Catalogue): Look | null {
 function draftOf(crate: Crate, ch: ShippingChoices, catalogue: Catalogue): Draft {
   const none = { bags: 0, boxes: 0, perBag: [], cost: 0, look: null };
   if (crate.play.kind !== 'shipping') return { ...none, problem: 'This shipment was not sent.' };
-  const plan = planOf(crate.play, ch, catalogue);
+  const plan = playedPlan(crate.play, ch, catalogue);
   if (!plan.ok) return { ...none, problem: plan.problems[0]!.message };
   const can = preparedCrate(plan.value, catalogue);
   return {
@@ -221,7 +221,7 @@ function opening(job: Extract<PracticeJob, { kind: 'open' | 'measure' }>, catalo
   const o = job.crate.play;
   if (o.kind !== 'opening') return { kind: 'refused', why: 'This shipment was not opened.' };
   if (job.kind === 'measure') {
-    const { bag } = openedBag(o, catalogue, job.seed);
+    const { bag } = playedBag(o, catalogue, job.seed);
     const all = {
       tempC: bag.tempC,
       pH: bag.pH,
@@ -234,7 +234,7 @@ function opening(job: Extract<PracticeJob, { kind: 'open' | 'measure' }>, catalo
     return {
       kind: 'measured',
       figures: Object.fromEntries(Object.entries(all).filter(([k]) => known.some((x) => x === k))),
-      ways: waysOf(o, catalogue, job.seed),
+      ways: playedMethods(o, catalogue, job.seed),
     };
   }
   const r = open(o, job.choices, catalogue, job.seed);

@@ -1,7 +1,7 @@
 import { cities } from '@/core/catalogue/places';
 import type { Consignment, Forecast, OrderLine } from '@/core/consignment/schema';
 import { FORMAT, FORMAT_VERSION } from '@/core/consignment/schema';
-import { nothingYet } from '@/core/consignment/standing';
+import { nothingYet } from '@/core/consignment/project-facts';
 import { HOUR } from '@/core/quantities/time';
 import { CRATE_FORMAT, CRATE_VERSION, hiddenSchema, type Crate, type HiddenTruth, type Shipping } from './schema';
 

@@ -5,10 +5,10 @@ import { crateById, crates } from './crates';
 import { crateJsonSchema } from './json-schema';
 import { crateFrom } from './from-past';
 import { runPractice, scoreOf } from './job';
-import { dose, litresIn, live, open } from './others';
+import { dose, litresIn, live, open } from './receiving';
 import { crateSchema, readCrate, type Crate, type ShippingChoices } from './schema';
-import { firstChoices } from './first';
-import { planOf, send } from './shipping';
+import { firstChoices } from './default-choices';
+import { playedPlan, send } from './shipping';
 
 const shipping = (c: Crate) => {
   if (c.play.kind !== 'shipping') throw new Error('not to be sent');
@@ -16,7 +16,7 @@ const shipping = (c: Crate) => {
 };
 const sent = (id: string, over: Partial<ShippingChoices> = {}, seed = 0) => {
   const s = shipping(crateById(id)!);
-  const plan = planOf(s, { ...firstChoices(s), ...over }, catalogue);
+  const plan = playedPlan(s, { ...firstChoices(s), ...over }, catalogue);
   if (!plan.ok) throw new Error(plan.problems[0]!.message);
   const r = send(s, plan.value, catalogue, seed);
   if (!r.ok) throw new Error(r.problems[0]!.message);
@@ -74,7 +74,7 @@ describe('practice shipments', () => {
   });
   test('a plan that fits nowhere is refused with its centimetres', () => {
     const s = shipping(crateById('breakfast')!);
-    const r = planOf(s, { ...firstChoices(s), waterL: 12, perBag: 1 }, catalogue);
+    const r = playedPlan(s, { ...firstChoices(s), waterL: 12, perBag: 1 }, catalogue);
     expect(r.ok ? '' : r.problems[0]!.message).toMatch(/cm/);
   });
   test('the chooser knows a plan, and it holds in what was hidden', () => {

@@ -122,8 +122,8 @@ export const crateSchema = z.object({
 });
 export type Crate = z.infer<typeof crateSchema>;
 export type Shipping = z.infer<typeof shippingSchema>;
-export type Opening = z.infer<typeof openingSchema>;
-export type Weeks = z.infer<typeof weeksSchema>;
+export type OpeningCrate = z.infer<typeof openingSchema>;
+export type WeeksCrate = z.infer<typeof weeksSchema>;
 export type Dosing = z.infer<typeof dosingSchema>;
 
 /** Reads a crate from a file, with sentences by field where it is none. */

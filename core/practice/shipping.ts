@@ -11,8 +11,8 @@ import { letterOf } from '@/core/choose/bags';
 import { planConsignment } from '@/core/choose/plan';
 import { climatesOf } from '@/core/engine/drawn';
 import { weighed } from '@/core/engine/forward';
-import { lived, type Hidden, type Lived } from '@/core/engine/lived';
-import { luckOf, PACK_SLOTS, warmerBy } from '@/core/engine/luck';
+import { lived, type Hidden, type Lived } from '@/core/engine/simulated-truth';
+import { variatesOf, PACK_SLOTS, warmerBy } from '@/core/engine/random-variates';
 import { prepare, type Prepared } from '@/core/engine/prepare';
 import { costsOf } from '@/core/supplies/costs';
 import { DAY, HOUR } from '@/core/quantities/time';
@@ -54,7 +54,7 @@ function bagsOf(c: Consignment, ch: ShippingChoices, catalogue: Catalogue): Bag[
 }
 
 /** The plan of some choices: as few boxes of that kind as its bags fit into, each with the same packs. Told why where they fit into none. */
-export function planOf(s: Shipping, ch: ShippingChoices, catalogue: Catalogue): Outcome<Consignment> {
+export function playedPlan(s: Shipping, ch: ShippingChoices, catalogue: Catalogue): Outcome<Consignment> {
   const base = s.consignment;
   const service = catalogue.services.find((x) => x.id === ch.serviceId);
   if (!service) return refuse('serviceId', 'This service does not exist.');
@@ -126,7 +126,7 @@ const beforeWeekend = (c: Consignment): boolean =>
 function hiddenOf(s: Shipping, p: Prepared, seed: number): Hidden {
   const t = s.hidden;
   const late = t.delayH > 0 && (!t.beforeWeekend || beforeWeekend(p.consignment)) ? t.delayH : 0;
-  const d = seed > 0 ? luckOf(p, seed, [], p.consignment.lines.length).draw(0) : null;
+  const d = seed > 0 ? variatesOf(p, seed, [], p.consignment.lines.length).draw(0) : null;
   const { a } = p;
   let slot = 0;
   let duds = t.duds;
@@ -239,7 +239,11 @@ export function bestPlan(
   let best: { day: number; plan: Consignment; chance: number | null; cost: number } | null = null;
   for (const day of s.options.days)
     for (const serviceId of s.options.services) {
-      const first = planOf(s, { ...start, day, serviceId, fastH: Math.max(...s.options.fastH), packs: {} }, catalogue);
+      const first = playedPlan(
+        s,
+        { ...start, day, serviceId, fastH: Math.max(...s.options.fastH), packs: {} },
+        catalogue,
+      );
       const base = first.ok ? first.value : { ...s.consignment };
       const planned = planConsignment(
         { consignment: { ...base, bags: [], fasts: [] }, catalogue: offered, holidays: [] },

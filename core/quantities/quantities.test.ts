@@ -1,6 +1,6 @@
 import { wilson } from './wilson';
 import fc from 'fast-check';
-import { expNear, logNear } from './near';
+import { expNear, logNear } from './fast-math';
 import * as u from './units';
 
 describe('units there and back', () => {

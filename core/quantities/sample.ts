@@ -2,7 +2,7 @@
  * A curve of even steps read at other even steps: `everyH` apart from hour 0, to the last that lies inside, with a
  * straight line between two values. Steps and distances above 0 h; RangeError otherwise. `decimals` are kept.
  */
-export function sampled(
+export function sampleCurve(
   values: ArrayLike<number>,
   o: { stepH: number; everyH: number; decimals: number; untilH?: number },
 ): number[] {

@@ -42,9 +42,9 @@ export const lines = (max: number): z.ZodString =>
     )
     .max(max, under(max));
 /** A name that must be given. */
-export const named = (max: number, missing: string): z.ZodString => text(max).min(1, missing);
+export const requiredText = (max: number, missing: string): z.ZodString => text(max).min(1, missing);
 /** What one document calls another by. */
-export const id = (max = 80): z.ZodString => text(max).min(1);
+export const idText = (max = 80): z.ZodString => text(max).min(1);
 
 export const between = (min: number, max: number, what: string): z.ZodNumber =>
   z

@@ -75,7 +75,7 @@ export function changePlan(dailyMgNLs: number, limitMgNL: number, waterL: number
 }
 
 /** Two readings between which no water was changed, and what was fed. */
-export interface Between {
+export interface TestSpan {
   fromMgNL: number;
   toMgNL: number;
   hours: number;
@@ -87,7 +87,7 @@ export interface Between {
  * counts by what it could have shown; a guess of `priorMgNL` stands against them. Held between 0 and 1; null without spans.
  */
 export function learnedShare(
-  spans: readonly Between[],
+  spans: readonly TestSpan[],
   guess: number,
   s: Source,
   a: Assumptions,

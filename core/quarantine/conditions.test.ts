@@ -3,14 +3,14 @@ import type { Treatment } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { gateHeld, phaseHeld } from './conditions';
-import { standingOf, type Facts } from './course';
-import { planSchema, type Entry, type Plan, type Told } from './schema';
+import { quarantineStateOf, type QuarantineRecord } from './course';
+import { planSchema, type Entry, type QuarantinePlan, type NewEntry } from './schema';
 import { templates } from './templates';
 
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-02T12:00:00Z');
 let n = 0;
-const at = (day: number, hour: number, told: Told): Entry =>
+const at = (day: number, hour: number, told: NewEntry): Entry =>
   ({
     ...told,
     n: ++n,
@@ -18,7 +18,7 @@ const at = (day: number, hour: number, told: Told): Entry =>
     by: '',
     strikes: null,
   }) as Entry;
-const measured = (figures: Extract<Told, { kind: 'test' }>['figures']): Told => ({
+const measured = (figures: Extract<NewEntry, { kind: 'test' }>['figures']): NewEntry => ({
   kind: 'test',
   figures,
   how: 'drops',
@@ -33,10 +33,17 @@ const copper: Treatment = {
   bandFromMgL: 0.15,
   bandToMgL: 0.22,
 } as unknown as Treatment;
-const dose = (amount: number): Told => ({ kind: 'dose', medicine: copper, amount, batch: '' }) as unknown as Told;
+const dose = (amount: number): NewEntry =>
+  ({ kind: 'dose', medicine: copper, amount, batch: '' }) as unknown as NewEntry;
 
 /** A plan of one phase that waits for one thing, and how that stands at an instant. */
-function stands(condition: Plan['gate'][number], entries: Entry[], day: number, hour = 20, plan: Partial<Plan> = {}) {
+function stands(
+  condition: QuarantinePlan['gate'][number],
+  entries: Entry[],
+  day: number,
+  hour = 20,
+  plan: Partial<QuarantinePlan> = {},
+) {
   const base = templates.observation!;
   const whole = planSchema.parse({
     ...base,
@@ -44,8 +51,8 @@ function stands(condition: Plan['gate'][number], entries: Entry[], day: number, 
     phases: [{ ...base.phases[0]!, ends: [condition] }],
     ...plan,
   });
-  const f: Facts = { plan: whole, openedMs: t0, zone: 'Europe/Lisbon', waterL: 80, entries, duties: [] };
-  const s = standingOf(f, t0 + (day - 1) * DAY + (hour - 12) * HOUR);
+  const f: QuarantineRecord = { plan: whole, openedMs: t0, zone: 'Europe/Lisbon', waterL: 80, entries, duties: [] };
+  const s = quarantineStateOf(f, t0 + (day - 1) * DAY + (hour - 12) * HOUR);
   return { gate: gateHeld(f, s, a), phase: phaseHeld(f, s, a), s };
 }
 
@@ -100,7 +107,7 @@ test('days are counted to the nearest: the evening before is not the day after',
 
 test('carbon counts in whole days since it went in', () => {
   const of = (hours: number) =>
-    stands({ kind: 'carbon', n: 2 }, [at(1, 12, { kind: 'carbon', in: true } as Told)], 1, 12 + hours).gate[0]!;
+    stands({ kind: 'carbon', n: 2 }, [at(1, 12, { kind: 'carbon', in: true } as NewEntry)], 1, 12 + hours).gate[0]!;
   expect(of(23).have).toBe(0);
   expect(of(47)).toMatchObject({ have: 1, holds: false });
   expect(of(48)).toMatchObject({ have: 2, holds: true });
@@ -120,7 +127,7 @@ test('what is still in the water after copper says how much to change, and chang
   expect(before.holds).toBe(false);
   const percent = Number(/change (\d+) %/.exec(before.words)![1]);
   expect(percent).toBeGreaterThan(50);
-  const change = (share: number): Entry => at(4, 12, { kind: 'change', litres: share * 80 } as Told);
+  const change = (share: number): Entry => at(4, 12, { kind: 'change', litres: share * 80 } as NewEntry);
   expect(words([change(percent / 100)]).holds).toBe(true);
   expect(words([change(percent / 100 - 0.02)]).holds).toBe(false);
 });

@@ -3,11 +3,19 @@ import { medicines } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
 import { DAY } from '@/core/quantities/time';
 import { dayNumber } from './duties';
-import { judgedBy, bandOf, changeToBeGone, standingEntries, underTreatment, type Facts, type Standing } from './course';
+import {
+  judgedBy,
+  bandOf,
+  changeToBeGone,
+  standingEntries,
+  underTreatment,
+  type QuarantineRecord,
+  type QuarantineState,
+} from './course';
 import type { Condition, Entry } from './schema';
 
 /** How a condition stands: so much of what it asks. */
-export interface Held {
+export interface ConditionStatus {
   condition: Condition;
   key: string;
   words: string;
@@ -22,7 +30,7 @@ export interface Held {
 const conditionKey = (c: Condition, where: string): string => `${where}:${c.kind}`;
 
 /** Tests in a row, newest back, with ammonia and nitrite in their bands; one without both is no test of them. */
-function testsInBand(s: Standing, a: Assumptions): number {
+function testsInBand(s: QuarantineState, a: Assumptions): number {
   const tests = s.entries.filter((e): e is Extract<Entry, { kind: 'test' }> => e.kind === 'test').reverse();
   let n = 0;
   for (const t of tests) {
@@ -38,7 +46,7 @@ function testsInBand(s: Standing, a: Assumptions): number {
 }
 
 /** Days in a row, newest back, on which copper was measured in the band of what was given; a day without a test breaks it. */
-function copperDays(f: Facts, s: Standing): number {
+function copperDays(f: QuarantineRecord, s: QuarantineState): number {
   const copper = s.water.find((w) => w.medicine.kind === 'copper' || w.medicine.kind === 'bound-copper');
   const { bandFromMgL: from, bandToMgL: to } = copper?.medicine ?? {};
   if (from === undefined || to === undefined) return 0;
@@ -59,7 +67,7 @@ function copperDays(f: Facts, s: Standing): number {
 }
 
 /** How one condition stands, of a phase that began at an instant or of the release. */
-function measure(c: Condition, f: Facts, s: Standing, a: Assumptions, fromMs: number, days: number) {
+function measure(c: Condition, f: QuarantineRecord, s: QuarantineState, a: Assumptions, fromMs: number, days: number) {
   const n = c.n ?? 0;
   const doses = (ms: number): number =>
     s.entries.filter((e) => e.kind === 'dose' && Date.parse(e.at) >= ms && medicines.includes(e.medicine.kind)).length;
@@ -107,12 +115,12 @@ function measure(c: Condition, f: Facts, s: Standing, a: Assumptions, fromMs: nu
 function held(
   list: readonly Condition[],
   where: string,
-  f: Facts,
-  s: Standing,
+  f: QuarantineRecord,
+  s: QuarantineState,
   a: Assumptions,
   fromMs: number,
   days: number,
-): Held[] {
+): ConditionStatus[] {
   const waived = new Map(
     s.entries.flatMap((e) => (e.kind === 'waive' && Date.parse(e.at) >= fromMs ? [[e.what, e.reason] as const] : [])),
   );
@@ -124,14 +132,14 @@ function held(
 }
 
 /** What the phase that is on still waits for. */
-export const phaseHeld = (f: Facts, s: Standing, a: Assumptions): Held[] =>
+export const phaseHeld = (f: QuarantineRecord, s: QuarantineState, a: Assumptions): ConditionStatus[] =>
   held(s.now.phase.ends, s.now.phase.id, f, s, a, s.now.fromMs, s.now.phase.days);
 
 /**
  * What the release waits for: the plan’s gate, that every phase has had its turn, and that no medicine is left in the water
  * after treatment. The last two are asked in every plan.
  */
-export function gateHeld(f: Facts, s: Standing, a: Assumptions): Held[] {
+export function gateHeld(f: QuarantineRecord, s: QuarantineState, a: Assumptions): ConditionStatus[] {
   const total = f.plan.phases.reduce((n, p) => n + p.days, 0);
   const list = held(f.plan.gate, 'gate', f, s, a, s.clockMs, total);
   const last = f.plan.phases.at(-1)!;
@@ -139,7 +147,7 @@ export function gateHeld(f: Facts, s: Standing, a: Assumptions): Held[] {
     const e = standingEntries(s.entries).findLast((x) => x.kind === 'waive' && x.what === key);
     return e?.kind === 'waive' ? e.reason : null;
   };
-  const extra = (kind: Condition['kind'], key: string, words: string, holds: boolean): Held => ({
+  const extra = (kind: Condition['kind'], key: string, words: string, holds: boolean): ConditionStatus => ({
     condition: { kind },
     key,
     words,
@@ -159,7 +167,7 @@ export function gateHeld(f: Facts, s: Standing, a: Assumptions): Held[] {
 }
 
 /** What would tell that nothing is left of a medicine; what carbon took is not counted. */
-function medicineWords(s: Standing): string {
+function medicineWords(s: QuarantineState): string {
   const left = underTreatment(s)[0];
   if (!left) return 'No medicine left in the water';
   const copper = left.medicine.kind === 'copper' || left.medicine.kind === 'bound-copper';
@@ -168,4 +176,4 @@ function medicineWords(s: Standing): string {
 }
 
 /** A gate is open where each condition holds or was waived with a reason. */
-export const isOpen = (list: readonly Held[]): boolean => list.every((h) => h.holds || h.waived !== null);
+export const isOpen = (list: readonly ConditionStatus[]): boolean => list.every((h) => h.holds || h.waived !== null);

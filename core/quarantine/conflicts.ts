@@ -19,7 +19,7 @@ export type Beside = Surrounding | TreatmentKind | 'reducing';
 /** How a conflict is met: refused for good, accepted with a reason, or only told. */
 export type Grade = 'refuse' | 'reason' | 'tell';
 
-export interface Conflict {
+export interface TreatmentConflict {
   beside: Beside;
   grade: Grade;
   words: string;
@@ -175,9 +175,9 @@ const tagsOf = (t: Treatment): readonly string[] => [
 ];
 
 /** What speaks against giving this where these are, the worst first; each said once. */
-export function conflictsOf(t: Treatment, beside: readonly Beside[]): Conflict[] {
+export function conflictsOf(t: Treatment, beside: readonly Beside[]): TreatmentConflict[] {
   const tags = tagsOf(t);
-  const out = new Map<string, Conflict>();
+  const out = new Map<string, TreatmentConflict>();
   for (const row of conflictRows) {
     if (!row.doses.some((d) => tags.includes(d))) continue;
     const met = row.beside.find((b) => beside.includes(b));

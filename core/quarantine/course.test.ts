@@ -11,20 +11,20 @@ import {
   phasesOf,
   seenByDay,
   standingEntries,
-  standingOf,
+  quarantineStateOf,
   underTreatment,
-  type Facts,
+  type QuarantineRecord,
 } from './course';
 import { dayNumber, phaseDuties, transferInstants } from './duties';
-import { oddTest } from './doubt';
-import { planSchema, type Entry, type Plan, type Told } from './schema';
+import { oddTest } from './copper-plausibility';
+import { planSchema, type Entry, type QuarantinePlan, type NewEntry } from './schema';
 import { daysOf, templateFor, templates } from './templates';
 
 const a = withOverrides({});
 const zone = 'Europe/Lisbon';
 const t0 = Date.parse('2026-11-02T12:00:00Z');
 let n = 0;
-const at = (day: number, hour: number, told: Told, strikes: number | null = null): Entry =>
+const at = (day: number, hour: number, told: NewEntry, strikes: number | null = null): Entry =>
   ({
     ...told,
     n: ++n,
@@ -32,7 +32,7 @@ const at = (day: number, hour: number, told: Told, strikes: number | null = null
     by: '',
     strikes,
   }) as Entry;
-const facts = (entries: Entry[], plan: Plan = templates.observation!, waterL = 80): Facts => ({
+const facts = (entries: Entry[], plan: QuarantinePlan = templates.observation!, waterL = 80): QuarantineRecord => ({
   plan,
   openedMs: t0,
   zone,
@@ -41,8 +41,12 @@ const facts = (entries: Entry[], plan: Plan = templates.observation!, waterL = 8
   duties: [],
 });
 const nowAt = (day: number, hour = 20): number => t0 + (day - 1) * DAY + (hour - 12) * HOUR;
-const test1 = (figures: Extract<Told, { kind: 'test' }>['figures']): Told => ({ kind: 'test', figures, how: 'drops' });
-const well: Told = { kind: 'look', signs: [], eaten: 'all' };
+const test1 = (figures: Extract<NewEntry, { kind: 'test' }>['figures']): NewEntry => ({
+  kind: 'test',
+  figures,
+  how: 'drops',
+});
+const well: NewEntry = { kind: 'look', signs: [], eaten: 'all' };
 
 describe('plans to begin with (common practice, W54 to W62, W75)', () => {
   test.each(Object.entries(templates))('%s is a plan by its own schema, with a gate', (_, plan) => {
@@ -79,7 +83,7 @@ describe('duties of a phase', () => {
     tanks: ['A', 'B'] as const,
     round: 1,
   });
-  const of = (plan: Plan, i = 0, b = begun()) => phaseDuties(plan, plan.phases[i]!, b);
+  const of = (plan: QuarantinePlan, i = 0, b = begun()) => phaseDuties(plan, plan.phases[i]!, b);
   test('every day has its look and its food or a word of none; every name is its own', () => {
     const duties = of(templates.tub!);
     const days = (kind: string) => duties.filter((d) => d.kind === kind).map((d) => d.day);
@@ -144,7 +148,7 @@ describe('phases in time', () => {
     expect(begun[1]).toMatchObject({ state: 'now', fromMs: nowAt(4, 12), toMs: nowAt(14, 12) });
   });
   test('a newcomer begins the weeks again, for the day, the phases and the days without a sign', () => {
-    const s = standingOf(facts([at(10, 12, { kind: 'joined', code: 'KC-9' })]), nowAt(11));
+    const s = quarantineStateOf(facts([at(10, 12, { kind: 'joined', code: 'KC-9' })]), nowAt(11));
     expect(s).toMatchObject({ day: 2, clearDays: 1 });
     expect(s.now.phase.id).toBe('settle');
   });
@@ -190,7 +194,7 @@ describe('what is in the water', () => {
   test('what was struck out never was', () => {
     const dose = at(1, 12, { kind: 'dose', medicine: copper, amount: 160 });
     const { n: _n, at: _at, by: _by, strikes: _s, ...what } = dose;
-    const f = facts([dose, at(1, 13, what as Told, dose.n)]);
+    const f = facts([dose, at(1, 13, what as NewEntry, dose.n)]);
     expect(standingEntries(f.entries)).toEqual([]);
     expect(inWater(f, nowAt(2))).toEqual([]);
   });
@@ -205,7 +209,7 @@ describe('what the release waits for', () => {
     Array.from({ length: to - from + 1 }, (_, i) => good(from + i)).flat();
   const open = (entries: Entry[], day = 29): string[] => {
     const f = facts([...entries, at(1, 13, { kind: 'gear' })]);
-    return gateHeld(f, standingOf(f, nowAt(day)), a)
+    return gateHeld(f, quarantineStateOf(f, nowAt(day)), a)
       .filter((h) => !h.holds && h.waived === null)
       .map((h) => h.key);
   };
@@ -217,7 +221,7 @@ describe('what the release waits for', () => {
   test('a sign, or a death, begins its days again; nothing else does', () => {
     const seen = at(20, 16, { kind: 'look', signs: [{ sign: 'dust', part: 'body', many: 2 }], eaten: 'all' });
     const f = facts([...days(1, 28), seen]);
-    expect(standingOf(f, nowAt(29)).clearDays).toBe(9);
+    expect(quarantineStateOf(f, nowAt(29)).clearDays).toBe(9);
     expect(open([...days(1, 28), seen])).toEqual(['gate:no-sign']);
     expect(open([...days(1, 28), at(25, 9, { kind: 'died', count: 1, name: 'x', note: '' })])).toEqual([
       'gate:no-sign',
@@ -235,14 +239,14 @@ describe('what the release waits for', () => {
       at(1, 13, { kind: 'gear' }),
       at(20, 19, { kind: 'waive', what: 'gate:days', reason: 'moved house' }),
     ]);
-    const list = gateHeld(f, standingOf(f, nowAt(21)), a);
+    const list = gateHeld(f, quarantineStateOf(f, nowAt(21)), a);
     expect(isOpen(list)).toBe(true);
     expect(list.find((h) => h.key === 'gate:days')).toMatchObject({ holds: false, waived: 'moved house' });
   });
   test('medicine in the water holds it shut until carbon or changes took it', () => {
     const dose = at(27, 12, { kind: 'dose', medicine: copper, amount: 16 });
     expect(open([...days(1, 28), dose])).toEqual(['gate:treatment']);
-    const out = [1, 2, 3].map((i) => at(28, i, { kind: 'change', litres: 60 } as Told));
+    const out = [1, 2, 3].map((i) => at(28, i, { kind: 'change', litres: 60 } as NewEntry));
     expect(open([...days(1, 28), dose, ...out])).toEqual([]);
   });
   test('copper counts day after day in its band; a day without a test, or out of it, begins again', () => {
@@ -255,12 +259,12 @@ describe('what the release waits for', () => {
     const tests = (list: number[]): Entry[] => list.map((d) => at(d, 18, test1({ copperMgL: 2 })));
     const have = (entries: Entry[], day: number): number => {
       const f = facts([...phases, dose, ...entries], plan);
-      return phaseHeld(f, standingOf(f, nowAt(day)), a).find((h) => h.condition.kind === 'copper')!.have;
+      return phaseHeld(f, quarantineStateOf(f, nowAt(day)), a).find((h) => h.condition.kind === 'copper')!.have;
     };
     expect(have(tests([3, 4, 5, 6]), 7)).toBe(4);
     expect(have(tests([3, 4, 6, 7]), 8)).toBe(2);
     expect(have([...tests([3, 4, 5]), at(6, 18, test1({ copperMgL: 1 }))], 7)).toBe(3);
-    expect(underTreatment(standingOf(facts([dose]), nowAt(3))).map((w) => w.medicine.id)).toEqual(['c']);
+    expect(underTreatment(quarantineStateOf(facts([dose]), nowAt(3))).map((w) => w.medicine.id)).toEqual(['c']);
   });
 });
 
@@ -272,7 +276,7 @@ test('what was seen, day by day: a death outranks a sign, a sign an evening that
     at(4, 9, { kind: 'died', count: 1, name: 'x', note: '' }),
     at(4, 17, well),
   ]);
-  expect(seenByDay(standingOf(f, nowAt(5)), zone)).toEqual(['well', 'sign', 'nobody', 'died', 'nobody']);
+  expect(seenByDay(quarantineStateOf(f, nowAt(5)), zone)).toEqual(['well', 'sign', 'nobody', 'died', 'nobody']);
 });
 
 test('copper ten times over is asked about, what is plausible is not', () => {

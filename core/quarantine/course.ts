@@ -6,11 +6,11 @@ import { dayNumber, followsByItself } from './duties';
 import { daysOf } from './templates';
 import { afterChange, decayed } from './water';
 import { type TankFigure } from '@/core/measurement/quantities';
-import type { Entry, Phase, Plan } from './schema';
+import type { Entry, QuarantinePhase, QuarantinePlan } from './schema';
 
 /** A quarantine as everything is asked of it: its plan, its water, and what was told. */
-export interface Facts {
-  plan: Plan;
+export interface QuarantineRecord {
+  plan: QuarantinePlan;
   openedMs: number;
   zone: string;
   waterL: number;
@@ -18,7 +18,7 @@ export interface Facts {
   /** Duties with how each stands; waived ones have their reason. */
   duties: readonly { key: string; kind: string; phase: string; dueMs: number; doneMs: number | null; waived: string }[];
   /** What its water was read for last before the weeks began. */
-  before?: Standing['latest'];
+  before?: QuarantineState['latest'];
 }
 
 /** What stands: nothing that was struck out, in the order of its instants. */
@@ -62,7 +62,7 @@ const CARBON_HALF_H = 12;
 const GONE = 0.05;
 
 /** What is in the water of each treatment, from doses, changes, decay, carbon, moves, and what was measured of copper. */
-export function inWater(f: Facts, nowMs: number): InWater[] {
+export function inWater(f: QuarantineRecord, nowMs: number): InWater[] {
   const all = standingEntries(f.entries).filter((e) => Date.parse(e.at) <= nowMs);
   const ids = [...new Set(of(all, 'dose').map((d) => d.medicine.id))];
   return ids.map((id) => {
@@ -135,16 +135,16 @@ export function isThere(w: InWater, nowMs: number): boolean {
 
 /** A phase with when it began, or will at the earliest. */
 export interface PhaseAt {
-  phase: Phase;
+  phase: QuarantinePhase;
   fromMs: number;
   toMs: number;
   state: 'past' | 'now' | 'ahead';
 }
 
 /** The phases in time: what began when it was told, what is ahead after it, not before now. */
-export function phasesOf(f: Pick<Facts, 'plan' | 'openedMs' | 'entries'>, nowMs: number): PhaseAt[] {
+export function phasesOf(f: Pick<QuarantineRecord, 'plan' | 'openedMs' | 'entries'>, nowMs: number): PhaseAt[] {
   const told = of(standingEntries(f.entries), 'phase');
-  const began = (p: Phase, i: number): number | null => {
+  const began = (p: QuarantinePhase, i: number): number | null => {
     const e = told.findLast((x) => x.phase === p.id);
     return e ? Date.parse(e.at) : i === 0 ? f.openedMs : null;
   };
@@ -169,7 +169,10 @@ export function phasesOf(f: Pick<Facts, 'plan' | 'openedMs' | 'entries'>, nowMs:
 }
 
 /** One figure over time, oldest first. */
-export const seriesOf = (f: Pick<Facts, 'entries'>, figure: TankFigure): { n: number; ms: number; value: number }[] =>
+export const figureSeries = (
+  f: Pick<QuarantineRecord, 'entries'>,
+  figure: TankFigure,
+): { n: number; ms: number; value: number }[] =>
   of(standingEntries(f.entries), 'test').flatMap((t) => {
     const value = t.figures[figure];
     return value === undefined ? [] : [{ n: t.n, ms: Date.parse(t.at), value }];
@@ -187,7 +190,7 @@ export function bandOf(figure: TankFigure, value: number, a: Assumptions): Band 
 }
 
 /** Everything that is known of a quarantine at an instant: the one evaluation of page, Bench, gate and print. */
-export interface Standing {
+export interface QuarantineState {
   nowMs: number;
   day: number;
   ofDays: number;
@@ -217,7 +220,7 @@ export interface Standing {
   clockMs: number;
 }
 
-function eatenInARow(f: Facts, entries: readonly Entry[], nowMs: number): number {
+function eatenInARow(f: QuarantineRecord, entries: readonly Entry[], nowMs: number): number {
   const looks = of(entries, 'look').filter((l) => l.eaten !== 'not-fed');
   const byDay = new Map<number, boolean>();
   for (const l of looks) {
@@ -247,7 +250,7 @@ function reserveOf(entries: readonly Entry[]): number | null {
 export type DaySeen = 'nobody' | 'well' | 'sign' | 'died';
 
 /** What was seen, day by day of the wall, from the day on which the clock of the weeks began. */
-export function seenByDay(s: Pick<Standing, 'entries' | 'clockMs' | 'nowMs'>, zone: string): DaySeen[] {
+export function seenByDay(s: Pick<QuarantineState, 'entries' | 'clockMs' | 'nowMs'>, zone: string): DaySeen[] {
   const out: DaySeen[] = Array.from({ length: dayNumber(s.clockMs, s.nowMs, zone) }, () => 'nobody');
   for (const e of s.entries) {
     const i = dayNumber(s.clockMs, Date.parse(e.at), zone) - 1;
@@ -259,7 +262,7 @@ export function seenByDay(s: Pick<Standing, 'entries' | 'clockMs' | 'nowMs'>, zo
   return out;
 }
 
-export function standingOf(f: Facts, nowMs: number): Standing {
+export function quarantineStateOf(f: QuarantineRecord, nowMs: number): QuarantineState {
   const entries = standingEntries(f.entries).filter((e) => Date.parse(e.at) <= nowMs);
   const joined = of(entries, 'joined').map((j) => ({ code: j.code, ms: Date.parse(j.at) }));
   const clockMs = joined.at(-1)?.ms ?? f.openedMs;
@@ -272,7 +275,7 @@ export function standingOf(f: Facts, nowMs: number): Standing {
   const sign = entries.findLast((e) => (e.kind === 'look' && e.signs.length > 0) || e.kind === 'died');
   const lastSignMs = sign ? Date.parse(sign.at) : null;
   const carbon = of(entries, 'carbon').at(-1);
-  const latest: Standing['latest'] = { ...f.before };
+  const latest: QuarantineState['latest'] = { ...f.before };
   for (const t of of(entries, 'test'))
     for (const [k, value] of Object.entries(t.figures) as [TankFigure, number | undefined][])
       if (value !== undefined) latest[k] = { ms: Date.parse(t.at), value };
@@ -306,14 +309,14 @@ export function standingOf(f: Facts, nowMs: number): Standing {
 const STRICT = { pH: 8, tempC: 25 } as const;
 
 /** What ammonia is judged by: as it was read last. */
-export const judgedBy = (s: Pick<Standing, 'latest'>): { pH: number; tempC: number; measuredPh: boolean } => ({
+export const judgedBy = (s: Pick<QuarantineState, 'latest'>): { pH: number; tempC: number; measuredPh: boolean } => ({
   pH: s.latest.pH?.value ?? STRICT.pH,
   tempC: s.latest.tempC?.value ?? STRICT.tempC,
   measuredPh: s.latest.pH !== undefined,
 });
 
 /** Total ammonia as it was tested last, less what was changed out since, mg N/L; 0 where nobody tested. */
-export function tanLeft(s: Standing, waterL: number): number {
+export function tanLeft(s: QuarantineState, waterL: number): number {
   const tan = s.latest.tanMgNL;
   if (!tan) return 0;
   return s.entries.reduce(
@@ -323,5 +326,5 @@ export function tanLeft(s: Standing, waterL: number): number {
 }
 
 /** Medicine was given, and is still there. */
-export const underTreatment = (s: Standing): InWater[] =>
+export const underTreatment = (s: QuarantineState): InWater[] =>
   s.water.filter((w) => medicines.includes(w.medicine.kind) && isThere(w, s.nowMs));

@@ -1,11 +1,11 @@
 import { TZDate } from '@date-fns/tz';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { HOUR } from '@/core/quantities/time';
-import type { Phase, Plan } from './schema';
+import type { QuarantinePhase, QuarantinePlan } from './schema';
 import { saltSteps } from './water';
 
 /** A thing to do; day 1 is the day on which the first phase began, the instant is fixed by the tank’s own local clock. */
-export interface Duty {
+export interface QuarantineDuty {
   /** The same for as long as the duty exists. */
   key: string;
   phase: string;
@@ -61,23 +61,30 @@ export const transferInstants = (beganMs: number, moves: number, everyH: number)
   Array.from({ length: moves }, (_, k) => beganMs + (k + 1) * everyH * HOUR);
 
 /** Observing goes on by itself where only days were waited for; what is given to animals begins by a hand. */
-export const followsByItself = (before: Phase, next: Phase): boolean =>
+export const followsByItself = (before: QuarantinePhase, next: QuarantinePhase): boolean =>
   next.kind === 'observe' && before.ends.every((c) => c.kind === 'days');
 
-const prefix = (phase: Phase, b: Begun): string => `${b.round > 1 ? `${b.round}:` : ''}${phase.id}`;
+const prefix = (phase: QuarantinePhase, b: Begun): string => `${b.round > 1 ? `${b.round}:` : ''}${phase.id}`;
 
 const every = (n: number | undefined, day: number): boolean => n !== undefined && n > 0 && day % n === 0;
 
 /** One thing of a day: its hour on the wall, its words, and what tells it from others of its kind. */
 interface Item {
-  kind: Duty['kind'];
+  kind: QuarantineDuty['kind'];
   hour: number;
   title: string;
   detail: string;
   minutes: number;
   tag?: string;
 }
-const item = (kind: Duty['kind'], hour: number, minutes: number, title: string, detail: string, tag = ''): Item => ({
+const item = (
+  kind: QuarantineDuty['kind'],
+  hour: number,
+  minutes: number,
+  title: string,
+  detail: string,
+  tag = '',
+): Item => ({
   kind,
   hour,
   minutes,
@@ -87,7 +94,7 @@ const item = (kind: Duty['kind'], hour: number, minutes: number, title: string, 
 });
 
 /** What every day of the first weeks has: dim light, bacteria, food or none, a look. */
-function everyDay(plan: Plan, day: number, invertebrates: boolean): Item[] {
+function everyDay(plan: QuarantinePlan, day: number, invertebrates: boolean): Item[] {
   const out: Item[] = [];
   if (day <= DIM_DAYS) out.push(item('lights', 9, 2, 'Keep the lights down', 'Dim room, glass covered. No handling.'));
   if (day <= plan.bacteriaDays)
@@ -110,7 +117,7 @@ function everyDay(plan: Plan, day: number, invertebrates: boolean): Item[] {
 }
 
 /** Tests of the i-th day of a phase. */
-function testsOn(phase: Phase, i: number, day: number): Item[] {
+function testsOn(phase: QuarantinePhase, i: number, day: number): Item[] {
   const copper = phase.kind === 'copper';
   const out = phase.phTwice
     ? [
@@ -132,7 +139,7 @@ function testsOn(phase: Phase, i: number, day: number): Item[] {
 }
 
 /** What the plan does to the water on the i-th day of a phase: a change, salt, a dose, carbon, a dip. */
-function doneOn(phase: Phase, i: number, b: Begun): Item[] {
+function doneOn(phase: QuarantinePhase, i: number, b: Begun): Item[] {
   const out: Item[] = [];
   const litres = Math.round(b.waterL * (phase.changeShare ?? 0.3));
   const ready = `Prepared water, same temperature and salinity; ${Math.round(b.waterL)} L ready. Own siphon and bucket.`;
@@ -177,7 +184,7 @@ function doneOn(phase: Phase, i: number, b: Begun): Item[] {
 const gear = item('care', 9, 5, 'Own gear in place', 'Net, siphon, bucket, heater, thermometer for this tank only.');
 
 /** What is to be done in a phase that has begun. */
-export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
+export function phaseDuties(plan: QuarantinePlan, phase: QuarantinePhase, b: Begun): QuarantineDuty[] {
   const at = plan.phases.findIndex((p) => p.id === phase.id);
   const next = plan.phases[at + 1];
   const goesOn = next !== undefined && followsByItself(phase, next);
@@ -188,7 +195,7 @@ export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
     next ? `Decide: ${next.title.toLowerCase()} next?` : 'Decide on release',
     'The tank page shows what is missing.',
   );
-  const daily = Array.from({ length: phase.days }, (_, k): Duty[] => {
+  const daily = Array.from({ length: phase.days }, (_, k): QuarantineDuty[] => {
     const i = k + 1;
     const dayOf = (hour: number): number => dayNumber(b.openedMs, atHour(b.beganMs, k, hour, b.zone), b.zone);
     const day = dayOf(12);
@@ -213,9 +220,9 @@ export function phaseDuties(plan: Plan, phase: Phase, b: Begun): Duty[] {
 }
 
 /** The moves between two bare tanks, and what is to be bleached and dried before the next. */
-function moveDuties(phase: Phase, b: Begun): Duty[] {
+function moveDuties(phase: QuarantinePhase, b: Begun): QuarantineDuty[] {
   const everyH = phase.everyH ?? 72;
-  return transferInstants(b.beganMs, phase.moves ?? 0, everyH).flatMap((dueMs, k): Duty[] => {
+  return transferInstants(b.beganMs, phase.moves ?? 0, everyH).flatMap((dueMs, k): QuarantineDuty[] => {
     const from = b.tanks[k % 2]!;
     const to = b.tanks[(k + 1) % 2]!;
     const day = dayNumber(b.openedMs, dueMs, b.zone);

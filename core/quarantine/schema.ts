@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { readingWays, tankFigures } from '@/core/measurement/quantities';
-import { figures } from '@/core/measurement/schema';
+import { figuresSchema } from '@/core/measurement/schema';
 import { treatmentSchema } from '@/core/catalogue/treatment';
-import { above0, between, count, date, id, lines, named, text, upTo } from '@/core/quantities/shapes';
+import { above0, between, count, date, idText, lines, requiredText, text, upTo } from '@/core/quantities/shapes';
 import { signNames, bodyParts } from './signs';
 
 /** What a phase, or the release, waits for. `n` are days, times or doses; where a figure is asked for it is `atLeast`. */
@@ -31,9 +31,9 @@ const phaseKinds = ['settle', 'observe', 'medicine', 'copper', 'carbon', 'transf
 export type PhaseKind = (typeof phaseKinds)[number];
 
 const phase = z.object({
-  id: id(40),
+  id: idText(40),
   kind: z.enum(phaseKinds, { error: 'Choose what the phase is for.' }),
-  title: named(60, 'Name the phase.'),
+  title: requiredText(60, 'Name the phase.'),
   days: count(365, 'Days').min(1, 'A phase lasts at least a day.'),
   /** Every so many days; none where absent. In the first week every day. */
   testEveryDays: count(60, 'Days between tests').optional(),
@@ -52,11 +52,11 @@ const phase = z.object({
   dipEveryDays: count(30, 'Days between dips').optional(),
   ends: z.array(condition).max(12),
 });
-export type Phase = z.infer<typeof phase>;
+export type QuarantinePhase = z.infer<typeof phase>;
 
 export const planSchema = z
   .object({
-    name: named(60, 'Name the plan.'),
+    name: requiredText(60, 'Name the plan.'),
     phases: z.array(phase).min(1, 'A plan needs at least one phase.').max(12),
     gate: z.array(condition).max(12),
     /** Days without food after the journey. */
@@ -71,7 +71,7 @@ export const planSchema = z
     error: 'Every phase needs a different name.',
     path: ['phases'],
   });
-export type Plan = z.infer<typeof planSchema>;
+export type QuarantinePlan = z.infer<typeof planSchema>;
 
 const sign = z.object({
   sign: z.enum(signNames, { error: 'Choose the sign.' }),
@@ -83,7 +83,7 @@ const sign = z.object({
 const entryShapes = [
   z.object({
     kind: z.literal('test'),
-    figures: figures(tankFigures),
+    figures: figuresSchema(tankFigures),
     how: z.enum(readingWays),
     note: lines(300).optional(),
     sure: z.boolean().optional(),
@@ -112,22 +112,22 @@ const entryShapes = [
   z.object({ kind: z.literal('reserve'), litres: upTo(20_000, 'Litres') }),
   z.object({ kind: z.literal('carbon'), in: z.boolean() }),
   z.object({ kind: z.literal('media'), reason: lines(300).optional() }),
-  z.object({ kind: z.literal('move'), to: named(40, 'Name the tank they went into.') }),
+  z.object({ kind: z.literal('move'), to: requiredText(40, 'Name the tank they went into.') }),
   z.object({
     kind: z.literal('dip'),
     seconds: count(3600, 'Seconds'),
     gPerL: upTo(60, 'Salt'),
     note: lines(300).optional(),
   }),
-  z.object({ kind: z.literal('phase'), phase: id(40), reason: lines(300).optional() }),
-  z.object({ kind: z.literal('waive'), what: text(60), reason: named(300, 'Give a reason for waiving it.') }),
-  z.object({ kind: z.literal('joined'), code: id(20) }),
+  z.object({ kind: z.literal('phase'), phase: idText(40), reason: lines(300).optional() }),
+  z.object({ kind: z.literal('waive'), what: text(60), reason: requiredText(300, 'Give a reason for waiving it.') }),
+  z.object({ kind: z.literal('joined'), code: idText(20) }),
   z.object({ kind: z.literal('gear') }),
   // Told by the house when somebody died, with what was done about it.
   z.object({ kind: z.literal('died'), count: count(100_000, 'How many'), name: text(80), note: lines(300) }),
 ] as const;
 export const entrySchema = z.discriminatedUnion('kind', entryShapes);
-export type Told = z.infer<typeof entrySchema>;
+export type NewEntry = z.infer<typeof entrySchema>;
 
 /** What was told, with its number and instant. */
-export type Entry = Told & { n: number; at: string; by: string; strikes: number | null };
+export type Entry = NewEntry & { n: number; at: string; by: string; strikes: number | null };

@@ -13,12 +13,14 @@ export const signNames = [
   'stuck-moult',
   'planaria',
 ] as const;
-export type Sign = (typeof signNames)[number];
+export type QuarantineSign = (typeof signNames)[number];
 
 export const bodyParts = ['gills', 'body', 'fins', 'tail', 'head', 'eyes', 'belly'] as const;
 export type BodyPart = (typeof bodyParts)[number];
 
-export const signs: Readonly<Record<Sign, { words: string; of: 'fish' | 'invertebrate' | 'all'; so: string }>> = {
+export const quarantineSigns: Readonly<
+  Record<QuarantineSign, { words: string; of: 'fish' | 'invertebrate' | 'all'; so: string }>
+> = {
   breathing: { words: 'fast breathing', of: 'fish', so: 'Test ammonia, nitrite and oxygen now, and air the water.' },
   flashing: { words: 'rubbing, flashing', of: 'fish', so: 'Look for dust or spots under a side light.' },
   spots: { words: 'white spots', of: 'fish', so: 'Count them and photograph; the same fish tomorrow.' },

@@ -1,4 +1,4 @@
-import type { Condition, Plan } from './schema';
+import type { Condition, QuarantinePlan } from './schema';
 
 const days: Condition = { kind: 'days' };
 const settle = {
@@ -25,7 +25,7 @@ const gate: Condition[] = [
  * Plans to begin with, every figure of them editable (common practice; W54 to W62 and W75 of the trade). They hold the
  * schedule and the arithmetic, never a prescription.
  */
-export const templates: Readonly<Record<string, Plan>> = {
+export const templates: Readonly<Record<string, QuarantinePlan>> = {
   observation: {
     name: 'Observation, four weeks',
     foodlessDays: 1,
@@ -230,4 +230,4 @@ export const templateFor = (o: { invertebrates: boolean; cool: boolean }): strin
   o.invertebrates ? 'short' : o.cool ? 'koi' : 'observation';
 
 /** Days of a plan, as long as nothing is put off. */
-export const daysOf = (p: Pick<Plan, 'phases'>): number => p.phases.reduce((n, x) => n + x.days, 0);
+export const daysOf = (p: Pick<QuarantinePlan, 'phases'>): number => p.phases.reduce((n, x) => n + x.days, 0);

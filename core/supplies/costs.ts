@@ -1,4 +1,4 @@
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { liningM2 } from '@/core/box/weights';
 import { layersOf } from '@/core/bag/making';
 import { givenTo, stockOf } from '@/core/bag/treatments';

@@ -2,7 +2,7 @@ import { catalogue } from '@/core/catalogue';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { exampleConsignment } from '@/tests/example';
 import { BINDER, consignmentNeeds } from './needs';
-import { bySoonest, outlook, shortfall, type ShelfRow } from './outlook';
+import { bySoonest, outlook, shortfall, type ShelfRow } from './stock-forecast';
 
 const example = exampleConsignment();
 const now = '2026-11-24T12:00:00.000Z';

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/quantities/refusal';
-import { expNear } from '@/core/quantities/near';
+import { expNear } from '@/core/quantities/fast-math';
 import { daviesFactors, type CarbonateConstants } from './carbonate-constants';
 
 /**

@@ -2,13 +2,13 @@ import { getPosition } from 'suncalc';
 import { isaPressureKPa } from '@/core/quantities/atmosphere';
 import type { Assumptions } from '@/core/catalogue/assumptions';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
-import { seriesOf, weatherAt, type WeatherSeries } from './forecast';
+import { weatherSeries, weatherAt, type WeatherSeries } from './forecast';
 import { destinationPart, movingKinds, type Leg } from '@/core/calendar/legs';
 import { HOUR } from '@/core/quantities/time';
 import { clearSkyWPerM2, climateOf, conditionedC, GAIN_AT_WPERM2, laggedAfter, type PlaceClimate } from './place-air';
 
 /** A part of a step that lies in one leg: what its air is made from. */
-export interface Piece {
+export interface AmbientPiece {
   step: number;
   leg: number;
   /** Of the step. */
@@ -34,7 +34,7 @@ export interface Ambient {
   /** Mean over the step that begins there, °C: what the box is stepped with. No jump between legs is smeared. */
   meanC: Float64Array;
   /** What those means are made of: another climate of a leg, or other weather, gives others (`meansOf`). */
-  pieces: readonly Piece[];
+  pieces: readonly AmbientPiece[];
   /** Mean over the step that begins there. */
   pressureKPa: Float64Array;
   /** Share of the step in which the box is carried or driven. */
@@ -61,9 +61,9 @@ export const climatesAsPlanned = (legs: readonly Leg[], a: Assumptions): Climate
 
 /** Means over every step, °C, into `out`: from the climates of the legs, and what the weather is warmer than forecast. */
 export function meansOf(
-  pieces: readonly Piece[],
+  pieces: readonly AmbientPiece[],
   climates: readonly Climate[],
-  warmerC: ((piece: Piece) => number) | null,
+  warmerC: ((piece: AmbientPiece) => number) | null,
   out: Float64Array,
 ): void {
   out.fill(0);
@@ -129,8 +129,8 @@ export function ambientAlong(
 ): { ok: true; value: Ambient } | { ok: false; missing: string } {
   const ends = { origin: c.sender.place, destination: c.receiver.place };
   if (!forecast) return { ok: false, missing: ends.origin.name };
-  const origin = seriesOf(forecast, ends.origin.name);
-  const destination = seriesOf(forecast, ends.destination.name);
+  const origin = weatherSeries(forecast, ends.origin.name);
+  const destination = weatherSeries(forecast, ends.destination.name);
   if (!origin) return { ok: false, missing: ends.origin.name };
   if (!destination) return { ok: false, missing: ends.destination.name };
   return { ok: true, value: along(ends, origin, destination, legs, time, a) };
@@ -145,7 +145,7 @@ function along(
   a: Assumptions,
 ): Ambient {
   const of = (): Float64Array => new Float64Array(time.steps);
-  const pieces: Piece[] = [];
+  const pieces: AmbientPiece[] = [];
   const out: Ambient = { pointC: of(), meanC: of(), pieces, pressureKPa: of(), moving: of(), uncoveredFromH: null };
   const climates = climatesAsPlanned(legs, a);
   const gainK = legs.map((l) => climateOf(l, a).sunK);

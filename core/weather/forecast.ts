@@ -7,7 +7,7 @@ export interface WeatherSeries {
   tempC: readonly number[];
 }
 
-export function seriesOf(forecast: Forecast, place: string): WeatherSeries | null {
+export function weatherSeries(forecast: Forecast, place: string): WeatherSeries | null {
   const found = forecast.places.find((p) => p.name === place);
   if (!found) return null;
   const points = found.points

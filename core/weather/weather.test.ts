@@ -2,7 +2,7 @@ import { defaultAssumptions as a } from '@/core/catalogue/assumptions';
 import { HOUR } from '@/core/quantities/time';
 import { extremesOf, hourlyOf, midnightOf } from './days';
 import { forecastFromRows } from './csv';
-import { forecastAge, seriesOf, spreadOf, weatherAt } from './forecast';
+import { forecastAge, weatherSeries, spreadOf, weatherAt } from './forecast';
 import { sunHours } from './sun';
 
 const greenwich = { lat: 51.48, lon: 0, zone: 'Europe/London' };
@@ -118,12 +118,12 @@ describe('how far and how fresh', () => {
       shiftC: 0,
       places: [{ name: 'x', points }],
     };
-    const series = seriesOf(forecast, 'x')!;
+    const series = weatherSeries(forecast, 'x')!;
     const inside = weatherAt(series, Date.parse('2026-11-25T14:00:00Z'));
     const beyond = weatherAt(series, Date.parse('2026-11-27T14:00:00Z'));
     expect(inside.covered).toBe(true);
     expect(beyond).toEqual({ tempC: inside.tempC, covered: false });
-    expect(seriesOf(forecast, 'y')).toBeNull();
+    expect(weatherSeries(forecast, 'y')).toBeNull();
   });
   test('age in words; old after a day', () => {
     const at = (h: number) => forecastAge('2026-11-24T08:00:00.000Z', Date.parse('2026-11-24T08:00:00Z') + h * HOUR, a);

@@ -1,23 +1,23 @@
 'use server';
 
 import { z } from 'zod';
-import { id, text } from '@/core/quantities/shapes';
-import { told } from '@/server/told';
+import { idText, text } from '@/core/quantities/shapes';
+import { parseInput } from '@/server/parse-input';
 import { ask, write } from '@/server/write';
 import { methodIds } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { noConsignment } from '@/server/answer';
 import { evaluationOf } from '@/server/consignment/view';
 import { methodComparisons } from './methods';
-import * as come from './come';
+import * as come from './register-arrival';
 import * as finish from './finish';
 import * as run from './run';
 import * as seller from './seller';
-import * as ways from './ways';
+import * as ways from './method-settings';
 
 const starting = z.object({
-  code: id(20),
-  bagId: id(20),
+  code: idText(20),
+  bagId: idText(20),
   method: z.enum(methodIds, { error: 'This method is unknown.' }),
   because: text(200),
 });
@@ -33,7 +33,7 @@ export async function startRun(
   because = '',
 ): Promise<Outcome<string>> {
   return write(press, (h) =>
-    told(starting, { code, bagId, method, because }, (x) => {
+    parseInput(starting, { code, bagId, method, because }, (x) => {
       const stored = h.consignments.byCode(x.code);
       if (!stored) return noConsignment(x.code);
       const e = evaluationOf(h, stored);

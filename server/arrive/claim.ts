@@ -2,7 +2,7 @@ import { zipSync, type Zippable } from 'fflate';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs } from '@/core/consignment/losses';
 import type { Observation } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { claimPaper, type ClaimBag } from '@/core/papers/claim';
@@ -17,7 +17,7 @@ import { photoFile } from '@/server/photo/photos';
 /** Pictures of bags and boxes that stand, named by what they show and in the order they were taken. */
 function picturesOf(observations: readonly Observation[]): { of: string; at: string; name: string; hash: string }[] {
   const n = new Map<string, number>();
-  return standing(observations)
+  return unstruck(observations)
     .filter((o) => o.photo !== null && (o.subject.kind === 'bag' || o.subject.kind === 'box'))
     .map((o) => {
       const of = `${o.subject.kind}-${o.subject.id}`;

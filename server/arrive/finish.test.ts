@@ -14,7 +14,7 @@ import { methodComparisons } from './methods';
 import { residentsOf, tankId } from './residents';
 import { finishStep, startRun } from './run';
 import { runView } from './run-view';
-import { setWays, tryWays } from './ways';
+import { setWays, tryWays } from './method-settings';
 
 const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
 let now = 0;

@@ -1,27 +1,27 @@
 import type { Event, Observation } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
-import { cameInto, isEmptied, tankOfBag, tanksOfBag } from '@/core/consignment/came';
+import { unstruck } from '@/core/consignment/project-facts';
+import { cameInto, isEmptied, tankOfBag, tanksOfBag } from '@/core/consignment/arrival-counts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { signs, signsNow } from '@/core/consignment/signs';
+import { arrivalSigns, signsNow } from '@/core/consignment/signs';
 import { HOUR } from '@/core/quantities/time';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
 import { livesIn } from '@/server/quarantine/quarantine';
-import { positionOf } from './position';
+import { storedRunPosition } from './position';
 
 /** The press that closed an arrival; none while it goes on. */
 const finishedOf = (events: readonly Event[]): Event | null =>
-  standing(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
+  unstruck(events).findLast((e) => e.kind === 'released' && e.subject.kind === 'consignment') ?? null;
 
 /** How far each bag is: across, under way, or still to be opened. */
 function bagStates(house: House, c: Consignment): Map<string, 'across' | 'under way' | 'waits' | 'none alive'> {
   const runs = house.arrivals.runsOf(c.id);
   const { events } = house.facts.of(c.id);
   const moved = new Set(
-    standing(events).flatMap((e) => (e.kind === 'moved' && e.subject.kind === 'bag' ? [e.subject.id] : [])),
+    unstruck(events).flatMap((e) => (e.kind === 'moved' && e.subject.kind === 'bag' ? [e.subject.id] : [])),
   );
   return new Map(
     c.bags.map((b) => {
@@ -31,7 +31,7 @@ function bagStates(house: House, c: Consignment): Map<string, 'across' | 'under 
       if (moved.has(b.id)) return [b.id, 'across'];
       // Who is told to live in a tank is in it, with a sequence or without.
       if (!run) return [b.id, livesIn(house, c, tankOfBag(c, b).name) ? 'across' : 'waits'];
-      return [b.id, positionOf(run, house.nowMs()).finished ? 'across' : 'under way'];
+      return [b.id, storedRunPosition(run, house.nowMs()).finished ? 'across' : 'under way'];
     }),
   );
 }
@@ -55,7 +55,7 @@ export function outcomeOf(house: House, c: Consignment) {
       tank: tanksOfBag(c, b).join(' and '),
       tanks: tanksOfBag(c, b),
       reading: r,
-      seen: signsNow(seenOf(observations, 'bag', b.id)).map((s) => signs[s].words),
+      seen: signsNow(seenOf(observations, 'bag', b.id)).map((s) => arrivalSigns[s].words),
     };
   });
   const quarantines = house.quarantines.of(c.id);
@@ -135,7 +135,7 @@ export function goOnArriving(house: House, code: string): Outcome<null> {
 
 /** The certificate of origin that came along, by its number; empty where none was told. */
 export const certificateOf = (observations: readonly Observation[]): string =>
-  standing(observations).findLast((o) => o.quantity === 'certificate')?.word ?? '';
+  unstruck(observations).findLast((o) => o.quantity === 'certificate')?.word ?? '';
 
 const MOST_CERTIFICATE = 80;
 
@@ -152,7 +152,7 @@ export function tellCertificate(house: House, code: string, number: string): Out
   if (certificateOf(observations) === word) return { ok: true, value: null };
   const at = house.nowIso();
   house.db.transaction(() => {
-    for (const o of standing(observations)) if (o.quantity === 'certificate') house.facts.takeBack(id, o, at);
+    for (const o of unstruck(observations)) if (o.quantity === 'certificate') house.facts.takeBack(id, o, at);
     const subject = { kind: 'consignment' as const, id: '' };
     if (word) house.facts.told(id, { at, subject, quantity: 'certificate', word, method: 'typed' });
     house.consignments.journal(id, at, word ? 'certificate kept' : 'certificate struck out', word);

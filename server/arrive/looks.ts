@@ -1,15 +1,15 @@
 import { withHands } from '@/core/calendar/fast';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { isOwnMove } from '@/core/acclimation/unboxing';
-import { looksAfter, type Look } from '@/core/acclimation/release';
+import { looksAfter, type LaterLook } from '@/core/acclimation/release';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
-import { tanksOfBag } from '@/core/consignment/came';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
 import { HOUR, MIN } from '@/core/quantities/time';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { groupsOf } from './residents';
-import { positionOf } from './position';
+import { storedRunPosition } from './position';
 
 /** When lights go low in the evening, and how long before that a release still has its evening look apart († ours). */
 const EVENING = '20:00';
@@ -19,12 +19,12 @@ const APART_MS = 2 * HOUR;
 export interface DueLook {
   /** Of the tick; a moment of the consignment like any other. */
   key: string;
-  look: Look;
+  look: LaterLook;
   title: string;
   atMs: number;
 }
 
-function atOf(key: Look['key'], endMs: number, zone: string, a: Assumptions): number {
+function atOf(key: LaterLook['key'], endMs: number, zone: string, a: Assumptions): number {
   if (key === 'half-hour') return endMs + 30 * MIN;
   if (key === 'evening') return Math.max(atClock(endMs, EVENING, zone), endMs + APART_MS);
   const then = sameTimeLater(endMs, key === 'two-days' ? 2 : Number(key.slice('test-'.length)), zone);
@@ -43,7 +43,7 @@ export function looksOf(house: House, consignmentId: string): DueLook[] {
   const a = withOverrides(c.assumptions);
   const tanks = new Map<string, { run: StoredRun; endMs: number; bagIds: string[] }>();
   for (const run of house.arrivals.runsOf(consignmentId)) {
-    const at = positionOf(run, house.nowMs());
+    const at = storedRunPosition(run, house.nowMs());
     const bag = c.bags.find((b) => run.bagIds.includes(b.id));
     if (!at.finished || !bag) continue;
     for (const tank of tanksOfBag(c, bag)) {

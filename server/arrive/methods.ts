@@ -1,9 +1,9 @@
-import { adviceOf, compareLanes, waterRead, type Advice, type Compared } from '@/core/acclimation/compare';
+import { adviceOf, compareLanes, waterRead, type MethodAdvice, type Compared } from '@/core/acclimation/compare';
 import { openedFrom } from '@/core/acclimation/opened';
-import type { Animals } from '@/core/acclimation/recommend';
+import type { TransferGroup } from '@/core/acclimation/recommend';
 import type { OpenedBag } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { tanksOfBag } from '@/core/consignment/came';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { copperIn, pathOf, signsNow } from '@/core/consignment/signs';
@@ -16,9 +16,9 @@ import type { House } from '@/server/house';
 import { residentsOf } from './residents';
 
 /** What is known of methods stays known: a page is looked at more often than its water changes. */
-const cache = new Map<string, Advice>();
+const cache = new Map<string, MethodAdvice>();
 
-function advised(waters: readonly OpenedBag[], tank: AssumedTank, who: Animals, c: Consignment): Advice {
+function advised(waters: readonly OpenedBag[], tank: AssumedTank, who: TransferGroup, c: Consignment): MethodAdvice {
   const key = JSON.stringify([waters, tank, who, c.assumptions]);
   const known = cache.get(key);
   if (known) return known;

@@ -2,7 +2,7 @@ import { runPosition } from '@/core/acclimation/run';
 import type { StoredRun } from '@/server/db/arrivals';
 
 /** Where a stored run stands at an instant. */
-export const positionOf = (run: StoredRun, nowMs: number): ReturnType<typeof runPosition> =>
+export const storedRunPosition = (run: StoredRun, nowMs: number): ReturnType<typeof runPosition> =>
   runPosition(
     {
       startedAtMs: Date.parse(run.startedAt),

@@ -1,6 +1,6 @@
 import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, readTank, said } from '@/tests/order';
-import { airIn, standing } from '@/core/consignment/standing';
+import { airIn, unstruck } from '@/core/consignment/project-facts';
 import { tryEvaluate } from '@/server/consignment/result';
 import { undo } from '@/server/consignment/change';
 import type { House } from '@/server/house';
@@ -27,7 +27,7 @@ const tank = (figures: object, name = 'Q') => readTank(house, code, name, figure
 /** As a phone sends it, from the queue. */
 const sent = (of: object, sure = false, agoMs = 0) =>
   doDeed(house, { deed: 'readings', code, of: [of], sure }, agoMs, who);
-const ofTemp = () => standing(facts()).flatMap((o) => (o.quantity === 'tempC' ? [o.value] : []));
+const ofTemp = () => unstruck(facts()).flatMap((o) => (o.quantity === 'tempC' ? [o.value] : []));
 
 beforeEach(() => {
   now = Date.parse('2026-11-24T12:00:00Z');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/plausibility';
 import { SEA_FROM } from '@/core/fish/water';
 import { bagReadingSchema, measuredWaterSchema, type BagReading } from '@/core/consignment/facts';
 import { bagFigures, nothingRead, quantities, waterQuantities } from '@/core/measurement/quantities';
@@ -9,7 +9,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import { tankOfLine, tanksOf, waterOfBag } from '@/core/consignment/waters';
 import { catalogueOf } from '@/server/consignment/result';
 import { figure } from '@/core/measurement/schema';
-import { id, lines, text } from '@/core/quantities/shapes';
+import { idText, lines, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 import { tankId } from './residents';
@@ -26,14 +26,14 @@ const nullable = <S extends z.ZodObject>(s: S) =>
 
 export const readShape = z.object({
   deed: z.literal('readings'),
-  code: id(20),
+  code: idText(20),
   of: z
     .array(
       z.discriminatedUnion('kind', [
-        z.object({ kind: z.literal('bag'), id: id(8), figures: bagShape.partial(), note: lines(300).optional() }),
+        z.object({ kind: z.literal('bag'), id: idText(8), figures: bagShape.partial(), note: lines(300).optional() }),
         z.object({ kind: z.literal('tank'), id: text(40), figures: nullable(tankShape) }),
         // The air between the bags, as the lid comes off.
-        z.object({ kind: z.literal('box'), id: id(8), figures: z.object({ tempC: figure('airC') }) }),
+        z.object({ kind: z.literal('box'), id: idText(8), figures: z.object({ tempC: figure('airC') }) }),
       ]),
     )
     .min(1)
@@ -45,9 +45,9 @@ export const readShape = z.object({
   /** Whoever pressed was asked about what looks odd, and it is so. */
   sure: z.boolean(),
 });
-export type Readings = Omit<z.infer<typeof readShape>, 'deed'>;
+export type ArrivalReadings = Omit<z.infer<typeof readShape>, 'deed'>;
 /** What was read of one bag or one tank. */
-export type ReadOf = Readings['of'][number];
+export type ReadOf = ArrivalReadings['of'][number];
 type OfBag = Extract<ReadOf, { kind: 'bag' }>;
 type OfTank = Extract<ReadOf, { kind: 'tank' }>;
 
@@ -110,7 +110,7 @@ function airOf(
  * What was read of bags and tanks: only what is named changes, so that two phones at two bags, or at two figures of one,
  * lose nothing. Each figure is a fact of its own; what looks odd is refused until somebody says that it is so.
  */
-export function tellReadings(house: House, d: Readings, at: string): Outcome<null> {
+export function tellReadings(house: House, d: ArrivalReadings, at: string): Outcome<null> {
   const boxes = d.of.flatMap((of) => (of.kind === 'box' ? [of] : []));
   const waters = d.of.flatMap((of) => (of.kind === 'box' ? [] : [of]));
   if (boxes.length > 0) {
@@ -140,7 +140,7 @@ export function tellReadings(house: House, d: Readings, at: string): Outcome<nul
 }
 
 /** The water round animals that are on their way across, as it was read now: facts, whatever was read before. */
-function readAgain(house: House, d: Readings, at: string): Outcome<null> {
+function readAgain(house: House, d: ArrivalReadings, at: string): Outcome<null> {
   const stored = find(house, d.code);
   if (!stored.ok) return stored;
   const c = stored.value.document;

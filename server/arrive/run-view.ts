@@ -1,15 +1,15 @@
 import { bagNames } from '@/core/acclimation/lanes';
-import { asOpened, courseNow } from '@/core/acclimation/since';
+import { asOpened, courseNow } from '@/core/acclimation/course-after-reading';
 import { methodNames, type MethodId } from '@/core/acclimation/vessel';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { actualOf } from '@/core/consignment/standing';
+import { projectFacts } from '@/core/consignment/project-facts';
 import type { Consignment } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';
 import { evaluationOf } from '@/server/consignment/view';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
-import { takenNow } from '@/server/room/taken';
+import { takenNow } from '@/server/room/assignments';
 import type { Who } from '@/server/room/who';
 import { outcomeOf } from './finish';
 import { methodComparisons } from './methods';
@@ -36,7 +36,7 @@ function vesselOf(house: House, stored: StoredConsignment, run: StoredRun, opene
   const e = evaluationOf(house, stored);
   if (!e.ok) return null;
   const { observations, events } = house.facts.of(c.id);
-  const opened = actualOf({ observations: asOpened(observations, openedMs), events });
+  const opened = projectFacts({ observations: asOpened(observations, openedMs), events });
   const then: Consignment = { ...c, actual: { ...c.actual, bags: opened.bags } };
   const lane = methodComparisons(house, then, e.value, Date.parse(run.startedAt)).find((l) =>
     l.bagIds.includes(run.bagIds[0]!),

@@ -6,13 +6,13 @@ import { goesIn, isPause, pauseKey, withExtraRound } from '@/core/acclimation/ru
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { tanksOfBag } from '@/core/consignment/came';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
 import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
-import { positionOf } from './position';
+import { storedRunPosition } from './position';
 import { groupsOf, residentsOf } from './residents';
 import { stopWords } from '@/words/en/tank-stops';
 
@@ -84,7 +84,7 @@ export function finishStep(house: House, runId: string, key: string, pressedMs =
   const before = Math.max(Date.parse(run.startedAt), ...Object.values(run.done).map((iso) => Date.parse(iso)));
   const at = Math.min(house.nowMs(), Math.max(pressedMs, before));
   // What ran when it was pressed: a timer may have ended by itself while the press was on its way.
-  const running = run.steps[positionOf(run, at).index];
+  const running = run.steps[storedRunPosition(run, at).index];
   if (!running || running.key !== key) {
     // The other phone was quicker: it is done, and nobody is told off for it.
     if (run.done[key] !== undefined) return { ok: true, value: null };
@@ -187,7 +187,7 @@ export function extraRound(house: House, runId: string, nth: number): Outcome<nu
     return refuse('round', `${MOST_ROUNDS} rounds were added; more do not help. Measure, and continue.`);
   const steps = withExtraRound(run.steps);
   if (!steps) return refuse('round', 'This method has no rounds.');
-  const running = run.steps[positionOf(run, house.nowMs()).index];
+  const running = run.steps[storedRunPosition(run, house.nowMs()).index];
   if (!running || goesIn(running.key)) return refuse('round', 'They are being transferred already.');
   house.db.transaction(() => {
     house.arrivals.changeSteps(runId, steps);

@@ -1,9 +1,9 @@
 import { isOwnMove } from '@/core/acclimation/unboxing';
-import { asSeen, withSeen } from '@/core/consignment/as-seen';
+import { packingAsSeen, withSeen } from '@/core/consignment/observed-packing';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { signIds, signs, signsNow, type Sign, type SignId } from '@/core/consignment/signs';
+import { signIds, arrivalSigns, signsNow, type ArrivalSign, type SignId } from '@/core/consignment/signs';
 import { change, find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
@@ -16,7 +16,7 @@ const looker = (house: House, c: Consignment) => {
 };
 
 /** What a look would change of a packing that is only guessed. */
-export const packedAsSeen = (house: House, c: Consignment) => asSeen(c, looker(house, c));
+export const packedAsSeen = (house: House, c: Consignment) => packingAsSeen(c, looker(house, c));
 
 /** Takes over how it was packed, as it was seen: an edit like any other, with its undo. */
 export function takeAsSeen(house: House, code: string): Outcome<null> {
@@ -56,7 +56,7 @@ export function sellerBefore(house: House, c: Consignment) {
     }
     const seen = looker(house, d);
     const all = [...d.boxes.map((b) => seen('box', b.id)), ...d.bags.map((b) => seen('bag', b.id))].flat();
-    for (const s of signIds.filter((x) => 'packed' in (signs[x] as Sign) && all.includes(x)))
+    for (const s of signIds.filter((x) => 'packed' in (arrivalSigns[x] as ArrivalSign) && all.includes(x)))
       packed.set(s, (packed.get(s) ?? 0) + 1);
   }
   return {
@@ -64,6 +64,6 @@ export function sellerBefore(house: House, c: Consignment) {
     arrivals: before.length,
     alive,
     counted,
-    packed: [...packed].sort((x, y) => y[1] - x[1]).map(([s, n]) => ({ words: signs[s].words, n })),
+    packed: [...packed].sort((x, y) => y[1] - x[1]).map(([s, n]) => ({ words: arrivalSigns[s].words, n })),
   };
 }

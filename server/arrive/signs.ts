@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { rivalsOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
-import { standing } from '@/core/consignment/standing';
-import { id } from '@/core/quantities/shapes';
+import { rivalsOf, signIds, arrivalSigns, signsNow, type SignId } from '@/core/consignment/signs';
+import { unstruck } from '@/core/consignment/project-facts';
+import { idText } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
 export const signShape = z.object({
   deed: z.literal('sign'),
-  code: id(20),
+  code: idText(20),
   kind: z.enum(['bag', 'box']),
-  id: id(8),
+  id: idText(8),
   sign: z.enum(signIds),
   on: z.boolean(),
 });
@@ -27,7 +27,8 @@ export function tellSign(
   const c = stored.value.document;
   const there = d.kind === 'bag' ? c.bags.some((b) => b.id === d.id) : c.boxes.some((b) => b.id === d.id);
   if (!there) return refuse('id', `There is no ${d.kind} ${d.id} any more.`);
-  if (signs[d.sign].of !== d.kind) return refuse('sign', `“${signs[d.sign].words}” does not apply to a ${d.kind}.`);
+  if (arrivalSigns[d.sign].of !== d.kind)
+    return refuse('sign', `“${arrivalSigns[d.sign].words}” does not apply to a ${d.kind}.`);
   const { observations } = house.facts.of(c.id);
   const is = signsNow(seenOf(observations, d.kind, d.id)).includes(d.sign);
   // The other phone told it already.
@@ -36,7 +37,7 @@ export function tellSign(
   house.db.transaction(() => {
     // What cannot be at once is struck out by what is seen now.
     const gone = d.on ? rivalsOf(d.sign) : [d.sign];
-    for (const o of standing(observations))
+    for (const o of unstruck(observations))
       if (
         o.quantity === 'sign' &&
         (gone as string[]).includes(o.word) &&
@@ -45,7 +46,12 @@ export function tellSign(
       )
         house.facts.takeBack(c.id, o, at);
     if (d.on) house.facts.told(c.id, { at, subject, quantity: 'sign', word: d.sign, method: 'seen' });
-    house.consignments.journal(c.id, at, d.on ? 'seen' : 'struck out', `${d.kind} ${d.id}: ${signs[d.sign].words}`);
+    house.consignments.journal(
+      c.id,
+      at,
+      d.on ? 'seen' : 'struck out',
+      `${d.kind} ${d.id}: ${arrivalSigns[d.sign].words}`,
+    );
   })();
   return { ok: true, value: null };
 }

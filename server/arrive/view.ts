@@ -1,24 +1,24 @@
-import { wouldDecide } from '@/core/acclimation/asks';
+import { wouldDecide } from '@/core/acclimation/deciding-readings';
 import { inferred, type Compared } from '@/core/acclimation/compare';
 import { isOwnMove, turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { openingOrder, signs, signsNow } from '@/core/consignment/signs';
+import { openingOrder, arrivalSigns, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
 import { stopsOf } from '@/core/acclimation/tank-stops';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
 import { toleranceLimits, mostDelicate } from '@/core/fish/tolerance';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Observation } from '@/core/consignment/facts';
-import { airIn, standing } from '@/core/consignment/standing';
+import { airIn, unstruck } from '@/core/consignment/project-facts';
 import { bagFigures, quantities } from '@/core/measurement/quantities';
 import { judgedMs, stepAt } from '@/core/evaluate/opened';
 import { assume, type AssumedTank, type AssumedWater } from '@/core/consignment/assume';
 import type { Consignment } from '@/core/consignment/schema';
-import { tanksOfBag } from '@/core/consignment/came';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
 import { tanksOf, waterOfBag } from '@/core/consignment/waters';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredRun } from '@/server/db/arrivals';
@@ -27,7 +27,7 @@ import { arrivingBags, methodComparisons } from '@/server/arrive/methods';
 import { outcomeOf } from '@/server/arrive/finish';
 import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
-import { waysOf } from '@/server/arrive/ways';
+import { methodSettingsOf } from '@/server/arrive/method-settings';
 import { stopWords } from '@/words/en/tank-stops';
 
 /** Of more lanes than this nobody asks what else to measure: each asks the comparison six times more. */
@@ -75,7 +75,8 @@ const solidsOf = (c: Consignment, lane: Compared<AssumedTank>): { bag: number | 
 
 /** Lanes of the Receive station: figures of every method with a mark of how heavy each weighs. */
 export function laneViews(house: House, c: Consignment, e: Evaluation, runs: readonly StoredRun[], nowMs: number) {
-  const thin = (v: Float64Array): number[] => sampled(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
+  const thin = (v: Float64Array): number[] =>
+    sampleCurve(v, { stepH: COURSE_STEP_MIN / 60, everyH: 1 / 60, decimals: 5 });
   const lanes = methodComparisons(house, c, e, nowMs);
   const assumed = assume(c, catalogueOf(c, house), e.assumptions);
   const sourceOf = (bagId: string): AssumedWater =>
@@ -196,7 +197,7 @@ export type MethodView = LaneView['methods'][number];
 
 /** What was told of a bag, figure by figure, in the order it was told; what was struck out stays readable. */
 function historyOf(observations: readonly Observation[], bagId: string) {
-  const stands = new Set(standing(observations).map((o) => o.n));
+  const stands = new Set(unstruck(observations).map((o) => o.n));
   const read = observations.filter(
     (o) =>
       o.subject.kind === 'bag' &&
@@ -227,7 +228,7 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
   };
   const bagsSeen = c.bags.map((b) => lookedAt('bag', b.id));
   const nowOf = (id: string) => bagsSeen.find((l) => l.id === id)?.now ?? [];
-  const photos = standing(observations).filter((o) => o.photo && o.subject.kind === 'bag');
+  const photos = unstruck(observations).filter((o) => o.photo && o.subject.kind === 'bag');
   return {
     zone: c.receiver.place.zone,
     arrivedAt: c.actual.arrivedAt,
@@ -266,7 +267,7 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     nowMs: house.nowMs(),
     /** Bags that are weak: they are opened first. */
     openFirst: openingOrder(c.bags, nowOf)
-      .filter((b) => nowOf(b.id).some((s) => 'weak' in signs[s]))
+      .filter((b) => nowOf(b.id).some((s) => 'weak' in arrivalSigns[s]))
       .map((b) => b.id),
     /** Receiving tanks, the first one first. */
     tanks: tanksOf(assume(c, catalogueOf(c, house), e.assumptions)),
@@ -274,7 +275,7 @@ export function receiveView(house: House, c: Consignment, e: Evaluation, runs: r
     measured: c.actual.tanks,
     /** Stand-ins take the place of instruments. */
     practises: practises(house),
-    ways: waysOf(c),
+    ways: methodSettingsOf(c),
     outcome: outcomeOf(house, c),
     // What leaves goes into tanks of others.
     ownTanks:

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { bagSchema, dosedSchema, waterSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
@@ -7,7 +7,7 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const bagsInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   bags: z.array(bagSchema),
   sourceWater: waterSchema,

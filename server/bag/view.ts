@@ -1,9 +1,9 @@
 import { safeOf } from '@/core/bag/slack';
 import { SLACK_BEYOND_H } from '@/core/engine/draws';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { BagResult, Forward } from '@/core/engine/forward';
-import { standingOf } from '@/core/box/arrange';
+import { standingBagOf } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Consignment } from '@/core/consignment/schema';
@@ -13,7 +13,7 @@ import { oxygenMgLPerKPa } from '@/core/water/oxygen';
 import type { Station } from '@/server/consignment/station';
 import type { House } from '@/server/house';
 import { needsOf } from '@/server/stock/settle';
-import { eveningOf } from '@/server/stock/supplies';
+import { eveningNeeds } from '@/server/stock/supplies';
 import { catalogueOf, jobRows } from '@/server/consignment/result';
 
 /** Hours between two points that are drawn. */
@@ -73,13 +73,13 @@ export function bagViews(
   return c.bags.map((bag) => {
     const r = e.bags.find((b) => b.id === bag.id)!;
     const curve = (values: ArrayLike<number>, decimals: number): number[] =>
-      sampled(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
+      sampleCurve(values, { stepH: e.stepH, everyH: EVERY_H, untilH: e.deadlineH + 48, decimals });
     const hours = withHours(bag.id) ? hoursOf(r, curve) : [];
     const water = waterOfBag(assumed, bag);
     const type = row(catalogue.bags, bag.bagTypeId, 'bag');
     return {
       bag,
-      standing: standingOf(bag, type, a),
+      standing: standingBagOf(bag, type, a),
       breather: type.breather === true,
       inside: bag.animals.map((x) => {
         const line = c.lines.find((l) => l.id === x.lineId)!;
@@ -144,7 +144,7 @@ export const bagStationView = ({ h, c, e, catalogue }: Station, chosen: string |
   bagTypes: catalogue.bags,
   water: c.sourceWater,
   /** Oxygen of these bags and of the evening, L at room pressure, against the cylinder. */
-  oxygen: eveningOf(h, c, 'oxygen'),
+  oxygen: eveningNeeds(h, c, 'oxygen'),
   /** Rubber bands that a shop's cylinder would have to be met with. */
   bands: needsOf(h, c).find((n) => n.key === 'band')?.amount ?? 0,
   drawn: c.drawn ?? [],

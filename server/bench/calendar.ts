@@ -2,7 +2,7 @@ import ical, { ICalEventStatus } from 'ical-generator';
 import { scheduleOf } from '@/core/duties/schedule';
 import { DAY } from '@/core/quantities/time';
 import type { StoredConsignment } from '@/server/db/consignments';
-import { quarantineDuties, type Duty } from './duties';
+import { quarantineDuties, type BenchDuty } from './duties';
 import { soundOf } from '@/server/consignment/sound';
 import { profileOf, type House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
@@ -11,7 +11,7 @@ import { catalogueOf } from '@/server/consignment/result';
 const LOOK_BACK_DAYS = 14;
 
 interface Entry {
-  duty: Pick<Duty, 'id' | 'atMs' | 'minutes' | 'title' | 'detail'>;
+  duty: Pick<BenchDuty, 'id' | 'atMs' | 'minutes' | 'title' | 'detail'>;
   sequence: number;
   changedAt: string;
   status: ICalEventStatus;

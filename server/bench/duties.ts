@@ -18,7 +18,7 @@ const LOOKED_MS = 4 * DAY;
 const AFTER_MS = 5 * DAY;
 
 /** What hands have to do at an instant, of a consignment or of a quarantine tank: the one list behind Bench, week and calendar. */
-export interface Duty {
+export interface BenchDuty {
   /** The same for as long as the duty exists, whatever its time. */
   id: string;
   kind: MomentKind | 'quarantine' | 'better-day' | 'look';
@@ -40,7 +40,7 @@ export interface Duty {
 }
 
 /** When it wants hands: as planned, or when it was put off to. */
-export const dueMs = (d: Duty): number => Math.max(d.atMs, d.putOffMs ?? 0);
+export const dueMs = (d: BenchDuty): number => Math.max(d.atMs, d.putOffMs ?? 0);
 
 const stationOf: Partial<Record<MomentKind, string>> = {
   'last-feed': 'fast',
@@ -65,7 +65,7 @@ type PutOff = ReadonlyMap<string, string>;
 const putOffMs = (off: PutOff, id: string): number | null => (off.has(id) ? Date.parse(off.get(id)!) : null);
 
 /** The moments of one consignment as duties, done or not; none of what is held back or has happened already. */
-function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): Duty[] {
+function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff): BenchDuty[] {
   const c = stored.document;
   if (c.held) return betterDay(house, stored, off);
   const ticks = house.facts.ticks(c.id);
@@ -73,7 +73,7 @@ function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff)
   const typedMs = Date.parse(stored.createdAt) + SETTLE_MS;
   return scheduleOf(c, catalogue)
     .filter((m) => ticks.has(`moment:${m.key}`) || !isPast(c, m.kind))
-    .map((m): Duty => {
+    .map((m): BenchDuty => {
       const id = `${c.id}-${m.key}`;
       return {
         id,
@@ -95,9 +95,9 @@ function consignmentDuties(house: House, stored: StoredConsignment, off: PutOff)
 }
 
 /** The looks at animals that went into their tanks. */
-function lookDuties(house: House, consignmentId: string, code: string, off: PutOff): Duty[] {
+function lookDuties(house: House, consignmentId: string, code: string, off: PutOff): BenchDuty[] {
   const ticks = house.facts.ticks(consignmentId);
-  return looksOf(house, consignmentId).map(({ key, look, title, atMs }): Duty => {
+  return looksOf(house, consignmentId).map(({ key, look, title, atMs }): BenchDuty => {
     const id = `${consignmentId}-${key}`;
     return {
       id,
@@ -118,7 +118,7 @@ function lookDuties(house: House, consignmentId: string, code: string, off: PutO
 }
 
 /** The one duty of what is held back: to look at the better day that has appeared. */
-function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff): Duty[] {
+function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff): BenchDuty[] {
   const look = house.bench.look(c.id);
   if (!look?.found?.handOverAt) return [];
   const id = `${c.id}-better-day`;
@@ -142,11 +142,11 @@ function betterDay(house: House, { document: c }: StoredConsignment, off: PutOff
   ];
 }
 
-export function quarantineDuties(house: House, q: StoredQuarantine, code: string, off: PutOff): Duty[] {
+export function quarantineDuties(house: House, q: StoredQuarantine, code: string, off: PutOff): BenchDuty[] {
   const tank = tankNameOf(house, q);
   const wanted = house.quarantines.dutiesOf(q.id).filter((d) => d.waived === '');
   const animals = animalsIn(house, q);
-  return wanted.map((d): Duty => {
+  return wanted.map((d): BenchDuty => {
     const id = `${q.id}-${d.key}`;
     return {
       id,
@@ -172,7 +172,7 @@ export const liveConsignments = (house: House): { sound: StoredConsignment[]; un
   soundOf(house, house.consignments.live(new Date(house.nowMs() - 4 * DAY).toISOString()));
 
 /** Everything live at this house, with its duties in the order in which they want hands. */
-export function allDuties(house: House, live = liveConsignments(house).sound): Duty[] {
+export function allDuties(house: House, live = liveConsignments(house).sound): BenchDuty[] {
   const now = house.nowMs();
   const off = house.bench.putOffs(new Date(now - DAY).toISOString());
   // What follows a release is still to be done.

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id } from '@/core/quantities/shapes';
+import { idText } from '@/core/quantities/shapes';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { MIN } from '@/core/quantities/time';
@@ -25,7 +25,7 @@ export function laterMs(house: House, later: Later): number {
 }
 
 /** A duty is named by its consignment, what it is, and the name of a tank. */
-export const dutyId = id(140);
+export const dutyId = idText(140);
 const input = z.object({ id: dutyId, later: z.enum(laters).nullable() });
 /** Puts a duty of the Bench off, or brings it back (`later` null). The plan does not move: only the reminder. */
 export function putOff(house: House, asked: unknown): Outcome<null> {

@@ -2,14 +2,14 @@ import { gravest, type Concern } from '@/core/concerns/concern';
 import { durationWords } from '@/core/quantities/words';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
-import { allDuties, dueMs, liveConsignments, type Duty } from './duties';
+import { allDuties, dueMs, liveConsignments, type BenchDuty } from './duties';
 import { profileOf, type House } from '@/server/house';
 import type { StoredResult } from '@/server/consignment/result';
 import { allConcerns } from '@/server/concerns';
-import { weeksOf, type Weeks } from '@/server/concerns/tanks';
+import { weeksOf, type TankWeeksInput } from '@/server/concerns/tanks';
 import { animalsIn, tankNameOf } from '@/server/quarantine/facts';
-import { positionOf } from '@/server/arrive/position';
-import type { Road } from '@/core/duties/road';
+import { storedRunPosition } from '@/server/arrive/position';
+import type { RoadState } from '@/core/duties/road';
 import { leavingTonight } from '@/server/pack/tonight';
 import { bagNames } from '@/core/acclimation/lanes';
 import { DAY, HOUR } from '@/core/quantities/time';
@@ -36,7 +36,7 @@ export interface BenchTask {
   /** Put off by hand: when it was due before. */
   wasMs: number | null;
   /** What a press does; null where only its own screen does. */
-  done: Duty['tick'];
+  done: BenchDuty['tick'];
 }
 
 export interface BenchConsignment {
@@ -49,7 +49,7 @@ export interface BenchConsignment {
 }
 
 /** A tank in quarantine, in short: its day, its phase and its duties. */
-function stripOf(house: House, { q, s }: Weeks) {
+function stripOf(house: House, { q, s }: TankWeeksInput) {
   const code = house.consignments.codeOf(q.consignmentId) ?? '';
   const duties = house.quarantines
     .dutiesOf(q.id)
@@ -94,7 +94,7 @@ function markOf(code: string, state: StoredResult['state'], concerns: readonly C
 }
 
 /** Where it was seen last, and how late it is. */
-function seenWords(road: Road): string {
+function seenWords(road: RoadState): string {
   if (road.leg >= road.legs.length) return 'Delivered, not opened yet';
   const at = road.legs[Math.max(0, road.leg)]?.label ?? 'on the way';
   if (road.unseenSinceMs !== null) return `${at}; not seen since`;
@@ -102,7 +102,7 @@ function seenWords(road: Road): string {
 }
 
 /** The stored figures as the road has become since: what the tape of the Bench is drawn from. */
-const asSeen = (r: StoredResult, road: Road): StoredResult => ({
+const asSeen = (r: StoredResult, road: RoadState): StoredResult => ({
   ...r,
   arriveMs: road.arriveMs,
   deadlineMs: road.deadlineMs,
@@ -154,7 +154,7 @@ function onTheWay(house: House, stored: StoredConsignment, concerns: readonly Co
 function runningTasks(house: House): BenchTask[] {
   const now = house.nowMs();
   return house.arrivals.runsSince(new Date(now - DAY).toISOString()).flatMap((run): BenchTask[] => {
-    const at = positionOf(run, now);
+    const at = storedRunPosition(run, now);
     const step = run.steps[at.index];
     if (!step) return [];
     const code = house.consignments.codeOf(run.consignmentId) ?? '';
@@ -213,9 +213,9 @@ function arrivalTasks(house: House, live: readonly StoredConsignment[]): BenchTa
 }
 
 /** Late for so long that it is past. */
-const tooLate = (d: Duty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
+const tooLate = (d: BenchDuty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
 
-function taskOf(d: Duty, now: number, midnightMs: number): BenchTask {
+function taskOf(d: BenchDuty, now: number, midnightMs: number): BenchTask {
   const at = dueMs(d);
   return {
     key: d.id,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { arrange, arrangementSentence, misfitName, type ArrangementProblem } from '@/core/box/arrange';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -14,13 +14,13 @@ import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const boxesInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   boxes: z.array(boxSchema),
   /** Box of every bag. */
-  inBox: z.record(id(8), id(8)),
+  inBox: z.record(idText(8), idText(8)),
   /** Where hands stand bags now; null gives one back to the plan. Others stay as they are. */
-  spots: z.record(id(8), bagSchema.shape.spot.unwrap().nullable()).optional(),
+  spots: z.record(idText(8), bagSchema.shape.spot.unwrap().nullable()).optional(),
 });
 export type BoxesInput = z.input<typeof boxesInput>;
 

@@ -1,4 +1,4 @@
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import type { House } from '@/server/house';
 
 export interface ScaleReading {
@@ -10,7 +10,7 @@ export interface ScaleReading {
 /** The last standing reading of the scale for every box; those of a stand-in only where practice counts. */
 export function scaleReadings(house: House, consignmentId: string, practice = true): Map<string, ScaleReading> {
   const out = new Map<string, ScaleReading>();
-  for (const o of standing(house.facts.of(consignmentId).observations))
+  for (const o of unstruck(house.facts.of(consignmentId).observations))
     if (
       o.subject.kind === 'box' &&
       o.quantity === 'weightKg' &&

@@ -1,4 +1,4 @@
-import { madeOf } from '@/core/box/made';
+import { madeOf } from '@/core/box/box-construction';
 import { row } from '@/core/catalogue/row';
 import { capital } from '@/core/quantities/words';
 import { freightPrice, tariffTo } from '@/core/box/freight';

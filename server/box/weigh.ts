@@ -1,4 +1,4 @@
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import { z } from 'zod';
 import { freightPrice, tariffTo } from '@/core/box/freight';
 import { weighBox } from '@/core/box/weighing';
@@ -6,14 +6,14 @@ import { row } from '@/core/catalogue/row';
 import type { Evaluation } from '@/core/evaluate/evaluate';
 import type { Station } from '@/server/consignment/station';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { between, id } from '@/core/quantities/shapes';
+import { between, idText } from '@/core/quantities/shapes';
 import { scaleReadings } from './scale-readings';
 import { find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
 export const scaleInput = z.object({
-  code: id(20),
-  boxId: id(8),
+  code: idText(20),
+  boxId: idText(8),
   /** Null takes the last reading back. */
   kg: between(0.1, 200, 'The weight').nullable(),
   method: z.enum(['typed', 'scale', 'stand-in']).default('typed'),
@@ -68,7 +68,7 @@ export function weigh(house: House, input: unknown, at = house.nowIso()): Outcom
   const subject = { kind: 'box' as const, id: boxId };
   return house.db.transaction((): Outcome<string> => {
     if (kg === null) {
-      const last = standing(house.facts.of(c.id).observations)
+      const last = unstruck(house.facts.of(c.id).observations)
         .filter((o) => o.subject.kind === 'box' && o.subject.id === boxId && o.quantity === 'weightKg')
         .pop();
       if (!last) return refuse('kg', 'This box was not weighed.');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { id, named } from '@/core/quantities/shapes';
+import { idText, requiredText } from '@/core/quantities/shapes';
 import { HOUR } from '@/core/quantities/time';
 import type { House } from '@/server/house';
 import { allConcerns } from './index';
@@ -8,8 +8,8 @@ import { allConcerns } from './index';
 /** A concern accepted by a hand: which, why, and for how many hours. */
 export const acceptShape = z.object({
   deed: z.literal('accept'),
-  id: id(200),
-  reason: named(300, 'Give a reason.'),
+  id: idText(200),
+  reason: requiredText(300, 'Give a reason.'),
   hours: z.int().min(1).max(168),
 });
 

@@ -1,7 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { addRecord, must, orderInput, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks } from '@/tests/weeks';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { DAY, HOUR, MIN } from '@/core/quantities/time';
 import { benchView } from '@/server/bench/view';
 import { frameView, stationOf } from '@/server/consignment/station';
@@ -31,7 +31,7 @@ const accept = (id: string, hours = 24) =>
 
 describe('copper at twice the level, in the tank of a quarantine', () => {
   let id = '';
-  const told = (what: Told) => must(tell(house, { quarantineId: id, told: what }, house.nowIso()));
+  const told = (what: NewEntry) => must(tell(house, { quarantineId: id, told: what }, house.nowIso()));
   const tankId = () => house.records.byKey('tank', 'Q')!.id;
   beforeEach(() => {
     ownTanks(house);

@@ -1,5 +1,5 @@
-import { concernsOf, gravest, inOrder, type Concern } from '@/core/concerns/concern';
-import type { Severity } from '@/core/concerns/found';
+import { concernsOf, gravest, sortConcerns, type Concern } from '@/core/concerns/concern';
+import type { Severity } from '@/core/concerns/severity';
 import { backupFindings, supplyFindings } from '@/core/concerns/house';
 import { MIN } from '@/core/quantities/time';
 import { liveConsignments } from '@/server/bench/duties';
@@ -11,7 +11,7 @@ import { shipmentConcerns } from './shipments';
 import { quarantineConcerns, residentConcerns, weeksOf } from './tanks';
 
 const ordered = (house: House, list: readonly Concern[]): Concern[] =>
-  inOrder(list, house.bench.accepted(house.nowIso()), house.nowMs());
+  sortConcerns(list, house.bench.accepted(house.nowIso()), house.nowMs());
 
 /** Shelf and backups. */
 function ofHouse(house: House, live: StoredConsignment[]): Concern[] {

@@ -4,17 +4,17 @@ import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { miscounts } from '@/core/consignment/rules';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import type { Consignment } from '@/core/consignment/schema';
 import { forecastAge } from '@/core/weather/forecast';
 import { outcomeOf } from '@/server/arrive/finish';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { roadOf } from '@/server/road/road';
-import { fadingTwin } from '@/server/road/twins';
+import { fadingTwin } from '@/server/road/control-packs';
 
 const msOf = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
 
@@ -37,7 +37,7 @@ function harmfulTanks(house: House, c: Consignment): ShipmentState['tanks'] {
 /** Clocks of its acclimation that ran out. */
 const waitingOf = (house: House, c: Consignment): ShipmentState['waiting'] =>
   house.arrivals.runsOf(c.id).flatMap((run) => {
-    const at = positionOf(run, house.nowMs());
+    const at = storedRunPosition(run, house.nowMs());
     const step = run.steps[at.index];
     return !at.finished && step && at.endsAtMs !== null && at.endsAtMs < house.nowMs()
       ? [{ runId: run.id, step: step.title, bagIds: run.bagIds, sinceMs: at.endsAtMs }]
@@ -102,7 +102,7 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
     deadlineMs: r?.deadlineMs ?? Date.parse(c.openingAt),
     packsOpen:
       handedOverAt === null &&
-      standing(house.facts.of(c.id).events).some((e) => e.kind === 'activated' && !e.subject.id.startsWith('twin/')),
+      unstruck(house.facts.of(c.id).events).some((e) => e.kind === 'activated' && !e.subject.id.startsWith('twin/')),
     odds: r && {
       bagId: r.bagId,
       factor: r.factor,

@@ -1,7 +1,7 @@
 import { concernsOf, type Concern } from '@/core/concerns/concern';
 import { promisedFindings, quarantineFindings, residentFindings, signsSeen, twinFindings } from '@/core/concerns/tank';
 import type { Species } from '@/core/catalogue/schema';
-import { standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { quarantineStateOf, type QuarantineRecord, type QuarantineState } from '@/core/quarantine/course';
 import type { Lot, TankRecord } from '@/records/tank';
 import type { LatestFigures } from '@/server/db/ledger';
 import type { StoredQuarantine } from '@/server/db/quarantines';
@@ -49,19 +49,19 @@ const readOf = (latest: LatestFigures | undefined) =>
   );
 
 /** A tank in quarantine with its record of that time and where it stands now. */
-export interface Weeks {
+export interface TankWeeksInput {
   q: StoredQuarantine;
-  f: Facts;
-  s: Standing;
+  f: QuarantineRecord;
+  s: QuarantineState;
 }
 
-export function weeksOf(house: House, q: StoredQuarantine): Weeks {
+export function weeksOf(house: House, q: StoredQuarantine): TankWeeksInput {
   const f = factsOf(house, q);
-  return { q, f, s: standingOf(f, house.nowMs()) };
+  return { q, f, s: quarantineStateOf(f, house.nowMs()) };
 }
 
 /** What tanks in quarantine want, each with what was seen in those it shares water, net or animals with. */
-export function quarantineConcerns(house: House, weeks: readonly Weeks[]): Concern[] {
+export function quarantineConcerns(house: House, weeks: readonly TankWeeksInput[]): Concern[] {
   const a = assumptionsHere(house);
   return weeks.flatMap(({ q, f, s }) => {
     const name = tankNameOf(house, q);

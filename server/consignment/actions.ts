@@ -1,8 +1,8 @@
 'use server';
 
 import { z } from 'zod';
-import { id } from '@/core/quantities/shapes';
-import { textOf, told, type SentText } from '@/server/told';
+import { idText } from '@/core/quantities/shapes';
+import { sentText, parseInput, type SentText } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { undo } from './change';
@@ -13,7 +13,7 @@ export async function undoChange(press: string, code: string, version: number): 
   return write(press, (h) => undo(h, code, version));
 }
 export async function bringBackGood(press: string, code: string): Promise<Outcome<string>> {
-  return write(press, (h) => told(id(20), code, (of) => restoreGood(h, of)));
+  return write(press, (h) => parseInput(idText(20), code, (of) => restoreGood(h, of)));
 }
 export async function putAway(press: string, code: string, away: boolean): Promise<Outcome<null>> {
   return write(press, (h) => files.archive(h, code, away));
@@ -25,7 +25,7 @@ export async function importConsignment(
 ): Promise<Outcome<files.Imported>> {
   return writeAfter(
     press,
-    () => textOf(file),
-    (h, text) => told(z.enum(files.importModes), mode, (how) => files.importConsignment(h, text, how)),
+    () => sentText(file),
+    (h, text) => parseInput(z.enum(files.importModes), mode, (how) => files.importConsignment(h, text, how)),
   );
 }

@@ -1,13 +1,13 @@
 import { atomically, noConsignment } from '@/server/answer';
 import { refuse, problemsOf, type Outcome } from '@/core/consignment/outcome';
-import { unknownRows } from '@/core/consignment/door';
+import { unknownRows } from '@/core/consignment/validate';
 import { crossChecks } from '@/core/consignment/rules';
 import { consignmentSchema, type Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { catalogueOf } from './result';
 import { flawOf } from './sound';
-import { putConsignment, type Told } from './store';
+import { putConsignment, type JournalLine } from './store';
 
 const CHANGED_ELSEWHERE = 'Someone else changed this shipment. Your changes are not lost: look at theirs, then choose.';
 
@@ -28,7 +28,7 @@ export function change(
   version: number | null,
   what: string,
   edit: (c: Consignment) => Outcome<Consignment>,
-  told: Told | null = null,
+  told: JournalLine | null = null,
 ): Outcome<StoredConsignment> {
   const stored = find(house, code);
   if (!stored.ok) return stored;

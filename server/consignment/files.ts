@@ -3,11 +3,11 @@ import { fileOf, readFile, type History } from '@/core/consignment/file';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { fileSchema, type Consignment } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
-import { unknownRows } from '@/core/consignment/door';
+import { unknownRows } from '@/core/consignment/validate';
 import { catalogueOf, usedRows } from './result';
 import { addConsignment, putConsignment } from './store';
 import type { StoredConsignment } from '@/server/db/consignments';
-import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
 import { find } from './change';
 
 /** What happened to a consignment, as it goes into its file. */

@@ -7,6 +7,7 @@ const shelves = [
   ['past', 'Past'],
   ['all', 'All'],
   ['archived', 'Archived'],
+  ['arrivals', 'Arrivals'],
 ] as const satisfies readonly (readonly [Shelf, string])[];
 
 const PAGE = 50;

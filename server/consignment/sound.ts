@@ -1,5 +1,5 @@
 import { noConsignment } from '@/server/answer';
-import { unknownRows } from '@/core/consignment/door';
+import { unknownRows } from '@/core/consignment/validate';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
 import { consignmentSchema, type Consignment } from '@/core/consignment/schema';

@@ -1,16 +1,16 @@
 import type { Observation } from '@/core/consignment/facts';
-import { factsBetween } from '@/core/consignment/standing';
+import { factsBetween } from '@/core/consignment/project-facts';
 import { noHistory, type History } from '@/core/consignment/file';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { keepDemand } from '@/server/stock/demand';
-import { settle } from '@/server/stock/settle';
+import { settleStock } from '@/server/stock/settle';
 import { figuresFollow } from '@/server/jobs/thinker';
 import { resultOf } from './result';
 
 /** A line of the journal, written with the change that it tells. */
-export interface Told {
+export interface JournalLine {
   kind: string;
   subject: string;
   data?: unknown;
@@ -19,14 +19,14 @@ export interface Told {
 }
 
 /** Everything that follows from a stored state: stock, what is asked of tanks, the journal. */
-function follow(house: House, c: Consignment, told: Told | null): void {
-  settle(house, c);
+function follow(house: House, c: Consignment, told: JournalLine | null): void {
+  settleStock(house, c);
   keepDemand(house, c);
   if (told) house.consignments.journal(c.id, house.nowIso(), told.kind, told.subject, told.data);
 }
 
 /** Stores a new consignment with everything that follows from it; with its history where it comes from a file. */
-export function addConsignment(house: House, c: Consignment, told: Told, history: History = noHistory()): void {
+export function addConsignment(house: House, c: Consignment, told: JournalLine, history: History = noHistory()): void {
   const result = resultOf(house, c);
   house.db.transaction(() => {
     house.consignments.insert(c, result, house.nowIso());
@@ -48,7 +48,7 @@ export function putConsignment(
   stored: Pick<StoredConsignment, 'version'>,
   next: Consignment,
   what: string,
-  told: Told | null,
+  told: JournalLine | null,
 ): boolean {
   const result = resultOf(house, next);
   const at = house.nowIso();

@@ -3,12 +3,12 @@ import type { Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { factors, usedShare, type Factor, slackOf } from '@/core/bag/slack';
 import { SLACK_BEYOND_H } from '@/core/engine/draws';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import { stateOf } from '@/core/engine/forward';
 import type { PackOption } from '@/core/choose/packs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
-import { backwardSchedule, type Moment } from '@/core/duties/schedule';
+import { backwardSchedule, type ScheduleMoment } from '@/core/duties/schedule';
 import { restsOn } from '@/core/calendar/departure';
 import { keyInstants, packingOf } from '@/core/calendar/legs';
 import type { StoredRun } from '@/server/db/arrivals';
@@ -16,7 +16,7 @@ import type { StoredQuarantine } from '@/server/db/quarantines';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { asStored, catalogueOf, drawsStillWanted, stepOf, tryEvaluate } from './result';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 
 const stations = ['order', 'fast', 'bag', 'heat', 'box', 'send', 'receive', 'quarantine'] as const;
 type StationId = (typeof stations)[number];
@@ -54,7 +54,7 @@ export interface ConsignmentView {
   problems: Problem[];
   /** Why it cannot leave on the day and hour of its plan. */
   rests: string | null;
-  schedule: Moment[];
+  schedule: ScheduleMoment[];
   ticks: Map<string, string>;
   runs: StoredRun[];
   quarantines: StoredQuarantine[];
@@ -113,7 +113,7 @@ export function ribbonOf(
   house: House,
   c: Consignment,
   e: Evaluation | null,
-  schedule: readonly Moment[],
+  schedule: readonly ScheduleMoment[],
   nowMs: number,
   chosenBag: string | null,
 ): RibbonData {
@@ -137,7 +137,7 @@ export function ribbonOf(
       (b.safe[factor] ?? Infinity) < (x.safe[factor] ?? Infinity) ? b : x,
     );
     const safe = tightest.safe[factor];
-    const used = sampled(
+    const used = sampleCurve(
       Float64Array.from({ length: e.steps }, (_, i) => Math.min(1.2, usedShare(factor, tightest, i))),
       { stepH: e.stepH, everyH: RIBBON_H, decimals: 3 },
     );
@@ -160,8 +160,8 @@ export function ribbonOf(
     legs: e.legs.map((l) => ({ label: l.label, startMs: l.startMs, endMs: l.endMs })),
     stepMs: RIBBON_H * 3600_000,
     bagId: bag.id,
-    tempC: sampled(bag.tempC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
-    ambientC: sampled(e.ambient.pointC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
+    tempC: sampleCurve(bag.tempC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
+    ambientC: sampleCurve(e.ambient.pointC, { stepH: e.stepH, everyH: RIBBON_H, decimals: 2 }),
     band: { min: bag.limits.cold24C, max: bag.limits.warm24C },
     rows,
   };
@@ -180,7 +180,7 @@ function stationStates(
   const fed = feeds.every((m) => v.ticks.has(`moment:${m.key}`) || m.atMs < nowMs - 6 * 3600_000);
   const checklist = packingChecklist(c, catalogueOf(c, house));
   const bagged = checklist.filter((i) => i.bagId).every((i) => v.ticks.has(i.key)) || a.sealedAt !== null;
-  const running = v.runs.some((r) => !positionOf(r, nowMs).finished);
+  const running = v.runs.some((r) => !storedRunPosition(r, nowMs).finished);
   const done: Record<StationId, boolean> = {
     order: c.lines.length > 0,
     fast:

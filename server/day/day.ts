@@ -1,12 +1,12 @@
 import { noConsignment } from '@/server/answer';
 import { z } from 'zod';
-import { between, id, text, version } from '@/core/quantities/shapes';
+import { between, idText, text, version } from '@/core/quantities/shapes';
 import { runJob, type Job, type JobReport, type JobResult } from '@/core/evaluate/job';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { boxSchema, type Consignment } from '@/core/consignment/schema';
 import { ventHolesFor } from '@/core/choose/packs';
 import { betterDay } from '@/core/choose/days';
-import { movedWords, scheduleOf, type Moment } from '@/core/duties/schedule';
+import { movedWords, scheduleOf, type ScheduleMoment } from '@/core/duties/schedule';
 import type { House } from '@/server/house';
 import { forecastFor } from '@/server/outside';
 import { catalogueOf, jobRows } from '@/server/consignment/result';
@@ -41,25 +41,26 @@ export const dayOptions = (fromMs: number, fasted: readonly string[]): Job['opti
 });
 
 const moveInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
-  serviceId: id(),
+  serviceId: idText(),
   handOverAt: z.iso.datetime(),
   windowAt: z.object({ startAt: z.iso.datetime(), endAt: z.iso.datetime() }),
   openingAt: z.iso.datetime(),
-  packs: z.array(z.object({ boxId: id(), packs: boxSchema.shape.packs })),
+  packs: z.array(z.object({ boxId: idText(), packs: boxSchema.shape.packs })),
 });
 export type MoveInput = z.input<typeof moveInput>;
 
 /** The moments of a consignment as it stands, to be compared with those after a change. */
-export const momentsOf = (house: House, c: Consignment): Moment[] => scheduleOf(c, catalogueOf(c, house));
+export const scheduleMomentsOf = (house: House, c: Consignment): ScheduleMoment[] =>
+  scheduleOf(c, catalogueOf(c, house));
 
 /**
  * After a plan has moved: says what moved from when to when, takes back the ticks of what is to be done again, and brings
  * back what was put off.
  */
-export function sayMoved(house: House, before: readonly Moment[], c: Consignment): string[] {
-  const after = momentsOf(house, c);
+export function sayMoved(house: House, before: readonly ScheduleMoment[], c: Consignment): string[] {
+  const after = scheduleMomentsOf(house, c);
   const words = movedWords(before, after, c.sender.place.zone);
   if (words.size === 0) return [];
   const ticks = house.facts.ticks(c.id);
@@ -94,7 +95,7 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
     return refuse('handOverAt', 'This day has passed. Compare days again.');
   const stored = house.consignments.byCode(to.code);
   if (!stored) return noConsignment(to.code);
-  const before = momentsOf(house, stored.document);
+  const before = scheduleMomentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
     const moved = change(house, to.code, to.version, 'the day', (c) => {
       if (c.actual.sealedAt ?? c.actual.handedOverAt)
@@ -121,7 +122,7 @@ export function moveDay(house: House, input: unknown): Outcome<string[]> {
 }
 
 const holdInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   reason: text(300),
   best: z.object({ verdict: z.enum(['go', 'care', 'hold']), chance: between(0, 1, 'A chance').nullable() }).nullable(),

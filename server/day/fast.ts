@@ -1,13 +1,13 @@
 import { noConsignment } from '@/server/answer';
 import { z } from 'zod';
-import { id } from '@/core/quantities/shapes';
+import { idText } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fastSchema, type FastChoice } from '@/core/consignment/schema';
 import type { House } from '@/server/house';
 import { change } from '@/server/consignment/change';
-import { momentsOf, sayMoved } from './day';
+import { scheduleMomentsOf, sayMoved } from './day';
 
-const input = z.object({ code: id(20), fast: fastSchema });
+const input = z.object({ code: idText(20), fast: fastSchema });
 export type FastInput = z.input<typeof input>;
 
 /**
@@ -20,7 +20,7 @@ export function saveFast(house: House, asked: unknown): Outcome<string[]> {
   const { code, fast } = parsed.data;
   const stored = house.consignments.byCode(code);
   if (!stored) return noConsignment(code);
-  const before = momentsOf(house, stored.document);
+  const before = scheduleMomentsOf(house, stored.document);
   return house.db.transaction((): Outcome<string[]> => {
     const done = change(house, code, null, `the fast of tank ${fast.tank}`, (c) => {
       if (!c.lines.some((l) => l.tank === fast.tank))

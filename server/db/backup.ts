@@ -16,7 +16,7 @@ import {
 import path from 'node:path';
 import Database from 'better-sqlite3';
 import { unzipSync, zipSync, type Zippable } from 'fflate';
-import { LARGEST_PHOTO } from '@/server/door/sizes';
+import { LARGEST_PHOTO } from '@/core/consignment/file-size';
 import { Trouble } from '@/server/trouble';
 import type { Db } from './db';
 import { flush, writeForGood } from './durable';
@@ -29,18 +29,18 @@ const folderOf = (folder: string): string => path.join(folder, 'backups');
 const NAME = /^(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})Z\.db$/;
 const nameAt = (iso: string): string => `${iso.slice(0, 19).replaceAll(':', '-')}Z.db`;
 
-export interface Kept {
+export interface KeptBackup {
   file: string;
   at: string;
   bytes: number;
 }
 
 /** Backups of a folder, the latest first. */
-export function backupsOf(folder: string): Kept[] {
+export function backupsOf(folder: string): KeptBackup[] {
   const here = folderOf(folder);
   if (!existsSync(here)) return [];
   return readdirSync(here)
-    .flatMap((name): Kept[] => {
+    .flatMap((name): KeptBackup[] => {
       const m = NAME.exec(name);
       if (!m) return [];
       const file = path.join(here, name);
@@ -54,7 +54,7 @@ const WEEKS = 4;
 const MONTHS = 12;
 
 /** Of instants those to keep: the latest of each of seven days, four weeks, twelve months, and the very latest. */
-export function toKeep(instants: readonly string[]): Set<string> {
+export function backupsToKeep(instants: readonly string[]): Set<string> {
   const latest = [...instants].sort().reverse();
   const keep = new Set<string>(latest.slice(0, 1));
   const each = (unit: (iso: string) => string, most: number): void => {
@@ -137,7 +137,7 @@ export async function backUp(folder: string, db: Db, nowIso: string): Promise<st
   const file = path.join(folderOf(folder), nameAt(nowIso));
   await copyTo(db, file);
   const kept = backupsOf(folder);
-  const keep = toKeep(kept.map((k) => k.at));
+  const keep = backupsToKeep(kept.map((k) => k.at));
   for (const k of kept) if (!keep.has(k.at)) rmSync(k.file, { force: true });
   return file;
 }
@@ -302,11 +302,11 @@ export function howToGoOn(folder: string): string | null {
 }
 
 /** A backup that is whole, the latest; null where there is none. */
-export const lastGoodBackup = (folder: string): Kept | null =>
+export const lastGoodBackup = (folder: string): KeptBackup | null =>
   backupsOf(folder).find((k) => flawsOf(k.file).length === 0) ?? null;
 
 /** Room on the disk of a folder, in bytes. */
-export const roomOf = (folder: string): number => {
+export const freeBytes = (folder: string): number => {
   const s = statfsSync(folder);
   return s.bavail * s.bsize;
 };

@@ -1,6 +1,6 @@
 import type { DayOption } from '@/core/choose/days';
 import type { Accepted } from '@/core/concerns/concern';
-import type { Severity } from '@/core/concerns/found';
+import type { Severity } from '@/core/concerns/severity';
 import type { Db } from './db';
 
 /** The last look for a better day: nothing found where `found` is null. */

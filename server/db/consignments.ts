@@ -1,5 +1,5 @@
-import { actualOf } from '@/core/consignment/standing';
-import type { Consignment, Plan } from '@/core/consignment/schema';
+import { projectFacts } from '@/core/consignment/project-facts';
+import type { Consignment, PlannedConsignment } from '@/core/consignment/schema';
 import type { FactRepository } from './facts';
 import type { Db } from './db';
 import type { Hand } from './hand';
@@ -49,7 +49,7 @@ export function stageOf(c: Consignment): Stage {
           : 'planned';
 }
 
-export type Shelf = 'open' | 'past' | 'archived' | 'all';
+export type Shelf = 'open' | 'past' | 'archived' | 'all' | 'arrivals';
 
 /** All SQL of consignments, their revisions and journal; what happened to them is joined as they are read. */
 export function consignmentRepository(
@@ -60,7 +60,7 @@ export function consignmentRepository(
 ) {
   const plans = planStore(db);
   /** A plan as it was stored, with the facts as they stand. */
-  const withFacts = (plan: Plan): Consignment => ({ ...plan, actual: actualOf(facts.of(plan.id)) });
+  const withFacts = (plan: PlannedConsignment): Consignment => ({ ...plan, actual: projectFacts(facts.of(plan.id)) });
   const joined = (document: string): Consignment => withFacts(plans.decode(document));
   const toStored = (r: Row): StoredConsignment => ({
     document: joined(r.document),
@@ -89,6 +89,7 @@ export function consignmentRepository(
     past: `archived_at IS NULL AND stage IN ('opened', 'cancelled')`,
     archived: 'archived_at IS NOT NULL',
     all: 'archived_at IS NULL',
+    arrivals: `direction = 'incoming' AND archived_at IS NULL`,
   };
   const statements = <T>(make: (condition: string) => T): Record<Shelf, T> =>
     Object.fromEntries(Object.entries(where).map(([k, condition]) => [k, make(condition)])) as Record<Shelf, T>;

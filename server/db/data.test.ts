@@ -20,7 +20,7 @@ import { must, orderInput } from '@/tests/order';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { moveDemoAside } from '@/cli/data';
-import { backUp, backupsOf, flawsOf, packed, restore, toKeep } from './backup';
+import { backUp, backupsOf, flawsOf, packed, restore, backupsToKeep } from './backup';
 import { examine } from './doctor';
 import { holderOf, markDemo, takeLock } from './lock';
 
@@ -109,7 +109,7 @@ describe('one server a folder', () => {
 describe('backups', () => {
   test('seven days, four weeks, twelve months, and the very latest are kept (worked by hand)', () => {
     const days = Array.from({ length: 400 }, (_, i) => iso(now - i * 864e5));
-    const kept = [...toKeep(days)].sort().reverse();
+    const kept = [...backupsToKeep(days)].sort().reverse();
     expect(kept.slice(0, 7)).toEqual(days.slice(0, 7));
     // Weeks end on Sundays: 22, 15 and 8 November; this week has its day already. Months: the last day of October and so on.
     expect(kept.map((k) => k.slice(0, 10))).toEqual([
@@ -128,9 +128,9 @@ describe('backups', () => {
       '2026-01-31',
       '2025-12-31',
     ]);
-    expect(toKeep([])).toEqual(new Set());
+    expect(backupsToKeep([])).toEqual(new Set());
     const twice = [iso(), iso(now - 3600_000)];
-    expect(toKeep(twice)).toEqual(new Set([iso()]));
+    expect(backupsToKeep(twice)).toEqual(new Set([iso()]));
   });
 
   test('one of now is whole while others write; older ones go by the rule', async () => {

@@ -1,12 +1,12 @@
 import { accessSync, constants, existsSync, statSync } from 'node:fs';
 import Database from 'better-sqlite3';
-import { backupsOf, flawsOf, howToGoOn, lastGoodBackup, roomOf } from './backup';
+import { backupsOf, flawsOf, howToGoOn, lastGoodBackup, freeBytes } from './backup';
 import { holderOf, isOurFolder } from './lock';
 import { newestSchema } from './schema';
 import { databaseFile, shownPath } from './watch';
 
 /** One thing that was looked at: well, to be minded, or wrong, in a sentence. */
-export interface Finding {
+export interface HealthFinding {
   what: string;
   state: 'fine' | 'watch' | 'stop';
   words: string;
@@ -24,9 +24,10 @@ export function examine(
   folder: string,
   nowMs: number,
   unread: readonly { code: string; why: string }[] = [],
-): Finding[] {
-  const out: Finding[] = [];
-  const say = (what: string, state: Finding['state'], words: string): void => void out.push({ what, state, words });
+): HealthFinding[] {
+  const out: HealthFinding[] = [];
+  const say = (what: string, state: HealthFinding['state'], words: string): void =>
+    void out.push({ what, state, words });
   const file = databaseFile(folder);
   if (!existsSync(folder)) return [{ what: 'Folder', state: 'stop', words: `There is no folder ${folder}.` }];
   if (!existsSync(file))
@@ -70,7 +71,7 @@ export function examine(
   if (unread.length === 0) say('Shipments', 'fine', 'All open shipments can be read.');
   for (const u of unread) say('Shipments', 'stop', `${u.code} cannot be read: ${u.why}`);
 
-  const room = roomOf(folder);
+  const room = freeBytes(folder);
   say('Disk space', room < ROOM / 10 ? 'stop' : room < ROOM ? 'watch' : 'fine', `${mb(room)} free on its disk.`);
 
   const held = holderOf(folder);

@@ -1,5 +1,5 @@
 import type { Actual, Facts } from '@/core/consignment/facts';
-import { factsBetween, together } from '@/core/consignment/standing';
+import { factsBetween, mergeFacts } from '@/core/consignment/project-facts';
 import type { Consignment } from '@/core/consignment/schema';
 import { upgraded, type Json } from '@/core/consignment/upgrade';
 import { factRepository } from './facts';
@@ -60,7 +60,7 @@ export function factsApart(db: Db): void {
       const fresh = factsBetween(told, c.actual, { at, by: '' });
       const version = i === 0 ? state.version : states[i - 1]!.version + 1;
       facts.append(id, fresh, version, at);
-      told = together(told, fresh);
+      told = mergeFacts(told, fresh);
       const document = plans.encode(c, at);
       if (i < earlier.length) setRevision.run(document, id, state.version);
       else setRow.run(document, id);

@@ -1,5 +1,5 @@
 import type { Event, Facts, Observation, Subject } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Db } from './db';
 import type { Hand } from './hand';
@@ -233,7 +233,7 @@ export function factRepository(db: Db, hand: Hand = { by: '' }) {
       const keys = new Set(ofVersion.all(id, undone, id, undone).map((f) => `${f.table} ${f.n}`));
       let n = next(id);
       const back = <T extends Event | Observation>(facts: T[], table: string, as: (f: T) => T): T[] => {
-        const stands = new Set(standing(facts).map((f) => f.n));
+        const stands = new Set(unstruck(facts).map((f) => f.n));
         return facts
           .filter((f) => keys.has(`${table} ${f.n}`) && f.subject.kind !== 'step')
           .flatMap((f): T[] => {

@@ -1,5 +1,5 @@
 import type { Trace } from '@/core/consignment/trace';
-import type { Evidence } from '@/core/learning/information';
+import type { Evidence } from '@/core/learning/gaussian-posterior';
 import type { LearnedFigure } from '@/core/learning/figures';
 import type { Db } from './db';
 import type { Hand } from './hand';

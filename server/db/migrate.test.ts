@@ -239,6 +239,7 @@ test('species and assumptions of one’s own, and what is still owed, take the n
   for (const file of [
     '0014-places.sql',
     '0015-concerns.sql',
+    '0016-arrivals.sql',
     '0013-figures.sql',
     '0012-logbook.sql',
     '0011-quarantine.sql',

@@ -21,7 +21,7 @@ export interface Invitation {
   endsAt: string;
 }
 /** Somebody with an open session: who it is, and on what. */
-export interface Known extends Person {
+export interface KnownPerson extends Person {
   sessionId: string;
   device: string;
   seenAt: string;
@@ -46,7 +46,7 @@ export function peopleRepository(db: Db) {
     `INSERT INTO session (id, token, person_id, device, made_at, seen_at, ends_at)
      VALUES (@id, @token, @personId, @device, @at, @at, @endsAt)`,
   );
-  const known = db.prepare<[string, string], Known>(
+  const known = db.prepare<[string, string], KnownPerson>(
     `SELECT p.id, p.name, p.role, s.id AS sessionId, s.device, s.seen_at AS seenAt
      FROM session s JOIN person p ON p.id = s.person_id
      WHERE s.token = ? AND s.ended_at IS NULL AND s.ends_at > ? AND p.left_at IS NULL`,
@@ -98,7 +98,7 @@ export function peopleRepository(db: Db) {
 
     begin: (s: { id: string; token: string; personId: string; device: string; at: string; endsAt: string }): void =>
       void begin.run(s),
-    known: (token: string, now: string): Known | null => known.get(token, now) ?? null,
+    known: (token: string, now: string): KnownPerson | null => known.get(token, now) ?? null,
     seen: (id: string, at: string, endsAt: string): void => void seen.run(at, endsAt, id),
     open: (now: string): StoredSession[] => open.all(now),
     isOpen: (id: string, now: string): boolean => isOpen.get(id, now)!.n === 1,

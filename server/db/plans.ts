@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Forecast, Plan } from '@/core/consignment/schema';
+import type { Forecast, PlannedConsignment } from '@/core/consignment/schema';
 import { upgraded, type Json } from '@/core/consignment/upgrade';
 import type { Db } from './db';
 
@@ -51,17 +51,19 @@ export function planStore(db: Db) {
   };
 
   return {
-    encode: (c: Plan & { actual?: unknown }, at: string): string => {
+    encode: (c: PlannedConsignment & { actual?: unknown }, at: string): string => {
       const { actual: _actual, forecast, ...plan } = c;
       const ref: ForecastRef | null = forecast && { ...forecast, places: forecast.places.map((p) => store(p, at)) };
       return JSON.stringify({ ...plan, forecast: ref });
     },
     /** A stored document of any version; throws where it cannot be read. */
-    decode: (text: string): Plan => {
+    decode: (text: string): PlannedConsignment => {
       const json = JSON.parse(text) as Json;
       const now = upgraded(json);
       if (!now.ok) throw new Error(now.problems[0]!.message);
-      const doc = now.value as unknown as Omit<Plan, 'forecast'> & { forecast: ForecastRef | Forecast | null };
+      const doc = now.value as unknown as Omit<PlannedConsignment, 'forecast'> & {
+        forecast: ForecastRef | Forecast | null;
+      };
       const forecast = doc.forecast && {
         ...doc.forecast,
         places: doc.forecast.places.map((p) => (typeof p === 'string' ? load(p) : p)),

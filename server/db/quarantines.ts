@@ -1,4 +1,4 @@
-import type { Entry, Plan, Told } from '@/core/quarantine/schema';
+import type { Entry, QuarantinePlan, NewEntry } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
 import type { Db } from './db';
 import type { Hand } from './hand';
@@ -19,7 +19,7 @@ export interface StoredQuarantine {
   startedAt: string;
   zone: string;
   animals: string;
-  plan: Plan;
+  plan: QuarantinePlan;
   version: number;
   closedAt: string | null;
 }
@@ -43,7 +43,7 @@ export interface StoredDuty {
 export type NewDuty = Omit<StoredDuty, 'quarantineId' | 'doneAt' | 'waived' | 'moved'>;
 
 /** What was opened before there were plans: four weeks in one. */
-const beforePlans: Plan = {
+const beforePlans: QuarantinePlan = {
   ...templates.observation!,
   phases: [{ ...templates.observation!.phases[1]!, days: 28 }],
 };
@@ -113,7 +113,7 @@ export function quarantineRepository(db: Db, hand: Hand = { by: '' }) {
   const dropPlan = db.prepare(`DELETE FROM quarantine_plan WHERE name = ?`);
 
   const toQuarantine = (r: Row): StoredQuarantine => {
-    const plan = JSON.parse(r.plan) as Plan;
+    const plan = JSON.parse(r.plan) as QuarantinePlan;
     return { ...r, plan: plan.phases ? plan : beforePlans };
   };
   return {
@@ -146,11 +146,11 @@ export function quarantineRepository(db: Db, hand: Hand = { by: '' }) {
     waiveDuty: (id: string, key: string, why: string): void => void waiveDuty.run(why, hand.by, id, key),
     moveDuty: (id: string, key: string, dueAt: string, day: number): void => void moveDuty.run(dueAt, day, id, key),
     entriesOf: (id: string): Entry[] =>
-      entries.all(id).map(({ document, ...e }) => ({ ...(JSON.parse(document) as Told), ...e })),
-    tell: (id: string, at: string, told: Told, recordedAt: string, strikes: number | null = null): number =>
+      entries.all(id).map(({ document, ...e }) => ({ ...(JSON.parse(document) as NewEntry), ...e })),
+    tell: (id: string, at: string, told: NewEntry, recordedAt: string, strikes: number | null = null): number =>
       Number(tell.run(id, at, told.kind, JSON.stringify(told), hand.by, strikes, recordedAt).lastInsertRowid),
-    plans: (): Plan[] => plans.all().map((p) => JSON.parse(p.document) as Plan),
-    keepPlan: (plan: Plan, at: string): void => void keepPlan.run(plan.name, JSON.stringify(plan), at),
+    plans: (): QuarantinePlan[] => plans.all().map((p) => JSON.parse(p.document) as QuarantinePlan),
+    keepPlan: (plan: QuarantinePlan, at: string): void => void keepPlan.run(plan.name, JSON.stringify(plan), at),
     dropPlan: (name: string): void => void dropPlan.run(name),
   };
 }

@@ -38,7 +38,7 @@ export interface NewRecord {
   finding: { href: string; name: string; detail: string; more: string };
 }
 
-export interface Finding {
+export interface SearchHit {
   id: string;
   kind: string;
   href: string;
@@ -125,7 +125,7 @@ export function recordRepository(db: Db, hand: Hand = { by: '' }) {
      ON CONFLICT (id) DO UPDATE SET href = excluded.href, name = excluded.name, detail = excluded.detail, text = excluded.text, at = excluded.at`,
   );
   const findOut = db.prepare(`DELETE FROM finding WHERE id = ?`);
-  const search = db.prepare<[string, string, string, string], Finding>(
+  const search = db.prepare<[string, string, string, string], SearchHit>(
     `SELECT id, kind, href, name, detail FROM finding
      WHERE text LIKE ? ESCAPE '\\' AND text LIKE ? ESCAPE '\\' AND text LIKE ? ESCAPE '\\' AND text LIKE ? ESCAPE '\\'
      ORDER BY at DESC LIMIT 200`,
@@ -210,7 +210,7 @@ export function recordRepository(db: Db, hand: Hand = { by: '' }) {
     find,
     unfind: (id: string): void => void findOut.run(id),
     /** Everything that holds every word, later things first. */
-    search: (text: string): Finding[] => {
+    search: (text: string): SearchHit[] => {
       const words = fold(text).split(' ').filter(Boolean).slice(0, 4);
       if (words.length === 0) return [];
       const [a, b = a, c = a, d = a] = words.map(like);

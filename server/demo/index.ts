@@ -21,7 +21,7 @@ import { restock, stockTheRoom } from './room';
 import { settleLogbook } from '@/server/logbook/digest';
 import { livePast } from './past';
 import { liveWeeks } from './weeks';
-import { endsOf, room, stories, type Story } from './stories';
+import { demoEnds, room, stories, type DemoStory } from './stories';
 
 const localAt = (ms: number, zone: string): string => {
   const d = new TZDate(Math.round(ms / 300_000) * 300_000, zone);
@@ -29,8 +29,8 @@ const localAt = (ms: number, zone: string): string => {
   return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}T${two(d.getHours())}:${two(d.getMinutes())}`;
 };
 
-function orderOf(house: House, s: Story, nowMs: number): OrderInput {
-  const { sender, receiver, handOverMs: handOver } = endsOf(s, nowMs);
+function orderOf(house: House, s: DemoStory, nowMs: number): OrderInput {
+  const { sender, receiver, handOverMs: handOver } = demoEnds(s, nowMs);
   const start = handOver + s.transitH * HOUR;
   return {
     code: null,
@@ -52,7 +52,7 @@ function orderOf(house: House, s: Story, nowMs: number): OrderInput {
 }
 
 /** The story's receiver and fish, where they stand in the records. */
-function records(house: House, s: Story): Partial<OrderInput> {
+function records(house: House, s: DemoStory): Partial<OrderInput> {
   if (s.direction === 'incoming' || s.direction === 'own-move') return {};
   const lookup = lookupOf(house.records);
   return {

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Facts } from '@/core/consignment/facts';
-import { actualOf } from '@/core/consignment/standing';
+import { projectFacts } from '@/core/consignment/project-facts';
 import type { Consignment, Forecast } from '@/core/consignment/schema';
 import type { Trace } from '@/core/consignment/trace';
 import { DRAW_STEP_H } from '@/core/engine/draws';
-import { lived, type Lived } from '@/core/engine/lived';
+import { lived, type Lived } from '@/core/engine/simulated-truth';
 import { prepare } from '@/core/engine/prepare';
 import { streamOf, type Stream } from '@/core/engine/random';
 import { evaluate } from '@/core/evaluate/evaluate';
@@ -61,7 +61,7 @@ function before(c: Consignment, weeks: number, warmerC: number, n: number): Cons
     openingAt: at(c.openingAt),
     forecast,
     lines: c.lines.map(({ lotId: _, ...l }) => l),
-    actual: actualOf({ observations: [], events: [] }),
+    actual: projectFacts({ observations: [], events: [] }),
   };
 }
 
@@ -147,7 +147,7 @@ export function livePast(house: House, bases: readonly Consignment[]): void {
     };
     addConsignment(
       house,
-      { ...c, actual: actualOf(facts) },
+      { ...c, actual: projectFacts(facts) },
       { kind: 'imported', subject: 'new' },
       {
         ...facts,

@@ -1,5 +1,5 @@
 import { restsOn } from '@/core/calendar/departure';
-import { nothingYet } from '@/core/consignment/standing';
+import { nothingYet } from '@/core/consignment/project-facts';
 import { HOUR } from '@/core/quantities/time';
 import type { Draft, Field } from '@/records/field';
 import { toDraft } from '@/records/field';
@@ -9,7 +9,7 @@ import { calendarOf } from '../records/holidays';
 import { placeId } from '../records/seed';
 import { draftOfRecord, saveRecord } from '@/server/records/records';
 import { saveReading } from '@/server/stock/readings';
-import { counted, endsOf, ownFish, ownTanks, place, stories, treatments } from './stories';
+import { demoCounts, demoEnds, ownFish, ownTanks, demoPlace, stories, treatments } from './stories';
 
 const tankFields = (kinds.receiver.fields.find((f) => f.path === 'tanks') as Extract<Field, { type: 'rows' }>).of;
 
@@ -26,7 +26,7 @@ function takesItsStories(house: House, id: string, now: number): boolean {
   const catalogue = house.shelves().all;
   return Object.values(stories).every((s) => {
     if (s.serviceId !== id || s.handOverInH < 0) return true;
-    const { sender, receiver, handOverMs } = endsOf(s, now);
+    const { sender, receiver, handOverMs } = demoEnds(s, now);
     const at = new Date(handOverMs).toISOString();
     const plan = {
       sender,
@@ -98,7 +98,7 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
         },
       }),
     );
-  for (const [id, { count, lowMark, soldBy }] of Object.entries(counted)) {
+  for (const [id, { count, lowMark, soldBy }] of Object.entries(demoCounts)) {
     const r = house.records.byId(id)!;
     const draft = {
       ...draftOfRecord(kinds.supply, r),
@@ -170,7 +170,7 @@ export function stockTheRoom(house: House, now: number, at: (ms: number) => void
   for (const s of Object.values(stories)) {
     if (seen.has(s.to.name) || s.direction === 'own-move') continue;
     seen.add(s.to.name);
-    const town = place(s.to.town);
+    const town = demoPlace(s.to.town);
     must(
       saveRecord(house, 'receiver', {
         id: null,

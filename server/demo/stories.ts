@@ -4,13 +4,13 @@ import type { Consignment, OrderLine, Water } from '@/core/consignment/schema';
 import type { Profile } from '../house';
 
 /** The demo fish room: people, firms and carriers are invented. Everything is laid relative to the moment of seeding. */
-export const place = (name: string): (typeof places)[number] => places.find((p) => p.name === name)!;
+export const demoPlace = (name: string): (typeof places)[number] => places.find((p) => p.name === name)!;
 
 export const room: Profile = {
   name: 'Marrow Weir Fishroom',
   address: 'Quinta da Levada 3',
   phone: '+351 239 000 142',
-  place: place('Coimbra'),
+  place: demoPlace('Coimbra'),
   licence: 'PT-000-142 (invented)',
   papers:
     'Registered fish room, invented number PT-000-142.\nLosses are told by photograph of the closed bag within two hours.',
@@ -23,9 +23,9 @@ const reef: Water = { tempC: 25.5, pH: 8.1, khDkh: 8, ghDgh: 60, salinity: 34, t
 
 type Line = Pick<OrderLine, 'speciesId' | 'count' | 'lengthCm' | 'tank'> & Partial<OrderLine>;
 
-export interface Story {
+export interface DemoStory {
   to: { name: string; address: string; phone: string; town: string };
-  from?: Story['to'];
+  from?: DemoStory['to'];
   direction?: Consignment['direction'];
   serviceId: string;
   handOverInH: number;
@@ -38,7 +38,7 @@ export interface Story {
   note?: string;
 }
 
-export const stories: Record<string, Story> = {
+export const stories: Record<string, DemoStory> = {
   quarantineOld: {
     to: { name: 'Anke Roelfs', address: 'Turfkade 8', phone: '+31 50 000 119', town: 'Groningen' },
     direction: 'incoming',
@@ -263,7 +263,7 @@ export const treatments: readonly (Record<string, string> & { name: string; coun
 ];
 
 /** Counts of the shelf, with batches of packs and their use-by days from today. */
-export const counted: Record<string, { count: number; lowMark?: number; soldBy?: number }> = {
+export const demoCounts: Record<string, { count: number; lowMark?: number; soldBy?: number }> = {
   'bag-13x30': { count: 180, lowMark: 60, soldBy: 100 },
   'bag-18x40': { count: 34, lowMark: 40, soldBy: 100 },
   'bag-23x46': { count: 88, lowMark: 30, soldBy: 100 },
@@ -281,8 +281,13 @@ export const counted: Record<string, { count: number; lowMark?: number; soldBy?:
 };
 
 /** Who sends a story to whom, and when it is handed over, in a demo laid around an instant. */
-export function endsOf(s: Story, nowMs: number) {
-  const party = (p: Story['to']) => ({ name: p.name, address: p.address, phone: p.phone, place: place(p.town) });
+export function demoEnds(s: DemoStory, nowMs: number) {
+  const party = (p: DemoStory['to']) => ({
+    name: p.name,
+    address: p.address,
+    phone: p.phone,
+    place: demoPlace(p.town),
+  });
   const here = { name: room.name, address: room.address, phone: room.phone, place: room.place };
   const incoming = s.direction === 'incoming';
   const sender = incoming || s.direction === 'own-move' ? party(s.from!) : here;

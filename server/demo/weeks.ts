@@ -1,5 +1,5 @@
 import { templates } from '@/core/quarantine/templates';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { DAY, HOUR } from '@/core/quantities/time';
 import type { House } from '../house';
@@ -16,15 +16,15 @@ const told = (r: Outcome<unknown>): void => {
 interface Evening {
   day: number;
   hour: number;
-  say: Told | 'one died';
+  say: NewEntry | 'one died';
 }
 
-const test = (tanMgNL: number, nitriteMgL: number, pH: number, tempC: number): Told => ({
+const test = (tanMgNL: number, nitriteMgL: number, pH: number, tempC: number): NewEntry => ({
   kind: 'test',
   figures: { tanMgNL, nitriteMgL, pH, tempC },
   how: 'drops',
 });
-const look = (more: Partial<Extract<Told, { kind: 'look' }>> = {}): Told => ({
+const look = (more: Partial<Extract<NewEntry, { kind: 'look' }>> = {}): NewEntry => ({
   kind: 'look',
   signs: [],
   eaten: 'all',

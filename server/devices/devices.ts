@@ -11,7 +11,7 @@ import { tankOfLine, tanksOf } from '@/core/consignment/waters';
 import { evaluate } from '@/core/evaluate/evaluate';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
-import { id } from '@/core/quantities/shapes';
+import { idText } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -87,13 +87,13 @@ export function readTrace(
 }
 
 const asked = z.object({
-  code: id(20),
+  code: idText(20),
   kind: z.enum(deviceKinds, { error: 'This device does not exist.' }),
-  subject: z.object({ kind: z.enum(subjectKinds), id: id() }),
+  subject: z.object({ kind: z.enum(subjectKinds), id: idText() }),
 });
 export type DeviceInput = z.input<typeof asked>;
 
-export interface Told {
+export interface DeviceReading {
   name: string;
   method: Observation['method'];
   /** By quantity. */
@@ -101,7 +101,7 @@ export interface Told {
 }
 
 /** What a device reads of a thing now; nothing is stored by reading. */
-export function readDevice(house: House, input: unknown): Outcome<Told> {
+export function readDevice(house: House, input: unknown): Outcome<DeviceReading> {
   const parsed = asked.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { code, kind, subject } = parsed.data;

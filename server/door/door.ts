@@ -3,7 +3,8 @@
  * build can be tried against it.
  */
 
-import { LARGEST_BODY, LARGEST_PHOTO } from './sizes';
+import { LARGEST_PHOTO } from '@/core/consignment/file-size';
+import { LARGEST_BODY } from './sizes';
 
 /** Names by which this house is called on this machine; others come with KINDLY_HOSTS, with commas between. */
 const OWN_NAMES = ['127.0.0.1', 'localhost', '[::1]'];

@@ -1,8 +1,8 @@
 'use server';
 
 import { z } from 'zod';
-import { id, text } from '@/core/quantities/shapes';
-import { textOf, told, type SentText } from '@/server/told';
+import { idText, text } from '@/core/quantities/shapes';
+import { sentText, parseInput, type SentText } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
@@ -11,7 +11,7 @@ import * as homeTest from './home-test';
 import * as box from './box';
 import * as road from './road';
 
-const named = z.object({ code: id(20), fileName: text(300) });
+const named = z.object({ code: idText(20), fileName: text(300) });
 
 export async function changeBox(press: string, input: box.BoxInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(box.changeBox(h, input)));
@@ -30,8 +30,9 @@ export async function importForecast(
 ): Promise<Outcome<null>> {
   return writeAfter(
     press,
-    () => textOf(file),
-    (h, text) => told(named, { code, fileName }, (x) => plain(forecast.importForecast(h, x.code, text, x.fileName))),
+    () => sentText(file),
+    (h, text) =>
+      parseInput(named, { code, fileName }, (x) => plain(forecast.importForecast(h, x.code, text, x.fileName))),
   );
 }
 export async function refreshForecast(press: string, code: string): Promise<Outcome<null>> {

@@ -1,18 +1,18 @@
 import { z } from 'zod';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { boxSchema } from '@/core/consignment/schema';
-import { overlined } from '@/core/consignment/door';
+import { overlined } from '@/core/consignment/validate';
 import { catalogueOf } from '@/server/consignment/result';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const boxInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   /** Null changes every box alike. */
-  boxId: id().nullable(),
+  boxId: idText().nullable(),
   /** What of the box is changed; what is left out stays, null takes it away. */
   box: z.object({
     packs: boxSchema.shape.packs.optional(),

@@ -1,12 +1,12 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { date, id, version } from '@/core/quantities/shapes';
+import { date, idText, version } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Forecast } from '@/core/consignment/schema';
 import { forecastFromRows } from '@/core/weather/csv';
 import { hourlyOf } from '@/core/weather/days';
 import { change, find } from '@/server/consignment/change';
-import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { fetchForecast, forecastFor } from '@/server/outside';
@@ -32,12 +32,12 @@ export function importForecast(house: House, code: string, text: string, fileNam
 }
 
 const daysInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   places: z
     .array(
       z.object({
-        name: id(),
+        name: idText(),
         days: z
           .array(
             z.object({

@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { roadSchema } from '@/core/consignment/schema';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
-const roadInput = z.object({ code: id(20), version, legs: roadSchema.shape.legs.nullable() });
+const roadInput = z.object({ code: idText(20), version, legs: roadSchema.shape.legs.nullable() });
 export type RoadInput = z.input<typeof roadInput>;
 
 /** Legs by hand in place of those of the service, or those of the service again (null). */

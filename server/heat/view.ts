@@ -1,8 +1,8 @@
 import { TZDate } from '@date-fns/tz';
-import { sampled } from '@/core/quantities/sample';
+import { sampleCurve } from '@/core/quantities/sample';
 import { HOUR } from '@/core/quantities/time';
 import { innerCm, packSpots } from '@/core/box/arrange';
-import { madeOf, tapeFactor } from '@/core/box/made';
+import { madeOf, tapeFactor } from '@/core/box/box-construction';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
@@ -98,7 +98,7 @@ export function heatView(
 ) {
   if (!e || !c.forecast) return null;
   const { stored, schedule } = view;
-  const thinned = (v: Float64Array, stepH: number): number[] => sampled(v, { stepH, everyH: STEP_H, decimals: 2 });
+  const thinned = (v: Float64Array, stepH: number): number[] => sampleCurve(v, { stepH, everyH: STEP_H, decimals: 2 });
   const filled = c.boxes.filter((b) => c.bags.some((x) => x.boxId === b.id));
   const shown = filled.find((b) => b.id === asked) ?? filled[0];
   const boxes = filled

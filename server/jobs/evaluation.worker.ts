@@ -1,6 +1,6 @@
 import { constants, setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
-import { doWork, type Kind } from './work';
+import { doWork, type WorkKind } from './work';
 
 // Whoever waits for a page goes first: on Linux this is the priority of this thread alone. Where it is not
 // allowed it stays as it is.
@@ -12,6 +12,6 @@ if (process.platform === 'linux')
   }
 
 /** Heavy work on a thread of the server, one piece after another: the same code as in the browser, so the same numbers. */
-parentPort!.on('message', ({ kind, asks }: { kind: Kind; asks: never }) => {
+parentPort!.on('message', ({ kind, asks }: { kind: WorkKind; asks: never }) => {
   parentPort!.postMessage(doWork(kind, asks));
 });

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import type { Kind, Works } from './work';
+import type { WorkKind, Works } from './work';
 
 /** What the pool needs of a thread. */
 export interface Thread {
@@ -13,7 +13,7 @@ export interface Thread {
 }
 
 interface Piece {
-  kind: Kind;
+  kind: WorkKind;
   asks: unknown;
   /** Of one name only the newest is done. */
   name: string | null;
@@ -30,7 +30,7 @@ export const OVERTAKEN = 'A newer version replaced this.';
 
 /** Where the refusals of the pool itself stand: the work was not done, and may be asked for again. */
 const POOL = 'pool';
-export const undone = (r: Outcome<unknown>): boolean => !r.ok && r.problems[0]?.path === POOL;
+export const wasStopped = (r: Outcome<unknown>): boolean => !r.ok && r.problems[0]?.path === POOL;
 
 /**
  * Threads for heavy work: at most as many as there are cores, kept for the next piece; a bounded queue, and of one name
@@ -49,7 +49,7 @@ export class Pool {
     private readonly patienceMs = PATIENCE_MS,
   ) {}
 
-  run<K extends Kind>(
+  run<K extends WorkKind>(
     kind: K,
     asks: Works[K]['asks'],
     name: string | null = null,

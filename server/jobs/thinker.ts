@@ -3,7 +3,7 @@ import type { Consignment } from '@/core/consignment/schema';
 import type { Job } from '@/core/evaluate/job';
 import { catalogueOf, drawsOf, hasDraws, isLarge, ofThisEngine, stepOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { undone } from './pool';
+import { wasStopped } from './pool';
 import { doWork, type Works } from './work';
 
 const jobOf = (house: House, c: Consignment): Job => ({
@@ -87,7 +87,7 @@ export function payForetold(house: House): void {
       .then((r) => {
         if (!house.db.open || house.gone()) return;
         // What was not done is still owed.
-        if (undone(r)) return;
+        if (wasStopped(r)) return;
         house.db.transaction(() => {
           if (house.owed.paid(owed.n) && r.ok) house.facts.predict(owed.consignmentId, r.value);
         })();

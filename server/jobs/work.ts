@@ -1,4 +1,4 @@
-import { answerQuestion, planConsignment, type Answer, type Order, type Question } from '@/core/choose/plan';
+import { answerQuestion, planConsignment, type PlanAnswer, type PlanRequest, type Question } from '@/core/choose/plan';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Prediction } from '@/core/consignment/prediction';
 import type { Bag, Box } from '@/core/consignment/schema';
@@ -22,12 +22,12 @@ export interface Works {
   figures: { asks: Job; gives: StoredResult };
   foretell: { asks: Job & { moment: Prediction['moment']; at: string }; gives: Prediction };
   /** One question of a plan. */
-  plan: { asks: Question; gives: Answer };
+  plan: { asks: Question; gives: PlanAnswer };
 }
-export type Kind = keyof Works;
+export type WorkKind = keyof Works;
 
 /** A first plan; what the core refuses leaves the order as it is, with the reason. */
-export function firstPlan(order: Order, draws: number): FirstPlan {
+export function firstPlan(order: PlanRequest, draws: number): FirstPlan {
   const c = order.consignment;
   try {
     const { consignment, reasons } = planConsignment(order, draws);
@@ -42,7 +42,7 @@ const evaluated = (job: Job) =>
   evaluate(job.consignment, job.catalogue, job.consignment.forecast, { calendar: job.calendar, ...job.options });
 
 /** The work itself: the same on a thread and where there is none. */
-const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives']> } = {
+const works: { [K in WorkKind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives']> } = {
   evaluate: (job) => {
     for (const report of runJob(job)) {
       if (report.kind === 'done') return { ok: true, value: report.result };
@@ -61,7 +61,7 @@ const works: { [K in Kind]: (asks: Works[K]['asks']) => Outcome<Works[K]['gives'
   plan: (question) => ({ ok: true, value: answerQuestion(question) }),
 };
 
-export function doWork<K extends Kind>(kind: K, asks: Works[K]['asks']): Outcome<Works[K]['gives']> {
+export function doWork<K extends WorkKind>(kind: K, asks: Works[K]['asks']): Outcome<Works[K]['gives']> {
   try {
     return works[kind](asks);
   } catch (error) {
@@ -72,5 +72,5 @@ export function doWork<K extends Kind>(kind: K, asks: Works[K]['asks']): Outcome
 
 /** Who does heavy work: a pool of threads, or in tests anything. */
 export interface Thinker {
-  run<K extends Kind>(kind: K, asks: Works[K]['asks'], name?: string | null): Promise<Outcome<Works[K]['gives']>>;
+  run<K extends WorkKind>(kind: K, asks: Works[K]['asks'], name?: string | null): Promise<Outcome<Works[K]['gives']>>;
 }

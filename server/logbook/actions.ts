@@ -1,6 +1,6 @@
 'use server';
 
-import { textOf, type SentText } from '@/server/told';
+import { sentText, type SentText } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
@@ -16,7 +16,7 @@ export async function keepLogger(
 ): Promise<Outcome<Kept>> {
   return writeAfter(
     press,
-    () => textOf(file),
+    () => sentText(file),
     (h, text) => traces.keepLogger(h, { ...input, text }),
   );
 }

@@ -5,7 +5,7 @@ import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import type { Facts } from '@/core/consignment/facts';
-import { actualOf, standing } from '@/core/consignment/standing';
+import { projectFacts, unstruck } from '@/core/consignment/project-facts';
 import type { Bag, Consignment } from '@/core/consignment/schema';
 import type { Trace } from '@/core/consignment/trace';
 import { massOfLine } from '@/core/engine/contents';
@@ -13,10 +13,10 @@ import { delayPlaceShares } from '@/core/engine/delays';
 import { weighed } from '@/core/engine/forward';
 import { DRAW_STEP_H } from '@/core/engine/draws';
 import { prepare, type Prepared } from '@/core/engine/prepare';
-import type { Readings } from '@/core/learning/box-curve';
-import { evidenceOfBox, knownFrom, unlearned, type BoxEvidence, type Known } from '@/core/learning/box-evidence';
+import type { BoxReadings } from '@/core/learning/box-curve';
+import { evidenceOfBox, knownFrom, unlearned, type BoxEvidence, type Prior } from '@/core/learning/box-evidence';
 import { priorOf } from '@/core/learning/figures';
-import { learn } from '@/core/learning/information';
+import { learn } from '@/core/learning/gaussian-posterior';
 import { season } from '@/core/learning/brier';
 import { legEvidence, tripOf } from '@/core/learning/roads';
 import { evidenceOfUse, TELLING } from '@/core/learning/use-evidence';
@@ -31,7 +31,7 @@ import type { House } from '@/server/house';
 /** Readings of a bag as it was found: those told up to the opening; what was read in the run is of the same bag later. */
 export function asFound(facts: Facts, openedAt: string | null) {
   const before = openedAt === null ? facts.observations : facts.observations.filter((o) => o.at <= openedAt);
-  return actualOf({ observations: before, events: [] }).bags;
+  return projectFacts({ observations: before, events: [] }).bags;
 }
 
 /** Facts that teach: what a stand-in read is practice. */
@@ -86,20 +86,26 @@ function costOf(house: House, c: Consignment, catalogue: Catalogue, a: Assumptio
 }
 
 /** What was read in and on each box before it was opened, as the fits want it. */
-function readingsOf(c: Consignment, boxId: string, facts: Facts, traces: readonly Trace[], sealMs: number): Readings[] {
+function readingsOf(
+  c: Consignment,
+  boxId: string,
+  facts: Facts,
+  traces: readonly Trace[],
+  sealMs: number,
+): BoxReadings[] {
   const bags = c.bags.filter((b) => b.boxId === boxId);
   const at = (iso: string | number): number =>
     (Number(typeof iso === 'string' ? Date.parse(iso) : iso) - sealMs) / HOUR;
   const found = asFound(facts, c.actual.openedAt);
   return [
-    ...bags.flatMap((b, bag): Readings[] => {
+    ...bags.flatMap((b, bag): BoxReadings[] => {
       const r = found.find((x) => x.bagId === b.id);
       if (!r || r.tempC === null) return [];
       return [{ place: 'bag', bag, instrument: 'thermometer', points: [{ h: at(r.at), tempC: r.tempC }] }];
     }),
     ...traces
       .filter((t) => t.boxId === boxId && t.method !== 'stand-in')
-      .map((t): Readings => ({
+      .map((t): BoxReadings => ({
         place: t.place,
         bag: t.place === 'bag' ? bags.findIndex((b) => b.id === t.bagId) : -1,
         instrument: t.id,
@@ -136,7 +142,7 @@ const preparedAs = (c: Consignment, catalogue: Catalogue, stoodAt: DelayPlace = 
 };
 
 /** What the house has read of boxes and packs so far, taken over or not: a box is looked at around it. */
-const knownHere = (house: House, a: Assumptions): Known =>
+const knownHere = (house: House, a: Assumptions): Prior =>
   knownFrom(
     a,
     learn(
@@ -266,7 +272,7 @@ export function digestOf(house: House, id: string): Digest | null {
   const chance = odds?.allAlive ?? odds?.chance ?? null;
   const lost = counted > alive;
   const later = [
-    ...standing(house.facts.of(id).observations)
+    ...unstruck(house.facts.of(id).observations)
       .filter((o) => o.quantity === 'lostLater' && o.value !== null)
       .map((o) => ({ ms: Date.parse(o.at), n: o.value! })),
     ...house.ledger

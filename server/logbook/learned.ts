@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { PROPOSE_FROM, proposals, type LearnedFigure, type Lessons } from '@/core/learning/figures';
-import { id } from '@/core/quantities/shapes';
+import { idText } from '@/core/quantities/shapes';
 import type { House } from '@/server/house';
 import { dudWords } from '@/core/heat/duds';
 import { dudsHere } from '@/server/pack/proving';
@@ -78,9 +78,9 @@ export type LearnedView = ReturnType<typeof learnedView>;
 const PATIENCE_MS = 3000;
 
 const acceptInput = z.object({
-  key: id(120),
+  key: idText(120),
   /** The numbers as they were shown: what was learned since is not taken unseen. */
-  values: z.record(id(40), z.number().min(-1e6).max(1e6)),
+  values: z.record(idText(40), z.number().min(-1e6).max(1e6)),
 });
 export type AcceptInput = z.input<typeof acceptInput>;
 

@@ -1,9 +1,9 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import { isSign } from '@/core/consignment/seen-signs';
-import { signs } from '@/core/consignment/signs';
+import { arrivalSigns } from '@/core/consignment/signs';
 import type { Consignment } from '@/core/consignment/schema';
 import { tracePlaceWords } from '@/core/consignment/trace';
 import { methodNames } from '@/core/acclimation/vessel';
@@ -90,9 +90,10 @@ const sampledHours = (values: Float64Array, stepH: number, untilH: number): Poin
 
 /** Everything that was written of it beside figures: notes, signs, words, with their instants. */
 function remarksOf(house: House, c: Consignment) {
-  const notes = standing(house.facts.of(c.id).observations).flatMap((o) => {
+  const notes = unstruck(house.facts.of(c.id).observations).flatMap((o) => {
     const of = o.subject.kind === 'consignment' ? '' : `${o.subject.kind} ${o.subject.id}: `;
-    if (o.quantity === 'sign' && isSign(o.word)) return [{ at: o.at, by: o.by, words: `${of}${signs[o.word].words}` }];
+    if (o.quantity === 'sign' && isSign(o.word))
+      return [{ at: o.at, by: o.by, words: `${of}${arrivalSigns[o.word].words}` }];
     if (o.quantity === 'note' && o.word) return [{ at: o.at, by: o.by, words: `${of}${o.word}` }];
     if (o.quantity === 'lostLater') return [{ at: o.at, by: o.by, words: `${o.value} died since` }];
     return [];
@@ -178,7 +179,7 @@ export function storyView(house: House, code: string) {
     lines: c.lines.map((l) => ({ id: l.id, count: l.count, species: row(catalogue.species, l.speciesId, 'species') })),
     packNames: Object.fromEntries(catalogue.packs.map((p) => [p.id, p.name])),
     remarks: remarksOf(house, c),
-    photos: standing(house.facts.of(c.id).observations).flatMap((o) =>
+    photos: unstruck(house.facts.of(c.id).observations).flatMap((o) =>
       o.photo ? [{ hash: o.photo, at: o.at, of: `${o.subject.kind} ${o.subject.id}` }] : [],
     ),
     practises: practises(house),

@@ -5,9 +5,9 @@ import type { Consignment } from '@/core/consignment/schema';
 import { tracePlaces, type Trace } from '@/core/consignment/trace';
 import { zoneSchema } from '@/core/consignment/schema';
 import { againstJourney, openLogger, readLogger } from '@/core/learning/logger';
-import { id, text } from '@/core/quantities/shapes';
+import { idText, text } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
-import { LARGEST_FILE } from '@/server/consignment/file-size';
+import { LARGEST_FILE } from '@/core/consignment/file-size';
 import type { House } from '@/server/house';
 import { readTrace } from '@/server/devices/devices';
 
@@ -21,9 +21,9 @@ const mapping = z.object({
   order: z.enum(['ymd', 'dmy', 'mdy']),
 });
 const traceInput = z.object({
-  code: id(20),
-  boxId: id(8),
-  bagId: id(8).nullable(),
+  code: idText(20),
+  boxId: idText(8),
+  bagId: idText(8).nullable(),
   place: z.enum(tracePlaces),
   name: text(120),
   text: z.string().min(1, 'The file is empty.').max(LARGEST_FILE, 'This file is larger than any logger writes.'),
@@ -101,7 +101,12 @@ function keep(
   return { ok: true, value: { id: t.id, kept: t.points.length, notes } };
 }
 
-const deviceInput = z.object({ code: id(20), boxId: id(8), bagId: id(8).nullable(), place: z.enum(tracePlaces) });
+const deviceInput = z.object({
+  code: idText(20),
+  boxId: idText(8),
+  bagId: idText(8).nullable(),
+  place: z.enum(tracePlaces),
+});
 
 /** Reads a logger through the devices of the house: what it kept since the box was closed. */
 export function readLoggerDevice(house: House, input: unknown): Outcome<{ id: string; kept: number; notes: string[] }> {
@@ -146,7 +151,7 @@ export function strikeTrace(house: House, code: string, traceId: string, back = 
 }
 
 const laterInput = z.object({
-  code: id(20),
+  code: idText(20),
   count: z.int('Count whole animals.').min(1, 'Count whole animals.').max(5000),
   /** Days after the opening. */
   day: z.number().min(0, 'Enter the day after opening.').max(60, 'At most two months are counted.'),

@@ -1,8 +1,8 @@
 'use server';
 
 import { z } from 'zod';
-import { id, text, version as versionShape } from '@/core/quantities/shapes';
-import { told } from '@/server/told';
+import { idText, text, version as versionShape } from '@/core/quantities/shapes';
+import { parseInput } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -11,10 +11,10 @@ import { plain } from '@/server/answer';
 import * as advice from './advice';
 import type { OrderInput } from './input';
 import * as order from './order';
-import { draftOf, receiverOptions } from './view';
+import { orderDraftOf, receiverOptions } from './view';
 
-const stored = z.object({ code: id(20), version: versionShape });
-const cancelling = z.object({ code: id(20), version: versionShape.nullable(), reason: text(300) });
+const stored = z.object({ code: idText(20), version: versionShape });
+const cancelling = z.object({ code: idText(20), version: versionShape.nullable(), reason: text(300) });
 
 export async function saveOrder(
   press: string,
@@ -28,7 +28,7 @@ export async function saveOrder(
       // The form compares drafts with drafts.
       return r.ok || !r.conflict
         ? r
-        : { ...r, conflict: { ...r.conflict, theirs: draftOf(r.conflict.theirs as Consignment) } };
+        : { ...r, conflict: { ...r.conflict, theirs: orderDraftOf(r.conflict.theirs as Consignment) } };
     },
   );
 }
@@ -42,7 +42,7 @@ export async function cancelOrder(
   reason: string,
 ): Promise<Outcome<null>> {
   return write(press, (h) =>
-    told(cancelling, { code, version, reason }, (x) => plain(order.cancel(h, x.code, x.reason, x.version))),
+    parseInput(cancelling, { code, version, reason }, (x) => plain(order.cancel(h, x.code, x.reason, x.version))),
   );
 }
 export async function reviveOrder(press: string, code: string, version: number): Promise<Outcome<null>> {
@@ -50,7 +50,7 @@ export async function reviveOrder(press: string, code: string, version: number):
 }
 export async function countAsMeasured(press: string, code: string, version: number): Promise<Outcome<null>> {
   return write(press, (h) =>
-    told(stored, { code, version }, (x) => plain(order.countAsMeasured(h, x.code, x.version))),
+    parseInput(stored, { code, version }, (x) => plain(order.countAsMeasured(h, x.code, x.version))),
   );
 }
 export async function duplicate(press: string, code: string): Promise<Outcome<string>> {

@@ -1,4 +1,4 @@
-import { departure, orderAdvice, type Advice } from '@/core/calendar/departure';
+import { departure, orderAdvice, type OrderCheck } from '@/core/calendar/departure';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -15,7 +15,7 @@ import { bareConsignment, fromInput, orderInput } from './input';
 export function checkOrder(
   house: House,
   input: unknown,
-): Outcome<{ sentence: string; advice: Advice[]; earliest: string | null }> {
+): Outcome<{ sentence: string; advice: OrderCheck[]; earliest: string | null }> {
   const parsed = orderInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const o = parsed.data;
@@ -37,13 +37,13 @@ export function checkOrder(
 }
 
 /** Tanks that other planned consignments want fed, or fasting, at the same time. */
-const conflictAdvice = (house: House, c: Consignment): Advice[] =>
+const conflictAdvice = (house: House, c: Consignment): OrderCheck[] =>
   c.actual.sealedAt
     ? []
     : tankConflicts(house, c).map((x) => ({ level: 'mind', path: 'handOverLocal', message: x.message }));
 
 /** Lines that promise more than a tank has left. */
-function stockAdvice(house: House, c: Consignment): Advice[] {
+function stockAdvice(house: House, c: Consignment): OrderCheck[] {
   if (c.direction === 'incoming' || c.actual.sealedAt) return [];
   const promised = promises(house);
   return c.lines.flatMap((l, i) => {
@@ -65,7 +65,7 @@ function stockAdvice(house: House, c: Consignment): Advice[] {
 }
 
 /** How the receiver wants the box, against where the service leaves it. */
-function collectionAdvice(house: House, c: Consignment, catalogue: Catalogue): Advice[] {
+function collectionAdvice(house: House, c: Consignment, catalogue: Catalogue): OrderCheck[] {
   const receiver = c.receiverId ? (house.records.byId(c.receiverId)?.document as Receiver | undefined) : undefined;
   const service = row(catalogue.services, c.serviceId, 'service');
   const gives = service.collection ?? (service.waitsAt === 'doorstep' ? 'door' : undefined);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { id, lines, named, version } from '@/core/quantities/shapes';
-import { nothingYet } from '@/core/consignment/standing';
+import { idText, lines, requiredText, version } from '@/core/quantities/shapes';
+import { nothingYet } from '@/core/consignment/project-facts';
 import {
   FORMAT,
   FORMAT_VERSION,
@@ -26,12 +26,12 @@ const clocked = (party: unknown): unknown => {
 };
 
 const orderFields = z.object({
-  code: id(20).nullable(),
+  code: idText(20).nullable(),
   version: version.nullable(),
   direction: z.enum(['outgoing', 'incoming', 'own-move']),
   sender: z.preprocess(clocked, partySchema),
   receiver: z.preprocess(clocked, partySchema),
-  serviceId: named(80, 'Choose a service.'),
+  serviceId: requiredText(80, 'Choose a service.'),
   handOverLocal: local,
   windowStartLocal: local.or(z.literal('')),
   windowEndLocal: local.or(z.literal('')),
@@ -43,7 +43,7 @@ const orderFields = z.object({
   otherTanks: consignmentSchema.shape.otherTanks,
   companions: consignmentSchema.shape.companions,
   /** Row of the address book; null for somebody new. */
-  receiverId: id().nullable().optional(),
+  receiverId: idText().nullable().optional(),
   note: lines(2000),
 });
 /** Times are read by the clock of their own end; what no clock shows there is refused at its field. */
@@ -63,11 +63,11 @@ export const orderInput = orderFields.superRefine((o, told) => {
 /** What the form sends. */
 export type OrderInput = Omit<z.input<typeof orderInput>, 'sender' | 'receiver'> &
   Record<'sender' | 'receiver', z.input<typeof partySchema>>;
-export type Order = z.output<typeof orderInput>;
+export type ParsedOrder = z.output<typeof orderInput>;
 
 /** What of a consignment an order says; times become instants. */
 export function fromInput(
-  o: Order,
+  o: ParsedOrder,
 ): Pick<
   Consignment,
   | 'direction'
@@ -111,7 +111,7 @@ export function fromInput(
 }
 
 /** An order as a consignment without bags, before anything is planned. */
-export const bareConsignment = (house: House, o: Order, code: string): Consignment => ({
+export const bareConsignment = (house: House, o: ParsedOrder, code: string): Consignment => ({
   format: FORMAT,
   version: FORMAT_VERSION,
   id: randomUUID(),

@@ -1,5 +1,5 @@
 import { orderAdvice, departure } from '@/core/calendar/departure';
-import { doorProblems } from '@/core/consignment/door';
+import { doorProblems } from '@/core/consignment/validate';
 import { catalogue } from '@/core/catalogue';
 import { houseInMemory } from '@/tests/house';
 import { exampleConsignment } from '@/tests/example';

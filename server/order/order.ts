@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { keepBags } from '@/core/choose/keep';
-import { nothingYet } from '@/core/consignment/standing';
+import { keepBags } from '@/core/choose/replan';
+import { nothingYet } from '@/core/consignment/project-facts';
 import { problemsOf, refuse, type Outcome, type Problem } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
 import { UNNAMED, consignmentSchema, type Consignment } from '@/core/consignment/schema';
@@ -9,20 +9,20 @@ import { waterMisfit } from '@/core/fish/water';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf, foreignRows } from '@/server/consignment/result';
 import { addConsignment } from '@/server/consignment/store';
-import { momentsOf, sayMoved } from '@/server/day/day';
+import { scheduleMomentsOf, sayMoved } from '@/server/day/day';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { adoptProfile, type House } from '@/server/house';
 import { instantAt } from '@/server/instants';
 import { fetchForecast, forecastFor } from '@/server/outside';
-import { undone } from '@/server/jobs/pool';
+import { wasStopped } from '@/server/jobs/pool';
 import type { FirstPlan } from '@/server/jobs/work';
 import { makePlan, toPlan } from '@/server/plan/plan';
 import { putBack } from '@/core/consignment/unproven';
 import { PLAN_DRAWS } from '@/core/choose/plan';
 import { adoptReceiver } from './book';
-import { bareConsignment, fromInput, orderInput, type Order } from './input';
+import { bareConsignment, fromInput, orderInput, type ParsedOrder } from './input';
 
-function orderProblems(o: Order, house: House, isNew: boolean): Problem[] {
+function orderProblems(o: ParsedOrder, house: House, isNew: boolean): Problem[] {
   const problems: Problem[] = [];
   const stored = o.code === null ? null : (house.consignments.byCode(o.code)?.document ?? null);
   const species = stored ? catalogueOf(stored, house).species : house.shelves().all.species;
@@ -91,7 +91,7 @@ export function saveOrder(
 
   let reasons: string[] = [];
   const stored = house.consignments.byCode(o.code);
-  const before = stored ? momentsOf(house, stored.document) : [];
+  const before = stored ? scheduleMomentsOf(house, stored.document) : [];
   const changed = change(house, o.code, o.version, 'the order', (c) => {
     const next: Consignment = { ...c, ...fromInput(o) };
     const cross = crossChecks({ ...next, bags: [] });
@@ -182,13 +182,13 @@ export async function planAhead(house: House, input: unknown, press: string): Pr
     return { ok: true, value: { bags, boxes, reasons: r.value.reasons } };
   }
   // What the core refuses leaves the order as it is, with the reason.
-  return undone(r)
+  return wasStopped(r)
     ? r
     : { ok: true, value: { bags: c.bags, boxes: c.boxes, reasons: r.problems.map((p) => p.message) } };
 }
 
 /** The aggregate speaks of instants, the form of local times. */
-const localOf: Readonly<Record<string, keyof Order>> = {
+const localOf: Readonly<Record<string, keyof ParsedOrder>> = {
   handOverAt: 'handOverLocal',
   openingAt: 'openingLocal',
   'window.startAt': 'windowStartLocal',

@@ -33,7 +33,7 @@ const waterDraft = ({ readAt = {}, ...w }: Partial<ReceivingTank>): Record<strin
 });
 
 /** The order form's draft speaks in typed text; times in the local clock of each end. */
-export function draftOf(c: Consignment) {
+export function orderDraftOf(c: Consignment) {
   const there = c.receiver.place.zone;
   return {
     direction: c.direction as string,
@@ -74,7 +74,7 @@ export function draftOf(c: Consignment) {
     note: c.note,
   };
 }
-export type OrderDraftView = ReturnType<typeof draftOf>;
+export type OrderDraftView = ReturnType<typeof orderDraftOf>;
 
 /** A new order, of what a quick answer was asked for where it begins with one: two evenings from now, the first live service, the fish room's own place; of its water nothing is measured yet. */
 export function newDraft(
@@ -192,7 +192,7 @@ export function orderChoices(house: House, c: Consignment | null) {
 export function orderView({ h, c, catalogue }: Station) {
   const paper = confirmationOf(h, c.code);
   return {
-    draft: draftOf(c),
+    draft: orderDraftOf(c),
     species: catalogue.species,
     services: catalogue.services,
     ...orderChoices(h, c),

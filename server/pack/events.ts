@@ -1,7 +1,7 @@
 import { turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { milestones, standing, type Milestone } from '@/core/consignment/standing';
+import { milestones, unstruck, type Milestone } from '@/core/consignment/project-facts';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
 import { packingChecklist, type CheckItem } from '@/core/duties/checklist';
@@ -100,7 +100,7 @@ function packsOpened(house: House, c: Consignment, typeId: string, at: string | 
     if (at !== null && p.openedAt === null)
       house.facts.happened(c.id, { at, kind: 'activated', subject: { kind: 'pack', id: p.id }, note: '' });
     if (at === null && p.openedAt === was && p.readings.length === 0)
-      for (const e of standing(house.facts.of(c.id).events))
+      for (const e of unstruck(house.facts.of(c.id).events))
         if (e.kind === 'activated' && e.subject.id === p.id && e.at === was)
           house.facts.takeBack(c.id, e, house.nowIso());
   }
@@ -111,7 +111,7 @@ export type EventName = Milestone;
 const order: readonly Milestone[] = ['sealedAt', 'handedOverAt', 'arrivedAt', 'openedAt'];
 
 /** Sealed, handed over, arrived, opened: none of those that are told comes before the one before it. */
-export function inOrder(actual: Pick<Consignment['actual'], Milestone>): boolean {
+export function isChronological(actual: Pick<Consignment['actual'], Milestone>): boolean {
   const told = order.flatMap((m) => actual[m] ?? []).map((iso) => Date.parse(iso));
   return told.every((ms, i) => i === 0 || ms >= told[i - 1]!);
 }
@@ -138,7 +138,7 @@ export function recordEvent(
       kind.replace('-', ' '),
       (c) => {
         const actual = { ...c.actual, [name]: at };
-        if (!inOrder(actual)) return refuse(name, 'A later step is already recorded. Undo that first.');
+        if (!isChronological(actual)) return refuse(name, 'A later step is already recorded. Undo that first.');
         const early = at === null ? null : tooEarly(c, name, at);
         if (early) return refuse(name, early);
         // What has left keeps the rows it was sent with; what is here again follows the shelves.

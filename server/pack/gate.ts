@@ -3,14 +3,14 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { sameTimeLater } from '@/core/calendar/calendar';
 import { whyNot } from '@/core/calendar/departure';
 import { row } from '@/core/catalogue/row';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import type { Quantity } from '@/core/measurement/quantities';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { foundAtGate } from '@/core/duties/gate';
-import { leftOut, type Missing } from '@/core/duties/left-out';
+import { leftOut, type Missing } from '@/core/duties/skipped-steps';
 import { planB, type PlanB } from '@/core/duties/plan-b';
 import { numberedPacks } from '@/core/heat/numbered';
-import { id, text } from '@/core/quantities/shapes';
+import { idText, text } from '@/core/quantities/shapes';
 import { scaleReadings } from '@/server/box/scale-readings';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
@@ -22,7 +22,7 @@ import { recordEvent } from './events';
 import { stepsOf } from './steps';
 
 /** What speaks against handing a consignment over at an instant, besides what hands left out. */
-export function foundOf(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
+export function gateFindings(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
   const { document: c, result } = stored;
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
@@ -42,11 +42,11 @@ export function foundOf(house: House, stored: StoredConsignment, atMs = house.no
 }
 
 /** What a consignment would leave without at an instant, by name: what may harm first, then what hands left out. */
-export function missingOf(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
+export function missingAtGate(house: House, stored: StoredConsignment, atMs = house.nowMs()): Missing[] {
   const { id } = stored.document;
   const ticks = house.facts.ticks(id);
   return [
-    ...foundOf(house, stored, atMs),
+    ...gateFindings(house, stored, atMs),
     ...leftOut(stepsOf(house, [stored]), {
       tickedMs: (_, key) => (ticks.has(key) ? Date.parse(ticks.get(key)!) : null),
       weighed: new Set(scaleReadings(house, id).keys()),
@@ -56,7 +56,7 @@ export function missingOf(house: House, stored: StoredConsignment, atMs = house.
 
 export const handOverShape = z.object({
   deed: z.literal('handOver'),
-  code: id(20),
+  code: idText(20),
   /** Why it leaves although something is missing. */
   because: text(200),
   receipt: text(60),
@@ -97,7 +97,7 @@ export function handOver(house: House, d: HandOver, pressedAt: string): Outcome<
   const told = counterInstant(d.clock, pressedAt, c.sender.place.zone);
   if (!told.ok) return told;
   const at = told.value;
-  const missing = missingOf(house, stored.value, Date.parse(at));
+  const missing = missingAtGate(house, stored.value, Date.parse(at));
   if (missing.length > 0 && d.because === '')
     return refuse(
       'because',
@@ -139,7 +139,7 @@ export function takeBackHandOver(house: House, code: string, version: number | n
 }
 
 const counterTold = (house: House, of: string) =>
-  standing(house.facts.of(of).observations).filter(
+  unstruck(house.facts.of(of).observations).filter(
     (o) => o.subject.kind === 'consignment' && counterFacts.some((q) => q === o.quantity),
   );
 

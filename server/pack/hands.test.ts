@@ -9,7 +9,7 @@ import { saveOrder } from '@/server/order/order';
 import { doDeed, type Deed } from '@/server/queue/deeds';
 import { journalView } from '@/server/room/journal-view';
 import { tick } from './events';
-import { foundOf, missingOf } from './gate';
+import { gateFindings, missingAtGate } from './gate';
 import { packRunView } from './run-view';
 
 let now = Date.parse('2026-11-26T15:00:00Z');
@@ -172,9 +172,9 @@ describe('the gate', () => {
   };
   test('is open for what was done in its time; a day on which the courier rests wants a reason', () => {
     packed();
-    expect(missingOf(house, house.consignments.byCode(code)!)).toEqual([]);
+    expect(missingAtGate(house, house.consignments.byCode(code)!)).toEqual([]);
     now = Date.parse('2026-12-25T15:00:00Z');
-    expect(missingOf(house, house.consignments.byCode(code)!).map((m) => m.words)).toEqual([
+    expect(missingAtGate(house, house.consignments.byCode(code)!).map((m) => m.words)).toEqual([
       expect.stringMatching(/25 Dec is Natal|Christmas/),
     ]);
     expect(said(hand())).toMatch(/One thing is missing/);
@@ -215,7 +215,7 @@ describe('packs', () => {
     must(does({ deed: 'tick', code, key: `pack:${heat()}`, done: true }, 40 * MIN));
     const { id } = view().packs[0]!;
     must(does({ deed: 'readPack', code, packId: id, surfaceC: 21, roomC: 20, method: 'typed' }));
-    const missing = () => foundOf(house, house.consignments.byCode(code)!).map((m) => m.words);
+    const missing = () => gateFindings(house, house.consignments.byCode(code)!).map((m) => m.words);
     expect(missing()).toEqual([expect.stringMatching(/Pack 1 read 21 °C.*a dud/)]);
     now += 60_000;
     must(does({ deed: 'openPack', code, packId: id, batch: '', nth: 2 }));

@@ -3,7 +3,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Bag, Consignment } from '@/core/consignment/schema';
 import { packingChecklist } from '@/core/duties/checklist';
 import { reopened } from '@/core/duties/clock';
-import { between, count, id, text } from '@/core/quantities/shapes';
+import { between, count, idText, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -16,8 +16,8 @@ import { tick } from './events';
 
 const countWhy = z.enum(['fewer', 'stays', 'more']);
 type CountWhy = z.infer<typeof countWhy>;
-const ofBag = { code: id(20), bagId: id(8) };
-const ofLine = { ...ofBag, lineId: id(8) };
+const ofBag = { code: idText(20), bagId: idText(8) };
+const ofLine = { ...ofBag, lineId: idText(8) };
 
 const why: Record<CountWhy, string> = {
   fewer: 'fewer than ordered',
@@ -269,10 +269,10 @@ export const handShapes = [
     deed: z.literal('swap'),
     ...ofLine,
     tank: text(40).min(1, 'Name the tank.'),
-    lotId: id(60).nullable(),
+    lotId: idText(60).nullable(),
     left: count(5000, 'How many stay'),
   }),
-  z.object({ deed: z.literal('dose'), ...ofBag, treatmentId: id(80), times: between(0.05, 20, 'Times the dose') }),
+  z.object({ deed: z.literal('dose'), ...ofBag, treatmentId: idText(80), times: between(0.05, 20, 'Times the dose') }),
   z.object({ deed: z.literal('blemish'), ...ofBag, words: text(80).min(1, 'Write what you see.') }),
   z.object({ deed: z.literal('leaks'), ...ofBag }),
   z.object({ deed: z.literal('tooMuch'), ...ofBag }),

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Event, Observation } from '@/core/consignment/facts';
-import { standing } from '@/core/consignment/standing';
-import { between, id, text } from '@/core/quantities/shapes';
+import { unstruck } from '@/core/consignment/project-facts';
+import { between, idText, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { dudsOf, type Duds } from '@/core/heat/duds';
 import { batchNote, numberedPacks, type NumberedPack } from '@/core/heat/numbered';
@@ -52,8 +52,8 @@ export function openPack(
 }
 
 export const readInput = z.object({
-  code: id(20),
-  packId: id(),
+  code: idText(20),
+  packId: idText(),
   surfaceC: z
     .number({ error: 'The surface must be a number.' })
     .min(-30, 'Too cold for a pack.')
@@ -90,7 +90,7 @@ export function takeBackPack(house: House, code: string, packId: string): Outcom
   const at = house.nowIso();
   const { events, observations } = house.facts.of(id);
   const of = <T extends Event | Observation>(facts: readonly T[]): T[] =>
-    standing(facts).filter((f) => f.subject.kind === 'pack' && f.subject.id === packId);
+    unstruck(facts).filter((f) => f.subject.kind === 'pack' && f.subject.id === packId);
   const last = pack.readings[pack.readings.length - 1];
   const struck: (Event | Observation)[] = last
     ? of(observations).filter((o) => o.at === last.at)

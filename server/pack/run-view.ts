@@ -1,7 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { keyInstants } from '@/core/calendar/legs';
 import { twistCm } from '@/core/bag/filling';
-import { standingOf } from '@/core/box/arrange';
+import { standingBagOf } from '@/core/box/arrange';
 import { row } from '@/core/catalogue/row';
 import { numberedPacks } from '@/core/heat/numbered';
 import { expectedSurfaceC } from '@/core/heat/proof';
@@ -12,11 +12,11 @@ import type { Bag } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import { practises } from '@/server/devices/devices';
 import type { House } from '@/server/house';
-import { takenNow } from '@/server/room/taken';
+import { takenNow } from '@/server/room/assignments';
 import type { Who } from '@/server/room/who';
 import { batchesOf } from '@/server/stock/supplies';
 import { tankRows } from '@/server/stock/tanks';
-import { counterWords, foundOf } from './gate';
+import { counterWords, gateFindings } from './gate';
 import { saidAs } from './events';
 import { dudsHere } from './proving';
 import { paceHere, stepsOf } from './steps';
@@ -42,7 +42,7 @@ function drawnOf(house: House, { document: c }: StoredConsignment, bag: Bag) {
   const catalogue = catalogueOf(c, house);
   const type = row(catalogue.bags, bag.bagTypeId, 'bag');
   return {
-    standing: standingOf(bag, type, withOverrides(c.assumptions)),
+    standing: standingBagOf(bag, type, withOverrides(c.assumptions)),
     breather: type.breather === true,
     made: { lies: bag.lies, layers: bag.layers, corners: bag.corners, cover: bag.cover },
     waterL: bag.waterL,
@@ -111,7 +111,7 @@ function consignmentOf(house: House, stored: StoredConsignment, shelf: Shelf) {
     duds: shelf.duds.filter((d) => kinds.has(d.typeId)),
     batches: shelf.batches.filter((b) => kinds.has(b.typeId)),
     /** What was found and not mended; what is not done the screen adds from the steps. */
-    found: foundOf(house, stored),
+    found: gateFindings(house, stored),
     accepted: c.bags.flatMap((b) => (b.accepted ?? []).map((x) => ({ bag: b.id, ...x }))),
   };
 }

@@ -1,7 +1,7 @@
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { packingChecklist } from '@/core/duties/checklist';
 import { type EveningStep } from '@/core/duties/clock';
-import { eveningOf } from '@/core/duties/evening';
+import { eveningSteps } from '@/core/duties/evening';
 import { doneOf, paceOf, type Pace } from '@/core/duties/pace';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -33,7 +33,7 @@ export function paceHere(house: House): Pace {
 
 /** The steps of some consignments packed together, in the order of the hands. */
 export const stepsOf = (house: House, list: readonly StoredConsignment[], pace = paceHere(house)): EveningStep[] =>
-  eveningOf(
+  eveningSteps(
     list.map(({ document: c, result }) => ({
       c,
       catalogue: catalogueOf(c, house),

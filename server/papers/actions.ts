@@ -12,7 +12,7 @@ export async function setLanguage(press: string, input: papers.LanguageInput): P
 export async function saveFreight(press: string, input: papers.FreightInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(papers.saveFreight(h, input)));
 }
-export async function issueCertificate(press: string, input: certificates.CertificateInput): Promise<Outcome<string>> {
+export async function issueCertificate(press: string, input: certificates.CertificateForm): Promise<Outcome<string>> {
   return write(press, (h) => certificates.issueCertificate(h, input));
 }
 export async function setLabelPaper(press: string, input: papers.LabelPaper): Promise<Outcome<null>> {

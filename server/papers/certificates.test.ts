@@ -5,8 +5,8 @@ import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { labelPaper, saveFreight, setLabelPaper } from './change';
 import { draftCertificate, issueCertificate } from './certificates';
-import { eveningOf, eveningPapers } from './evening';
-import { askedFor, registerView } from './view';
+import { eveningPapers, eveningShipments } from './evening';
+import { papersAskedFor, registerView } from './view';
 
 let house: House;
 let code: string;
@@ -82,7 +82,7 @@ test('the papers of an evening come shipment after shipment, in the order in whi
       }),
     ),
   );
-  expect(eveningOf(house, '2026-11-26').map((x) => x.code)).toEqual([code, later]);
+  expect(eveningShipments(house, '2026-11-26').map((x) => x.code)).toEqual([code, later]);
   const { sheets } = eveningPapers(house, '2026-11-26', { format: 'a6' });
   const first = (c: string): number => sheets.findIndex((s) => s.words.join(' ').includes(c));
   expect(first(code)).toBe(0);
@@ -91,16 +91,16 @@ test('the papers of an evening come shipment after shipment, in the order in whi
 });
 
 test('the paper that labels are printed on is remembered with its edge; an address outranks it; nonsense changes nothing', () => {
-  expect(askedFor(house, {})).toMatchObject({
+  expect(papersAskedFor(house, {})).toMatchObject({
     format: 'a6x4',
     kinds: ['bags', 'boxes', 'list', 'card', 'certificate'],
   });
   must(setLabelPaper(house, { format: 'roll62', edgeMm: 3.5 }));
-  expect(askedFor(house, {})).toMatchObject({ format: 'roll62', edgeMm: 3.5 });
-  expect(askedFor(house, { format: 'a6' })).toEqual({ kinds: expect.any(Array) as string[], format: 'a6' });
+  expect(papersAskedFor(house, {})).toMatchObject({ format: 'roll62', edgeMm: 3.5 });
+  expect(papersAskedFor(house, { format: 'a6' })).toEqual({ kinds: expect.any(Array) as string[], format: 'a6' });
   expect(said(setLabelPaper(house, { format: 'a3' }))).toMatch(/Choose a paper/);
   expect(labelPaper(house)).toEqual({ format: 'roll62', edgeMm: 3.5 });
-  expect(askedFor(house, { kinds: 'own-costs,../x', format: ['a6', 'b'], bag: 'A1' })).toMatchObject({
+  expect(papersAskedFor(house, { kinds: 'own-costs,../x', format: ['a6', 'b'], bag: 'A1' })).toMatchObject({
     kinds: ['own-costs'],
     bag: 'A1',
   });

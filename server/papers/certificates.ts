@@ -3,7 +3,7 @@ import { longDayWords } from '@/core/calendar/calendar';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { certificate, originKinds, type OriginKind } from '@/core/papers/certificate';
 import type { Paper } from '@/core/papers/pages';
-import { id, text } from '@/core/quantities/shapes';
+import { idText, text } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import { profileOf, type House } from '@/server/house';
@@ -11,12 +11,12 @@ import { moneyOf } from './costs';
 
 const kinds = Object.keys(originKinds) as [OriginKind, ...OriginKind[]];
 const input = z.object({
-  code: id(20),
+  code: idText(20),
   kind: z.enum(kinds, { error: 'Choose the origin of the animals.' }),
-  lineIds: z.array(id(8)).min(1, 'Choose at least one kind of animal.').max(60),
+  lineIds: z.array(idText(8)).min(1, 'Choose at least one kind of animal.').max(60),
   permit: text(120),
 });
-export type CertificateInput = z.input<typeof input>;
+export type CertificateForm = z.input<typeof input>;
 
 /** A certificate as it would be given out, with the number that comes next; nothing is kept. */
 export function draftCertificate(

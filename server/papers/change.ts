@@ -3,13 +3,13 @@ import { bookingSchema, chargesSchema } from '@/core/consignment/charges';
 import { languageIds } from '@/core/consignment/languages';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { formats } from '@/core/papers/formats';
-import { between, id, version } from '@/core/quantities/shapes';
+import { between, idText, version } from '@/core/quantities/shapes';
 import { change } from '@/server/consignment/change';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 
 const languageInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   language: z.enum(languageIds, { error: 'Choose a language.' }),
 });
@@ -24,12 +24,12 @@ export function setLanguage(house: House, input: unknown): Outcome<StoredConsign
 }
 
 const freightInput = z.object({
-  code: id(20),
+  code: idText(20),
   version,
   booking: bookingSchema,
   charges: chargesSchema,
   /** Weight booked for every box, by its name. */
-  declared: z.array(z.object({ boxId: id(8), kg: between(0.1, 1000, 'The booked weight').nullable() })).max(40),
+  declared: z.array(z.object({ boxId: idText(8), kg: between(0.1, 1000, 'The booked weight').nullable() })).max(40),
 });
 export type FreightInput = z.input<typeof freightInput>;
 

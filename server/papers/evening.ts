@@ -6,7 +6,7 @@ import { profileOf, type House } from '@/server/house';
 import { papersOf } from './papers';
 
 /** Consignments that are packed on a local day, in the order in which they leave. */
-export function eveningOf(house: House, day: string) {
+export function eveningShipments(house: House, day: string) {
   const { zone } = profileOf(house).place;
   return house.consignments
     .planned()
@@ -23,7 +23,7 @@ export function eveningPapers(
   on: { format: string; edgeMm?: number | undefined },
 ): { sheets: Sheet[]; told: string[] } {
   const kinds = paperKinds.filter((k) => k.packed).map((k) => k.id);
-  const each = eveningOf(house, day).map(({ code }) => {
+  const each = eveningShipments(house, day).map(({ code }) => {
     const s = stationOf(house, code);
     const made = s
       ? papersOf(s, { kinds, format: on.format, ...(on.edgeMm === undefined ? {} : { edgeMm: on.edgeMm }) })

@@ -1,10 +1,10 @@
 import { languageIds } from '@/core/consignment/languages';
 import { cardOf, type CardData } from '@/core/card/data';
-import { look, nothingTold, read, happened, type Told } from '@/core/card/kept';
+import { look, nothingTold, read, happened, type CardRecord } from '@/core/card/card-record';
 import { cardLanes } from '@/core/card/lanes';
 import { cardLanguages, stepText } from '@/core/card/words';
 import { stepKey, stepKeys } from '@/core/card/words/words';
-import { groupsIn } from '@/core/card/kept';
+import { groupsIn } from '@/core/card/card-record';
 import { closureKinds } from '@/core/catalogue/making';
 import { signIds } from '@/core/consignment/signs';
 import { withRelease } from '@/core/acclimation/release';
@@ -108,7 +108,7 @@ describe('what it computes', () => {
         burden,
       ]),
     );
-  const same = (data: CardData, told: Told): void => {
+  const same = (data: CardData, told: CardRecord): void => {
     const s = station();
     const here = methodComparisons(house, s.c, s.e!, at);
     const there = cardLanes(data, told, at);

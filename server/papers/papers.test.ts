@@ -13,7 +13,7 @@ import { saveOrder } from '@/server/order/order';
 import { houseInMemory } from '@/tests/house';
 import { must, NOON, orderInput, said } from '@/tests/order';
 import { saveFreight, setLanguage } from './change';
-import { papersOf, type Wanted } from './papers';
+import { papersOf, type PapersQuery } from './papers';
 import { sheetsPdf } from './pdf';
 
 /** Papers are read back by a general PDF library and a QR decoder that had no part in writing them. */
@@ -57,7 +57,7 @@ async function readBack(sheets: readonly Sheet[]): Promise<Read[]> {
   return JSON.parse(r.stdout) as Read[];
 }
 const station = (): Station => stationOf(house, code)!;
-const made = (want: Partial<Wanted>) => must(papersOf(station(), { kinds: ['bags'], format: 'a6', ...want }));
+const made = (want: Partial<PapersQuery>) => must(papersOf(station(), { kinds: ['bags'], format: 'a6', ...want }));
 const wordsOn = (p: Read): string =>
   p.texts
     .map((t) => t.text)

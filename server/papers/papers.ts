@@ -105,7 +105,7 @@ function bagSheets(s: Station, format: Format, w: Words, type: Type, bag?: strin
 /** Sides of a box that carry its label. */
 const SIDES = 4;
 
-export interface Wanted {
+export interface PapersQuery {
   kinds: readonly PaperKind[];
   format: string;
   /** White edge of the printer, mm; that of the paper where absent. */
@@ -127,7 +127,7 @@ export interface Papers {
 export const HOURS_FOLLOW =
   'Odds are still being computed. “Open before” is left off until they are ready. Look again in a moment.';
 
-const WHAT: Record<PaperKind, (s: Station, want: Wanted, w: Words, type: Type) => Sheet[]> = {
+const WHAT: Record<PaperKind, (s: Station, want: PapersQuery, w: Words, type: Type) => Sheet[]> = {
   bags: (s, want, w, type) =>
     bagSheets(
       s,
@@ -200,7 +200,7 @@ const sum = (s: Station, who: 'own' | 'buyer') =>
   );
 
 /** Papers of one consignment, laid out, in the order in which they are needed. */
-export function papersOf(s: Station, want: Wanted): Outcome<Papers> {
+export function papersOf(s: Station, want: PapersQuery): Outcome<Papers> {
   if (s.c.direction === 'incoming') return refuse('code', 'This is an arrival; the sender prints the papers.');
   if (s.c.bags.length === 0) return refuse('code', 'No bags planned yet; nothing to print.');
   const w = wordsOf(languageOf(s), onlyFish(s));

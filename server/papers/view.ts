@@ -8,8 +8,8 @@ import { formatOf, formats } from '@/core/papers/formats';
 import { paperKindIds, paperKinds, type PaperKind } from '@/core/papers/kinds';
 import type { Station } from '@/server/consignment/station';
 import { labelPaper } from './change';
-import { eveningOf } from './evening';
-import { HOURS_FOLLOW, languageOf, papersOf, type Wanted } from './papers';
+import { eveningShipments } from './evening';
+import { HOURS_FOLLOW, languageOf, papersOf, type PapersQuery } from './papers';
 
 const packed = paperKinds.filter((k) => k.packed).map((k) => k.id);
 
@@ -27,7 +27,7 @@ const query = z.object({
 });
 
 /** What an address asks to be printed; all that goes in or on the boxes where it names no kind. */
-export function askedFor(house: House, search: Record<string, string | string[] | undefined>): Wanted {
+export function papersAskedFor(house: House, search: Record<string, string | string[] | undefined>): PapersQuery {
   const { kinds, format, edge, bag } = query.parse(search);
   const own = labelPaper(house);
   const edgeMm = edge ?? (format === undefined || format === own.format ? own.edgeMm : undefined);
@@ -72,7 +72,7 @@ const certifyView = ({ h, c, catalogue }: Station) => ({
 
 function eveningHere({ h, c }: Station) {
   const day = localDate(Date.parse(c.handOverAt), profileOf(h).place.zone);
-  return { day, all: eveningOf(h, day) };
+  return { day, all: eveningShipments(h, day) };
 }
 
 /** Sheets that a page shows; the PDF has all. */
@@ -80,7 +80,7 @@ const SHOWN = 12;
 
 /** The page of papers: one kind laid out as it will be printed. */
 export function papersView(s: Station, search: Record<string, string | string[] | undefined>) {
-  const want = askedFor(s.h, { kinds: 'bags', ...search });
+  const want = papersAskedFor(s.h, { kinds: 'bags', ...search });
   const kind = want.kinds[0]!;
   const made = papersOf(s, { ...want, kinds: [kind], once: true });
   const sheets = made.ok ? made.value.sheets : [];

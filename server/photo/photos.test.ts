@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { must, orderInput, said } from '@/tests/order';
 import { openHouse, type House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { LARGEST_PHOTO } from '@/server/door/sizes';
+import { LARGEST_PHOTO } from '@/core/consignment/file-size';
 import { drawPhoto, keepPhoto, photoFile } from './photos';
 
 /** As the route does it: drawn anew, then kept. */

@@ -6,7 +6,7 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { subjectKinds, type Subject } from '@/core/consignment/facts';
 import { find } from '@/server/consignment/change';
 import { writeForGood } from '@/server/db/durable';
-import { LARGEST_PHOTO } from '@/server/door/sizes';
+import { LARGEST_PHOTO } from '@/core/consignment/file-size';
 import type { House } from '@/server/house';
 
 /** Pictures are kept no longer than this on their long side, pixels. */
@@ -17,13 +17,13 @@ const MOST_PIXELS = 120_000_000;
 const fileOf = (folder: string, hash: string): string => path.join(folder, 'photos', `${hash}.jpg`);
 
 /** A picture drawn anew and turned upright, so that nothing of the camera, its place or its owner stays in it. */
-export interface Drawn {
+export interface DrawnPhoto {
   data: Buffer;
   width: number;
   height: number;
 }
 
-export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
+export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<DrawnPhoto>> {
   if (bytes.length > LARGEST_PHOTO)
     return refuse(
       'photo',
@@ -46,7 +46,7 @@ export async function drawPhoto(bytes: Uint8Array): Promise<Outcome<Drawn>> {
 }
 
 /** Puts a drawn picture into the data folder, under the hash of its content; nobody has told of it yet. */
-export function storePhoto(house: House, { data, width, height }: Drawn, at: string): string {
+export function storePhoto(house: House, { data, width, height }: DrawnPhoto, at: string): string {
   const hash = createHash('sha256').update(data).digest('hex');
   mkdirSync(path.join(house.folder!, 'photos'), { recursive: true, mode: 0o700 });
   if (!existsSync(fileOf(house.folder!, hash))) writeForGood(fileOf(house.folder!, hash), data);
@@ -59,7 +59,7 @@ export function keepPhoto(
   house: House,
   code: string,
   subject: { kind: string; id: string },
-  drawn: Drawn,
+  drawn: DrawnPhoto,
   takenMs = house.nowMs(),
 ): Outcome<string> {
   const stored = find(house, code);

@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import { namesOf } from '@/core/bag/alike';
+import { namesOf } from '@/core/bag/bag-groups';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { costOfBox } from '@/core/choose/boxes';
 import { changesTo } from '@/core/choose/changes';
 import { packsCost } from '@/core/choose/packs';
-import { planConsignment, type Plan, type PlanOption } from '@/core/choose/plan';
+import { planConsignment, type ShippingPlan, type PlanOption } from '@/core/choose/plan';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { bagSchema, boxSchema, type Bag, type Box, type Consignment } from '@/core/consignment/schema';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
@@ -50,7 +50,7 @@ export async function comparePlans(house: House, press: string, code: string): P
   if (!c.forecast) return refuse('forecast', 'No forecast yet. Load one to compare whole plans.');
   const catalogue = catalogueOf(c, house);
   const bare: Consignment = { ...c, bags: [] };
-  const made: Outcome<Plan> = house.thinker
+  const made: Outcome<ShippingPlan> = house.thinker
     ? await makePlan(house.thinker, toPlan(house, bare), house.draws, press)
     : { ok: true, value: planConsignment(toPlan(house, bare), house.draws) };
   if (!made.ok) return made;
@@ -75,7 +75,7 @@ export async function comparePlans(house: House, press: string, code: string): P
   };
 }
 
-const taken = z.object({ code: id(20), version, bags: z.array(bagSchema), boxes: z.array(boxSchema) });
+const taken = z.object({ code: idText(20), version, bags: z.array(bagSchema), boxes: z.array(boxSchema) });
 export type TakePlanInput = z.input<typeof taken>;
 
 /** Takes a whole plan: its bags and boxes in place of those there are; undo brings them back. */

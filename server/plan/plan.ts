@@ -1,4 +1,11 @@
-import { planning, PLAN_DRAWS, type Answer, type Order, type Plan, type Question } from '@/core/choose/plan';
+import {
+  planning,
+  PLAN_DRAWS,
+  type PlanAnswer,
+  type PlanRequest,
+  type ShippingPlan,
+  type Question,
+} from '@/core/choose/plan';
 import { planBy } from '@/core/choose/plan-by';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -17,7 +24,7 @@ interface Running {
 const running = new Map<string, Running>();
 
 /** What a house plans an order with: the rows it may choose from, and the days on which nobody works. */
-export const toPlan = (house: House, consignment: Consignment): Order => ({
+export const toPlan = (house: House, consignment: Consignment): PlanRequest => ({
   consignment,
   catalogue: catalogueOf(consignment, house),
   holidays: house.calendar(consignment).holidays,
@@ -47,10 +54,15 @@ class Stopped extends Error {}
  * Makes a whole plan on the threads of the server, box by box as many at once as there are threads. Told to stop it is
  * made again without odds, which takes no time.
  */
-export async function makePlan(thinker: Thinker, order: Order, draws: number, press: string): Promise<Outcome<Plan>> {
+export async function makePlan(
+  thinker: Thinker,
+  order: PlanRequest,
+  draws: number,
+  press: string,
+): Promise<Outcome<ShippingPlan>> {
   const at: Running = { done: 0, of: 1, stopped: false };
   running.set(press, at);
-  const ask = async (q: Question): Promise<Answer> => {
+  const ask = async (q: Question): Promise<PlanAnswer> => {
     if (at.stopped && draws > 0) throw new Stopped();
     const r = await thinker.run('plan', q);
     if (!r.ok) throw new Refused(r.problems);

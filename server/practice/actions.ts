@@ -1,6 +1,6 @@
 'use server';
 
-import { textOf, type SentText } from '@/server/told';
+import { sentText, type SentText } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import type { Outcome } from '@/core/consignment/outcome';
 import * as practice from './practice';
@@ -11,7 +11,7 @@ export async function keepPlay(press: string, input: practice.PlayInput): Promis
 export async function keepCrate(press: string, file: SentText): Promise<Outcome<string>> {
   return writeAfter(
     press,
-    () => textOf(file),
+    () => sentText(file),
     (h, text) => practice.keepCrate(h, text),
   );
 }

@@ -1,7 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { bringHome, must, orderInput, readBag, said } from '@/tests/order';
 import { crateById, crates } from '@/core/practice/crates';
-import { firstChoices } from '@/core/practice/first';
+import { firstChoices } from '@/core/practice/default-choices';
 import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
 import { crateOfPast, crateView, dropCrate, keepCrate, keepPlay, practiceView } from './practice';

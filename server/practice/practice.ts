@@ -5,10 +5,10 @@ import { crateById, crates } from '@/core/practice/crates';
 import { crateFrom } from '@/core/practice/from-past';
 import { scoreOf } from '@/core/practice/job';
 import { choicesSchema, readCrate, type Crate } from '@/core/practice/schema';
-import { id } from '@/core/quantities/shapes';
+import { idText } from '@/core/quantities/shapes';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
-import { LARGEST_FILE } from '@/server/consignment/file-size';
+import { LARGEST_FILE } from '@/core/consignment/file-size';
 import { fitsOf } from '@/server/logbook/digest';
 import type { House } from '@/server/house';
 
@@ -70,7 +70,7 @@ export function crateView(house: House, crateId: string) {
 }
 export type CrateView = NonNullable<ReturnType<typeof crateView>>;
 
-const playInput = z.object({ crateId: id(60), seed: z.int().min(0).max(1_000_000), choices: choicesSchema });
+const playInput = z.object({ crateId: idText(60), seed: z.int().min(0).max(1_000_000), choices: choicesSchema });
 export type PlayInput = z.input<typeof playInput>;
 
 /** Keeps a play, with the score that its choices make: it is computed here and not taken from the screen. */

@@ -15,7 +15,7 @@ export async function openQuarantine(
   press: string,
   code: string,
   tank: string,
-  opening: quarantine.Opening = {},
+  opening: quarantine.QuarantineOpening = {},
 ): Promise<Outcome<string>> {
   const { plan: name, join, shut, twin } = opening ?? {};
   return write(press, (h) =>

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, lines, named, text } from '@/core/quantities/shapes';
+import { idText, lines, requiredText, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
@@ -10,8 +10,8 @@ import { assumptionsHere, factsOf, standingNow, tankNameOf } from './facts';
 import { joinWeeks } from './quarantine';
 
 const leaveInput = z.object({
-  quarantineId: id(),
-  speciesId: named(80, 'Choose the animals.'),
+  quarantineId: idText(),
+  speciesId: requiredText(80, 'Choose the animals.'),
   count: z.number({ error: 'Enter how many.' }).int('Count whole animals.').min(1, 'Enter how many.'),
   how: z.enum(['died', 'released', 'sold'], { error: 'Choose whether they died, moved or were sold.' }),
   /** Own tank they go to, where they are released. */

@@ -1,7 +1,7 @@
 import { waterFigures, type TankFigure } from '@/core/measurement/quantities';
 import type { Living } from '@/core/quarantine/build-up';
 import type { Beside } from '@/core/quarantine/conflicts';
-import { isThere, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { isThere, quarantineStateOf, type QuarantineRecord, type QuarantineState } from '@/core/quarantine/course';
 import type { Entry } from '@/core/quarantine/schema';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { oxygenUseOf } from '@/core/catalogue/species';
@@ -24,7 +24,7 @@ function readHere(house: House, q: StoredQuarantine, told: readonly Entry[]): En
 }
 
 /** What the tank was read last before the weeks began; ammonia and medicines of then tell nothing of now. */
-function readBefore(house: House, q: StoredQuarantine): NonNullable<Facts['before']> {
+function readBefore(house: House, q: StoredQuarantine): NonNullable<QuarantineRecord['before']> {
   const earlier = house.ledger.readings(q.tankId, 400).filter((r) => r.struckBy === null && r.at < q.startedAt);
   const last = (k: TankFigure) => earlier.find((r) => r.figures[k] !== undefined);
   return Object.fromEntries(
@@ -39,7 +39,7 @@ function readBefore(house: House, q: StoredQuarantine): NonNullable<Facts['befor
 /** Litres that a dose is reckoned for: measured where somebody did, else what the tank is said to hold. */
 export const litresOf = (q: Pick<StoredQuarantine, 'waterL' | 'volumeL'>): number => q.waterL ?? q.volumeL;
 
-export function factsOf(house: House, q: StoredQuarantine): Facts {
+export function factsOf(house: House, q: StoredQuarantine): QuarantineRecord {
   const told = house.quarantines.entriesOf(q.id);
   return {
     plan: q.plan,
@@ -102,7 +102,7 @@ const WARM_C = 28;
 const SOFT_DKH = 3;
 
 /** What is beside a dose in this tank now. */
-export function besideOf(house: House, q: StoredQuarantine, f: Facts, s: Standing): Beside[] {
+export function besideOf(house: House, q: StoredQuarantine, f: QuarantineRecord, s: QuarantineState): Beside[] {
   const dwellers = dwellersOf(house, q).flatMap((d) => d.species ?? []);
   const out: Beside[] = [];
   if (dwellers.some((x) => x.kind !== 'fish')) out.push('invertebrates');
@@ -119,8 +119,8 @@ export function besideOf(house: House, q: StoredQuarantine, f: Facts, s: Standin
   return out;
 }
 
-export const standingNow = (house: House, q: StoredQuarantine, f = factsOf(house, q)): Standing =>
-  standingOf(f, q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt)));
+export const standingNow = (house: House, q: StoredQuarantine, f = factsOf(house, q)): QuarantineState =>
+  quarantineStateOf(f, q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt)));
 
 /** Who lives in a tank in its weeks now, in words; those it was opened for where nobody is left. */
 export const animalsIn = (house: House, q: StoredQuarantine): string =>

@@ -4,7 +4,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { dayNumber } from '@/core/quarantine/duties';
 import { planSchema } from '@/core/quarantine/schema';
 import { realLitres } from '@/core/quarantine/water';
-import { above0, count, id, lines, text, upTo, version } from '@/core/quantities/shapes';
+import { above0, count, idText, lines, text, upTo, version } from '@/core/quantities/shapes';
 import type { StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
 import { standingNow, tankNameOf } from './facts';
@@ -19,7 +19,7 @@ const found = (house: House, quarantineId: string): Outcome<StoredQuarantine> =>
 };
 
 const planInput = z.object({
-  quarantineId: id(),
+  quarantineId: idText(),
   version,
   plan: planSchema,
   /** Litres of water that are in the tank, as measured; null where nobody did. */
@@ -101,8 +101,8 @@ export function dropPlan(house: House, name: unknown): Outcome<null> {
 }
 
 const dutyInput = z.object({
-  quarantineId: id(),
-  key: id(200),
+  quarantineId: idText(),
+  key: idText(200),
   /** Why it is not done; empty: it is wanted again. */
   waived: lines(300).optional(),
   /** Days by which it is moved, from when it was due. */

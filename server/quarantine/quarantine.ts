@@ -1,19 +1,19 @@
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import { bagNames } from '@/core/acclimation/lanes';
 import { randomUUID } from 'node:crypto';
 import { row } from '@/core/catalogue/row';
 import { clockWords, dayWords, localDate, sameTimeLater, atClock } from '@/core/calendar/calendar';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { cameInto, tankOfBag, tanksOfBag, isEmptied } from '@/core/consignment/came';
+import { cameInto, tankOfBag, tanksOfBag, isEmptied } from '@/core/consignment/arrival-counts';
 import type { Movement } from '@/core/consignment/movements';
-import { backOverDays } from '@/core/acclimation/across';
+import { backOverDays } from '@/core/acclimation/transfer-methods';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { measuredTank, tankOfLine } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
-import type { Plan } from '@/core/quarantine/schema';
+import type { QuarantinePlan } from '@/core/quarantine/schema';
 import { templateFor, templates } from '@/core/quarantine/templates';
 import { tankId } from '@/server/arrive/residents';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 import { find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
@@ -28,7 +28,7 @@ import { dutiesOfPhase, strike, tell } from './tell';
 function shutBags(house: House, c: Consignment, tank: string): string[] {
   const runs = house.arrivals.runsOf(c.id);
   const told = new Set(
-    standing(house.facts.of(c.id).events).flatMap((e) =>
+    unstruck(house.facts.of(c.id).events).flatMap((e) =>
       e.kind === 'moved' && e.subject.kind === 'bag' ? [e.subject.id] : [],
     ),
   );
@@ -59,7 +59,7 @@ function notYet(house: House, c: Consignment, tank: string): string | null {
   const bags = c.bags.filter((b) => tanksOfBag(c, b).includes(tank));
   const floating = house.arrivals
     .runsOf(c.id)
-    .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !positionOf(r, house.nowMs()).finished);
+    .find((r) => r.bagIds.some((id) => bags.some((b) => b.id === id)) && !storedRunPosition(r, house.nowMs()).finished);
   return floating ? `${floating.bagIds.join(', ')} are not transferred yet. Finish or stop their run first.` : null;
 }
 
@@ -128,7 +128,7 @@ export function moveIn(house: House, code: string, tank: string): Outcome<null> 
   return { ok: true, value: null };
 }
 
-export interface Opening {
+export interface QuarantineOpening {
   /** A plan of the house, or of one’s own, by its name; what fits the animals where absent. */
   plan?: string;
   /** Whoever pressed knows that the weeks of those who are there begin anew. */
@@ -140,14 +140,14 @@ export interface Opening {
 }
 
 /** Plans of the house, and of one’s own under their names. */
-export const plansOf = (house: House): Map<string, Plan> =>
+export const plansOf = (house: House): Map<string, QuarantinePlan> =>
   new Map([...Object.entries(templates), ...house.quarantines.plans().map((p) => [p.name, p] as const)]);
 
 /**
  * Opens the weeks of a receiving tank, or joins those that go on there, which then begin anew: the duties of the first phase,
  * due by the tank’s own local clock; the animals of the lines that go there move in, and what was found dead is told as lost.
  */
-export function openQuarantine(house: House, code: string, tank?: string, o: Opening = {}): Outcome<string> {
+export function openQuarantine(house: House, code: string, tank?: string, o: QuarantineOpening = {}): Outcome<string> {
   const stored = find(house, code);
   if (!stored.ok) return stored;
   const c = stored.value.document;

@@ -1,7 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { addRecord, must, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { allDuties } from '@/server/bench/duties';
 import { benchView } from '@/server/bench/view';
@@ -21,7 +21,8 @@ let house: House;
 let code = '';
 let id = '';
 const q = () => tankWeeks(house, id)!;
-const say = (told: Told, at?: string) => tell(house, { quarantineId: id, told, ...(at ? { at } : {}) }, house.nowIso());
+const say = (told: NewEntry, at?: string) =>
+  tell(house, { quarantineId: id, told, ...(at ? { at } : {}) }, house.nowIso());
 beforeEach(() => {
   now = Date.parse('2026-11-27T10:00:00Z');
   house = houseInMemory(() => now);

@@ -1,17 +1,17 @@
 import { z } from 'zod';
-import { backOverDays } from '@/core/acclimation/across';
+import { backOverDays } from '@/core/acclimation/transfer-methods';
 import { handling, releaseOrder, releaseWarnings, type Group } from '@/core/acclimation/release';
 import { atClock, sameTimeLater } from '@/core/calendar/calendar';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { gateHeld, isOpen } from '@/core/quarantine/conditions';
 import { dayNumber } from '@/core/quarantine/duties';
-import { id, named } from '@/core/quantities/shapes';
+import { idText, requiredText } from '@/core/quantities/shapes';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import { residentsOf, tankId } from '@/server/arrive/residents';
 import type { House } from '@/server/house';
 import { assumptionsHere, dwellersOf, factsOf, litresOf, standingNow, tankNameOf } from './facts';
 
-const releaseInput = z.object({ quarantineId: id(), into: named(80, 'Choose the tank they go to.') });
+const releaseInput = z.object({ quarantineId: idText(), into: requiredText(80, 'Choose the tank they go to.') });
 
 /** What a release into a tank would be: who in which order and how, and what speaks against it. */
 export function releaseView(house: House, q: StoredQuarantine, into: string) {
@@ -160,7 +160,7 @@ export function endQuarantine(house: House, quarantineId: unknown): Outcome<null
 const C_A_DAY = 1;
 const SHARE_A_DAY = 0.2;
 
-const towardsInput = z.object({ quarantineId: id(), tank: named(80, 'Choose the tank they will go to.') });
+const towardsInput = z.object({ quarantineId: idText(), tank: requiredText(80, 'Choose the tank they will go to.') });
 
 /** Salinity, temperature and pH go to those of the tank they will live in, over days, as duties with their litres. */
 export function bringTowards(house: House, input: unknown): Outcome<number> {

@@ -1,15 +1,15 @@
 import { z } from 'zod';
 import { amountFor } from '@/core/bag/treatments';
 import { conflictsOf } from '@/core/quarantine/conflicts';
-import { levelOfDose, standingOf, type Facts, type Standing } from '@/core/quarantine/course';
+import { levelOfDose, quarantineStateOf, type QuarantineRecord, type QuarantineState } from '@/core/quarantine/course';
 import { afterNewWater } from '@/core/quarantine/new-water';
-import { oddTest } from '@/core/quarantine/doubt';
+import { oddTest } from '@/core/quarantine/copper-plausibility';
 import { gateHeld, phaseHeld } from '@/core/quarantine/conditions';
-import { dayNumber, followsByItself, phaseDuties, type Duty } from '@/core/quarantine/duties';
-import { entrySchema, type Told } from '@/core/quarantine/schema';
+import { dayNumber, followsByItself, phaseDuties, type QuarantineDuty } from '@/core/quarantine/duties';
+import { entrySchema, type NewEntry } from '@/core/quarantine/schema';
 import { medicines } from '@/core/catalogue/treatment';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
-import { id, instant } from '@/core/quantities/shapes';
+import { idText, instant } from '@/core/quantities/shapes';
 import { typeIdOf, type Supply } from '@/records/supply';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
@@ -19,7 +19,7 @@ import { assumptionsHere, besideOf, factsOf, litresOf, tankNameOf } from './fact
 /** What hands tell of a quarantine; those that the house tells itself are not among them. */
 export const tellShape = z.object({
   deed: z.literal('quarantine'),
-  quarantineId: id(),
+  quarantineId: idText(),
   told: entrySchema,
   /** When it was, where not now. */
   at: instant.optional(),
@@ -27,7 +27,7 @@ export const tellShape = z.object({
 export type Telling = Omit<z.infer<typeof tellShape>, 'deed'>;
 
 const FUTURE_MS = 60_000;
-const toNew = (d: Duty): NewDuty => ({ ...d, dueAt: new Date(d.dueMs).toISOString() });
+const toNew = (d: QuarantineDuty): NewDuty => ({ ...d, dueAt: new Date(d.dueMs).toISOString() });
 
 /** The duties of a phase that begins at an instant, and of those that follow it by themselves. */
 export function dutiesOfPhase(
@@ -35,7 +35,7 @@ export function dutiesOfPhase(
   q: StoredQuarantine,
   phaseId: string,
   beganMs: number,
-  s: Standing,
+  s: QuarantineState,
 ): NewDuty[] {
   const kinds = house.ledger.staysIn(q.tankId).filter((x) => x.count > 0);
   const known = new Map(house.shelves().all.species.map((x) => [x.id, x]));
@@ -49,7 +49,7 @@ export function dutiesOfPhase(
     tanks: [tank, q.twin || `${tank} 2`] as const,
     round: s.joined.length + 1,
   };
-  const out: Duty[] = [];
+  const out: QuarantineDuty[] = [];
   let at = beganMs;
   const { phases } = q.plan;
   for (let i = phases.findIndex((p) => p.id === phaseId); i >= 0 && i < phases.length; i++) {
@@ -64,24 +64,24 @@ export function dutiesOfPhase(
 interface Here {
   house: House;
   q: StoredQuarantine;
-  f: Facts;
-  s: Standing;
+  f: QuarantineRecord;
+  s: QuarantineState;
   at: string;
 }
 
 /** Where the copper that was given harms, mg/L; where nobody said, what bound coppers are dosed to. */
-export const copperTopOf = (s: Standing): number => {
+export const copperTopOf = (s: QuarantineState): number => {
   const copper = s.water.find((w) => w.medicine.kind === 'copper' || w.medicine.kind === 'bound-copper');
   return copper?.medicine.bandToMgL ?? copper?.medicine.targetMgL ?? 2.5;
 };
 
-function checkTest(h: Here, t: Extract<Told, { kind: 'test' }>): Outcome<null> {
+function checkTest(h: Here, t: Extract<NewEntry, { kind: 'test' }>): Outcome<null> {
   if (Object.values(t.figures).every((v) => v === undefined)) return refuse('figures', 'Give at least one figure.');
   const odd = t.sure ? null : oddTest(t.figures, copperTopOf(h.s), assumptionsHere(h.house).copperAskTimes);
   return odd ? refuse('sure', odd) : { ok: true, value: null };
 }
 
-function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
+function checkDose(h: Here, d: Extract<NewEntry, { kind: 'dose' }>): Outcome<null> {
   const { house, q, f, s } = h;
   const { medicine: m, amount } = d;
   const against = conflictsOf(m, besideOf(house, q, f, s));
@@ -116,7 +116,7 @@ function checkDose(h: Here, d: Extract<Told, { kind: 'dose' }>): Outcome<null> {
   return { ok: true, value: null };
 }
 
-function checkPhase({ house, q, f, s }: Here, p: Extract<Told, { kind: 'phase' }>): Outcome<null> {
+function checkPhase({ house, q, f, s }: Here, p: Extract<NewEntry, { kind: 'phase' }>): Outcome<null> {
   const next = q.plan.phases[q.plan.phases.findIndex((x) => x.id === s.now.phase.id) + 1];
   if (!next || next.id !== p.phase)
     return refuse('phase', next ? `${next.title} comes next.` : 'This is the last phase of the plan.');
@@ -130,7 +130,7 @@ function checkPhase({ house, q, f, s }: Here, p: Extract<Told, { kind: 'phase' }
 }
 
 /** Whether something may be told; a reason is asked for where it would be against a rule. */
-function check(h: Here, t: Told): Outcome<null> {
+function check(h: Here, t: NewEntry): Outcome<null> {
   const { house, q, f, s } = h;
   switch (t.kind) {
     case 'test':
@@ -168,7 +168,7 @@ function check(h: Here, t: Told): Outcome<null> {
 }
 
 /** Which duties of a day something does. */
-const does: Partial<Record<Told['kind'], readonly string[]>> = {
+const does: Partial<Record<NewEntry['kind'], readonly string[]>> = {
   test: ['test'],
   look: ['look'],
   dose: ['dose'],
@@ -181,7 +181,7 @@ const does: Partial<Record<Told['kind'], readonly string[]>> = {
 const NEAR_MS = 7 * 3600_000;
 
 /** Ticks what was due today and is done by what was told. */
-function tickWhat({ house, q, at }: Here, t: Told): void {
+function tickWhat({ house, q, at }: Here, t: NewEntry): void {
   const kinds = [
     ...(does[t.kind] ?? []),
     ...(t.kind === 'look' ? ['lights', ...(t.eaten === 'not-fed' ? [] : ['feed'])] : []),
@@ -199,7 +199,7 @@ function tickWhat({ house, q, at }: Here, t: Told): void {
 }
 
 /** What follows in the rest of the house: a tank’s own readings, the stock of a medicine, the duties of a phase. */
-function follow(h: Here, t: Told): void {
+function follow(h: Here, t: NewEntry): void {
   const { house, q, at, s } = h;
   if (t.kind === 'test') {
     const record = house.records.byId(q.tankId);
@@ -226,7 +226,7 @@ export function tell(house: House, d: Telling, pressedAt: string): Outcome<numbe
   if (Date.parse(at) > house.nowMs() + FUTURE_MS) return refuse('at', 'This is in the future.');
   if (at < q.startedAt) return refuse('at', 'This was before the quarantine began.');
   const f = factsOf(house, q);
-  const here: Here = { house, q, f, s: standingOf(f, Math.max(Date.parse(at), Date.parse(q.startedAt))), at };
+  const here: Here = { house, q, f, s: quarantineStateOf(f, Math.max(Date.parse(at), Date.parse(q.startedAt))), at };
   const sound = check(here, d.told);
   if (!sound.ok) return sound;
   const n = house.quarantines.tell(q.id, at, d.told, house.nowIso());
@@ -247,7 +247,7 @@ export function strike(house: House, quarantineId: unknown, n: unknown): Outcome
     return refuse('entry', 'Starts and deaths cannot be struck out here.');
   const { n: _n, at: _at, by: _by, strikes: _s, ...what } = entry;
   const now = house.nowIso();
-  house.quarantines.tell(q.id, now, what as Told, now, entry.n);
+  house.quarantines.tell(q.id, now, what as NewEntry, now, entry.n);
   // The tank’s own book has the same reading.
   const reading =
     entry.kind === 'test' ? house.ledger.readings(q.tankId, 400).find((r) => r.at === entry.at) : undefined;

@@ -1,31 +1,31 @@
 import { byNumber } from '@/core/quantities/words';
 import { chronicMgNL } from '@/core/water/criteria';
-import { cameInto, tanksOfBag } from '@/core/consignment/came';
+import { cameInto, tanksOfBag } from '@/core/consignment/arrival-counts';
 import {
   changePlan,
   dailyMgNL,
   learnedShare,
   tanAfter,
   unfedMgNH,
-  type Between,
+  type TestSpan,
   type Meal,
 } from '@/core/quarantine/build-up';
 import {
   judgedBy,
   seenByDay,
-  seriesOf,
-  standingOf,
+  figureSeries,
+  quarantineStateOf,
   tanLeft,
-  type Facts,
-  type Standing,
+  type QuarantineRecord,
+  type QuarantineState,
 } from '@/core/quarantine/course';
-import { gateHeld, isOpen, phaseHeld, type Held } from '@/core/quarantine/conditions';
+import { gateHeld, isOpen, phaseHeld, type ConditionStatus } from '@/core/quarantine/conditions';
 import { tankFigures, type TankFigure } from '@/core/measurement/quantities';
 import type { Entry } from '@/core/quarantine/schema';
-import { standing } from '@/core/consignment/standing';
+import { unstruck } from '@/core/consignment/project-facts';
 import { templates } from '@/core/quarantine/templates';
 import { DAY, HOUR } from '@/core/quantities/time';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 import { tankId } from '@/server/arrive/residents';
 import { concernsOfTank } from '@/server/concerns';
 import type { Station } from '@/server/consignment/station';
@@ -38,13 +38,13 @@ import { copperTopOf } from './tell';
 /** The Quarantine station: every receiving tank of a consignment, with its weeks or the way to open them. */
 export function quarantineView({ h, c, nowMs, view, home, catalogue }: Station) {
   const name = (id: string): string => catalogue.species.find((s) => s.id === id)?.name ?? id;
-  const running = view.runs.filter((r) => !positionOf(r, nowMs).finished).flatMap((r) => r.bagIds);
+  const running = view.runs.filter((r) => !storedRunPosition(r, nowMs).finished).flatMap((r) => r.bagIds);
   const tanks = [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
     const id = tankId(h, t.name);
     const q = view.quarantines.find((x) => x.tank === t.name || x.tankId === id);
     const came = cameInto(c, t.name);
     if (!q && came.length === 0) return [];
-    const s = q ? standingOf(factsOf(h, q), nowMs) : null;
+    const s = q ? quarantineStateOf(factsOf(h, q), nowMs) : null;
     const there = q ? null : h.quarantines.inTank(id);
     return [
       {
@@ -78,7 +78,7 @@ export type QuarantineTank = QuarantineView['tanks'][number];
 
 const ownTanks = (h: House): string[] => h.records.list('tank', 'active').map((r) => String(r.document.name));
 
-const mealsOf = (s: Standing, fromMs: number): Meal[] =>
+const mealsOf = (s: QuarantineState, fromMs: number): Meal[] =>
   s.entries.flatMap((e) =>
     e.kind === 'look' && e.foodG !== undefined && e.foodG > 0
       ? [{ atH: (Date.parse(e.at) - fromMs) / HOUR, foodG: e.foodG }]
@@ -86,9 +86,9 @@ const mealsOf = (s: Standing, fromMs: number): Meal[] =>
   );
 
 /** Readings of ammonia between which no water was changed and nobody was moved. */
-function spansOf(f: Facts, s: Standing): Between[] {
-  const tests = seriesOf(f, 'tanMgNL');
-  return tests.slice(1).flatMap((to, i): Between[] => {
+function spansOf(f: QuarantineRecord, s: QuarantineState): TestSpan[] {
+  const tests = figureSeries(f, 'tanMgNL');
+  return tests.slice(1).flatMap((to, i): TestSpan[] => {
     const from = tests[i]!;
     const between = s.entries.some(
       (e) => (e.kind === 'change' || e.kind === 'move') && Date.parse(e.at) > from.ms && Date.parse(e.at) <= to.ms,
@@ -102,7 +102,7 @@ function spansOf(f: Facts, s: Standing): Between[] {
 const FOOD_SHARE = 0.01;
 
 /** Ammonia in the days to come, from who lives there, what they are fed and what the filter takes. */
-function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
+function foretold(house: House, q: StoredQuarantine, f: QuarantineRecord, s: QuarantineState) {
   const a = assumptionsHere(house);
   const living = livingIn(house, q);
   const massG = living.reduce((n, l) => n + l.count * l.massG, 0);
@@ -145,7 +145,7 @@ function foretold(house: House, q: StoredQuarantine, f: Facts, s: Standing) {
   };
 }
 
-const heldView = (h: Held) => ({
+const heldView = (h: ConditionStatus) => ({
   key: h.key,
   words: h.words,
   have: h.have,
@@ -155,8 +155,8 @@ const heldView = (h: Held) => ({
   waived: h.waived,
 });
 
-const series = (f: Facts): Partial<Record<TankFigure, { n: number; ms: number; value: number }[]>> =>
-  Object.fromEntries(tankFigures.map((k) => [k, seriesOf(f, k)] as const).filter(([, v]) => v.length > 0));
+const series = (f: QuarantineRecord): Partial<Record<TankFigure, { n: number; ms: number; value: number }[]>> =>
+  Object.fromEntries(tankFigures.map((k) => [k, figureSeries(f, k)] as const).filter(([, v]) => v.length > 0));
 
 const dutyView = (d: StoredDuty) => ({ ...d, dueMs: Date.parse(d.dueAt) });
 
@@ -165,7 +165,7 @@ function photosOf(house: House, q: StoredQuarantine): { hash: string; at: string
   const name = tankNameOf(house, q);
   return house.quarantines
     .members(q.id)
-    .flatMap((m) => standing(house.facts.of(m.consignmentId).observations))
+    .flatMap((m) => unstruck(house.facts.of(m.consignmentId).observations))
     .filter((o) => o.photo !== null && o.subject.kind === 'tank' && [q.tank, name].includes(o.subject.id))
     .filter((o) => o.at >= q.startedAt)
     .map((o) => ({ hash: o.photo!, at: o.at }))
@@ -179,7 +179,7 @@ export function tankWeeks(house: House, id: string) {
   const a = assumptionsHere(house);
   const f = factsOf(house, q);
   const nowMs = q.closedAt === null ? house.nowMs() : Math.min(house.nowMs(), Date.parse(q.closedAt));
-  const s = standingOf(f, nowMs);
+  const s = quarantineStateOf(f, nowMs);
   const gate = gateHeld(f, s, a);
   const phaseGate = phaseHeld(f, s, a);
   const next = q.plan.phases[q.plan.phases.findIndex((p) => p.id === s.now.phase.id) + 1] ?? null;
@@ -261,7 +261,7 @@ export function roundView(house: House) {
   const a = assumptionsHere(house);
   const tanks = house.quarantines.live().map((q) => {
     const f = factsOf(house, q);
-    const s = standingOf(f, nowMs);
+    const s = quarantineStateOf(f, nowMs);
     const where = house.records.byId(q.tankId)?.document.where;
     const duties = house.quarantines.dutiesOf(q.id).map(dutyView);
     const open = duties.filter(

@@ -1,7 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { must, said } from '@/tests/order';
 import { arrive, binder, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
 import { DAY, HOUR } from '@/core/quantities/time';
 import { allDuties } from '@/server/bench/duties';
@@ -19,7 +19,8 @@ let house: House;
 let code = '';
 let id = '';
 const q = () => tankWeeks(house, id)!;
-const say = (told: Told, at?: string) => tell(house, { quarantineId: id, told, ...(at ? { at } : {}) }, house.nowIso());
+const say = (told: NewEntry, at?: string) =>
+  tell(house, { quarantineId: id, told, ...(at ? { at } : {}) }, house.nowIso());
 beforeEach(() => {
   now = Date.parse('2026-11-27T10:00:00Z');
   house = houseInMemory(() => now);
@@ -68,7 +69,7 @@ describe('what is told', () => {
     must(doDeed(house, { deed: 'quarantine', quarantineId: id, told: well }, 2 * HOUR, who));
     expect(q().entries[0]).toMatchObject({ kind: 'look', at: new Date(now - 2 * HOUR).toISOString() });
   });
-  test.each<[string, Told, string | undefined, RegExp]>([
+  test.each<[string, NewEntry, string | undefined, RegExp]>([
     ['a test of tomorrow', tested({ pH: 7 }), new Date(Date.parse('2026-12-20T12:00:00Z')).toISOString(), /future/],
     ['a test of before', tested({ pH: 7 }), '2026-11-01T12:00:00.000Z', /before the quarantine began/],
     ['an empty test', tested({}), undefined, /at least one figure/],

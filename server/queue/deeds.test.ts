@@ -1,10 +1,10 @@
 import { must, said } from '@/tests/order';
 import { AFTERNOON, layDemo } from '@/tests/demo';
-import { positionOf } from '@/server/arrive/position';
+import { storedRunPosition } from '@/server/arrive/position';
 import { openHouse, type House } from '@/server/house';
 import { once } from '@/server/write';
 import { journalView } from '@/server/room/journal-view';
-import { takenNow } from '@/server/room/taken';
+import { takenNow } from '@/server/room/assignments';
 import { targetOf, tankNumber } from '@/server/scan/target';
 import { doDeed } from './deeds';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -95,11 +95,11 @@ describe('steps of an arrival that were pressed without network', () => {
     tried(() => {
       const { id, steps, done } = run();
       const last = Math.max(...Object.values(done).map((x) => Date.parse(x)));
-      const first = steps[positionOf(run(), last).index]!;
+      const first = steps[storedRunPosition(run(), last).index]!;
       // Pressed an hour ago by a phone that slept: the step before it was done later than that.
       must(doDeed(house, { deed: 'step', runId: id, key: first.key }, 60 * MIN, who));
       expect(Date.parse(run().done[first.key]!)).toBe(last);
-      const then = steps[positionOf(run(), NOW - MIN).index]!;
+      const then = steps[storedRunPosition(run(), NOW - MIN).index]!;
       must(doDeed(house, { deed: 'step', runId: id, key: then.key }, MIN, who));
       expect(Date.parse(run().done[then.key]!)).toBe(NOW - MIN);
       // The other phone was quicker: nobody is told off, and nothing changes.

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { id, text } from '@/core/quantities/shapes';
+import { idText, text } from '@/core/quantities/shapes';
 import { extraRound, finishStep, pauseRun, undoStep } from '@/server/arrive/run';
-import { intoShape, sendInto } from '@/server/arrive/into';
+import { intoShape, sendInto } from '@/server/arrive/assign-tank';
 import { readShape, tellReadings } from '@/server/arrive/readings';
 import { signShape, tellSign } from '@/server/arrive/signs';
 import { dutyId, laters, putOff } from '@/server/bench/put-off';
@@ -15,7 +15,7 @@ import { blemish, countBag, doseBag, handShapes, leaks, sexBag, swapOne, tooMuch
 import { openPack, readInput, readPack } from '@/server/pack/proving';
 import { setDuty } from '@/server/quarantine/quarantine';
 import { tell, tellShape } from '@/server/quarantine/tell';
-import { letGo, take } from '@/server/room/taken';
+import { letGo, take } from '@/server/room/assignments';
 import type { Who } from '@/server/room/who';
 
 /**
@@ -23,29 +23,35 @@ import type { Who } from '@/server/room/who';
  * A press says how long ago it was made, since the clock of a phone may be wrong by hours: the instant is the server’s.
  */
 const asked = z.discriminatedUnion('deed', [
-  z.object({ deed: z.literal('tick'), code: id(20), key: id(200), done: z.boolean() }),
-  z.object({ deed: z.literal('event'), code: id(20), name: z.literal('sealedAt') }),
+  z.object({ deed: z.literal('tick'), code: idText(20), key: idText(200), done: z.boolean() }),
+  z.object({ deed: z.literal('event'), code: idText(20), name: z.literal('sealedAt') }),
   handOverShape,
   signShape,
   readShape,
   intoShape,
   ...handShapes,
   // `nth`: the how-manieth in its place; one that is open already is not opened again.
-  z.object({ deed: z.literal('openPack'), code: id(20), packId: id(), batch: text(40), nth: z.int().min(1).max(50) }),
+  z.object({
+    deed: z.literal('openPack'),
+    code: idText(20),
+    packId: idText(),
+    batch: text(40),
+    nth: z.int().min(1).max(50),
+  }),
   readInput.extend({ deed: z.literal('readPack') }),
   scaleInput.extend({ deed: z.literal('weigh') }),
-  z.object({ deed: z.literal('duty'), quarantineId: id(80), key: id(200), done: z.boolean() }),
+  z.object({ deed: z.literal('duty'), quarantineId: idText(80), key: idText(200), done: z.boolean() }),
   tellShape,
   z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
   acceptShape,
-  z.object({ deed: z.literal('step'), runId: id(80), key: id(80) }),
-  z.object({ deed: z.literal('pause'), runId: id(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
-  z.object({ deed: z.literal('extraRound'), runId: id(80), nth: z.int().min(1).max(999) }),
-  z.object({ deed: z.literal('undoStep'), runId: id(80), key: id(80) }),
-  z.object({ deed: z.literal('take'), subject: id(160) }),
-  z.object({ deed: z.literal('letGo'), subject: id(160) }),
+  z.object({ deed: z.literal('step'), runId: idText(80), key: idText(80) }),
+  z.object({ deed: z.literal('pause'), runId: idText(80), key: z.string().regex(/^(pause|goon):\d{1,4}$/) }),
+  z.object({ deed: z.literal('extraRound'), runId: idText(80), nth: z.int().min(1).max(999) }),
+  z.object({ deed: z.literal('undoStep'), runId: idText(80), key: idText(80) }),
+  z.object({ deed: z.literal('take'), subject: idText(160) }),
+  z.object({ deed: z.literal('letGo'), subject: idText(160) }),
   // Its picture goes beside it, by an address of its own (`/photos`).
-  z.object({ deed: z.literal('photo'), code: id(20), kind: z.enum(['bag', 'box', 'tank']), id: id(80) }),
+  z.object({ deed: z.literal('photo'), code: idText(20), kind: z.enum(['bag', 'box', 'tank']), id: idText(80) }),
 ]);
 export type Deed = z.infer<typeof asked>;
 

@@ -2,27 +2,27 @@
 
 import { write, writeInSlices } from '@/server/write';
 import { z } from 'zod';
-import { id, version } from '@/core/quantities/shapes';
+import { idText, version } from '@/core/quantities/shapes';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Draft } from '@/records/field';
 import { kindIds, type KindId } from '@/records/kind';
 import type { Species } from '@/core/catalogue/schema';
-import { textOf, told, type SentText } from '@/server/told';
+import { sentText, parseInput, type SentText } from '@/server/parse-input';
 import * as csv from './csv';
 import * as species from './species';
 import * as records from './records';
 
 const kindIdOf = (id: string): KindId | null => kindIds.find((k) => k === id) ?? null;
 /** What a record, or what came in by one file, is called by. */
-const recordId = id(200);
+const recordId = idText(200);
 /** A cell as it is typed. */
 const typed = z.string().max(4000);
 const noKind = refuse('kind', 'This list does not exist.');
 
 const recordInput = z.object({
-  id: id().nullable(),
+  id: idText().nullable(),
   version: version.nullable(),
-  draft: z.record(id(), z.union([typed, z.array(z.record(id(), typed)).max(400)])),
+  draft: z.record(idText(), z.union([typed, z.array(z.record(idText(), typed)).max(400)])),
 });
 export async function saveRecord(
   press: string,
@@ -40,19 +40,19 @@ export async function addSpecies(press: string, name: string, likeId: string): P
   return write(press, (h) => species.addSpecies(h, String(name).slice(0, 80), String(likeId)));
 }
 export async function removeRecord(press: string, id: string): Promise<Outcome<{ archived: boolean; words: string }>> {
-  return write(press, (h) => told(recordId, id, (of) => records.removeRecord(h, of)));
+  return write(press, (h) => parseInput(recordId, id, (of) => records.removeRecord(h, of)));
 }
 export async function restoreRecord(press: string, id: string): Promise<Outcome<string>> {
-  return write(press, (h) => told(recordId, id, (of) => records.restoreRecord(h, of)));
+  return write(press, (h) => parseInput(recordId, id, (of) => records.restoreRecord(h, of)));
 }
 export async function archiveRecord(press: string, id: string): Promise<Outcome<string>> {
-  return write(press, (h) => told(recordId, id, (of) => records.archiveRecord(h, of)));
+  return write(press, (h) => parseInput(recordId, id, (of) => records.archiveRecord(h, of)));
 }
 export async function undoRecord(press: string, id: string): Promise<Outcome<{ id: string; version: number }>> {
-  return write(press, (h) => told(recordId, id, (of) => records.undoRecord(h, of)));
+  return write(press, (h) => parseInput(recordId, id, (of) => records.undoRecord(h, of)));
 }
 const csvInput = z.object({
-  mapping: z.array(id().nullable()).max(400).nullable(),
+  mapping: z.array(idText().nullable()).max(400).nullable(),
   commit: z.boolean(),
 });
 export async function importCsv(
@@ -61,7 +61,7 @@ export async function importCsv(
   file: SentText,
   input: z.input<typeof csvInput>,
 ): Promise<Outcome<csv.ImportReport>> {
-  const text = await textOf(file);
+  const text = await sentText(file);
   if (!text.ok) return text;
   return writeInSlices(press, function* (h) {
     const known = list === 'reading' ? list : kindIdOf(list);
@@ -71,5 +71,5 @@ export async function importCsv(
   });
 }
 export async function undoImport(press: string, key: string): Promise<Outcome<number>> {
-  return write(press, (h) => told(recordId, key, (of) => csv.undoImport(h, of)));
+  return write(press, (h) => parseInput(recordId, key, (of) => csv.undoImport(h, of)));
 }

@@ -5,10 +5,10 @@ import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { COUNT, countField, guessMapping, readLines, writeRows, type Mapping, type ReadLine } from '@/records/csv';
 import { cellText, fold, type Draft, type Field } from '@/records/field';
 import { kinds } from '@/records';
-import type { Kind, KindId } from '@/records/kind';
+import type { RecordKind, KindId } from '@/records/kind';
 import type { House } from '@/server/house';
 import { lookupOf } from './lookup';
-import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
 import { stageOf } from '@/server/db/consignments';
 import { blankDraft, draftOfRecord, readDraft, removeRecord, shelfChanged, undoRecord, writeRecord } from './records';
 import { tankFigures } from '@/core/measurement/quantities';
@@ -72,7 +72,7 @@ interface Taken {
 /** One line into the list; the caller holds the transaction. */
 function takeLine(
   house: House,
-  kind: Kind,
+  kind: RecordKind,
   line: ReadLine,
   lookup: ReturnType<typeof lookupOf>,
   seen: ReadonlyMap<string, number>,
@@ -106,7 +106,7 @@ function takeLine(
 }
 
 function safeKey(
-  kind: Kind,
+  kind: RecordKind,
   doc: Record<string, unknown> | null,
   draft: Draft,
   lookup: ReturnType<typeof lookupOf>,

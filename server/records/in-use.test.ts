@@ -9,7 +9,7 @@ import { sheetsPdf } from '@/server/papers/pdf';
 import { houseType } from '@/server/papers/type';
 import { publicHolidays } from './holidays';
 import type { House } from '@/server/house';
-import { draftOf } from '@/server/order/view';
+import { orderDraftOf } from '@/server/order/view';
 import { packsFor } from '@/server/stock/supplies';
 import { addSpecies } from './species';
 import { exportCsv, importCsv, undoImport, type ImportReport } from './csv';
@@ -172,7 +172,7 @@ describe('orders from the records', () => {
     const { code } = must(saveOrder(house, order()));
     must(saveOrder(house, order({ code, version: 1, note: 'theirs' })));
     const late = saveOrder(house, order({ code, version: 1, note: 'mine' }));
-    expect(late.ok ? null : draftOf(late.conflict!.theirs as Consignment).note).toBe('theirs');
+    expect(late.ok ? null : orderDraftOf(late.conflict!.theirs as Consignment).note).toBe('theirs');
     must(saveOrder(house, order({ code, version: 2, note: 'mine' })));
   });
 

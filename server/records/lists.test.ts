@@ -12,7 +12,7 @@ import { recordEvent } from '@/server/pack/events';
 import { readingFields, saveReading, strikeReading } from '@/server/stock/readings';
 import { archiveRecord, moveCount, removeRecord, setCount } from './records';
 import { consignmentList } from '@/server/consignment/list';
-import { draftOf, newDraft, orderChoices, receiverOptions } from '@/server/order/view';
+import { orderDraftOf, newDraft, orderChoices, receiverOptions } from '@/server/order/view';
 import { editorView, listView } from './view';
 import { tankRows, tankView } from '@/server/stock/tanks';
 
@@ -53,7 +53,7 @@ describe('what the order form is told', () => {
 
   test('a stored order comes back as it was typed, with the clocks of both ends', () => {
     const code = must(saveOrder(house, orderInput(house, { note: 'rings twice' }))).code;
-    const d = draftOf(house.consignments.byCode(code)!.document);
+    const d = orderDraftOf(house.consignments.byCode(code)!.document);
     expect(d).toMatchObject({ handOver: '2026-11-26T19:00', windowStart: '2026-11-27T09:00', note: 'rings twice' });
     expect(d.lines[0]).toMatchObject({ speciesId: 'lemon-tetra', count: '8', lengthCm: '3.2', massG: '', tank: '7' });
     expect(d.source).toMatchObject({ tempC: '25', pH: '7.2' });

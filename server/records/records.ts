@@ -4,7 +4,7 @@ import { counted } from '@/core/quantities/words';
 import { COUNT } from '@/records/csv';
 import { fold, fromDraft, numberOf, toDraft, type Draft, type Lookup } from '@/records/field';
 import { kinds } from '@/records';
-import type { Kind, KindId } from '@/records/kind';
+import type { RecordKind, KindId } from '@/records/kind';
 import type { NewRecord, StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
 import { atomically } from '@/server/answer';
@@ -23,18 +23,18 @@ export interface RecordInput {
 }
 
 /** What stands in the form of a stored record, its count included. */
-export const draftOfRecord = (kind: Kind, r: StoredRecord): Draft => ({
+export const draftOfRecord = (kind: RecordKind, r: StoredRecord): Draft => ({
   ...toDraft(kind.fields, r.document),
   ...(kind.counted ? { [COUNT]: r.amount === null ? '' : String(Math.round(r.amount * 100) / 100) } : {}),
 });
 
-export const blankDraft = (kind: Kind): Draft => ({
+export const blankDraft = (kind: RecordKind): Draft => ({
   ...toDraft(kind.fields, kind.blank),
   ...(kind.counted ? { [COUNT]: '' } : {}),
 });
 
 /** Reads a form into a checked document; what follows from the rest (a zone from coordinates) is filled in. */
-export function readDraft(kind: Kind, draft: Draft): Outcome<Record<string, unknown>> {
+export function readDraft(kind: RecordKind, draft: Draft): Outcome<Record<string, unknown>> {
   const doc = fromDraft(kind.fields, draft);
   if (kind.id === 'place') {
     if (typeof doc.country === 'string') doc.country = doc.country.toUpperCase();
@@ -44,7 +44,7 @@ export function readDraft(kind: Kind, draft: Draft): Outcome<Record<string, unkn
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, problems: problemsOf(parsed.error) };
 }
 
-const newRecord = (kind: Kind, id: string, document: Record<string, unknown>, lookup: Lookup): NewRecord => {
+const newRecord = (kind: RecordKind, id: string, document: Record<string, unknown>, lookup: Lookup): NewRecord => {
   const name = kind.name(document, lookup);
   return {
     id,
@@ -65,7 +65,7 @@ const newRecord = (kind: Kind, id: string, document: Record<string, unknown>, lo
 };
 
 /** What the document points at must be there. */
-function danglingRefs(house: House, kind: Kind, doc: Record<string, unknown>, lookup: Lookup): Problem[] {
+function danglingRefs(house: House, kind: RecordKind, doc: Record<string, unknown>, lookup: Lookup): Problem[] {
   return kind.fields.flatMap((f) => {
     if (f.type !== 'ref') return [];
     const id = doc[f.path];
@@ -107,7 +107,7 @@ const touchesShelf = (kind: KindId): boolean => kind === 'supply' || kind === 's
 /** Writes one checked document; the caller holds the transaction. Refuses a second one of the same key. */
 export function writeRecord(
   house: House,
-  kind: Kind,
+  kind: RecordKind,
   input: { id: string | null; version: number | null; document: Record<string, unknown>; count?: string | undefined },
   lookup: Lookup,
 ): Outcome<{ id: string; version: number }> {

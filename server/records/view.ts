@@ -3,7 +3,7 @@ import { takingDays } from '@/core/calendar/calendar';
 import { daysText } from '@/core/calendar/days';
 import { cellText, fold, toDraft, type Lookup } from '@/records/field';
 import { kinds } from '@/records';
-import type { Kind } from '@/records/kind';
+import type { RecordKind } from '@/records/kind';
 import type { Lot } from '@/records/tank';
 import type { StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
@@ -36,7 +36,7 @@ export interface ListView {
   shown: 'active' | 'archived';
 }
 
-function cellsOf(kind: Kind, r: StoredRecord, lookup: Lookup): string[] {
+function cellsOf(kind: RecordKind, r: StoredRecord, lookup: Lookup): string[] {
   const draft = toDraft(kind.fields, r.document);
   return kind.columns.map((path) => {
     const f = kind.fields.find((x) => x.path === path)!;
@@ -53,7 +53,11 @@ function cellsOf(kind: Kind, r: StoredRecord, lookup: Lookup): string[] {
 }
 
 /** A page of a list, or what was found in it. */
-export function listView(house: House, kind: Kind, asked: { find?: string; shown?: string; page?: number }): ListView {
+export function listView(
+  house: House,
+  kind: RecordKind,
+  asked: { find?: string; shown?: string; page?: number },
+): ListView {
   const shown = asked.shown === 'archived' ? 'archived' : 'active';
   const find = asked.find?.trim() ?? '';
   const counts = house.records.counts(kind.id);
@@ -93,7 +97,7 @@ export interface RefOption {
 }
 
 /** What references may be set to. */
-function refOptions(house: House, kind: Kind): Partial<Record<string, RefOption[]>> {
+function refOptions(house: House, kind: RecordKind): Partial<Record<string, RefOption[]>> {
   const wanted = new Set(kind.fields.flatMap((f) => (f.type === 'ref' ? [f.kind] : [])));
   const out: Partial<Record<string, RefOption[]>> = {};
   for (const ref of wanted) {
@@ -107,7 +111,7 @@ function refOptions(house: House, kind: Kind): Partial<Record<string, RefOption[
 }
 
 /** A record in its form, or an empty form; null where there is no such record. */
-export function editorView(house: House, kind: Kind, id: string) {
+export function editorView(house: House, kind: RecordKind, id: string) {
   if (id === 'new')
     return {
       id: null,

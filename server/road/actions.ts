@@ -2,11 +2,11 @@
 
 import type { Outcome } from '@/core/consignment/outcome';
 import { plain } from '@/server/answer';
-import { textOf, type SentText } from '@/server/told';
+import { sentText, type SentText } from '@/server/parse-input';
 import { write, writeAfter } from '@/server/write';
 import * as outcome from './outcome';
 import * as road from './road';
-import * as twins from './twins';
+import * as twins from './control-packs';
 
 export async function recordScan(press: string, input: road.ScanInput): Promise<Outcome<null>> {
   return write(press, (h) => plain(road.recordScan(h, input)));
@@ -31,7 +31,7 @@ export async function takeOutcome(press: string, code: string, file: SentText, a
   return writeAfter(
     press,
     async () => {
-      const text = await textOf(file);
+      const text = await sentText(file);
       return text.ok ? { ok: true, value: { text: text.value, pictures: await outcome.picturesIn(text.value) } } : text;
     },
     (h, { text, pictures }) => plain(outcome.takeOutcome(h, String(code), text, asItIs === true, pictures)),

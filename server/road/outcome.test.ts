@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
-import { foundParts, sealed, type Found } from '@/core/consignment/found-file';
+import { foundParts, sealed, type ReceiverReport } from '@/core/consignment/found-file';
 import { outcomeOf } from '@/server/arrive/finish';
 import { undo } from '@/server/consignment/change';
 import { openHouse, type House } from '@/server/house';
@@ -19,7 +19,7 @@ let code: string;
 const c = () => house.consignments.byCode(code)!.document;
 const at = '2026-11-27T10:05:00.000Z';
 const base = { note: '', by: '', strikes: null };
-const found = (more: Partial<Found> = {}): Found =>
+const found = (more: Partial<ReceiverReport> = {}): ReceiverReport =>
   sealed({
     id: c().id,
     code,

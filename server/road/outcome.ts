@@ -1,19 +1,19 @@
 import type { Facts } from '@/core/consignment/facts';
 import { readFile } from '@/core/consignment/file';
-import { newIn, readFound, strangerIn } from '@/core/consignment/found';
-import { FOUND_FORMAT, joined, partsIn, type Found, type FoundPhoto } from '@/core/consignment/found-file';
+import { newIn, readFound, strangerIn } from '@/core/consignment/found-reader';
+import { FOUND_FORMAT, joined, partsIn, type ReceiverReport, type FoundPhoto } from '@/core/consignment/found-file';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { crossChecks } from '@/core/consignment/rules';
 import { consignmentSchema, type Consignment } from '@/core/consignment/schema';
-import { actualOf, together } from '@/core/consignment/standing';
+import { projectFacts, mergeFacts } from '@/core/consignment/project-facts';
 import { change, find } from '@/server/consignment/change';
-import { LARGEST_FILE, tooLarge } from '@/server/consignment/file-size';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
 import { putConsignment } from '@/server/consignment/store';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
-import { inOrder } from '@/server/pack/events';
-import { drawPhoto, storePhoto, type Drawn } from '@/server/photo/photos';
+import { isChronological } from '@/server/pack/events';
+import { drawPhoto, storePhoto, type DrawnPhoto } from '@/server/photo/photos';
 
 /** What came back as JSON: a file, or the parts of its text as they were copied or read from a screen. */
 function jsonIn(text: string): Outcome<unknown> {
@@ -32,7 +32,7 @@ const isFound = (json: unknown): boolean =>
 
 /** A picture of a card, drawn anew, with what it is of. */
 export interface Pictured extends Omit<FoundPhoto, 'jpeg'> {
-  drawn: Drawn;
+  drawn: DrawnPhoto;
 }
 
 /** The pictures of a receiver’s file, drawn anew before anything is written; none where it has none, or is not readable. */
@@ -95,7 +95,7 @@ const AHEAD_MS = 3600_000;
 function takeFound(
   house: House,
   stored: StoredConsignment,
-  found: Found,
+  found: ReceiverReport,
   changed: boolean,
   pictures: readonly Pictured[],
 ): Outcome<StoredConsignment> {
@@ -108,11 +108,11 @@ function takeFound(
   );
   if (fresh.observations.length + fresh.events.length + news.length === 0)
     return refuse('file', 'Everything in this file is already here.');
-  const told = actualOf(together(here, fresh));
+  const told = projectFacts(mergeFacts(here, fresh));
   const latest = [...fresh.observations, ...fresh.events].reduce((ms, f) => Math.max(ms, Date.parse(f.at)), 0);
   if (latest > house.nowMs() + AHEAD_MS)
     return refuse('file', 'It is about a time in the future. Was their device’s clock right?');
-  if (!inOrder(told))
+  if (!isChronological(told))
     return refuse(
       'file',
       'It is about an arrival before drop-off, or an opening before arrival. Was their device’s clock right?',

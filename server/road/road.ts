@@ -3,8 +3,8 @@ import { keyInstants } from '@/core/calendar/legs';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
-import { plannedRoad, roadAt, type Road } from '@/core/duties/road';
-import { id, text } from '@/core/quantities/shapes';
+import { plannedRoad, roadAt, type RoadState } from '@/core/duties/road';
+import { idText, text } from '@/core/quantities/shapes';
 import { MIN } from '@/core/quantities/time';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf, hasDraws } from '@/server/consignment/result';
@@ -17,10 +17,10 @@ import { forecastFor, practiceCarrier } from '@/server/outside';
 /** The road is looked at anew this often, and after every change. */
 const FRESH_MS = 15 * MIN;
 
-const cache = new Map<string, Outcome<Road>>();
+const cache = new Map<string, Outcome<RoadState>>();
 
 /** How a box stands on its way now; null where it is not on its way. */
-export function roadOf(house: House, stored: StoredConsignment): Outcome<Road> | null {
+export function roadOf(house: House, stored: StoredConsignment): Outcome<RoadState> | null {
   const c = stored.document;
   if (!c.actual.handedOverAt || c.actual.openedAt || c.cancelled) return null;
   const at = Math.max(Math.floor(house.nowMs() / FRESH_MS) * FRESH_MS, lastTold(c));
@@ -36,7 +36,7 @@ export function roadOf(house: House, stored: StoredConsignment): Outcome<Road> |
 }
 
 /** Where looking changes nothing of the road, its figures are those of the heading, from as many runs. */
-function inOneVoice(road: Road, result: StoredConsignment['result']): Road {
+function inOneVoice(road: RoadState, result: StoredConsignment['result']): RoadState {
   if (!hasDraws(result) || Math.abs(result.arriveMs - road.arriveMs) > MIN) return road;
   const { bagId, factor, slackH, worstSlackH, state } = result;
   return {
@@ -55,7 +55,7 @@ const lastTold = (c: Consignment): number =>
   Math.max(Date.parse(c.actual.handedOverAt!), ...(c.actual.scans ?? []).map((s) => Date.parse(s.at)));
 
 const scanInput = z.object({
-  code: id(20),
+  code: idText(20),
   /** The leg that has begun; null only tells another hour of arrival. */
   leg: z.int().min(0).max(60).nullable(),
   /** By the clock of the sender, or with its zone; now where empty. */
@@ -143,7 +143,7 @@ export function askCarrier(house: House, code: string): Outcome<number> {
   if (!practises(house))
     return refuse(
       'carrier',
-      'No carrier connected. Type what its page says, or turn on the simulated carrier in Settings.',
+      'No carrier connected. Type what the carrier says, or turn on the simulated carrier in Settings.',
     );
   const c = stored.value.document;
   if (!c.actual.handedOverAt) return refuse('code', `${c.code} has not left yet.`);

@@ -1,16 +1,16 @@
 import { seenOf } from '@/core/consignment/seen-signs';
-import { signs, signsNow } from '@/core/consignment/signs';
-import { airIn, standing } from '@/core/consignment/standing';
+import { arrivalSigns, signsNow } from '@/core/consignment/signs';
+import { airIn, unstruck } from '@/core/consignment/project-facts';
 import { dayClockIn, wordsOf } from '@/core/papers/words';
-import { plannedRoad, type Road } from '@/core/duties/road';
+import { plannedRoad, type RoadState } from '@/core/duties/road';
 import { HOUR } from '@/core/quantities/time';
 import { practises } from '@/server/devices/devices';
 import { onlyFish, type Station } from '@/server/consignment/station';
 import { roadOf } from './road';
-import { twinsOf } from './twins';
+import { controlPacksOf } from './control-packs';
 
 /** What to write to the receiver: only where something has to be done, in their language. */
-function messages(s: Station, road: Road): { id: string; title: string; text: string }[] {
+function messages(s: Station, road: RoadState): { id: string; title: string; text: string }[] {
   const { c } = s;
   const w = wordsOf(c.language, onlyFish(s));
   const { zone, name } = c.receiver.place;
@@ -43,14 +43,14 @@ function outcome({ h, c }: Station) {
       .filter((p) => p.moment === 'hand-over')
       .pop() ?? null;
   const { observations, events } = h.facts.of(c.id);
-  const stands = standing(observations);
+  const stands = unstruck(observations);
   const sealed = c.actual.sealedAt ? Date.parse(c.actual.sealedAt) : null;
   const opened = openedAt ? Date.parse(openedAt) : null;
   return {
     hours: sealed && opened ? (opened - sealed) / HOUR : null,
     foretoldHours: told ? (told.openMs - told.sealMs) / HOUR : null,
     arrivedMs: arrivedAt ? Date.parse(arrivedAt) : null,
-    box: c.boxes.flatMap((b) => signsNow(seenOf(observations, 'box', b.id)).map((x) => signs[x].words)),
+    box: c.boxes.flatMap((b) => signsNow(seenOf(observations, 'box', b.id)).map((x) => arrivalSigns[x].words)),
     air: c.boxes.flatMap((b) => {
       const air = airIn(observations, b.id);
       return air === null ? [] : [`${air} °C between the bags of box ${b.id}`];
@@ -81,9 +81,9 @@ function outcome({ h, c }: Station) {
         dead: found?.dead ?? null,
         doubtful: found?.doubtful ?? null,
         note: found?.note ?? '',
-        seen: signsNow(seenOf(observations, 'bag', b.id)).map((x) => signs[x].words),
+        seen: signsNow(seenOf(observations, 'bag', b.id)).map((x) => arrivalSigns[x].words),
         /** How it was opened, by the card of its receiver. */
-        moved: standing(events).findLast((x) => x.kind === 'moved' && x.subject.id === b.id)?.note ?? '',
+        moved: unstruck(events).findLast((x) => x.kind === 'moved' && x.subject.id === b.id)?.note ?? '',
       };
     }),
   };
@@ -108,7 +108,7 @@ export function roadView(s: Station) {
     last: c.actual.scans?.at(-1) ?? null,
     practises: practises(h),
     outcome: outcome(s),
-    twins: c.actual.arrivedAt ? [] : twinsOf(h, s.view.stored),
+    twins: c.actual.arrivedAt ? [] : controlPacksOf(h, s.view.stored),
     weather: c.forecast ? { source: c.forecast.source, madeMs: Date.parse(c.forecast.madeAt) } : null,
   };
 }

@@ -6,7 +6,7 @@ import { write, writeAfter } from '@/server/write';
 import { house } from '@/server/wiring';
 import { cookieFor } from './cookie';
 import { deviceOf } from './device-words';
-import { wayIn } from './here';
+import { wayIn } from './current-user';
 import * as people from './people';
 import { invited, openRoom, type Invited } from './room-view';
 

@@ -4,7 +4,7 @@ import https from 'node:https';
 import os from 'node:os';
 import path from 'node:path';
 import { addressesNow, namesNow } from './addresses';
-import { certificatesFor, makeLeaf, makeRoot, markOf, namesOf, type Keys } from './certificates';
+import { certificatesFor, makeLeaf, makeRoot, markOf, hostNamesOf, type Keys } from './certificates';
 
 const NOW = Date.now();
 const folder = mkdtempSync(path.join(os.tmpdir(), 'kindly-room-'));
@@ -79,7 +79,7 @@ describe('the certificates of a house', () => {
     expect(again).toEqual(first);
     const moved = await certificatesFor(folder, 'x', ['10.0.0.5'], ['a.local'], NOW);
     expect(moved.root).toEqual(first.root);
-    expect(namesOf(moved.leaf.cert)).toEqual(['10.0.0.5', 'a.local']);
+    expect(hostNamesOf(moved.leaf.cert)).toEqual(['10.0.0.5', 'a.local']);
     const late = await certificatesFor(folder, 'x', ['10.0.0.5'], ['a.local'], NOW + 175 * 864e5);
     expect(late.leaf.cert).not.toBe(moved.leaf.cert);
     expect(late.root).toEqual(first.root);

@@ -122,7 +122,7 @@ export async function makeLeaf(
 }
 
 /** What a leaf names, sorted. */
-export const namesOf = (cert: string): string[] =>
+export const hostNamesOf = (cert: string): string[] =>
   (new x509.X509Certificate(cert).getExtension(x509.SubjectAlternativeNameExtension)?.names.items ?? [])
     .map((n) => n.value)
     .sort();
@@ -161,7 +161,7 @@ export async function certificatesFor(
   const wanted = [...addresses, ...names].sort().join(' ');
   if (
     kept &&
-    namesOf(kept.cert).join(' ') === wanted &&
+    hostNamesOf(kept.cert).join(' ') === wanted &&
     new x509.X509Certificate(kept.cert).notAfter.getTime() - nowMs > RENEW_DAYS * DAY
   )
     return { root, leaf: kept };

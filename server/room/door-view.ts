@@ -1,9 +1,9 @@
 import { profileOf, type House } from '@/server/house';
-import { roomOf, type Way } from './listener';
+import { roomOf, type Entrance } from './listener';
 import type { Who } from './who';
 
 /** What the door shows: to strangers nothing but the name of the house. */
-export function doorView(house: House, who: Who | null, way: Way) {
+export function doorView(house: House, who: Who | null, way: Entrance) {
   const state = roomOf()?.state() ?? null;
   return {
     house: profileOf(house).name,

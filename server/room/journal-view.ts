@@ -1,4 +1,4 @@
-import type { Deed } from '@/server/db/deeds';
+import type { JournalEntry } from '@/server/db/journal';
 import { profileOf, type House } from '@/server/house';
 
 const PAGE = 60;
@@ -31,7 +31,7 @@ const quantities: Readonly<Record<string, string>> = {
 };
 
 /** What a line tells, in words that follow a name. */
-function wordsOf(d: Deed): string {
+function wordsOf(d: JournalEntry): string {
   const thing = d.subject.replace(/^(consignment|step) (?:[\w-]{20,}|)/, '').trim();
   switch (d.source) {
     case 'event':

@@ -28,4 +28,4 @@ export const setRoomOf = (room: Room): void => void (shared.kindlyRoom = room);
 export const DOOR = 'x-kindly-door';
 export const FROM = 'x-kindly-from';
 /** How a request came in. */
-export type Way = 'here' | 'room' | 'room-tls';
+export type Entrance = 'here' | 'room' | 'room-tls';

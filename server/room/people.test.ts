@@ -19,7 +19,7 @@ import {
   thinkPassphrase,
 } from './people';
 import { isPassphrase, hashOf, newCode, signed, unsigned } from './secrets';
-import { takenNow, take } from './taken';
+import { takenNow, take } from './assignments';
 import { GUESSED, tries, type Tries } from './tries';
 import { whoAsks } from './who';
 

@@ -4,7 +4,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { text } from '@/core/quantities/shapes';
 import { DAY, MIN } from '@/core/quantities/time';
 import type { House } from '@/server/house';
-import type { Known } from '@/server/db/people';
+import type { KnownPerson } from '@/server/db/people';
 import { isCommon } from './common';
 import { fingerprint, hashOf, isPassphrase, newCode, newToken, plainCode, signed, unsigned } from './secrets';
 import { roles, type Role } from './rights';
@@ -40,7 +40,7 @@ function keyOf(house: House): string {
 export const cookieName = (house: House): string => `kindly-${fingerprint(keyOf(house)).slice(0, 8)}`;
 
 /** Who a cookie belongs to, while its session is open. */
-export function knownBy(house: House, cookie: string | null | undefined): Known | null {
+export function knownBy(house: House, cookie: string | null | undefined): KnownPerson | null {
   const token = cookie ? unsigned(cookie, keyOf(house)) : null;
   if (token === null) return null;
   const now = house.nowMs();

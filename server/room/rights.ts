@@ -23,6 +23,8 @@ export const routes: Readonly<Record<string, Least>> = {
   '/scan': 'looker',
   '/quick': 'looker',
   '/glossary': 'looker',
+  '/more': 'looker',
+  '/arrivals': 'looker',
   '/at/[...code]': 'looker',
   '/tanks': 'looker',
   '/tanks/[id]': 'looker',

@@ -5,7 +5,7 @@ import path from 'node:path';
 import next from 'next';
 import { addressesNow, namesNow } from './addresses';
 import { certificatesFor, markOf, type Keys } from './certificates';
-import { DOOR, FROM, setRoomOf, type Room, type RoomState, type Way } from './listener';
+import { DOOR, FROM, setRoomOf, type Room, type RoomState, type Entrance } from './listener';
 
 /**
  * The server of the house. It always listens on 127.0.0.1, and on the addresses of the network only while the room is open:
@@ -51,7 +51,7 @@ async function main(): Promise<void> {
   await app.prepare();
   const handle = app.getRequestHandler();
   const as =
-    (way: Way): http.RequestListener =>
+    (way: Entrance): http.RequestListener =>
     (request, response) => {
       for (const name of Object.keys(request.headers))
         if (OURS.test(name)) Reflect.deleteProperty(request.headers, name);

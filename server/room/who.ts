@@ -1,6 +1,6 @@
 import type { House } from '@/server/house';
 import { cookieName, knownBy } from './people';
-import type { Way } from './listener';
+import type { Entrance } from './listener';
 import type { Role } from './rights';
 
 /** Whoever asks, as the door knows them. */
@@ -27,7 +27,7 @@ export function readWho(header: string | null): Who | null {
 }
 
 /** Who asks: by the cookie of an open session; at this machine itself the owner, until a passphrase exists. */
-export function whoAsks(house: House, way: Way, cookie: (name: string) => string | undefined): Who | null {
+export function whoAsks(house: House, way: Entrance, cookie: (name: string) => string | undefined): Who | null {
   const known = knownBy(house, cookie(cookieName(house)));
   if (known) return { name: known.name, role: known.role, sessionId: known.sessionId, device: known.device };
   return way === 'here' && house.people.keeper() === null

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { between, id } from '@/core/quantities/shapes';
+import { between, idText } from '@/core/quantities/shapes';
 import { assumptionProblem, assumptionTable, type AssumptionName } from '@/core/catalogue/assumptions';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Consignment } from '@/core/consignment/schema';
@@ -14,7 +14,7 @@ type Own = Consignment['assumptions'];
 /** The user's own values: what a new consignment starts from. Files and consignments keep theirs. */
 export const ownAssumptions = (house: House): Own => JSON.parse(house.arrivals.setting(KEY) ?? '{}') as Own;
 
-const input = z.object({ name: id(), value: between(-1e6, 1e6, 'It').nullable() });
+const input = z.object({ name: idText(), value: between(-1e6, 1e6, 'It').nullable() });
 export type AssumptionInput = z.input<typeof input>;
 
 /**

@@ -1,7 +1,7 @@
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import { liveConsignments } from '@/server/bench/duties';
 import { backUp, backupsOf } from '@/server/db/backup';
-import { examine, type Finding } from '@/server/db/doctor';
+import { examine, type HealthFinding } from '@/server/db/doctor';
 import type { House } from '@/server/house';
 import { troubleOf } from '@/server/trouble';
 
@@ -18,7 +18,7 @@ export async function keepBackup(house: House): Promise<Outcome<string>> {
 }
 
 /** The health of the data, and the backups there are. */
-export function healthView(house: House): { findings: Finding[]; backups: { at: string; mb: string }[] } {
+export function healthView(house: House): { findings: HealthFinding[]; backups: { at: string; mb: string }[] } {
   if (!house.folder) return { findings: [], backups: [] };
   return {
     findings: examine(house.folder, Date.now(), liveConsignments(house).unread),

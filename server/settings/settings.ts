@@ -3,7 +3,7 @@ import { lines, text } from '@/core/quantities/shapes';
 import { problemsOf, type Outcome } from '@/core/consignment/outcome';
 import { partySchema } from '@/core/consignment/schema';
 import { measuresSchema } from '@/records/measures';
-import type { Measure } from '@/records/own-measure';
+import type { OwnMeasure } from '@/records/own-measure';
 import { zoned } from '@/server/instants';
 import { keepProfile, type House, type Profile } from '@/server/house';
 
@@ -60,7 +60,7 @@ export function setKeys(house: House, on: boolean): Outcome<null> {
 const MEASURES = 'own measures';
 
 /** Scoops, squirts and marked buckets of the house. */
-export function measuresOf(house: House): Measure[] {
+export function measuresOf(house: House): OwnMeasure[] {
   const stored = measuresSchema.safeParse(JSON.parse(house.arrivals.setting(MEASURES) ?? '[]'));
   return stored.success ? stored.data : [];
 }

@@ -5,8 +5,8 @@ import type { House } from '@/server/house';
 import { cancel, saveOrder } from '@/server/order/order';
 import { recordEvent } from '@/server/pack/events';
 import { setCount } from '@/server/records/records';
-import { eveningOf } from './supplies';
-import { needsOf, promises, settle, shelfKey, shelfRow } from './settle';
+import { eveningNeeds } from './supplies';
+import { needsOf, promises, settleStock, shelfKey, shelfRow } from './settle';
 
 const now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
@@ -71,7 +71,7 @@ describe('batches', () => {
     const first = batch('100', '2027-05-01');
     seal(c);
     const sooner = batch('100', '2026-12-01');
-    settle(house, house.consignments.byCode(c.code)!.document);
+    settleStock(house, house.consignments.byCode(c.code)!.document);
     expect(left(first, sooner)).toEqual([100 - bands(c), 100]);
   });
   test('settling again moves nothing; every movement names its shipment and why', () => {
@@ -80,7 +80,7 @@ describe('batches', () => {
     seal(c);
     const moves = () => house.db.prepare(`SELECT COUNT(*) AS n FROM movement`).get() as { n: number };
     const before = moves();
-    settle(house, house.consignments.byCode(c.code)!.document);
+    settleStock(house, house.consignments.byCode(c.code)!.document);
     expect(moves()).toEqual(before);
     expect(house.ledger.takenBy(c.id).get(id)).toBe(bands(c));
     must(recordEvent(house, c.code, 'sealedAt', null));
@@ -172,16 +172,16 @@ test('a shipment whose rows are gone needs nothing; any other fault stays one', 
 describe('oxygen of an evening', () => {
   test('is that of every box packed the same day, against what is counted in the cylinder', () => {
     const first = ordered();
-    const alone = eveningOf(house, first, 'oxygen');
+    const alone = eveningNeeds(house, first, 'oxygen');
     expect(alone).toMatchObject({ others: [], onHand: null });
     expect(alone.here).toBeGreaterThan(0);
     expect(alone.evening).toBe(alone.here);
     const second = ordered();
     must(setCount(house, 'oxygen', '500'));
-    const both = eveningOf(house, first, 'oxygen');
+    const both = eveningNeeds(house, first, 'oxygen');
     expect(both).toMatchObject({ here: alone.here, others: [second.code], onHand: 500 });
     expect(both.evening).toBeCloseTo(2 * alone.here, 6);
     must(cancelled(second));
-    expect(eveningOf(house, first, 'oxygen').others).toEqual([]);
+    expect(eveningNeeds(house, first, 'oxygen').others).toEqual([]);
   });
 });

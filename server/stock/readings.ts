@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { Water } from '@/core/consignment/schema';
 import { readingWays, tankFigures, toldFigures } from '@/core/measurement/quantities';
-import { figures } from '@/core/measurement/schema';
-import { lines, named, text } from '@/core/quantities/shapes';
+import { figuresSchema } from '@/core/measurement/schema';
+import { lines, requiredText, text } from '@/core/quantities/shapes';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { fromDraft, type Draft, type Field } from '@/records/field';
 import { fieldsOf } from '@/records/water';
@@ -27,9 +27,9 @@ export const readingFields: readonly Field[] = [
 ];
 
 const readingSchema = z.object({
-  tankId: named(80, 'Choose the tank.'),
+  tankId: requiredText(80, 'Choose the tank.'),
   at: text(40),
-  ...figures(tankFigures).shape,
+  ...figuresSchema(tankFigures).shape,
   how: z.enum(readingWays).optional(),
   note: lines(300).optional(),
 });

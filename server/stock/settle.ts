@@ -2,7 +2,7 @@ import { Refusal } from '@/core/quantities/refusal';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
 import { consignmentNeeds, type Need } from '@/core/supplies/needs';
-import { bySoonest, type ShelfRow } from '@/core/supplies/outlook';
+import { bySoonest, type ShelfRow } from '@/core/supplies/stock-forecast';
 import { typeIdOf, type Supply } from '@/records/supply';
 import type { StoredRecord } from '@/server/db/records';
 import type { House } from '@/server/house';
@@ -72,7 +72,7 @@ function wanted(house: House, c: Consignment, had: ReadonlyMap<string, number>):
  * Brings the ledger in step with a consignment: packing takes fish and supplies, cancelling or taking the sealing back
  * returns them, a changed plan moves the difference. Safe to call after any change.
  */
-export function settle(house: House, c: Consignment): void {
+export function settleStock(house: House, c: Consignment): void {
   const had = house.ledger.takenBy(c.id);
   const want = wanted(house, c, had);
   const why = c.cancelled ? 'cancelled' : isPacked(c) ? 'packed' : 'not packed after all';

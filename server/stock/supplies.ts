@@ -1,5 +1,5 @@
 import { supplyKinds, typeIdOf, type Supply } from '@/records/supply';
-import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/outlook';
+import { outlook, type DatedNeed, type Outlook } from '@/core/supplies/stock-forecast';
 import type { Consignment } from '@/core/consignment/schema';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { StoredRecord } from '@/server/db/records';
@@ -79,7 +79,7 @@ export const packsFor = (house: House, code: string): Record<string, number> =>
   );
 
 /** What everything that is packed on the day of a consignment takes of one thing, and what is there of it now (null: nobody counted). */
-export function eveningOf(
+export function eveningNeeds(
   house: House,
   c: Consignment,
   key: string,

@@ -1,5 +1,5 @@
 import { pack3D } from 'binpackingjs/3d';
-import { arrange, standingOf } from '@/core/box/arrange';
+import { arrange, standingBagOf } from '@/core/box/arrange';
 import { standAll } from '@/core/box/stand';
 import { outsideCm } from '@/core/box/weights';
 import { catalogue } from '@/core/catalogue';
@@ -70,7 +70,7 @@ test('sets of bags against a general packer of cuboids: never more boxes, in the
       .map((t) => {
         const [w, d, h] = t.insideCm;
         const items = bags.map((b) => {
-          const s = standingOf(b, row(catalogue.bags, b.bagTypeId, 'bag'), a);
+          const s = standingBagOf(b, row(catalogue.bags, b.bagTypeId, 'bag'), a);
           return { name: b.id, width: s.diameterCm, height: h, depth: s.diameterCm, weight: 1, tall: s.heightCm };
         });
         if (items.some((x) => x.tall > h)) return null;

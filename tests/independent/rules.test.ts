@@ -1,7 +1,7 @@
 import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import { bestPacks, choosePacks, type PackOption } from '@/core/choose/packs';
-import { drain } from '@/core/engine/drain';
+import { runToEnd } from '@/core/engine/run-to-end';
 import { prepare } from '@/core/engine/prepare';
 import { consignmentOf, day, type Journey } from '../journeys';
 
@@ -10,7 +10,7 @@ function first(j: Journey): PackOption {
   const c = consignmentOf(j);
   const p = prepare(c, catalogue, c.forecast, { stepH: 0.5, beyondH: 72 });
   if (!p.ok) throw new Error(p.problems[0]!.message);
-  return drain(choosePacks(p.value, { draws: 50, seed: 1 }))[0]!;
+  return runToEnd(choosePacks(p.value, { draws: 50, seed: 1 }))[0]!;
 }
 const heats = (o: PackOption): string[] =>
   o.packs.flatMap((x) =>
@@ -111,7 +111,7 @@ test('the set found in rounds is as good as the best of all, where the rule is b
   const c = consignmentOf(rules[5]!.j);
   const p = prepare(c, catalogue, c.forecast, { stepH: 0.5, beyondH: 72 });
   if (!p.ok) throw new Error('refused');
-  const all = drain(choosePacks(p.value, { draws: 50, seed: 1 }));
+  const all = runToEnd(choosePacks(p.value, { draws: 50, seed: 1 }));
   const top = Math.max(...all.map((o) => o.chance ?? 0));
   const found = bestPacks(
     p.value,

@@ -2,7 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { importConsignment } from '@/server/consignment/actions';
-import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { FilePick } from '@/ui/kit/file-pick';
 import { useSave } from '@/ui/use-save';
@@ -12,7 +13,7 @@ export function FromFile() {
   const router = useRouter();
   const { save, busy, problems, setProblems } = useSave();
   const take = async (f: File): Promise<void> => {
-    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
+    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f.size).problems);
     const { text } = await readFileText(f);
     await save(
       (press) => importConsignment(press, sent(text), 'comes'),

@@ -1,6 +1,6 @@
 'use client';
 
-import { rivalsOf, signIds, signs, soWhat, type SignId } from '@/core/consignment/signs';
+import { rivalsOf, signIds, arrivalSigns, soWhat, type SignId } from '@/core/consignment/signs';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 import { FishIcon } from '@/ui/drawings/fish';
 import { clock } from '@/ui/format';
@@ -29,7 +29,7 @@ function Signs({ l, packed, toggle }: { l: Looked; packed: boolean; toggle: (s: 
   return (
     <div className="flex flex-wrap gap-2 pb-2">
       {signIds
-        .filter((s) => signs[s].of === l.kind && 'packed' in signs[s] === packed)
+        .filter((s) => arrivalSigns[s].of === l.kind && 'packed' in arrivalSigns[s] === packed)
         .map((s) => (
           <Button
             key={s}
@@ -38,7 +38,7 @@ function Signs({ l, packed, toggle }: { l: Looked; packed: boolean; toggle: (s: 
             aria-pressed={l.now.includes(s)}
             onClick={() => toggle(s)}
           >
-            {signs[s].words}
+            {arrivalSigns[s].words}
           </Button>
         ))}
     </div>
@@ -52,7 +52,7 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
     const on = !l.now.includes(sign);
     press(
       { deed: 'sign', code: p.code, kind: l.kind, id: l.id, sign, on },
-      `${l.kind} ${l.id}: ${on ? '' : 'not '}${signs[sign].words}`,
+      `${l.kind} ${l.id}: ${on ? '' : 'not '}${arrivalSigns[sign].words}`,
     );
   };
   return (
@@ -61,7 +61,7 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
         <b className="font-head text-16">{l.kind === 'box' ? `Box ${l.id}` : l.id}</b>
         {bag && <FishIcon species={bag.species} width={30} />}
         <span className="min-w-0 flex-1 text-15">
-          {l.now.length > 0 ? l.now.map((s) => signs[s].words).join(', ') : 'nothing special'}
+          {l.now.length > 0 ? l.now.map((s) => arrivalSigns[s].words).join(', ') : 'nothing special'}
         </span>
       </summary>
       <Signs l={l} packed={false} toggle={toggle} />
@@ -76,7 +76,7 @@ function Look({ l, p }: { l: Looked; p: ReceiveStationProps }) {
         <ul className="mb-2 text-13" aria-label={`Signs recorded for ${l.id}`}>
           {l.seen.map((s, i) => (
             <li key={`${s.sign} ${i}`} className={s.struck ? 'line-through opacity-70' : ''}>
-              <span className="num">{clock(Date.parse(s.at), p.zone)}</span> {signs[s.sign].words} {s.by}
+              <span className="num">{clock(Date.parse(s.at), p.zone)}</span> {arrivalSigns[s.sign].words} {s.by}
             </li>
           ))}
         </ul>

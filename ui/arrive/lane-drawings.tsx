@@ -5,7 +5,7 @@ import { FishShape } from '@/ui/drawings/fish';
 type RunLane = RunView['lanes'][number];
 
 /** The bag as it hangs there: closed and afloat, or open. */
-export function Vessel({ lane, open }: { lane: RunLane; open: boolean }) {
+export function VesselDrawing({ lane, open }: { lane: RunLane; open: boolean }) {
   return (
     <svg
       viewBox="0 0 130 140"

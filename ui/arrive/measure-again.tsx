@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { pausedWithin } from '@/core/acclimation/run';
-import { doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/plausibility';
 import { SEA_FROM } from '@/core/fish/water';
 import { unbelieved, type WaterQuantity } from '@/core/measurement/quantities';
 import type { Problem } from '@/core/consignment/outcome';

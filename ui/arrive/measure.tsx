@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { doubtsOf } from '@/core/consignment/doubt';
+import { doubtsOf } from '@/core/consignment/plausibility';
 import { SEA_FROM } from '@/core/fish/water';
 import {
   bagFigures,

@@ -1,7 +1,7 @@
 'use client';
 
 import { Line, ReferenceArea, ReferenceDot, ReferenceLine, XAxis, YAxis } from 'recharts';
-import { Plot, quiet, still } from '@/ui/kit/plot';
+import { Plot, quiet, plainLine } from '@/ui/kit/plot';
 import type { MethodView } from '@/server/arrive/view';
 
 /** Un-ionized ammonia and pH of one method; all methods of a lane share their scales. */
@@ -40,7 +40,7 @@ export function MethodChart({
           label={{ value: 'open', position: 'insideTopRight', fontSize: 12, fill: 'var(--ink-3)' }}
         />
         <ReferenceLine x={method.transferAtMin} stroke="var(--ink)" strokeDasharray="2 2" />
-        <Line dataKey="nh3" stroke="var(--c-amm)" strokeWidth={2.2} strokeDasharray="1.5 4" {...still} />
+        <Line dataKey="nh3" stroke="var(--c-amm)" strokeWidth={2.2} strokeDasharray="1.5 4" {...plainLine} />
         <ReferenceDot
           x={peak.m}
           y={peak.nh3 ?? 0}
@@ -71,7 +71,7 @@ export function MethodChart({
             tickCount={3}
           />
           <ReferenceLine x={method.transferAtMin} stroke="var(--ink)" strokeDasharray="2 2" />
-          <Line dataKey="pH" stroke="var(--c-co2)" strokeWidth={2} strokeDasharray="9 4 2 4" {...still} />
+          <Line dataKey="pH" stroke="var(--c-co2)" strokeWidth={2} strokeDasharray="9 4 2 4" {...plainLine} />
         </Plot>
       </div>
       <figcaption className="mb-1 text-12 text-ink-3">

@@ -2,7 +2,7 @@
 
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import { LARGEST_PHOTO } from '@/ui/fields/file';
+import { LARGEST_PHOTO } from '@/core/consignment/file-size';
 import { FilePick } from '@/ui/kit/file-pick';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';

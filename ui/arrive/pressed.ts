@@ -14,7 +14,7 @@ export const lastPressed = (lane: Lane): string | undefined =>
  * Lanes as they stand with the presses that the server does not know yet, in their order. `skewMs` is how far the server’s clock
  * is ahead of this device. Every press names what it does, so that one whose answer was lost may lie over itself.
  */
-export const withPresses = (lanes: readonly Lane[], presses: readonly Press[], skewMs: number): Lane[] =>
+export const lanesWithPresses = (lanes: readonly Lane[], presses: readonly Press[], skewMs: number): Lane[] =>
   lanes.map((lane) => {
     const done = { ...lane.done };
     let { taken, steps } = lane;

@@ -22,9 +22,9 @@ import { skewOf } from '@/ui/skew';
 import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
-import { Strip, Vessel } from './lane-drawings';
+import { Strip, VesselDrawing } from './lane-drawings';
 import { InVessel, MeasureAgain } from './measure-again';
-import { lastPressed, withPresses } from './pressed';
+import { lastPressed, lanesWithPresses } from './pressed';
 
 type RunLane = RunView['lanes'][number];
 
@@ -209,7 +209,7 @@ function Lane({
       data-presses={Object.keys(lane.done).length}
     >
       <div className="flex flex-wrap items-center gap-x-8 gap-y-3">
-        <Vessel lane={lane} open={opened} />
+        <VesselDrawing lane={lane} open={opened} />
         <div className="w-[150px]">
           <p className="font-head text-28 font-bold leading-tight">{lane.title}</p>
           <p className="text-18">{lane.methodName}</p>
@@ -288,7 +288,7 @@ export function RunScreen(p: RunView & { fixed: boolean; concerns: readonly Conc
   useScanned();
   const presses = usePresses();
   const skewMs = useMemo(() => skewOf(p.nowMs), [p.nowMs]);
-  const order = withPresses(p.lanes, presses, skewMs)
+  const order = lanesWithPresses(p.lanes, presses, skewMs)
     .map((lane) => ({
       lane,
       at: runPosition({ startedAtMs: lane.startedMs, steps: lane.steps, doneAtMs: lane.done }, now),

@@ -13,7 +13,7 @@ import { useSave } from '@/ui/use-save';
 import { usePresses } from '@/ui/queue/use-queue';
 import { useScanned } from '@/ui/use-scanned';
 import { Finish } from './finish';
-import { Between, Found } from './found';
+import { WaterDifference, ArrivalFindings } from './arrival-findings';
 import { Inspect } from './inspect';
 import { MeasureForm } from './measure';
 import { withReadings } from './pressed-readings';
@@ -21,7 +21,7 @@ import { PackedAsSeen, SellerBefore } from './seller';
 import { Turns } from './turns';
 import { IntoTank } from './into-tank';
 import { Methods } from './methods';
-import { WaysHere } from './ways';
+import { WaysHere } from './method-settings';
 import { kitWords } from '@/core/duties/kit';
 import type { ReceiveStationProps } from '@/server/arrive/view';
 
@@ -196,9 +196,9 @@ export function ReceiveStation(given: ReceiveStationProps) {
             <MeasureForm p={p} done={() => setEditing(false)} />
           ) : (
             <>
-              <Found p={p} />
+              <ArrivalFindings p={p} />
               <ClaimLine p={p} />
-              {lane && <Between lane={lane} measured={p.measured} />}
+              {lane && <WaterDifference lane={lane} measured={p.measured} />}
             </>
           )}
           <Button

@@ -4,9 +4,9 @@ import { memo } from 'react';
 import { DndContext, useDraggable, useDroppable } from '@dnd-kit/core';
 import { carried, useHands } from '@/ui/kit/carry';
 import { Lock } from 'lucide-react';
-import { alike, namesOf } from '@/core/bag/alike';
+import { groupIdentical, namesOf } from '@/core/bag/bag-groups';
 import type { Assumptions } from '@/core/catalogue/assumptions';
-import { standingOf } from '@/core/box/arrange';
+import { standingBagOf } from '@/core/box/arrange';
 import type { Bag } from '@/core/consignment/schema';
 import type { BagRisk } from '@/core/engine/risk';
 import { BagDrawing, sizeDrawnCm } from '@/ui/drawings/bag';
@@ -74,13 +74,13 @@ const scaleFor = (groups: number): number => (groups <= 4 ? 7 : groups <= 8 ? 5 
 /** How a bag stands or lies, and how large that is; nothing of it while its figures cannot be. */
 function drawnOf(bag: Bag, p: Pick<BoardProps, 'bagTypes' | 'a'>) {
   const type = p.bagTypes.find((t) => t.id === bag.bagTypeId);
-  const standing = type && bag.waterL > 0 && bag.gasL >= 0 ? standingOf(bag, type, p.a) : null;
+  const standing = type && bag.waterL > 0 && bag.gasL >= 0 ? standingBagOf(bag, type, p.a) : null;
   return { type, standing, size: standing ? sizeDrawnCm(standing, bag, type!.breather) : { wideCm: 12, highCm: 20 } };
 }
 
 /** The bags to scale, alike ones as one; choose, and drag animals from bag to bag. */
 export function Board(p: BoardProps) {
-  const groups = alike(p.bags, (b) => b).flatMap((g) => (p.opened.has(g[0]!.id) ? g.map((b) => [b]) : [g]));
+  const groups = groupIdentical(p.bags, (b) => b).flatMap((g) => (p.opened.has(g[0]!.id) ? g.map((b) => [b]) : [g]));
   const scale = scaleFor(groups.length);
   // All stand on one line.
   const highCm = Math.max(12, ...groups.map((g) => drawnOf(g[0]!, p).size.highCm));

@@ -1,13 +1,13 @@
 import type { Bag } from '@/core/consignment/schema';
 import { exampleConsignment } from '@/tests/example';
-import { mixPlans, planDifferences, planOf, type Plan } from './draft';
+import { mixPlans, planDifferences, bagPlanOf, type BagPlan } from './draft';
 import { waterOf } from '@/ui/fields/water';
 
 const c = exampleConsignment();
-const mine: Plan = { bags: c.bags, sourceWater: c.sourceWater };
+const mine: BagPlan = { bags: c.bags, sourceWater: c.sourceWater };
 
 test('the water of a plan put into fields and read back is the same', () => {
-  const plan = planOf({ bags: c.bags, water: c.sourceWater, drawn: [] });
+  const plan = bagPlanOf({ bags: c.bags, water: c.sourceWater, drawn: [] });
   expect(plan.bags).toEqual(c.bags);
   expect(waterOf(plan.water)).toEqual(c.sourceWater);
 });
@@ -20,7 +20,7 @@ test('how a bag is made is told where two plans differ; what is left as usual is
 });
 
 describe('two plans', () => {
-  const theirs: Plan = {
+  const theirs: BagPlan = {
     bags: [
       { ...mine.bags[0]!, waterL: 9 },
       { ...(mine.bags[1] as Bag), id: 'Z9' },

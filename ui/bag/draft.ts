@@ -12,19 +12,19 @@ export interface PlanDraft {
   drawn: Dosed[];
 }
 
-export const planOf = (p: Pick<BagStationProps, 'bags' | 'water' | 'drawn'>): PlanDraft => ({
+export const bagPlanOf = (p: Pick<BagStationProps, 'bags' | 'water' | 'drawn'>): PlanDraft => ({
   bags: p.bags,
   drawn: p.drawn,
   water: waterTyped(p.water),
 });
 
-export interface Plan {
+export interface BagPlan {
   bags: Partial<Bag>[];
   sourceWater: Water;
   drawn?: Dosed[] | undefined;
 }
 
-const idsOf = (mine: Plan, theirs: Plan): string[] => [
+const idsOf = (mine: BagPlan, theirs: BagPlan): string[] => [
   ...new Set([...mine.bags.map((b) => b.id!), ...theirs.bags.map((b) => b.id!)]),
 ];
 
@@ -50,11 +50,11 @@ const bagText = (b: Partial<Bag> | undefined): string =>
     ? `${b.animals.map((a) => `${a.count} of ${a.lineId}`).join(', ')}; ${b.waterL} L water, ${b.gasL} L gas, ${Math.round(100 * (b.oxygenFraction ?? 0))} %; ${b.bagTypeId}${madeText(b)}`
     : '';
 
-const drawnText = (p: Plan): string =>
+const drawnText = (p: BagPlan): string =>
   [waterText(waterTyped(p.sourceWater)), ...(p.drawn ?? []).map((t) => `${t.times} × ${t.id}`)].join('; ');
 
 /** Two plans bag by bag, where they differ. */
-export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>
+export const planDifferences = (mine: BagPlan, theirs: BagPlan): Difference[] =>
   [
     ...idsOf(mine, theirs).map((id) => ({
       path: id,
@@ -71,7 +71,7 @@ export const planDifferences = (mine: Plan, theirs: Plan): Difference[] =>
   ].filter((d) => d.mine !== d.theirs);
 
 /** My plan with what was taken of theirs. */
-export const mixPlans = (mine: Plan, theirs: Plan, taken: ReadonlySet<string>): Plan => ({
+export const mixPlans = (mine: BagPlan, theirs: BagPlan, taken: ReadonlySet<string>): BagPlan => ({
   bags: idsOf(mine, theirs).flatMap((id) => (taken.has(id) ? theirs : mine).bags.find((b) => b.id === id) ?? []),
   sourceWater: taken.has('water') ? theirs.sourceWater : mine.sourceWater,
   ...((taken.has('water') ? theirs : mine).drawn ? { drawn: (taken.has('water') ? theirs : mine).drawn } : {}),

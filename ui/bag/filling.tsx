@@ -6,7 +6,7 @@ import type { Bag } from '@/core/consignment/schema';
 import { capital } from '@/core/quantities/words';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { one } from '@/ui/format';
-import { named, shared, type Change, type SheetProps } from './sheet-parts';
+import { named, shared, type ChangeBags, type SheetProps } from './sheet-parts';
 
 /** What fills a bag in the words of the trade. */
 const gasOf = (b: Bag, type: BagType | undefined): string =>
@@ -32,7 +32,7 @@ function refilled(b: Bag, { lines, bagTypes, a }: Pick<SheetProps, 'lines' | 'ba
 }
 
 /** When somebody else fills it, and whether it is left soft. */
-function Slack(p: SheetProps & { ids: string[]; whose: string; change: Change; gas: string }) {
+function Slack(p: SheetProps & { ids: string[]; whose: string; change: ChangeBags; gas: string }) {
   const { bags, chosen, a, problems, handle, ids, whose, change, gas } = p;
   const index = bags.findIndex((b) => b.id === ids[0]);
   /** Less gas, or as much as before: by its school, or by what it holds now. */
@@ -83,7 +83,7 @@ function Slack(p: SheetProps & { ids: string[]; whose: string; change: Change; g
 }
 
 /** Size, water and gas of the chosen bags. */
-export function Filling(p: SheetProps & { whose: string; change: Change; ids: string[] }) {
+export function Filling(p: SheetProps & { whose: string; change: ChangeBags; ids: string[] }) {
   const { bags, chosen, bagTypes, a, problems, handle, whose, change, ids } = p;
   const index = bags.findIndex((b) => b.id === ids[0]);
   const typeOf = (b: Bag): BagType | undefined => bagTypes.find((t) => t.id === b.bagTypeId);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from '@/ui/kit/button';
-import { Plot, quiet, still } from '@/ui/kit/plot';
+import { Plot, quiet, plainLine } from '@/ui/kit/plot';
 import { Table } from '@/ui/kit/table';
 import { useState } from 'react';
 import { Line, ReferenceArea, ReferenceDot, ReferenceLine, XAxis, YAxis } from 'recharts';
@@ -103,9 +103,9 @@ function Panel({
           <ReferenceLine key={l} y={l} stroke={panel.colour} strokeOpacity={0.5} strokeWidth={1} />
         ))}
         <ReferenceLine x={deadlineH} stroke="var(--ink)" strokeDasharray="2 2" />
-        <Line dataKey={panel.key} stroke={panel.colour} strokeWidth={2} strokeDasharray={panel.dash} {...still} />
+        <Line dataKey={panel.key} stroke={panel.colour} strokeWidth={2} strokeDasharray={panel.dash} {...plainLine} />
         {otherwise.length > 0 && (
-          <Line dataKey={`${panel.key}?`} stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="3 3" {...still} />
+          <Line dataKey={`${panel.key}?`} stroke="var(--ink)" strokeWidth={1.4} strokeDasharray="3 3" {...plainLine} />
         )}
         <ReferenceDot
           x={at.h}

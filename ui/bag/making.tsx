@@ -2,10 +2,15 @@ import { closureWords, cornerWords, coverWords } from '@/core/bag/making';
 import type { Bag } from '@/core/consignment/schema';
 import { num, NumberField, SelectField, TextField } from '@/ui/fields/fields';
 import { Doses } from './doses';
-import { named, options, shared, type Change, type SheetProps } from './sheet-parts';
+import { named, options, shared, type ChangeBags, type SheetProps } from './sheet-parts';
 
 /** Layers, corners, closure, cover, and what goes in. */
-export function Making({ chosen, whose, change, shelf }: SheetProps & { whose: string; change: Change }) {
+export function BagConstructionFields({
+  chosen,
+  whose,
+  change,
+  shelf,
+}: SheetProps & { whose: string; change: ChangeBags }) {
   const pick = (key: 'corners' | 'closure' | 'cover', label: string, none: string, of: Record<string, string>) => {
     const value = shared(chosen, (b) => b[key] ?? '');
     return (

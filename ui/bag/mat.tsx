@@ -2,7 +2,7 @@ import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import type { ReactNode } from 'react';
 import { counted } from '@/core/quantities/words';
-import { alike, namesOf } from '@/core/bag/alike';
+import { groupIdentical, namesOf } from '@/core/bag/bag-groups';
 import { BagDrawing, sizeDrawnCm } from '@/ui/drawings/bag';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { factorColour, factorWords, slackWords } from '@/ui/format';
@@ -68,7 +68,7 @@ interface Column {
 }
 
 const columnsOf = (views: readonly BagView[]): Column[] =>
-  (views.length <= BESIDE ? views.map((v) => [v]) : alike(views, (v) => v.bag)).map((group) => {
+  (views.length <= BESIDE ? views.map((v) => [v]) : groupIdentical(views, (v) => v.bag)).map((group) => {
     const ids = group.map((v) => v.bag.id);
     return { v: weakestOf(group), ids, name: namesOf(ids) };
   });

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMoney } from '@/ui/shell/wishes';
+import { useMoney } from '@/ui/shell/preferences';
 import { useState } from 'react';
 import type { Alternative } from '@/core/evaluate/alternatives';
 import { takePlan } from '@/server/plan/actions';

@@ -1,6 +1,6 @@
 'use client';
 
-import type { BagReading, FactorHours } from '@/core/evaluate/reading';
+import type { BagDetail, FactorHours } from '@/core/evaluate/reading';
 import { factors, type Factor } from '@/core/bag/slack';
 import { ChevronDown } from 'lucide-react';
 import { capital } from '@/core/quantities/words';
@@ -44,7 +44,7 @@ function Spread({
   );
 }
 
-function Limit({ factor, r, deadlineH }: { factor: Factor; r: BagReading; deadlineH: number }) {
+function Limit({ factor, r, deadlineH }: { factor: Factor; r: BagDetail; deadlineH: number }) {
   const x = r.hours[factor];
   return (
     <details className="border-b border-rule">

@@ -37,4 +37,4 @@ export const options = (of: Record<string, string>): [string, string][] =>
   Object.entries(of).map(([key, text]): [string, string] => [key, capital(text)]);
 
 /** Changes the chosen bags; `key` names the field. */
-export type Change = (key: string, to: Partial<Bag>) => void;
+export type ChangeBags = (key: string, to: Partial<Bag>) => void;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { namesOf } from '@/core/bag/alike';
+import { namesOf } from '@/core/bag/bag-groups';
 import {
   changeBags,
   countOf,
@@ -20,11 +20,11 @@ import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { Against } from './against';
 import { Filling } from './filling';
-import { Making } from './making';
+import { BagConstructionFields } from './making';
 import { named, shared, type SheetProps } from './sheet-parts';
 
 /** Bags of the chosen kind and what fills them, for one or for many at once. */
-export function Sheet(p: SheetProps) {
+export function BagSheet(p: SheetProps) {
   const { bags, chosen, handle } = p;
   if (chosen.length === 0)
     return <p className="note mt-4">Choose one bag or tick several. Changes here apply to all of them.</p>;
@@ -49,7 +49,7 @@ export function Sheet(p: SheetProps) {
       <fieldset disabled={locked} className={locked ? 'opacity-60' : undefined}>
         <Animals {...p} whose={whose} ids={ids} />
         <Filling {...p} whose={whose} change={change} ids={ids} />
-        <Making {...p} whose={whose} change={change} />
+        <BagConstructionFields {...p} whose={whose} change={change} />
       </fieldset>
     </div>
   );

@@ -5,20 +5,20 @@ import { saveBags } from '@/server/bag/actions';
 import { useState } from 'react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { namesOf } from '@/core/bag/alike';
+import { namesOf } from '@/core/bag/bag-groups';
 import type { Otherwise } from '@/core/evaluate/what-if';
 import type { Bag } from '@/core/consignment/schema';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { waterOf } from '@/ui/fields/water';
 import { DraftLine } from '@/ui/fields/draft-line';
 import { useSave } from '@/ui/use-save';
-import { mixPlans, planDifferences, type Plan } from './draft';
+import { mixPlans, planDifferences, type BagPlan } from './draft';
 import { Mat } from './mat';
 import { usePlan } from './use-plan';
 import type { BagStationProps } from '@/server/bag/view';
 
 /** Needed only when two people saved. */
-const Meanwhile = dynamic(() => import('@/ui/records/meanwhile').then((m) => m.Meanwhile));
+const Meanwhile = dynamic(() => import('@/ui/records/merge').then((m) => m.Meanwhile));
 /** Needed only by hands. */
 const Workbench = dynamic(() => import('./workbench').then((m) => m.Workbench), {
   ssr: false,
@@ -147,12 +147,12 @@ export function BagStation(p: BagStationProps) {
     setChosen(id);
     if (p.views.find((v) => v.bag.id === id)?.hours.length === 0) router.replace(`?bag=${id}`, { scroll: false });
   };
-  const mine = (): Plan => ({
+  const mine = (): BagPlan => ({
     bags: [...plan.bags],
     sourceWater: waterOf(plan.water),
     drawn: plan.drawn,
   });
-  const send = ({ bags, sourceWater, drawn }: Plan, version: number): void =>
+  const send = ({ bags, sourceWater, drawn }: BagPlan, version: number): void =>
     void save(
       (press) => saveBags(press, { code: p.code, version, bags: bags as Bag[], sourceWater, drawn: drawn ?? [] }),
       () => {
@@ -166,7 +166,7 @@ export function BagStation(p: BagStationProps) {
     setEditing(false);
   };
   // Somebody saved other bags meanwhile: both plans side by side, bag by bag.
-  const theirs = conflict?.theirs as Plan | undefined;
+  const theirs = conflict?.theirs as BagPlan | undefined;
   const meanwhile = theirs && (
     <Meanwhile
       rows={planDifferences(mine(), theirs)}

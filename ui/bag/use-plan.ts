@@ -4,14 +4,14 @@ import type { Bag, Dosed } from '@/core/consignment/schema';
 import { useDraft } from '@/ui/use-draft';
 import type { BagStationProps } from '@/server/bag/view';
 import type { WaterDraft } from '@/ui/fields/water';
-import { planOf, type PlanDraft } from './draft';
+import { bagPlanOf, type PlanDraft } from './draft';
 
 /** So many deeds can be taken back. */
 const REMEMBERED = 100;
 
 /** Bags under the hands: every deed can be undone and done again; typing in one field is one deed. */
 export function usePlan(p: Pick<BagStationProps, 'code' | 'bags' | 'water' | 'drawn' | 'version'>) {
-  const draft = useDraft<PlanDraft>(planOf(p), p.version, `bags ${p.code}`);
+  const draft = useDraft<PlanDraft>(bagPlanOf(p), p.version, `bags ${p.code}`);
   const { bags, water, drawn } = draft.draft;
   const [past, setPast] = useState<{ bags: readonly Bag[]; what: string | null }[]>([]);
   const [ahead, setAhead] = useState<(readonly Bag[])[]>([]);

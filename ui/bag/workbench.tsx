@@ -20,7 +20,7 @@ import { AdviceList } from './advice';
 import { Doses } from './doses';
 import { Board, type Handful } from './board';
 import { MeetingWater } from './meeting';
-import { Sheet } from './sheet';
+import { BagSheet } from './sheet';
 import type { PlanInHand } from './use-plan';
 import { toldOf, Weakest } from './weakest';
 
@@ -310,7 +310,7 @@ export function Workbench({
             move={(m) => handle(null, moveAnimals(bags, m))}
           />
         </div>
-        <Sheet
+        <BagSheet
           bags={bags}
           chosen={here}
           lines={p.lines}

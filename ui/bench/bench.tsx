@@ -9,14 +9,14 @@ import { useNow } from '@/ui/use-now';
 import { press as send } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { inField } from '@/ui/shell/keys';
-import { useKeys } from '@/ui/shell/wishes';
+import { useKeys } from '@/ui/shell/preferences';
 import { UnreadList } from '@/ui/consignment/unread';
 import { Concerns } from '@/ui/kit/concerns';
-import { RunningLow } from './low';
+import { RunningLow } from './low-supplies';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
 import { Rail } from './rail';
-import type { Later } from './laters';
+import type { LaterChoice } from './laters';
 import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
 import { HOUR } from '@/core/quantities/time';
@@ -61,7 +61,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     );
     setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null);
   };
-  const later = (t: Task, how: Later | null): void => {
+  const later = (t: Task, how: LaterChoice | null): void => {
     if (!t.canWait) return;
     send({ deed: 'putOff', id: t.key, later: how }, `put off ${t.title}`);
     setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null);

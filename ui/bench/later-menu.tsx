@@ -2,10 +2,18 @@
 
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { AlarmClock } from 'lucide-react';
-import { laters, type Later } from './laters';
+import { laterChoices, type LaterChoice } from './laters';
 
 /** Puts a duty off: how long is asked. */
-export function LaterMenu({ title, busy, onLater }: { title: string; busy: boolean; onLater: (l: Later) => void }) {
+export function LaterMenuItems({
+  title,
+  busy,
+  onLater,
+}: {
+  title: string;
+  busy: boolean;
+  onLater: (l: LaterChoice) => void;
+}) {
   return (
     <Menu>
       <MenuButton
@@ -21,7 +29,7 @@ export function LaterMenu({ title, busy, onLater }: { title: string; busy: boole
         modal={false}
         className="z-20 mt-1 min-w-52 border border-rule-strong bg-surface py-1"
       >
-        {laters.map(([id, words]) => (
+        {laterChoices.map(([id, words]) => (
           <MenuItem key={id}>
             <button
               className="flex min-h-9 max-md:min-h-14 w-full items-center px-3 text-left text-14 data-focus:bg-sunk"

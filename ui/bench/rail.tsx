@@ -2,7 +2,7 @@
 
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { clock } from '@/ui/format';
-import type { Later } from './laters';
+import type { LaterChoice } from './laters';
 import { Tag } from './tag';
 import type { Task } from './types';
 import { HOUR } from '@/core/quantities/time';
@@ -31,7 +31,7 @@ export function Rail(p: {
   chosen: string | null;
   busy: boolean;
   onDone: (t: Task) => void;
-  onLater: (t: Task, later: Later) => void;
+  onLater: (t: Task, later: LaterChoice) => void;
 }) {
   const heights = p.tasks.map(heightOf);
   const tops = heights.map((_, i) => heights.slice(0, i).reduce((s, h) => s + h + 8, 0));

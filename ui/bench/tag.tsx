@@ -8,7 +8,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { clock } from '@/ui/format';
 import { countdown } from '@/ui/use-now';
 import { LaterMenu } from './later';
-import type { Later } from './laters';
+import type { LaterChoice } from './laters';
 import type { Task } from './types';
 
 const two = (n: number): string => String(n).padStart(2, '0');
@@ -22,7 +22,7 @@ export interface TagProps {
   first: boolean;
   busy: boolean;
   onDone: () => void;
-  onLater: (later: Later) => void;
+  onLater: (later: LaterChoice) => void;
 }
 
 /** A job as a tag on the rail: when, what, and what a press does. */

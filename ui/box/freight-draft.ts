@@ -8,7 +8,7 @@ const shown = (x: number | undefined | null): string => (x === undefined || x ==
 const told = (x: string): number | undefined => (x.trim() === '' ? undefined : num(x));
 
 /** What the form holds, as it is typed. */
-export const draftOf = (p: P) => ({
+export const freightDraftOf = (p: P) => ({
   reference: p.booking.reference ?? '',
   paidBy: p.booking.paidBy ?? 'sender',
   tracking: p.booking.tracking ?? '',
@@ -25,7 +25,7 @@ export const draftOf = (p: P) => ({
   insured: shown(p.charges.insured),
   other: (p.charges.other ?? []).map((x) => ({ name: x.name, amount: String(x.amount), asked: x.asked })),
 });
-export type FreightDraft = ReturnType<typeof draftOf>;
+export type FreightDraft = ReturnType<typeof freightDraftOf>;
 
 const names: Readonly<Record<string, string>> = {
   reference: 'Booking reference',
@@ -44,7 +44,7 @@ export const freightLabel = (path: string): string => {
 };
 
 /** Only what was filled in; what is empty is not told. */
-export function inputOf(p: P, d: FreightDraft, version: number) {
+export function freightInputOf(p: P, d: FreightDraft, version: number) {
   const some = <T extends object>(x: T): T =>
     Object.fromEntries(Object.entries(x).filter(([, v]) => v !== undefined && v !== '')) as T;
   return {

@@ -13,8 +13,14 @@ import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { useDraft } from '@/ui/use-draft';
 import { useSave } from '@/ui/use-save';
-import { useMoney } from '@/ui/shell/wishes';
-import { draftOf, freightLabel, inputOf, type FreightDraft as Draft, type FreightProps } from './freight-draft';
+import { useMoney } from '@/ui/shell/preferences';
+import {
+  freightDraftOf,
+  freightLabel,
+  freightInputOf,
+  type FreightDraft as Draft,
+  type FreightProps,
+} from './freight-draft';
 import { Sums } from './sums';
 
 type P = FreightProps;
@@ -241,10 +247,10 @@ function ServiceWords({ service: s }: { service: P['service'] }) {
 /** Booking, scale, freight and money of a consignment: typed here, told by the carrier's row, and summed honestly. */
 export function FreightAndCosts(p: P) {
   const { save, busy, problems } = useSave();
-  const keeping = useDraft(draftOf(p), p.version, `freight ${p.code}`);
+  const keeping = useDraft(freightDraftOf(p), p.version, `freight ${p.code}`);
   const { draft: d, setDraft, version, dirty, kept, reset } = keeping;
   const send = (draft: Draft, on: number | null): void =>
-    void save((press) => saveFreight(press, inputOf(p, draft, on ?? p.version)), kept);
+    void save((press) => saveFreight(press, freightInputOf(p, draft, on ?? p.version)), kept);
   const set = (x: Partial<Draft>): void => setDraft((now) => ({ ...now, ...x }));
   const text = (key: 'reference' | 'tracking' | 'depotCode', label: string) => (
     <TextField

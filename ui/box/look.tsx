@@ -68,7 +68,7 @@ function Bag({
 }
 
 /** The packed box as a thing that can be turned: open towards whoever looks, lid packs hovering where they are taped. */
-export function Look({ v }: { v: BoxView }) {
+export function BoxIn3d({ v }: { v: BoxView }) {
   const [w, d, h] = v.type.insideCm;
   const t = v.type.wallCm;
   const lined = v.liningCm;

@@ -5,7 +5,7 @@ import { findBoxes } from '@/server/box/actions';
 import type { BoxSetRow } from '@/server/box/boxes';
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import { useMoney } from '@/ui/shell/wishes';
+import { useMoney } from '@/ui/shell/preferences';
 import type { useSave } from '@/ui/use-save';
 
 /** Other boxes of the shelf for the same bags, least to pay for first; nothing changes until one is taken. */

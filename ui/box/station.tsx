@@ -11,7 +11,7 @@ import type { BoxStationView, BoxView } from '@/server/box/view';
 import { StateMark } from '@/ui/drawings/state-mark';
 import dynamic from 'next/dynamic';
 import type { FreightView } from '@/server/box/freight-view';
-import { useMoney } from '@/ui/shell/wishes';
+import { useMoney } from '@/ui/shell/preferences';
 import { Floor } from './floor';
 import { FillOrder } from './fill';
 import { OtherBoxes } from './sets';
@@ -27,7 +27,7 @@ const FreightAndCosts = dynamic(() => import('./freight').then((m) => m.FreightA
 });
 
 /** Three dimensions come when they are asked for. */
-const Look = dynamic(() => import('./look').then((m) => m.Look), {
+const Look = dynamic(() => import('./look').then((m) => m.BoxIn3d), {
   ssr: false,
   loading: () => <div className="h-[340px] w-full max-w-[390px] bg-sunk" />,
 });

@@ -1,7 +1,7 @@
 import type { FreightView } from '@/server/box/freight-view';
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import { useMoney } from '@/ui/shell/wishes';
+import { useMoney } from '@/ui/shell/preferences';
 
 /** Two sums side by side: what it costs, and what is asked. */
 export function Sums({ p }: { p: FreightView & { code: string } }) {

@@ -1,8 +1,8 @@
 import QRCode from 'qrcode';
 import { useState } from 'react';
-import { foundOf, happened, isEmptied, remark, waiting } from '@/core/card/kept';
+import { reportOf, happened, isCardBagEmptied, remark, waiting } from '@/core/card/card-record';
 import { foundParts } from '@/core/consignment/found-file';
-import { actualOf, standing } from '@/core/consignment/standing';
+import { projectFacts, unstruck } from '@/core/consignment/project-facts';
 import { Remark } from './look';
 import { useHere } from './words';
 
@@ -50,7 +50,7 @@ function GoesBack() {
   const { data, w, told, photos } = useHere();
   const [codes, setCodes] = useState(false);
   const [copied, setCopied] = useState(false);
-  const found = () => foundOf(told, data, photos, Date.now());
+  const found = () => reportOf(told, data, photos, Date.now());
   const name = `${data.code}-found.json`;
   const file = (): File => new File([JSON.stringify(found())], name, { type: 'application/json' });
   const save = (): void => {
@@ -103,11 +103,11 @@ function GoesBack() {
 /** What came of it, in one look. */
 export function End() {
   const { data, w, p, told, tell, now, figure, clock } = useHere();
-  const actual = actualOf(told);
+  const actual = projectFacts(told);
   const left = waiting(told, data, now);
-  const finished = standing(told.events).findLast((e) => e.kind === 'released');
+  const finished = unstruck(told.events).findLast((e) => e.kind === 'released');
   const upTo = actual.openedAt ?? actual.arrivedAt;
-  const note = standing(told.observations).findLast((o) => o.quantity === 'note' && o.subject.kind === 'consignment');
+  const note = unstruck(told.observations).findLast((o) => o.quantity === 'note' && o.subject.kind === 'consignment');
   const dead = actual.bags.some((b) => (b.dead ?? 0) > 0);
   return (
     <section aria-label={w.end.title}>
@@ -134,7 +134,7 @@ export function End() {
             return (
               <tr key={b.id}>
                 <th scope="row">
-                  {b.id} {isEmptied(told, b) && <small>{w.page.noneAlive}</small>}
+                  {b.id} {isCardBagEmptied(told, b) && <small>{w.page.noneAlive}</small>}
                 </th>
                 <td>
                   {n(r?.alive, 0)} <small>/ {b.animals}</small>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { doubtsOf, type Expected } from '@/core/consignment/doubt';
+import { doubtsOf, type Expected } from '@/core/consignment/plausibility';
 import { counts, quantities, unbelieved, type BagFigure } from '@/core/measurement/quantities';
 import { useHere } from './words';
 

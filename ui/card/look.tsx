@@ -1,14 +1,14 @@
 import { useRef, useState } from 'react';
 import type { CardBag } from '@/core/card/data';
-import { isEmptied, happened, look, read, remark } from '@/core/card/kept';
+import { isCardBagEmptied, happened, look, read, remark } from '@/core/card/card-record';
 import { atHour } from '@/core/acclimation/opened';
 import type { Subject } from '@/core/consignment/facts';
 import { counts, sampledFigures, waterFigures, type BagFigure } from '@/core/measurement/quantities';
-import type { Expected } from '@/core/consignment/doubt';
+import type { Expected } from '@/core/consignment/plausibility';
 import { SEA_FROM } from '@/core/fish/water';
 import { seenOf } from '@/core/consignment/seen-signs';
-import { pathOf, signIds, signs, signsNow, type SignId } from '@/core/consignment/signs';
-import { actualOf, airIn, standing } from '@/core/consignment/standing';
+import { pathOf, signIds, arrivalSigns, signsNow, type SignId } from '@/core/consignment/signs';
+import { projectFacts, airIn, unstruck } from '@/core/consignment/project-facts';
 import { foretoldOf, tankNow } from '@/core/card/lanes';
 import { Figure } from './fields';
 import { pictureText } from './store';
@@ -25,7 +25,7 @@ function Signs({ subject }: { subject: Subject & { kind: 'bag' | 'box' } }) {
         <div key={String(packed)} className="chips">
           {packed && <small>{w.film.packed}</small>}
           {signIds
-            .filter((s) => signs[s].of === subject.kind && 'packed' in signs[s] === packed)
+            .filter((s) => arrivalSigns[s].of === subject.kind && 'packed' in arrivalSigns[s] === packed)
             .map((s: SignId) => (
               <button
                 key={s}
@@ -101,9 +101,9 @@ const localTime = (ms: number, zone: string): string =>
   new Intl.DateTimeFormat('sv-SE', { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(ms);
 
 /** The box: when it came, what is seen in it before any bag is touched. */
-export function Box() {
+export function CardBox() {
   const { data, w, p, told, tell, now, clock } = useHere();
-  const { arrivedAt } = actualOf(told);
+  const { arrivedAt } = projectFacts(told);
   return (
     <section aria-label={w.box.title}>
       <h2>{w.box.title}</h2>
@@ -173,7 +173,7 @@ const waterFields = (sea: boolean): BagFigure[] => [
 /** Figures of a bag, each in its field. */
 function Read({ bag, figures, expected }: { bag: CardBag; figures: readonly BagFigure[]; expected: Expected }) {
   const { told, tell } = useHere();
-  const reading = actualOf(told).bags.find((r) => r.bagId === bag.id);
+  const reading = projectFacts(told).bags.find((r) => r.bagId === bag.id);
   return (
     <div className="figures">
       {figures.map((k) => (
@@ -194,11 +194,11 @@ function Read({ bag, figures, expected }: { bag: CardBag; figures: readonly BagF
 function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
   const { data, w, told, tell, figure, now } = useHere();
   const subject = { kind: 'bag' as const, id: bag.id };
-  const reading = actualOf(told).bags.find((r) => r.bagId === bag.id);
+  const reading = projectFacts(told).bags.find((r) => r.bagId === bag.id);
   const seen = signsNow(seenOf(told.observations, 'bag', bag.id));
   const path = pathOf(seen, bag.sedated);
   const f = foretoldOf(data, bag);
-  const arrivedAt = actualOf(told).arrivedAt;
+  const arrivedAt = projectFacts(told).arrivedAt;
   const hours = ((arrivedAt ? now : data.arriveMs) - data.sealMs) / 3600_000;
   const [t, pH] = [atHour(f.curves, f.curves.tempC, hours), atHour(f.curves, f.curves.pH, hours)];
   const sea = f.salinity >= SEA_FROM;
@@ -208,7 +208,7 @@ function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
     bag.animals >= data.assumptions.sampledFromAnimals || sampledFigures.some((k) => reading?.[k] != null);
   const counted = counts.some((k) => reading?.[k] != null);
   const sum = counts.reduce((n, k) => n + (reading?.[k] ?? 0), 0);
-  const note = standing(told.observations).findLast(
+  const note = unstruck(told.observations).findLast(
     (o) => o.quantity === 'note' && o.subject.kind === 'bag' && o.subject.id === bag.id,
   );
   return (
@@ -219,7 +219,7 @@ function Bag({ bag, first }: { bag: CardBag; first: boolean }) {
           {bag.kinds.map((k) => `${k.count} ${k.name}`).join(', ')}
           <small>
             {w.film.computed(figure(t, 1), figure(pH, 1))}
-            {isEmptied(told, bag) && `, ${w.page.noneAlive}`}
+            {isCardBagEmptied(told, bag) && `, ${w.page.noneAlive}`}
           </small>
         </span>
         <i aria-hidden className={counted || reading ? 'done' : 'ahead'} />
@@ -315,7 +315,7 @@ export function Tanks() {
         const tank = tankNow(data, told, name);
         const sea = tank.salinity >= SEA_FROM;
         const subject = { kind: 'tank' as const, id: name };
-        const read1 = actualOf(told).tanks[name];
+        const read1 = projectFacts(told).tanks[name];
         const fields = waterFigures.filter(
           (k) => k !== 'tanMgNL' && (sea ? k !== 'ghDgh' : k !== 'salinity' || tank.salinity > 1),
         );

@@ -2,13 +2,13 @@ import { useEffect, useState } from 'react';
 import { createRoot } from 'react-dom/client';
 import { cardOf, type CardData } from '@/core/card/data';
 import { languageIds, languageNames, type Language } from '@/core/consignment/languages';
-import { actualOf } from '@/core/consignment/standing';
+import { projectFacts } from '@/core/consignment/project-facts';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
 import { End } from './end';
-import { Bags, Box, Tanks } from './look';
+import { Bags, CardBox, Tanks } from './look';
 import { Runs } from './run';
 import { useClock, useStore } from './store';
-import { Ways } from './ways';
+import { CardMethods } from './methods';
 import { HereContext, hereOf, useHere } from './words';
 
 const THEME = 'kindly-card:theme';
@@ -23,7 +23,7 @@ const themeKept = (): boolean => {
 /** The way of the bags as a tape: kraft means time, deep what is past. */
 function Journey() {
   const { data, w, told, now, clock } = useHere();
-  const came = actualOf(told).arrivedAt;
+  const came = projectFacts(told).arrivedAt;
   const arrive = came ? Date.parse(came) : data.arriveMs;
   const end = Math.max(data.openMs, arrive) + 2 * 3600_000;
   const at = (ms: number): string => `${Math.min(100, Math.max(0, ((ms - data.sealMs) / (end - data.sealMs)) * 100))}%`;
@@ -102,12 +102,12 @@ function Card({ data }: { data: CardData }) {
         <Runs />
         <div className="cols">
           <div>
-            <Box />
+            <CardBox />
             <Bags />
           </div>
           <div>
             <Tanks />
-            <Ways />
+            <CardMethods />
             <End />
           </div>
         </div>

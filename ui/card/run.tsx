@@ -4,14 +4,14 @@ import {
   done,
   groupsIn,
   lastPress,
-  oneMore,
+  addRound,
   pause,
-  positionOf,
+  cardPosition,
   readAgain,
   stepBack,
   stop,
   type CardRun,
-} from '@/core/card/kept';
+} from '@/core/card/card-record';
 import { cardCourse } from '@/core/card/lanes';
 import { stepText, type StepText } from '@/core/card/words';
 import { bagNames } from '@/core/acclimation/lanes';
@@ -51,7 +51,7 @@ function textOf({ data, told }: Here, run: CardRun, i: number): StepText {
 
 /** The sequence as a tape: what is past is deep, hands are dots. */
 function Tape({ run, now }: { run: CardRun; now: number }) {
-  const at = positionOf(run, now);
+  const at = cardPosition(run, now);
   const all = run.steps.reduce((n, s) => n + s.minutes, 0) || 1;
   const step = run.steps[at.index];
   const inStep = step ? Math.min(step.minutes, Math.max(0, (now - at.startedAtMs) / 60_000)) : 0;
@@ -69,7 +69,7 @@ function Tape({ run, now }: { run: CardRun; now: number }) {
 function RunLane({ run }: { run: CardRun }) {
   const here = useHere();
   const { w, p, now, tell, figure } = here;
-  const at = positionOf(run, now);
+  const at = cardPosition(run, now);
   const step = run.steps[at.index];
   const [title, detail, caution] = textOf(here, run, at.index);
   const [next] = textOf(here, run, at.index + 1);
@@ -158,7 +158,7 @@ function RunLane({ run }: { run: CardRun }) {
             </button>
           )}
           {step && !goes && withExtraRound(run.steps) && (
-            <button type="button" onClick={() => tell((t, ms) => oneMore(t, run.id, ms))}>
+            <button type="button" onClick={() => tell((t, ms) => addRound(t, run.id, ms))}>
               {w.run.round}
             </button>
           )}
@@ -201,7 +201,7 @@ function alarm(sound: AudioContext | null): void {
 function useAlarms(runs: readonly CardRun[], now: number, sound: AudioContext | null): void {
   const before = useRef<Map<string, number> | null>(null);
   useEffect(() => {
-    const at = new Map(runs.map((r) => [r.id, positionOf(r, now).index]));
+    const at = new Map(runs.map((r) => [r.id, cardPosition(r, now).index]));
     const was = before.current;
     before.current = at;
     if (!was) return;
@@ -229,10 +229,10 @@ export function Runs() {
     if (told.runs.length > begun.current) top.current?.scrollIntoView({ block: 'start' });
     begun.current = told.runs.length;
   }, [told.runs.length]);
-  const going = told.runs.filter((r) => !positionOf(r, now).finished);
+  const going = told.runs.filter((r) => !cardPosition(r, now).finished);
   useAlarms(told.runs, now, sound);
   if (told.runs.length === 0) return null;
-  const over = told.runs.filter((r) => positionOf(r, now).finished);
+  const over = told.runs.filter((r) => cardPosition(r, now).finished);
   return (
     <section ref={top} className="runs" aria-label={w.run.title}>
       <p className="beside">

@@ -1,7 +1,7 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import { useEffect, useRef, useState } from 'react';
 import type { CardData } from '@/core/card/data';
-import { nothingTold, settled, type Told } from '@/core/card/kept';
+import { nothingTold, settled, type CardRecord } from '@/core/card/card-record';
 import type { FoundPhoto } from '@/core/consignment/found-file';
 import { smallPicture } from '@/ui/small-picture';
 
@@ -16,7 +16,7 @@ const keyOf = (data: CardData, what: string): string => `kindly-card:${data.id}:
 /** What is kept, with the instant it was: of two places the newer one counts. */
 interface Kept {
   at: number;
-  told: Told;
+  told: CardRecord;
   photos: FoundPhoto[];
 }
 
@@ -52,12 +52,12 @@ const writtenDown = async (key: string): Promise<Kept | null> =>
   ((await (await database())?.get(STORE, key).catch(() => null)) as Kept | undefined) ?? null;
 
 export interface Store {
-  told: Told;
+  told: CardRecord;
   photos: FoundPhoto[];
   /** Whether what is told is kept. */
   keeps: boolean;
   /** Every change is kept before it is shown. */
-  tell: (change: (t: Told, nowMs: number) => Told) => void;
+  tell: (change: (t: CardRecord, nowMs: number) => CardRecord) => void;
   /** Adds a picture; false where no more fit. */
   addPhoto: (p: FoundPhoto) => boolean;
   dropPhoto: (at: string) => void;

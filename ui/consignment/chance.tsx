@@ -1,5 +1,6 @@
 'use client';
 
+import { Term } from '@/ui/kit/term';
 import type { Job } from '@/core/evaluate/job';
 import { expectedWords, wholePercent } from '@/core/quantities/words';
 import { useEvaluation } from '@/ui/use-evaluation';
@@ -55,7 +56,8 @@ export function Chance({
           {'; '}
         </>
       )}
-      <span className="num">{safe}</span> of <span className="num">{runs}</span> simulated trips good
+      <span className="num">{safe}</span> of <span className="num">{runs}</span>{' '}
+      <Term of="simulated trip">simulated trips</Term> good
     </p>
   );
 }

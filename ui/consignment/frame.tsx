@@ -27,7 +27,7 @@ const ConsignmentMenu = dynamic(() => import('./menu').then((m) => m.Consignment
 const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
 
 /** Heading, ribbon and stations over the one that is open. */
-export function Frame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
+export function ShipmentFrame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
   const open = useSelectedLayoutSegment() ?? '';
   useLookAgain(v.oddsFollow, v);
   // Two stations say theirs with their ways out.

@@ -1,5 +1,6 @@
+import { Term } from '@/ui/kit/term';
 import type { Factor } from '@/core/bag/slack';
-import type { Severity } from '@/core/concerns/found';
+import type { Severity } from '@/core/concerns/severity';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { OVER, factorWords, hoursMinutes, slackWords } from '@/ui/format';
 
@@ -48,7 +49,9 @@ export function Heading({ code, line1, line2, overall, worst, problem, oddsFollo
               data-worst-h={overall.worstSlackH ?? 'none'}
               data-odds={oddsFollow ? 'follow' : 'told'}
             >
-              <span className="mr-3.5 font-head text-15 font-semibold">Margin</span>
+              <span className="mr-3.5 font-head text-15 font-semibold">
+                <Term of="margin">Margin</Term>
+              </span>
               {s ? (
                 <>
                   <span className="num big">

@@ -5,7 +5,8 @@ import { FilePick } from '@/ui/kit/file-pick';
 import { importConsignment } from '@/server/consignment/actions';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import { OtherProblems } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -26,7 +27,7 @@ export function ImportFile() {
     );
   const take = async (f: File): Promise<void> => {
     setAsked(null);
-    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
+    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f.size).problems);
     send((await readFileText(f)).text, 'ask');
   };
   return (

@@ -1,3 +1,4 @@
+import { Term } from '@/ui/kit/term';
 import { ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { Link } from '@/ui/kit/link';
@@ -26,10 +27,11 @@ export function ConsignmentList({
   counts,
   zone,
 }: ConsignmentListView) {
+  const arrivals = shelf === 'arrivals' && !find;
   return (
     <>
       <section className="chead relative flex-wrap gap-y-2 py-2">
-        <h1 className="mr-auto">Shipments</h1>
+        <h1 className="mr-auto">{arrivals ? 'Arrivals' : 'Shipments'}</h1>
         <form className="find" role="search" action="/consignments">
           <input name="find" defaultValue={find} placeholder="Find a shipment" aria-label="Find a shipment" />
         </form>
@@ -38,12 +40,19 @@ export function ConsignmentList({
           <a className="btn" href="/consignments/export" download>
             <Download size={16} aria-hidden="true" /> Export
           </a>
-          <ButtonLink href="/consignments/new" tone="go">
-            New shipment
-          </ButtonLink>
+          {!arrivals && (
+            <ButtonLink href="/consignments/new" tone="go">
+              New shipment
+            </ButtonLink>
+          )}
         </OwnerOnly>
+        {arrivals && (
+          <ButtonLink href="/arrivals/new" tone="go">
+            New arrival
+          </ButtonLink>
+        )}
       </section>
-      <Tabs at="/consignments" />
+      {!arrivals && <Tabs at="/consignments" />}
       <section className="work">
         <p className="no-print mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 text-13">
           {find ? (
@@ -54,18 +63,21 @@ export function ConsignmentList({
               </Link>
             </>
           ) : (
-            shelves.map(([id, label]) => (
-              <Link
-                key={id}
-                href={at({ show: id })}
-                aria-current={id === shelf ? 'page' : undefined}
-                className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
-              >
-                {label}
-                {'\u00a0'}
-                <span className="u num">{counts[id].toLocaleString('en')}</span>
-              </Link>
-            ))
+            !arrivals &&
+            shelves
+              .filter(([id]) => id !== 'arrivals')
+              .map(([id, label]) => (
+                <Link
+                  key={id}
+                  href={at({ show: id })}
+                  aria-current={id === shelf ? 'page' : undefined}
+                  className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
+                >
+                  {label}
+                  {'\u00a0'}
+                  <span className="u num">{counts[id].toLocaleString('en')}</span>
+                </Link>
+              ))
           )}
         </p>
         <UnreadList unread={unread} />
@@ -78,9 +90,15 @@ export function ConsignmentList({
               <th>Animals</th>
               <th>Drop-off</th>
               <th>Stage</th>
-              <th className="r">Margin</th>
-              <th className="r">Bad case (1 in 10)</th>
-              <th>Limited by</th>
+              <th className="r">
+                <Term of="margin">Margin</Term>
+              </th>
+              <th className="r">
+                <Term of="bad case">Bad case (1 in 10)</Term>
+              </th>
+              <th>
+                <Term of="limited by">Limited by</Term>
+              </th>
             </>
           }
         >

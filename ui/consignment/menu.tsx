@@ -8,7 +8,7 @@ import { Link } from '@/ui/kit/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button, ButtonLink } from '@/ui/kit/button';
-import { useMe } from '@/ui/shell/wishes';
+import { useMe } from '@/ui/shell/preferences';
 import { useSave } from '@/ui/use-save';
 
 interface MenuProps {

@@ -1,6 +1,6 @@
 import { Link } from '@/ui/kit/link';
 import { StateMark } from '@/ui/drawings/state-mark';
-import { useOpenStations } from '@/ui/shell/wishes';
+import { useOpenStations } from '@/ui/shell/preferences';
 
 const names: Record<string, string> = {
   order: 'Order',

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMoney } from '@/ui/shell/wishes';
+import { useMoney } from '@/ui/shell/preferences';
 import { Table } from '@/ui/kit/table';
 import { Button } from '@/ui/kit/button';
 import { hold, moveDay, release } from '@/server/day/actions';
@@ -8,17 +8,17 @@ import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { FastStationView } from '@/server/day/view';
 import { wholePercent } from '@/core/quantities/words';
-import type { DayOption, Verdict } from '@/core/choose/days';
+import type { DayOption, DayVerdict } from '@/core/choose/days';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayMonth, slackWords } from '@/ui/format';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
-import { DayWeather } from './weather';
+import { WeatherChart } from './weather';
 
 const RUNS = 200;
-const marks: Record<Verdict, 'fine' | 'watch' | 'stop'> = { go: 'fine', care: 'watch', hold: 'stop' };
-const words: Record<Verdict, string> = { go: 'go', care: 'with care', hold: 'hold' };
-const ground: Record<Verdict, string> = { go: 'bg-fine-pale', care: 'bg-watch-pale', hold: 'bg-stop-pale' };
+const marks: Record<DayVerdict, 'fine' | 'watch' | 'stop'> = { go: 'fine', care: 'watch', hold: 'stop' };
+const words: Record<DayVerdict, string> = { go: 'go', care: 'with care', hold: 'hold' };
+const ground: Record<DayVerdict, string> = { go: 'bg-fine-pale', care: 'bg-watch-pale', hold: 'bg-stop-pale' };
 
 export type DayPickerProps = NonNullable<FastStationView['days']> & { code: string; version: number };
 
@@ -103,7 +103,7 @@ function Grid({
       }
     >
       {p.job.consignment.forecast && (
-        <DayWeather
+        <WeatherChart
           forecast={p.job.consignment.forecast}
           from={p.job.consignment.sender.place.name}
           to={p.there.name}

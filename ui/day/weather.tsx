@@ -2,7 +2,7 @@
 
 import type { Forecast } from '@/core/consignment/schema';
 import { midnightOf } from '@/core/weather/days';
-import { seriesOf, weatherAt } from '@/core/weather/forecast';
+import { weatherSeries, weatherAt } from '@/core/weather/forecast';
 import { HOUR } from '@/core/quantities/time';
 
 const HEIGHT = 96;
@@ -16,7 +16,7 @@ interface Line {
 }
 
 /** Air at both ends over the days of the table under it, on one scale; broken where the forecast does not reach. */
-export function DayWeather({
+export function WeatherChart({
   forecast,
   from,
   to,
@@ -32,7 +32,7 @@ export function DayWeather({
   const ends = from === to ? [from] : [from, to];
   const starts = days.map((d) => midnightOf(d, zone));
   const samples = ends.map((name) => {
-    const series = seriesOf(forecast, name);
+    const series = weatherSeries(forecast, name);
     return series
       ? starts.flatMap((ms, day) =>
           Array.from({ length: SAMPLES }, (_, i) => ({

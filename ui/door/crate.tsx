@@ -1,5 +1,5 @@
 /** A crate with its lid a hand wide open: the mark of the house, where somebody comes in. */
-export function Crate() {
+export function CrateDrawing() {
   return (
     <svg viewBox="0 0 72 64" className="h-16 w-[72px] shrink-0" aria-hidden="true">
       <path d="M6 20 40 6l26 8-32 14Z" fill="var(--kraft-pale)" stroke="var(--kraft-ink)" strokeWidth="1.6" />

@@ -4,8 +4,8 @@ import { useState, type FormEvent, type ReactNode } from 'react';
 import type { DoorView } from '@/server/room/door-view';
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { goWhole } from '@/ui/go-whole';
-import { Crate } from './crate';
-import { Whole } from './whole';
+import { CrateDrawing } from './crate';
+import { Whole } from './phone-setup';
 
 interface Answer {
   ok: boolean;
@@ -18,7 +18,7 @@ function Shell({ house, children }: { house: string; children: ReactNode }) {
   return (
     <section className="mx-auto grid min-h-[80vh] w-full max-w-[560px] content-start gap-5 px-4 pb-10 pt-6">
       <header className="flex items-center gap-4">
-        <Crate />
+        <CrateDrawing />
         <div>
           <p className="text-15 text-ink-2">Kindly Crate</p>
           <h1 className="text-28 font-extrabold">{house}</h1>

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Clash } from '@/ui/draft';
-import { Meanwhile } from '@/ui/records/meanwhile';
+import { Meanwhile } from '@/ui/records/merge';
 import type { DraftKeeping } from '@/ui/use-draft';
 import { DraftLine } from './draft-line';
 

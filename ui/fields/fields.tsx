@@ -4,7 +4,7 @@ import { useId, useState, type ReactNode } from 'react';
 import type { Problem } from '@/core/consignment/outcome';
 import { inOurUnit, inUsUnits } from '@/records/typed';
 import { problemAt } from '@/ui/use-save';
-import { useMeasures, useUnits } from '@/ui/shell/wishes';
+import { useMeasures, useUnits } from '@/ui/shell/preferences';
 
 interface Common {
   label: ReactNode;

@@ -1,20 +1,5 @@
-import type { Problem } from '@/core/consignment/outcome';
-
-/** What is larger is no list, forecast or consignment; the server says the same. */
-export const LARGEST_FILE = 3_000_000;
-
-/** A picture may be larger; the server says the same. */
-export const LARGEST_PHOTO = 15_000_000;
-
 /** A text on its way to the server: as a file, since as plain text no more than a million characters are read. */
 export const sent = (text: string): Blob => new Blob([text], { type: 'text/plain' });
-
-export const tooLarge = (file: File): Problem[] => [
-  {
-    path: 'file',
-    message: `This file has ${(file.size / 1e6).toFixed(0)} MB; the limit is 3 MB. Nothing was changed.`,
-  },
-];
 
 /** The text of a file, and in which writing it was where that was not the usual one. */
 export interface ReadText {
@@ -27,7 +12,7 @@ export interface ReadText {
  * Reads a file as spreadsheets of every age write it: UTF-8, UTF-16 with its mark, else the old Western writing
  * (windows-1252, which holds Latin-1).
  */
-export function textOf(bytes: Uint8Array): ReadText {
+export function readText(bytes: Uint8Array): ReadText {
   const [a, b] = bytes;
   const decoded = (writing: string): string => new TextDecoder(writing).decode(bytes);
   if (a === 0xff && b === 0xfe) return { text: decoded('utf-16le'), said: 'Read as UTF-16.' };
@@ -39,4 +24,4 @@ export function textOf(bytes: Uint8Array): ReadText {
   }
 }
 
-export const readFileText = async (file: File): Promise<ReadText> => textOf(new Uint8Array(await file.arrayBuffer()));
+export const readFileText = async (file: File): Promise<ReadText> => readText(new Uint8Array(await file.arrayBuffer()));

@@ -7,7 +7,7 @@ import type { Problem } from '@/core/consignment/outcome';
 import { FieldShell } from './fields';
 
 /** "7", "745", "7.45", "19:45" as 07:00, 07:45, 19:45; what cannot be a time of day stays as typed. */
-export function clockOf(text: string): string {
+export function parseClock(text: string): string {
   const m = /^\s*(\d{1,2})(?:[:.h]?(\d{2}))?\s*$/.exec(text);
   if (!m || Number(m[1]) > 23 || Number(m[2] ?? 0) > 59) return text.trim();
   return `${m[1]!.padStart(2, '0')}:${m[2] ?? '00'}`;
@@ -41,7 +41,7 @@ function Clock({
       value={typed ?? value}
       onChange={(e) => {
         setTyped(e.target.value);
-        onChange(clockOf(e.target.value));
+        onChange(parseClock(e.target.value));
       }}
       onBlur={() => setTyped(null)}
     />

@@ -1,5 +1,5 @@
 import { defaultAssumptions, type Assumptions } from '@/core/catalogue/assumptions';
-import { guessOf, someFish, type Kept } from '@/core/consignment/assume';
+import { guessOf, someFish, type KeptSpecies } from '@/core/consignment/assume';
 import type { Water } from '@/core/consignment/schema';
 import { toldFigures } from '@/core/measurement/quantities';
 import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/quantities';
@@ -35,14 +35,18 @@ export const typedOver = (w: WaterDraft, k: string, v: string): WaterDraft => ({
 export const waterExpected = (
   k: WaterFigure,
   w: WaterDraft,
-  kept: Kept = someFish,
+  kept: KeptSpecies = someFish,
   a: Assumptions = defaultAssumptions,
 ): string => `${round(k, guessOf(k, waterOf(w), kept, a).value)}?`;
 
 const round = (k: WaterFigure, v: number): string => String(Number(v.toFixed(quantities[k].digits)));
 
 /** What is told beside a water that nobody measured; null where it was. */
-export function guessedWords(w: WaterDraft, kept: Kept = someFish, a: Assumptions = defaultAssumptions): string | null {
+export function guessedWords(
+  w: WaterDraft,
+  kept: KeptSpecies = someFish,
+  a: Assumptions = defaultAssumptions,
+): string | null {
   const parts = waterFigures.flatMap((k) => {
     if (typedIn(w, k)) return [];
     const { label, unit } = quantities[k];

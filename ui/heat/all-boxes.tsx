@@ -9,7 +9,7 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { one, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import { useCurrencySign } from '@/ui/shell/wishes';
+import { useCurrencySign } from '@/ui/shell/preferences';
 import { useEvaluation } from '@/ui/use-evaluation';
 import type { useSave } from '@/ui/use-save';
 import type { HeatStationProps } from './props';

@@ -1,9 +1,9 @@
-import type { Fan } from '@/core/engine/fan';
+import type { Fan } from '@/core/engine/percentiles';
 import type { BoxReading } from '@/core/evaluate/box-reading';
 import { clock, one, weekday } from '@/ui/format';
 import { LEFT, RIGHT, ribbonScale } from '@/ui/ribbon/scale';
 import { Looked, scrubbing } from '@/ui/ribbon/scrub';
-import { Borne } from './borne';
+import { Borne } from './stress-used';
 import type { HeatOption, HeatStationProps } from './props';
 
 const TOP = 34;

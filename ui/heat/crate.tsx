@@ -8,7 +8,7 @@ import { packPlaces, type PackPlace } from '@/core/catalogue/making';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import type { HeatStationProps } from './props';
-import { moved, oneMore } from './tray';
+import { moved, addPack } from './tray';
 
 const placeWords: Record<PackPlace, string> = {
   lid: 'under the lid',
@@ -225,7 +225,7 @@ function Entry({
 }
 
 /** The pack tray and the drawn box: packs are dragged, carried by keys, or added and placed with a press. */
-export function Crate({
+export function HeatCrate({
   p,
   set,
   busy,
@@ -252,7 +252,7 @@ export function Crate({
         if (!from || !over) return;
         const to = over.id as PackPlace;
         setOpen(null);
-        if (from.at === null) change(oneMore(set, from.packId, 1, to));
+        if (from.at === null) change(addPack(set, from.packId, 1, to));
         else if (from.at !== to) change(moved(set, { packId: from.packId, from: from.at, to, count: 1 }));
       }}
     >
@@ -314,7 +314,7 @@ export function Crate({
               className="!px-3"
               aria-label={`One ${t.name} less`}
               disabled={busy || count(t.id) === 0}
-              onClick={() => change(oneMore(set, t.id, -1))}
+              onClick={() => change(addPack(set, t.id, -1))}
             >
               −
             </Button>
@@ -325,7 +325,7 @@ export function Crate({
               className="!px-3"
               aria-label={`One ${t.name} more`}
               disabled={busy || count(t.id) >= 6}
-              onClick={() => change(oneMore(set, t.id, 1))}
+              onClick={() => change(addPack(set, t.id, 1))}
             >
               +
             </Button>

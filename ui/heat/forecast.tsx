@@ -4,7 +4,8 @@ import { Button } from '@/ui/kit/button';
 import { FilePick } from '@/ui/kit/file-pick';
 import { importForecast, refreshForecast, typeForecast } from '@/server/heat/actions';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import type { ForecastView } from '@/server/heat/forecast-view';
 import type { Outcome, Problem } from '@/core/consignment/outcome';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -30,7 +31,7 @@ export function ForecastPanel(p: Props) {
   const take = async (chosen: File | undefined): Promise<void> => {
     setSaid('');
     if (!chosen) return;
-    if (chosen.size > LARGEST_FILE) return p.setProblems(tooLarge(chosen));
+    if (chosen.size > LARGEST_FILE) return p.setProblems(tooLarge(chosen.size).problems);
     const text = (await readFileText(chosen)).text;
     await save(
       (press) => importForecast(press, p.code, sent(text), chosen.name),

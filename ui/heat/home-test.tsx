@@ -5,7 +5,8 @@ import type { Assumptions } from '@/core/catalogue/assumptions';
 import { fitTest, readingsFromText, testProblem, type HomeTest as Test, type TestResult } from '@/core/heat/home-test';
 import { saveTest } from '@/server/heat/actions';
 import { num, NumberField, SelectField } from '@/ui/fields/fields';
-import { LARGEST_FILE, readFileText } from '@/ui/fields/file';
+import { LARGEST_FILE } from '@/core/consignment/file-size';
+import { readFileText } from '@/ui/fields/file';
 import { Button } from '@/ui/kit/button';
 import { useEvaluation } from '@/ui/use-evaluation';
 import type { useSave } from '@/ui/use-save';
@@ -113,7 +114,7 @@ function Lift({
 }
 
 /** A box, or a pack, tested at home: a bottle of water in the closed box, read for some hours; what comes of it is kept as the house's own figure. */
-export function HomeTest({
+export function HomeTestPanel({
   p,
   a,
   save,

@@ -12,7 +12,7 @@ import { Button } from '@/ui/kit/button';
 import { useAnswer } from '@/ui/use-answer';
 import type { useSave } from '@/ui/use-save';
 import type { HeatStationProps } from './props';
-import { jointMoved, legsNow, parted, SNAP_H, without, type Leg } from './road';
+import { jointMoved, legsNow, parted, SNAP_H, without, type HandSetLeg } from './road';
 
 const placeWords = { origin: 'at the origin', between: 'between', destination: 'at the destination' } as const;
 
@@ -22,7 +22,7 @@ function Strip({
   p,
   move,
 }: {
-  legs: readonly Leg[];
+  legs: readonly HandSetLeg[];
   p: HeatStationProps;
   move: (i: number, byH: number) => void;
 }) {
@@ -82,13 +82,13 @@ function Row({
   add,
   remove,
 }: {
-  l: Leg;
+  l: HandSetLeg;
   i: number;
   last: boolean;
   endMs: number;
   zone: string;
   problems: readonly Problem[];
-  set: (to: Partial<Leg>) => void;
+  set: (to: Partial<HandSetLeg>) => void;
   add: () => void;
   remove: (() => void) | null;
 }) {
@@ -100,7 +100,7 @@ function Row({
         path={`legs.${i}.kind`}
         problems={problems}
         value={l.kind}
-        onChange={(v) => set({ kind: v as Leg['kind'], label: '' })}
+        onChange={(v) => set({ kind: v as HandSetLeg['kind'], label: '' })}
         options={Object.entries(legWords)}
       />
       <TextField
@@ -115,7 +115,7 @@ function Row({
         label={`Leg ${i + 1}, weather`}
         path={`legs.${i}.at`}
         value={l.at}
-        onChange={(v) => set({ at: v as Leg['at'] })}
+        onChange={(v) => set({ at: v as HandSetLeg['at'] })}
         options={Object.entries(placeWords)}
       />
       <NumberField
@@ -135,7 +135,7 @@ function Row({
         problems={problems}
         value={l.heldC === undefined ? '' : String(l.heldC)}
         expected="as planned"
-        onChange={(v) => set({ heldC: v.trim() === '' ? undefined : num(v) } as Partial<Leg>)}
+        onChange={(v) => set({ heldC: v.trim() === '' ? undefined : num(v) } as Partial<HandSetLeg>)}
       />
       <span className="num self-center text-13 text-ink-2">
         {last ? 'until ' : 'to '}
@@ -163,13 +163,13 @@ export function Legs({
   problems,
 }: { p: HeatStationProps; problems: readonly Problem[] } & Pick<ReturnType<typeof useSave>, 'save' | 'busy'>) {
   const [open, setOpen] = useState(false);
-  const [legs, setLegs] = useState<Leg[]>(() => legsNow(p));
+  const [legs, setLegs] = useState<HandSetLeg[]>(() => legsNow(p));
   const box = p.boxes[0]!;
   const hoursAll = (p.road.toMs - p.road.fromMs) / HOUR;
   const sound = legs.every((l) => l.hours > 0) && legs.slice(0, -1).reduce((h, l) => h + l.hours, 0) < hoursAll;
   const c = p.job.consignment;
   const changed = JSON.stringify(legs) !== JSON.stringify(legsNow(p));
-  const ask = (road: Leg[] | null) => ({
+  const ask = (road: HandSetLeg[] | null) => ({
     ...p.job,
     consignment: road ? { ...c, road: { serviceId: c.serviceId, legs: road } } : c,
     options: { draws: 0, stepH: 0.5, choosers: { packs: null, bags: false, box: box.id, days: null } },
@@ -177,8 +177,8 @@ export function Legs({
   const key = open && sound ? JSON.stringify(legs) : '';
   const answer = useAnswer(key, key ? ask(legs) : null);
   const figures = answer?.result?.box?.figures ?? null;
-  const set = (i: number, to: Partial<Leg>): void =>
-    setLegs(legs.map((l, k) => (k === i ? (JSON.parse(JSON.stringify({ ...l, ...to })) as Leg) : l)));
+  const set = (i: number, to: Partial<HandSetLeg>): void =>
+    setLegs(legs.map((l, k) => (k === i ? (JSON.parse(JSON.stringify({ ...l, ...to })) as HandSetLeg) : l)));
   if (!open)
     return (
       <p className="mt-5 flex flex-wrap items-center gap-3">

@@ -1,12 +1,12 @@
-import { jointMoved, parted, without, type Leg } from './road';
-import { moved, oneMore } from './tray';
+import { jointMoved, parted, without, type HandSetLeg } from './road';
+import { moved, addPack } from './tray';
 
-const legs: Leg[] = [
+const legs: HandSetLeg[] = [
   { kind: 'depot', label: 'A', at: 'origin', hours: 3 },
   { kind: 'van-unconditioned', label: 'B', at: 'between', hours: 4 },
   { kind: 'depot', label: 'C', at: 'destination', hours: 2 },
 ];
-const hours = (of: readonly Leg[]): number => of.reduce((h, l) => h + l.hours, 0);
+const hours = (of: readonly HandSetLeg[]): number => of.reduce((h, l) => h + l.hours, 0);
 
 describe('legs under the hand', () => {
   test('a joint gives one leg what it takes of the next, by quarters of an hour, and never all', () => {
@@ -36,10 +36,10 @@ describe('packs under the hand', () => {
     { packId: 'q', count: 1, at: 'side' as const },
   ];
   test('one more lies where it was put, one less is taken from under the lid first', () => {
-    expect(oneMore(set, 'q', 1)).toEqual([...set, { packId: 'q', count: 1 }]);
-    expect(oneMore(set, 'q', 1, 'side')[1]).toMatchObject({ count: 2, at: 'side' });
-    expect(oneMore(set, 'q', -1)).toEqual([set[0]]);
-    expect(oneMore(set, 'z', -1)).toBe(set);
+    expect(addPack(set, 'q', 1)).toEqual([...set, { packId: 'q', count: 1 }]);
+    expect(addPack(set, 'q', 1, 'side')[1]).toMatchObject({ count: 2, at: 'side' });
+    expect(addPack(set, 'q', -1)).toEqual([set[0]]);
+    expect(addPack(set, 'z', -1)).toBe(set);
   });
   test('carried to another place it keeps when it was opened, and joins what lies there', () => {
     const one = moved(set, { packId: 'p', from: 'lid', to: 'void', count: 1 });

@@ -11,7 +11,7 @@ import type { BoxReading } from '@/core/evaluate/box-reading';
 import type { BoxInput } from '@/server/heat/box';
 import type { Risk } from '@/core/engine/risk';
 import type { Job } from '@/core/evaluate/job';
-import { shortfall } from '@/core/supplies/outlook';
+import { shortfall } from '@/core/supplies/stock-forecast';
 import { rankPacks } from '@/core/choose/rank';
 import { type PackSet } from '@/core/choose/packs';
 import { NumberField, OtherProblems, num } from '@/ui/fields/fields';
@@ -20,16 +20,16 @@ import { HeatChart } from './chart';
 import { HeatTable } from './table';
 import type { HeatOption, HeatStationProps } from './props';
 import { Bottles } from './bottles';
-import { Late } from './late';
+import { Late } from './if-late';
 import { fadesWords, HolesByHand, usualHoles } from './tray';
 import { Threats } from './threats';
-import { Verdict } from './verdict';
+import { HeatVerdict } from './verdict';
 import { WholePlans } from './whole-plans';
 import { useEvaluation } from '@/ui/use-evaluation';
 import { useSave } from '@/ui/use-save';
 
 /** What hands change comes after what the eye reads. */
-const Crate = dynamic(() => import('./crate').then((m) => m.Crate), {
+const Crate = dynamic(() => import('./crate').then((m) => m.HeatCrate), {
   ssr: false,
   loading: () => <div className="h-[460px]" />,
 });
@@ -39,7 +39,7 @@ const Wall = dynamic(() => import('./wall').then((m) => m.Wall), {
 });
 const AllBoxes = dynamic(() => import('./all-boxes').then((m) => m.AllBoxes), { ssr: false });
 const Legs = dynamic(() => import('./legs').then((m) => m.Legs), { ssr: false });
-const HomeTest = dynamic(() => import('./home-test').then((m) => m.HomeTest), { ssr: false });
+const HomeTest = dynamic(() => import('./home-test').then((m) => m.HomeTestPanel), { ssr: false });
 
 /** Runs of every pack set; two workers share the sets. */
 const RUNS = 200;
@@ -307,7 +307,7 @@ export function HeatStation(p: HeatStationProps) {
             </span>
             <Use chosen={chosen} best={best} inUse={box.chosen} busy={busy} take={take} />
           </div>
-          <Verdict p={p} best={best} complete={complete} />
+          <HeatVerdict p={p} best={best} complete={complete} />
           <HeatTable
             list={list}
             best={best}

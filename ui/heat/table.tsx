@@ -1,4 +1,5 @@
-import { useCurrencySign } from '@/ui/shell/wishes';
+import { Term } from '@/ui/kit/term';
+import { useCurrencySign } from '@/ui/shell/preferences';
 import { Table } from '@/ui/kit/table';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { OVER, one, slackWords } from '@/ui/format';
@@ -38,7 +39,9 @@ export function HeatTable({
           <th className="r" title="1 trip in 10 is colder, 1 in 10 warmer">
             Water °C, P10 to P90
           </th>
-          <th className="r">Margin</th>
+          <th className="r">
+            <Term of="margin">Margin</Term>
+          </th>
           <th className="r">Cost {sign}</th>
           <th className="r">Weight g</th>
           <th>Why</th>

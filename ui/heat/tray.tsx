@@ -13,7 +13,7 @@ export function usualHoles(set: PackSet, types: HeatStationProps['packTypes']): 
 const placeOf = (x: PackSet[number]): PackPlace => x.at ?? 'lid';
 
 /** A set with one pack more at a place, or one less: from under the lid first, then from where there is one. */
-export function oneMore(set: PackSet, id: string, by: number, at: PackPlace = 'lid'): PackSet {
+export function addPack(set: PackSet, id: string, by: number, at: PackPlace = 'lid'): PackSet {
   const own = set.filter((x) => x.packId === id);
   const entry =
     by > 0 ? own.find((x) => placeOf(x) === at) : (own.find((x) => placeOf(x) === 'lid') ?? own[own.length - 1]);

@@ -4,7 +4,7 @@ import { ButtonLink } from '@/ui/kit/button';
 import type { HeatOption, HeatStationProps } from './props';
 
 /** What the ranking comes to where it is more than a choice: nothing is needed, nothing is good enough, or nothing can be right for all. */
-export function Verdict({ p, best, complete }: { p: HeatStationProps; best: HeatOption; complete: boolean }) {
+export function HeatVerdict({ p, best, complete }: { p: HeatStationProps; best: HeatOption; complete: boolean }) {
   const { stopBelowChance } = withOverrides(p.job.consignment.assumptions);
   const box = p.boxes[0]!;
   const species = [...new Set(box.crate.kinds)];

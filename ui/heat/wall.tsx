@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { buildWords, materials, tapeWords } from '@/core/box/made';
+import { buildWords, materials, tapeWords } from '@/core/box/box-construction';
 import { linings } from '@/core/catalogue/gear';
-import { builds, tapes, type Build, type Tape } from '@/core/catalogue/making';
+import { builds, tapes, type Build, type LidTape } from '@/core/catalogue/making';
 import type { BoxReading, Without } from '@/core/evaluate/box-reading';
 import type { Problem } from '@/core/consignment/outcome';
 import type { Box, OwnBox } from '@/core/consignment/schema';
@@ -309,7 +309,7 @@ export function Wall({
           label="Lid"
           path="tape"
           value={box.tape ?? 'corners'}
-          onChange={(v) => save({ tape: v === 'corners' ? null : (v as Tape) })}
+          onChange={(v) => save({ tape: v === 'corners' ? null : (v as LidTape) })}
           options={tapes.map((t) => [t, capital(tapeWords[t])])}
         />
       </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCurrencySign, useMoney } from '@/ui/shell/wishes';
+import { useCurrencySign, useMoney } from '@/ui/shell/preferences';
 import { useState } from 'react';
 import { comparePlans, takePlan } from '@/server/plan/actions';
 import type { Comparison, PlanRow } from '@/server/plan/compare';

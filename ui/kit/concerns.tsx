@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { gravest, type Concern } from '@/core/concerns/concern';
-import type { Severity } from '@/core/concerns/found';
+import type { Severity } from '@/core/concerns/severity';
 import { counted } from '@/core/quantities/words';
 import { say } from '@/words/en/concerns';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';

@@ -32,4 +32,4 @@ export const quiet = {
 } as const;
 
 /** A curve that stands still. */
-export const still = { dot: false, isAnimationActive: false } as const;
+export const plainLine = { dot: false, isAnimationActive: false } as const;

@@ -3,7 +3,7 @@ import { Link } from '@/ui/kit/link';
 import type { CompareView, StoryView } from '@/server/logbook/story';
 import { one } from '@/ui/format';
 import { Table } from '@/ui/kit/table';
-import { Journey } from './journey';
+import { JourneyChart } from './journey';
 
 /** Warmest and coldest of everything that both show, so that they stand on one scale. */
 function scale(a: StoryView, b: StoryView): [number, number] {
@@ -86,7 +86,7 @@ export function Compare({ v }: { v: CompareView }) {
           <div key={s.code} className="mt-6">
             <h2>{s.code}</h2>
             {s.boxes.map((x) => (
-              <Journey key={x.id} s={s} box={x} lo={lo} hi={hi} />
+              <JourneyChart key={x.id} s={s} box={x} lo={lo} hi={hi} />
             ))}
           </div>
         ))}

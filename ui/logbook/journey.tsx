@@ -85,7 +85,7 @@ function Tape({ s, untilH, x }: { s: StoryView; untilH: number; x: (h: number) =
 }
 
 /** A journey on its own clock: the tape with what was planned and what came, and under it what was foretold and what was found. */
-export function Journey({ s, box, lo, hi }: { s: StoryView; box: Box; lo?: number; hi?: number }) {
+export function JourneyChart({ s, box, lo, hi }: { s: StoryView; box: Box; lo?: number; hi?: number }) {
   const untilH = Math.max(box.untilH, ...s.moments.flatMap((m) => [m.planned ?? 0, m.actual ?? 0])) + 1;
   const x = (h: number): number => LEFT + ((RIGHT - LEFT) * h) / untilH;
   const values = [box.foretold, box.outside, ...box.traces.map((t) => t.points), box.read].flatMap((c) =>

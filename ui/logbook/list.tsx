@@ -11,7 +11,7 @@ import { Table } from '@/ui/kit/table';
 import { Pages } from '@/ui/records/pages';
 import { Tabs } from '@/ui/shell/tabs';
 import { Filters } from './filters';
-import { Left } from './left';
+import { Left } from './still-loading';
 
 /** A day as a logbook has it: with its year. */
 const dayYear = (iso: string, zone: string): string =>

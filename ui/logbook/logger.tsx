@@ -6,7 +6,8 @@ import { tracePlaces, tracePlaceWords, type TracePlace } from '@/core/consignmen
 import type { StoryView } from '@/server/logbook/story';
 import { keepLogger, readLoggerDevice, strikeTrace } from '@/server/logbook/actions';
 import { SelectField } from '@/ui/fields/fields';
-import { LARGEST_FILE, readFileText, sent } from '@/ui/fields/file';
+import { LARGEST_FILE } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import { dayClock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';

@@ -14,7 +14,7 @@ import { dayClock, one, slackWords, two } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
-import { Journey } from './journey';
+import { JourneyChart } from './journey';
 import { LoggerForm } from './logger';
 
 /** What was foretold beside what was found, and how far apart. */
@@ -195,7 +195,7 @@ function Practise({ code }: { code: string }) {
 }
 
 /** One consignment, from what was foretold to what came of it. */
-export function Story({ s }: { s: StoryView }) {
+export function ShipmentStory({ s }: { s: StoryView }) {
   const r = s.row;
   const lost = r ? r.counted - r.alive : 0;
   return (
@@ -257,7 +257,7 @@ export function Story({ s }: { s: StoryView }) {
       </section>
       <section className="border-t border-rule-strong px-6 pt-3">
         {s.boxes.map((b) => (
-          <Journey key={b.id} s={s} box={b} />
+          <JourneyChart key={b.id} s={s} box={b} />
         ))}
       </section>
       <section className="work">

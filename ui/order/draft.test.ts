@@ -1,12 +1,12 @@
 import { catalogue } from '@/core/catalogue';
 import { row } from '@/core/catalogue/row';
 import { copiedWords, typedOver, waterOf, waterTyped } from '@/ui/fields/water';
-import { clockOf } from '@/ui/fields/time-fields';
+import { parseClock } from '@/ui/fields/time-fields';
 import {
   emptyLine,
   flat,
   follow,
-  inputOf,
+  orderInputOf,
   mix,
   settleWaters,
   tankInto,
@@ -73,7 +73,7 @@ describe('the waters of an order follow its fish', () => {
     expect(d.source).toMatchObject({ tempC: '23.5', pH: '6.8' });
     expect(d.tanks[0]).toEqual(bare);
     expect(d.waters).toEqual({});
-    expect(inputOf(d, null, null).tank).toEqual({ name: 'Q', volumeL: 60 });
+    expect(orderInputOf(d, null, null).tank).toEqual({ name: 'Q', volumeL: 60 });
   });
   test('of a tank that was read in part only that part is told', () => {
     const part: TankOption[] = [
@@ -81,7 +81,7 @@ describe('the waters of an order follow its fish', () => {
       { ...litres, name: 'K1', water: { tempC: '26' } },
     ];
     const d = settleWaters({ ...untold, lines: [line('lemon-tetra', '7')] }, species, part, true);
-    expect(inputOf(d, null, null).sourceWater).toEqual({ tempC: 24, pH: 6.4 });
+    expect(orderInputOf(d, null, null).sourceWater).toEqual({ tempC: 24, pH: 6.4 });
     const sea = settleWaters({ ...untold, lines: [line('ocellaris-clownfish', 'K1')] }, species, part, true);
     expect(sea.source).toEqual({ tempC: '26' });
   });
@@ -225,7 +225,7 @@ test('delivery and opening follow from the promise of the service', () => {
 
 test('what is sent has numbers where numbers are, and NaN where something else was typed', () => {
   const d = { ...blank, lines: [{ ...line('lemon-tetra', '7'), count: 'six', into: 'Q' }] };
-  const sent = inputOf(d, null, null) as {
+  const sent = orderInputOf(d, null, null) as {
     lines: { count: number; into?: string; massG: number | null }[];
     receiver: { place: { lat: number; country: string } };
   };
@@ -251,7 +251,7 @@ test.each([
   ['19:45', '19:45'],
   ['24:00', '24:00'],
   ['7:75', '7:75'],
-])('%s on the clock is %s', (typed, clock) => expect(clockOf(typed)).toBe(clock));
+])('%s on the clock is %s', (typed, clock) => expect(parseClock(typed)).toBe(clock));
 
 describe('another drop-off', () => {
   const s = row(services, 'northline-overnight', 'service');

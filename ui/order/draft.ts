@@ -1,4 +1,4 @@
-import { wayOf, type Spot } from '@/core/calendar/reach';
+import { wayOf, type Spot } from '@/core/calendar/distance';
 import { defaultAssumptions } from '@/core/catalogue/assumptions';
 import { blankLine } from '@/records/order-line';
 import type { Service, Species } from '@/core/catalogue/schema';
@@ -35,7 +35,7 @@ export const tankInto = (d: OrderDraft, into: string): WaterDraft =>
   d.tanks.find((t) => t.name === into) ?? d.tanks[0]!;
 
 /** Where it goes from and to, once both are known. */
-export function endsOf(d: Pick<OrderDraft, 'sender' | 'receiver'>): { from: Spot; to: Spot } | null {
+export function draftEndsOf(d: Pick<OrderDraft, 'sender' | 'receiver'>): { from: Spot; to: Spot } | null {
   const spot = (p: PartyDraft): Spot | null => {
     const [lat, lon] = [num(p.lat), num(p.lon)];
     return Number.isFinite(lat) && Number.isFinite(lon) ? { name: p.town, lat, lon, country: p.country } : null;
@@ -72,7 +72,7 @@ const hanging = ['windowStart', 'windowEnd', 'opening'] as const;
  * stay until a hand changes them. `day` says that the whole shipment goes on another day, and all of it moves.
  */
 export function withHandOver(d: OrderDraft, handOver: string, services: readonly Service[], day: boolean): OrderDraft {
-  const usual = (at: string): Partial<OrderDraft> => follow(at, services, d.serviceId, endsOf(d));
+  const usual = (at: string): Partial<OrderDraft> => follow(at, services, d.serviceId, draftEndsOf(d));
   const was = usual(d.handOver);
   const followed = hanging.every((k) => d[k] === (was[k] ?? ''));
   return { ...d, handOver, ...(day || followed ? usual(handOver) : {}) };
@@ -194,7 +194,7 @@ const tank = (t: WaterDraft): OrderInput['tank'] => ({
 });
 
 /** What the server reads. */
-export const inputOf = (d: OrderDraft, code: string | null, version: number | null): OrderInput => ({
+export const orderInputOf = (d: OrderDraft, code: string | null, version: number | null): OrderInput => ({
   code,
   version,
   direction: d.direction as OrderInput['direction'],
@@ -330,5 +330,5 @@ export function turned(d: OrderDraft, direction: string, services: readonly Serv
   const own = services.find((s) => s.kind === 'own-car');
   const next = { ...d, ...ends, direction };
   if (direction !== 'own-move' || !own || services.find((s) => s.id === d.serviceId)?.kind === 'own-car') return next;
-  return { ...next, serviceId: own.id, ...follow(d.handOver, services, own.id, endsOf(next)) };
+  return { ...next, serviceId: own.id, ...follow(d.handOver, services, own.id, draftEndsOf(next)) };
 }

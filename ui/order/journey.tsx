@@ -5,7 +5,7 @@ import { WhenField } from '@/ui/fields/time-fields';
 import type { OrderDraft } from './draft';
 
 /** The service and its four times, each in the clock of its own end. */
-export function Journey({
+export function JourneyFields({
   d,
   services,
   problems,

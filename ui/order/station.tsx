@@ -18,9 +18,9 @@ import { useSave } from '@/ui/use-save';
 import {
   apart,
   emptyLine,
-  endsOf,
+  draftEndsOf,
   follow,
-  inputOf,
+  orderInputOf,
   mix,
   otherFirst,
   settleWaters,
@@ -34,8 +34,8 @@ import {
   type TankOption,
 } from './draft';
 import { Companions } from './companions';
-import { ForTheBuyer, ToMind } from './said';
-import { Journey } from './journey';
+import { ForTheBuyer, OrderChecks } from './buyer-note';
+import { JourneyFields } from './journey';
 import { Lines } from './lines';
 import type { Consignment } from '@/core/consignment/schema';
 import { Party } from './party';
@@ -43,7 +43,7 @@ import { useLookOver } from './use-look-over';
 import { Unproven, Waters } from './waters';
 
 /** Needed only when two people saved. */
-const Meanwhile = dynamic(() => import('@/ui/records/meanwhile').then((m) => m.Meanwhile));
+const Meanwhile = dynamic(() => import('@/ui/records/merge').then((m) => m.Meanwhile));
 
 export interface OrderStationProps {
   code: string | null;
@@ -84,7 +84,7 @@ export function OrderStation(p: OrderStationProps) {
   const [timeTyped, setTimeTyped] = useState(p.code !== null);
   const isNew = p.code === null;
   const set = (change: Partial<OrderDraft>): void => setD((x) => ({ ...x, ...change }));
-  const usual = (handOver: string, id: string): Partial<OrderDraft> => follow(handOver, p.services, id, endsOf(d));
+  const usual = (handOver: string, id: string): Partial<OrderDraft> => follow(handOver, p.services, id, draftEndsOf(d));
   const incoming = d.direction === 'incoming';
 
   const setLines = (lines: LineDraft[]): void =>
@@ -97,7 +97,7 @@ export function OrderStation(p: OrderStationProps) {
 
   const send = (draft: OrderDraft, version: number | null): void =>
     void save(
-      (press) => saveOrder(press, inputOf(draft, p.code, version)),
+      (press) => saveOrder(press, orderInputOf(draft, p.code, version)),
       (made) => {
         kept();
         setReasons(made.reasons);
@@ -153,7 +153,7 @@ export function OrderStation(p: OrderStationProps) {
         <div className="min-w-0 space-y-7">
           <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-6 md:grid-cols-[2fr_3fr]">
             {incoming ? sender : receiver}
-            <Journey
+            <JourneyFields
               d={d}
               services={d.direction === 'own-move' ? p.services.filter((s) => s.kind === 'own-car') : p.services}
               problems={problems}
@@ -178,7 +178,7 @@ export function OrderStation(p: OrderStationProps) {
               onHandOver={(at) => handOver(at, true)}
             />
           )}
-          {said && <ToMind advice={said.advice} />}
+          {said && <OrderChecks advice={said.advice} />}
           <Foot
             isNew={isNew}
             busy={busy}

@@ -1,12 +1,12 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
-import type { Advice } from '@/core/calendar/departure';
+import type { OrderCheck } from '@/core/calendar/departure';
 import { checkOrder } from '@/server/order/actions';
-import { inputOf, type OrderDraft, type PartyDraft } from './draft';
+import { orderInputOf, type OrderDraft, type PartyDraft } from './draft';
 
 /** What a careful shipper says to an order. */
-export interface Said {
+export interface CheckedOrder {
   sentence: string;
-  advice: Advice[];
+  advice: OrderCheck[];
   earliest: string | null;
 }
 
@@ -22,8 +22,8 @@ export function useLookOver(
   d: OrderDraft,
   version: number | null,
   onEarliest: (local: string) => void,
-): Said | null {
-  const [said, setSaid] = useState<Said | null>(null);
+): CheckedOrder | null {
+  const [said, setSaid] = useState<CheckedOrder | null>(null);
   const asked = useRef(0);
   const look = useEffectEvent(async (): Promise<void> => {
     const lines = d.lines
@@ -40,7 +40,7 @@ export function useLookOver(
       address: x.address,
     });
     const named = { ...d, lines, receiver: whole(d.receiver), sender: whole(d.sender) };
-    const answer = await checkOrder(inputOf(named, p.code, version)).catch(() => null);
+    const answer = await checkOrder(orderInputOf(named, p.code, version)).catch(() => null);
     if (turn !== asked.current || !answer?.ok) return;
     setSaid(answer.value);
     const { earliest } = answer.value;

@@ -2,9 +2,9 @@
 
 import { Button } from '@/ui/kit/button';
 import { Table } from '@/ui/kit/table';
-import { feltStep } from '@/core/calendar/felt';
+import { feltStep } from '@/core/calendar/perceptible-step';
 import type { Species } from '@/core/catalogue/schema';
-import type { Kept } from '@/core/consignment/assume';
+import type { KeptSpecies } from '@/core/consignment/assume';
 import type { Consignment } from '@/core/consignment/schema';
 import { toldFigures } from '@/core/measurement/quantities';
 import type { Problem } from '@/core/consignment/outcome';
@@ -39,7 +39,7 @@ export function Waters({
   onChange: (change: Partial<OrderDraft>) => void;
 }) {
   /** The animals by which a water is guessed: the first of those it is for. */
-  const keptIn = (of: (l: LineDraft) => boolean): Kept | undefined =>
+  const keptIn = (of: (l: LineDraft) => boolean): KeptSpecies | undefined =>
     species.find((s) => s.id === (d.lines.find(of) ?? d.lines[0])?.speciesId);
   const own = Object.keys(d.waters);
   const sources = [...new Set(d.lines.map((l) => l.tank).filter(Boolean))];
@@ -142,7 +142,7 @@ export function Waters({
 }
 
 /** Says what stands in for figures that nobody measured, and how old those are that were copied. */
-function Guessed({ d, kept }: { d: OrderDraft; kept: Kept | undefined }) {
+function Guessed({ d, kept }: { d: OrderDraft; kept: KeptSpecies | undefined }) {
   const waters = [d.source, ...Object.values(d.waters)];
   const words = [
     waters.map((w) => copiedWords(w, d.sender.zone, Date.parse(`${d.handOver}:00Z`))).find((x) => x !== null),
@@ -163,7 +163,7 @@ function Cells({
   label: string;
   path: string;
   w: WaterDraft;
-  kept: Kept | undefined;
+  kept: KeptSpecies | undefined;
   problems: readonly Problem[];
   set: (change: WaterDraft) => void;
 }) {
@@ -194,7 +194,7 @@ function TankRow({
   onChange,
 }: {
   t: WaterDraft;
-  kept: Kept | undefined;
+  kept: KeptSpecies | undefined;
   i: number;
   d: OrderDraft;
   problems: readonly Problem[];

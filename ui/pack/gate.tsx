@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { askPlanB } from '@/server/pack/actions';
 import type { PlanB } from '@/core/duties/plan-b';
-import type { Missing } from '@/core/duties/left-out';
+import type { Missing } from '@/core/duties/skipped-steps';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { TextField } from '@/ui/fields/fields';
 import { ClockField } from '@/ui/fields/time-fields';
@@ -70,7 +70,7 @@ function PlanBView({ code, zone }: { code: string; zone: string }) {
 }
 
 /** The hand-over: what is missing by name, why it leaves all the same, what the counter said, and plan B. */
-export function Gate({
+export function DropOffGate({
   code,
   zone,
   missing,

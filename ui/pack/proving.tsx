@@ -10,10 +10,10 @@ import { clock } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { useSave } from '@/ui/use-save';
-import type { Verdict } from '@/core/heat/proof';
+import type { PackVerdict } from '@/core/heat/proof';
 
 type Pack = PackedConsignment['packs'][number];
-const marks: Record<Verdict, Mark> = { early: 'ahead', fine: 'fine', slow: 'watch', hot: 'watch', dud: 'stop' };
+const marks: Record<PackVerdict, Mark> = { early: 'ahead', fine: 'fine', slow: 'watch', hot: 'watch', dud: 'stop' };
 
 /** One pack: opened, read, judged; a dud makes room for another. */
 function Proved({

@@ -11,10 +11,10 @@ import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, dayClock } from '@/ui/format';
 import { skewOf } from '@/ui/skew';
 import { useMemo, type ReactNode } from 'react';
-import { Gate } from './gate';
+import { DropOffGate } from './gate';
 import { Proving } from './proving';
-import { missingOf, sealedMsOf, waitedFor, withPresses, type RunStep } from './run/steps';
-import { useMe } from '@/ui/shell/wishes';
+import { missingStepsOf, sealedMsOf, waitedFor, withPresses, type RunStep } from './run/steps';
+import { useMe } from '@/ui/shell/preferences';
 import { useSave } from '@/ui/use-save';
 import { useScanned } from '@/ui/use-scanned';
 
@@ -236,7 +236,7 @@ export function SendStation(p: SendView) {
           takeBack={() => takeBack('handedOverAt')}
           busy={busy}
         >
-          <Gate code={p.code} zone={c.zone} leaveMs={c.leaveMs} missing={missingOf(run.steps, c)} />
+          <DropOffGate code={p.code} zone={c.zone} leaveMs={c.leaveMs} missing={missingStepsOf(run.steps, c)} />
         </Event>
         {leftMs !== null && (
           <ul className="text-13" aria-label="At the counter">

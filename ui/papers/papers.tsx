@@ -11,7 +11,7 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { useLookAgain } from '@/ui/use-look-again';
 import { useSave } from '@/ui/use-save';
 import { Certify } from './certify';
-import { Sheet } from './sheet';
+import { PaperSheet } from './sheet';
 
 /** Prints a PDF out of a frame that nobody sees; where a browser will not, it opens beside. */
 function printPdf(address: string): void {
@@ -61,7 +61,7 @@ const CardFile = ({ code }: { code: string }) => (
 );
 
 /** Every paper of a consignment as it will be printed: one kind at a time here, all of them in one PDF. */
-export function Papers(p: PapersView) {
+export function PapersStation(p: PapersView) {
   const { save, busy, problems } = useSave();
   const router = useRouter();
   useLookAgain(p.oddsFollow, p);
@@ -169,7 +169,7 @@ export function Papers(p: PapersView) {
       {p.sheets.length > 0 && (
         <div className="papersheets">
           {p.sheets.map((s, i) => (
-            <Sheet key={i} sheet={s} name={`${name} ${i + 1}`} />
+            <PaperSheet key={i} sheet={s} name={`${name} ${i + 1}`} />
           ))}
         </div>
       )}

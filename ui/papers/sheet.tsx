@@ -36,7 +36,7 @@ function Drawn({ k }: { k: Ink }) {
 }
 
 /** A sheet at printed size, as the PDF has it. What reads aloud reads its texts whole. */
-export function Sheet({ sheet, name }: { sheet: Laid; name: string }) {
+export function PaperSheet({ sheet, name }: { sheet: Laid; name: string }) {
   return (
     <figure className="papersheet" style={{ width: `${sheet.widthMm}mm` }}>
       <svg

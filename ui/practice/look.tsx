@@ -1,7 +1,7 @@
-import type { Look } from '@/core/practice/job';
+import type { BoxPreview } from '@/core/practice/job';
 
 /** The box as it would be packed, from the front and to scale, on a mat of 5 cm. */
-export function BoxLook({ l }: { l: Look }) {
+export function BoxLook({ l }: { l: BoxPreview }) {
   const [w, , h] = l.insideCm;
   const wall = l.wallCm;
   const W = 80;

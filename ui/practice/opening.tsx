@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { MethodId } from '@/core/acclimation/vessel';
 import type { OpenedTold } from '@/core/practice/job';
-import type { Opening } from '@/core/practice/schema';
+import type { OpeningCrate } from '@/core/practice/schema';
 import type { CrateView } from '@/server/practice/practice';
 import { keepPlay } from '@/server/practice/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -11,7 +11,7 @@ import { quantities, waterFigures, type WaterFigure } from '@/core/measurement/q
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { CrateHead, Debrief, ScoreLine } from './frame';
-import { useDraft, usePractice } from './use-practice';
+import { usePlayDraft, usePractice } from './use-practice';
 
 const figures = waterFigures.map((k) => {
   const { label, unit, digits } = quantities[k];
@@ -102,14 +102,14 @@ function Ways({
 }
 
 /** A bag at the door: measure as much as you like, then open it one way. */
-export function OpeningPlay({ v, o }: { v: CrateView; o: Opening }) {
+export function OpeningPlay({ v, o }: { v: CrateView; o: OpeningCrate }) {
   const [measured, setMeasured] = useState<WaterFigure[]>([]);
   const [method, setMethod] = useState<MethodId | null>(null);
   const [seed, setSeed] = useState(0);
   const [end, setEnd] = useState<OpenedTold | null>(null);
   const ask = usePractice();
   const { save } = useSave();
-  const a = useDraft(ask, {
+  const a = usePlayDraft(ask, {
     kind: 'measure',
     crate: v.crate,
     choices: { kind: 'opening', measured, method: 'drip' },

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useEffectEvent, useState, type ReactNode } from 'react';
-import type { Journey, SentBag } from '@/core/practice/job';
+import type { PlayedJourney, SentBag } from '@/core/practice/job';
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { clock, factorWords, weekday } from '@/ui/format';
@@ -17,7 +17,7 @@ const H = 220;
 const RUN_MS = 9000;
 
 /** The bag that shows: the first that is lost, else the one nearest to its limits. */
-function weakestOf(j: Journey): SentBag {
+function weakestOf(j: PlayedJourney): SentBag {
   const [first] = j.bags.filter((b) => b.lost).sort((x, y) => x.lost!.atH - y.lost!.atH);
   if (first) return first;
   const room = (b: SentBag): number => Math.min(...b.tempC.map((t) => Math.min(t - b.bears.coldC, b.bears.warmC - t)));
@@ -25,7 +25,7 @@ function weakestOf(j: Journey): SentBag {
 }
 
 /** Hours from sealing that have run; at the end at once where somebody wants no movement. */
-function useRunning(j: Journey, on: boolean, done: () => void): [h: number, skip: () => void] {
+function useRunning(j: PlayedJourney, on: boolean, done: () => void): [h: number, skip: () => void] {
   const [h, setH] = useState(0);
   const end = (): void => {
     setH(j.openH);
@@ -64,7 +64,7 @@ function Figure({ words, value, unit, colour }: { words: string; value: string; 
 }
 
 /** How late it is on the way, what the water of the bag is like, and who is past a limit by now. */
-function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number; children: ReactNode }) {
+function Figures({ j, bag, h, children }: { j: PlayedJourney; bag: SentBag; h: number; children: ReactNode }) {
   const gone = j.bags.filter((b) => b.lost && b.lost.atH <= h);
   const ms = j.sealMs + h * 3600_000;
   const of = (c: readonly number[], places: number): string => at(c, h, j.stepH).toFixed(places);
@@ -95,7 +95,7 @@ function Figures({ j, bag, h, children }: { j: Journey; bag: SentBag; h: number;
 type Scale = (v: number) => number;
 
 /** The tape under which everything runs: deep behind the needle, pale before it. */
-function Tape({ j, h, x }: { j: Journey; h: number; x: Scale }) {
+function Tape({ j, h, x }: { j: PlayedJourney; h: number; x: Scale }) {
   return (
     <>
       <KraftDefs />
@@ -156,7 +156,7 @@ function Ground({ bag, ticks, y }: { bag: SentBag; ticks: readonly number[]; y: 
 }
 
 /** The way as it runs: the tape, the water of the weakest bag, the air outside, and its figures. */
-export function Road({ j, running, done }: { j: Journey; running: boolean; done: () => void }) {
+export function PlayedRoad({ j, running, done }: { j: PlayedJourney; running: boolean; done: () => void }) {
   const [ran, skip] = useRunning(j, running, done);
   const h = running ? ran : j.openH;
   const bag = weakestOf(j);

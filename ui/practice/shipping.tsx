@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import type { Best, Journey } from '@/core/practice/job';
-import { firstChoices } from '@/core/practice/first';
+import type { Best, PlayedJourney } from '@/core/practice/job';
+import { firstChoices } from '@/core/practice/default-choices';
 import type { Shipping, ShippingChoices } from '@/core/practice/schema';
 import type { CrateView } from '@/server/practice/practice';
 import { keepPlay } from '@/server/practice/actions';
@@ -11,8 +11,8 @@ import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { CrateHead, Debrief, Pick, ScoreLine } from './frame';
 import { BoxLook } from './look';
-import { Road } from './road';
-import { useDraft, usePractice } from './use-practice';
+import { PlayedRoad } from './road';
+import { usePlayDraft, usePractice } from './use-practice';
 import { Weather } from './weather';
 
 type Set = (c: Partial<ShippingChoices>) => void;
@@ -127,11 +127,11 @@ function Choosing({ v, s, ch, set }: { v: CrateView; s: Shipping; ch: ShippingCh
 export function ShippingPlay({ v, s }: { v: CrateView; s: Shipping }) {
   const [ch, setCh] = useState<ShippingChoices>(() => firstChoices(s));
   const [seed, setSeed] = useState(0);
-  const [journey, setJourney] = useState<Journey | null>(null);
+  const [journey, setJourney] = useState<PlayedJourney | null>(null);
   const [over, setOver] = useState(false);
   const [best, setBest] = useState<Best | null | 'asked'>(null);
   const ask = usePractice();
-  const draft = useDraft(ask, { kind: 'draft', crate: v.crate, choices: ch });
+  const draft = usePlayDraft(ask, { kind: 'draft', crate: v.crate, choices: ch });
   const { save, problems } = useSave();
   const d = draft?.kind === 'draft' ? draft.draft : null;
   const send = async (): Promise<void> => {
@@ -161,7 +161,7 @@ export function ShippingPlay({ v, s }: { v: CrateView; s: Shipping }) {
       <>
         <CrateHead v={v} />
         <section className="work border-t border-rule-strong">
-          <Road j={journey} running={!over} done={ended} />
+          <PlayedRoad j={journey} running={!over} done={ended} />
           {over && (
             <>
               <ScoreLine

@@ -2,20 +2,20 @@
 
 import { useState } from 'react';
 import type { PracticeAnswer } from '@/core/practice/job';
-import type { Dosing, Weeks, WeeksChoices } from '@/core/practice/schema';
+import type { Dosing, WeeksCrate, WeeksChoices } from '@/core/practice/schema';
 import type { CrateView } from '@/server/practice/practice';
 import { keepPlay } from '@/server/practice/actions';
 import { num, NumberField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
 import { CrateHead, Debrief, Pick, ScoreLine } from './frame';
-import { useDraft, usePractice } from './use-practice';
+import { usePlayDraft, usePractice } from './use-practice';
 
 const luck = (): number => 1 + Math.floor(Math.random() * 9000);
 type Lived = Extract<PracticeAnswer, { kind: 'lived' }>;
 
 /** Day by day: what a test said, or nothing; everything, once it is over. */
-function Days({ w, of, all }: { w: Weeks; of: Lived | null; all: boolean }) {
+function Days({ w, of, all }: { w: WeeksCrate; of: Lived | null; all: boolean }) {
   const days = of?.days ?? [];
   const limit = days[0]?.limitMgNL ?? 1;
   const most = Math.max(limit * 1.6, ...days.filter((d) => all || d.tested).map((d) => d.tanMgNL));
@@ -83,13 +83,13 @@ function Days({ w, of, all }: { w: Weeks; of: Lived | null; all: boolean }) {
 }
 
 /** Weeks of a tank, a day a press. */
-export function WeeksPlay({ v, w }: { v: CrateView; w: Weeks }) {
+export function WeeksPlay({ v, w }: { v: CrateView; w: WeeksCrate }) {
   const [days, setDays] = useState<WeeksChoices['days']>([]);
   const [today, setToday] = useState<WeeksChoices['days'][number]>({ test: false, change: 0, feed: 1 });
   const [seed, setSeed] = useState(0);
   const ask = usePractice();
   const { save } = useSave();
-  const a = useDraft(ask, { kind: 'weeks', crate: v.crate, choices: { kind: 'weeks', days }, seed });
+  const a = usePlayDraft(ask, { kind: 'weeks', crate: v.crate, choices: { kind: 'weeks', days }, seed });
   const of = a?.kind === 'lived' ? a : null;
   const over = days.length >= w.days && of?.score;
   const pass = (): void => {

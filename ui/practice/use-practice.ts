@@ -37,7 +37,10 @@ export function usePractice(): (job: PracticeJob) => Promise<PracticeAnswer> {
 }
 
 /** The answer to the newest question of a kind; the one before stands until it is there. */
-export function useDraft(ask: (job: PracticeJob) => Promise<PracticeAnswer>, job: PracticeJob): PracticeAnswer | null {
+export function usePlayDraft(
+  ask: (job: PracticeJob) => Promise<PracticeAnswer>,
+  job: PracticeJob,
+): PracticeAnswer | null {
   const [answer, setAnswer] = useState<PracticeAnswer | null>(null);
   const key = JSON.stringify(job.choices);
   const newest = useRef(key);

@@ -15,7 +15,7 @@ const ways: [How, string][] = [
 ];
 
 /** Who lives in the tank, and a way to tell that some died, moved on or were sold. */
-export function Animals({ q }: { q: TankWeeks }) {
+export function AnimalMoves({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');

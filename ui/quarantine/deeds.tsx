@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { afterNewWater } from '@/core/quarantine/new-water';
-import type { Told } from '@/core/quarantine/schema';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { tellQuarantine } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, TextField, num } from '@/ui/fields/fields';
@@ -83,7 +83,7 @@ export function Deeds({ q }: { q: TankWeeks }) {
   const [litres, setLitres] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const shown = litres ?? (asked ?? share * q.waterL).toFixed(0);
-  const tell = (told: Told, words: string): void => press({ deed: 'quarantine', quarantineId: q.id, told }, words);
+  const tell = (told: NewEntry, words: string): void => press({ deed: 'quarantine', quarantineId: q.id, told }, words);
   const transfer = q.plan.phases.some((p) => p.moves);
   const dips = q.plan.phases.some((p) => p.dips);
   const to = otherTank(q);

@@ -227,7 +227,7 @@ function Release({ q }: { q: TankWeeks }) {
 }
 
 /** What the release waits for, line by line, and the release. */
-export function Gate({ q }: { q: TankWeeks }) {
+export function ReleaseGate({ q }: { q: TankWeeks }) {
   const { save, busy, problems } = useSave();
   const nobody = q.dwellers.length === 0;
   return (

@@ -1,6 +1,6 @@
 'use client';
 
-import { signs } from '@/core/quarantine/signs';
+import { quarantineSigns } from '@/core/quarantine/signs';
 import { quantities, type TankFigure } from '@/core/measurement/quantities';
 import { strikeEntry } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
@@ -23,7 +23,7 @@ function entryWords(e: Entry): string {
       return [
         e.signs.length === 0
           ? 'All well'
-          : `Seen: ${e.signs.map((s) => `${signs[s.sign].words}${s.many ? ` on ${s.many}` : ''}${s.part ? `, ${s.part}` : ''}`).join('; ')}`,
+          : `Seen: ${e.signs.map((s) => `${quarantineSigns[s.sign].words}${s.many ? ` on ${s.many}` : ''}${s.part ? `, ${s.part}` : ''}`).join('; ')}`,
         ate[e.eaten],
         e.food ? `${e.food}${e.foodG ? `, ${e.foodG} g` : ''}` : e.foodG ? `${e.foodG} g of food` : '',
         e.note ?? '',

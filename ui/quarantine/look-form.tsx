@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { bodyParts, signNames, signs, type BodyPart, type Sign } from '@/core/quarantine/signs';
-import type { Told } from '@/core/quarantine/schema';
+import { bodyParts, signNames, quarantineSigns, type BodyPart, type QuarantineSign } from '@/core/quarantine/signs';
+import type { NewEntry } from '@/core/quarantine/schema';
 import { NumberField, SelectField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 
-type Look = Extract<Told, { kind: 'look' }>;
+type Look = Extract<NewEntry, { kind: 'look' }>;
 const wells = [
   ['all', 'All ate'],
   ['some', 'Some ate'],
@@ -31,15 +31,15 @@ export function LookForm({
   invertebrates: boolean;
   done?: () => void;
 }) {
-  const [seen, setSeen] = useState<{ sign: Sign; part: BodyPart | ''; many: string }[]>([]);
+  const [seen, setSeen] = useState<{ sign: QuarantineSign; part: BodyPart | ''; many: string }[]>([]);
   const [eaten, setEaten] = useState<Look['eaten']>('all');
   const [food, setFood] = useState('');
   const [foodG, setFoodG] = useState('');
   const [note, setNote] = useState('');
   const shown = signNames.filter(
-    (s) => signs[s].of === 'all' || signs[s].of === (invertebrates ? 'invertebrate' : 'fish'),
+    (s) => quarantineSigns[s].of === 'all' || quarantineSigns[s].of === (invertebrates ? 'invertebrate' : 'fish'),
   );
-  const change = (sign: Sign, by: Partial<(typeof seen)[number]>): void =>
+  const change = (sign: QuarantineSign, by: Partial<(typeof seen)[number]>): void =>
     setSeen((x) => x.map((s) => (s.sign === sign ? { ...s, ...by } : s)));
   const send = (): void => {
     const told: Look = {
@@ -56,7 +56,9 @@ export function LookForm({
     };
     press(
       { deed: 'quarantine', quarantineId: id, told },
-      seen.length > 0 ? `${seen.map((s) => signs[s.sign].words).join(', ')} in ${tank}` : `all well in ${tank}`,
+      seen.length > 0
+        ? `${seen.map((s) => quarantineSigns[s.sign].words).join(', ')} in ${tank}`
+        : `all well in ${tank}`,
     );
     setSeen([]);
     setNote('');
@@ -84,7 +86,7 @@ export function LookForm({
                 setSeen((x) => (on ? x.filter((y) => y.sign !== s) : [...x, { sign: s, part: '', many: '' }]))
               }
             >
-              {signs[s].words}
+              {quarantineSigns[s].words}
             </Button>
           );
         })}
@@ -92,7 +94,7 @@ export function LookForm({
       {seen.map((s) => (
         <div key={s.sign} className="mt-2 border-l-4 border-[var(--watch-mark)] bg-watch-pale px-3 py-2">
           <p className="text-15">
-            <b>{signs[s.sign].words}</b>. {signs[s.sign].so}
+            <b>{quarantineSigns[s.sign].words}</b>. {quarantineSigns[s.sign].so}
           </p>
           <div className="mt-1 flex gap-3">
             <SelectField

@@ -8,17 +8,17 @@ import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock, dayMonth } from '@/ui/format';
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Concerns } from '@/ui/kit/concerns';
-import { Animals } from './animals';
+import { AnimalMoves } from './animals';
 import { Deeds } from './deeds';
 import { DoseForm } from './dose-form';
 import { Duties } from './duties';
-import { Gate, PhaseGate } from './gate';
+import { ReleaseGate, PhaseGate } from './gate';
 import { Log } from './log';
 import { LookForm, allWell } from './look-form';
 import { Measured } from './measured';
 import { PlanForm } from './plan-form';
 import { SeenStrip } from './seen-strip';
-import { Tape } from './tape';
+import { QuarantineTimeline } from './tape';
 import { TestForm } from './test-form';
 
 type Open = 'look' | 'test' | 'dose' | 'plan' | 'log' | null;
@@ -124,7 +124,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
           <div className="h-full bg-[var(--kraft)]" style={{ width: `${Math.min(100, (q.day / q.ofDays) * 100)}%` }} />
         </div>
         <div className="mt-2">
-          <Tape q={q} />
+          <QuarantineTimeline q={q} />
         </div>
       </section>
       <section className="work grid gap-x-8 gap-y-6 border-t border-rule-strong lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
@@ -133,13 +133,13 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
           <Duties q={q} tellOf={setOpen} />
           {!closed && <Deeds q={q} />}
           <PhaseGate q={q} />
-          <Gate q={q} />
+          <ReleaseGate q={q} />
         </div>
         <div className="min-w-0">
           <Measured q={q} />
           <section className="mt-6" aria-label="Animals">
             <h2 className="mb-2">Animals in the tank</h2>
-            <Animals q={q} />
+            <AnimalMoves q={q} />
             <SeenStrip q={q} />
             {q.photos.length > 0 && (
               <ul className="mt-2 flex flex-wrap gap-2" aria-label="Pictures">

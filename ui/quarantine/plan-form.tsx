@@ -2,14 +2,14 @@
 
 import { useState } from 'react';
 import type { Problem } from '@/core/consignment/outcome';
-import type { Condition, Phase, PhaseKind } from '@/core/quarantine/schema';
+import type { Condition, QuarantinePhase, PhaseKind } from '@/core/quarantine/schema';
 import { askLitres, dropQuarantinePlan, keepQuarantinePlan, setQuarantinePlan } from '@/server/quarantine/actions';
 import type { TankWeeks } from '@/server/quarantine/view';
 import { NumberField, OtherProblems, SelectField, TextField, num } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
 import { OwnerOnly } from '@/ui/shell/owner-only';
 import { useSave } from '@/ui/use-save';
-import { conditionLabels, figures, newPhases, planFrom, typedOf, withPhase, type Typed } from './plan-typed';
+import { conditionLabels, planFigures, newPhases, planFrom, typedOf, withPhase, type Typed } from './plan-typed';
 
 /** Litres of water by inner measures, less what is in the tank. */
 function Litres({ take }: { take: (litres: string) => void }) {
@@ -101,13 +101,13 @@ function PhaseFields({
   problems,
   setT,
 }: {
-  p: Phase;
+  p: QuarantinePhase;
   i: number;
   t: Typed;
   problems: readonly Problem[];
   setT: (t: Typed) => void;
 }) {
-  const change = (by: Partial<Phase>): void =>
+  const change = (by: Partial<QuarantinePhase>): void =>
     setT({ ...t, plan: { ...t.plan, phases: t.plan.phases.map((x) => (x.id === p.id ? { ...x, ...by } : x)) } });
   const always = ['testEveryDays', 'changeEveryDays', 'changeShare'];
   return (
@@ -116,7 +116,7 @@ function PhaseFields({
         {i + 1}. {p.title}
       </legend>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-6">
-        {figures
+        {planFigures
           .filter(([k]) => p[k] !== undefined || always.includes(k))
           .map(([k, label, unit]) => (
             <NumberField

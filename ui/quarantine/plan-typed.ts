@@ -1,13 +1,13 @@
-import type { Condition, Phase, PhaseKind, Plan } from '@/core/quarantine/schema';
+import type { Condition, QuarantinePhase, PhaseKind, QuarantinePlan } from '@/core/quarantine/schema';
 import { num } from '@/ui/fields/fields';
 
 /** A plan in a form: its shape, and every figure of it as it was typed, by its place. */
 export interface Typed {
-  plan: Plan;
+  plan: QuarantinePlan;
   text: Readonly<Record<string, string>>;
 }
 
-export const figures = [
+export const planFigures = [
   ['days', 'Days', 'd'],
   ['testEveryDays', 'Test every', 'd'],
   ['changeEveryDays', 'Change every', 'd'],
@@ -20,7 +20,7 @@ export const figures = [
   ['dips', 'Dips', ''],
   ['dipEveryDays', 'Dip every', 'd'],
 ] as const;
-type Key = (typeof figures)[number][0];
+type Key = (typeof planFigures)[number][0];
 
 /** What a condition waits for, as a field is called; null where it has no figure. */
 export const conditionLabels: Readonly<Record<Condition['kind'], readonly [label: string, unit: string] | null>> = {
@@ -39,7 +39,7 @@ export const conditionLabels: Readonly<Record<Condition['kind'], readonly [label
 };
 
 /** What a new phase of a kind begins with. */
-export const newPhases: Readonly<Record<PhaseKind, Omit<Phase, 'id'>>> = {
+export const newPhases: Readonly<Record<PhaseKind, Omit<QuarantinePhase, 'id'>>> = {
   settle: { kind: 'settle', title: 'Settle', days: 2, testEveryDays: 1, ends: [{ kind: 'days' }] },
   observe: {
     kind: 'observe',
@@ -103,23 +103,23 @@ export const newPhases: Readonly<Record<PhaseKind, Omit<Phase, 'id'>>> = {
   },
 };
 
-const places = (plan: Plan): [place: string, value: number | undefined][] => [
+const places = (plan: QuarantinePlan): [place: string, value: number | undefined][] => [
   ['foodlessDays', plan.foodlessDays],
   ['bacteriaDays', plan.bacteriaDays],
   ...plan.phases.flatMap((p) => [
-    ...figures.map(([k]): [string, number | undefined] => [`${p.id}.${k}`, p[k]]),
+    ...planFigures.map(([k]): [string, number | undefined] => [`${p.id}.${k}`, p[k]]),
     ...p.ends.map((c, i): [string, number | undefined] => [`${p.id}.ends.${i}`, c.n ?? c.atLeast]),
   ]),
   ...plan.gate.map((c, i): [string, number | undefined] => [`gate.${i}`, c.n ?? c.atLeast]),
 ];
 
-export const typedOf = (plan: Plan): Typed => ({
+export const typedOf = (plan: QuarantinePlan): Typed => ({
   plan,
   text: Object.fromEntries(places(plan).map(([k, v]) => [k, v === undefined ? '' : String(v)])),
 });
 
 /** The plan with its figures as they were typed; what is empty is not asked for, what is no number is refused by its schema. */
-export function planFrom({ plan, text }: Typed): Plan {
+export function planFrom({ plan, text }: Typed): QuarantinePlan {
   const at = (place: string): number | undefined => ((text[place] ?? '').trim() === '' ? undefined : num(text[place]!));
   const condition = (c: Condition, place: string): Condition => {
     const v = at(place);
@@ -131,14 +131,14 @@ export function planFrom({ plan, text }: Typed): Plan {
     foodlessDays: at('foodlessDays') ?? 0,
     bacteriaDays: at('bacteriaDays') ?? 0,
     gate: plan.gate.map((c, i) => condition(c, `gate.${i}`)),
-    phases: plan.phases.map((p): Phase => {
+    phases: plan.phases.map((p): QuarantinePhase => {
       const told: Partial<Record<Key, number>> = {};
-      for (const [k] of figures) {
+      for (const [k] of planFigures) {
         const v = at(`${p.id}.${k}`);
         if (v !== undefined) told[k] = v;
       }
-      const rest = Object.fromEntries(Object.entries(p).filter(([k]) => !figures.some(([f]) => f === k)));
-      return { ...rest, ...told, ends: p.ends.map((c, i) => condition(c, `${p.id}.ends.${i}`)) } as Phase;
+      const rest = Object.fromEntries(Object.entries(p).filter(([k]) => !planFigures.some(([f]) => f === k)));
+      return { ...rest, ...told, ends: p.ends.map((c, i) => condition(c, `${p.id}.ends.${i}`)) } as QuarantinePhase;
     }),
   };
 }

@@ -1,7 +1,7 @@
 import type { TankWeeks } from '@/server/quarantine/view';
 import { KraftDefs, tornEdge } from '@/ui/drawings/kraft';
 import { dayMonth } from '@/ui/format';
-import { signs } from '@/core/quarantine/signs';
+import { quarantineSigns } from '@/core/quarantine/signs';
 import { DAY } from '@/core/quantities/time';
 
 const LEFT = 112;
@@ -20,7 +20,8 @@ function marksOf(q: TankWeeks): { past: Mark[]; ahead: Mark[] } {
     if (e.kind === 'dose') return [{ ms, kind: 'dose', words: '' }];
     if (e.kind === 'move') return [{ ms, kind: 'move', words: '' }];
     if (e.kind === 'died') return [{ ms, kind: 'died', words: `${e.count} died` }];
-    if (e.kind === 'look' && e.signs.length > 0) return [{ ms, kind: 'sign', words: signs[e.signs[0]!.sign].words }];
+    if (e.kind === 'look' && e.signs.length > 0)
+      return [{ ms, kind: 'sign', words: quarantineSigns[e.signs[0]!.sign].words }];
     return [];
   });
   const ahead = q.duties.flatMap((d): Mark[] => {
@@ -132,7 +133,7 @@ function Dosed({ w, q, x, y }: { w: TankWeeks['water'][number]; q: TankWeeks; x:
 }
 
 /** The weeks of a tank as a tape: behind deep, ahead pale, today framed; what happened under it, and what is in the water. */
-export function Tape({ q }: { q: TankWeeks }) {
+export function QuarantineTimeline({ q }: { q: TankWeeks }) {
   const span = Math.max(DAY, q.endMs - q.clockMs);
   const x = (ms: number): number => LEFT + (Math.min(Math.max(ms - q.clockMs, 0), span) / span) * (WIDTH - LEFT);
   const days = Math.round(span / DAY);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { oddTest } from '@/core/quarantine/doubt';
+import { oddTest } from '@/core/quarantine/copper-plausibility';
 import { dropTest, ppmToDkh } from '@/core/quarantine/kits';
 import { quantities, tankFigures, unbelieved, type TankFigure } from '@/core/measurement/quantities';
 import { NumberField, SelectField, num } from '@/ui/fields/fields';

@@ -162,7 +162,7 @@ export function dismiss(n: number): void {
 }
 
 /** What is done in a state that is shown already is no longer laid over it. */
-export function settle(n: number): void {
+export function settlePress(n: number): void {
   if (list.some((p) => p.doneIn !== null && p.doneIn <= n)) tell(list.filter((p) => p.doneIn === null || p.doneIn > n));
 }
 

@@ -2,8 +2,8 @@
 
 import { useEffect, useSyncExternalStore } from 'react';
 import type { Deed } from '@/server/queue/deeds';
-import { useShown } from '@/ui/shell/wishes';
-import { isCut, isStopped, listen, presses, settle, type Press } from './store';
+import { useShown } from '@/ui/shell/preferences';
+import { isCut, isStopped, listen, presses, settlePress, type Press } from './store';
 
 const none: readonly Press[] = [];
 
@@ -11,7 +11,7 @@ const none: readonly Press[] = [];
 export function usePresses(): readonly Press[] {
   const shown = useShown();
   const list = useSyncExternalStore(listen, presses, () => none);
-  useEffect(() => settle(shown), [shown]);
+  useEffect(() => settlePress(shown), [shown]);
   return list.filter((p) => p.refused === null && (p.doneIn === null || p.doneIn > shown));
 }
 

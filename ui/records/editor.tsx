@@ -18,7 +18,7 @@ import { useSave } from '@/ui/use-save';
 import { RecordForm, type Options } from './form';
 
 /** Needed only when two people saved. */
-const Meanwhile = dynamic(() => import('./meanwhile').then((m) => m.Meanwhile));
+const Meanwhile = dynamic(() => import('./merge').then((m) => m.Meanwhile));
 
 export interface RecordEditorProps {
   kindId: string;

@@ -6,7 +6,8 @@ import { Table } from '@/ui/kit/table';
 import type { ImportReport } from '@/server/records/csv';
 import { importCsv, undoImport } from '@/server/records/actions';
 import { useState } from 'react';
-import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import { OtherProblems, SelectField } from '@/ui/fields/fields';
 import { useSave } from '@/ui/use-save';
 
@@ -39,7 +40,7 @@ export function ImportCsv(p: ImportCsvProps) {
   const take = async (f: File): Promise<void> => {
     setReport(null);
     setSaid('');
-    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f));
+    if (f.size > LARGEST_FILE) return setProblems(tooLarge(f.size).problems);
     const { text, said } = await readFileText(f);
     setSaid(said);
     setFile({ name: f.name, text });

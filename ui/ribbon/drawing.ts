@@ -10,14 +10,14 @@ export const LANE_H = 78;
 export const ROWS_Y = LANE_Y + LANE_H + 12;
 export const ROW_H = 17;
 
-export interface Moment {
+export interface RibbonMoment {
   ms: number;
   label: string;
   strong?: boolean;
 }
 
 /** The moments of a consignment in the order in which they are named. */
-export function momentsOf(data: RibbonData, zone: string, there: { name: string; zone: string }): Moment[] {
+export function ribbonMomentsOf(data: RibbonData, zone: string, there: { name: string; zone: string }): RibbonMoment[] {
   return (
     [
       data.lastFeedMs
@@ -33,17 +33,17 @@ export function momentsOf(data: RibbonData, zone: string, there: { name: string;
           }
         : null,
       { ms: data.openMs, label: 'Open' },
-    ] as (Moment | null)[]
-  ).filter((m): m is Moment => m !== null);
+    ] as (RibbonMoment | null)[]
+  ).filter((m): m is RibbonMoment => m !== null);
 }
 
 /** Labels on one line, left to right, none over another; those that find no room near their moment are left out. */
 export function placedLabels(
-  moments: readonly Moment[],
+  moments: readonly RibbonMoment[],
   xOf: (ms: number) => number,
   nowX: number,
-): (Moment & { x: number; at: number })[] {
-  const placed: (Moment & { x: number; at: number })[] = [];
+): (RibbonMoment & { x: number; at: number })[] {
+  const placed: (RibbonMoment & { x: number; at: number })[] = [];
   let free = 24;
   for (const m of [...moments].sort((a, b) => a.ms - b.ms)) {
     const x = xOf(m.ms);

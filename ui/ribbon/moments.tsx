@@ -3,10 +3,10 @@
 import { useState } from 'react';
 import type { RibbonData } from '@/server/consignment/view';
 import { clock, factorWords, slackWords, weekday } from '@/ui/format';
-import type { Moment } from './drawing';
+import type { RibbonMoment } from './drawing';
 
 /** The ribbon as a list: on a phone, and for those who do not see the picture. */
-export function Moments({ moments, data, zone }: { moments: readonly Moment[]; data: RibbonData; zone: string }) {
+export function Moments({ moments, data, zone }: { moments: readonly RibbonMoment[]; data: RibbonData; zone: string }) {
   const [open, setOpen] = useState(false);
   const next = moments.filter((m) => m.ms > data.nowMs).sort((a, b) => a.ms - b.ms)[0];
   return (

@@ -1,7 +1,7 @@
 import type { RibbonData } from '@/server/consignment/view';
 import { KraftDefs } from '@/ui/drawings/kraft';
 import { clock, factorWords, one, slackWords, weekday } from '@/ui/format';
-import { LANE_Y, ROW_H, ROWS_Y, TAPE_H, TAPE_Y, momentsOf, placedLabels, ribbonDrawing } from './drawing';
+import { LANE_Y, ROW_H, ROWS_Y, TAPE_H, TAPE_Y, ribbonMomentsOf, placedLabels, ribbonDrawing } from './drawing';
 import { Lane } from './lane';
 import { Moments } from './moments';
 import { Looked, scrubbing } from './scrub';
@@ -20,7 +20,7 @@ export function Ribbon({ data, zone, there, full }: RibbonProps) {
   const d = ribbonDrawing(data, zone);
   const { s, nowX, until, shown, deadlineX } = d;
   const height = full ? ROWS_Y + 4 * ROW_H + 8 : 92;
-  const moments = momentsOf(data, zone, there);
+  const moments = ribbonMomentsOf(data, zone, there);
   // The flag stays in the picture where now is at its edge.
   const flagX = Math.min(1280 - 38, Math.max(38, nowX));
   const summary = shown

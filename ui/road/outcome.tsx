@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { takeOutcome } from '@/server/road/actions';
 import type { RoadView } from '@/server/road/view';
-import { LARGEST_FILE, readFileText, sent, tooLarge } from '@/ui/fields/file';
+import { LARGEST_FILE, tooLarge } from '@/core/consignment/file-size';
+import { readFileText, sent } from '@/ui/fields/file';
 import { one } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { FilePick } from '@/ui/kit/file-pick';
 import { Table } from '@/ui/kit/table';
-import { useMe } from '@/ui/shell/wishes';
+import { useMe } from '@/ui/shell/preferences';
 import { useSave } from '@/ui/use-save';
 
 /** What came back: the file of a card or of a consignment, or the text that a card was copied as. */
@@ -28,7 +29,7 @@ function Take({ code }: { code: string }) {
         accept=".json,application/json"
         aria-label="Import the receiver’s report"
         onFile={(file) => {
-          if (file.size > LARGEST_FILE) return setProblems(tooLarge(file));
+          if (file.size > LARGEST_FILE) return setProblems(tooLarge(file.size).problems);
           void readFileText(file).then((r) => take(r.text));
         }}
       >
@@ -63,7 +64,7 @@ function Take({ code }: { code: string }) {
 }
 
 /** Foretold beside found, once the receiver has told. */
-export function Outcome({ v }: { v: RoadView }) {
+export function OutcomePanel({ v }: { v: RoadView }) {
   const o = v.outcome;
   const owner = useMe().role === 'owner';
   return (

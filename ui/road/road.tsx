@@ -13,8 +13,8 @@ import { WhenField } from '@/ui/fields/time-fields';
 import { clock, dayClock, factorWords, slackWords } from '@/ui/format';
 import { Button } from '@/ui/kit/button';
 import { useSave } from '@/ui/use-save';
-import { Outcome } from './outcome';
-import { Twins } from './twins';
+import { OutcomePanel } from './outcome';
+import { Twins } from './control-packs';
 
 type Road = NonNullable<RoadView['road']>;
 
@@ -243,7 +243,7 @@ export function RoadSection({ v }: { v: RoadView }) {
         </>
       )}
       <Twins v={v} />
-      <Outcome v={v} />
+      <OutcomePanel v={v} />
     </section>
   );
 }

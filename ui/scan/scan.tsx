@@ -5,11 +5,11 @@ import { useState } from 'react';
 import { partsIn, type Part } from '@/core/consignment/found-file';
 import { numberIn } from '@/core/consignment/number';
 import { Button } from '@/ui/kit/button';
-import { FoundParts } from './found';
+import { FoundParts } from './receiver-codes';
 import { Live, readPicture } from './look';
 
 /** A label or a tank card opens its page: by the camera, by a picture, or by its number. */
-export function Scan({ notFound }: { notFound: string }) {
+export function Scanner({ notFound }: { notFound: string }) {
   const router = useRouter();
   const [live, setLive] = useState(false);
   const [typed, setTyped] = useState('');

@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
-import type { Finding } from '@/server/db/doctor';
+import type { HealthFinding } from '@/server/db/doctor';
 import { counted } from '@/core/quantities/words';
 import { keepBackupNow } from '@/server/settings/actions';
 import { StateMark } from '@/ui/drawings/state-mark';
@@ -18,7 +18,7 @@ export function DataHealth({
   folder,
   zone,
 }: {
-  findings: readonly Finding[];
+  findings: readonly HealthFinding[];
   backups: readonly { at: string; mb: string }[];
   folder: string;
   zone: string;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Measure } from '@/records/own-measure';
+import type { OwnMeasure } from '@/records/own-measure';
 import { setMeasures } from '@/server/settings/actions';
 import { num, NumberField, OtherProblems, SelectField, TextField } from '@/ui/fields/fields';
 import { Button } from '@/ui/kit/button';
@@ -10,13 +10,13 @@ import { useSave } from '@/ui/use-save';
 interface Row {
   name: string;
   amount: string;
-  unit: Measure['unit'];
+  unit: OwnMeasure['unit'];
 }
 
-const rowsOf = (list: readonly Measure[]): Row[] => list.map((m) => ({ ...m, amount: String(m.amount) }));
+const rowsOf = (list: readonly OwnMeasure[]): Row[] => list.map((m) => ({ ...m, amount: String(m.amount) }));
 
 /** Scoop, squirt, capful, bucket: measured out once, then typed wherever litres, millilitres or grams are asked. */
-export function OwnMeasures({ stored }: { stored: readonly Measure[] }) {
+export function OwnMeasures({ stored }: { stored: readonly OwnMeasure[] }) {
   const [rows, setRows] = useState<Row[]>(() => rowsOf(stored));
   const { save, busy, problems } = useSave();
   const edit = (i: number, change: Partial<Row>): void =>
@@ -61,7 +61,7 @@ export function OwnMeasures({ stored }: { stored: readonly Measure[] }) {
             label="of"
             path={`${i}.unit`}
             value={r.unit}
-            onChange={(unit) => edit(i, { unit: unit as Measure['unit'] })}
+            onChange={(unit) => edit(i, { unit: unit as OwnMeasure['unit'] })}
             options={[
               ['g', 'grams'],
               ['mL', 'millilitres'],

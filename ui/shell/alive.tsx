@@ -6,8 +6,8 @@ import { goWhole } from '@/ui/go-whole';
 import { isOwnPress } from '@/ui/presses';
 import { QueueBar } from '@/ui/queue/bar';
 import { begin, whenDone } from '@/ui/queue/store';
-import { bePatient } from './reach';
-import { useShown } from './wishes';
+import { bePatient } from './network-retry';
+import { useShown } from './preferences';
 
 /** Several changes at once are one look. */
 const GATHER_MS = 200;

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { useMe } from './wishes';
+import { useMe } from './preferences';
 
 /** What only the owner may do is shown to the owner alone; the door refuses it to everybody else (`server/room/rights.ts`). */
 export function OwnerOnly({ children }: { children: ReactNode }) {

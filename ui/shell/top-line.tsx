@@ -5,24 +5,26 @@ import { ScanLine, Search, Settings, UserRound } from 'lucide-react';
 import { Link } from '@/ui/kit/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { Severity } from '@/core/concerns/found';
+import type { Severity } from '@/core/concerns/severity';
 import { clock, dayMonth } from '@/ui/format';
 import { inField, keysEverywhere, keysOfBench } from './keys';
 import { useAwake } from './use-awake';
-import { useKeys, useMe } from './wishes';
+import { useKeys, useMe } from './preferences';
 
 const menu = [
   ['/', 'Bench'],
   ['/consignments', 'Shipments'],
+  ['/arrivals', 'Arrivals'],
+  ['/quarantine', 'Quarantine'],
   ['/tanks', 'Tanks'],
   ['/supplies', 'Supplies'],
-  ['/species', 'Species'],
+  ['/more', 'More'],
 ] as const;
 
 /** Lists that stand under a word of the menu. */
 const under: Record<string, readonly string[]> = {
-  '/consignments': ['/receivers', '/carriers', '/places', '/logbook', '/practice'],
   '/tanks': ['/fish', '/readings'],
+  '/more': ['/receivers', '/carriers', '/places', '/logbook', '/practice', '/species', '/glossary'],
 };
 
 /** Menu, find, clock and the single-letter keys, which act only when no control has focus. */

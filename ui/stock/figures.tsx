@@ -1,4 +1,4 @@
-import { CurrencySign } from '@/ui/shell/wishes';
+import { CurrencySign } from '@/ui/shell/preferences';
 import type { ReactNode } from 'react';
 import { Table } from '@/ui/kit/table';
 import { pillowVolumeL, openTube } from '@/core/bag/geometry';
@@ -12,7 +12,7 @@ const curve = (points: [number, number][]): string =>
   points.map(([h, w], i) => `${i ? 'L' : 'M'}${(h * 200) / 80} ${44 - w * 3.3}`).join('');
 
 /** What the planner may choose from. */
-export function Figures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'boxes' | 'packs'> }) {
+export function SupplyFigures({ catalogue }: { catalogue: Pick<Catalogue, 'bags' | 'boxes' | 'packs'> }) {
   return (
     <>
       <section className="chead">

@@ -2,7 +2,7 @@ import type { Finding } from '@/core/concerns/concern';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { capital, counted, durationWords } from '@/core/quantities/words';
 import { HOUR } from '@/core/quantities/time';
-import { signs } from '@/core/quarantine/signs';
+import { quarantineSigns } from '@/core/quarantine/signs';
 import { stopWords } from './tank-stops';
 
 /** What is said of a concern: what is wrong, its figures, what to do, and the button that leads there. */
@@ -85,16 +85,16 @@ const words: Words = {
     press: 'Open tank',
   }),
   sign: (f) => ({
-    title: `${capital(signs[f.of].words)} seen`,
+    title: `${capital(quarantineSigns[f.of].words)} seen`,
     figures: [f.many ? `On ${f.many}` : '', f.part ?? '']
       .filter(Boolean)
       .join(', ')
       .replace(/$/, f.many || f.part ? '.' : ''),
-    todo: signs[f.of].so,
+    todo: quarantineSigns[f.of].so,
     press: 'Open tank',
   }),
   'twin-sign': (f) => ({
-    title: `${capital(signs[f.of].words)} seen in tank ${f.tank}, its twin`,
+    title: `${capital(quarantineSigns[f.of].words)} seen in tank ${f.tank}, its twin`,
     figures: 'Parasites travel with water, nets and hands.',
     todo: 'Look at these animals now. Own net, clean hands, this tank before that one.',
     press: 'Open tank',

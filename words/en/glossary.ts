@@ -1,7 +1,8 @@
 /** Terms of the house, each in one or two plain sentences; `docs/GLOSSARY.md` and the page /glossary are made of these. */
 export const glossary = {
   'acute criterion': 'The ammonia level that harms within an hour, at the pH and temperature of the water (US EPA).',
-  'ammonia exposure': 'Minutes at the harmful ammonia level that an opening method costs. 6 min is little, 60 min is much.',
+  'ammonia exposure':
+    'Minutes at the harmful ammonia level that an opening method costs. 6 min is little, 60 min is much.',
   arrival: 'A shipment that comes to you.',
   'bad case': 'What one trip in ten is worse than. Everything printed or promised uses the bad case.',
   chance: 'How many of 100 simulated trips end with every bag good on opening.',
@@ -18,17 +19,20 @@ export const glossary = {
   margin: 'Hours of delay a bag can still take after the end of its delivery window.',
   method: 'A way of fasting or of opening a bag. Keepers differ; you choose.',
   move: 'Your own fish carried by yourself, without a carrier.',
-  'overall stress': 'One figure for an opening method: ammonia, pH, temperature, salinity and handling, each against what the animals tolerate.',
+  'overall stress':
+    'One figure for an opening method: ammonia, pH, temperature, salinity and handling, each against what the animals tolerate.',
   'practice shipment': 'A shipment with simulated luck, to learn on. It never touches your records.',
   quarantine: 'Weeks in a separate tank with tests and checks, until nothing speaks against release.',
   'safe hours': 'Hours from sealing a bag to the first limit it would pass.',
   shipment: 'One sender, one receiver, one journey, with its boxes and bags.',
   sign: 'Something seen on the animals: spots, clamped fins, fast breathing.',
-  simulated: 'A carrier, thermometer or scale played by the computer, for practice. Its readings never count as measured.',
-  'simulated trip': 'The journey computed once with other weather, delays, packs and fish. 200 of them give the chance.',
+  simulated:
+    'A carrier, thermometer or scale played by the computer, for practice. Its readings never count as measured.',
+  'simulated trip':
+    'The journey computed once with other weather, delays, packs and fish. 200 of them give the chance.',
   tolerates: 'The temperatures a species stands for 24 hours. Beyond them stress builds up.',
   'total ammonia': 'Ammonia and ammonium together, as mg/L of nitrogen (TAN). Only the un-ionized part harms.',
   'un-ionized ammonia': 'The harmful part of the total ammonia. It grows with pH and temperature.',
 } as const;
 
-export type Term = keyof typeof glossary;
+export type GlossaryTerm = keyof typeof glossary;

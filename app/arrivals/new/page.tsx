@@ -1,7 +1,7 @@
-import { comeView } from '@/server/arrive/come';
-import { whoIsHere } from '@/server/room/here';
+import { comeView } from '@/server/arrive/register-arrival';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
-import { Come } from '@/ui/arrive/come';
+import { Come } from '@/ui/arrive/register-arrival';
 import { FromFile } from '@/ui/arrive/from-file';
 
 export default async function BoxHasCome() {

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { targetOf } from '@/server/scan/target';
 import { house } from '@/server/wiring';
 

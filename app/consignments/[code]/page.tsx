@@ -1,7 +1,7 @@
 import { notFound, redirect } from 'next/navigation';
 import { consignmentView } from '@/server/consignment/view';
 import { openStationFor } from '@/server/room/menu';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 
 /** A consignment opens where its work is. */

@@ -4,7 +4,7 @@ import { refuse } from '@/core/consignment/outcome';
 import { house } from '@/server/wiring';
 import { cookieFor } from '@/server/room/cookie';
 import { deviceOf } from '@/server/room/device-words';
-import { triesOf, wayIn } from '@/server/room/here';
+import { triesOf, wayIn } from '@/server/room/current-user';
 import { enterByCode, enterByPassphrase } from '@/server/room/people';
 
 const asked = z.object({ code: z.string().max(40).optional(), passphrase: z.string().max(400).optional() });

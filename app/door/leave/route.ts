@@ -1,5 +1,5 @@
 import { house } from '@/server/wiring';
-import { whoIfAny } from '@/server/room/here';
+import { whoIfAny } from '@/server/room/current-user';
 import { cookieName } from '@/server/room/people';
 
 /** This phone goes: its session is over, and the cookie forgotten. */

@@ -1,7 +1,7 @@
 import { heldView } from '@/server/logbook/list';
 import { house } from '@/server/wiring';
-import { Held } from '@/ui/logbook/held';
+import { ForecastAccuracy } from '@/ui/logbook/forecast-accuracy';
 
 export default function HeldPage() {
-  return <Held v={heldView(house())} />;
+  return <ForecastAccuracy v={heldView(house())} />;
 }

@@ -1,7 +1,7 @@
 import { figuresReady } from '@/server/jobs/thinker';
-import { eveningOf, eveningPapers } from '@/server/papers/evening';
+import { eveningPapers, eveningShipments } from '@/server/papers/evening';
 import { HOURS_FOLLOW } from '@/server/papers/papers';
-import { askedFor } from '@/server/papers/view';
+import { papersAskedFor } from '@/server/papers/view';
 import { pdfResponse } from '@/server/papers/response';
 import { house } from '@/server/wiring';
 
@@ -9,8 +9,8 @@ import { house } from '@/server/wiring';
 export async function GET(request: Request, { params }: { params: Promise<{ day: string }> }): Promise<Response> {
   const { day } = await params;
   const h = house();
-  const { format, edgeMm } = askedFor(h, Object.fromEntries(new URL(request.url).searchParams));
-  const all = /^\d{4}-\d\d-\d\d$/.test(day) ? eveningOf(h, day) : [];
+  const { format, edgeMm } = papersAskedFor(h, Object.fromEntries(new URL(request.url).searchParams));
+  const all = /^\d{4}-\d\d-\d\d$/.test(day) ? eveningShipments(h, day) : [];
   for (const { code } of all) await figuresReady(h, code);
   const { sheets, told } = eveningPapers(h, day, { format, edgeMm });
   if (all.length === 0 || sheets.length === 0) return new Response('Nothing is packed on that day.', { status: 404 });

@@ -1,5 +1,5 @@
 import { peopleView } from '@/server/room/room-view';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 import { People } from '@/ui/people/people';
 

@@ -1,6 +1,6 @@
 import { house } from '@/server/wiring';
-import { Figures } from '@/ui/stock/figures';
+import { SupplyFigures } from '@/ui/stock/figures';
 
 export default function FiguresPage() {
-  return <Figures catalogue={house().shelves().offered} />;
+  return <SupplyFigures catalogue={house().shelves().offered} />;
 }

@@ -5,7 +5,7 @@ import { editorView } from '@/server/records/view';
 import { concernsOfTank } from '@/server/concerns';
 import { standingNow } from '@/server/quarantine/facts';
 import { tankView } from '@/server/stock/tanks';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 import { RecordEditor } from '@/ui/records/editor';
 import { ButtonLink } from '@/ui/kit/button';

@@ -21,7 +21,7 @@ const handling = {
   small: 'Kleine einzeln mit Becher oder weichem Kescher, in eine ferne Ecke mit Deckung.',
 } as const;
 
-export const de: CardWords = {
+export const cardDe: CardWords = {
   steps: {
     place: () => ['Geschlossene Beutel schwimmen lassen', 'Im Schatten, Licht aus. Noch nicht öffnen.'],
     float: () => ['Geschlossen schwimmen lassen', 'Der Beutel wärmt oder kühlt sich durch die Folie.'],

@@ -1,10 +1,12 @@
-import { signIds, signs, type Sign, type SignId } from '@/core/consignment/signs';
+import { signIds, arrivalSigns, type ArrivalSign, type SignId } from '@/core/consignment/signs';
 import type { CardWords } from './words';
 
-const of = <T>(say: (s: Sign) => T | undefined): Partial<Record<SignId, T>> =>
-  Object.fromEntries(signIds.flatMap((id) => (say(signs[id]) === undefined ? [] : [[id, say(signs[id])]])));
+const of = <T>(say: (s: ArrivalSign) => T | undefined): Partial<Record<SignId, T>> =>
+  Object.fromEntries(
+    signIds.flatMap((id) => (say(arrivalSigns[id]) === undefined ? [] : [[id, say(arrivalSigns[id])]])),
+  );
 
-export const en: CardWords = {
+export const cardEn: CardWords = {
   steps: null,
   signs: of((s) => s.words) as Record<SignId, string>,
   so: of((s) => s.so),

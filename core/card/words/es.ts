@@ -21,7 +21,7 @@ const handling = {
   small: 'Los pequeños uno a uno con vaso o red suave, a un rincón lejano con refugio.',
 } as const;
 
-export const es: CardWords = {
+export const cardEs: CardWords = {
   steps: {
     place: () => ['Pon a flotar las bolsas cerradas', 'A la sombra, luces apagadas. No abras todavía.'],
     float: () => ['Flotan cerradas', 'La bolsa se templa a través del plástico.'],

@@ -21,7 +21,7 @@ const handling = {
   small: 'Les petits un à un au gobelet ou à l’épuisette douce, dans un coin éloigné avec cachette.',
 } as const;
 
-export const fr: CardWords = {
+export const cardFr: CardWords = {
   steps: {
     place: () => ['Faites flotter les sacs fermés', 'À l’ombre, lumières éteintes. N’ouvrez pas encore.'],
     float: () => ['Ils flottent fermés', 'Le sac se réchauffe ou refroidit à travers le film.'],

@@ -22,7 +22,7 @@ const handling = {
   small: 'Yang kecil satu per satu dengan gelas atau serok halus, ke sudut jauh yang berlindung.',
 } as const;
 
-export const id: CardWords = {
+export const cardId: CardWords = {
   steps: {
     place: () => ['Apungkan kantong tertutup', 'Di tempat teduh, lampu mati. Jangan dibuka dulu.'],
     float: () => ['Mengapung tertutup', 'Suhu kantong menyesuaikan lewat plastiknya.'],

@@ -5,15 +5,22 @@ import type { Closure } from '@/core/catalogue/making';
 import { SEA_FROM } from '@/core/fish/water';
 import type { Language } from '@/core/consignment/languages';
 import { figureIn, wordsOf } from '@/core/papers/words';
-import { de } from './de';
-import { en } from './en';
-import { es } from './es';
-import { fr } from './fr';
-import { id } from './id';
-import { pt } from './pt';
+import { cardDe } from './de';
+import { cardEn } from './en';
+import { cardEs } from './es';
+import { cardFr } from './fr';
+import { cardId } from './id';
+import { cardPt } from './pt';
 import { stepKey, type CardWords, type StepText } from './words';
 
-export const cardLanguages = { en, es, de, pt, fr, id } as const satisfies Record<Language, CardWords>;
+export const cardLanguages = {
+  en: cardEn,
+  es: cardEs,
+  de: cardDe,
+  pt: cardPt,
+  fr: cardFr,
+  id: cardId,
+} as const satisfies Record<Language, CardWords>;
 export type { CardWords, StepText } from './words';
 
 /** What surrounds a step: whose it is, and where they go. */

@@ -21,7 +21,7 @@ const handling = {
   small: 'Os pequenos um a um com copo ou rede macia, para um canto longe, com abrigo.',
 } as const;
 
-export const pt: CardWords = {
+export const cardPt: CardWords = {
   steps: {
     place: () => ['Ponha os sacos fechados a flutuar', 'À sombra, luzes apagadas. Não abra ainda.'],
     float: () => ['Flutuam fechados', 'O saco aquece ou arrefece através do plástico.'],

@@ -6,7 +6,7 @@ const H = 330;
 const W = 400;
 
 /** The bag as it has to look, with water and gas in litres and in centimetres beside it. */
-export function BagFigure({ bag, name }: { bag: Drawn; name: string }) {
+export function BagPicture({ bag, name }: { bag: Drawn; name: string }) {
   const size = sizeDrawnCm(bag.standing, bag.made, bag.breather);
   const scale = Math.min((H - 24) / size.highCm, 210 / size.wideCm);
   const ground = H - 6;

@@ -68,7 +68,7 @@ export function Scale({ c, boxId, practises }: { c: PackedConsignment; boxId: st
       {box.weighed && (
         <p className="text-16">
           Scale reading <b className="num">{box.weighed.kg} kg</b>
-          {box.weighed.method === 'stand-in' ? ', a stand-in' : ''}.
+          {box.weighed.method === 'stand-in' ? ', simulated' : ''}.
         </p>
       )}
     </form>

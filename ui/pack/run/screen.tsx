@@ -9,14 +9,14 @@ import { Button, ButtonLink } from '@/ui/kit/button';
 import { Concerns } from '@/ui/kit/concerns';
 import { useAnnounce } from '@/ui/use-announce';
 import { useAwakeScreen } from '@/ui/use-awake-screen';
-import { Gate } from '../gate';
+import { DropOffGate } from '../gate';
 import { AllSteps, Changed } from './all-steps';
 import { Bar } from './bar';
 import { Else } from './else';
 import { Side, Span } from './side';
-import { missingOf } from './steps';
+import { missingStepsOf } from './steps';
 import { StepNow } from './step-now';
-import { Tape } from './tape';
+import { StepStrip } from './tape';
 import { useRun, type Run } from './use-run';
 import { useHeard, usePedal, useSpoken } from './voice';
 
@@ -43,7 +43,7 @@ function Head({ run, title, back }: { run: Run; title: string; back: string }) {
           {clock(now, run.zone)}
         </b>
       </div>
-      <Tape steps={p.steps} on={run.step} many={run.many} />
+      <StepStrip steps={p.steps} on={run.step} many={run.many} />
     </header>
   );
 }
@@ -58,7 +58,7 @@ function Gates({ run }: { run: Run }) {
           <h2 className="mb-2">
             {c.code} to {c.to}
           </h2>
-          <Gate code={c.code} zone={c.zone} leaveMs={c.leaveMs} missing={missingOf(p.steps, c)} />
+          <DropOffGate code={c.code} zone={c.zone} leaveMs={c.leaveMs} missing={missingStepsOf(p.steps, c)} />
         </div>
       ))}
       {leaving.length === 0 && (

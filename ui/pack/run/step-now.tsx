@@ -9,7 +9,7 @@ import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
 import { countdown } from '@/ui/use-now';
 import { Proving } from '../proving';
-import { BagFigure } from './bag-figure';
+import { BagPicture } from './bag-figure';
 import { IntoBox } from './into-box';
 import { OtherSets } from './other-sets';
 import { Scale } from './scale';
@@ -138,7 +138,7 @@ export function StepNow({
       <div className={`mt-3 gap-6 ${bag ? 'lg:grid lg:grid-cols-[minmax(0,440px)_1fr]' : ''}`}>
         {bag && (
           <div className="hidden lg:block">
-            <BagFigure bag={bag.drawn} name={bag.id} />
+            <BagPicture bag={bag.drawn} name={bag.id} />
           </div>
         )}
         <ol className="min-w-0 self-center">

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { catalogue } from '@/core/catalogue';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
-import { eveningOf } from '@/core/duties/evening';
+import { eveningSteps } from '@/core/duties/evening';
 import { usualPace } from '@/core/duties/pace';
 import { MIN } from '@/core/quantities/time';
 import { exampleConsignment } from '@/tests/example';
@@ -125,7 +125,7 @@ describe('nothing closes while what it holds is open', () => {
             ...(b.film ? { bagTypeId: film.id, gasL: 0 } : {}),
           })),
         };
-        const evening = eveningOf([{ c: x, catalogue, slackH: {} }], usualPace(withOverrides({})));
+        const evening = eveningSteps([{ c: x, catalogue, slackH: {} }], usualPace(withOverrides({})));
         const from = { steps: evening.map((s) => step(s.key, s as unknown as Partial<RunStep>)), consignments: [] };
         const presses: Press[] = [];
         const aside = new Set<string>();

@@ -1,5 +1,5 @@
 import { before, clockMs, readyMs, reopened, type TickedMs } from '@/core/duties/clock';
-import { leftOut, type Missing } from '@/core/duties/left-out';
+import { leftOut, type Missing } from '@/core/duties/skipped-steps';
 import type { PackRunView, RunStep } from '@/server/pack/run-view';
 import type { Press } from '@/ui/queue/store';
 
@@ -131,7 +131,7 @@ export function timersOf(steps: readonly RunStep[], tickedMs: TickedMs): Timer[]
 }
 
 /** What a consignment would leave without: what was found and may harm, then what hands left out. */
-export const missingOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]): Missing[] => [
+export const missingStepsOf = (steps: readonly RunStep[], c: PackRunView['consignments'][number]): Missing[] => [
   ...c.found,
   ...leftOut(
     steps.filter((s) => s.code === c.code),

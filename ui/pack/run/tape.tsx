@@ -17,7 +17,7 @@ const blockName = (s: RunStep, many: boolean): string => {
 };
 
 /** Steps as lengths of tape, by bag and box: the done ones dark, the one that is on framed. */
-export function Tape({ steps, on, many }: { steps: readonly RunStep[]; on: RunStep | null; many: boolean }) {
+export function StepStrip({ steps, on, many }: { steps: readonly RunStep[]; on: RunStep | null; many: boolean }) {
   const blocks: Block[] = [];
   for (const s of steps) {
     const name = blockName(s, many);

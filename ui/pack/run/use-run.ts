@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { clockOf, readyMs } from '@/core/duties/clock';
+import { eveningClock, readyMs } from '@/core/duties/clock';
 import type { PackRunView } from '@/server/pack/run-view';
 import { press } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
@@ -88,7 +88,8 @@ export function useRun(stored: PackRunView & { fixed: boolean }) {
     leaving,
     many: p.consignments.length > 1,
     zone: p.consignments[0]?.zone ?? 'UTC',
-    clock: leaving.length > 0 ? clockOf(here, tickedMs, p.pace, Math.min(...leaving.map((c) => c.leaveMs)), now) : null,
+    clock:
+      leaving.length > 0 ? eveningClock(here, tickedMs, p.pace, Math.min(...leaving.map((c) => c.leaveMs)), now) : null,
     atGate,
     toGate,
     /** Something is off with the animals of the bag that is on. */

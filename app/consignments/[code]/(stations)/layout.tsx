@@ -1,7 +1,7 @@
 import { openStation } from '@/server/consignment/open';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { frameView } from '@/server/consignment/station';
-import { Frame } from '@/ui/consignment/frame';
+import { ShipmentFrame } from '@/ui/consignment/frame';
 
 export default async function StationsLayout({
   params,
@@ -10,5 +10,9 @@ export default async function StationsLayout({
   params: Promise<{ code: string }>;
   children: React.ReactNode;
 }) {
-  return <Frame view={frameView(await openStation(params), (await whoIsHere()).role === 'owner')}>{children}</Frame>;
+  return (
+    <ShipmentFrame view={frameView(await openStation(params), (await whoIsHere()).role === 'owner')}>
+      {children}
+    </ShipmentFrame>
+  );
 }

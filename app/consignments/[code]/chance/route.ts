@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pool, undone } from '@/server/jobs/pool';
+import { pool, wasStopped } from '@/server/jobs/pool';
 import { catalogueOf } from '@/server/consignment/result';
 import { noConsignment } from '@/server/answer';
 import { house } from '@/server/wiring';
@@ -21,7 +21,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
     calendar: house().calendar(c),
     options: { draws: asked.data.draws },
   });
-  if (!r.ok && undone(r))
+  if (!r.ok && wasStopped(r))
     return Response.json({ problems: r.problems }, { status: 503, headers: { 'retry-after': '5' } });
   return r.ok ? Response.json(r.value.risk) : Response.json({ problems: r.problems }, { status: 422 });
 }

@@ -1,6 +1,6 @@
 import { openStation } from '@/server/consignment/open';
 import { papersView } from '@/server/papers/view';
-import { Papers } from '@/ui/papers/papers';
+import { PapersStation } from '@/ui/papers/papers';
 
 export default async function PapersPage({
   params,
@@ -10,5 +10,5 @@ export default async function PapersPage({
   searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const s = await openStation(params);
-  return <Papers {...papersView(s, await searchParams)} />;
+  return <PapersStation {...papersView(s, await searchParams)} />;
 }

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { runView } from '@/server/arrive/run-view';
 import { clockIsFixed } from '@/server/clock';
 import { concernsInRun } from '@/server/concerns';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { house } from '@/server/wiring';
 import { RunScreen } from '@/ui/arrive/run-screen';
 

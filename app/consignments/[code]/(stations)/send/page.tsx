@@ -1,5 +1,5 @@
 import { openStation } from '@/server/consignment/open';
-import { whoIsHere } from '@/server/room/here';
+import { whoIsHere } from '@/server/room/current-user';
 import { sendView } from '@/server/pack/view';
 import { roadView } from '@/server/road/view';
 import { RoadSection } from '@/ui/road/road';

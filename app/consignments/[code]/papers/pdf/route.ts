@@ -2,7 +2,7 @@ import { stationOf } from '@/server/consignment/station';
 import { figuresReady } from '@/server/jobs/thinker';
 import { HOURS_FOLLOW, papersOf } from '@/server/papers/papers';
 import { pdfResponse } from '@/server/papers/response';
-import { askedFor } from '@/server/papers/view';
+import { papersAskedFor } from '@/server/papers/view';
 import { house } from '@/server/wiring';
 
 /** Papers of a consignment as one PDF. */
@@ -11,7 +11,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ code
   await figuresReady(house(), code);
   const s = stationOf(house(), code);
   if (!s) return new Response('This shipment does not exist.', { status: 404 });
-  const want = askedFor(house(), Object.fromEntries(new URL(request.url).searchParams));
+  const want = papersAskedFor(house(), Object.fromEntries(new URL(request.url).searchParams));
   const papers = papersOf(s, want);
   if (!papers.ok) return new Response(papers.problems[0]!.message, { status: 404 });
   // A label without its hour, or with another, is worse than one that comes a moment later.
