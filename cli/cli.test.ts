@@ -50,7 +50,7 @@ describe('simulate', () => {
     expect(bad.code).toBe(1);
     expect(bad.err).toMatch(/bags\.0\.waterL: Water must be at least/);
     expect(kindly('simulate', put('broken.json', '{')).err).toMatch(/is not a JSON file/);
-    expect(kindly('simulate', put('huge.json', 'x'.repeat(4_000_000))).err).toMatch(/3 MB is the most/);
+    expect(kindly('simulate', put('huge.json', 'x'.repeat(4_000_000))).err).toMatch(/the limit is 3 MB/);
     expect(kindly('simulate', path.join(folder, 'none.json')).err).toMatch(/There is no file/);
   });
 });

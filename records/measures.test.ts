@@ -27,8 +27,8 @@ describe('measures of the house', () => {
       return r.success ? '' : r.error.issues.map((i) => i.message).join(' ');
     };
     expect(said(own)).toBe('');
-    expect(said([own[0], { ...own[1], name: 'Scoop' }])).toMatch(/one name/);
-    expect(said([{ ...own[0], name: '7' }])).toMatch(/called by letters/);
+    expect(said([own[0], { ...own[1], name: 'Scoop' }])).toMatch(/same name/);
+    expect(said([{ ...own[0], name: '7' }])).toMatch(/in letters/);
     expect(said([{ ...own[0], amount: 0 }])).toMatch(/more than 0/);
   });
 });

@@ -67,7 +67,7 @@ describe('arrival', () => {
     must(undoStep(house, run));
     expect(storedRunPosition(house.arrivals.run(run)!, now).index).toBe(1);
   });
-  test('day 1 opens four weeks of duties that reach the Bench', () => {
+  test('day 1 opens four weeks of tasks that reach the Bench', () => {
     const code = arrive();
     must(openQuarantine(house, code));
     expect(openQuarantine(house, code).ok).toBe(false);

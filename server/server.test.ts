@@ -105,7 +105,7 @@ describe('changes', () => {
     const old = bagsInput();
     must(saveBags(house, bagsInput({ sourceWater: { ...water, khDkh: 9 } })));
     const second = saveBags(house, { ...old, sourceWater: { ...water, khDkh: 2 } });
-    expect(!second.ok && second.problems[0]!.message).toMatch(/changed this shipment meanwhile/);
+    expect(!second.ok && second.problems[0]!.message).toMatch(/changed this shipment/);
     expect(stored(code).document.sourceWater.khDkh).toBe(9);
   });
   test('undo takes the last change back, step by step', () => {
@@ -215,7 +215,7 @@ describe('own assumptions', () => {
     const press = 'a'.repeat(32);
     const long = onceInSlices(house, press, (h) => setAssumptionInSlices(h, { name: 'stressSettled', value: 2.5 }));
     expect(ownAssumptions(house)).toEqual({ stressSettled: 2.5 });
-    expect(said(lookUp(house, press))).toMatch(/The value is set, and 0 of 2 shipments follow it so far/);
+    expect(said(lookUp(house, press))).toMatch(/The value is set, and 0 of 2 shipments are recomputed so far/);
     // Somebody hands one over meanwhile: it keeps what it was sent with.
     must(recordEvent(house, two, 'sealedAt', new Date(NOW).toISOString()));
     must(recordEvent(house, two, 'handedOverAt', new Date(NOW + 1000).toISOString()));

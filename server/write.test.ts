@@ -34,17 +34,17 @@ describe('one press', () => {
     expect(must(once(house, press, order)).code).toMatch(/^KC-/);
   });
   test('that is asked about before it arrives is given up, and never done later', () => {
-    expect(said(lookUp(house, press))).toContain('Nothing was saved');
-    expect(said(once(house, press, order))).toContain('given up before it arrived');
+    expect(said(lookUp(house, press))).toContain('Not saved');
+    expect(said(once(house, press, order))).toContain('cancelled before it arrived');
     expect(count()).toBe(0);
-    expect(said(lookUp(house, press))).toContain('Nothing was saved');
+    expect(said(lookUp(house, press))).toContain('Not saved');
     // A name that is none is not written down.
     lookUp(house, 'x'.repeat(9000));
     expect(house.db.prepare('SELECT COUNT(*) AS n FROM receipt').get()).toEqual({ n: 1 });
   });
   test('without a name of its own does nothing', () => {
     for (const bad of ['', 'short', 'x'.repeat(99), 'a b'.repeat(9), null, { a: 1 }])
-      expect(said(once(house, bad as string, order))).toContain('load the page again');
+      expect(said(once(house, bad as string, order))).toContain('Reload the page');
     expect(count()).toBe(0);
   });
   test('that breaks in the middle leaves nothing behind, and says so', () => {
@@ -60,13 +60,13 @@ describe('one press', () => {
     expect(must(once(house, press, order)).code).toMatch(/^KC-/);
   });
   test.each([
-    ['SQLITE_FULL', /disk is full.*nothing was saved/i],
-    ['SQLITE_READONLY_DBMOVED', /may not be written to/],
+    ['SQLITE_FULL', /not saved: the disk is full/i],
+    ['SQLITE_READONLY_DBMOVED', /no permission to write/],
     ['SQLITE_CORRUPT_VTAB', /damaged.*kindly doctor/],
-    ['SQLITE_IOERR_WRITE', /did not take it/],
-    ['SQLITE_BUSY', /Another program holds/],
+    ['SQLITE_IOERR_WRITE', /refused it/],
+    ['SQLITE_BUSY', /another program is using/],
     ['ENOSPC', /disk is full/],
-    ['EROFS', /only be read/],
+    ['EROFS', /read-only/],
   ])('%s has a sentence of its own with what to do', (code, words) => {
     const r = once(house, press, () => {
       throw sqlite(code);
@@ -83,7 +83,7 @@ describe('one press', () => {
   test('old answers are let go', () => {
     must(once(house, press, order));
     house.receipts.prune('2026-11-25T00:00:00Z');
-    expect(said(lookUp(house, press))).toContain('Nothing was saved');
+    expect(said(lookUp(house, press))).toContain('Not saved');
   });
 });
 
@@ -129,7 +129,7 @@ describe('a long file', () => {
     const before = tanks();
     expect(before).toBeGreaterThan(0);
     expect(before).toBeLessThan(899);
-    expect(said(lookUp(house, press))).toContain(`The first ${before} of 901 lines have been read`);
+    expect(said(lookUp(house, press))).toContain(`The first ${before} of 901 lines were read`);
     must(await long);
     expect(must(lookUp(house, press))).toMatchObject({ added: 899 });
   });

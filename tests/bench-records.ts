@@ -253,7 +253,7 @@ async function main(): Promise<void> {
     time(`supplies against ${OPEN} planned consignments`, () => suppliesView(again));
     time('everything the order form offers', () => orderChoices(again, null));
     time('people for a name that is typed', () => receiverOptions(again, 'tam'));
-    time(`the Bench: duties of ${OPEN} planned consignments`, () => benchView(again));
+    time(`the Bench: tasks of ${OPEN} planned consignments`, () => benchView(again));
     time('the week', () => weekView(again));
     time('the calendar feed', () => calendarFeed(again));
     keepLogbook(again);

@@ -28,7 +28,7 @@ export function orderInput(house: House, more: Partial<OrderInput> = {}): OrderI
     code: null,
     version: null,
     direction: 'outgoing',
-    sender: { name: 'Disk space', address: '', phone: '', place: of('place-coimbra-pt') },
+    sender: { name: 'Room', address: '', phone: '', place: of('place-coimbra-pt') },
     receiver: { name: 'Nico Sarto', address: '', phone: '', place: of('place-bilbao-es') },
     serviceId: 'northline-overnight',
     handOverLocal: '2026-11-26T19:00',

@@ -129,7 +129,7 @@ test('a round more halves what still differs, as the mass balance of a drip has 
 
 test('a pH that its hardness cannot have is said, and the course stands without it', () => {
   const odd = courseNow(lane, going('drip'), [told('pH', 9.9, 8), told('khDkh', 0.01, 8)], a)!;
-  expect(odd.problem).toMatch(/measure both again/);
+  expect(odd.problem).toMatch(/Measure both again/);
   expect(odd.tempC).toEqual(plain.tempC);
 });
 

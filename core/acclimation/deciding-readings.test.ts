@@ -30,7 +30,7 @@ test('only what would change the advice is asked for, and both ends are what the
                 : first(b, { ...t, pH: v });
           expect([x.atLow, x.atHigh]).toEqual([at(x.low), at(x.high)]);
           expect(x.atLow !== now || x.atHigh !== now).toBe(true);
-          expect(x.words).toMatch(/would decide: at/);
+          expect(x.words).toMatch(/would settle it: at/);
         }
       }
   // Among these waters some turn on an unread figure, and most do not.

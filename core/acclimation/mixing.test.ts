@@ -35,7 +35,7 @@ describe('cups and drops as somebody does them here', () => {
     const pond = by('drip', {}, { ...bag, waterL: 15 });
     expect(pond.steps.find((s) => s.key === 'open')!.detail).toContain('Doubled it would be 30 L');
     expect(hands(pond)).not.toContain('pour');
-    expect(by('drip', {}, { ...bag, waterL: 19 }).refused).toMatch(/no vessel of 20 L/);
+    expect(by('drip', {}, { ...bag, waterL: 19 }).refused).toMatch(/no bucket of 20 L/);
   });
   test('hands count with what they do', () => {
     expect(by('cups', { mixRounds: 3 }).handsMin).toBeGreaterThan(by('cups').handsMin);
@@ -58,7 +58,7 @@ describe('a rate as a person can let it in', () => {
   test.each([
     [0.006, /^2\.0 drops a second: .*100 mL in 1000 s/],
     [0.033, /^2 lines, each 5\.5 drops a second/],
-    [0.33, /a jug of 330 mL every minute/],
+    [0.33, /pour 330 mL every minute/],
   ])('%p L a minute', (rate, words) => {
     expect(dripWords(rate, a)).toMatch(words);
   });
@@ -139,19 +139,19 @@ describe('half of one tank and half of another', () => {
   });
 });
 
-describe('no tank yet: the lined box holds them', () => {
+describe('No tank yet: the lined box holds them', () => {
   const box: TankWater = { ...tank, inBox: true };
   const ways = compareMethods(bag, box, a);
   test('what needs a tank is refused by name; air stone and drip work, with nothing floated, levelled or netted across', () => {
     const may = ways.filter((m) => m.refused === null).map((m) => m.id);
     expect(may.sort()).toEqual(['degas', 'drip']);
     for (const m of ways.filter((x) => x.refused !== null && !x.rescue))
-      expect(m.refused).toMatch(/no tank yet|same salinity|colder/);
+      expect(m.refused).toMatch(/No tank yet|same salinity|colder/);
     for (const m of ways.filter((x) => x.refused === null)) {
       const keys = m.steps.map((s) => s.key);
       expect(keys).not.toEqual(expect.arrayContaining(['float']));
       expect(keys.filter((k) => ['place', 'float', 'level', 'refill'].includes(k))).toEqual([]);
-      expect(m.steps.find((s) => s.key === 'net')!.title).toMatch(/stay in the lined box/);
+      expect(m.steps.find((s) => s.key === 'net')!.title).toMatch(/in the lined box/);
     }
   });
   test('copper that nobody knows of forbids the binder', () => {

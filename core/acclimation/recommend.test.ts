@@ -110,7 +110,7 @@ describe('what is recommended', () => {
       course('cups', { bufferStep: 0.8 * t.phStep, handsMin: 30 }),
       course('float-transfer', { bufferStep: 3 * t.phStep, handsMin: 1 }),
     ]);
-    expect(reason).toMatch(/Method float-transfer would mean .* the buffer’s step of pH weighs most in it/);
+    expect(reason).toMatch(/Method float-transfer would mean .* the buffer’s step of pH is its main stress/);
   });
   test('the fewest hands come first whatever the others score, where nothing of it reaches seven tenths', () => {
     const of = (bufferStep: number) =>
@@ -157,7 +157,7 @@ describe('what is recommended', () => {
       course('drip', { bufferStep: t.phStep, handsMin: 5 }),
       course('cups', { handsMin: 500 }),
     ]);
-    expect(reason).toMatch(/Method cups would mean .* time weighs most/);
+    expect(reason).toMatch(/Method cups would mean .* time is its main stress/);
   });
 });
 

@@ -25,7 +25,7 @@ describe('what speaks against it', () => {
       'newcomers of 9 cm among residents of 20 cm',
       [group('N', { lengthCm: 9 })],
       [group('R', { lengthCm: 20 })],
-      /much shorter than/,
+      /much smaller than/,
     ],
     ['of 11 cm among 20 cm', [group('N', { lengthCm: 11 })], [group('R', { lengthCm: 20 })], null],
     ['nobody told how long', [group('N', { lengthCm: null })], [group('R', { lengthCm: 20 })], null],
@@ -39,10 +39,10 @@ describe('what speaks against it', () => {
       'two with a territory',
       [group('N', { flags: ['territorial'] })],
       [group('R', { flags: ['territorial'] })],
-      /both hold a territory/,
+      /both territorial/,
     ],
-    ['crabs to snails', [group('N', { kind: 'crab' })], [group('R', { kind: 'snail' })], /Crabs take snails/],
-    ['snails to crabs', [group('N', { kind: 'snail' })], [group('R', { kind: 'crab' })], /Crabs take snails/],
+    ['crabs to snails', [group('N', { kind: 'crab' })], [group('R', { kind: 'snail' })], /Crabs eat snails/],
+    ['snails to crabs', [group('N', { kind: 'snail' })], [group('R', { kind: 'crab' })], /Crabs eat snails/],
     ['snails to snails', [group('N', { kind: 'snail' })], [group('R', { kind: 'snail' })], null],
     [
       'a nipper to long fins',
@@ -72,7 +72,7 @@ test('who harms nobody goes first, who swallows others last', () => {
 test.each<[string, Group, RegExp]>([
   ['long fins', group('x', { flags: ['long-finned'] }), /wet hands/],
   ['a big fish', group('x', { lengthCm: 24 }), /wet hands/],
-  ['spines', group('x', { flags: ['spiny'] }), /cup, not in a net/],
+  ['spines', group('x', { flags: ['spiny'] }), /cup, not a net/],
   ['a snail', group('x', { kind: 'snail' }), /right way up/],
   ['a coral', group('x', { kind: 'coral' }), /under water/],
   ['a shrimp', group('x', { kind: 'shrimp' }), /walk out/],
@@ -136,7 +136,7 @@ describe('a way of opening with its release', () => {
     );
     const dim = lived.find((s) => s.key === 'dim')!;
     expect(dim.title).toBe('Feed those in D, lights off');
-    expect(dim.caution).toMatch(/much shorter than/);
+    expect(dim.caution).toMatch(/much smaller than/);
     expect(lived.find((s) => s.key === 'net')!.detail).toContain('7 on the label, into D.');
   });
 });
@@ -155,7 +155,7 @@ test('corals are dipped before they come in, of a dense lot ten are sampled, fry
   const coral = { ...one, species: { ...one.species, kind: 'coral' as const } };
   expect(keys(coral)).toEqual(['dim', 'ready', 'dip', 'net', 'after']);
   expect(keys({ ...one, count: 60 })).toEqual(['dim', 'net', 'sample10', 'after']);
-  expect(handling({ ...one, lengthCm: 0.8 }, defaultAssumptions)).toMatch(/poured/);
+  expect(handling({ ...one, lengthCm: 0.8 }, defaultAssumptions)).toMatch(/tip it slowly/);
 });
 test('a tank that was set up again is tested daily for a week', () => {
   expect(looksAfter([group('N')]).map((l) => l.key)).toEqual(['half-hour', 'evening', 'two-days']);

@@ -59,7 +59,7 @@ describe('bags changed by hand', () => {
     expect(counts(r.bags)).toEqual(['A1:3a', 'A3:2a', 'A2:2a+1b']);
     expect(r.bags[1]).toMatchObject({ waterL: 1, gasL: 2, bagTypeId: 'bag-20x40' });
     expect(counts(splitBag(two, 'A2', 3).bags.slice(1))).toEqual(['A2:1a', 'A3:1a', 'A4:1b']);
-    expect(splitBag([bag('A1', { a: 1 })], 'A1').said).toMatch(/nothing to split/);
+    expect(splitBag([bag('A1', { a: 1 })], 'A1').said).toMatch(/Nothing to split/);
   });
   test('one each, together again, evenly', () => {
     expect(counts(oneEach(two, ['A1']).bags)).toEqual(['A1:1a', 'A3:1a', 'A4:1a', 'A5:1a', 'A6:1a', 'A2:2a+1b']);

@@ -12,7 +12,7 @@ describe('how a bag is made', () => {
     );
     expect(bandsOf(film, { corners: 'taped-inverted' })).toBe(4);
     const shop = makingSteps(film, { filledElsewhere: true }, 3, true).join('. ');
-    expect(shop).toMatch(/loosely closed over air for the way\. Where the oxygen is: .*3 L oxygen\. Twist, two bands/);
+    expect(shop).toMatch(/loosely closed over air for the trip\. At the oxygen: .*3 L oxygen\. Twist, two bands/);
     expect(makingSteps(film, { filledElsewhere: true }, 3, false).join()).toMatch(/3 L air from a pump/);
   });
   test('as usual: two layers, the second the other way up, two bands on each (common practice)', () => {
@@ -48,7 +48,7 @@ describe('how a bag is made', () => {
   test('breather film gets no gas and no second bag, stands for its seam, and is wrapped by itself', () => {
     expect([layersOf(breather), bandsOf(breather)]).toEqual([1, 2]);
     const said = steps({ cover: 'mesh' }, breather, 0);
-    expect(said).toMatch(/soft mesh.*no gas.*ten minutes.*sheet of paper, touching no plastic and no foam/);
+    expect(said).toMatch(/soft mesh.*no gas.*ten minutes.*wrap alone in paper, away from plastic and foam/);
     expect(said).not.toMatch(/oxygen|econd bag/);
   });
 });

@@ -98,7 +98,7 @@ describe('figures as people type them', () => {
     expect(typedCm('25').note).toMatch(/is it 25 mm, 2\.5 cm\?/);
     expect(typedCm('300', 'side').note).toMatch(/is it 300 mm, 30 cm\?/);
     expect(typedCm('thick').cm).toBeNaN();
-    expect(typedCm('3 ells').note).toMatch(/is no length/);
+    expect(typedCm('3 ells').note).toMatch(/is not a length/);
   });
   test('half-inch sheet sold as R-4 is nearer R-2 (common practice); a true R is taken as it is', () => {
     const slip = judgedR(4, 1.27)!;

@@ -103,7 +103,7 @@ describe('boxes for bags', () => {
       for (const q of circles.slice(i + 1)) expect(Math.hypot(p.x - q.x, p.y - q.y)).toBeGreaterThan(p.r + q.r - 1e-6);
     const many = at(20).problems;
     expect(many).toMatchObject([{ code: 'bottles', litres: 1 }]);
-    expect(arrangementSentence(many[0]!)).toMatch(/bottles of 1 L find no place among the bags/);
+    expect(arrangementSentence(many[0]!)).toMatch(/bottles of 1 L find no room between the bags/);
     expect(at(20).placed).toEqual(three.placed);
   });
 });

@@ -55,7 +55,7 @@ export function weighBox(
     if (Math.abs(off) > Math.max(DOUBT.kg, DOUBT.share * x.plannedKg)) {
       if (mark === 'fine') mark = 'watch';
       words.push(
-        `The scale shows ${kg(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than the plan: ${off > 0 ? 'Too much water, or a bag from another box?' : 'A bag missing, or too little water?'}`,
+        `The scale shows ${kg(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than the plan: ${off > 0 ? 'too much water, or a bag from another box?' : 'a bag missing, or too little water?'}`,
       );
     }
   }

@@ -77,7 +77,7 @@ describe('when an order can leave', () => {
     expect(whyNot(overnight, at, order(), calendar)).toBe('Thu 26 Nov is A holiday in Coimbra');
     expect(whyNot({ ...overnight, holidayRule: 'works' }, at, order(), calendar)).toBeNull();
     expect(whyNot(overnight, at - 48 * HOUR, order(), calendar)).toContain(
-      'would stand until Thu 26 Nov, for Rest in Bilbao',
+      'would wait until Thu 26 Nov, for Rest in Bilbao',
     );
     const embargoed = { ...overnight, embargoes: [{ from: '2026-11-20', to: '2026-11-30', reason: 'strike' }] };
     expect(whyNot(embargoed, at, order(), emptyCalendar)).toBe('embargo on Thu 26 Nov: strike');
@@ -200,7 +200,7 @@ describe('what is said to an order', () => {
       say(
         order({ handOverAt: '2026-11-25T19:00:00.000Z', window: null, openingAt: '2026-11-26T10:00:00.000Z' }),
       ).join(),
-    ).toMatch(/want 39 h without food; (29|30) h are left/);
+    ).toMatch(/need 39 h without food; (29|30) h are left/);
   });
 
   test('steps between the waters that fish feel are told, small ones are not', () => {
@@ -224,7 +224,7 @@ describe('when a warning begins', () => {
     expect(at('2026-11-26T19:11:00.000Z')).toContain('Be there by 19:10, to leave time before 20:00.');
     expect(at('2026-11-26T20:00:00.000Z')).toContain('Be there by 19:10');
     expect(at('2026-11-26T20:00:00.000Z')).not.toContain('too late');
-    expect(at('2026-11-26T20:01:00.000Z')).toContain('taken until 20:00 that day; 20:01 is too late.');
+    expect(at('2026-11-26T20:01:00.000Z')).toContain('accepted until 20:00 that day; 20:01 is too late.');
     expect(at('2026-11-26T20:01:00.000Z')).not.toContain('Be there by');
   });
   test('before the counter opens, and on a day without a counter nothing of its hours', () => {
@@ -245,7 +245,7 @@ describe('when a warning begins', () => {
         openingAt: `${day}T10:30:00.000Z`,
         ...change,
       });
-    expect(due('2026-11-27')).toContain('Due on Fri 27 Nov: one slip');
+    expect(due('2026-11-27')).toContain('Due on Fri 27 Nov. One delay');
     expect(due('2026-11-30')).not.toContain('one slip');
     expect(due('2026-11-27', { window: null })).toContain('Due on Fri 27 Nov');
     // Where the day itself is impossible, that is said alone.
@@ -257,9 +257,9 @@ describe('when a warning begins', () => {
     expect(words(false)).toContain('has not approved your packaging');
     expect(words(true) + words()).not.toContain('packaging');
   });
-  test('opened before it can be there; promised later than its window', () => {
+  test('before delivery starts; promised later than its window', () => {
     const open = (openingAt: string) => at('2026-11-26T19:00:00.000Z', { openingAt });
-    expect(open('2026-11-27T08:59:00.000Z')).toContain('opened before it can be there');
+    expect(open('2026-11-27T08:59:00.000Z')).toContain('before delivery starts');
     expect(open('2026-11-27T09:00:00.000Z')).not.toContain('opened before');
     // 14 h promised from 19:00 are 9:00; two hours sooner is let pass.
     const from = (startAt: string) =>
@@ -275,7 +275,7 @@ describe('when a warning begins', () => {
         .map((x) => x.message)
         .join();
     expect(left(39)).not.toContain('without food');
-    expect(left(38.9)).toContain('want 39 h without food; 38 h are left');
+    expect(left(38.9)).toContain('need 39 h without food; 38 h are left');
     expect(left(0)).not.toContain('without food');
     expect(left(20, { direction: 'incoming' })).not.toContain('without food');
     const sealed = { actual: { ...order().actual, sealedAt: new Date(seal).toISOString() } };

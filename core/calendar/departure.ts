@@ -249,7 +249,7 @@ export function orderAdvice(
       say(
         'mind',
         'handOverLocal',
-        `The ${fast.name} want ${fast.hours} h without food; ${Math.floor(left)} h are left. If they were fed today, choose a later day.`,
+        `The ${fast.name} need ${fast.hours} h without food; ${Math.floor(left)} h are left. If they were fed today, choose a later day.`,
       );
   }
   const said = new Set<string>();

@@ -116,7 +116,7 @@ const SHORT_BY_H = 2;
 /** Says where nobody drives a way in the hours that are planned for it; null where they do, or others carry it. */
 export function drivenTooFast(service: Service, way: Route, to: string, plannedH: number): string | null {
   if (service.kind !== 'own-car' || plannedH >= way.hours - SHORT_BY_H) return null;
-  return `By car ${to} is ${way.roadKm.toFixed(0)} km away: ${drivingWords(way)}. This is planned in ${plannedH.toFixed(0)} h.`;
+  return `By car ${to} is ${way.roadKm.toFixed(0)} km away: ${drivingWords(way)}. Planned: ${plannedH.toFixed(0)} h.`;
 }
 
 /** "53 h of driving: 6 days with 5 nights". */

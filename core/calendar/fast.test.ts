@@ -143,7 +143,7 @@ describe('what would fall into the night', () => {
     expect(said([feed], 'Europe/London')).toEqual({ 'last-feed': 'Sat 24 Oct 21:00' });
     expect(feed.detail).toContain('05:48 is at night');
     // 21:00 summer time to 17:48 winter time is 45.8 h, not 44.8.
-    expect(feed.detail).toContain('none for 46 h');
+    expect(feed.detail).toContain('nothing for 46 h');
   });
 
   test('but fry wait for the morning, since the longer fast would be unkind', () => {
@@ -169,7 +169,7 @@ describe('what would fall into the night', () => {
       expect(new Date(withHands(at(exact), 'Europe/London', a)).toISOString().slice(0, 16)).toBe(done);
   });
 
-  test('moving the drop-off by any hours moves every duty by them, unless it says that the hour would be night', () => {
+  test('moving the drop-off by any hours moves every task by them, unless it says that the hour would be night', () => {
     const zone = 'Europe/London';
     fc.assert(
       fc.property(
@@ -216,7 +216,7 @@ describe('how long, and why', () => {
     const school = fast({ fasts: [{ tank: '4', school: 'one-day' }] });
     expect(school.wantedH).toBe(24);
     expect(school.tooShort).toEqual([{ name: 'Lemon tetra', wantsH: fast().wantedH }]);
-    expect(school.why).toContain(`${fast().wantedH} h by the gut`);
+    expect(school.why).toContain(`${fast().wantedH} h for digestion`);
     expect(fast({ fasts: [{ tank: '4', school: 'one-day', hours: 30 }] }).wantedH).toBe(30);
     expect(fast({ fasts: [{ tank: 'another', school: 'four-days' }] }).wantedH).toBe(fast().wantedH);
   });
@@ -224,7 +224,7 @@ describe('how long, and why', () => {
   test('four days are too long for tetras, and the feed carries the warning', () => {
     const c = { ...base, fasts: [{ tank: '4', school: 'four-days' as const }] };
     const feed = backwardSchedule(c, catalogue).find((m) => m.kind === 'last-feed')!;
-    expect(feed.warning).toContain('Lemon tetra bear 60 h at most');
+    expect(feed.warning).toContain('Lemon tetra tolerate 60 h at most');
   });
 
   test('shrimp need none; a tank of both follows the fish', () => {
@@ -306,7 +306,7 @@ describe('one tank, two shipments', () => {
   });
   test('goldfish that leave later but fast longer decide for the tetras that leave sooner', () => {
     const goldfish = two('2026-11-21T18:00:00Z', '2026-11-25T18:00:00Z', { longestH: 168 });
-    expect(told(one, goldfish)[0]!.message).toContain('nothing is fed there from Sat 21 Nov 18:00 on');
+    expect(told(one, goldfish)[0]!.message).toContain('no feeding there from Sat 21 Nov 18:00 on');
     expect(told(one, goldfish)[0]!.message).toContain('60 h without food');
   });
   test('comes out of two shipments as they are stored', () => {
@@ -318,11 +318,11 @@ describe('one tank, two shipments', () => {
   });
 });
 
-test('a box that is opened before it can be there is minded', () => {
+test('a box that is opened before delivery starts is minded', () => {
   const c = order('lemon-tetra', 'leeds', '2026-11-24T19:00:00.000Z', {
     window: { startAt: '2026-11-25T09:00:00.000Z', endAt: '2026-11-25T12:00:00.000Z' },
     openingAt: '2026-11-25T08:00:00.000Z',
   });
   const advice = orderAdvice(c, catalogue, emptyCalendar, Date.parse('2026-11-20T12:00:00Z'));
-  expect(advice.find((x) => x.path === 'openingLocal')?.message).toContain('before it can be there');
+  expect(advice.find((x) => x.path === 'openingLocal')?.message).toContain('before delivery starts');
 });

@@ -91,7 +91,7 @@ const kindsOf = (c: Planned, catalogue: Catalogue, a: Assumptions, tank: string)
 
 function whyWords(slowest: Kind, choice: FastChoice | undefined, tempC: number, a: Assumptions): string {
   const { species, line, wantsH } = slowest;
-  const gut = `${wantsH} h: digestion of the ${species.name}`;
+  const gut = `${wantsH} h for digestion of the ${species.name}`;
   if (choice?.hours !== undefined) return `${choice.hours} h as you entered; ${gut}`;
   if (choice?.school) return `${schools[choice.school].words}. ${capital(gut)}`;
   const c = classAt(species, line.lengthCm, a);

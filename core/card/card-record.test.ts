@@ -225,7 +225,7 @@ describe('what goes back', () => {
       message: expect.stringContaining('two different'),
     });
     const bent = partsIn(parts.join(' ')).map((p, i) => (i === 1 ? { ...p, data: `${p.data.slice(0, -1)}-` } : p));
-    expect(joined(bent)).toMatchObject({ message: expect.stringContaining('not whole') });
+    expect(joined(bent)).toMatchObject({ message: expect.stringContaining('incomplete') });
   });
   test('adds what is new here, once, by the name of whoever received; what is known here stays', () => {
     const by = 'Ilse';

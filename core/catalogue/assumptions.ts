@@ -31,8 +31,8 @@ export const assumptionTable = {
   ...fast('coolWaterLarge', 96, 168, 'Goldfish and large cool-water fish, four days'),
   // A dead animal in the bag
   deadLagH: ours(4, 'Hours until a dead fish begins to spoil its water'),
-  deadOxygenMgPerGH: ours(0.3, 'Oxygen that decay takes, per gram of dead fish, once it runs at 25 °C'),
-  deadTanMgNPerGH: ours(0.08, 'Ammonia that decay gives, per gram of dead fish, once it runs at 25 °C'),
+  deadOxygenMgPerGH: ours(0.3, 'Oxygen used by decay, per gram of dead fish, at 25 °C'),
+  deadTanMgNPerGH: ours(0.08, 'Ammonia from decay, per gram of dead fish, at 25 °C'),
   deadQ10: ours(2.5, 'Decay runs faster in warm water'),
   // Tolerance: hard limits in the closed bag
   ...byClass('OxygenKPa', [12, 8, 5], 'Least partial pressure of oxygen'),
@@ -287,7 +287,7 @@ export const assumptionTable = {
   vesselL: ours(20, 'Litres that the bucket beside the tank holds'),
   vesselFilledShare: ours(0.9, 'A vessel is filled to this share at most'),
   dripLinesMost: ours(4, 'The most drip lines that one person tends at once'),
-  vesselRunsOver: ours(0, '1 where a vessel stands in another and runs over, 0 where it is emptied by hand'),
+  vesselRunsOver: ours(0, '1: container overflows into a second; 0: emptied by hand'),
   binderAtHand: ours(1, '1 where an ammonia binder is at hand on opening, 0 where not'),
   airStoneAtHand: ours(1, '1 where an air stone is at hand, 0 where not'),
   refractometerAtHand: ours(1, '1 where salinity can be measured, 0 where not'),

@@ -122,7 +122,7 @@ describe('a forecast that does not reach', () => {
     expect(edge.coveredH).toBeGreaterThan(0);
     expect(edge.coveredH).toBeLessThan(edge.hoursInBag!);
     const full = at('2026-10-22', 'northline-overnight', run(forecast(3), { ...asked, days: 4 }));
-    expect(full.reason).toContain('the forecast does not reach');
+    expect(full.reason).toContain('the forecast ends earlier');
     expect(full.verdict).not.toBe('go');
   });
   test('of another town refuses the cell with its name', () => {
@@ -292,7 +292,7 @@ describe('cautions and verdicts', () => {
     const d = compute(wednesday, 19, 23);
     expect(d).toMatchObject({ verdict: 'go', chance: 1, coveredH: null });
     expect(d.reason).toMatch(
-      /^12 of 12 simulated trips good \(100 %\); bad case \(1 trip in 10\): (\d+ h|over two days) of slack\.$/,
+      /^12 of 12 simulated trips good \(100 %\); bad case \(1 in 10\): (\d+ h|over two days) to spare\.$/,
     );
     expect(d.packs.map((x) => x.boxId)).toEqual(c.boxes.map((b) => b.id));
   });
@@ -310,7 +310,7 @@ describe('cautions and verdicts', () => {
     expect(fast.hours).toBeGreaterThan(20);
     expect(soon.verdict).toBe('hold');
     expect(soon.reason).toContain(
-      `want ${fast.hours} h without food, ${Math.floor((seal - Date.parse(wednesday)) / HOUR)} h are left`,
+      `need ${fast.hours} h without food, ${Math.floor((seal - Date.parse(wednesday)) / HOUR)} h are left`,
     );
     expect(from(fast.hours / 2 + 0.1).verdict).toBe('care');
     expect(from(fast.hours / 2 - 0.1).verdict).toBe('hold');

@@ -251,7 +251,7 @@ function cautionsOf(
   const toFastH = (at.sealMs - options.fromMs) / HOUR;
   if (fast && toFastH < fast.hours)
     out.push({
-      text: `the ${fast.name} want ${fast.hours} h without food, ${Math.max(0, Math.floor(toFastH))} h are left`,
+      text: `the ${fast.name} need ${fast.hours} h without food, ${Math.max(0, Math.floor(toFastH))} h are left`,
       holds: toFastH < fast.hours / 2,
     });
   if (weekdayOf(Date.parse(option.openingAt!), c.receiver.place.zone) === 5 && at.service.kind !== 'own-car')

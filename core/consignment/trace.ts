@@ -32,7 +32,7 @@ export const traceSchema = z.object({
       ]),
     )
     .min(1)
-    .max(MOST_POINTS, 'A logger may tell 50,000 readings at most.'),
+    .max(MOST_POINTS, 'A logger file has at most 50,000 readings.'),
   at: instant,
   by: text(60),
 });

@@ -51,7 +51,7 @@ describe('the packing list', () => {
     const box = c.boxes[0]!.id;
     const line = (bags: Consignment['bags']): string => item(list({ bags }), `line:${box}`).detail;
     expect(line(c.bags)).toMatch(/one liner bag around everything/);
-    expect(line(some)).toMatch(new RegExp(`ordinary bags only: ${some[0]!.id} stay outside it`));
+    expect(line(some)).toMatch(new RegExp(`normal bags only: ${some[0]!.id} stay outside it`));
     expect(line(all)).toMatch(/no liner bag: breathing film needs air/);
     expect(item(list({ bags: all }), `fill:${box}`).detail).toMatch(/no plastic or foam against the film/);
     expect(item(list({ bags: some }), `bag:${some[0]!.id}`).detail).toMatch(/no gas.*ten minutes/);
@@ -182,7 +182,7 @@ describe('the packing list', () => {
       const at = items.findIndex((i) => i.key === `sedate:${first!.id}`);
       expect(items.slice(at + 1, at + 3).map((i) => i.key)).toEqual([`watch:${first!.id}`, `bag:${first!.id}`]);
       expect(items[at]!.detail).toContain(`${Math.round(8 * first!.waterL)} drops`);
-      expect(items[at + 1]!.detail).toMatch(/5 min.*rolls over or gasps.*clean water/);
+      expect(items[at + 1]!.detail).toMatch(/5 min.*rolls or gasps.*clean water/);
       expect(items[at + 1]!.after).toMatchObject({ keys: [`sedate:${first!.id}`], minutes: 5 });
       expect(items.filter((i) => i.key.startsWith('sedate:'))).toHaveLength(1);
       // One sedated without a bottle on the shelf is watched too.

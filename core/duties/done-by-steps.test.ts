@@ -9,7 +9,7 @@ const lids = packingChecklist({ ...c, boxes: [c.boxes[0]!, { ...c.boxes[0]!, id:
 );
 const two = { ...c, boxes: [c.boxes[0]!, { ...c.boxes[0]!, id: '2' }] };
 
-describe('a duty of the day is done by the steps of the packing', () => {
+describe('a task of the day is done by the steps of the packing', () => {
   test('once all of its steps are, at the instant of the last', () => {
     const [a, b] = lids.map((s) => s.key);
     const one = new Map([[a!, '2026-11-24T18:00:00.000Z']]);

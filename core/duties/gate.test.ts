@@ -87,7 +87,7 @@ describe('the gate', () => {
     const at = (worstSlackH: number | null, chance: number | null): string =>
       words(found({ outlook: { worstSlackH, chance, draws: 200 } })).join();
     expect(at(20, 0.79)).toMatch(/158 of 200 simulated trips good; your minimum is 80 of 100/);
-    expect(at(-3, 0.9)).toMatch(/worst tenth falls 3\.0 h short; your minimum is 0 h/);
+    expect(at(-3, 0.9)).toMatch(/bad case it falls 3\.0 h short; your minimum is 0 h/);
     expect(at(-3, 0.9)).not.toContain('trips');
     expect([at(0, 0.8), at(null, null)]).toEqual(['', '']);
     expect(

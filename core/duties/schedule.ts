@@ -65,7 +65,7 @@ const byDay = (
 const feedWarning = (f: Fast): string | undefined =>
   [
     ...f.tooLong.map((x) => `${x.name} tolerate ${x.longestH} h at most: feed them separately.`),
-    ...f.tooShort.map((x) => `The gut of the ${x.name} wants ${x.wantsH} h: it will foul the bag.`),
+    ...f.tooShort.map((x) => `Digestion of the ${x.name} needs ${x.wantsH} h: food left will foul the bag.`),
   ].join(' ') || undefined;
 
 /** What one tank asks for: its last feed, clean water, a tub, the catch. */
@@ -274,7 +274,7 @@ export function receivingSchedule(c: Consignment, catalogue: Catalogue): Schedul
       // Two hours are left to put it together and to send it.
       atMs: claimDeadlineMs(c, a.claimHours) - 2 * HOUR,
       minutes: 15,
-      title: `Tell ${c.sender.name} the losses`,
+      title: `Report the losses to ${c.sender.name}`,
       detail: `By ${dayWords(claimDeadlineMs(c, a.claimHours), zone)} at ${clockWords(claimDeadlineMs(c, a.claimHours), zone)}: count, readings and the pictures of the closed bags.`,
     });
   return inOrder();

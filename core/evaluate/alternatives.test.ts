@@ -145,7 +145,7 @@ describe('advice of one press', () => {
     const said = changesFor(airy, c.bags[0]!.id, 'oxygen', catalogue, a).map((x) => x.said);
     expect(said).toEqual(
       expect.arrayContaining([
-        expect.stringMatching(/^Oxygen in place of air/),
+        expect.stringMatching(/^Oxygen instead of air/),
         expect.stringMatching(/laid on its side/),
       ]),
     );

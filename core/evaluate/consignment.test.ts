@@ -78,7 +78,7 @@ describe('one evaluation', () => {
     const noBags = evaluate({ ...c, bags: [] }, catalogue, c.forecast);
     const noWeather = evaluate(c, catalogue, null);
     expect(!noBags.ok && noBags.problems[0]!.message).toMatch(/bag plan/);
-    expect(!noWeather.ok && noWeather.problems[0]!.message).toMatch(/no forecast for Kraków/);
+    expect(!noWeather.ok && noWeather.problems[0]!.message).toMatch(/No forecast for Kraków/);
   });
   test('a file may override an assumption, and the default object names every one', () => {
     expect(value({ ...c, assumptions: { stressSettled: 2.6 } }).bags[0]!.safe.carbon!).toBeLessThan(first.safe.carbon!);
@@ -149,14 +149,16 @@ describe('what is noticed beside the figures', () => {
     ];
     const animals = lines.map((l) => ({ lineId: l.id, count: l.count }));
     const shared = value({ ...c, lines, bags: [{ ...c.bags[0]!, id: 'A1', boxId: '1', animals }] });
-    expect(shared.bags[0]!.warnings.join(' ')).toMatch(/Endler.* fasts 4\d h .* more than the 36 h .* feed it apart/);
+    expect(shared.bags[0]!.warnings.join(' ')).toMatch(
+      /Endler.* fasts 4\d h .* more than the 36 h .* feed it separately/,
+    );
     expect(
       value(c)
         .bags.flatMap((b) => b.warnings)
         .join(' '),
-    ).not.toMatch(/feed it apart/);
+    ).not.toMatch(/feed it separately/);
   });
-  test('species whose ease never meets are told to travel in a box each', () => {
+  test('species whose ease never meets are told to travel in separate boxes', () => {
     const lines = [
       { ...c.lines[0]!, id: 'L1', speciesId: 'discus', count: 1 },
       { ...c.lines[0]!, id: 'L2', speciesId: 'white-cloud', count: 4, lengthCm: 3 },
@@ -167,7 +169,7 @@ describe('what is noticed beside the figures', () => {
       boxId: '1',
       animals: [{ lineId: l.id, count: l.count }],
     }));
-    expect(value({ ...c, lines, bags }).notes.join(' ')).toMatch(/Discus.*White cloud.*a box each/);
+    expect(value({ ...c, lines, bags }).notes.join(' ')).toMatch(/Discus.*White cloud.*separate boxes/);
   });
 });
 

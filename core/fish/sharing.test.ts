@@ -19,7 +19,7 @@ test.each([
   for (const n of may) expect(mayShare(of(id), lengthCm, n)).toBe(true);
   for (const n of not) {
     expect(mayShare(of(id), lengthCm, n)).toBe(false);
-    expect(sharingWords(of(id), lengthCm)).toMatch(/to a bag|never two or three/);
+    expect(sharingWords(of(id), lengthCm)).toMatch(/per bag|never two or three/);
   }
 });
 

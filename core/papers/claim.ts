@@ -26,7 +26,7 @@ const figure = (v: number | null, unit: string): string => (v === null ? 'not me
 export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly ClaimBag[], times: ClaimTimes): Paper {
   const { zone } = c.receiver.place;
   const at = (ms: number | null): string =>
-    ms === null ? 'not told' : `${dayWords(ms, zone)}, ${clockWords(ms, zone)}`;
+    ms === null ? 'not recorded' : `${dayWords(ms, zone)}, ${clockWords(ms, zone)}`;
   const clock = (iso: string): string => clockWords(Date.parse(iso), zone);
   const rows = c.bags.map((b) => {
     const r = c.actual.bags.find((x) => x.bagId === b.id) ?? null;
@@ -60,7 +60,7 @@ export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly 
     lead: [
       `To ${c.sender.name}${c.sender.phone ? `, ${c.sender.phone}` : ''}`,
       `From ${c.receiver.name}, ${c.receiver.place.name}${c.receiver.phone ? `, ${c.receiver.phone}` : ''}`,
-      `Told before ${at(times.deadlineMs)}, as the terms require`,
+      `Reported before ${at(times.deadlineMs)}, as the terms require`,
     ],
     sections: [
       {
@@ -75,7 +75,7 @@ export function claimPaper(c: Consignment, catalogue: Catalogue, bags: readonly 
         table: [
           ['On the label', 'Alive', 'Dead', 'Doubtful'],
           ...rows.map((x) => x.cells),
-          ['=In all', sum('alive'), sum('dead'), sum('doubtful')],
+          ['=Total', sum('alive'), sum('dead'), sum('doubtful')],
         ],
         lines: [],
       },

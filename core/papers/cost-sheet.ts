@@ -16,11 +16,11 @@ export function costSheet(
     lead: [x.receiver],
     sections: [
       {
-        heading: own ? 'Our own costs' : 'Total',
+        heading: own ? 'Our costs' : 'Items',
         table: [
           ['', 'How', 'Amount'],
           ...lines.map((l) => [l.what, l.detail, money(l.amount)]),
-          ['=In all', '', money(total)],
+          ['=Total', '', money(total)],
         ],
         lines: [],
       },

@@ -64,7 +64,7 @@ describe('practice shipments', () => {
     expect(sent('quiet-pack', { packs: { 'heat-72h': 1 } }).told.join(' ')).toMatch(/One pack never warmed/);
     expect(sent('friday-box').told.join(' ')).toMatch(/72 h in a hub/);
     expect(sent('friday-box', { day: 4 }).told.join(' ')).not.toMatch(/hub/);
-    expect(sent('the-fog').told.join(' ')).toMatch(/8 °C colder than predicted/);
+    expect(sent('the-fog').told.join(' ')).toMatch(/8 °C colder than forecast/);
     expect(sent('one-big-bag').told.join(' ')).toMatch(/limit of CO₂ and acid.*died/);
   });
   test('the same luck twice is the same journey; other luck is another', () => {

@@ -4,8 +4,8 @@ import { oddTest } from './copper-plausibility';
 const TOP = 0.25;
 test.each([
   ['a copper of three times what harms', { copperMgL: 0.75 }, { copperMgL: 0.76 }, /Copper 0.76 mg\/L is 3 times/],
-  ['the least pH', { pH: 5 }, { pH: 4.9 }, /pH 4.9: hardly anything/],
-  ['the highest pH', { pH: 9 }, { pH: 9.1 }, /pH 9.1: hardly anything/],
+  ['the least pH', { pH: 5 }, { pH: 4.9 }, /pH 4.9 is hardly survivable/],
+  ['the highest pH', { pH: 9 }, { pH: 9.1 }, /pH 9.1 is hardly survivable/],
   ['ammonia', { tanMgNL: 8 }, { tanMgNL: 8.1 }, /8.1 mg N\/L of ammonia/],
   ['nitrite', { nitriteMgL: 10 }, { nitriteMgL: 10.1 }, /Nitrite 10.1 mg\/L/],
   ['warmth', { tempC: 34 }, { tempC: 34.1 }, /in °C/],

@@ -72,7 +72,7 @@ describe('plans to begin with (common practice, W54 to W62, W75)', () => {
   });
 });
 
-describe('duties of a phase', () => {
+describe('tasks of a phase', () => {
   const begun = (beganMs = t0) => ({
     openedMs: beganMs,
     beganMs,
@@ -280,7 +280,7 @@ test('what was seen, day by day: a death outranks a sign, a sign an evening that
 });
 
 test('copper ten times over is asked about, what is plausible is not', () => {
-  expect(oddTest({ copperMgL: 20 }, 2.5, 3)).toMatch(/8 times what it should be/);
+  expect(oddTest({ copperMgL: 20 }, 2.5, 3)).toMatch(/8 times the target/);
   expect(oddTest({ copperMgL: 2.6, pH: 8.1, tanMgNL: 0.5 }, 2.5, 3)).toBeNull();
   expect(oddTest({ tempC: 77 }, 2.5, 3)).toMatch(/in °C/);
 });

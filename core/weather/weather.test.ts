@@ -94,7 +94,7 @@ describe('days typed as minimum and maximum', () => {
   });
   test('gaps, crossed figures and an empty list are refused with the day', () => {
     expect(() => hourlyOf([days[0]!, days[2]!], greenwich)).toThrow('2026-11-26 does not follow 2026-11-24');
-    expect(() => hourlyOf([{ ...days[0]!, minC: 10 }], greenwich)).toThrow('2026-11-24: the minimum lies above');
+    expect(() => hourlyOf([{ ...days[0]!, minC: 10 }], greenwich)).toThrow('2026-11-24: the minimum is above');
     expect(() => hourlyOf([], greenwich)).toThrow(RangeError);
   });
   test('a day with fewer than half its hours is not told as a day', () => {

@@ -31,9 +31,9 @@ const read = (dead: number) =>
   readBag(house, code, bag().id, { tempC: 21.5, pH: 6.6, alive: 8 - dead, dead, doubtful: 0 }, 'two on the bottom');
 
 test('what was lost goes to the seller as one page and the pictures, in time and without a price', async () => {
-  expect(said(await claimOf(house, code))).toContain('has not come yet');
+  expect(said(await claimOf(house, code))).toContain('has not arrived yet');
   must(recordEvent(house, code, 'arrivedAt', new Date(HERE).toISOString()));
-  const tasks = () => benchView(house).tasks.filter((t) => /what was lost/.test(t.title));
+  const tasks = () => benchView(house).tasks.filter((t) => /Report the losses/.test(t.title));
   must(read(0));
   expect(tasks()).toEqual([]);
 

@@ -52,11 +52,11 @@ afterEach(() => house.db.close());
 
 test('what is here wants to be opened, then to be finished, then nothing but its looks', () => {
   expect(tasks()).toEqual([`${code} arrived: look, measure, open`]);
-  expect(said(finishArrival(house, code))).toMatch(/not across yet/);
+  expect(said(finishArrival(house, code))).toMatch(/not transferred yet/);
   now += 40 * 60_000;
   across();
   expect(tasks()).toEqual([`Finish the arrival of ${code}`]);
-  expect(said(finishArrival(house, code))).toMatch(/Say where they live: .*tank Q/);
+  expect(said(finishArrival(house, code))).toMatch(/Say where they stay: .*tank Q/);
   must(moveIn(house, code, 'Q'));
   expect(said(moveIn(house, code, 'Q'))).toMatch(/lives there already/);
   must(finishArrival(house, code));
@@ -85,7 +85,7 @@ test('a bag that is sent elsewhere joins that tank, and its animals move in ther
   const living = (tank: string): number => residentsOf(house, tank).reduce((s, g) => s + g.count, 0);
   expect(living('Ward')).toBe(n(first));
   expect(living('Ward') + living('Q')).toBe(16);
-  expect(said(into(second, 'Ward'))).toMatch(/on its way/);
+  expect(said(into(second, 'Ward'))).toMatch(/being transferred/);
 });
 
 test('a bag that is split goes by half the water of each, and half of its animals live in each', () => {
@@ -150,7 +150,7 @@ test('what was read of an own tank stands among its readings, and is what the ne
   expect(kept[0]).toMatchObject({ figures: { tempC: 24.2, pH: 7.3 }, note: `on arrival of ${code}` });
 });
 
-test('a tank that was matched to its bag goes back to its own salinity, a duty a day', () => {
+test('a tank that was matched to its bag goes back to its own salinity, a task a day', () => {
   const o = orderInput(house);
   const sea = { ...o.tank, name: 'Q', salinity: 35, pH: 8.1, khDkh: 7.5 };
   code = must(
@@ -269,7 +269,7 @@ test('a stand-in that dips a tank of one’s own leaves no reading in its book',
   expect(read()).toBe(1);
 });
 
-describe('bags that are still shut', () => {
+describe('bags that are still closed', () => {
   /** The first lane goes across, press by press, a minute each. */
   const firstAcross = (): readonly string[] => {
     const [lane] = lanes();
@@ -301,12 +301,12 @@ describe('bags that are still shut', () => {
   test('do not live in a tank because others do: no quarantine opens over them, but by a hand that knows', () => {
     const shut = shutBeside(firstAcross());
     expect(said(openQuarantine(house, code, 'Q'))).toContain(`${shut[0]!}`);
-    expect(said(openQuarantine(house, code, 'Q'))).toMatch(/still shut/);
-    expect(said(moveIn(house, code, 'Q'))).toMatch(/still shut/);
+    expect(said(openQuarantine(house, code, 'Q'))).toMatch(/still closed/);
+    expect(said(moveIn(house, code, 'Q'))).toMatch(/still closed/);
     must(openQuarantine(house, code, 'Q', { shut: true }));
   });
 
-  test('a tank’s weeks begin on the day on which they went in, and no duty is late when they are opened', () => {
+  test('a tank’s weeks begin on the day on which they went in, and no task is late when they are opened', () => {
     across();
     const net = now;
     now += 20 * 3600_000;

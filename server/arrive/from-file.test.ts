@@ -21,7 +21,7 @@ afterAll(() => {
   receiver.db.close();
 });
 
-test('a sender’s file of what leaves there comes here: the receiver’s duties and never the sender’s', () => {
+test('a sender’s file of what leaves there comes here: the receiver’s tasks and never the sender’s', () => {
   const r = must(importConsignment(receiver, text, 'comes'));
   expect(r.state).toBe('new');
   const c = receiver.consignments.byCode(r.code)!.document;

@@ -80,7 +80,7 @@ test('nothing is looked at before it is in; then three looks, on the Bench, each
   const { key } = looks()[0]!;
   must(tick(house, code, `moment:${key}`, true));
   expect(duties().map((d) => d.doneAt !== null)).toEqual([true, false, false]);
-  expect(said(tick(house, code, 'moment:look:nobody:half-hour', true))).toContain('no such step');
+  expect(said(tick(house, code, 'moment:look:nobody:half-hour', true))).toContain('not in the plan');
 });
 
 test('a release late in the evening has its evening look two hours later, and no look falls into the night', () => {

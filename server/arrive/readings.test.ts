@@ -121,7 +121,7 @@ describe('what was measured on arrival', () => {
       /no receiving tank Elsewhere/,
     ],
     ['boiling water', { kind: 'bag', id: 'A1', figures: { tempC: 60 } }, /at most 35/],
-    ['half an animal', { kind: 'bag', id: 'A1', figures: { alive: 1.5 } }, /not known here/],
+    ['half an animal', { kind: 'bag', id: 'A1', figures: { alive: 1.5 } }, /action is unknown/],
   ])('%s is refused and nothing is written', (_, of, words) => {
     const before = [facts().length, stored().version];
     expect(said(sent(of))).toMatch(words);

@@ -29,7 +29,7 @@ beforeEach(() => {
 afterEach(() => house.db.close());
 
 describe('today and tomorrow', () => {
-  test('every duty until tomorrow’s midnight, late ones first, each on its day', () => {
+  test('every task until tomorrow’s midnight, late ones first, each on its day', () => {
     const { tasks } = benchView(house);
     expect(tasks.map((t) => t.key)).toEqual(
       expect.arrayContaining(['supplies', 'draw-water', 'catch:7', 'seal', 'leave'].map((k) => `${id()}-${k}`)),
@@ -46,7 +46,7 @@ describe('today and tomorrow', () => {
     now += 2 * 60_000;
     expect(task('seal')!.day).toBe('today');
   });
-  test('done duties count since midnight; what is sealed wants no feed any more', () => {
+  test('done tasks count since midnight; what is sealed wants no feed any more', () => {
     must(tick(house, code, 'moment:supplies', true));
     expect(task('supplies')).toBeUndefined();
     expect(benchView(house).doneToday).toBe(1);
@@ -100,8 +100,8 @@ describe('putting off', () => {
     expect(benchView(house).tasks.find((t) => t.key === late.key)!.state).toBe('late');
   });
   test('what is done, gone, or due later anyway is refused with a sentence', () => {
-    expect(said(putOff(house, { id: 'nothing', later: 'hour' }))).toContain('done or gone');
-    expect(said(putOff(house, { id: `${id()}-leave`, later: 'hour' }))).toContain('due later than that already');
+    expect(said(putOff(house, { id: 'nothing', later: 'hour' }))).toContain('done or removed');
+    expect(said(putOff(house, { id: `${id()}-leave`, later: 'hour' }))).toContain('already due later');
     expect(putOff(house, { id: `${id()}-leave`, later: 'never' }).ok).toBe(false);
   });
 });
@@ -165,7 +165,7 @@ describe('held back', () => {
     expect(calendarFeed(house)).toContain('STATUS:TENTATIVE');
   });
 
-  test('a better day gives exactly one duty, once, and it goes when the day is taken', async () => {
+  test('a better day gives exactly one task, once, and it goes when the day is taken', async () => {
     holdIt();
     now += 4 * HOUR;
     expect(await lookForBetterDays(house, answers(cell({})))).toBe(1);
@@ -195,7 +195,7 @@ describe('held back', () => {
     expect(allDuties(house).length).toBeGreaterThan(5);
   });
 
-  test('no better day, no duty; one that gets worse again takes its duty back', async () => {
+  test('no better day, no task; one that gets worse again takes its task back', async () => {
     holdIt();
     now += 4 * HOUR;
     await lookForBetterDays(house, answers(cell({ verdict: 'hold', chance: 0.6 })));

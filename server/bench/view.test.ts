@@ -99,7 +99,7 @@ describe('what is on the way', () => {
   });
 });
 
-describe('duties as tags', () => {
+describe('tasks as tags', () => {
   const tags = (code: string) => {
     const id = house.consignments.byCode(code)!.document.id;
     return new Map(
@@ -168,7 +168,7 @@ describe('quarantine on the Bench', () => {
     // Weeks end by a hand, never by themselves.
     expect(day()).toBe(29);
   });
-  test('a duty of it is let go sixteen hours after, and counts as done today until midnight', () => {
+  test('a task of it is let go sixteen hours after, and counts as done today until midnight', () => {
     const { q } = home();
     const due = () => benchView(house).tasks.filter((t) => t.key.startsWith(q));
     const [first] = due();

@@ -96,8 +96,8 @@ test('the scale is a fact of its own: read, held against the booked weight: undo
   expect(scaleReadings(house, s().c.id).get('1')).toMatchObject({ kg: 9.4 });
   must(weigh(house, { code, boxId: '1', kg: null }));
   expect(row().read).toBeNull();
-  expect(said(weigh(house, { code, boxId: '1', kg: null }))).toMatch(/Nothing was weighed/);
-  expect(said(weigh(house, { code, boxId: '7', kg: 3 }))).toMatch(/no such box/);
+  expect(said(weigh(house, { code, boxId: '1', kg: null }))).toMatch(/was not weighed/);
+  expect(said(weigh(house, { code, boxId: '7', kg: 3 }))).toMatch(/no longer exists/);
   expect(said(weigh(house, { code, boxId: '1', kg: 900 }))).toMatch(/weight/i);
   expect(
     house.facts.of(s().c.id).observations.filter((o) => o.quantity === 'weightKg' && o.value !== null),

@@ -65,7 +65,7 @@ describe('copper at twice the level, in the tank of a quarantine', () => {
     expect(said(doDeed(house, { deed: 'accept', id: c.id, reason: '', hours: 24 }, 0, who))).toMatch(/./);
     must(accept(c.id, 6));
     for (const list of pages()) expect(list.map((x) => x.id)).not.toContain(c.id);
-    expect(said(accept(c.id))).toMatch(/settled already/);
+    expect(said(accept(c.id))).toMatch(/already solved/);
     now += 6 * HOUR;
     expect(pages()[0]![0]!.id).toBe(c.id);
     expect(house.db.prepare('SELECT reason, by FROM concern_accepted').all()).toEqual([

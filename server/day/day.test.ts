@@ -42,7 +42,7 @@ const later = (hours: number) => {
   };
 };
 
-test('moving the drop-off moves every duty before it by the same hours, and each is named with both its times', () => {
+test('moving the drop-off moves every task before it by the same hours, and each is named with both its times', () => {
   const before = moments();
   const words = must(moveDay(house, later(96)));
   const after = moments();
@@ -99,7 +99,7 @@ test('a school for one tank is stored, moves its feed and says so; by the gut ag
   expect(fastView(house, stored().document)[0]).toMatchObject({ tank: '7', wantedH: 48, fish: '8 Lemon tetra' });
   expect(said(save({ tank: 'X' }))).toContain('No fish of this order');
   expect(said(save({ tank: '7', hours: 900 }))).toContain('at most 240');
-  expect(must(save({ tank: '7' })).join()).toContain('falls away');
+  expect(must(save({ tank: '7' })).join()).toContain('no longer needed');
   expect(stored().document.fasts).toEqual([]);
   expect(moments().get('last-feed:7')).toBe(before);
 });
@@ -142,7 +142,7 @@ test('two shipments that want the same tank on different days are told of each o
 test('a passed day, an older version and sealed bags are refused, and nothing moves', () => {
   const before = stored().document.handOverAt;
   expect(said(moveDay(house, later(-24 * 30)))).toContain('has passed');
-  expect(said(moveDay(house, { ...later(24), version: 1 }))).toContain('changed this shipment meanwhile');
+  expect(said(moveDay(house, { ...later(24), version: 1 }))).toContain('changed this shipment');
   must(recordEvent(house, code, 'sealedAt', new Date(now).toISOString()));
   expect(said(moveDay(house, later(24)))).toBe('The bags are sealed. The day cannot change.');
   must(recordEvent(house, code, 'sealedAt', null));

@@ -182,11 +182,11 @@ describe('backups', () => {
     const whole = readFileSync(path.join(folder, 'kindly-crate.db'));
     const torn = Buffer.from(whole);
     torn.fill(0xa5, 4096, 40_960);
-    expect(refused(torn)).toMatch(/was not taken. It is damaged/);
+    expect(refused(torn)).toMatch(/was not used. It is damaged/);
     const other = new Database(path.join(path.dirname(folder), 'other.db'));
     other.exec('CREATE TABLE x (a)');
     other.close();
-    expect(refused(readFileSync(path.join(path.dirname(folder), 'other.db')))).toContain('none of Kindly Crate');
+    expect(refused(readFileSync(path.join(path.dirname(folder), 'other.db')))).toContain('not from Kindly Crate');
     const armed = path.join(path.dirname(folder), 'armed.db');
     writeFileSync(armed, whole);
     const db = new Database(armed);
@@ -274,8 +274,8 @@ describe('the doctor', () => {
       Permissions: 'fine',
       Database: 'fine',
       Schema: 'fine',
-      Consignments: 'fine',
-      Room: 'fine',
+      Shipments: 'fine',
+      'Disk space': 'fine',
       Running: 'fine',
       Backups: 'watch',
       Clock: 'fine',
@@ -288,7 +288,9 @@ describe('the doctor', () => {
     house!.db.exec(
       `INSERT INTO revision (consignment_id, version, document, what, at) VALUES ('gone', 1, '{}', 'x', 'x')`,
     );
-    expect(examine(folder, now).find((f) => f.what === 'Database')!.words).toContain('1 rows of revision point at');
+    expect(examine(folder, now).find((f) => f.what === 'Database')!.words).toContain(
+      '1 rows of revision refer to rows',
+    );
     house!.db.exec(`DELETE FROM revision`);
     house!.db.pragma('user_version = 2');
     expect(states().Schema).toBe('watch');
@@ -311,7 +313,7 @@ describe('a demo that is made again', () => {
   const holds = (name: string): boolean => existsSync(path.join(folder, name));
   test('is moved aside whole, once it was said and nobody holds it', async () => {
     markDemo(folder);
-    expect(await moved(false)).toContain('say so with --yes');
+    expect(await moved(false)).toContain('add --yes');
     const child = await another(folder);
     expect(await moved(true)).toContain('Stop that one first');
     await killed(child);
@@ -325,7 +327,7 @@ describe('a demo that is made again', () => {
   });
   test('is never a house of somebody’s own, whatever is in it', async () => {
     const code = order();
-    expect(await moved(true)).toContain('is no demo');
+    expect(await moved(true)).toContain('is not a demo');
     expect(codes()).toEqual([code]);
   });
   test('is never a folder with a name in it that is not ours, beside the data or among pictures and backups', async () => {

@@ -97,7 +97,7 @@ describe('a data folder of version 1', () => {
   beforeAll(() => (house = openHouse(f, () => NOW, 0)));
   afterAll(() => house.db.close());
 
-  test('holds the same facts: instants, readings, ticks, counts, runs, duties', () => {
+  test('holds the same facts: instants, readings, ticks, counts, runs, tasks', () => {
     for (const row of before) {
       const old = JSON.parse(row.document) as Record<string, unknown> & {
         actual: { bags: unknown[]; tank: object | null; sealedAt: string | null; openedAt: string | null };
@@ -169,7 +169,7 @@ describe('a data folder of version 1', () => {
       const c = house.consignments.byCode(row.code)!.document.actual;
       return c.handedOverAt !== null && c.arrivedAt === null;
     })!;
-    expect(must(undo(house, sealed.code))).toBe('dropped off');
+    expect(must(undo(house, sealed.code))).toBe('handed over');
     expect(house.consignments.byCode(sealed.code)!.document.actual).toMatchObject({ handedOverAt: null });
     expect(house.consignments.byCode(sealed.code)!.document.actual.sealedAt).not.toBeNull();
     expect(must(undo(house, sealed.code))).toBe('sealed');
@@ -293,7 +293,7 @@ describe('a migration that fails', () => {
     const db = new Database(file);
     db.pragma('foreign_keys = OFF');
     db.exec(`INSERT INTO run_step VALUES ('no-such-run', 'place', '2026-11-24T10:00:00.000Z')`);
-    expect(() => migrate(db, file)).toThrow(/do not hold together.*run_step.*Nothing was changed/);
+    expect(() => migrate(db, file)).toThrow(/are inconsistent.*run_step.*Nothing was changed/);
     expect(db.pragma('user_version', { simple: true })).toBe(3);
     db.close();
   });

@@ -48,6 +48,6 @@ describe('plans as they are stored', () => {
     const db = openDatabase(null);
     const text = planStore(db).encode(c, at);
     db.exec('DELETE FROM forecast');
-    expect(() => planStore(db).decode(text)).toThrow(/hours of a forecast are missing/);
+    expect(() => planStore(db).decode(text)).toThrow(/forecast’s hours are missing/);
   });
 });

@@ -55,7 +55,7 @@ describe('the demo laid in the night to summer time', () => {
     expect(bench.doneToday).toBeGreaterThanOrEqual(0);
   });
 
-  test('has each duty once, in the order in which it is due, and all that is open in the week', () => {
+  test('has each task once, in the order in which it is due, and all that is open in the week', () => {
     const duties = allDuties(house);
     expect(new Set(duties.map((d) => d.id)).size).toBe(duties.length);
     expect([...duties].sort((x, y) => dueMs(x) - dueMs(y))).toEqual(duties);

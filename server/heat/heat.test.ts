@@ -71,7 +71,7 @@ describe('legs by hand', () => {
   test('a leg without time, and more hours than there are, are refused beside the leg', () => {
     const zero = road([{ ...legs[0]!, hours: 0 }, legs[1]!]);
     expect(zero.ok ? '' : zero.problems[0]!.path).toBe('legs.0.hours');
-    expect(said(road([{ ...legs[0]!, hours: -2 }, legs[1]!]))).toMatch(/takes time/);
+    expect(said(road([{ ...legs[0]!, hours: -2 }, legs[1]!]))).toMatch(/needs hours/);
     expect(said(road([{ ...legs[0]!, hours: 30 }, legs[1]!]))).toMatch(
       /take 30\.0 h; from drop-off to delivery is 13\.0 h/,
     );
@@ -96,7 +96,7 @@ describe('a test at home', () => {
     expect(said(saveTest(house, { kind: 'box', typeId: box().boxTypeId, found: { factor: 40, sigma: 0.1 } }))).toMatch(
       /ten times/,
     );
-    expect(said(saveTest(house, { kind: 'box', typeId: 'gone', found: null }))).toMatch(/not in your stock/);
+    expect(said(saveTest(house, { kind: 'box', typeId: 'gone', found: null }))).toMatch(/no longer in stock/);
     expect(withOverrides({}).boxKindSigma).toBeGreaterThan(0.04);
   });
 });

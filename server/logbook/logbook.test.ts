@@ -89,7 +89,7 @@ describe('the logbook', () => {
     must(takeLaterBack(house, code));
     expect(row()).toMatchObject({ lost7: 1, lost30: 1 });
     expect(said(tellLater(house, { code, count: 20, day: 3 }))).toContain('Only 8 animals');
-    expect(said(tellLater(house, { code, count: 1, day: 40 }))).toContain('not come yet');
+    expect(said(tellLater(house, { code, count: 1, day: 40 }))).toContain('in the future');
   });
   test('is found by words and narrowed by what survival hangs on; exported a cell is never a formula', () => {
     home();
@@ -189,10 +189,10 @@ describe('loggers', () => {
           file(() => 23),
         ),
       ),
-    ).toContain('here already');
+    ).toContain('already here');
     const late = must(keepLogger(house, { ...file(() => 22, 6), name: 'b.csv', shiftH: 8 }));
     expect(late.notes.join(' ')).toMatch(/begins 8.\d h after/);
-    expect(said(keepLogger(house, { ...file(() => 22), boxId: '9' }))).toContain('no such box');
+    expect(said(keepLogger(house, { ...file(() => 22), boxId: '9' }))).toContain('does not exist');
     expect(said(keepLogger(house, { ...file(() => 22), text: 'nothing' }))).toContain('CSV');
     expect(said(keepLogger(house, { ...file(() => 22), place: 'bag' }))).toContain('on which bag');
     expect(storyView(house, code)!.boxes[0]!.traces).toHaveLength(2);
@@ -214,7 +214,7 @@ describe('loggers', () => {
     must(strikeTrace(house, code, trace));
     must(setPractises(house, true));
     const { notes } = must(readLoggerDevice(house, { code, boxId: doc().boxes[0]!.id, bagId: null, place: 'air' }));
-    expect(notes[0]).toContain('practice');
+    expect(notes[0]).toContain('Simulated readings');
     expect(learned()).not.toContain('box:box-s');
   });
   test('they travel with the file of the shipment', () => {
@@ -246,7 +246,7 @@ describe('learning', () => {
     expect(f.after.value).toBeLessThan(1.2);
     expect(f.weight).toBeGreaterThan(0);
     expect(f.weight).toBeLessThan(0.4);
-    expect(f.notes[0]).toMatch(/^Few data yet: \d+ % of it is your own/);
+    expect(f.notes[0]).toMatch(/^Few data yet: \d+ % is from your readings/);
   });
   test('a logger tells more than one reading; accepted it is computed with, and undone it is not', () => {
     home();
@@ -280,7 +280,7 @@ describe('learning', () => {
         file((h) => 22 - 0.9 * h),
       ),
     );
-    expect(said(acceptLearned(house, { key, values }))).toContain('look at it again');
+    expect(said(acceptLearned(house, { key, values }))).toContain('Look again');
   });
   test('a test at home weighs in, and one made since outranks what was accepted', () => {
     home();

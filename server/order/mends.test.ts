@@ -99,7 +99,7 @@ describe('what is said to an order', () => {
     const at = (handOverAt: string) =>
       departure({ ...base, handOverAt }, catalogueOf(base, house), house.calendar(base), now).sentence;
     expect(at('2026-11-26T19:00:00.000Z')).toMatch(
-      /Leaves .* Thu 26 Nov .*, because the Lemon tetra of tank 7 eat nothing/,
+      /Leaves .* Thu 26 Nov .*, because the Lemon tetra of tank 7 must fast/,
     );
     const later = at('2026-12-01T19:00:00.000Z');
     expect(later).toMatch(/^Leaves Coimbra on Tue 1 Dec at 19:00; Northline/);
@@ -189,7 +189,7 @@ describe('a day on which its carrier does not take it, or leaves it standing', (
     const code = at();
     expect(frameView(stationOf(house, code)!).concerns[0]).toMatchObject({
       severity: 'stop',
-      finding: { code: 'cannot-leave', why: expect.stringMatching(/stand until .* for Christmas/) },
+      finding: { code: 'cannot-leave', why: expect.stringMatching(/wait until .* for Christmas/) },
     });
     expect(frameView(stationOf(house, code)!).overall!.state).toBe('stop');
     expect(stored(code).result).toMatchObject({ state: 'stop', rests: expect.stringContaining('Christmas') });

@@ -67,7 +67,7 @@ describe('what is predicted', () => {
 describe('events', () => {
   test('a box cannot be here days before it leaves, unless its leaving was told', () => {
     expect(said(at('2026-11-24T12:30:00.000Z', 'arrivedAt'))).toMatch(
-      /dropped off only on Thu 26 Nov at 19:00, by the plan/,
+      /dropped off only on Thu 26 Nov at 19:00, as planned/,
     );
     must(at('2026-11-24T12:40:00.000Z', 'sealedAt'));
     must(at('2026-11-24T13:00:00.000Z', 'handedOverAt'));

@@ -72,7 +72,7 @@ describe('what hands find', () => {
     expect(must(undo(house, code))).toContain('the count of bag');
   });
   test('none left of an order cannot be sent', () => {
-    expect(said(does({ deed: 'count', ...of(), count: 0, why: 'stays' }))).toContain('cancel the order');
+    expect(said(does({ deed: 'count', ...of(), count: 0, why: 'stays' }))).toContain('Cancel the order');
     expect(line().count).toBe(8);
   });
   test('one from another tank: the bag keeps its number, each tank gives its own', () => {
@@ -124,7 +124,7 @@ describe('what hands find', () => {
   });
   test('a dose of a bottle that is not in stock is refused', () =>
     expect(said(does({ deed: 'dose', code, bagId: bag().id, treatmentId: 'nothing', times: 1 }))).toContain(
-      'not in stock',
+      'no longer in stock',
     ));
 
   test('a bag that leaks stands open again, and with it everything that was closed over it', () => {
@@ -216,7 +216,7 @@ describe('packs', () => {
     const { id } = view().packs[0]!;
     must(does({ deed: 'readPack', code, packId: id, surfaceC: 21, roomC: 20, method: 'typed' }));
     const missing = () => gateFindings(house, house.consignments.byCode(code)!).map((m) => m.words);
-    expect(missing()).toEqual([expect.stringMatching(/Pack 1 read 21 °C.*a dud/)]);
+    expect(missing()).toEqual([expect.stringMatching(/Pack 1 read 21 °C.*failed/)]);
     now += 60_000;
     must(does({ deed: 'openPack', code, packId: id, batch: '', nth: 2 }));
     must(does({ deed: 'openPack', code, packId: id, batch: '', nth: 2 }));

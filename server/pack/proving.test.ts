@@ -38,8 +38,8 @@ test('heat packs are numbered, cold ones are not; one that is not open cannot be
     [3, '1/heat-40h/3', null],
   ]);
   expect(said(readPack(house, { code, packId: '1/heat-40h/1', surfaceC: 40, roomC: 20 }))).toMatch(/Open it first/);
-  expect(said(openPack(house, code, '9/heat-40h/1'))).toMatch(/no such pack/);
-  expect(said(readPack(house, { code, packId: '1/heat-40h/1', surfaceC: 400, roomC: 20 }))).toMatch(/Hotter/);
+  expect(said(openPack(house, code, '9/heat-40h/1'))).toMatch(/no longer in the plan/);
+  expect(said(readPack(house, { code, packId: '1/heat-40h/1', surfaceC: 400, roomC: 20 }))).toMatch(/Too hot/);
 });
 
 test('a reading is judged at its own age; a dud is replaced, what it read stays a fact', () => {
@@ -69,7 +69,7 @@ test('a slip is taken back, the reading first and then the opening; both stay wr
   expect(packs()[0]).toMatchObject({ readings: [], opened: 1 });
   must(takeBackPack(house, code, first!.id));
   expect(packs()[0]).toMatchObject({ openedAt: null, opened: 0 });
-  expect(said(takeBackPack(house, code, first!.id))).toMatch(/Nothing was told/);
+  expect(said(takeBackPack(house, code, first!.id))).toMatch(/Nothing recorded/);
   const { events, observations } = house.facts.of(house.consignments.byCode(code)!.document.id);
   expect(events.map((e) => e.kind)).toEqual(['activated', 'taken-back']);
   expect(observations.filter((o) => o.value === 21)).toHaveLength(1);
@@ -93,9 +93,9 @@ test('duds are counted by kind and batch over every shipment; practice does not 
 test('a stand-in reads what is computed of the pack, and only where it was chosen', () => {
   const [first] = packs();
   const point = { code, kind: 'infrared' as const, subject: { kind: 'pack' as const, id: first!.id } };
-  expect(said(readDevice(house, point))).toMatch(/No device is joined/);
+  expect(said(readDevice(house, point))).toMatch(/No device connected/);
   must(setPractises(house, true));
-  expect(said(readDevice(house, point))).toMatch(/nothing to read/);
+  expect(said(readDevice(house, point))).toMatch(/Nothing to read/);
   must(openPack(house, code, first!.id));
   now += 45 * 60_000;
   const told = must(readDevice(house, point));

@@ -33,7 +33,7 @@ function priceSections(house: House, code: string): Section[] {
       table: [
         ['', 'How', 'Amount'],
         ...asked.map((x) => [x.what, x.detail, money(x.amount)]),
-        ['=In all', '', money(askedTotal)],
+        ['=Total', '', money(askedTotal)],
       ],
       lines: s.c.booking?.paidBy === 'receiver' ? ['The receiver pays freight to the carrier.'] : [],
     },

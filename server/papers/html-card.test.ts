@@ -83,7 +83,7 @@ test('it speaks the language of the receiver’s papers, and is refused for what
   expect(data.language).toBe('es');
   const o = orderInput(house);
   const coming = must(saveOrder(house, { ...o, direction: 'incoming' })).code;
-  expect(said(await htmlCard(stationOf(house, coming)!))).toContain('comes to you');
+  expect(said(await htmlCard(stationOf(house, coming)!))).toContain('is an arrival');
 });
 
 describe('what it computes', () => {

@@ -49,8 +49,8 @@ test('a picture is drawn again, upright and smaller, with nothing of the camera 
 });
 
 test('what is no picture, too large, or of nothing that is here is refused with a sentence', async () => {
-  expect(said(await addPhoto(house, code, bag, new TextEncoder().encode('<svg/>')))).toMatch(/not a picture/);
-  expect(said(await addPhoto(house, code, bag, new Uint8Array(LARGEST_PHOTO + 1)))).toMatch(/15 MB is the most/);
+  expect(said(await addPhoto(house, code, bag, new TextEncoder().encode('<svg/>')))).toMatch(/not a readable picture/);
+  expect(said(await addPhoto(house, code, bag, new Uint8Array(LARGEST_PHOTO + 1)))).toMatch(/15 MB is the limit/);
   expect(said(await addPhoto(house, 'KC-9999', bag, await phonePicture()))).toMatch(/no shipment KC-9999/);
   expect(said(await addPhoto(house, code, { kind: 'moon', id: '' }, await phonePicture()))).toMatch(/of what/);
   expect(existsSync(path.join(folder, 'photos', 'x.jpg'))).toBe(false);

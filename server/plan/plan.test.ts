@@ -74,7 +74,7 @@ describe('whole plans of an order', () => {
     const { bags, boxes } = documentOf(code);
     const { version } = house.consignments.byCode(code)!;
     must(takePlan(house, { code, version, bags, boxes: boxes.map((b) => ({ ...b, ventHoles: 1 })) }));
-    expect(said(takePlan(house, { code, version, bags, boxes }))).toMatch(/Somebody changed this shipment/);
+    expect(said(takePlan(house, { code, version, bags, boxes }))).toMatch(/Someone else changed this shipment/);
     expect(said(takePlan(house, { code, version: version + 1, bags: [{}], boxes }))).not.toBe('');
     expect(said(await comparePlans(house, PRESS, 'KC-9999'))).toMatch(/no shipment KC-9999/);
   });

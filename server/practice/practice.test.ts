@@ -35,9 +35,7 @@ test('a play is kept with the score that its choices make, and the shelf tells h
 test('choices of another kind, of a crate that is not there, or that fit nowhere are refused in words', () => {
   const dosing = { kind: 'dosing' as const, ml: 3, othersMoved: true, tested: true };
   expect(said(keepPlay(house, { crateId: 'first-frost', seed: 0, choices: dosing }))).toContain('another kind');
-  expect(said(keepPlay(house, { crateId: 'no-such', seed: 0, choices: dosing }))).toContain(
-    'no such practice shipment',
-  );
+  expect(said(keepPlay(house, { crateId: 'no-such', seed: 0, choices: dosing }))).toContain('does not exist');
   expect(said(keepPlay(house, { crateId: 'first-frost', seed: 0, choices: { ...choices(), waterL: 25 } }))).toMatch(
     /cm|fit/,
   );
@@ -49,7 +47,7 @@ test('a crate comes from a file and goes again; the names of the shelf are taken
   const own = { ...crates[0]!, id: 'my-frost', title: 'My frost' };
   expect(must(keepCrate(house, JSON.stringify(own)))).toBe('my-frost');
   expect(row('my-frost')).toMatchObject({ own: true, title: 'My frost' });
-  expect(said(keepCrate(house, JSON.stringify(crates[0])))).toContain('here already');
+  expect(said(keepCrate(house, JSON.stringify(crates[0])))).toContain('already the name');
   expect(said(keepCrate(house, '{'))).toContain('not a JSON file');
   expect(said(keepCrate(house, '{}'))).toContain('practice shipment');
   must(dropCrate(house, 'my-frost'));

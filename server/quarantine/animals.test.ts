@@ -75,12 +75,12 @@ describe('animals leave a quarantine tank', () => {
   });
 
   test.each<[string, Partial<LeaveInput>, RegExp]>([
-    ['none', { count: 0 }, /Say how many/],
+    ['none', { count: 0 }, /Enter how many/],
     ['half an animal', { count: 1.5 }, /whole animals/],
-    ['no kind', { speciesId: '' }, /which animals/],
-    ['a release to nowhere', { how: 'released', into: ' ' }, /Name the tank/],
+    ['no kind', { speciesId: '' }, /Choose the animals/],
+    ['a release to nowhere', { how: 'released', into: ' ' }, /Choose the tank/],
     ['an unknown way', { how: 'flew' as never }, /died, moved or were sold/],
-    ['a quarantine that is gone', { quarantineId: 'x' }, /not there any more/],
+    ['a quarantine that is gone', { quarantineId: 'x' }, /no longer exists/],
     ['a kind that never lived here', { speciesId: 'guppy' }, /Only 0 of them/],
     ['more than there are', { count: 500 }, /Only \d+ of them .* 500 cannot leave/],
   ])('%s is refused with a sentence and changes nothing', (_, change, words) => {
@@ -103,7 +103,7 @@ describe('animals leave a quarantine tank', () => {
   test('a tank in which animals live is put away, never deleted; an empty one may go', () => {
     must(leave(house, input({ how: 'released', count: 3, into: 'Display', note: 'early' })));
     const gone = must(removeRecord(house, tankId(house, 'Display')));
-    expect(gone).toMatchObject({ archived: true, words: expect.stringMatching(/in use by 3 animals/) });
+    expect(gone).toMatchObject({ archived: true, words: expect.stringMatching(/used by 3 animals/) });
     const spare = addRecord(house, 'tank', { name: 'Spare', volumeL: '60', use: 'stock' });
     expect(must(removeRecord(house, spare)).archived).toBe(false);
   });

@@ -60,7 +60,7 @@ describe('quarantine, tank by tank', () => {
     const run = must(startRun(house, c, lane, 'float-transfer'));
     must(finishStep(house, run, 'dim'));
     must(finishStep(house, run, 'place'));
-    expect(said(openQuarantine(house, code, 'R'))).toMatch(/not across yet/);
+    expect(said(openQuarantine(house, code, 'R'))).toMatch(/not transferred yet/);
     must(openQuarantine(house, code, 'Q'));
   });
 
@@ -75,10 +75,10 @@ describe('quarantine, tank by tank', () => {
         sourceWater: sea,
       }),
     ).code;
-    expect(said(openQuarantine(house, code))).toMatch(/lives in sea water: salinity 0 of tank Q/);
+    expect(said(openQuarantine(house, code))).toMatch(/is a marine species: salinity 0 of tank Q/);
   });
 
-  test('a duty is ticked on its day and not before, with a line in the journal', () => {
+  test('a task is ticked on its day and not before, with a line in the journal', () => {
     const id = must(openQuarantine(house, code, 'Q'));
     const duties = house.quarantines.dutiesOf(id);
     const later = duties.find((d) => d.day === 3)!;
@@ -89,7 +89,7 @@ describe('quarantine, tank by tank', () => {
       kind: 'duty done',
       subject: `Q: ${today.title}`,
     });
-    expect(said(setDuty(house, id, 'nothing', true))).toMatch(/not there/);
+    expect(said(setDuty(house, id, 'nothing', true))).toMatch(/no longer exists/);
   });
 });
 
@@ -120,8 +120,8 @@ describe('animals that leave', () => {
   test('more than live there cannot leave: the count is told, not made to fit', () => {
     const quarantineId = must(openQuarantine(house, code, 'Q'));
     expect(said(go({ quarantineId, count: 8 }))).toMatch(/Only 7 of them are in tank Q/);
-    expect(said(go({ quarantineId, how: 'released' }))).toMatch(/Name the tank/);
-    expect(said(go({ quarantineId, count: 0 }))).toMatch(/Say how many/);
+    expect(said(go({ quarantineId, how: 'released' }))).toMatch(/Choose the tank/);
+    expect(said(go({ quarantineId, count: 0 }))).toMatch(/Enter how many/);
     expect(living(quarantineId)).toEqual(['7 Lemon tetra']);
   });
 

@@ -68,8 +68,8 @@ describe('release', () => {
       /Lights low.*Feed the residents of Display well.*Bleach, rinse and dry Q/,
     );
     expect(benchView(house).quarantines).toEqual([]);
-    expect(said(say(well))).toMatch(/have ended/);
-    expect(said(releaseTank(house, { quarantineId: id, into: 'Display' }))).toMatch(/ended already/);
+    expect(said(say(well))).toMatch(/has ended/);
+    expect(said(releaseTank(house, { quarantineId: id, into: 'Display' }))).toMatch(/already ended/);
   });
   test('under treatment it is refused until the medicine is out or somebody says why', () => {
     live(27);
@@ -81,11 +81,11 @@ describe('release', () => {
     must(releaseTank(house, { quarantineId: id, into: 'Display' }));
   });
   test('into itself or a tank in its weeks is refused', () => {
-    expect(said(releaseTank(house, { quarantineId: id, into: 'Q' }))).toMatch(/live in this tank/);
+    expect(said(releaseTank(house, { quarantineId: id, into: 'Q' }))).toMatch(/are in this tank/);
     expect(said(releaseTank(house, { quarantineId: id, into: '' }))).toMatch(/Choose the tank/);
   });
   test('a death that empties the tank: the weeks are ended, and the gear is dried', () => {
-    expect(said(endQuarantine(house, id))).toMatch(/8 still live/);
+    expect(said(endQuarantine(house, id))).toMatch(/8 are still in/);
     must(leave(house, { quarantineId: id, speciesId: 'lemon-tetra', count: 8, how: 'died', into: '', note: 'all' }));
     expect(q().dwellers).toEqual([]);
     expect(q().entries[0]).toMatchObject({ kind: 'died', count: 8 });
@@ -95,7 +95,7 @@ describe('release', () => {
   test('some may go early to another tank only with a word why; a death is a sign', () => {
     const go = (note: string) =>
       leave(house, { quarantineId: id, speciesId: 'lemon-tetra', count: 1, how: 'released', into: 'Display', note });
-    expect(said(go(''))).toMatch(/waits for more/);
+    expect(said(go(''))).toMatch(/not ready/);
     must(go('it is chased'));
     now += 5 * DAY;
     expect(q().clearDays).toBe(5);
@@ -104,7 +104,7 @@ describe('release', () => {
   });
   test('the water is brought to that of the display over days, with its litres', () => {
     const display = house.records.byKey('tank', 'Display')!.id;
-    expect(said(bringTowards(house, { quarantineId: id, tank: 'Display' }))).toMatch(/Nobody has read/);
+    expect(said(bringTowards(house, { quarantineId: id, tank: 'Display' }))).toMatch(/never measured/);
     house.ledger.read({
       tankId: display,
       at: house.nowIso(),
@@ -123,10 +123,10 @@ describe('release', () => {
 });
 
 describe('who joins', () => {
-  test('is told that all begin again, then joins; the days, the duties and the gate are those of the newcomers', () => {
+  test('is told that all begin again, then joins; the days, the tasks and the gate are those of the newcomers', () => {
     live(10);
     const other = arrive(house, 'guppy');
-    expect(said(openQuarantine(house, other, 'Q'))).toMatch(/all in, all out is safer/);
+    expect(said(openQuarantine(house, other, 'Q'))).toMatch(/All in, all out is safer/);
     must(openQuarantine(house, other, 'Q', { join: true }));
     expect(q()).toMatchObject({ day: 1, codes: [code, other] });
     expect(
@@ -152,7 +152,7 @@ describe('who joins', () => {
     live(3);
     const go = (note: string) =>
       leave(house, { quarantineId: second, speciesId: 'guppy', count: 8, how: 'released', into: 'Q', note });
-    expect(said(go(''))).toMatch(/begin again with a newcomer/);
+    expect(said(go(''))).toMatch(/restarts with a newcomer/);
     must(go('one heater broke'));
     expect(q()).toMatchObject({ day: 1, codes: [code, other] });
     must(endQuarantine(house, second));
@@ -187,7 +187,7 @@ test('tanks are walked as they stand in the room, forty of them', () => {
   expect(walk).toHaveLength(41);
 });
 
-test('every duty stands in the calendar under one identifier, on the Bench and in the week', () => {
+test('every task stands in the calendar under one identifier, on the Bench and in the week', () => {
   const feed = calendarFeed(house);
   const ids = [...feed.matchAll(/^UID:(.*)$/gm)].map((m) => m[1]);
   expect(new Set(ids).size).toBe(ids.length);

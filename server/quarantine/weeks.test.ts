@@ -61,7 +61,7 @@ describe('what is told', () => {
     expect(q().entries[0]).toMatchObject({ n, struck: true });
     expect(q().latest.tanMgNL).toBeUndefined();
     expect(house.ledger.readings(q().tankId).find((r) => r.figures.tanMgNL === 5)!.struckBy).not.toBeNull();
-    expect(said(strike(house, id, n))).toMatch(/struck out already/);
+    expect(said(strike(house, id, n))).toMatch(/already struck out/);
     expect(() => house.db.exec('UPDATE quarantine_entry SET kind = 1')).toThrow(/never changed/);
   });
   test('through the queue of a phone, at the instant it was pressed', () => {
@@ -73,9 +73,9 @@ describe('what is told', () => {
     ['a test of tomorrow', tested({ pH: 7 }), new Date(Date.parse('2026-12-20T12:00:00Z')).toISOString(), /future/],
     ['a test of before', tested({ pH: 7 }), '2026-11-01T12:00:00.000Z', /before the quarantine began/],
     ['an empty test', tested({}), undefined, /at least one figure/],
-    ['copper ten times over', tested({ copperMgL: 20 }), undefined, /times what it should be/],
+    ['copper ten times over', tested({ copperMgL: 20 }), undefined, /times the target/],
     ['a change of three tanks', { kind: 'change', litres: 200 }, undefined, /cannot be changed at once/],
-    ['a waiver of nothing', { kind: 'waive', what: 'gate:moon', reason: 'x' }, undefined, /Nothing of this name/],
+    ['a waiver of nothing', { kind: 'waive', what: 'gate:moon', reason: 'x' }, undefined, /Nothing by this name/],
     ['a newcomer by hand', { kind: 'joined', code: 'KC-1' }, undefined, /where animals come and go/],
     ['a phase out of turn', { kind: 'phase', phase: 'copper' }, undefined, /comes next|last phase/],
   ])('%s is refused in words, and nothing is kept', (_, told, at, words) => {
@@ -117,7 +117,7 @@ describe('doses', () => {
     must(say(dose(copper, 2, { sure: true })));
   });
   test('what is out of date asks for a reason; what was given leaves the shelf, by its batch', () => {
-    expect(said(say(dose(copper, 1.2, { expires: '2025-01-01' })))).toMatch(/good until 2025/);
+    expect(said(say(dose(copper, 1.2, { expires: '2025-01-01' })))).toMatch(/expired on 2025/);
     const shelf = must(
       saveRecord(house, 'supply', {
         id: null,
@@ -149,7 +149,7 @@ describe('doses', () => {
 describe('the plan', () => {
   const plan = (change: object = {}, version = q().version) =>
     setPlan(house, { quarantineId: id, version, plan: templates.observation!, waterL: null, twin: '', ...change });
-  test('a longer phase has more duties, and what hands did, moved or skipped stays as it is', () => {
+  test('a longer phase has more tasks, and what hands did, moved or skipped stays as it is', () => {
     const duties = () => house.quarantines.dutiesOf(id);
     const due = (day: number, kind: string) => duties().find((d) => d.day === day && d.kind === kind)!;
     must(changeDuty(house, { quarantineId: id, key: due(5, 'look').key, waived: 'away' }));
@@ -172,8 +172,8 @@ describe('the plan', () => {
   test('changed by two people at once, the second is told; a plan without the phase that is on is refused', () => {
     const { version } = q();
     must(plan({}, version));
-    expect(said(plan({}, version))).toMatch(/Somebody else has changed/);
-    expect(said(plan({ plan: templates.transfer! }))).toMatch(/cannot be left out/);
+    expect(said(plan({}, version))).toMatch(/Someone else changed/);
+    expect(said(plan({ plan: templates.transfer! }))).toMatch(/cannot be removed/);
     expect(said(plan({ waterL: 0 }))).toMatch(/more than 0/);
   });
   test('one’s own is kept under its name, and opens other weeks', () => {
@@ -182,10 +182,10 @@ describe('the plan', () => {
   });
   test('litres by measures; stones that fill the tank are refused', () => {
     expect(must(askLitres({ lengthCm: 60, widthCm: 30, waterCm: 28 }))).toBeCloseTo(50.4, 6);
-    expect(said(askLitres({ lengthCm: 10, widthCm: 10, waterCm: 10, ornamentsL: 3 }))).toMatch(/takes more room/);
+    expect(said(askLitres({ lengthCm: 10, widthCm: 10, waterCm: 10, ornamentsL: 3 }))).toMatch(/take more room/);
     expect(askLitres({ lengthCm: 'x' }).ok).toBe(false);
   });
-  test('a duty with a value is told, never only ticked; a change of water brings its litres and is taken back with its tick', () => {
+  test('a task with a value is told, never only ticked; a change of water brings its litres and is taken back with its tick', () => {
     now += 5 * HOUR;
     const of = (kind: string) => house.quarantines.dutiesOf(id).find((d) => d.kind === kind)!;
     expect(said(setDuty(house, id, of('test').key, true))).toMatch(/with its figures/);
@@ -199,7 +199,7 @@ describe('the plan', () => {
 });
 
 describe('phases', () => {
-  test('the next begins once what is waited for is there, or with a reason; its duties come with it', () => {
+  test('the next begins once what is waited for is there, or with a reason; its tasks come with it', () => {
     must(setPlan(house, { quarantineId: id, version: q().version, plan: templates.treated!, waterL: null, twin: '' }));
     expect(q().nextPhase).toMatchObject({ id: 'medicine' });
     expect(said(say({ kind: 'phase', phase: 'medicine' }))).toMatch(/Settle is not over: 2 days/);

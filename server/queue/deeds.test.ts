@@ -53,12 +53,12 @@ describe('a press that waited', () => {
   test('of another week is shown, and not done', () => {
     expect(
       said(doDeed(house, { deed: 'tick', code: 'KC-0106', key: 'labels', done: true }, 49 * 60 * MIN, who)),
-    ).toContain('more than two days ago');
+    ).toContain('over two days ago');
     expect(at('labels')).toBeUndefined();
   });
   test('that nobody knows is refused in words', () => {
     for (const odd of [null, {}, { deed: 'drop tables' }, { deed: 'tick', code: 5 }, { deed: 'step', runId: '' }])
-      expect(said(doDeed(house, odd, 0, who))).toContain('not known');
+      expect(said(doDeed(house, odd, 0, who))).toContain('unknown');
     expect(said(doDeed(house, { deed: 'tick', code: 'KC-9999', key: 'labels', done: true }, 0, who))).toContain(
       'KC-9999',
     );

@@ -208,7 +208,7 @@ describe('orders from the records', () => {
     expect(Buffer.from(pdf).subarray(0, 5).toString()).toBe('%PDF-');
     expect(pdf.length).toBeGreaterThan(15_000);
     expect(said(confirmationOf(house, must(saveOrder(house, order({ direction: 'incoming' }))).code))).toContain(
-      'comes to you',
+      'is an arrival',
     );
   });
 });
@@ -259,7 +259,7 @@ describe('lists as files', () => {
     expect(house.records.counts('receiver').active).toBe(300);
     expect(must(undoImport(house, second.undo!))).toBe(20);
     expect(house.records.counts('receiver').active).toBe(280);
-    expect(said(undoImport(house, second.undo!))).toContain('taken back already');
+    expect(said(undoImport(house, second.undo!))).toContain('already undone');
   });
 
   test('a file with some columns changes only those; a line that comes twice is told', () => {
@@ -274,7 +274,7 @@ describe('lists as files', () => {
 
   test('columns may be told by hand; a file without known headings asks for them; empty and odd files get a sentence', () => {
     const text = 'A,B\nTank 1,80\n';
-    expect(take('tank', text, false).problems[0]!.message).toContain('No heading is known');
+    expect(take('tank', text, false).problems[0]!.message).toContain('No heading is recognised');
     const r = must(importCsv(house, 'tank', { text, mapping: ['name', 'volumeL'], commit: true }));
     expect(r.added).toBe(1);
     expect(said(importCsv(house, 'tank', { text: '', mapping: null, commit: true }))).toBe('The file is empty.');

@@ -44,7 +44,7 @@ describe('records', () => {
     expect(house.records.byId(id)!.document.phone).toBe('2');
     must(undoRecord(house, id));
     expect(house.records.byId(id)!.document.phone).toBe('1');
-    expect(said(undoRecord(house, id))).toContain('nothing to undo');
+    expect(said(undoRecord(house, id))).toContain('Nothing to undo');
   });
 
   test('the same name at the same place is one person, however it is written; elsewhere it is another', () => {
@@ -84,7 +84,7 @@ describe('records', () => {
     const id = tank('4');
     must(removeRecord(house, id));
     tank('4');
-    expect(said(restoreRecord(house, id))).toContain('There is now another tank of this name');
+    expect(said(restoreRecord(house, id))).toContain('There is now another tank with this name');
   });
 
   test('a place finds its own clock; without coordinates, or with an unknown zone, it is refused at the field', () => {
@@ -126,7 +126,7 @@ describe('readings of a tank', () => {
     must(strikeReading(house, wrong.id, 'comma'));
     expect(house.ledger.latestFigures().get(id)!.tempC).toMatchObject({ value: 24.5 });
     expect(house.ledger.readings(id)).toHaveLength(4);
-    expect(said(strikeReading(house, wrong.id, 'again'))).toContain('struck out already');
+    expect(said(strikeReading(house, wrong.id, 'again'))).toContain('already struck out');
     expect(() => house.db.exec('UPDATE reading_figure SET value = 1')).toThrow('never changed');
     expect(() => house.db.exec('DELETE FROM reading')).toThrow('never deleted');
     expect(said(read({}))).toBe('Give at least one figure.');

@@ -38,7 +38,7 @@ describe('species of one’s own', () => {
     expect(c.result!.bags.length).toBeGreaterThan(0);
     // The same name again is the same row.
     expect(must(addSpecies(house, 'moonlit GOURAMI', 'oscar')).id).toBe(made.id);
-    expect(said(addSpecies(house, 'Another', 'no-such'))).toMatch(/Choose the species/);
+    expect(said(addSpecies(house, 'Another', 'no-such'))).toMatch(/Choose a similar species/);
   });
 
   test('its own figures decide: a plan follows a changed row, and the row in use cannot vanish', () => {
@@ -101,7 +101,7 @@ describe('species of one’s own', () => {
     const r = saveRecord(house, 'species', { id: null, version: null, draft });
     expect(r.ok ? '' : r.problems[0]).toMatchObject({
       path: 'temp.easeMinC',
-      message: expect.stringMatching(/rise/) as string,
+      message: expect.stringMatching(/low to high/) as string,
     });
   });
 

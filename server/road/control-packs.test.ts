@@ -65,6 +65,6 @@ test('one that fades tells what it would mean for the box, and stands on the Ben
 
 test('it is no pack of the box: its readings count for no dud, and need its opening', () => {
   expect(said(read(30))).toContain('was opened');
-  expect(said(openTwin(house, { code, packId: 'heat-20h' }))).toContain('travels in it');
+  expect(said(openTwin(house, { code, packId: 'heat-20h' }))).toContain('is in it');
   expect(said(readTwin(house, { code, packId: 'heat-72h', surfaceC: 400, roomC: 20 }))).toContain('pack');
 });

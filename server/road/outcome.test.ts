@@ -98,7 +98,7 @@ test('what a card wrote is taken as facts by whoever received: readings, signs, 
     ['sign', 'Nico Sarto'],
   ]);
   expect(outcomeOf(house, c()).bags[0]).toMatchObject({ state: 'across', seen: ['cloudy water'] });
-  expect(said(takeOutcome(house, code, JSON.stringify(found())))).toContain('known here already');
+  expect(said(takeOutcome(house, code, JSON.stringify(found())))).toContain('is already here');
 });
 
 test('it comes as text too, and an undo takes all of it back, after which it may come again', () => {
@@ -121,7 +121,7 @@ test('what this house read itself stays as it is', () => {
 test('a file that a hand changed is taken only as what it is: every figure as from a file', () => {
   const edited = JSON.stringify(found()).replace('19.1', '29.1');
   const refused = takeOutcome(house, code, edited);
-  expect(said(refused)).toContain('changed after the card wrote it');
+  expect(said(refused)).toContain('changed after the card saved it');
   expect(!refused.ok && refused.problems[0]!.path).toBe('changed');
   expect(c().actual.bags).toEqual([]);
   must(takeOutcome(house, code, edited, true));
@@ -135,7 +135,7 @@ test('of another shipment, of bags that are not there, of nothing, or out of ord
   const strange = found({ observations: [{ ...found().observations[0]!, subject: { kind: 'bag', id: 'Z9' } }] });
   expect(said(takeOutcome(house, code, JSON.stringify(strange)))).toContain('bag Z9');
   expect(said(takeOutcome(house, code, JSON.stringify(found({ observations: [], events: [] }))))).toContain(
-    'Nothing was found yet',
+    'Nothing in this file yet',
   );
   const early = found({ events: [{ ...found().events[0]!, at: '2026-11-26T10:00:00.000Z' }] });
   expect(said(takeOutcome(house, code, JSON.stringify(early)))).not.toBe('');

@@ -43,7 +43,7 @@ describe('the gate', () => {
   test('names exactly what was skipped, and lets it go only with a reason, which is kept', () => {
     const told = said(handOver(house, { code, ...reason, because: '' }, iso(0)));
     expect(told).toMatch(
-      /^\d+ things are missing: Labels on, hands dry; .*Papers in the lid pocket\. Do it, or say why/,
+      /^\d+ things are missing: Labels on, hands dry; .*Papers in the lid pocket\. Do it, or give a reason/,
     );
     expect(c().actual.handedOverAt).toBeNull();
     leave();
@@ -122,10 +122,10 @@ describe('where the box is', () => {
 
   test.each<[string, number | null, number, string, RegExp]>([
     ['of the future', 1, 5, '', /in the future/],
-    ['before the drop-off', 1, -1, '', /before the drop-off/],
-    ['on no leg', 40, 1, '', /no such leg/],
-    ['expected before it was seen', 1, 1, '2026-11-26T18:00', /cannot be expected before/],
-    ['expected at no hour', null, 1, 'soon', /the calendar has/],
+    ['before the drop-off', 1, -1, '', /before drop-off/],
+    ['on no leg', 40, 1, '', /not on the journey/],
+    ['expected before it was seen', 1, 1, '2026-11-26T18:00', /before it was seen/],
+    ['expected at no hour', null, 1, 'soon', /a valid date and time/],
   ])('one %s is refused', (_, leg, h, due, words) => {
     now = LEFT + 2 * HOUR;
     expect(said(scan(leg, h, due))).toMatch(words);
@@ -191,7 +191,7 @@ describe('the stand-in carrier', () => {
   beforeEach(leave);
   test('answers only whom it was switched on for, and everything it says is marked as practice', () => {
     now = LEFT + 40 * HOUR;
-    expect(said(askCarrier(house, code))).toContain('No carrier is joined');
+    expect(said(askCarrier(house, code))).toContain('No carrier connected');
     expect(askAfterAll(house)).toBe(false);
     must(setPractises(house, true));
     expect(askAfterAll(house)).toBe(true);
@@ -237,7 +237,7 @@ describe('what the receiver found', () => {
     const other = JSON.parse(found({ openedAt: iso(15) })) as Record<string, unknown>;
     const id = '00000000-0000-4000-8000-000000000009';
     expect(said(takeOutcome(house, code, JSON.stringify({ ...other, id })))).toContain('another shipment');
-    expect(said(takeOutcome(house, code, found({})))).toContain('Nothing was found yet');
+    expect(said(takeOutcome(house, code, found({})))).toContain('Nothing in this file yet');
     expect(said(takeOutcome(house, code, '{'))).toContain('not a JSON file');
   });
 });

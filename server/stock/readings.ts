@@ -20,7 +20,7 @@ export const readingFields: readonly Field[] = [
     path: 'how',
     label: 'Read with',
     type: 'choice',
-    options: readingWays.map((w) => [w, w === '' ? 'not told' : w]),
+    options: readingWays.map((w) => [w, w === '' ? 'not recorded' : w]),
     optional: true,
   },
   { path: 'note', label: 'Note', type: 'text', optional: true },

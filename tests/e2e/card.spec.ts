@@ -177,7 +177,7 @@ test('opened as a file without a network, killed in mid-timer, run to its end, a
     mimeType: 'application/json',
     buffer: Buffer.from(readFileSync(found, 'utf8').replace('19.6', '29.6')),
   });
-  await expect(region.getByRole('alert')).toContainText('changed after the card wrote it');
+  await expect(region.getByRole('alert')).toContainText('changed after the card saved it');
   await region.getByLabel('Import the receiver’s report').setInputFiles(found);
   await expect(region.getByText('Lid was damp.')).toBeVisible();
   const row = region.locator('tr', { hasText: first.id });

@@ -80,7 +80,7 @@ test('a new user makes a three-tank order, brings a forecast, and ships on the b
   await expect(page.getByText('Weather: file weather.csv')).toBeVisible();
 });
 
-test('the fasting duties appear, one is ticked and taken back, and the calendar says the same times', async ({
+test('the fasting tasks appear, one is ticked and taken back, and the calendar says the same times', async ({
   page,
 }) => {
   await open(page, `${app.address}/week`);
@@ -88,8 +88,8 @@ test('the fasting duties appear, one is ticked and taken back, and the calendar 
 
   await open(page, `${app.address}/consignments/KC-0101/fast`);
   await page.getByRole('button', { name: 'Done: Last feed, tank 1' }).click();
-  await expect(page.getByRole('button', { name: 'Take back: Last feed, tank 1' })).toBeVisible();
-  await page.getByRole('button', { name: 'Take back: Last feed, tank 1' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Last feed, tank 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: Last feed, tank 1' }).click();
   await expect(page.getByRole('button', { name: 'Done: Last feed, tank 1' })).toBeVisible();
 
   const feed = await page.getByRole('link', { name: 'Subscribe to all tasks' }).getAttribute('href');

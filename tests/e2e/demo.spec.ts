@@ -92,7 +92,7 @@ test('the Bench by keys: choose, put off, undo, do, undo, open', async ({ page }
   await page.keyboard.press('u');
   await expect(tag).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('choose a duty');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('choose a task');
   await page.keyboard.press('Escape');
   // The list may come anew after what was taken back, and close a menu that was just opened.
   await expect(async () => {
@@ -178,7 +178,7 @@ test('whole plans are compared, taken once their changes are read, and undone', 
   await expect(plans.getByText(/Box 1: Small foam box → .*\.|Packs of box 1: no pack → /).first()).toBeVisible();
   // Looking changes nothing.
   expect(await heading()).toBe(before);
-  await plans.getByRole('button', { name: /^Take plan/ }).click();
+  await plans.getByRole('button', { name: /^Use plan/ }).click();
   await expect(plans.getByRole('button', { name: 'Compare whole plans' })).toBeVisible();
   await expect(page.getByTestId('pack-in-use')).not.toContainText('No pack');
   await page.getByRole('button', { name: 'More for KC-0108' }).click();
@@ -244,11 +244,11 @@ test('a fast is chosen for a tank, says what moved, and goes back; held back, no
   await expect(tanks).toContainText('Too long for Lemon tetra: 60 h at most');
   await tanks.getByLabel('Method').selectOption({ label: 'By these fish’s digestion' });
   await tanks.getByLabel('Purge in a bare tub').check();
-  await expect(tanks).toContainText('into the tub Wed 25 Nov, 17:38');
+  await expect(tanks).toContainText('move to the tub Wed 25 Nov, 17:38');
   await tanks.getByLabel('Purge in a bare tub').uncheck();
-  await expect(tanks).not.toContainText('into the tub');
+  await expect(tanks).not.toContainText('move to the tub');
   await page.getByRole('button', { name: 'Wait for a better day' }).click();
-  await expect(page.getByText('Held back since Tue 24 Nov')).toBeVisible();
+  await expect(page.getByText('Waiting since Tue 24 Nov')).toBeVisible();
   await open(page, app.address);
   await expect(page.locator('.tag', { hasText: 'KC-0108' })).toHaveCount(0);
   await open(page, `${app.address}/consignments/KC-0108/fast`);

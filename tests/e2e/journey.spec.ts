@@ -83,9 +83,9 @@ test('2 Fast: clock times backwards from the drop-off; a tick stays and can be t
   await station(page, 'fast');
   await expect(page.getByText('Last feed, tank 4').first()).toBeVisible();
   await page.getByRole('button', { name: 'Done: Large water change, tank 4' }).click();
-  await expect(page.getByRole('button', { name: 'Take back: Large water change, tank 4' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Large water change, tank 4' })).toBeVisible();
   await reload(page);
-  await page.getByRole('button', { name: 'Take back: Large water change, tank 4' }).click();
+  await page.getByRole('button', { name: 'Undo: Large water change, tank 4' }).click();
   await expect(page.getByRole('button', { name: 'Done: Large water change, tank 4' })).toBeVisible();
 });
 
@@ -146,7 +146,7 @@ test('4 Heat: a colder forecast makes colder water; a CSV is taken, a broken one
   });
   await expect(page.getByText(/line 2: .*is not a time/)).toBeVisible();
   await input.setInputFiles({ name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(4_000_000, 'x') });
-  await expect(page.getByText(/4 MB; 3 MB is the most/)).toBeVisible();
+  await expect(page.getByText(/4 MB; the limit is 3 MB/)).toBeVisible();
 
   const own = await page.getByText(/^Forecast:/).innerText();
   expect(own).toContain('simulated');
@@ -217,13 +217,13 @@ test('6 Remove: every tick keeps its instant through a killed server; sealing an
 }) => {
   await station(page, 'send');
   await page.getByRole('button', { name: 'Labels on, hands dry', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Labels on, hands dry' })).toBeVisible();
   await page.getByRole('button', { name: 'Fill and close bag A1' }).click();
-  await expect(page.getByRole('button', { name: 'Take back: Fill and close bag A1' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Fill and close bag A1' })).toBeVisible();
   await app.kill();
   await app.start();
   await reload(page);
-  await expect(page.getByRole('button', { name: 'Take back: Labels on, hands dry' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Labels on, hands dry' })).toBeVisible();
   // The first bag that is closed is the first sealed.
   await expect(page.getByText(/happened/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Dropped off anyway' }).click();
@@ -251,7 +251,7 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
   await expect(page.getByText(/on the label: 1 more than arrived\?/)).toBeVisible();
   await page.getByLabel('Dead').first().fill('0');
   await page.getByRole('button', { name: 'Save and compare' }).click();
-  await expect(page.getByTestId('method-reason')).toContainText(/criterion-minutes|weigh the same/);
+  await expect(page.getByTestId('method-reason')).toContainText(/harmful ammonia level|equally good/);
   for (const name of ['Float, then net', 'Cups of tank water', 'Slow drip'])
     await expect(page.getByRole('heading', { name })).toBeVisible();
   await page
@@ -265,16 +265,16 @@ test('7 Receive: arrival, inspection, methods side by side, one recommended, its
   await expect(page.getByTestId('timer').first()).toHaveText(/\d\d:\d\d/);
 });
 
-test('8 Quarantine: day 1 opens a four-week plan whose duties reach the Bench', async ({ page }) => {
+test('8 Quarantine: day 1 opens a four-week plan whose tasks reach the Bench', async ({ page }) => {
   await station(page, 'quarantine');
-  await page.getByRole('button', { name: /Open day 1/ }).click();
-  await expect(page.getByText(/not across yet: finish or stop/)).toBeVisible();
+  await page.getByRole('button', { name: /Start quarantine/ }).click();
+  await expect(page.getByText(/not transferred yet. Finish or stop/)).toBeVisible();
   await open(page, `${app.address}/consignments/KC-0101/run`);
   page.once('dialog', (d) => void d.accept());
   await page.getByRole('button', { name: 'Stop' }).first().click();
   await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   await station(page, 'quarantine');
-  await page.getByRole('button', { name: /Open day 1/ }).click();
+  await page.getByRole('button', { name: /Start quarantine/ }).click();
   await page.getByRole('link', { name: /^Open tank/ }).click();
   await expect(page.getByText(/of 2\d/).first()).toBeVisible();
   await expect(page.getByText('No food today').or(page.getByText('Keep the lights down')).first()).toBeVisible();

@@ -29,7 +29,7 @@ test('first frost is lost as a beginner finds it and won with care; nothing of i
   await expect(page.getByText(/limits? of temperature.*died/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'The rule to remember' })).toBeVisible();
   await page.getByRole('button', { name: 'What would Kindly Crate have sent?' }).click();
-  await expect(page.getByTestId('best')).toContainText('10 of 10 came alive', { timeout: 60_000 });
+  await expect(page.getByTestId('best')).toContainText('10 of 10 arrived alive', { timeout: 60_000 });
 
   await page.getByRole('button', { name: 'Try again' }).click();
   await page.getByRole('button', { name: /^Middle foam box/ }).click();

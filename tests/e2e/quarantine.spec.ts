@@ -184,7 +184,7 @@ if (process.env.KINDLY_ALL) {
       await open(page, left);
       if (day === 20) {
         await measured(page, { Copper: '20' });
-        await expect(page.getByText(/times what it should be/)).toBeVisible();
+        await expect(page.getByText(/times the target/)).toBeVisible();
         await page
           .getByRole('form', { name: /^Test of/ })
           .getByLabel('Copper')
@@ -205,7 +205,7 @@ if (process.env.KINDLY_ALL) {
         await sent(page);
         await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/times the safe level/);
         await given(page, 'Still binder, ammonia binder');
-        await expect(page.getByText(/let go in a reducing conditioner/)).toBeVisible();
+        await expect(page.getByText(/break down in a reducing conditioner/)).toBeVisible();
         await page.reload();
         await changed(page, 76.5);
         await page.reload();
@@ -249,7 +249,7 @@ if (process.env.KINDLY_ALL) {
     await page.getByLabel('They go to').selectOption('Lagoon');
     await page.getByRole('button', { name: 'Release all into Lagoon' }).click();
     await expect(page.getByText(/^Not yet:/)).toBeVisible();
-    for (const line of [/Duties done/, /Own net and siphon/]) {
+    for (const line of [/Tasks done/, /Own net and siphon/]) {
       const row = page.locator('[data-gate]').filter({ hasText: line });
       if ((await row.getByRole('button', { name: /^Waive/ }).count()) === 0) continue;
       await row.getByRole('button', { name: /^Waive/ }).click();

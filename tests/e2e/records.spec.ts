@@ -92,7 +92,7 @@ test('the confirmation goes out as text and as a PDF; a cancelled order is told 
   await expect(page.getByText('Last feed')).toHaveCount(0);
   await open(page, `${app.address}/consignments/KC-0101/order`);
   await page.getByRole('button', { name: 'More for KC-0101' }).click();
-  await page.getByRole('menuitem', { name: 'not cancelled after all' }).click();
+  await page.getByRole('menuitem', { name: 'Undo cancellation' }).click();
   await expect(page.getByText('receiver moves house')).toHaveCount(0);
 });
 
@@ -161,18 +161,18 @@ test('a list with errors: told by line, the right ones taken, the rest corrected
   await page.getByRole('button', { name: 'Save the 20 lines to correct' }).click();
   const left = readFileSync((await (await saving).path())!, 'utf8');
   expect(left.trim().split('\r\n')).toHaveLength(21);
-  await page.getByRole('button', { name: 'Take the 280 lines that are right' }).click();
+  await page.getByRole('button', { name: 'Import the 280 lines that are right' }).click();
   await expect(sum).toContainText('Imported.');
 
   await open(page, `${app.address}/receivers/import`);
   await give(file(true));
   await expect(sum).toHaveText(/20 new, 0 changed, 280 here already, 0 with something wrong/);
-  await page.getByRole('button', { name: 'Take 20 lines' }).click();
+  await page.getByRole('button', { name: 'Import 20 lines' }).click();
   await expect(sum).toContainText('Imported.');
   await page.getByRole('button', { name: 'Undo this import' }).click();
   await expect(page.getByText('20 lines undone.')).toBeVisible();
   await give(file(true));
-  await page.getByRole('button', { name: 'Take 20 lines' }).click();
+  await page.getByRole('button', { name: 'Import 20 lines' }).click();
   await expect(sum).toContainText('Imported.');
   await open(page, `${app.address}/receivers?find=receiver+29`);
   await expect(page.getByText('11 found')).toBeVisible(); // 29, 290 to 299
@@ -300,7 +300,7 @@ test('two tabs edit the bags: mine are shown beside theirs, and a choice saves b
   await other.close();
 });
 
-test('a deleted tank comes back with one press; one in use is put away instead', async ({ page }) => {
+test('a deleted tank comes back with one press; one in use is archived instead', async ({ page }) => {
   await open(page, `${app.address}/tanks/new`);
   await page.getByLabel('Tank', { exact: true }).fill('Spare');
   await page.getByRole('button', { name: 'Save' }).click();
@@ -315,7 +315,7 @@ test('a deleted tank comes back with one press; one in use is put away instead',
   await page.waitForURL(/\/tanks\/[0-9a-f-]{36}$/);
   await page.getByRole('button', { name: 'Delete' }).click();
   await page.getByRole('button', { name: 'Restore' }).waitFor();
-  await expect(page.getByText('put away instead of deleted')).toBeVisible();
+  await expect(page.getByText('archived instead of deleted')).toBeVisible();
   await page.getByRole('button', { name: 'Restore' }).click();
   // The sentence outlives the figures that are fetched anew.
   await expect(page.getByRole('button', { name: 'Delete' })).toBeVisible();
@@ -371,7 +371,7 @@ test('a name nobody knows becomes a species in one step, its order is planned, a
 }) => {
   await open(page, `${app.address}/consignments/new`);
   await page.getByLabel('Species of line 1').fill('Dusk rasbora');
-  await page.getByRole('option', { name: /is new here: add it/ }).click();
+  await page.getByRole('option', { name: /is new: add it/ }).click();
   await page.getByLabel('Species that Dusk rasbora is like').fill('harlequin');
   await page.getByRole('option', { name: /Harlequin rasbora/ }).click();
   await page.getByRole('button', { name: 'Add it' }).click();

@@ -75,7 +75,7 @@ export function Methods({
             <p className="mt-auto pt-3">
               {lane.runId ? (
                 <ButtonLink className="w-full min-h-16" href={`/consignments/${code}/run`}>
-                  Go to the running sequence
+                  Go to the run
                 </ButtonLink>
               ) : (
                 <Button

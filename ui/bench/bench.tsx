@@ -108,7 +108,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const rail = { clockMs: now, zone: p.zone, chosen, busy: false, onDone: (t: Task) => press(t, true), onLater: later };
   const tomorrowMs = tomorrow[0] ? Math.floor(tomorrow[0].atMs / HOUR) * HOUR - HOUR * 0.6 : 0;
   return (
-    <section className="min-w-0 px-3 pb-8 pt-4 md:px-6" aria-label="Duties">
+    <section className="min-w-0 px-3 pb-8 pt-4 md:px-6" aria-label="Tasks">
       <div className="flex items-baseline gap-4">
         <h1 className="text-34 font-extrabold" style={{ fontStretch: '80%' }}>
           {longDay(now, p.zone)}

@@ -15,7 +15,7 @@ export function Week({ days, feed, zone }: { days: WeekDay[]; feed: string; zone
     <>
       <section className="chead flex-wrap">
         <h1>The week</h1>
-        <p className="c2 mr-auto pt-2">Work of each day, boxes to pack, and when the counters want them.</p>
+        <p className="c2 mr-auto pt-2">Work by day, boxes to pack, and drop-off times.</p>
         <a className="btn" href={feed}>
           As a calendar
         </a>

@@ -8,8 +8,8 @@ export function Welcome() {
         Welcome to your bench
       </h1>
       <p className="mt-4 text-16">
-        Say which fish go where and when. Kindly Crate plans the fast, the bags, the heat and the box, tells how many
-        hours of delay each bag can stand, and why.
+        Enter which fish go where and when. Kindly Crate plans fasting, bags, heat and box, and says how many hours of
+        delay each bag can take, and why.
       </p>
       <ol className="my-6 space-y-2 text-15">
         <li>

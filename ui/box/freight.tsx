@@ -53,7 +53,7 @@ function OnTheScale({
           type="button"
           tone="flat"
           disabled={busy}
-          aria-label={`Take back the weight of box ${box.id}`}
+          aria-label={`Undo the weight of box ${box.id}`}
           onClick={() => void save((press) => weigh(press, { code: p.code, boxId: box.id, kg: null }))}
         >
           Undo

@@ -54,7 +54,7 @@ export function guessedWords(
     const range = g.sigma > 0 ? ` (${round(k, g.low)} to ${round(k, g.high)})` : '';
     return [`${label} ${round(k, g.value)}${unit ? ` ${unit}` : ''}${range}`];
   });
-  return parts.length > 0 ? `Not measured. Typical values are used: ${parts.join(', ')}. A test tells.` : null;
+  return parts.length > 0 ? `Not measured. Typical values are used: ${parts.join(', ')}. A test settles it.` : null;
 }
 
 /** That figures were copied from readings, when the oldest was read, and whether it counts by then; null where none was. */

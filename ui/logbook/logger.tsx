@@ -82,14 +82,14 @@ function Reading({
       <b className="font-head text-15">{file}</b>
       <div className="mt-2 grid max-w-2xl grid-cols-2 gap-3 sm:grid-cols-3">
         <SelectField
-          label="Time stands in"
+          label="Time column"
           path="time"
           value={String(mapping.time)}
           onChange={(v) => change({ time: Number(v) })}
           options={columns}
         />
         <SelectField
-          label="Temperature in"
+          label="Temperature column"
           path="temp"
           value={String(mapping.temp)}
           onChange={(v) => change({ temp: Number(v) })}

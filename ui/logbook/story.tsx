@@ -48,7 +48,7 @@ function Bags({ s }: { s: StoryView }) {
           <th>Water °C</th>
           <th>pH</th>
           <th>Ammonia mg N/L</th>
-          <th>Opened by</th>
+          <th>Method</th>
         </>
       }
     >
@@ -73,7 +73,7 @@ function Bags({ s }: { s: StoryView }) {
           <td data-head="Ammonia mg N/L">
             <Pair was={b.foretold?.tanMgNL} is={b.found?.tanMgNL} write={one} />
           </td>
-          <td data-head="Opened by">{b.method}</td>
+          <td data-head="Method">{b.method}</td>
         </tr>
       ))}
     </Table>

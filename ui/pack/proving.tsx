@@ -152,7 +152,7 @@ export function Proving({ c, typeId, practises }: { c: PackedConsignment; typeId
             path="batch"
             value={batch}
             onChange={setBatch}
-            options={[['', 'not told'], ...batches.map((b): [string, string] => [b, b])]}
+            options={[['', 'not recorded'], ...batches.map((b): [string, string] => [b, b])]}
           />
         )}
       </div>

@@ -47,7 +47,7 @@ function Reckoned({
     <>
       <dl className="mt-2">
         {[
-          ['Water in the tank', `${q.waterL.toFixed(0)} L${q.waterMeasured ? '' : ', as told'}`],
+          ['Water in the tank', `${q.waterL.toFixed(0)} L${q.waterMeasured ? '' : ', as recorded'}`],
           level
             ? ['To reach', `${m.targetMgL} mg/L`]
             : ['By its label', `${tidy(m.perL)} ${units(m.unit, m.perL)} a litre`],

@@ -122,7 +122,7 @@ export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'te
     </li>
   );
   return (
-    <section className="mt-6" aria-label="Duties">
+    <section className="mt-6" aria-label="Tasks">
       {late.length > 0 && (
         <>
           <h2 className="mb-1 text-stop">Not done yet</h2>
@@ -137,7 +137,7 @@ export function Duties({ q: stored, tellOf }: { q: TankWeeks; tellOf: (kind: 'te
       {soon.length > 0 && (
         <details className="mt-3">
           <summary className="flex min-h-11 cursor-pointer items-center font-head text-15 font-semibold">
-            The next two days, {soon.length} duties
+            The next two days, {soon.length} tasks
           </summary>
           <ol>{soon.map((d) => row(d, true))}</ol>
         </details>

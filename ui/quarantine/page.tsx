@@ -108,7 +108,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             </p>
             <p className="mute">
               In tank since {dayMonth(q.clockMs, q.zone)}. {q.volumeL} L tank, {q.waterL.toFixed(0)} L of water
-              {q.waterMeasured ? '' : ' as told'}
+              {q.waterMeasured ? '' : ' as recorded'}
               {q.latest.tempC && `, ${q.latest.tempC.value.toFixed(1)} °C`}. {q.plan.name}.{' '}
               {closed
                 ? `Ended ${dayMonth(q.closedMs!, q.zone)}.`

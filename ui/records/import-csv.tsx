@@ -86,7 +86,7 @@ export function ImportCsv(p: ImportCsvProps) {
                   disabled={busy}
                   onClick={() => ask(file!.text, report.mapping, true)}
                 >
-                  {badLines > 0 ? `Take the ${lines(good)} that are right` : `Use ${lines(good)}`}
+                  {badLines > 0 ? `Import the ${lines(good)} that are right` : `Import ${lines(good)}`}
                 </Button>
               )}
               {report.leftOver && (

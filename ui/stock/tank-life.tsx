@@ -39,7 +39,7 @@ export function TankLife(p: TankLifeProps) {
 const EMPTY: Record<string, string> = {};
 /** What most kits tell; the rest is a press away. */
 const asked: readonly TankFigure[] = [...waterFigures, 'nitriteMgL', 'nitrateMgL'];
-const readWith = readingWays.map((w) => [w, w === '' ? 'not told' : w] as const);
+const readWith = readingWays.map((w) => [w, w === '' ? 'not recorded' : w] as const);
 
 function ReadingForm({ tankId }: { tankId: string }) {
   const { save, busy, problems } = useSave();

@@ -30,7 +30,7 @@ export const glossary = {
     'A carrier, thermometer or scale played by the computer, for practice. Its readings never count as measured.',
   'simulated trip':
     'The journey computed once with other weather, delays, packs and fish. 200 of them give the chance.',
-  tolerates: 'The temperatures a species stands for 24 hours. Beyond them stress builds up.',
+  tolerates: 'The temperatures a species survives for 24 hours. Beyond them stress builds up.',
   'total ammonia': 'Ammonia and ammonium together, as mg/L of nitrogen (TAN). Only the un-ionized part harms.',
   'un-ionized ammonia': 'The harmful part of the total ammonia. It grows with pH and temperature.',
 } as const;
