@@ -193,7 +193,7 @@ describe('backups', () => {
     db.exec('CREATE TRIGGER mine AFTER INSERT ON consignment BEGIN DELETE FROM record; END');
     db.pragma('journal_mode = DELETE');
     db.close();
-    expect(refused(readFileSync(armed))).toContain('something of somebody else that would run with every write');
+    expect(refused(readFileSync(armed))).toContain('foreign code that would run on every write');
     const bomb = zipSync({ 'kindly-crate.db': new Uint8Array(80_000_000) }, { level: 9 });
     expect(bomb.length).toBeLessThan(200_000);
     expect(refused(Buffer.from(bomb))).toContain('would swell to 80 MB');

@@ -194,7 +194,7 @@ describe('loggers', () => {
     expect(late.notes.join(' ')).toMatch(/begins 8.\d h after/);
     expect(said(keepLogger(house, { ...file(() => 22), boxId: '9' }))).toContain('does not exist');
     expect(said(keepLogger(house, { ...file(() => 22), text: 'nothing' }))).toContain('CSV');
-    expect(said(keepLogger(house, { ...file(() => 22), place: 'bag' }))).toContain('on which bag');
+    expect(said(keepLogger(house, { ...file(() => 22), place: 'bag' }))).toContain('which bag it was on');
     expect(storyView(house, code)!.boxes[0]!.traces).toHaveLength(2);
   });
   test('struck out it teaches nothing, brought back it does; what a stand-in read never does', () => {

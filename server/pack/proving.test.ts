@@ -112,7 +112,7 @@ test('a stand-in reads what is computed of the pack, and only where it was chose
   const dipped = must(readDevice(house, { code, kind: 'probe', subject: { kind: 'tank', id: tank.name } }));
   expect(Math.abs(dipped.values.tempC! - tank.tempC!)).toBeLessThan(1);
   expect(Math.abs(dipped.values.pH! - tank.pH!)).toBeLessThan(0.3);
-  expect(said(readDevice(house, { code, kind: 'probe', subject: { kind: 'tank', id: 'none' } }))).toMatch(/nothing/);
+  expect(said(readDevice(house, { code, kind: 'probe', subject: { kind: 'tank', id: 'none' } }))).toMatch(/Nothing/);
   const logger = must(readDevice(house, { code, kind: 'logger', subject: { kind: 'box', id: '1' } }));
   expect(Math.abs(logger.values.tempC! - probe.values.tempC!)).toBeLessThan(1);
 });

@@ -65,7 +65,7 @@ describe('certificates of origin', () => {
     expect(must(issueCertificate(house, ask({ kind: 'wild', permit: 'ICNF 12/26' })))).toBe('2026-0001');
     expect(said(issueCertificate(house, ask({ lineIds: [] })))).toMatch(/at least one/);
     expect(said(issueCertificate(house, ask({ lineIds: ['L9'] })))).toMatch(/no longer in the order/);
-    expect(said(issueCertificate(house, ask({ kind: 'found' })))).toMatch(/how the animals came about/);
+    expect(said(issueCertificate(house, ask({ kind: 'found' })))).toMatch(/the origin of the animals/);
   });
 });
 
