@@ -49,7 +49,7 @@ export default async function MorePage() {
       <section className="chead">
         <h1>More</h1>
       </section>
-      <section className="work grid gap-x-10 gap-y-6 border-t border-rule-strong md:grid-cols-2">
+      <section className="work grid content-start gap-x-10 gap-y-6 border-t border-rule-strong md:grid-cols-2">
         {groups.map(([title, links]) => {
           const open = links.filter(([href]) => isOpenTo(role, href));
           return (

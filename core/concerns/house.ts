@@ -5,7 +5,9 @@ import type { Raised } from './severity';
 export type HouseFinding =
   | { code: 'supply-short'; of: string; left: number; shipment: string; bitesMs: number }
   | { code: 'supply-negative'; of: string; left: number }
-  | { code: 'backup-old'; days: number | null };
+  | { code: 'supply-expired'; of: string; batch: string; expires: string }
+  | { code: 'backup-old'; days: number | null }
+  | { code: 'disk-low'; freeGb: number };
 
 /** A kind of supply as far as somebody may run out of it: pieces or litres. */
 export interface SupplyState {
@@ -14,11 +16,15 @@ export interface SupplyState {
   onHand: number | null;
   /** The shipment that finds none left, and when. */
   bites: { ms: number; code: string } | null;
+  /** A batch in stock that is past its date though planned shipments need this kind; null where there is none. */
+  expired: { batch: string; expires: string } | null;
 }
 
 /** What runs out so soon is bought today († ours). */
 const SOON_MS = 2 * DAY;
 const BACKUP_MS = DAY;
+/** Less free space than this may not hold a day's work and its backup, GB († ours). */
+const DISK_GB = 1;
 
 /** What the shelf wants: a count, or a purchase before somebody packs. */
 export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Raised<HouseFinding>[] =>
@@ -32,8 +38,12 @@ export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Rai
           times: -s.onHand,
         },
       ];
+    const old: Raised<HouseFinding>[] = s.expired
+      ? [{ finding: { code: 'supply-expired', of: s.name, ...s.expired }, severity: 'today', sinceMs: null }]
+      : [];
     if (s.bites && s.bites.ms - nowMs < SOON_MS)
       return [
+        ...old,
         {
           finding: {
             code: 'supply-short',
@@ -46,7 +56,7 @@ export const supplyFindings = (list: readonly SupplyState[], nowMs: number): Rai
           sinceMs: null,
         },
       ];
-    return [];
+    return old;
   });
 
 /** A house whose last backup is older than a day, or that has none though it has shipments. */
@@ -57,3 +67,7 @@ export function backupFindings(lastMs: number | null, hasWork: boolean, nowMs: n
     { finding: { code: 'backup-old', days }, severity: 'know', sinceMs: lastMs === null ? null : lastMs + BACKUP_MS },
   ];
 }
+
+/** A disk that is nearly full, by its free gigabytes. */
+export const diskFindings = (freeGb: number): Raised<HouseFinding>[] =>
+  freeGb < DISK_GB ? [{ finding: { code: 'disk-low', freeGb }, severity: 'now', sinceMs: null }] : [];

@@ -18,6 +18,9 @@ const calm: ShipmentState = {
   road: null,
   fading: null,
   forecastDays: null,
+  forecastEndsMs: LEAVE + 48 * HOUR,
+  changedSteps: [],
+  misfits: [],
   closedBags: [],
   tanks: [],
   overweight: [],
@@ -32,6 +35,23 @@ const here = { ...left, incoming: true, arrivedMs: LEAVE + 16 * HOUR };
 test('a plan that is well wants nothing, before and after it leaves', () => {
   expect(codes({})).toEqual([]);
   expect(codes(left, LEAVE + 4 * HOUR)).toEqual([]);
+});
+
+test('a forecast that ends before the delivery is for today, once it leaves within two days', () => {
+  const short = { forecastEndsMs: LEAVE + 17 * HOUR };
+  expect(codes(short)).toEqual(['today forecast-short']);
+  expect(codes(short, LEAVE - 49 * HOUR)).toEqual([]);
+  expect(codes({ forecastEndsMs: LEAVE + 18 * HOUR })).toEqual([]);
+  expect(codes({ ...short, ...left }, LEAVE + HOUR)).toEqual([]);
+});
+test('steps that were done and say something else since want hands now, until it has left', () => {
+  expect(codes({ changedSteps: ['Labels on, hands dry'] })).toEqual(['now done-step-changed']);
+  expect(codes({ changedSteps: ['Labels on, hands dry'], ...left }, LEAVE + HOUR)).toEqual([]);
+});
+test('residents that do not go with the newcomers are for today, and for now once these are here', () => {
+  const misfits = [{ tank: 'Q', warnings: ['Crabs eat snails and shrimp. Keep them apart.'] }];
+  expect(codes({ incoming: true, misfits })).toEqual(['today residents']);
+  expect(codes({ ...here, misfits }, LEAVE + 16 * HOUR)).toEqual(['now residents']);
 });
 
 describe('before it leaves', () => {

@@ -16,6 +16,9 @@ export type ShipmentFinding =
   | { code: 'pack-fades'; pack: string; share: number }
   | { code: 'runs-out'; bagId: string; factor: Factor; shortH: number }
   | { code: 'forecast-old'; days: number }
+  | { code: 'forecast-short'; endsMs: number }
+  | { code: 'done-step-changed'; steps: string[] }
+  | { code: 'residents'; tank: string; warnings: string[] }
   | { code: 'still-closed'; bagIds: string[]; openByMs: number | null }
   | { code: 'tank-harms'; of: TankStop['code']; tank: string; stop: TankStop }
   | { code: 'overweight'; of: string; kg: number; bookedKg: number }
@@ -57,6 +60,12 @@ export interface ShipmentState {
   fading: { name: string; share: number; ms: number } | null;
   /** Days of a forecast that is told to be old. */
   forecastDays: number | null;
+  /** The last hour of its forecast; null without one. */
+  forecastEndsMs: number | null;
+  /** Packing steps that were done and say something else since. */
+  changedSteps: readonly string[];
+  /** Receiving tanks whose residents do not go with what comes, in sentences; as long as none went in. */
+  misfits: readonly { tank: string; warnings: string[] }[];
   closedBags: readonly string[];
   /** Receiving tanks that would harm what comes; nobody went in yet. */
   tanks: readonly { tank: string; stops: readonly TankStop[] }[];
@@ -104,8 +113,17 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>
       times: kg / bookedKg,
     });
   const soon = s.leaveMs - nowMs < FORECAST_MS && !missed;
+  if (s.changedSteps.length > 0)
+    out.push({
+      finding: { code: 'done-step-changed', steps: [...s.changedSteps] },
+      severity: 'now',
+      sinceMs: null,
+      times: s.changedSteps.length,
+    });
   if (soon && s.forecastDays !== null)
     out.push({ finding: { code: 'forecast-old', days: s.forecastDays }, severity: 'today', sinceMs: null });
+  if (soon && s.forecastEndsMs !== null && s.forecastEndsMs < s.deadlineMs)
+    out.push({ finding: { code: 'forecast-short', endsMs: s.forecastEndsMs }, severity: 'today', sinceMs: null });
   return out;
 }
 
@@ -184,6 +202,13 @@ function atArrival(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
         sinceMs: null,
         times: timesOver(stop),
       });
+  for (const { tank, warnings } of s.misfits)
+    out.push({
+      finding: { code: 'residents', tank, warnings },
+      severity: s.arrivedMs === null ? 'today' : 'now',
+      sinceMs: null,
+      times: warnings.length,
+    });
   // At a third of the seller's term it is for today, at two thirds for now; afterwards no hand changes it.
   if (s.claim && nowMs < s.claim.byMs) {
     const spent = (nowMs - s.claim.fromMs) / (s.claim.byMs - s.claim.fromMs);

@@ -46,7 +46,7 @@ export function packItems(p: ChecklistInput): CheckItem[] {
       item({
         ...rest,
         key: `prove:${packId}`,
-        title: `Prove ${count} × ${type.name}`,
+        title: `Check ${count} × ${type.name}`,
         lines: [
           `After ${a.packBenchMin} min in a room of 20 °C each should read about ${expectedSurfaceC(type, a.packBenchMin, 20, a).toFixed(0)} °C before it goes in`,
           'By infrared thermometer, or carefully by hand; a cold one has failed',

@@ -70,7 +70,7 @@ describe('the gate', () => {
     at.set('stand', closed + 10 * MIN);
     at.set(pack.key, at.get(pack.after!.keys[0]!)! + 5 * MIN);
     expect(leftOut(steps, told(at)).map((m) => m.words)).toEqual([
-      expect.stringMatching(/^Prove .*\w\. Ticked after 5 of 20 min$/),
+      expect.stringMatching(/^Check .*\w\. Ticked after 5 of 20 min$/),
     ]);
   });
 

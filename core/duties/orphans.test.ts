@@ -57,7 +57,7 @@ const bags: Changes<Bag> = {
   spot: { spot: { xCm: 12, yCm: 9 } },
   school: noHand.hidden,
   locked: noHand.hidden,
-  accepted: 'told above the steps, at Remove',
+  accepted: 'told above the steps, at Send',
 };
 
 const box = c.boxes[0]!;

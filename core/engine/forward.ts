@@ -334,6 +334,6 @@ function sharedBand(box: PreparedBox): string[] {
   const cool = all.reduce((x, s) => (s.temp.easeMaxC < x.temp.easeMaxC ? s : x));
   if (warm.temp.easeMinC <= cool.temp.easeMaxC) return [];
   return [
-    `Box ${box.box.id} holds ${warm.name}, at ease above ${warm.temp.easeMinC} °C, and ${cool.name}, at ease below ${cool.temp.easeMaxC} °C: use separate boxes.`,
+    `Box ${box.box.id} holds ${warm.name}, comfortable above ${warm.temp.easeMinC} °C, and ${cool.name}, comfortable below ${cool.temp.easeMaxC} °C: use separate boxes.`,
   ];
 }

@@ -38,4 +38,4 @@ const percent = (x: number): string => `${Math.round(100 * x)}`;
 
 /** "Of 31 proved 2 were duds: 6 %, nine times in ten between 2 and 18." */
 export const dudWords = (d: Duds): string =>
-  `${d.batch ? `Batch ${d.batch}: of` : 'Of'} ${d.proved} proved ${d.duds === 0 ? 'none failed' : d.duds === 1 ? 'one failed' : `${d.duds} failed`}: ${percent(d.duds / d.proved)} %; 9 times in 10 between ${percent(d.low)} and ${percent(d.high)}${d.slow > 0 ? `; ${d.slow} slow` : ''}.`;
+  `${d.batch ? `Batch ${d.batch}: of` : 'Of'} ${d.proved} checked ${d.duds === 0 ? 'none failed' : d.duds === 1 ? 'one failed' : `${d.duds} failed`}: ${percent(d.duds / d.proved)} %; 9 times in 10 between ${percent(d.low)} and ${percent(d.high)}${d.slow > 0 ? `; ${d.slow} slow` : ''}.`;

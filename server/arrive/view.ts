@@ -126,7 +126,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
           {
             name: 'Ammonia exposure',
             value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
-            unit: '× criterion min',
+            unit: 'min at harmful level',
             mark: shareMark(parts.ammonia),
             heavy: parts.ammonia,
           },
@@ -147,7 +147,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
           {
             name: 'pH, any 5 min',
             value: m.phStep.toFixed(1),
-            unit: `(${m.bufferStep.toFixed(1)} by buffer)`,
+            unit: `(${m.bufferStep.toFixed(1)} from hardness)`,
             mark: shareMark(parts.pH),
             heavy: parts.pH,
           },

@@ -7,7 +7,8 @@ import { benchView } from '@/server/bench/view';
 import { frameView, stationOf } from '@/server/consignment/station';
 import type { House } from '@/server/house';
 import { saveOrder } from '@/server/order/order';
-import { recordEvent } from '@/server/pack/events';
+import { boxHasCome } from '@/server/arrive/register-arrival';
+import { recordEvent, tick } from '@/server/pack/events';
 import { doDeed } from '@/server/queue/deeds';
 import { openQuarantine } from '@/server/quarantine/quarantine';
 import { tell } from '@/server/quarantine/tell';
@@ -37,7 +38,7 @@ describe('copper at twice the level, in the tank of a quarantine', () => {
     ownTanks(house);
     id = must(openQuarantine(house, arrive(house), 'Q'));
     now += 3 * DAY;
-    told(dose(copper, 2.4, { sure: true }));
+    told(dose(copper, 2.4, { reason: 'a slip of the hand' }));
   });
   const pages = () => [
     tankWeeks(house, id)!.concerns,
@@ -117,6 +118,40 @@ describe('a shipment', () => {
     expect(benchView(house).onTheWay.find((x) => x.code === code)?.words ?? '').not.toMatch(/window/);
     must(recordEvent(house, code, 'handedOverAt', new Date(leave).toISOString()));
     expect(heading(code)).toEqual(['now overdue']);
+  });
+  test('of which labels were printed before the order changed says so, until they are done again', () => {
+    now = Date.parse('2026-11-24T12:00:00Z');
+    const order = orderInput(house);
+    const { code } = must(saveOrder(house, order));
+    const { version } = house.consignments.byCode(code)!;
+    must(tick(house, code, 'labels', true));
+    expect(heading(code)).not.toContain('now done-step-changed');
+    const lines = [{ ...order.lines[0]!, count: order.lines[0]!.count + 4 }];
+    must(saveOrder(house, { ...order, lines, code, version }));
+    expect(heading(code)).toContain('now done-step-changed');
+    expect(bench()).toContain('now done-step-changed');
+    must(tick(house, code, 'labels', false));
+    expect(heading(code)).not.toContain('now done-step-changed');
+    must(tick(house, code, 'labels', true));
+    expect(heading(code)).not.toContain('now done-step-changed');
+  });
+  test('that comes to residents of another size says so at its top, and no more in another tank', () => {
+    const tank = addRecord(house, 'tank', { name: 'R', volumeL: '200', use: 'stock' });
+    const lot = { speciesId: 'discus', tankId: tank, count: '4', lengthCm: '15' };
+    addRecord(house, 'lot', lot);
+    const free = addRecord(house, 'tank', { name: 'F', volumeL: '200', use: 'stock' });
+    const into = (tankId: string) =>
+      must(
+        boxHasCome(house, {
+          way: 'shop',
+          animals: [{ speciesId: 'lemon-tetra', count: 6 }],
+          hours: null,
+          tankId,
+          from: '',
+        }),
+      ).code;
+    expect(heading(into(tank))).toContain('now residents');
+    expect(heading(into(free))).not.toContain('now residents');
   });
   test('over a stop its mark on the Bench is never green', () => {
     now = Date.parse('2026-11-24T12:00:00Z');

@@ -1,26 +1,37 @@
 import { concernsOf, gravest, sortConcerns, type Concern } from '@/core/concerns/concern';
 import type { Severity } from '@/core/concerns/severity';
-import { backupFindings, supplyFindings } from '@/core/concerns/house';
+import { backupFindings, diskFindings, supplyFindings } from '@/core/concerns/house';
 import { MIN } from '@/core/quantities/time';
 import { liveConsignments } from '@/server/bench/duties';
-import { backupsOf } from '@/server/db/backup';
+import { backupsOf, freeBytes } from '@/server/db/backup';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { suppliesView } from '@/server/stock/supplies';
+import { suppliesView, type SupplyType } from '@/server/stock/supplies';
 import { shipmentConcerns } from './shipments';
 import { quarantineConcerns, residentConcerns, weeksOf } from './tanks';
 
 const ordered = (house: House, list: readonly Concern[]): Concern[] =>
   sortConcerns(list, house.bench.accepted(house.nowIso()), house.nowMs());
 
-/** Shelf and backups. */
+/** The soonest batch in stock that is past its date, of what planned shipments need. */
+function expiredOf(t: SupplyType): { batch: string; expires: string } | null {
+  if (!(t.reserved > 0)) return null;
+  const old = t.batches.find((b) => b.expired && !b.archived && (b.amount ?? 0) > 0);
+  return old ? { batch: old.batch ?? '', expires: old.expires! } : null;
+}
+
+/** Stock, disk and backups. */
 function ofHouse(house: House, live: StoredConsignment[]): Concern[] {
   const leaving = live.filter((s) => s.document.direction !== 'incoming' && stageOf(s.document) === 'planned');
-  const short = suppliesView(house, leaving).low.map((t) => ({
-    name: t.name,
-    onHand: t.batches.some((b) => b.over > 0) ? -t.batches.reduce((n, b) => n + b.over, 0) : t.onHand,
-    bites: t.bites && { ms: Date.parse(t.bites.atIso), code: t.bites.code },
-  }));
+  const short = suppliesView(house, leaving)
+    .groups.flatMap((g) => g.types)
+    .filter((t) => t.low || expiredOf(t))
+    .map((t) => ({
+      name: t.name,
+      onHand: t.batches.some((b) => b.over > 0) ? -t.batches.reduce((n, b) => n + b.over, 0) : t.onHand,
+      bites: t.bites && { ms: Date.parse(t.bites.atIso), code: t.bites.code },
+      expired: expiredOf(t),
+    }));
   const kept = house.folder ? backupsOf(house.folder)[0] : undefined;
   return [
     ...supplyFindings(short, house.nowMs()).flatMap((f) =>
@@ -31,11 +42,10 @@ function ofHouse(house: House, live: StoredConsignment[]): Concern[] {
       ),
     ),
     ...(house.folder
-      ? concernsOf(
-          { kind: 'house', id: '', name: 'Data' },
-          '/settings',
-          backupFindings(kept ? Date.parse(kept.at) : null, house.consignments.any(), house.nowMs()),
-        )
+      ? concernsOf({ kind: 'house', id: '', name: 'Data' }, '/settings', [
+          ...backupFindings(kept ? Date.parse(kept.at) : null, house.consignments.any(), house.nowMs()),
+          ...diskFindings(freeBytes(house.folder) / 1e9),
+        ])
       : []),
   ];
 }

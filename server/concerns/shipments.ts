@@ -1,6 +1,7 @@
 import { concernsOf, type Concern, type Finding } from '@/core/concerns/concern';
 import { shipmentFindings, type ShipmentState } from '@/core/concerns/shipment';
 import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
+import { releaseWarnings } from '@/core/acclimation/release';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { miscounts } from '@/core/consignment/rules';
@@ -9,10 +10,13 @@ import type { Consignment } from '@/core/consignment/schema';
 import { forecastAge } from '@/core/weather/forecast';
 import { outcomeOf } from '@/server/arrive/finish';
 import { storedRunPosition } from '@/server/arrive/position';
+import { groupsOf, residentsOf } from '@/server/arrive/residents';
 import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
+import { saidAs } from '@/server/pack/events';
+import { stepsOf } from '@/server/pack/steps';
 import { roadOf } from '@/server/road/road';
 import { fadingTwin } from '@/server/road/control-packs';
 
@@ -33,6 +37,37 @@ function harmfulTanks(house: House, c: Consignment): ShipmentState['tanks'] {
     return { tank: t.name, stops: stopsByReading(read, kinds, t.volumeL) };
   });
 }
+
+/** Residents of this house's tanks that do not go with what comes, as long as none went in. */
+function misfitsOf(house: House, c: Consignment): ShipmentState['misfits'] {
+  if (c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0) return [];
+  const catalogue = catalogueOf(c, house);
+  const a = withOverrides(c.assumptions);
+  return [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
+    const residents = residentsOf(house, t.name);
+    if (residents.length === 0) return [];
+    const lines = c.lines.filter((l) => (l.into ?? c.tank.name) === t.name).map((l) => l.id);
+    const bags = c.bags.filter((b) => b.animals.some((x) => lines.includes(x.lineId))).map((b) => b.id);
+    const warnings = releaseWarnings(groupsOf(c, catalogue, bags), residents, a);
+    return warnings.length > 0 ? [{ tank: t.name, warnings }] : [];
+  });
+}
+
+/** Packing steps that were done, whose words the plan has changed since. */
+function changedSteps(house: House, stored: StoredConsignment): string[] {
+  const { document: c } = stored;
+  if (c.actual.handedOverAt || c.direction === 'incoming' || c.bags.length === 0) return [];
+  const as = house.facts.tickedAs(c.id);
+  if (as.size === 0) return [];
+  return stepsOf(house, [stored])
+    .filter((s) => as.get(s.key) && as.get(s.key) !== saidAs(s))
+    .map((s) => s.title);
+}
+
+const forecastEnd = (c: Consignment): number | null =>
+  c.forecast && c.forecast.places.length > 0
+    ? Math.min(...c.forecast.places.map((p) => Date.parse(p.points.at(-1)!.at)))
+    : null;
 
 /** Clocks of its acclimation that ran out. */
 const waitingOf = (house: House, c: Consignment): ShipmentState['waiting'] =>
@@ -112,6 +147,9 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
     road: travelling ? roadState(house, stored) : null,
     fading: fading && { ...fading, ms: Date.parse(fading.at) },
     forecastDays: age?.old ? Math.floor(age.hours / 24) : null,
+    forecastEndsMs: forecastEnd(c),
+    changedSteps: changedSteps(house, stored),
+    misfits: misfitsOf(house, c),
     closedBags:
       outcome && outcome.finishedAt === null ? outcome.bags.filter((b) => b.state === 'waits').map((b) => b.id) : [],
     tanks: harmfulTanks(house, c),
@@ -131,6 +169,9 @@ const stations: Partial<Record<Finding['code'], string>> = {
   unseen: 'send',
   'pack-fades': 'send',
   'forecast-old': 'heat',
+  'forecast-short': 'heat',
+  'done-step-changed': 'send',
+  residents: 'receive',
   overdue: 'receive',
   'still-closed': 'receive',
   overweight: 'box',

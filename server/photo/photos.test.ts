@@ -52,7 +52,9 @@ test('what is no picture, too large, or of nothing that is here is refused with 
   expect(said(await addPhoto(house, code, bag, new TextEncoder().encode('<svg/>')))).toMatch(/not a readable picture/);
   expect(said(await addPhoto(house, code, bag, new Uint8Array(LARGEST_PHOTO + 1)))).toMatch(/15 MB is the limit/);
   expect(said(await addPhoto(house, 'KC-9999', bag, await phonePicture()))).toMatch(/no shipment KC-9999/);
-  expect(said(await addPhoto(house, code, { kind: 'moon', id: '' }, await phonePicture()))).toMatch(/what the picture shows/);
+  expect(said(await addPhoto(house, code, { kind: 'moon', id: '' }, await phonePicture()))).toMatch(
+    /what the picture shows/,
+  );
   expect(existsSync(path.join(folder, 'photos', 'x.jpg'))).toBe(false);
 });
 

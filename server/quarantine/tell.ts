@@ -91,27 +91,27 @@ function checkDose(h: Here, d: Extract<NewEntry, { kind: 'dose' }>): Outcome<nul
   if (why && !d.reason) return refuse('reason', `${why.words} Give a reason to go on.`);
   if (d.expires && d.expires < h.at.slice(0, 10) && !d.reason)
     return refuse('reason', `${m.name} expired on ${d.expires}. Give a reason to go on.`);
-  if (d.sure) return { ok: true, value: null };
   const times = assumptionsHere(house).copperAskTimes;
   const label = amountFor({ treatment: m, times: 1 }, f.waterL);
   const now = s.water.find((w) => w.medicine.id === m.id)?.now ?? 0;
   const { bringDown, target } = afterNewWater(m, now, f.waterL, 0);
-  if (bringDown)
+  // What would harm is written down only with a reason: it may have been given already.
+  if (bringDown && !d.reason)
     return refuse(
-      'sure',
-      `Too much already: ${now.toFixed(2)}, wanted ${target}. Change ${bringDown.litres.toFixed(0)} L to lower it. Record it anyway?`,
+      'reason',
+      `Stop. Too much already: ${now.toFixed(2)}, wanted ${target}. Change ${bringDown.litres.toFixed(0)} L to lower it. Give a reason to go on.`,
     );
   const comes = levelOfDose(m, amount, f.waterL) + now;
   const top = m.mgPerUnit ? (m.bandToMgL ?? m.targetMgL ?? null) : times;
-  if (amount > times * label)
+  if (!d.sure && amount > times * label)
     return refuse(
       'sure',
       `${amount} ${m.unit} is ${(amount / label).toFixed(0)} times the label dose for ${f.waterL.toFixed(0)} L. Is that right?`,
     );
-  if (top !== null && comes > top * 1.05)
+  if (top !== null && comes > top * 1.05 && !d.reason)
     return refuse(
-      'sure',
-      `It would come to ${comes.toFixed(2)} ${m.mgPerUnit ? 'mg/L' : 'times the label dose'}, above ${top}. Is that right?`,
+      'reason',
+      `Stop. It would come to ${comes.toFixed(2)} ${m.mgPerUnit ? 'mg/L' : 'times the label dose'}, above ${top}. Give a reason to go on.`,
     );
   return { ok: true, value: null };
 }

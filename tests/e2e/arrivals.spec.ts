@@ -317,8 +317,8 @@ for (const a of arrivals.filter((x) => x.always || process.env.KINDLY_ALL))
       await expect(page.getByRole('button', { name: 'Use for this arrival' })).toHaveCount(0);
     }
     const best = page.locator('article h3').first();
-    await expect(best).toContainText(/Do this|Either/);
-    const name = (await best.innerText()).replace(/Do this|Either/, '').trim();
+    await expect(best).toContainText(/Recommended|Either is fine/);
+    const name = (await best.innerText()).replace(/Recommended|Either is fine/, '').trim();
     expect(name).toMatch(a.advised);
     const lanes = page.getByRole('group', { name: 'Bags' }).getByRole('button');
     const n = Math.max(1, await lanes.count());

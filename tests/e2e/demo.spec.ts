@@ -204,7 +204,7 @@ test('an own assumption is checked, moves the margin of what is still here, and 
   await field.fill('100');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('button', { name: 'Default' })).toBeVisible();
-  await expect(page.getByText(/consignments? follows?\./)).toBeVisible();
+  await expect(page.getByText(/shipments? (is|are) recomputed\./)).toBeVisible();
   expect(await slack()).toBeLessThan(before);
   await open(page, `${app.address}/species/assumptions`);
   await page.getByRole('button', { name: 'Default' }).click();
@@ -334,7 +334,7 @@ test('bags under the hands: keys and mouse move animals, deeds are undone, treat
   const rule = page.getByRole('list', { name: 'Problems with this plan' }).getByRole('listitem').first();
   await rule.getByRole('button', { name: 'Accept risk …' }).click();
   await page.getByLabel('Reason').fill('They were acclimated to it for a month.');
-  await page.getByRole('button', { name: 'Accept risk' }).click();
+  await page.getByRole('button', { name: 'Accept risk', exact: true }).click();
   await page.getByRole('button', { name: 'Save and compute' }).click();
   await expect(page.getByRole('button', { name: 'Change the plan' })).toBeVisible();
   await open(page, `${app.address}/consignments/KC-0106/send`);

@@ -212,7 +212,7 @@ test('a later opening leaves less margin', async ({ page }) => {
   await expect.poll(() => slackH(page)).toBe(before);
 });
 
-test('6 Remove: every tick keeps its instant through a killed server; sealing and drop-off are recorded', async ({
+test('6 Send: every tick keeps its instant through a killed server; sealing and drop-off are recorded', async ({
   page,
 }) => {
   await station(page, 'send');
@@ -233,7 +233,7 @@ test('6 Remove: every tick keeps its instant through a killed server; sealing an
   await page.getByRole('button', { name: 'Dropped off anyway' }).click();
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
   // Shown at once, known by the house a moment later: its station says so.
-  await expect(page.getByRole('link', { name: /^done Remove/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^done Send/ })).toBeVisible();
   await reload(page);
   await expect(page.getByText(/happened/).nth(1)).toBeVisible();
 });

@@ -20,7 +20,7 @@ test('first frost is lost as a beginner finds it and won with care; nothing of i
   await open(page, `${app.address}/practice`);
   await page.getByRole('link', { name: /First frost/ }).click();
   await page.waitForURL(/first-frost/);
-  const send = page.getByRole('button', { name: 'Remove it' });
+  const send = page.getByRole('button', { name: 'Send it' });
   const score = page.getByTestId('score');
   await send.click();
   await expect(page.getByTestId('road')).toHaveAttribute('data-running', 'true');
@@ -81,5 +81,5 @@ test('a logger is read in, what it teaches is taken over and taken back, and a p
   await page.getByRole('button', { name: 'Practise this' }).click();
   await page.waitForURL(/practice\/past-kc-0053/);
   await expect(page.getByRole('heading', { name: 'KC-0053 again' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Remove it' })).toBeEnabled({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Send it' })).toBeEnabled({ timeout: 20_000 });
 });

@@ -327,7 +327,7 @@ test('shrimp: fuzz, two dips some days apart, a stuck moult begins the days agai
   await look.getByRole('button', { name: 'Record signs' }).click();
   await sent(page);
   await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('0 of 5');
-  await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Hardness first/);
+  await expect(page.getByRole('region', { name: 'Needs attention' })).toContainText(/Test GH and KH first/);
   on(104, 18);
   await open(page, jar);
   await expect(page.locator('[data-gate="gate:no-sign"]')).toContainText('4 of 5');

@@ -240,7 +240,7 @@ test('a half-filled order outlives a reload, and can be begun again; a lost answ
   const packers = page.getByLabel('Your own packers');
   await packers.fill('3');
   await packers.press('Tab');
-  await expect(page.getByText(/consignments? follows?\./)).toBeVisible();
+  await expect(page.getByText(/shipments? (is|are) recomputed\./)).toBeVisible();
   await reload(page);
   await expect(packers).toHaveValue('3');
 });

@@ -187,7 +187,7 @@ const scenarios: Scenario[] = [
       await h.pick('Gas', 'Air from a pump');
       await h.pick(/^Corners/, 'Both corners taped, and the second bag the other way up');
     },
-    steps: [/air from a pump, never from the mouth/, /folded up and taped/, /the other way up/],
+    steps: [/air from a pump, never from your mouth/, /folded up and taped/, /the other way up/],
     label: [/L air/],
   },
   {

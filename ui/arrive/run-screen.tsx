@@ -216,7 +216,7 @@ function Lane({
           <p className="mute">{lane.animals}</p>
           {lane.taken && (
             <p className="mt-1 text-15 font-semibold" data-testid="taken">
-              {lane.taken.mine ? 'Yours' : `Accepted by ${lane.taken.by}`}
+              {lane.taken.mine ? 'Yours' : `Taken by ${lane.taken.by}`}
             </p>
           )}
         </div>

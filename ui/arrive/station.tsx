@@ -207,7 +207,7 @@ export function ReceiveStation(given: ReceiveStationProps) {
             disabled={busy}
             onClick={() => save((press) => recordEvent(press, p.code, p.version, 'arrivedAt', false))}
           >
-            Arrival at {dayClock(Date.parse(p.arrivedAt), p.zone)} undo
+            Undo: arrived {dayClock(Date.parse(p.arrivedAt), p.zone)}
           </Button>
           {problems[0] && (
             <p className="problem" role="alert">

@@ -102,7 +102,7 @@ function Band({
         Bag water
       </text>
       <text x="32" y={TOP + 38} className="rb-s">
-        bag {bagId}; P10 to P90
+        bag {bagId}; 8 trips in 10
       </text>
       <text x="32" y={TOP + 54} className="rb-s" style={{ fill: 'var(--tide)' }}>
         all tolerate for 24 h:
@@ -129,7 +129,7 @@ function Band({
             fillOpacity=".07"
           />
           <text x="32" y={TOP + 86} className="rb-s">
-            at ease {p.ease.min} to {p.ease.max} °C
+            comfortable {p.ease.min} to {p.ease.max} °C
           </text>
         </>
       )}

@@ -37,7 +37,7 @@ export function HeatTable({
           <th>Packs</th>
           <th>Chance</th>
           <th className="r" title="1 trip in 10 is colder, 1 in 10 warmer">
-            Water °C, P10 to P90
+            Water °C, 8 trips in 10
           </th>
           <th className="r">
             <Term of="margin">Margin</Term>

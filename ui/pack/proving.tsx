@@ -142,7 +142,7 @@ export function Proving({ c, typeId, practises }: { c: PackedConsignment; typeId
   const [room, setRoom] = useState('20');
   const [batch, setBatch] = useState(batches.length === 1 ? batches[0]! : '');
   return (
-    <div className="mb-2 md:ml-10" role="group" aria-label={`Prove ${packs[0]?.name ?? ''}`}>
+    <div className="mb-2 md:ml-10" role="group" aria-label={`Check ${packs[0]?.name ?? ''}`}>
       <div className="mb-2 flex gap-3">
         <NumberField className="w-28" label="The room" unit="°C" path="room" value={room} onChange={setRoom} />
         {batches.length > 0 && (

@@ -55,7 +55,7 @@ function Step({ run, i, isNext }: { run: PackRunView; i: RunStep; isNext: boolea
           </span>
         )}
         {!i.at && i.taken && (
-          <span className="shrink-0 text-13 font-semibold">{i.taken.mine ? 'Yours' : `Accepted by ${i.taken.by}`}</span>
+          <span className="shrink-0 text-13 font-semibold">{i.taken.mine ? 'Yours' : `Taken by ${i.taken.by}`}</span>
         )}
       </button>
       {run.shared && !i.at && (

@@ -97,7 +97,7 @@ function PersonRow({ p, now, zone }: { p: PeopleView['people'][number]; now: num
                 void save((press) => sendAway(press, p.id));
             }}
           >
-            Remove away
+            Remove person
           </Button>
         )}
       </div>

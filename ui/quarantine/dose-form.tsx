@@ -123,7 +123,7 @@ function Batch({
         value={more.expires}
         onChange={(expires) => setMore({ ...more, expires })}
       />
-      {(why || problems.some((p) => p.path === 'reason')) && (
+      {(why || more.reason || problems.some((p) => p.path === 'reason')) && (
         <TextField
           className="col-span-2"
           label="Reason for giving it anyway"

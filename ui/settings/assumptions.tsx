@@ -121,7 +121,7 @@ function AssumptionRow({ row }: { row: Row }) {
       (press) => setAssumption(press, { name: row.name, value }),
       (n) => {
         setText(value === null ? '' : String(value));
-        setSaid(n === 1 ? 'One shipment is recomputed.' : `${n} shipments follow.`);
+        setSaid(n === 1 ? 'One shipment is recomputed.' : `${n} shipments are recomputed.`);
       },
     );
   const typed = text.trim() === '' ? null : Number(text.trim().replace(',', '.'));

@@ -184,6 +184,24 @@ const words: Words = {
     todo: 'Load a new one before packing.',
     press: 'Load forecast',
   }),
+  'forecast-short': (f, zone) => ({
+    title: 'Forecast ends before delivery',
+    figures: `It ends ${dayWords(f.endsMs, zone)} at ${clockWords(f.endsMs, zone)}. After that its last day is repeated.`,
+    todo: 'Load a newer one before packing.',
+    press: 'Load forecast',
+  }),
+  'done-step-changed': (f) => ({
+    title: `${counted(f.steps.length, 'done step')} changed since`,
+    figures: `${f.steps.slice(0, 3).join('; ')}${f.steps.length > 3 ? `; ${f.steps.length - 3} more` : ''}.`,
+    todo: 'Do them again, and print labels again.',
+    press: 'Open packing list',
+  }),
+  residents: (f) => ({
+    title: `Fish in tank ${f.tank} do not suit the newcomers`,
+    figures: f.warnings.slice(0, 2).join(' '),
+    todo: 'Use another tank, or move the residents first.',
+    press: 'Open arrival',
+  }),
   'still-closed': (f, zone) => ({
     title: `${bags(f.bagIds)} ${f.bagIds.length === 1 ? 'is' : 'are'} still closed`,
     figures:
@@ -221,6 +239,18 @@ const words: Words = {
     figures: 'More was used than was counted.',
     todo: 'Count again.',
     press: 'Open supplies',
+  }),
+  'supply-expired': (f) => ({
+    title: `${f.of}${f.batch ? `, batch ${f.batch}` : ''} is past its date`,
+    figures: `Use by ${f.expires}. Planned shipments need it.`,
+    todo: 'Check one, or buy new.',
+    press: 'Open supplies',
+  }),
+  'disk-low': (f) => ({
+    title: 'Disk is nearly full',
+    figures: `${f.freeGb.toFixed(1)} GB free.`,
+    todo: 'Free some space: nothing can be saved on a full disk.',
+    press: 'Open settings',
   }),
   'backup-old': (f) => ({
     title: f.days === null ? 'No backup yet' : `Last backup ${counted(f.days, 'day')} ago`,
