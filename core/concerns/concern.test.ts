@@ -50,23 +50,3 @@ describe('one that a hand accepted', () => {
     expect(told(sign('fins', 'today', null, 2))).toBe(1);
   });
 });
-
-test('the shelf: less than nothing is counted again, what bites within two days is bought, the rest is quiet', () => {
-  const supply = (onHand: number | null, hours: number | null) => ({
-    name: 'Box',
-    onHand,
-    bites: hours === null ? null : { ms: NOW + hours * HOUR, code: 'KC-0001' },
-  });
-  const codes = (...list: ReturnType<typeof supply>[]) => supplyFindings(list, NOW).map((x) => x.finding.code);
-  expect(codes(supply(-2, null), supply(3, 47), supply(3, 49), supply(null, null), supply(0, null))).toEqual([
-    'supply-negative',
-    'supply-short',
-  ]);
-});
-
-test('a backup older than a day is to be known; an empty house needs none', () => {
-  expect(backupFindings(NOW - 23 * HOUR, true, NOW)).toEqual([]);
-  expect(backupFindings(NOW - 3 * DAY, true, NOW)).toMatchObject([{ severity: 'know', finding: { days: 3 } }]);
-  expect(backupFindings(null, true, NOW)).toMatchObject([{ finding: { days: null } }]);
-  expect(backupFindings(null, false, NOW)).toEqual([]);
-});

@@ -5,6 +5,7 @@ const LEAVE = Date.parse('2026-12-01T18:00:00Z');
 const calm: ShipmentState = {
   incoming: false,
   cancelled: false,
+  bagged: null,
   heldMs: null,
   rests: null,
   miscounts: [],
@@ -144,4 +145,13 @@ describe('where it is opened', () => {
     expect(codes({ ...here, waiting }, here.arrivedMs + 2 * MIN)).toEqual([]);
     expect(codes({ ...here, waiting }, here.arrivedMs + 3 * MIN)).toEqual(['now timer']);
   });
+});
+
+test('a cancelled shipment asks for the fish that are still in its bags, past their hours as a stop', () => {
+  const bagged = { bagIds: ['A1', 'A2'], tanks: ['4'], sinceMs: LEAVE - 2 * HOUR };
+  expect(codes({ cancelled: true })).toEqual([]);
+  expect(codes({ cancelled: true, bagged, rests: 'never said of what is cancelled' })).toEqual(['now fish-in-bags']);
+  // Safe for 12 h past the window that ends 18 h after leaving.
+  expect(codes({ cancelled: true, bagged }, LEAVE + 30 * HOUR)).toEqual(['now fish-in-bags']);
+  expect(codes({ cancelled: true, bagged }, LEAVE + 30 * HOUR + 1)).toEqual(['stop fish-in-bags']);
 });

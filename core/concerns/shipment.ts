@@ -9,6 +9,7 @@ export type ShipmentFinding =
   | { code: 'cannot-leave'; why: string }
   | { code: 'miscounted'; of: string; ordered: number; bagged: number }
   | { code: 'held'; fromMs: number }
+  | { code: 'fish-in-bags'; bagIds: string[]; tanks: string[]; safeUntilMs: number | null }
   | { code: 'not-handed-over'; leaveMs: number; opened: boolean }
   | { code: 'late'; lateH: number; leftH: number | null; help: string | null }
   | { code: 'unseen'; at: string; unseenH: number; leftH: number | null; help: string | null }
@@ -30,6 +31,8 @@ export interface ShipmentState {
   /** Coming to this house; else it leaves from here, or both. */
   incoming: boolean;
   cancelled: boolean;
+  /** Closed bags of one that was cancelled, whose fish nobody told to be back; null where there is none. */
+  bagged: { bagIds: readonly string[]; tanks: readonly string[]; sinceMs: number } | null;
   heldMs: number | null;
   /** Why its carrier does not take it on its day and hour; null where it does. */
   rests: string | null;
@@ -229,9 +232,26 @@ function atArrival(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
   return out;
 }
 
-/** What a shipment wants of hands. Nothing of what was cancelled; of what is held back only that. */
+/** What a shipment wants of hands. Of what was cancelled the fish that are still in bags; of what is held back only that. */
 export function shipmentFindings(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
-  if (s.cancelled) return [];
+  if (s.cancelled) {
+    if (!s.bagged) return [];
+    const safeH = s.odds?.worstSlackH ?? null;
+    const safeUntilMs = safeH === null ? null : s.deadlineMs + safeH * HOUR;
+    const finding: ShipmentFinding = {
+      code: 'fish-in-bags',
+      bagIds: [...s.bagged.bagIds],
+      tanks: [...s.bagged.tanks],
+      safeUntilMs,
+    };
+    return [
+      {
+        finding,
+        severity: safeUntilMs !== null && nowMs > safeUntilMs ? 'stop' : 'now',
+        sinceMs: s.bagged.sinceMs,
+      },
+    ];
+  }
   if (s.heldMs !== null) return [{ finding: { code: 'held', fromMs: s.heldMs }, severity: 'know', sinceMs: s.heldMs }];
   return [...beforeLeaving(s, nowMs), ...onTheRoad(s, nowMs), ...lasting(s), ...atArrival(s, nowMs)];
 }

@@ -292,3 +292,29 @@ export function ganged(
   }
   return out;
 }
+
+/** A sheet with a word stamped over its middle, white on black: for thermal printers too. */
+export function stamped(sheet: Sheet, word: string, type: Type): Sheet {
+  const pt = Math.min(60, (0.8 * sheet.widthMm * 10) / type.widthMm(word, 10, true));
+  const h = pt * MM_PER_PT;
+  const widthMm = type.widthMm(word, pt, true);
+  const y = sheet.heightMm / 2 - h * 0.8;
+  return {
+    ...sheet,
+    ink: [
+      ...sheet.ink,
+      { kind: 'rect', x: 0, y, w: sheet.widthMm, h: h * 1.6, fill: true, strokeMm: 0 },
+      {
+        kind: 'text',
+        x: (sheet.widthMm - widthMm) / 2,
+        y: y + h * 1.15,
+        pt,
+        bold: true,
+        text: word,
+        widthMm,
+        onDark: true,
+      },
+    ],
+    words: [word, ...sheet.words],
+  };
+}

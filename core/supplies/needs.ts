@@ -41,3 +41,21 @@ export function consignmentNeeds(c: Consignment, catalogue: Catalogue, a: Assump
   }
   return [...needs].map(([key, amount]) => ({ key, amount: Math.round(amount * 10) / 10 }));
 }
+
+/** What hands have used already: bags that are closed, by their ids, and packs that were opened, by their type. */
+export interface Used {
+  bags: ReadonlySet<string>;
+  packs: ReadonlyMap<string, number>;
+}
+
+/**
+ * What of a cancelled consignment stays used: its closed bags with their bands, gas and doses, and opened packs. Boxes and
+ * liners go back to the shelf.
+ */
+export function usedNeeds(c: Consignment, used: Used, catalogue: Catalogue, a: Assumptions): Need[] {
+  const closed = { ...c, bags: c.bags.filter((b) => used.bags.has(b.id)) };
+  return [
+    ...consignmentNeeds(closed, catalogue, a).filter((n) => !/^(box:|pack:|liner$)/.test(n.key)),
+    ...[...used.packs].map(([id, amount]) => ({ key: `pack:${id}`, amount })),
+  ];
+}

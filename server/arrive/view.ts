@@ -126,7 +126,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
           {
             name: 'Ammonia exposure',
             value: m.criterionMin < 10 ? m.criterionMin.toFixed(1) : m.criterionMin.toFixed(0),
-            unit: 'min at harmful level',
+            unit: 'min',
             mark: shareMark(parts.ammonia),
             heavy: parts.ammonia,
           },

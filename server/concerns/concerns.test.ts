@@ -6,7 +6,9 @@ import { DAY, HOUR, MIN } from '@/core/quantities/time';
 import { benchView } from '@/server/bench/view';
 import { frameView, stationOf } from '@/server/consignment/station';
 import type { House } from '@/server/house';
-import { saveOrder } from '@/server/order/order';
+import { cancel, saveOrder } from '@/server/order/order';
+import { papersOf } from '@/server/papers/papers';
+import { stepsOf } from '@/server/pack/steps';
 import { boxHasCome } from '@/server/arrive/register-arrival';
 import { recordEvent, tick } from '@/server/pack/events';
 import { doDeed } from '@/server/queue/deeds';
@@ -104,6 +106,16 @@ describe('a tank against those who are in it', () => {
   });
 });
 
+/** The steps that come before one, in their order, and itself. */
+const keysTo = (h: House, code: string, key: string): string[] => {
+  const steps = stepsOf(h, [h.consignments.byCode(code)!]);
+  const of = (k: string): string[] => {
+    const s = steps.find((x) => x.key === k)!;
+    return [...[...(s.needs ?? []), ...(s.after?.keys ?? [])].flatMap(of), k];
+  };
+  return [...new Set(of(key))];
+};
+
 describe('a shipment', () => {
   test('never dropped off is no box on its way: it is told in its heading and on the Bench, until it is', () => {
     now = Date.parse('2026-11-24T12:00:00Z');
@@ -134,6 +146,23 @@ describe('a shipment', () => {
     expect(heading(code)).not.toContain('now done-step-changed');
     must(tick(house, code, 'labels', true));
     expect(heading(code)).not.toContain('now done-step-changed');
+  });
+  test('cancelled once bags are closed asks for the fish in them, keeps what was used, and stamps its papers', () => {
+    now = Date.parse('2026-11-24T12:00:00Z');
+    const { code } = must(saveOrder(house, orderInput(house)));
+    const c = house.consignments.byCode(code)!.document;
+    const bands = addRecord(house, 'supply', { kind: 'band', name: 'Bands', count: '100' });
+    for (const key of ['labels', ...keysTo(house, code, `bag:${c.bags[0]!.id}`)]) must(tick(house, code, key, true));
+    must(cancel(house, code, 'the receiver is ill'));
+    expect(heading(code)).toEqual(['now fish-in-bags']);
+    expect(bench()).toContain('now fish-in-bags');
+    // One bag was closed: its bands stay used, those of the others are back.
+    expect(house.ledger.amount(bands)).toBe(96);
+    const { sheets } = must(papersOf(stationOf(house, code)!, { kinds: ['bags'], format: 'a6' }));
+    expect(sheets.every((x) => x.words[0] === 'CANCELLED')).toBe(true);
+    must(tick(house, code, 'moment:fish-back', true));
+    expect(heading(code)).toEqual([]);
+    expect(bench()).not.toContain('now fish-in-bags');
   });
   test('that comes to residents of another size says so at its top, and no more in another tank', () => {
     const tank = addRecord(house, 'tank', { name: 'R', volumeL: '200', use: 'stock' });

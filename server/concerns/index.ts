@@ -1,10 +1,11 @@
 import { concernsOf, gravest, sortConcerns, type Concern } from '@/core/concerns/concern';
 import type { Severity } from '@/core/concerns/severity';
 import { backupFindings, diskFindings, supplyFindings } from '@/core/concerns/house';
-import { MIN } from '@/core/quantities/time';
+import { DAY, MIN } from '@/core/quantities/time';
 import { liveConsignments } from '@/server/bench/duties';
 import { backupsOf, freeBytes } from '@/server/db/backup';
 import { stageOf, type StoredConsignment } from '@/server/db/consignments';
+import { soundOf } from '@/server/consignment/sound';
 import type { House } from '@/server/house';
 import { suppliesView, type SupplyType } from '@/server/stock/supplies';
 import { shipmentConcerns } from './shipments';
@@ -62,8 +63,11 @@ export function allConcerns(house: House): Concern[] {
   const kept = known.get(house);
   if (kept?.key === key) return kept.list;
   const live = liveConsignments(house).sound;
+  const lately = new Date(house.nowMs() - 7 * DAY).toISOString();
   const list = ordered(house, [
-    ...live.flatMap((s) => shipmentConcerns(house, s)),
+    ...[...live, ...soundOf(house, house.consignments.cancelled(lately)).sound].flatMap((s) =>
+      shipmentConcerns(house, s),
+    ),
     ...quarantineConcerns(
       house,
       house.quarantines.live().map((q) => weeksOf(house, q)),

@@ -15,9 +15,10 @@ import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
-import { saidAs } from '@/server/pack/events';
+import { FISH_BACK, saidAs } from '@/server/pack/events';
 import { stepsOf } from '@/server/pack/steps';
 import { roadOf } from '@/server/road/road';
+import { usedOf } from '@/server/stock/settle';
 import { fadingTwin } from '@/server/road/control-packs';
 
 const msOf = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
@@ -53,10 +54,23 @@ function misfitsOf(house: House, c: Consignment): ShipmentState['misfits'] {
   });
 }
 
+/** The fish of a cancelled shipment that were bagged, until a hand tells that they are back. */
+function baggedOf(house: House, c: Consignment): ShipmentState['bagged'] {
+  if (!c.cancelled || c.direction === 'incoming' || house.facts.ticks(c.id).has(FISH_BACK)) return null;
+  const closed = c.bags.filter((b) => usedOf(house, c).bags.has(b.id));
+  if (closed.length === 0) return null;
+  const lines = new Set(closed.flatMap((b) => b.animals.map((x) => x.lineId)));
+  return {
+    bagIds: closed.map((b) => b.id),
+    tanks: [...new Set(c.lines.filter((l) => lines.has(l.id)).map((l) => l.tank))],
+    sinceMs: Date.parse(c.cancelled.at),
+  };
+}
+
 /** Packing steps that were done, whose words the plan has changed since. */
 function changedSteps(house: House, stored: StoredConsignment): string[] {
   const { document: c } = stored;
-  if (c.actual.handedOverAt || c.direction === 'incoming' || c.bags.length === 0) return [];
+  if (c.cancelled || c.actual.handedOverAt || c.direction === 'incoming' || c.bags.length === 0) return [];
   const as = house.facts.tickedAs(c.id);
   if (as.size === 0) return [];
   return stepsOf(house, [stored])
@@ -127,6 +141,7 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
   return {
     incoming: c.direction === 'incoming',
     cancelled: Boolean(c.cancelled),
+    bagged: baggedOf(house, c),
     heldMs: c.held ? Date.parse(c.held.at) : null,
     rests,
     miscounts: miscounts(c).map((m) => ({ ...m, name: name(m.lineId) })),
@@ -164,6 +179,7 @@ const stations: Partial<Record<Finding['code'], string>> = {
   'cannot-leave': 'order',
   miscounted: 'bag',
   held: 'fast',
+  'fish-in-bags': 'send',
   'not-handed-over': 'send',
   late: 'send',
   unseen: 'send',

@@ -106,6 +106,9 @@ export function consignmentRepository(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND
        (stage IN ('planned', 'sealed', 'travelling', 'arrived') OR (stage = 'opened' AND hand_over_at > ?)) ORDER BY hand_over_at DESC`,
   );
+  const cancelled = db.prepare<[string], Row>(
+    `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'cancelled' AND hand_over_at > ?`,
+  );
   const travelling = db.prepare<[], Row>(
     `SELECT ${columns} FROM consignment WHERE archived_at IS NULL AND stage = 'travelling' ORDER BY hand_over_at DESC`,
   );
@@ -225,6 +228,8 @@ export function consignmentRepository(
       Object.fromEntries(Object.entries(counts).map(([k, s]) => [k, s.get()!.n])) as Record<Shelf, number>,
     /** What the Bench looks at: everything not yet opened, and what was handed over since then. */
     live: (sinceIso: string) => readable(live.all(sinceIso)),
+    /** Cancelled ones that would have left since then. */
+    cancelled: (sinceIso: string) => readable(cancelled.all(sinceIso)),
     /** What was handed over and is not here or there yet. */
     travelling: (): StoredConsignment[] => readable(travelling.all()).read,
     /** What came from a sender, by name, the newest first. */

@@ -15,6 +15,9 @@ import { looksOf } from '@/server/arrive/looks';
 import type { House } from '@/server/house';
 import { foretell } from '@/server/jobs/thinker';
 
+/** Told of a cancelled shipment: its fish are out of the bags and in their tanks. */
+export const FISH_BACK = 'moment:fish-back';
+
 /**
  * A step of the bench ticked or taken back, with its instant. Refused where it is out of order, but for what opens
  * `again` by itself.
@@ -36,6 +39,7 @@ export function tick(
   const step = steps.find((x) => x.key === key);
   const there =
     step !== undefined ||
+    (key === FISH_BACK && Boolean(c.cancelled)) ||
     scheduleOf(c, catalogue).some((m) => `moment:${m.key}` === key) ||
     looksOf(house, id).some((l) => `moment:${l.key}` === key) ||
     turnsOf(c, withOverrides(c.assumptions)).some((t) => turnKey(t.key) === key);

@@ -18,7 +18,8 @@ export function confirmationOf(house: House, code: string): Outcome<Paper> {
   const catalogue = catalogueOf(c, house);
   const { sentence } = departure(c, catalogue, house.calendar(c), house.nowMs(), fastedTanks(house, c));
   const paper = confirmation(c, catalogue, sentence, profileOf(house).papers);
-  return { ok: true, value: { ...paper, sections: [...paper.sections, ...priceSections(house, code)] } };
+  const title = c.cancelled ? `Cancelled: ${paper.title}` : paper.title;
+  return { ok: true, value: { ...paper, title, sections: [...paper.sections, ...priceSections(house, code)] } };
 }
 
 /** What is to pay, where prices were given. */

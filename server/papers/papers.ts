@@ -15,7 +15,7 @@ import { formatOf, type Format } from '@/core/papers/formats';
 import { paperKinds, type PaperKind } from '@/core/papers/kinds';
 import { packingList } from '@/core/papers/packing-list';
 import { A4, A5, onePage, pagesOf } from '@/core/papers/pages';
-import { ganged, type Sheet, type Type } from '@/core/papers/sheet';
+import { ganged, stamped, type Sheet, type Type } from '@/core/papers/sheet';
 import { wordsOf, type Words } from '@/core/papers/words';
 import type { Receiver } from '@/records/people';
 import { methodComparisons } from '@/server/arrive/methods';
@@ -205,7 +205,10 @@ export function papersOf(s: Station, want: PapersQuery): Outcome<Papers> {
   if (s.c.bags.length === 0) return refuse('code', 'No bags planned yet; nothing to print.');
   const w = wordsOf(languageOf(s), onlyFish(s));
   const type = houseType();
-  const sheets = paperKinds.filter((k) => want.kinds.includes(k.id)).flatMap((k) => WHAT[k.id](s, want, w, type));
+  const sheets = paperKinds
+    .filter((k) => want.kinds.includes(k.id))
+    .flatMap((k) => WHAT[k.id](s, want, w, type))
+    .map((x) => (s.c.cancelled ? stamped(x, w.cancelled, type) : x));
   const told = sheets.flatMap((x) => x.told);
   // Of what was opened no odds come any more.
   const waited = s.e !== null && !s.c.actual.openedAt && !hoursKnown(s);

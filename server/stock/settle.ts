@@ -1,7 +1,8 @@
 import { Refusal } from '@/core/quantities/refusal';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Consignment } from '@/core/consignment/schema';
-import { consignmentNeeds, type Need } from '@/core/supplies/needs';
+import { numberedPacks } from '@/core/heat/numbered';
+import { consignmentNeeds, usedNeeds, type Need, type Used } from '@/core/supplies/needs';
 import { bySoonest, type ShelfRow } from '@/core/supplies/stock-forecast';
 import { typeIdOf, type Supply } from '@/records/supply';
 import type { StoredRecord } from '@/server/db/records';
@@ -24,10 +25,24 @@ export const shelfRow = (r: StoredRecord): ShelfRow => {
   };
 };
 
-/** What packing a consignment takes from the shelf; nothing while its catalogue rows are missing. */
+/** Bags that were closed and packs that were opened, as hands have told. */
+export function usedOf(house: House, c: Consignment): Used {
+  const ticks = house.facts.ticks(c.id);
+  const packs = new Map<string, number>();
+  for (const p of numberedPacks(c, catalogueOf(c, house), house.facts.of(c.id), withOverrides(c.assumptions)))
+    if (p.opened > 0) packs.set(p.type.id, (packs.get(p.type.id) ?? 0) + p.opened);
+  return { bags: new Set(c.bags.filter((b) => ticks.has(`bag:${b.id}`)).map((b) => b.id)), packs };
+}
+
+/**
+ * What packing a consignment takes from the shelf; of a cancelled one what was used already. Nothing while its catalogue
+ * rows are missing.
+ */
 export function needsOf(house: House, c: Consignment): Need[] {
   try {
-    return consignmentNeeds(c, catalogueOf(c, house), withOverrides(c.assumptions));
+    const a = withOverrides(c.assumptions);
+    if (c.cancelled) return usedNeeds(c, usedOf(house, c), catalogueOf(c, house), a);
+    return consignmentNeeds(c, catalogueOf(c, house), a);
   } catch (error) {
     if (error instanceof Refusal && error.reason === 'row-missing') return [];
     throw error;
@@ -41,14 +56,14 @@ const isPacked = (c: Consignment): boolean =>
 /** What a consignment should have taken of every tank's fish and every batch, given what it took before. */
 function wanted(house: House, c: Consignment, had: ReadonlyMap<string, number>): Map<string, number> {
   const out = new Map<string, number>();
-  if (!isPacked(c)) return out;
+  if (!isPacked(c) && !c.cancelled) return out;
   const add = (id: string, amount: number): void => void out.set(id, (out.get(id) ?? 0) + amount);
-  for (const l of c.lines) {
+  for (const l of c.cancelled ? [] : c.lines) {
     const lot = l.lotId ? house.records.byId(l.lotId) : null;
     if (lot && lot.amount !== null) add(lot.id, l.count);
   }
   const shelf = house.records.list('supply', 'all').map(shelfRow).sort(bySoonest);
-  const day = (c.actual.sealedAt ?? c.actual.handedOverAt)!.slice(0, 10);
+  const day = (c.actual.sealedAt ?? c.actual.handedOverAt ?? c.cancelled!.at).slice(0, 10);
   for (const need of needsOf(house, c)) {
     // Only what somebody counts is counted down. What was taken stays taken; the rest comes from the soonest use-by.
     const rows = shelf.filter((r) => r.key === need.key && r.amount !== null);
@@ -69,8 +84,8 @@ function wanted(house: House, c: Consignment, had: ReadonlyMap<string, number>):
 }
 
 /**
- * Brings the ledger in step with a consignment: packing takes fish and supplies, cancelling or taking the sealing back
- * returns them, a changed plan moves the difference. Safe to call after any change.
+ * Brings the ledger in step with a consignment: packing takes fish and supplies, taking the sealing back returns them,
+ * cancelling returns what was not used, a changed plan moves the difference. Safe to call after any change.
  */
 export function settleStock(house: House, c: Consignment): void {
   const had = house.ledger.takenBy(c.id);

@@ -165,7 +165,7 @@ const arrivals: Arrival[] = [
     hours: '28',
     bag: { Temperature: '24', pH: '7.6', Salinity: '28' },
     water: { ...reef, pH: '8.0' },
-    advised: /^Match the tank, then across$/,
+    advised: /^Match the tank, then transfer$/,
     says: [/Take out 12 of its 60 L/],
     home: 'quarantine',
   },

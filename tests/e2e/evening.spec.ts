@@ -178,7 +178,9 @@ test('two phones pack nine bags into three boxes, the network cut at random and 
   await expect(desk.getByText(`Receipt R-${codes[0]}`)).toBeVisible();
   await desk.getByLabel('Seen at').selectOption({ index: 1 });
   await desk.getByRole('button', { name: 'Record' }).click();
-  await expect(desk.getByRole('button', { name: 'Undo', exact: true })).toBeVisible();
+  await expect(
+    desk.getByRole('region', { name: 'Journey' }).getByRole('button', { name: 'Undo', exact: true }),
+  ).toBeVisible();
   for (const w of wires) w.end();
 });
 

@@ -67,7 +67,7 @@ export function Against({ bags, chosen, warned, handle }: SheetProps) {
             tone="flat"
             onClick={() => write(`undo ${x.rule}`, (b) => b.accepted?.filter((y) => y.rule !== x.rule))}
           >
-            Undo
+            Withdraw
           </Button>
         </li>
       ))}

@@ -293,7 +293,7 @@ function Misfits({
             <b>Risk accepted:</b> {m.words}
           </span>
           <Button tone="flat" disabled={busy} onClick={() => accept(m.rule, false)}>
-            Undo
+            Withdraw
           </Button>
         </p>
       ))}

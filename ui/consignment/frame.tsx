@@ -6,7 +6,9 @@ import { useSelectedLayoutSegment } from 'next/navigation';
 import type { FrameView } from '@/server/consignment/station';
 import { StateMark } from '@/ui/drawings/state-mark';
 import { gravest } from '@/core/concerns/concern';
+import { Button } from '@/ui/kit/button';
 import { Concerns } from '@/ui/kit/concerns';
+import { press } from '@/ui/queue/store';
 import { useLookAgain } from '@/ui/use-look-again';
 import { Ribbon } from '@/ui/ribbon/ribbon';
 import { Chance } from './chance';
@@ -64,7 +66,18 @@ export function ShipmentFrame({ view: v, children }: { view: FrameView; children
         <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
           <StateMark mark="stop" size={16} />
           <b>Cancelled</b> {v.cancelled.day}
-          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Fish and supplies are released.
+          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Fish and unused supplies are released.
+          {v.concerns.some((c) => c.finding.code === 'fish-in-bags') && (
+            <Button
+              tone="go"
+              className="ml-auto max-md:min-h-16"
+              onClick={() =>
+                press({ deed: 'tick', code: v.code, key: 'moment:fish-back', done: true }, 'Fish are back')
+              }
+            >
+              Fish are back in their tanks
+            </Button>
+          )}
         </p>
       )}
       <Ribbon {...v.ribbon} full={FULL.includes(open)} />

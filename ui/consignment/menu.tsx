@@ -170,11 +170,14 @@ function CancelDialog({
               Reason (optional)
               <input className="in" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={300} />
             </label>
-            <p className="note my-3">Fish and supplies are released and its tasks leave the Bench. The plan is kept.</p>
+            <p className="note my-3">
+              Fish and supplies are released and its tasks leave the Bench. Closed bags and opened packs stay used. The
+              plan is kept.
+            </p>
             <div className="flex gap-2">
               <Button tone="go">Cancel the order</Button>
               <Button type="button" onClick={close}>
-                Cancel
+                Keep the order
               </Button>
             </div>
           </form>

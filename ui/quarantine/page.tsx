@@ -1,5 +1,6 @@
 'use client';
 
+import { cautions } from '@/words/en/cautions';
 import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { TankWeeks } from '@/server/quarantine/view';
@@ -181,11 +182,7 @@ export function TankWeeksPage({ q }: { q: TankWeeks }) {
             {open === 'log' && <Log q={q} />}
             {open === 'plan' && <PlanForm key={q.version} q={q} />}
           </div>
-          <p className="caution mt-4">
-            Own net, siphon and heater for this tank; nothing goes to the display tank unless bleached and dried. Mains
-            near water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law,
-            a veterinarian.
-          </p>
+          <p className="caution mt-4">{cautions.quarantine}</p>
         </div>
       </section>
     </>

@@ -1,5 +1,6 @@
 'use client';
 
+import { cautions } from '@/words/en/cautions';
 import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import { openQuarantine } from '@/server/quarantine/actions';
@@ -82,11 +83,7 @@ function DayOne({ p, q }: { p: QuarantineView; q: QuarantineTank }) {
             )}
           </p>
         ))}
-      <p className="caution">
-        Own net, siphon and heater for this tank; nothing goes to the display tank unless bleached and dried. Mains near
-        water: residual-current device, drip loops. Never start a siphon by mouth. Medicines: label, local law, a
-        veterinarian.
-      </p>
+      <p className="caution">{cautions.quarantine}</p>
     </div>
   );
 }

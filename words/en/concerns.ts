@@ -139,6 +139,15 @@ const words: Words = {
     todo: 'Nothing is due until a better day is chosen.',
     press: 'Choose a day',
   }),
+  'fish-in-bags': (f, zone) => ({
+    title: `Cancelled, but fish are still in ${f.bagIds.length === 1 ? 'bag' : 'bags'} ${f.bagIds.join(', ')}`,
+    figures:
+      f.safeUntilMs === null
+        ? ''
+        : `Safe until ${clockWords(f.safeUntilMs, zone)}, ${dayWords(f.safeUntilMs, zone)} (bad case).`,
+    todo: `Float the closed bags 15 min in tank ${f.tanks.join(' and ')}, then net them over.`,
+    press: 'Open shipment',
+  }),
   'not-handed-over': (f, zone) => ({
     title: 'Not dropped off',
     figures: `Planned for ${dayWords(f.leaveMs, zone)} at ${clockWords(f.leaveMs, zone)}.${f.opened ? ' Its packs are open and fade.' : ''}`,

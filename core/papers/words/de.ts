@@ -39,6 +39,7 @@ export const de: Words = {
   outOfSun: 'Nicht in Sonne, nicht in Frost',
   keepShut: 'Geschlossen lassen: Dunkelheit und Sauerstoff halten sie gesund',
   urgent: 'EILIG: lebende Tiere',
+  cancelled: 'STORNIERT',
   hold: 'Im Depot zur Abholung bereithalten; bei Ankunft anrufen',
   collect: 'Wird am Schalter abgeholt; bei Ankunft anrufen',
   toTheDoor: 'Persönlich übergeben; nie draußen abstellen',

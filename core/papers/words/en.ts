@@ -39,6 +39,7 @@ export const en: Words = {
   outOfSun: 'Out of sun, out of frost',
   keepShut: 'Keep closed: darkness and oxygen keep them well',
   urgent: 'URGENT: living animals',
+  cancelled: 'CANCELLED',
   hold: 'Hold at the depot for collection; call on arrival',
   collect: 'Collection at the counter; call on arrival',
   toTheDoor: 'Deliver in person; never leave outside',

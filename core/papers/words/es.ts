@@ -39,6 +39,7 @@ export const es: Words = {
   outOfSun: 'Ni al sol ni a la helada',
   keepShut: 'No abrir: la oscuridad y el oxígeno los mantienen bien',
   urgent: 'URGENTE: animales vivos',
+  cancelled: 'CANCELADO',
   hold: 'Guardar en el depósito para su recogida; llamar al llegar',
   collect: 'Se recoge en el mostrador; llamar al llegar',
   toTheDoor: 'Entregar en mano; nunca dejar fuera',

@@ -39,6 +39,7 @@ export const fr: Words = {
   outOfSun: 'Ni soleil ni gel',
   keepShut: 'Ne pas ouvrir : l’obscurité et l’oxygène les gardent bien',
   urgent: 'URGENT : animaux vivants',
+  cancelled: 'ANNULÉ',
   hold: 'À garder au dépôt pour retrait ; appeler à l’arrivée',
   collect: 'Retiré au comptoir ; appeler à l’arrivée',
   toTheDoor: 'Remettre en main propre ; ne jamais laisser dehors',

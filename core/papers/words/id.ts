@@ -39,6 +39,7 @@ export const id: Words = {
   outOfSun: 'Jangan di matahari, jangan di suhu beku',
   keepShut: 'Jangan dibuka: gelap dan oksigen menjaga mereka',
   urgent: 'SEGERA: hewan hidup',
+  cancelled: 'DIBATALKAN',
   hold: 'Simpan di depo untuk diambil; telepon saat tiba',
   collect: 'Diambil di loket; telepon saat tiba',
   toTheDoor: 'Serahkan langsung; jangan tinggalkan di luar',

@@ -39,6 +39,7 @@ export const pt: Words = {
   outOfSun: 'Nem sol nem geada',
   keepShut: 'Não abrir: o escuro e o oxigénio mantêm-nos bem',
   urgent: 'URGENTE: animais vivos',
+  cancelled: 'CANCELADO',
   hold: 'Guardar no depósito para levantamento; telefonar à chegada',
   collect: 'Levantado ao balcão; telefonar à chegada',
   toTheDoor: 'Entregar em mão; nunca deixar na rua',

@@ -59,6 +59,8 @@ export interface Words {
   outOfSun: string;
   keepShut: string;
   urgent: string;
+  /** Stamped over every paper of what was cancelled. */
+  cancelled: string;
   hold: string;
   collect: string;
   toTheDoor: string;
