@@ -10,7 +10,7 @@ import ts from 'typescript';
 const OLD =
   /\b(foretold|foretell|borne|nobody|to mind|weeks apart|has come|takes? over|reckon\w*|anew|whereof|thereof|hereby|of its own|of one’s own|it is got|what is told|by a hand|lives here|hand-over|handed over|criterion-minutes|worst tenth|within limits|its page|stand-ins?|put away|practice crates?|kindest)\b|(?<![/\w.-])consignments?(?![\w/.-])/i;
 /** Sentences (three words and more) that may stand outside `words/`: only fewer may be written here. */
-const MOST = { core: 1_694, 'server and ui': 2_084 };
+const MOST = { core: 1_573, 'server and ui': 1_910 };
 /** Keys and stored words that look like sentences. */
 const KEYS =
   /^(SELECT|INSERT|UPDATE|DELETE|CREATE|WITH|PRAGMA|ALTER|BEGIN)\b|\bc ON c\.id|^(journal|event) t |^(ticked|event|duty|acclimation step)? ?(taken back|brought back|put away)$|^stand-in$|^hand-over$|^handed-over$|^[\w-]+:|^#|^\.?\/|kindly-crate\//;
@@ -63,7 +63,7 @@ if (process.argv.includes('--list')) for (const s of all) console.log(`${s.file}
 const old = all.filter((s) => /\s/.test(s.text) && OLD.test(s.text));
 for (const s of old) console.error(`old word  ${s.file}:${s.line} ${s.text}`);
 
-const sentences = all.filter((s) => words(s.text) >= 3 && !/^words\/|\/words\//.test(s.file));
+const sentences = all.filter((s) => /\s/.test(s.text) && words(s.text) >= 3 && !/^words\/|\/words\//.test(s.file));
 const counts = {
   core: sentences.filter((s) => s.file.startsWith('core/')).length,
   'server and ui': sentences.filter((s) => /^(server|ui|app)\//.test(s.file)).length,

@@ -1,7 +1,6 @@
-import { DAY, HOUR } from '@/core/quantities/time';
+import { HOUR } from '@/core/quantities/time';
 import { concernsOf, gravest, sortConcerns, type Accepted, type Finding } from './concern';
 import type { Raised } from './severity';
-import { backupFindings, supplyFindings } from './house';
 
 const NOW = Date.parse('2026-12-01T12:00:00Z');
 const sign = (
