@@ -65,9 +65,9 @@ export const methodNames: Readonly<Record<MethodId, string>> = {
   drip: 'Slow drip',
   scoop: 'Binder, then scoop',
   degas: 'Air stone and dilute',
-  pinhole: 'Match the tank, then transfer',
-  staged: 'Warm in stages, then transfer',
-  regas: 'New water and oxygen, then transfer',
+  pinhole: 'Match the tank, then net',
+  staged: 'Warm in stages, then net',
+  regas: 'New water and oxygen, then net',
   straight: 'Direct transfer',
 };
 

@@ -165,7 +165,7 @@ const arrivals: Arrival[] = [
     hours: '28',
     bag: { Temperature: '24', pH: '7.6', Salinity: '28' },
     water: { ...reef, pH: '8.0' },
-    advised: /^Match the tank, then transfer$/,
+    advised: /^Match the tank, then net$/,
     says: [/Take out 12 of its 60 L/],
     home: 'quarantine',
   },
@@ -353,7 +353,7 @@ for (const a of arrivals.filter((x) => x.always || process.env.KINDLY_ALL))
       expect(await inaccessible(page)).toEqual([]);
     }
     await end
-      .getByRole('button', { name: a.home === 'quarantine' ? /^Open the quarantine/ : 'They stay there' })
+      .getByRole('button', { name: a.home === 'quarantine' ? /^Start quarantine/ : 'They stay there' })
       .first()
       .click();
     const finish = end.getByRole('button', { name: 'Finish the arrival' });

@@ -63,10 +63,15 @@ export function ShipmentFrame({ view: v, children }: { view: FrameView; children
       />
       <Concerns list={concerns} zone={v.ribbon.zone} here={`/consignments/${v.code}/${open}`} />
       {v.cancelled && (
-        <p className="mx-6 mb-2 flex items-center gap-2 border border-rule-strong bg-surface px-3 py-2" role="status">
+        <p
+          className="mx-3 mb-2 flex flex-wrap items-center gap-x-2 gap-y-3 border border-rule-strong bg-surface px-3 py-2 md:mx-6"
+          role="status"
+        >
           <StateMark mark="stop" size={16} />
-          <b>Cancelled</b> {v.cancelled.day}
-          {v.cancelled.reason && `: ${v.cancelled.reason}`}. Fish and unused supplies are released.
+          <span className="min-w-0 flex-1 basis-60">
+            <b>Cancelled</b> {v.cancelled.day}
+            {v.cancelled.reason && `: ${v.cancelled.reason}`}. Fish and unused supplies are released.
+          </span>
           {v.concerns.some((c) => c.finding.code === 'fish-in-bags') && (
             <Button
               tone="go"

@@ -153,7 +153,7 @@ function Leave({ leaveMs, nowMs, zone }: { leaveMs: number; nowMs: number; zone:
   return (
     <p className="bg-ink px-4 py-3 text-[var(--on-ink)]">
       <span className="num text-28 font-semibold">{clock(leaveMs, zone)}</span>{' '}
-      <b className="font-head text-18">Cancel</b>
+      <b className="font-head text-18">Leave</b>
       <br />
       <span className="text-13">
         {minutes > 0

@@ -15,7 +15,7 @@ export function Lane({ d }: { d: Drawing }) {
         bag {data.bagId}
       </text>
       <text x="32" y={LANE_Y + 43} className="rb-s">
-        bears {data.band.min} to {data.band.max} °C a day
+        tolerates {data.band.min} to {data.band.max} °C
       </text>
       <rect
         x={LEFT}

@@ -119,7 +119,7 @@ export const en: Words = {
       ],
     },
     pinhole: {
-      name: 'Match the tank, then transfer',
+      name: 'Match the tank, then net',
       steps: (f) => [
         'Take a drop through a pinhole, measure salinity, tape the hole.',
         `Bring the quarantine tank to ${f.salinity} with matched water; top-off stays off.`,
@@ -128,7 +128,7 @@ export const en: Words = {
       ],
     },
     staged: {
-      name: 'Warm in stages, then transfer',
+      name: 'Warm in stages, then net',
       steps: (f) => [
         `Stand the box open in the room, bags closed, for ${f.roomMin} min.`,
         `Then float the closed bags for ${f.floatMin} min.`,
@@ -136,7 +136,7 @@ export const en: Words = {
       ],
     },
     regas: {
-      name: 'New water and oxygen, then transfer',
+      name: 'New water and oxygen, then net',
       steps: () => [
         'Open, pour off four fifths of the water through a net, and add as much tank water gently.',
         'Fill with oxygen at once, close, and float in shade for 30 min: no flame near oxygen.',
