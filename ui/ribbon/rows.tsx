@@ -79,7 +79,7 @@ export function Rows({ d }: { d: Drawing }) {
               {slackWords(r.slackH)}
               {r.bagId && x1 < 1046 ? (
                 <tspan className="rb-s" dx="8" style={{ fill: 'var(--ink-3)' }}>
-                  {first ? `limited by, bag ${r.bagId}` : `bag ${r.bagId}`}
+                  {first ? `limits bag ${r.bagId}` : `bag ${r.bagId}`}
                 </tspan>
               ) : null}
             </text>
