@@ -196,7 +196,7 @@ describe('backups', () => {
     expect(refused(readFileSync(armed))).toContain('foreign code that would run on every write');
     const bomb = zipSync({ 'kindly-crate.db': new Uint8Array(80_000_000) }, { level: 9 });
     expect(bomb.length).toBeLessThan(200_000);
-    expect(refused(Buffer.from(bomb))).toContain('would swell to 80 MB');
+    expect(refused(Buffer.from(bomb))).toContain('would grow to 80 MB');
     const child = await another(folder);
     expect(refused(whole)).toContain('Stop that one first');
     await killed(child);

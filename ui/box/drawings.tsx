@@ -120,7 +120,7 @@ export function FromAbove({ v, grip }: { v: BoxView; grip?: Grip }) {
                   textAnchor="middle"
                   style={{ font: '600 12px var(--face-text)', fill: v.firstColour }}
                 >
-                  limited by
+                  weakest
                 </text>
               )}
             </g>
