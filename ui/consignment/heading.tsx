@@ -29,7 +29,7 @@ export interface HeadingProps {
 export function Heading({ code, line1, line2, overall, worst, problem, oddsFollow, chance, actions }: HeadingProps) {
   const s = overall && overall.slackH !== null ? hoursMinutes(overall.slackH) : null;
   return (
-    <section className="chead max-md:flex-wrap max-md:gap-x-4 max-md:gap-y-1 max-md:py-2">
+    <section className="chead pb-1.5 max-md:flex-wrap max-md:gap-x-4 max-md:gap-y-1 max-md:py-2">
       <h1>{code}</h1>
       <div className="min-w-0 flex-1 pt-0.5 max-md:order-3 max-md:basis-full">
         <p className="c1">{line1}</p>
