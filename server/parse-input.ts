@@ -17,7 +17,7 @@ export type SentText = string | Blob;
 
 /** The text of a file that was sent, up to the 3 MB that are promised. */
 export async function sentText(sent: unknown): Promise<Outcome<string>> {
-  if (typeof sent !== 'string' && !(sent instanceof Blob)) return refuse('file', 'No file received. Choose it again.');
+  if (typeof sent !== 'string' && !(sent instanceof Blob)) return refuse('file', 'No file arrived. Choose it again.');
   const size = typeof sent === 'string' ? sent.length : sent.size;
   if (size > LARGEST_FILE) return tooLarge(size);
   return { ok: true, value: typeof sent === 'string' ? sent : await sent.text() };

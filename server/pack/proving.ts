@@ -71,7 +71,7 @@ export function readPack(house: House, input: unknown, at = house.nowIso()): Out
   if (!found.ok) return found;
   const { id: consignment, pack } = found.value;
   if (!pack.openedAt)
-    return refuse('surfaceC', 'Open it first. The expected reading depends on how long it has been open.');
+    return refuse('surfaceC', 'Open it first. What it should read depends on how long it has been open.');
   house.db.transaction(() => {
     const read = { at, subject: { kind: 'pack' as const, id: packId }, unit: '°C', method, note: '' };
     house.facts.read(consignment, { ...read, quantity: 'tempC', value: roomC });

@@ -153,7 +153,7 @@ function check(h: Here, t: NewEntry): Outcome<null> {
       const all = [...gateHeld(f, s, assumptionsHere(house)), ...phaseHeld(f, s, assumptionsHere(house))];
       return all.some((x) => x.key === t.what)
         ? { ok: true, value: null }
-        : refuse('what', 'Nothing by this name is expected.');
+        : refuse('what', 'Nothing by this name is waited for.');
     }
     case 'move':
       return t.to === tankNameOf(house, q) && s.moves % 2 === 0

@@ -90,7 +90,7 @@ export function recordScan(
       const dueAt = parsed.data.due === '' ? null : typedInstant(parsed.data.due, c.receiver.place.zone);
       if (at === null) return refuse('at', 'Enter a valid date and time.');
       if (dueAt === null && parsed.data.due !== '') return refuse('due', 'Enter a valid date and time.');
-      if (dueAt !== null && dueAt < at) return refuse('due', 'The expected time is before it was seen there.');
+      if (dueAt !== null && dueAt < at) return refuse('due', 'It cannot arrive before it was seen there.');
       if (!left) return refuse('code', `${c.code} has not left yet. Record the drop-off first.`);
       if (Date.parse(at) > house.nowMs() + MIN) return refuse('at', 'This is in the future.');
       if (Date.parse(at) < Date.parse(left)) return refuse('at', 'This is before drop-off.');
