@@ -22,7 +22,12 @@ export type Field = Base &
   (
     | { type: 'text' | 'long' | 'phone' | 'clock' | 'date' | 'days' | 'yes' }
     | { type: 'number'; unit?: string }
-    | { type: 'choice'; options: readonly (readonly [value: string, label: string])[] }
+    /** `formerly`: what options were called in older files, by their words. */
+    | {
+        type: 'choice';
+        options: readonly (readonly [value: string, label: string])[];
+        formerly?: Readonly<Record<string, string>>;
+      }
     | { type: 'ref'; kind: RefKind }
     | { type: 'rows'; of: readonly Field[]; one: string }
   );
@@ -168,7 +173,8 @@ export function readCell(field: Field, raw: string, lookup: Lookup): Cell {
         : no(`${field.label}: "${text}" is not a number.`);
     case 'choice': {
       if (text === '') return { ok: true, value: '' };
-      const found = field.options.find(([v, label]) => fold(v) === fold(text) || fold(label) === fold(text));
+      const words = field.formerly?.[text.toLowerCase()] ?? text;
+      const found = field.options.find(([v, label]) => fold(v) === fold(words) || fold(label) === fold(words));
       return found
         ? { ok: true, value: found[0] }
         : no(`${field.label}: "${text}" is not one of ${field.options.map(([, label]) => label).join(', ')}.`);

@@ -72,7 +72,7 @@ export const receivers = kind<Receiver>({
       options: Object.entries(languageNames),
       optional: true,
       section: 'Who',
-      aliases: ['language'],
+      aliases: ['papers in', 'language'],
     },
     {
       path: 'tanks',

@@ -142,6 +142,12 @@ describe('a list as CSV', () => {
 
   test('headings are guessed by label, path, unit and alias; a heading nobody knows is left alone; none is taken twice', () => {
     const fields: readonly Field[] = [...kinds.lot.fields, countField];
+    // Files of before the words changed are still read.
+    expect(guessMapping(['Bears', 'At ease from (°C)', 'What it bears'], kinds.species.fields)).toEqual([
+      'tolerance',
+      'temp.easeMinC',
+      'marks.tolerance',
+    ]);
     expect(guessMapping(['SPECIES', 'tank', 'Length (cm)', 'Quantity', 'on hand', 'Shoe size'], fields)).toEqual([
       'speciesId',
       'tankId',

@@ -146,6 +146,7 @@ export const services = kind<ServiceRecord>({
     {
       path: 'reach.kmPerDay',
       label: 'One more day for every',
+      aliases: ['a day more for every'],
       type: 'number',
       unit: 'km',
       optional: true,

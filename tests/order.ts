@@ -1,3 +1,4 @@
+import { boxHasCome } from '@/server/arrive/register-arrival';
 import type { Outcome } from '@/core/consignment/outcome';
 import { toDraft, type Draft } from '@/records/field';
 import { kinds } from '@/records';
@@ -52,6 +53,17 @@ export const addRecord = (house: House, kind: KindId, draft: Draft): string =>
       draft: { ...toDraft(kinds[kind].fields, kinds[kind].blank), ...draft },
     }),
   ).id;
+
+/** An arrival from a shop that nobody wrote an order for, into a tank; its code or why not. */
+export const newArrival = (house: House, tankId: string, more: object = {}) =>
+  boxHasCome(house, {
+    way: 'shop',
+    animals: [{ speciesId: 'lemon-tetra', count: 6 }],
+    hours: null,
+    tankId,
+    from: '',
+    ...more,
+  });
 
 /** What was read of a bag, or of a tank, as a phone sends it; what looks odd is so. */
 export const readBag = (house: House, code: string, id: string, figures: object, note?: string): Outcome<null> =>

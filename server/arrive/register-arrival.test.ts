@@ -10,10 +10,10 @@ import { methodComparisons } from './methods';
 import { finishStep, startRun } from './run';
 import { receiveView } from './view';
 import { houseInMemory } from '@/tests/house';
-import { addRecord, must, pathsOf, readBag, said } from '@/tests/order';
+import { addRecord, must, newArrival, pathsOf, readBag, said } from '@/tests/order';
 import { benchView } from '@/server/bench/view';
 import type { House } from '@/server/house';
-import { boxHasCome, comeView } from './register-arrival';
+import { comeView } from './register-arrival';
 
 let now = Date.parse('2026-11-24T12:00:00Z');
 let house: House;
@@ -24,15 +24,7 @@ beforeEach(() => {
   tankId = addRecord(house, 'tank', { name: 'Q1', volumeL: '60', use: 'quarantine' });
 });
 afterEach(() => house.db.close());
-const come = (more: object = {}) =>
-  boxHasCome(house, {
-    way: 'shop',
-    animals: [{ speciesId: 'lemon-tetra', count: 6 }],
-    hours: null,
-    tankId,
-    from: '',
-    ...more,
-  });
+const come = (more: object = {}) => newArrival(house, tankId, more);
 const made = (more: object = {}) => house.consignments.byCode(must(come(more)).code)!.document;
 
 describe('a box has come, and nobody wrote an order', () => {

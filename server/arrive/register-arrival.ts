@@ -11,6 +11,7 @@ import { profileOf, type House } from '@/server/house';
 import { localAt } from '@/server/instants';
 import type { OrderInput } from '@/server/order/input';
 import { saveOrder } from '@/server/order/order';
+import { UNKNOWN_SENDER } from './seller';
 import { residentsOf } from './residents';
 import { recordEvent } from '@/server/pack/events';
 import { ownAssumptions } from '@/server/settings/assumptions';
@@ -84,7 +85,7 @@ export function boxHasCome(house: House, input: unknown): Outcome<{ code: string
     version: null,
     direction: 'incoming',
     sender: {
-      name: d.from || (d.way === 'moved' ? home.name : 'Not recorded'),
+      name: d.from || (d.way === 'moved' ? home.name : UNKNOWN_SENDER[0]),
       address: '',
       phone: '',
       place: home.place,

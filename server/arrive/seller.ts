@@ -7,6 +7,9 @@ import { signIds, arrivalSigns, signsNow, type ArrivalSign, type SignId } from '
 import { change, find } from '@/server/consignment/change';
 import type { House } from '@/server/house';
 
+/** What a sender is called whom nobody knows: as it is written now, and as older arrivals have it. */
+export const UNKNOWN_SENDER = ['Not recorded', 'Not told'] as const;
+
 /** So many earlier arrivals of a sender are counted, the newest. */
 const MOST = 30;
 
@@ -41,7 +44,7 @@ export function takeAsSeen(house: House, code: string): Outcome<null> {
  * seen. Null where nothing came of them yet, or nobody knows who they are.
  */
 export function sellerBefore(house: House, c: Consignment) {
-  if (c.direction !== 'incoming' || isOwnMove(c) || c.sender.name === 'Not recorded') return null;
+  if (c.direction !== 'incoming' || isOwnMove(c) || UNKNOWN_SENDER.some((name) => name === c.sender.name)) return null;
   const before = house.consignments
     .cameFrom(c.sender.name, MOST)
     .filter((x) => x.document.id !== c.id && x.document.actual.arrivedAt);

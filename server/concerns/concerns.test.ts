@@ -1,15 +1,14 @@
 import { houseInMemory } from '@/tests/house';
-import { addRecord, must, orderInput, said } from '@/tests/order';
+import { addRecord, must, newArrival, orderInput, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks } from '@/tests/weeks';
 import type { NewEntry } from '@/core/quarantine/schema';
 import { DAY, HOUR, MIN } from '@/core/quantities/time';
 import { benchView } from '@/server/bench/view';
 import { frameView, stationOf } from '@/server/consignment/station';
 import type { House } from '@/server/house';
-import { cancel, saveOrder } from '@/server/order/order';
+import { cancel, revive, saveOrder } from '@/server/order/order';
 import { papersOf } from '@/server/papers/papers';
 import { stepsOf } from '@/server/pack/steps';
-import { boxHasCome } from '@/server/arrive/register-arrival';
 import { recordEvent, tick } from '@/server/pack/events';
 import { doDeed } from '@/server/queue/deeds';
 import { openQuarantine } from '@/server/quarantine/quarantine';
@@ -160,25 +159,27 @@ describe('a shipment', () => {
     expect(house.ledger.amount(bands)).toBe(96);
     const { sheets } = must(papersOf(stationOf(house, code)!, { kinds: ['bags'], format: 'a6' }));
     expect(sheets.every((x) => x.words[0] === 'CANCELLED')).toBe(true);
+    // Labels that share a sheet are cut apart: each says it.
+    const shared = must(papersOf(stationOf(house, code)!, { kinds: ['bags'], format: 'a4x8' })).sheets;
+    expect(shared.flatMap((x) => x.words).filter((x) => x === 'CANCELLED')).toHaveLength(c.bags.length);
+    expect(said(tick(house, code, 'stand', true))).toMatch(/cancelled\. Undo the cancellation first/);
     must(tick(house, code, 'moment:fish-back', true));
     expect(heading(code)).toEqual([]);
     expect(bench()).not.toContain('now fish-in-bags');
+    // Taken back, its bags are empty: they are to be filled again, and a second cancelling asks again.
+    must(revive(house, code));
+    expect(house.consignments.byCode(code)!.document.actual.sealedAt).toBeNull();
+    expect([...house.facts.ticks(c.id).keys()].filter((k) => k.startsWith('bag:') || k.includes('fish'))).toEqual([]);
+    must(tick(house, code, `bag:${c.bags[0]!.id}`, true));
+    must(cancel(house, code, 'again'));
+    expect(heading(code)).toEqual(['now fish-in-bags']);
   });
   test('that comes to residents of another size says so at its top, and no more in another tank', () => {
     const tank = addRecord(house, 'tank', { name: 'R', volumeL: '200', use: 'stock' });
     const lot = { speciesId: 'discus', tankId: tank, count: '4', lengthCm: '15' };
     addRecord(house, 'lot', lot);
     const free = addRecord(house, 'tank', { name: 'F', volumeL: '200', use: 'stock' });
-    const into = (tankId: string) =>
-      must(
-        boxHasCome(house, {
-          way: 'shop',
-          animals: [{ speciesId: 'lemon-tetra', count: 6 }],
-          hours: null,
-          tankId,
-          from: '',
-        }),
-      ).code;
+    const into = (tankId: string) => must(newArrival(house, tankId)).code;
     expect(heading(into(tank))).toContain('now residents');
     expect(heading(into(free))).not.toContain('now residents');
   });

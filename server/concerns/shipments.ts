@@ -57,7 +57,8 @@ function misfitsOf(house: House, c: Consignment): ShipmentState['misfits'] {
 /** The fish of a cancelled shipment that were bagged, until a hand tells that they are back. */
 function baggedOf(house: House, c: Consignment): ShipmentState['bagged'] {
   if (!c.cancelled || c.direction === 'incoming' || house.facts.ticks(c.id).has(FISH_BACK)) return null;
-  const closed = c.bags.filter((b) => usedOf(house, c).bags.has(b.id));
+  const used = usedOf(house, c);
+  const closed = c.bags.filter((b) => used.bags.has(b.id));
   if (closed.length === 0) return null;
   const lines = new Set(closed.flatMap((b) => b.animals.map((x) => x.lineId)));
   return {

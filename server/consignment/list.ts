@@ -7,7 +7,6 @@ const shelves = [
   ['past', 'Past'],
   ['all', 'All'],
   ['archived', 'Archived'],
-  ['arrivals', 'Arrivals'],
 ] as const satisfies readonly (readonly [Shelf, string])[];
 
 const PAGE = 50;
@@ -22,7 +21,8 @@ export type ListedStage =
 /** A page of consignments, latest hand-over first, or those that hold the words. */
 export function consignmentList(house: House, asked: { find?: string; show?: string; page?: string }) {
   const find = asked.find?.trim() ?? '';
-  const shelf: Shelf = shelves.find(([id]) => id === asked.show)?.[0] ?? 'open';
+  const shelf: Shelf =
+    asked.show === 'arrivals' ? 'arrivals' : (shelves.find(([id]) => id === asked.show)?.[0] ?? 'open');
   const counts = house.consignments.counts();
   const pages = find ? 1 : Math.max(1, Math.ceil(counts[shelf] / PAGE));
   const page = Math.min(pages, Math.max(1, Number(asked.page) || 1));

@@ -6,6 +6,7 @@ import { crossChecks } from '@/core/consignment/rules';
 import { UNNAMED, consignmentSchema, type Consignment } from '@/core/consignment/schema';
 import { waterOfTank } from '@/core/consignment/waters';
 import { waterMisfit } from '@/core/fish/water';
+import { unpacked } from '@/server/pack/hands';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf, foreignRows } from '@/server/consignment/result';
 import { addConsignment } from '@/server/consignment/store';
@@ -145,16 +146,22 @@ export const cancel = (
     { kind: 'cancelled', subject: reason.slice(0, 300) },
   );
 
-/** Takes a cancelling back. */
+/** Takes a cancelling back; where the fish went back meanwhile their bags are to be filled again. */
 export const revive = (house: House, code: string, version: number | null = null): Outcome<StoredConsignment> =>
-  change(
-    house,
-    code,
-    version,
-    'bringing it back',
-    (c) => (c.cancelled ? { ok: true, value: { ...c, cancelled: null } } : refuse('code', `${code} is not cancelled.`)),
-    { kind: 'no longer cancelled', subject: code },
-  );
+  house.db.transaction((): Outcome<StoredConsignment> => {
+    const r = change(
+      house,
+      code,
+      version,
+      'bringing it back',
+      (c) =>
+        c.cancelled ? { ok: true, value: { ...c, cancelled: null } } : refuse('code', `${code} is not cancelled.`),
+      { kind: 'no longer cancelled', subject: code },
+    );
+    if (!r.ok) return r;
+    const open = unpacked(house, code, house.nowIso());
+    return open.ok ? find(house, code) : open;
+  })();
 
 /** The first plan of an order, made now; where somebody else thinks it was made before and comes along. */
 const planned = (house: House, c: Consignment): FirstPlan =>

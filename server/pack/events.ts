@@ -34,6 +34,8 @@ export function tick(
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const { id } = c;
+  if (c.cancelled && done && key !== FISH_BACK)
+    return refuse('step', `${code} is cancelled. Undo the cancellation first.`);
   const catalogue = catalogueOf(c, house);
   const steps = packingChecklist(c, catalogue);
   const step = steps.find((x) => x.key === key);

@@ -7,7 +7,7 @@ import { between, count, idText, text } from '@/core/quantities/shapes';
 import { change, find } from '@/server/consignment/change';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { tick } from './events';
+import { FISH_BACK, tick } from './events';
 
 /**
  * What hands find while they pack and the plan did not know: each in one press, the plan with its labels and its invoice
@@ -231,6 +231,20 @@ export function blemish(house: House, d: { code: string; bagId: string; words: s
 /** A bag leaks: it is bagged anew, and every step that closed it stands open again. */
 export function leaks(house: House, d: { code: string; bagId: string }, at: string): Outcome<null> {
   return again(house, d, [`bag:${d.bagId}`], at, `bag ${d.bagId} leaked: new bag`);
+}
+
+/** The fish of a cancelled shipment are back in their tanks: when it stands again, its bags are open, and nothing over them is done. */
+export function unpacked(house: House, code: string, at: string): Outcome<null> {
+  const stored = find(house, code);
+  if (!stored.ok) return stored;
+  const { bags, id } = stored.value.document;
+  if (!house.facts.ticks(id).has(FISH_BACK)) return { ok: true, value: null };
+  for (const b of bags) {
+    const r = again(house, { code, bagId: b.id }, [`bag:${b.id}`], at, `bag ${b.id} is empty again`);
+    if (!r.ok) return r;
+  }
+  const told = tick(house, code, FISH_BACK, false, at);
+  return told.ok ? { ok: true, value: null } : told;
 }
 
 /** A fish rolled over or gasped: clean water, and a new dose that is less; the watch begins with it. */

@@ -95,10 +95,15 @@ function cutting(s: Station, type: Type): Sheet[] {
 }
 
 /** Bag labels on a paper, several on a sheet where it holds several. */
+/** Papers of what was cancelled say so over their middle; labels each by itself, before they share a sheet. */
+const voided = (s: Station, x: Sheet, w: Words, type: Type): Sheet =>
+  s.c.cancelled ? stamped(x, w.cancelled, type) : x;
+
 function bagSheets(s: Station, format: Format, w: Words, type: Type, bag?: string): Sheet[] {
   const small = labelsOf(s)
     .filter((x) => bag === undefined || x.bag === bag)
-    .map((x) => bagSheet(x, format, w, type));
+    .map((x) => bagSheet(x, format, w, type))
+    .map((x) => voided(s, x, w, type));
   return format.sheet ? ganged(small, format.sheet) : small;
 }
 
@@ -207,8 +212,10 @@ export function papersOf(s: Station, want: PapersQuery): Outcome<Papers> {
   const type = houseType();
   const sheets = paperKinds
     .filter((k) => want.kinds.includes(k.id))
-    .flatMap((k) => WHAT[k.id](s, want, w, type))
-    .map((x) => (s.c.cancelled ? stamped(x, w.cancelled, type) : x));
+    .flatMap((k) => {
+      const made = WHAT[k.id](s, want, w, type);
+      return k.id === 'bags' ? made : made.map((x) => voided(s, x, w, type));
+    });
   const told = sheets.flatMap((x) => x.told);
   // Of what was opened no odds come any more.
   const waited = s.e !== null && !s.c.actual.openedAt && !hoursKnown(s);

@@ -1,3 +1,4 @@
+import { roleName } from '@/words/en/roles';
 import { atLeast, leastForAction, leastForPath } from './rights';
 import type { Who } from './who';
 
@@ -16,7 +17,7 @@ export type Pass = 'in' | 'door' | 'not-yours' | { status: 401 | 403; words: str
 const TAKES = /^\/(photos|queue|door\/(enter|leave)|plan\/[^/]+)$/;
 
 const NOT_IN = 'Sign in first: open Kindly Crate’s first page on this phone.';
-const notYours = (who: Who): string => `Not available to a ${who.role}. Ask the owner.`;
+const notYours = (who: Who): string => `Not available to a ${roleName(who.role)}. Ask the owner.`;
 
 /**
  * Whether a request may go on, before any page or action runs. A page that is not for whoever asks is answered by a page that

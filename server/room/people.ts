@@ -1,3 +1,4 @@
+import { roleName } from '@/words/en/roles';
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
@@ -22,7 +23,10 @@ const SHORTEST = 12;
 const nameSchema = text(40).min(1, 'Enter a name. It is shown beside every entry.');
 const invitationSchema = z.object({
   name: nameSchema,
-  role: z.enum(roles, { error: 'Choose owner, helper or viewer.' }),
+  role: z.preprocess(
+    (v) => (v === 'viewer' ? 'looker' : v),
+    z.enum(roles, { error: 'Choose owner, helper or viewer.' }),
+  ),
 });
 export type InvitationInput = z.input<typeof invitationSchema>;
 
@@ -74,12 +78,12 @@ export function invite(house: House, input: unknown): Outcome<{ code: string; en
   const { name, role } = parsed.data;
   const there = house.people.byName(name);
   if (there && there.role !== role)
-    return refuse('role', `${there.name} is ${there.role} here; all their phones have the same role.`);
+    return refuse('role', `${there.name} is ${roleName(there.role)} here; all their phones have the same role.`);
   const code = newCode();
   const now = house.nowMs();
   const until = new Date(now + CODE_MIN * MIN).toISOString();
   house.people.invite({ code: fingerprint(code), name, role, at: new Date(now).toISOString(), endsAt: until });
-  house.deeds.tell(house.nowIso(), `invited ${name} as ${role}`, '/settings/people');
+  house.deeds.tell(house.nowIso(), `invited ${name} as ${roleName(role)}`, '/settings/people');
   return { ok: true, value: { code, endsAt: until } };
 }
 
@@ -122,7 +126,11 @@ export function enterByCode(
   const person = there ?? { id: randomUUID(), name, role };
   if (!there) house.people.add(person, at);
   const cookie = begin(house, person, asked.device);
-  house.deeds.tell(at, `let in ${person.name} (${person.role}) on ${asked.device || 'a phone'}`, '/settings/people');
+  house.deeds.tell(
+    at,
+    `let in ${person.name} (${roleName(person.role)}) on ${asked.device || 'a phone'}`,
+    '/settings/people',
+  );
   return { ok: true, value: { cookie, name: person.name, role: person.role } };
 }
 
@@ -187,7 +195,7 @@ export function keepPassphrase(house: House, thought: NewPassphrase, device: str
     ? house.people.all().find((p) => p.id === thought.keeper)
     : house.people.byName(thought.name);
   if (there && there.role !== 'owner')
-    return refuse('name', `${there.name} is ${there.role} here. Choose another name.`);
+    return refuse('name', `${there.name} is ${roleName(there.role)} here. Choose another name.`);
   const person = there ?? { id: randomUUID(), name: thought.name, role: 'owner' as const };
   if (!there) house.people.add(person, at);
   // Whoever knew the earlier passphrase has to know the new one.

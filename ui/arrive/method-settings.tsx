@@ -23,7 +23,7 @@ const tidy = (v: number): string => String(Number(v.toFixed(3)));
 const figures = (m: Effect['now']): string =>
   m === null
     ? 'cannot be used'
-    : `${m.minutes.toFixed(0)} min, ${m.criterionMin.toFixed(1)} × min, overall stress ${m.burden.toFixed(2)}`;
+    : `${m.minutes.toFixed(0)} min, ${m.criterionMin.toFixed(1)} min ammonia exposure, overall stress ${m.burden.toFixed(2)}`;
 
 /** What would change with other ways, method by method; what stays the same is not told. */
 function Effects({ effects }: { effects: readonly Effect[] }) {

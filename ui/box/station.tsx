@@ -159,7 +159,7 @@ function Beside({ p, v, hands, left }: { p: BoxStationProps; v: BoxView; hands: 
   return (
     <section>
       <div className="mb-3 flex min-h-11 items-center gap-3">
-        <h2>{turned ? 'Turn it' : 'From the side'}</h2>
+        <h2>{turned ? 'Turned' : 'From the side'}</h2>
         <span className="mute text-13">{turned ? 'drag, or arrow keys' : 'one square is 5 cm'}</span>
         <Button tone="flat" className="ml-auto" aria-pressed={turned} onClick={() => setTurned(!turned)}>
           {turned ? 'From the side' : 'Turn it in 3-D'}

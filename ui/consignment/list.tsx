@@ -64,20 +64,18 @@ export function ConsignmentList({
             </>
           ) : (
             !arrivals &&
-            shelves
-              .filter(([id]) => id !== 'arrivals')
-              .map(([id, label]) => (
-                <Link
-                  key={id}
-                  href={at({ show: id })}
-                  aria-current={id === shelf ? 'page' : undefined}
-                  className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
-                >
-                  {label}
-                  {'\u00a0'}
-                  <span className="u num">{counts[id].toLocaleString('en')}</span>
-                </Link>
-              ))
+            shelves.map(([id, label]) => (
+              <Link
+                key={id}
+                href={at({ show: id })}
+                aria-current={id === shelf ? 'page' : undefined}
+                className={`inline-flex min-h-9 items-center ${id === shelf ? 'font-semibold text-ink underline decoration-2 underline-offset-8' : 'text-tide'}`}
+              >
+                {label}
+                {'\u00a0'}
+                <span className="u num">{counts[id].toLocaleString('en')}</span>
+              </Link>
+            ))
           )}
         </p>
         <UnreadList unread={unread} />

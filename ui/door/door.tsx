@@ -1,5 +1,6 @@
 'use client';
 
+import { roleName } from '@/words/en/roles';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { DoorView } from '@/server/room/door-view';
 import { Button, ButtonLink } from '@/ui/kit/button';
@@ -59,7 +60,8 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
           <div className="border-l-[6px] border-l-[var(--watch-mark)] bg-watch-pale p-4" role="alert">
             <h2 className="text-20">This page is for the owner</h2>
             <p>
-              You are {p.me.name || 'here'} as {p.me.role}: you can use Bench, packing, arrivals, quarantine and tanks.
+              You are {p.me.name || 'here'} as {roleName(p.me.role)}: you can use Bench, packing, arrivals, quarantine
+              and tanks.
               {p.me.role === 'looker' && ' You can look. To do more, ask the owner.'}
             </p>
           </div>
@@ -67,7 +69,7 @@ export function Door(p: DoorView & { code: string; to: string; notYours: boolean
         {!p.notYours && (
           <p className="text-18">
             Signed in as <b>{p.me.name || 'the owner at this machine'}</b>
-            {p.me.name && `, ${p.me.role}`}.
+            {p.me.name && `, ${roleName(p.me.role)}`}.
           </p>
         )}
         <ButtonLink href="/" tone="go" wet>

@@ -58,7 +58,7 @@ export function Borne({
         ) : null,
       )}
       <text x={RIGHT + 12} y={foot + 4} className="rb-s" style={{ fill: used >= 100 ? 'var(--stop)' : undefined }}>
-        {used >= 100 ? 'all stress used' : `stress used ${used} %`}
+        {used >= 100 ? 'over their limit' : `stress ${used} %`}
       </text>
     </g>
   );

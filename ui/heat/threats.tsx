@@ -2,16 +2,16 @@ import { luck, unknown, type Cause } from '@/core/engine/causes';
 import type { Risk } from '@/core/engine/risk';
 
 const words: Record<Cause, string> = {
-  delay: 'there were no delays',
-  weather: 'the weather were as forecast',
-  fish: 'the fish used oxygen as usual',
-  places: 'every depot and van were at usual temperature',
-  packs: 'no pack were weaker than typical',
-  box: 'the box were as tight as typical',
-  packKind: 'this pack gave its rated heat',
-  boxKind: 'this box insulated as rated',
-  water: 'the water were typical',
-  limits: 'the animals tolerated exactly their listed limits',
+  delay: 'there had been no delays',
+  weather: 'the weather had been as forecast',
+  fish: 'the fish had used oxygen as usual',
+  places: 'every depot and van had been at its usual temperature',
+  packs: 'no pack had been weaker than typical',
+  box: 'the box had been as tight as typical',
+  packKind: 'this pack had given its rated heat',
+  boxKind: 'this box had insulated as rated',
+  water: 'the water had been typical',
+  limits: 'the animals had tolerated exactly their listed limits',
 };
 
 const rising = (from: number, to: number): string =>

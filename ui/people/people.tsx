@@ -1,5 +1,6 @@
 'use client';
 
+import { roleName } from '@/words/en/roles';
 import { Link } from '@/ui/kit/link';
 import type { PeopleView } from '@/server/room/room-view';
 import { endSession, sendAway, setRole, setRoom } from '@/server/room/actions';
@@ -141,7 +142,7 @@ export function People(v: PeopleView) {
         <h1>People and phones</h1>
         <p className="c2 mr-auto pt-2">
           You are {v.me.name || 'the owner at this machine'}
-          {v.me.name ? `, ${v.me.role}` : ', and have no name yet'}.
+          {v.me.name ? `, ${roleName(v.me.role)}` : ', and have no name yet'}.
         </p>
         <Link className="font-semibold text-tide" href="/settings">
           All settings

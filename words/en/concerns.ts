@@ -145,7 +145,7 @@ const words: Words = {
       f.safeUntilMs === null
         ? ''
         : `Safe until ${clockWords(f.safeUntilMs, zone)}, ${dayWords(f.safeUntilMs, zone)} (bad case).`,
-    todo: `Float the closed bags 15 min in tank ${f.tanks.join(' and ')}, then net them over.`,
+    todo: `Float the closed bags in tank ${f.tanks.join(' and ')} until the water is as warm, then net them over.`,
     press: 'Open shipment',
   }),
   'not-handed-over': (f, zone) => ({

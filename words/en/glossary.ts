@@ -2,7 +2,7 @@
 export const glossary = {
   'acute criterion': 'The ammonia level that harms within an hour, at the pH and temperature of the water (US EPA).',
   'ammonia exposure':
-    'Minutes at the harmful ammonia level that an opening method costs. 6 min is little, 60 min is much.',
+    'Minutes at the harmful ammonia level that an opening method costs. 60 min count as the most they tolerate († common practice).',
   arrival: 'A shipment that comes to you.',
   'bad case': 'What one trip in ten is worse than. Everything printed or promised uses the bad case.',
   chance: 'How many of 100 simulated trips end with every bag good on opening.',
@@ -29,7 +29,7 @@ export const glossary = {
   simulated:
     'A carrier, thermometer or scale played by the computer, for practice. Its readings never count as measured.',
   'simulated trip':
-    'The journey computed once with other weather, delays, packs and fish. 200 of them give the chance.',
+    'The journey computed once with other weather, delays, packs and fish. Hundreds of them give the chance.',
   tolerates: 'The temperatures a species survives for 24 hours. Beyond them stress builds up.',
   'total ammonia': 'Ammonia and ammonium together, as mg/L of nitrogen (TAN). Only the un-ionized part harms.',
   'un-ionized ammonia': 'The harmful part of the total ammonia. It grows with pH and temperature.',
