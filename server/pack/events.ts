@@ -1,3 +1,4 @@
+import { cancelled } from '@/words/en/cancelled';
 import { turnKey, turnsOf } from '@/core/acclimation/unboxing';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { withOverrides } from '@/core/catalogue/assumptions';
@@ -34,8 +35,7 @@ export function tick(
   if (!stored.ok) return stored;
   const c = stored.value.document;
   const { id } = c;
-  if (c.cancelled && done && key !== FISH_BACK)
-    return refuse('step', `${code} is cancelled. Undo the cancellation first.`);
+  if (c.cancelled && done && key !== FISH_BACK) return refuse('step', cancelled.noStep(code));
   const catalogue = catalogueOf(c, house);
   const steps = packingChecklist(c, catalogue);
   const step = steps.find((x) => x.key === key);

@@ -1,3 +1,4 @@
+import { cancelled } from '@/words/en/cancelled';
 import { z } from 'zod';
 import { refuse, type Outcome } from '@/core/consignment/outcome';
 import type { Bag, Consignment } from '@/core/consignment/schema';
@@ -240,7 +241,7 @@ export function unpacked(house: House, code: string, at: string): Outcome<null> 
   const { bags, id } = stored.value.document;
   if (!house.facts.ticks(id).has(FISH_BACK)) return { ok: true, value: null };
   for (const b of bags) {
-    const r = again(house, { code, bagId: b.id }, [`bag:${b.id}`], at, `bag ${b.id} is empty again`);
+    const r = again(house, { code, bagId: b.id }, [`bag:${b.id}`], at, cancelled.emptied(b.id));
     if (!r.ok) return r;
   }
   const told = tick(house, code, FISH_BACK, false, at);

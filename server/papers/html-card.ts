@@ -1,3 +1,4 @@
+import { cancelled } from '@/words/en/cancelled';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -60,7 +61,7 @@ export const LARGEST_CARD = 300_000;
 export async function htmlCard(s: Station): Promise<Outcome<{ name: string; html: string }>> {
   const { c, e, catalogue } = s;
   if (c.direction === 'incoming') return refuse('code', 'This is an arrival; the sender makes the card.');
-  if (c.cancelled) return refuse('code', `${c.code} is cancelled: there is no card to send.`);
+  if (c.cancelled) return refuse('code', cancelled.noCard(c.code));
   if (c.bags.length === 0 || !e) return refuse('code', 'No bags planned yet; nothing to open.');
   const language = languageOf(s) as Language;
   const data = cardText(cardData(c, e, catalogue, language));
