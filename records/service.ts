@@ -201,6 +201,7 @@ export const services = kind<ServiceRecord>({
       section: 'Price',
     },
     { path: 'stepKg', label: 'Weight step', type: 'number', unit: 'kg', section: 'Price' },
+    { path: 'mostKg', label: 'Heaviest box taken', type: 'number', unit: 'kg', optional: true, section: 'Price' },
     { path: 'minimumKg', label: 'Least weight charged', type: 'number', unit: 'kg', section: 'Price' },
     { path: 'minimumCharge', label: 'Minimum charge', type: 'number', optional: true, section: 'Price' },
     {

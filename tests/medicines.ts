@@ -22,3 +22,6 @@ export const drops: Treatment = {
   targetMgL: 2.5,
   halfLifeH: 48,
 };
+/** Copper that no molecule holds, and a conditioner that makes it poisonous. */
+export const ionic: Treatment = { ...copper, id: 'i', name: 'Bistort', kind: 'copper' };
+export const binder: Treatment = { id: 'b', name: 'Binder', kind: 'binder', unit: 'mL', perL: 0.1, reducing: true };

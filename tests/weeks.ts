@@ -24,7 +24,6 @@ export const copper: Treatment = {
   bandFromMgL: 0.15,
   bandToMgL: 0.25,
 };
-export const binder: Treatment = { id: 'b', name: 'Binder', kind: 'binder', unit: 'mL', perL: 0.1, reducing: true };
 export const dose = (medicine: Treatment, amount: number, more: object = {}): NewEntry => ({
   kind: 'dose',
   medicine,

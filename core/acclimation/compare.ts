@@ -125,7 +125,7 @@ function tankFor<T extends TankWater & TankState & { name: string }>(
 export function compareLanes<T extends TankWater & TankState & { name: string }>(
   arriving: readonly Arriving[],
   tankOf: (name: string) => T,
-  a: Nearness,
+  a: Nearness & Pick<Assumptions, 'nitriteStopMgL'>,
   advise: (
     waters: readonly OpenedBag[],
     tank: T & { ends?: (TankWater & TankState)[] },
@@ -152,7 +152,7 @@ export function compareLanes<T extends TankWater & TankState & { name: string }>
       path,
       who,
       tank,
-      stops: (tank.ends ?? [tank]).flatMap((t) => tankStops(t, kinds)),
+      stops: (tank.ends ?? [tank]).flatMap((t) => tankStops(t, kinds, a)),
       speciesNames: [...new Set(kinds.map((s) => s.name))].join(', '),
       opened: waters.reduce((x, o) => (o.tanMgNL > x.tanMgNL ? o : x)),
       measured: waters.filter((o) => o.measured).length,

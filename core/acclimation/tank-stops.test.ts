@@ -1,12 +1,14 @@
 import { catalogue } from '@/core/catalogue';
+import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import { chronicMgNL } from '@/core/water/criteria';
 import { stopsOf, tankStops, type TankState } from './tank-stops';
 
+const a = withOverrides({});
 const of = (...ids: string[]) => ids.map((id) => row(catalogue.species, id, 'species'));
 const tank: TankState = { tempC: 26, pH: 7.2, salinity: 0, tanMgNL: 0, volumeL: 60 };
 const codes = (change: Partial<TankState>, ...ids: string[]): string[] =>
-  tankStops({ ...tank, ...change }, of(...ids)).map((s) => s.code);
+  tankStops({ ...tank, ...change }, of(...ids), a).map((s) => s.code);
 
 describe('what of a tank would harm animals', () => {
   test('nothing, where it is as they live', () => {
@@ -28,7 +30,7 @@ describe('what of a tank would harm animals', () => {
     expect(codes({ tempC: discus.cold24C }, 'discus')).toEqual([]);
     expect(codes({ tempC: discus.warm24C + 0.1 }, 'discus')).toEqual(['warm']);
     expect(codes({ tempC: discus.warm24C }, 'discus')).toEqual([]);
-    expect(tankStops({ ...tank, tempC: 18 }, of('goldfish', 'discus'))[0]).toMatchObject({
+    expect(tankStops({ ...tank, tempC: 18 }, of('goldfish', 'discus'), a)[0]).toMatchObject({
       name: 'Discus',
       limitC: discus.cold24C,
     });
@@ -46,14 +48,14 @@ describe('what of a tank would harm animals', () => {
   });
   test('the change that is named brings it under the limit', () => {
     const w = { ...tank, tanMgNL: 2, pH: 8, tempC: 25 };
-    const [stop] = tankStops(w, of('swordtail'));
+    const [stop] = tankStops(w, of('swordtail'), a);
     if (stop?.code !== 'ammonia') throw new Error('no stop');
     const left = 2 * (1 - stop.changeL! / 60);
     expect(left).toBeLessThan(chronicMgNL(8, 25));
     expect(left).toBeGreaterThan(0.6 * chronicMgNL(8, 25));
   });
   test('a way that brings the tank to the bag is not stopped by its salinity, and by its warmth it is', () => {
-    const stops = tankStops({ ...tank, salinity: 34, tempC: 18, pH: 8.1 }, of('discus'));
+    const stops = tankStops({ ...tank, salinity: 34, tempC: 18, pH: 8.1 }, of('discus'), a);
     expect(stopsOf(stops, 'float-transfer').map((s) => s.code)).toEqual(['sea', 'cold']);
     expect(stopsOf(stops, 'pinhole').map((s) => s.code)).toEqual(['cold']);
   });

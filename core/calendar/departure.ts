@@ -64,6 +64,8 @@ export function restsOn(
   const over = c.actual.handedOverAt !== null || c.actual.arrivedAt !== null || c.cancelled;
   if (!service || over || c.direction !== 'outgoing' || service.kind === 'own-car') return null;
   const handOverMs = Date.parse(c.handOverAt);
+  const { refused } = wayOf(service, c.sender.place, c.receiver.place, defaultAssumptions);
+  if (refused) return refused.replace(/\.$/, '');
   const why = whyNot(service, handOverMs, c, calendar);
   if (why) return `${service.name} does not take it: ${why}`;
   const { zone } = c.sender.place;

@@ -2,11 +2,11 @@ import { TZDate } from '@date-fns/tz';
 import { withOverrides, type Assumptions } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import type { Catalogue, Species } from '@/core/catalogue/schema';
-import { UNNAMED, type Consignment, type FastChoice, type OrderLine } from '@/core/consignment/schema';
+import type { Consignment, FastChoice, OrderLine } from '@/core/consignment/schema';
 import { assumedWater } from '@/core/consignment/assume';
 import { waterOfTank } from '@/core/consignment/waters';
 import { classAt, fastingWords, longestFastH, plannedFastH, schools } from '@/core/fish/fasting';
-import { atClock, clockWords, dayWords, sameTimeLater } from './calendar';
+import { atClock, clockWords, sameTimeLater } from './calendar';
 import { capital } from '@/core/quantities/words';
 import { HOUR } from '@/core/quantities/time';
 import { keyInstants } from './legs';
@@ -204,46 +204,49 @@ export function tankFasts(c: Consignment, catalogue: Catalogue): TankFast[] {
   );
 }
 
+/** Two consignments that want one tank fed and fasting at the same time; ms, hours. */
 export interface FastConflict {
   tank: string;
   /** The other consignment. */
   code: string;
   /** Unkind as planned, or only to be minded. */
   level: 'stop' | 'mind';
-  message: string;
+  /** The later one stops the feeding sooner; one last feed serves both; or it cannot. */
+  why: 'feeds-no-more' | 'serves-both' | 'breaks-fast';
+  /** That is bagged first, and that is bagged after it. */
+  first: string;
+  second: string;
+  /** The last feeds of both. */
+  firstFeedMs: number;
+  secondFeedMs: number;
+  /** So long the fish of whoever goes hungry are without food, and may be at most. */
+  hours: number;
+  longestH: number;
 }
 
 /** Where a tank feeds the fish of two consignments on different days: a feed for one falls into the fast of the other. */
-export function fastConflicts(mine: readonly TankFast[], others: readonly TankFast[], zone: string): FastConflict[] {
-  const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
-  const the = (f: TankFast): string => (f.code === UNNAMED ? 'this order' : f.code);
-  const hours = (fromMs: number, toMs: number): number => Math.round((toMs - fromMs) / HOUR);
-  const between = (m: TankFast, o: TankFast): Omit<FastConflict, 'tank' | 'code'> | null => {
+export function fastConflicts(mine: readonly TankFast[], others: readonly TankFast[]): FastConflict[] {
+  const between = (m: TankFast, o: TankFast): FastConflict | null => {
     const [first, second] = m.sealMs <= o.sealMs ? [m, o] : [o, m];
     if (second.feedMs >= first.freeMs) return null;
-    const begins = `Tank ${m.tank} also feeds ${the(o)}`;
-    if (second.feedMs < first.feedMs) {
-      const long = hours(second.feedMs, first.sealMs);
-      return {
-        level: long > first.longestH ? 'stop' : 'mind',
-        message: `${begins}: no feeding there from ${when(second.feedMs)} on, so the fish of ${the(first)} go ${long} h without food${long > first.longestH ? `, more than ${first.longestH}` : ''}.`,
-      };
-    }
-    const long = hours(first.feedMs, second.sealMs);
-    return long <= second.longestH
-      ? {
-          level: 'mind',
-          message: `${begins}: leave out the feed of ${when(second.feedMs)}. The last one, ${when(first.feedMs)}, serves both; the fish of ${the(second)} then go ${long} h without food.`,
-        }
-      : {
-          level: 'stop',
-          message: `${begins}: the feed of ${when(second.feedMs)} would break the fast for ${the(first)}; without it the fish of ${the(second)} go ${long} h, more than ${second.longestH}. Purge the fish of ${the(first)} in a separate tub, or move a day.`,
-        };
+    const sooner = second.feedMs < first.feedMs;
+    const [fedMs, hungry] = sooner ? [second.feedMs, first] : [first.feedMs, second];
+    const hours = Math.round((hungry.sealMs - fedMs) / HOUR);
+    const { longestH } = hungry;
+    return {
+      tank: m.tank,
+      code: o.code,
+      level: hours > longestH ? 'stop' : 'mind',
+      why: sooner ? 'feeds-no-more' : hours > longestH ? 'breaks-fast' : 'serves-both',
+      first: first.code,
+      second: second.code,
+      firstFeedMs: first.feedMs,
+      secondFeedMs: second.feedMs,
+      hours,
+      longestH,
+    };
   };
   return mine.flatMap((m) =>
-    others.flatMap((o) => {
-      const found = o.tank === m.tank && o.code !== m.code ? between(m, o) : null;
-      return found ? [{ tank: m.tank, code: o.code, ...found }] : [];
-    }),
+    others.flatMap((o) => (o.tank === m.tank && o.code !== m.code ? (between(m, o) ?? []) : [])),
   );
 }

@@ -267,6 +267,7 @@ export const assumptionTable = {
   changeToShare: ours(0.45, 'A change brings ammonia down to this share of the chronic criterion'),
   copperAskTimes: ours(3, 'A reading or dose of copper that is so many times its band is asked about'),
   smallNewcomerShare: practice(0.5, 'Below this share of a resident’s length a newcomer is prey or is chased'),
+  crowdedGPerL: ours(2, 'More grams of animals than this a litre is a crowded tank'),
   liftedByHandCm: practice(18, 'From this length on a fish is lifted by hand and not by net'),
   sampledFromAnimals: ours(40, 'From so many animals on ten are taken as a sample on arrival'),
   fryCm: ours(1.2, 'Up to this length a fish is fry: it is poured under water, and no net touches it'),

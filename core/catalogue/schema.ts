@@ -201,6 +201,8 @@ export const serviceSchema = z.object({
   dimensionRounding: z.enum(['none', 'nearest', 'up']).optional(),
   stepKg: above0(1000, 'The step of weight'),
   minimumKg: upTo(1000, 'The least weight'),
+  /** The heaviest box that it takes; any where absent. */
+  mostKg: above0(1000, 'The heaviest box').optional(),
   /** Price of a kilogram; beyond the last of the steps, where there are steps. */
   pricePerKg: cost,
   minimumCharge: cost.optional(),

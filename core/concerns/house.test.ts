@@ -1,5 +1,5 @@
-import { DAY, HOUR } from '@/core/quantities/time';
-import { backupFindings, diskFindings, supplyFindings, type SupplyState } from './house';
+import { DAY, HOUR, MIN } from '@/core/quantities/time';
+import { backupFindings, clockFindings, diskFindings, supplyFindings, unsentFindings, type SupplyState } from './house';
 
 const NOW = Date.parse('2026-12-02T12:00:00Z');
 const packs: SupplyState = { name: '40 h heat pack', onHand: 4, bites: null, expired: null };
@@ -30,4 +30,19 @@ test('a disk under a gigabyte, and a backup older than a day', () => {
   expect(backupFindings(NOW - DAY - 1, true, NOW)).toMatchObject([{ severity: 'know', finding: { days: 1 } }]);
   expect(backupFindings(null, false, NOW)).toEqual([]);
   expect(backupFindings(null, true, NOW)).toMatchObject([{ finding: { days: null } }]);
+});
+
+test('a clock behind what was recorded last, by more than five minutes', () => {
+  const at = (min: number) => clockFindings(NOW, NOW - min * MIN).map((x) => `${x.severity} ${x.finding.code}`);
+  expect([at(5), at(5.1), clockFindings(null, NOW)]).toEqual([[], ['now clock-back'], []]);
+});
+
+test('presses that stayed on a phone for ten minutes, by the oldest', () => {
+  const of = (...min: number[]) =>
+    unsentFindings(
+      min.map((m) => NOW - m * MIN),
+      NOW,
+    );
+  expect([of(), of(9.9), of(0)]).toEqual([[], [], []]);
+  expect(of(1, 10)).toMatchObject([{ severity: 'now', sinceMs: NOW - 10 * MIN, finding: { presses: 2 } }]);
 });

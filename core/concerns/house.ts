@@ -1,4 +1,4 @@
-import { DAY } from '@/core/quantities/time';
+import { DAY, MIN } from '@/core/quantities/time';
 import type { Raised } from './severity';
 
 /** What is found of the house: its shelf and its backups. */
@@ -7,7 +7,9 @@ export type HouseFinding =
   | { code: 'supply-negative'; of: string; left: number }
   | { code: 'supply-expired'; of: string; batch: string; expires: string }
   | { code: 'backup-old'; days: number | null }
-  | { code: 'disk-low'; freeGb: number };
+  | { code: 'disk-low'; freeGb: number }
+  | { code: 'clock-back'; lastMs: number }
+  | { code: 'unsent'; presses: number };
 
 /** A kind of supply as far as somebody may run out of it: pieces or litres. */
 export interface SupplyState {
@@ -71,3 +73,23 @@ export function backupFindings(lastMs: number | null, hasWork: boolean, nowMs: n
 /** A disk that is nearly full, by its free gigabytes. */
 export const diskFindings = (freeGb: number): Raised<HouseFinding>[] =>
   freeGb < DISK_GB ? [{ finding: { code: 'disk-low', freeGb }, severity: 'now', sinceMs: null }] : [];
+
+/** A clock may run so far behind another († ours). */
+const CLOCK_MS = 5 * MIN;
+
+/** A clock that shows less than what was recorded last: it was set back, or ran ahead then. */
+export const clockFindings = (lastMs: number | null, nowMs: number): Raised<HouseFinding>[] =>
+  lastMs !== null && nowMs < lastMs - CLOCK_MS
+    ? [{ finding: { code: 'clock-back', lastMs }, severity: 'now', sinceMs: null, times: (lastMs - nowMs) / CLOCK_MS }]
+    : [];
+
+/** Presses that stay on a phone so long want somebody to look for a network. */
+const UNSENT_MS = 10 * MIN;
+
+/** Presses of a phone that the house does not know of yet, by when each was pressed. */
+export function unsentFindings(pressedMs: readonly number[], nowMs: number): Raised<HouseFinding>[] {
+  const oldest = Math.min(...pressedMs);
+  return nowMs - oldest < UNSENT_MS || pressedMs.length === 0
+    ? []
+    : [{ finding: { code: 'unsent', presses: pressedMs.length }, severity: 'now', sinceMs: oldest }];
+}

@@ -10,6 +10,7 @@ const calm: ShipmentState = {
   rests: null,
   miscounts: [],
   leaveMs: LEAVE,
+  openingMs: LEAVE + 18 * HOUR,
   handedOverMs: null,
   arrivedMs: null,
   openedMs: null,
@@ -21,6 +22,14 @@ const calm: ShipmentState = {
   forecastDays: null,
   forecastEndsMs: LEAVE + 48 * HOUR,
   changedSteps: [],
+  skippedSteps: [],
+  due: { fromMs: LEAVE + 16 * HOUR, toMs: LEAVE + 44 * HOUR },
+  tooHeavy: [],
+  borderTo: null,
+  fastConflicts: [],
+  unknown: [],
+  inWeeks: [],
+  tooSmall: [],
   misfits: [],
   closedBags: [],
   tanks: [],
@@ -77,6 +86,35 @@ describe('before it leaves', () => {
     expect(codes({ overweight })).toEqual(['now overweight']);
     expect(codes({ ...left, overweight }, LEAVE + HOUR)).toEqual([]);
   });
+  test('a box over what its service takes, a skipped step, an opening before or a day after delivery', () => {
+    expect(codes({ tooHeavy: [{ boxId: 'B1', kg: 31, mostKg: 30, service: 'Heron' }] })).toEqual(['now too-heavy']);
+    expect(codes({ skippedSteps: ['Close bag A1'] })).toEqual(['now step-skipped']);
+    expect(codes({ skippedSteps: ['Close bag A1'], ...left })).toEqual([]);
+    expect(codes({ openingMs: LEAVE + 15 * HOUR })).toEqual(['today opening-off']);
+    expect(codes({ openingMs: LEAVE + 16 * HOUR })).toEqual([]);
+    expect(codes({ openingMs: LEAVE + 45 * HOUR })).toEqual(['today opening-off']);
+    expect(codes({ openingMs: LEAVE + 45 * HOUR, due: null })).toEqual([]);
+  });
+  test('papers for a border matter five days before; another plan that wants the tank fed is told as grave as it is', () => {
+    const day = (d: number) => codes({ borderTo: 'PT' }, LEAVE - d * DAY);
+    expect(day(5.1)).toEqual([]);
+    expect(day(4.9)).toEqual(['today border-papers']);
+    const both = { tank: '4', code: 'KC-9', why: 'serves-both', first: 'KC-8', second: 'KC-9' } as const;
+    const fed = { firstFeedMs: 0, secondFeedMs: 0, hours: 60, longestH: 60 };
+    const clash = (level: 'stop' | 'mind') => codes({ fastConflicts: [{ ...both, ...fed, level }] });
+    expect([clash('stop'), clash('mind')]).toEqual([['now fast-conflict'], ['today fast-conflict']]);
+  });
+  test('water that nobody read is asked for where it decides, and only the figures that do', () => {
+    const unknown = [{ tank: '4', figures: ['pH', 'tanMgNL', 'ghDgh'] as const }].map((x) => ({
+      ...x,
+      figures: [...x.figures],
+    }));
+    const odds = { bagId: 'A1', factor: 'ammonia', worstSlackH: 2, state: 'watch' } as const;
+    const told = shipmentFindings({ ...calm, unknown, odds }, LEAVE - DAY).map((x) => x.finding);
+    expect(told).toEqual([{ code: 'unknown-water', of: '4', figures: ['pH', 'tanMgNL'], factor: 'ammonia' }]);
+    expect(codes({ unknown, odds: { ...odds, factor: 'oxygen' } })).toEqual([]);
+    expect(codes({ unknown })).toEqual([]);
+  });
   test('an old forecast matters two days before, not sooner', () => {
     expect(codes({ forecastDays: 3 }, LEAVE - 47 * HOUR)).toEqual(['today forecast-old']);
     expect(codes({ forecastDays: 3 }, LEAVE - 49 * HOUR)).toEqual([]);
@@ -123,6 +161,23 @@ describe('where it is opened', () => {
     expect(shipmentFindings({ ...calm, ...closed }, here.arrivedMs + 61 * MIN)).toMatchObject([
       { severity: 'now', finding: { code: 'still-closed', openByMs: LEAVE + 30 * HOUR } },
     ]);
+  });
+  test('a tank in its weeks: for today on the way, then now, and a stop where medicine is in it', () => {
+    const weeks = (medicines: string[], here0: object) =>
+      codes({ inWeeks: [{ tank: 'Q', medicines, never: null }], ...here0 }, LEAVE + 17 * HOUR);
+    expect(weeks([], { ...left, incoming: true })).toEqual(['today tank-in-weeks']);
+    expect(weeks([], here)).toEqual(['now tank-in-weeks']);
+    expect(weeks(['Sorrel'], here)).toEqual(['stop tank-in-weeks']);
+  });
+  test('a tank too small for all, and one nobody read, want hands once they are here', () => {
+    const tooSmall = [{ tank: 'T', massG: 200, volumeL: 60 }];
+    expect(codes({ ...left, incoming: true, tooSmall })).toEqual(['today tank-small']);
+    const unknown = [{ tank: 'T', figures: ['pH' as const] }];
+    expect(codes({ ...here, tooSmall, unknown, closedBags: ['A1'] }, LEAVE + 16.5 * HOUR)).toEqual([
+      'now unknown-water',
+      'now tank-small',
+    ]);
+    expect(codes({ ...here, unknown }, LEAVE + 16.5 * HOUR)).toEqual([]);
   });
   test('a tank that harms is for today while they travel, and stops once they are here', () => {
     const tanks = [{ tank: 'Q5', stops: [{ code: 'sea' as const, name: 'Neon tetra', salinity: 34 }] }];

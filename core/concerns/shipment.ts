@@ -1,5 +1,7 @@
 import type { Factor } from '@/core/bag/slack';
+import type { FastConflict } from '@/core/calendar/fast';
 import type { TankStop } from '@/core/acclimation/tank-stops';
+import type { WaterFigure } from '@/core/measurement/quantities';
 import { HOUR, MIN } from '@/core/quantities/time';
 import type { Raised } from './severity';
 import { timesOver } from './tank';
@@ -19,7 +21,15 @@ export type ShipmentFinding =
   | { code: 'forecast-old'; days: number }
   | { code: 'forecast-short'; endsMs: number }
   | { code: 'done-step-changed'; steps: string[] }
-  | { code: 'residents'; tank: string; warnings: string[] }
+  | { code: 'step-skipped'; steps: string[] }
+  | { code: 'opening-off'; openingMs: number; dueMs: number }
+  | { code: 'too-heavy'; of: string; kg: number; mostKg: number; service: string }
+  | { code: 'border-papers'; country: string }
+  | { code: 'fast-conflict'; of: string; conflict: FastConflict }
+  | { code: 'unknown-water'; of: string; figures: WaterFigure[]; factor: Factor | null }
+  | { code: 'tank-in-weeks'; of: string; medicines: string[]; never: string | null }
+  | { code: 'tank-small'; of: string; massG: number; volumeL: number }
+  | { code: 'residents'; of: string; warnings: string[] }
   | { code: 'still-closed'; bagIds: string[]; openByMs: number | null }
   | { code: 'tank-harms'; of: TankStop['code']; tank: string; stop: TankStop }
   | { code: 'overweight'; of: string; kg: number; bookedKg: number }
@@ -38,6 +48,8 @@ export interface ShipmentState {
   rests: string | null;
   miscounts: readonly { name: string; ordered: number; bagged: number }[];
   leaveMs: number;
+  /** When it is to be opened, as planned. */
+  openingMs: number;
   handedOverMs: number | null;
   arrivedMs: number | null;
   openedMs: number | null;
@@ -69,6 +81,22 @@ export interface ShipmentState {
   changedSteps: readonly string[];
   /** Receiving tanks whose residents do not go with what comes, in sentences; as long as none went in. */
   misfits: readonly { tank: string; warnings: string[] }[];
+  /** Packing steps that are done though something they rest on is not. */
+  skippedSteps: readonly string[];
+  /** When its service can be there at the earliest, and a day after its window; null where it leaves by itself. */
+  due: { fromMs: number; toMs: number } | null;
+  /** Boxes over what its service takes. */
+  tooHeavy: readonly { boxId: string; kg: number; mostKg: number; service: string }[];
+  /** The country whose border it passes without a certificate; null where it passes none, or has one. */
+  borderTo: string | null;
+  /** What other plans want of the tanks that fast for it. */
+  fastConflicts: readonly FastConflict[];
+  /** Figures that nobody read of a tank though they decide: of its own tanks before it leaves, of a receiving one once it is here. */
+  unknown: readonly { tank: string; figures: WaterFigure[] }[];
+  /** Receiving tanks in their weeks, with the medicines in them and what speaks against any; nobody went in yet. */
+  inWeeks: readonly { tank: string; medicines: string[]; never: string | null }[];
+  /** Receiving tanks of this house that are too small for all that would be in them. */
+  tooSmall: readonly { tank: string; massG: number; volumeL: number }[];
   closedBags: readonly string[];
   /** Receiving tanks that would harm what comes; nobody went in yet. */
   tanks: readonly { tank: string; stops: readonly TankStop[] }[];
@@ -88,6 +116,17 @@ const OPENS_MS = HOUR;
 const WAITS_MS = 2 * MIN;
 /** An old forecast matters so long before it leaves († ours). */
 const FORECAST_MS = 48 * HOUR;
+
+/** Papers for a border take so long († ours). */
+const PAPERS_MS = 5 * 24 * HOUR;
+
+/** What of a water decides when a bag fails by this. */
+const decidedBy: Record<Factor, readonly WaterFigure[]> = {
+  ammonia: ['pH', 'tanMgNL', 'tempC'],
+  carbon: ['tempC', 'khDkh'],
+  oxygen: ['tempC'],
+  temperature: ['tempC'],
+};
 
 /** Before it leaves: what keeps it here, what would harm, what was missed. */
 function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
@@ -116,6 +155,47 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>
       times: kg / bookedKg,
     });
   const soon = s.leaveMs - nowMs < FORECAST_MS && !missed;
+  for (const { boxId, ...heavy } of s.tooHeavy)
+    out.push({
+      finding: { code: 'too-heavy', of: boxId, ...heavy },
+      severity: 'now',
+      sinceMs: null,
+      times: heavy.kg / heavy.mostKg,
+    });
+  const opening = s.openingMs;
+  if (s.due && !missed && (opening < s.due.fromMs || opening > s.due.toMs))
+    out.push({
+      finding: { code: 'opening-off', openingMs: opening, dueMs: s.due.fromMs },
+      severity: 'today',
+      sinceMs: null,
+    });
+  if (s.skippedSteps.length > 0)
+    out.push({
+      finding: { code: 'step-skipped', steps: [...s.skippedSteps] },
+      severity: 'now',
+      sinceMs: null,
+      times: s.skippedSteps.length,
+    });
+  for (const conflict of s.fastConflicts)
+    out.push({
+      finding: { code: 'fast-conflict', of: conflict.code, conflict },
+      severity: conflict.level === 'stop' ? 'now' : 'today',
+      sinceMs: null,
+    });
+  if (s.borderTo !== null && s.leaveMs - nowMs < PAPERS_MS)
+    out.push({ finding: { code: 'border-papers', country: s.borderTo }, severity: 'today', sinceMs: null });
+  // Where everything lasts whatever the water is, nobody has to read it.
+  const factor = s.odds && s.odds.state !== 'fine' ? s.odds.factor : null;
+  const wanted: readonly WaterFigure[] = factor ? decidedBy[factor] : [];
+  for (const { tank, figures } of s.unknown) {
+    const open = figures.filter((x) => wanted.includes(x));
+    if (open.length > 0)
+      out.push({
+        finding: { code: 'unknown-water', of: tank, figures: open, factor },
+        severity: 'today',
+        sinceMs: null,
+      });
+  }
   if (s.changedSteps.length > 0)
     out.push({
       finding: { code: 'done-step-changed', steps: [...s.changedSteps] },
@@ -205,9 +285,30 @@ function atArrival(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
         sinceMs: null,
         times: timesOver(stop),
       });
+  const here = s.arrivedMs !== null;
+  if (here && s.closedBags.length > 0)
+    for (const { tank, figures } of s.unknown)
+      out.push({
+        finding: { code: 'unknown-water', of: tank, figures, factor: null },
+        severity: 'now',
+        sinceMs: s.arrivedMs,
+      });
+  for (const { tank, medicines, never } of s.inWeeks)
+    out.push({
+      finding: { code: 'tank-in-weeks', of: tank, medicines, never },
+      severity: !here ? 'today' : never !== null || medicines.length > 0 ? 'stop' : 'now',
+      sinceMs: null,
+    });
+  for (const { tank, massG, volumeL } of s.tooSmall)
+    out.push({
+      finding: { code: 'tank-small', of: tank, massG, volumeL },
+      severity: here ? 'now' : 'today',
+      sinceMs: null,
+      times: massG / volumeL,
+    });
   for (const { tank, warnings } of s.misfits)
     out.push({
-      finding: { code: 'residents', tank, warnings },
+      finding: { code: 'residents', of: tank, warnings },
       severity: s.arrivedMs === null ? 'today' : 'now',
       sinceMs: null,
       times: warnings.length,

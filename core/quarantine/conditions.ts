@@ -30,7 +30,7 @@ export interface ConditionStatus {
 const conditionKey = (c: Condition, where: string): string => `${where}:${c.kind}`;
 
 /** Tests in a row, newest back, with ammonia and nitrite in their bands; one without both is no test of them. */
-function testsInBand(s: QuarantineState, a: Assumptions): number {
+export function testsInBand(s: QuarantineState, a: Assumptions): number {
   const tests = s.entries.filter((e): e is Extract<Entry, { kind: 'test' }> => e.kind === 'test').reverse();
   let n = 0;
   for (const t of tests) {

@@ -1,6 +1,6 @@
 import { concernsOf, gravest, sortConcerns, type Concern } from '@/core/concerns/concern';
 import type { Severity } from '@/core/concerns/severity';
-import { backupFindings, diskFindings, supplyFindings } from '@/core/concerns/house';
+import { backupFindings, clockFindings, diskFindings, supplyFindings } from '@/core/concerns/house';
 import { DAY, MIN } from '@/core/quantities/time';
 import { liveConsignments } from '@/server/bench/duties';
 import { backupsOf, freeBytes } from '@/server/db/backup';
@@ -41,6 +41,11 @@ function ofHouse(house: House, live: StoredConsignment[]): Concern[] {
         f.finding.code === 'supply-short' ? '/supplies/shopping' : '/supplies',
         [f],
       ),
+    ),
+    ...concernsOf(
+      { kind: 'house', id: '', name: 'Clock' },
+      '/settings',
+      clockFindings(house.consignments.lastJournalMs(), house.nowMs()),
     ),
     ...(house.folder
       ? concernsOf({ kind: 'house', id: '', name: 'Data' }, '/settings', [

@@ -1,7 +1,12 @@
 import { concernsOf, type Concern, type Finding } from '@/core/concerns/concern';
 import { shipmentFindings, type ShipmentState } from '@/core/concerns/shipment';
-import { stopsByReading, type ReadWater } from '@/core/concerns/tank';
-import { releaseWarnings } from '@/core/acclimation/release';
+import { wayOf } from '@/core/calendar/distance';
+import type { Service } from '@/core/catalogue/schema';
+import { assume } from '@/core/consignment/assume';
+import { waterOfTank } from '@/core/consignment/waters';
+import { crossesBorder } from '@/core/duties/border';
+import { before } from '@/core/duties/clock';
+import { DAY, HOUR } from '@/core/quantities/time';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { claimDeadlineMs, hasLosses } from '@/core/consignment/losses';
 import { miscounts } from '@/core/consignment/rules';
@@ -10,9 +15,9 @@ import type { Consignment } from '@/core/consignment/schema';
 import { forecastAge } from '@/core/weather/forecast';
 import { outcomeOf } from '@/server/arrive/finish';
 import { storedRunPosition } from '@/server/arrive/position';
-import { groupsOf, residentsOf } from '@/server/arrive/residents';
 import { scaleReadings } from '@/server/box/scale-readings';
 import { catalogueOf } from '@/server/consignment/result';
+import { tankConflicts } from '@/server/day/fasted';
 import type { StoredConsignment } from '@/server/db/consignments';
 import type { House } from '@/server/house';
 import { FISH_BACK, saidAs } from '@/server/pack/events';
@@ -20,39 +25,9 @@ import { stepsOf } from '@/server/pack/steps';
 import { roadOf } from '@/server/road/road';
 import { usedOf } from '@/server/stock/settle';
 import { fadingTwin } from '@/server/road/control-packs';
+import { receivingOf } from './receiving';
 
 const msOf = (iso: string | null): number | null => (iso === null ? null : Date.parse(iso));
-
-/** Receiving tanks of this house that would harm what comes, as long as nothing went in. */
-function harmfulTanks(house: House, c: Consignment): ShipmentState['tanks'] {
-  if (c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0) return [];
-  const { species } = catalogueOf(c, house);
-  return [c.tank, ...(c.otherTanks ?? [])].map((t) => {
-    const kinds = c.lines
-      .filter((l) => (l.into ?? c.tank.name) === t.name)
-      .flatMap((l) => species.find((s) => s.id === l.speciesId) ?? []);
-    const { tempC, pH, salinity, tanMgNL } = { ...t, ...c.actual.tanks[t.name] };
-    const read = Object.fromEntries(
-      Object.entries({ tempC, pH, salinity, tanMgNL }).filter(([, v]) => v !== undefined),
-    ) as ReadWater;
-    return { tank: t.name, stops: stopsByReading(read, kinds, t.volumeL) };
-  });
-}
-
-/** Residents of this house's tanks that do not go with what comes, as long as none went in. */
-function misfitsOf(house: House, c: Consignment): ShipmentState['misfits'] {
-  if (c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0) return [];
-  const catalogue = catalogueOf(c, house);
-  const a = withOverrides(c.assumptions);
-  return [c.tank, ...(c.otherTanks ?? [])].flatMap((t) => {
-    const residents = residentsOf(house, t.name);
-    if (residents.length === 0) return [];
-    const lines = c.lines.filter((l) => (l.into ?? c.tank.name) === t.name).map((l) => l.id);
-    const bags = c.bags.filter((b) => b.animals.some((x) => lines.includes(x.lineId))).map((b) => b.id);
-    const warnings = releaseWarnings(groupsOf(c, catalogue, bags), residents, a);
-    return warnings.length > 0 ? [{ tank: t.name, warnings }] : [];
-  });
-}
 
 /** The fish of a cancelled shipment that were bagged, until a hand tells that they are back. */
 function baggedOf(house: House, c: Consignment): ShipmentState['bagged'] {
@@ -68,15 +43,53 @@ function baggedOf(house: House, c: Consignment): ShipmentState['bagged'] {
   };
 }
 
-/** Packing steps that were done, whose words the plan has changed since. */
-function changedSteps(house: House, stored: StoredConsignment): string[] {
+/** Packing steps that are done: whose words the plan has changed since, and those that rest on something not done. */
+function packingOf(house: House, stored: StoredConsignment): Pick<ShipmentState, 'changedSteps' | 'skippedSteps'> {
   const { document: c } = stored;
-  if (c.cancelled || c.actual.handedOverAt || c.direction === 'incoming' || c.bags.length === 0) return [];
   const as = house.facts.tickedAs(c.id);
-  if (as.size === 0) return [];
-  return stepsOf(house, [stored])
-    .filter((s) => as.get(s.key) && as.get(s.key) !== saidAs(s))
-    .map((s) => s.title);
+  const over = c.cancelled || c.actual.handedOverAt || c.direction === 'incoming' || c.bags.length === 0;
+  if (over || as.size === 0) return { changedSteps: [], skippedSteps: [] };
+  const steps = stepsOf(house, [stored]);
+  const done = steps.filter((s) => as.has(s.key));
+  const rested = new Set(done.flatMap((s) => before(s)));
+  return {
+    changedSteps: done.filter((s) => as.get(s.key) && as.get(s.key) !== saidAs(s)).map((s) => s.title),
+    skippedSteps: steps.filter((s) => rested.has(s.key) && !as.has(s.key)).map((s) => s.title),
+  };
+}
+
+/** So much sooner than promised a service may be there († ours). */
+const EARLY_MS = 2 * HOUR;
+
+/** When its service is there at the earliest, and a day after its window. */
+function dueOf(c: Consignment, service: Service | undefined): ShipmentState['due'] {
+  if (!service || service.kind === 'own-car' || c.direction !== 'outgoing') return null;
+  const { hours } = wayOf(service, c.sender.place, c.receiver.place, withOverrides(c.assumptions));
+  const promisedMs = Date.parse(c.handOverAt) + hours * HOUR;
+  const [startMs, endMs] = c.window
+    ? [Date.parse(c.window.startAt), Date.parse(c.window.endAt)]
+    : [promisedMs, promisedMs + service.windowH * HOUR];
+  return { fromMs: Math.max(startMs, promisedMs - EARLY_MS), toMs: endMs + DAY };
+}
+
+/** Boxes over what their service takes: by the scale, else as booked. */
+function tooHeavyOf(house: House, c: Consignment, service: Service | undefined): ShipmentState['tooHeavy'] {
+  if (service?.mostKg === undefined || c.actual.handedOverAt) return [];
+  const { mostKg, name } = service;
+  const read = scaleReadings(house, c.id, false);
+  return c.boxes.flatMap((b) => {
+    const kg = read.get(b.id)?.kg ?? b.declaredKg ?? 0;
+    return kg > mostKg ? [{ boxId: b.id, kg, mostKg, service: name }] : [];
+  });
+}
+
+/** Own tanks whose water nobody read, with the figures. */
+function unreadTanks(house: House, c: Consignment): ShipmentState['unknown'] {
+  const assumed = assume(c, catalogueOf(c, house));
+  return [...new Set(c.lines.map((l) => l.tank))].flatMap((tank) => {
+    const { guessed } = waterOfTank(assumed, tank);
+    return guessed.length > 0 ? [{ tank, figures: [...guessed] }] : [];
+  });
 }
 
 const forecastEnd = (c: Consignment): number | null =>
@@ -139,6 +152,9 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
   const age = c.forecast && forecastAge(c.forecast.madeAt, house.nowMs(), withOverrides(c.assumptions));
   const opening = c.direction !== 'outgoing' && arrivedAt !== null;
   const outcome = opening ? outcomeOf(house, c) : null;
+  const service = catalogueOf(c, house).services.find((x) => x.id === c.serviceId);
+  const { unread, ...receiving } = receivingOf(house, c);
+  const leaves = c.direction === 'outgoing' && handedOverAt === null && !c.cancelled;
   return {
     incoming: c.direction === 'incoming',
     cancelled: Boolean(c.cancelled),
@@ -147,6 +163,7 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
     rests,
     miscounts: miscounts(c).map((m) => ({ ...m, name: name(m.lineId) })),
     leaveMs: Date.parse(c.handOverAt),
+    openingMs: Date.parse(c.openingAt),
     handedOverMs: msOf(handedOverAt),
     arrivedMs: msOf(arrivedAt),
     openedMs: msOf(openedAt),
@@ -164,11 +181,16 @@ function stateOf(house: House, stored: StoredConsignment, rests = stored.result?
     fading: fading && { ...fading, ms: Date.parse(fading.at) },
     forecastDays: age?.old ? Math.floor(age.hours / 24) : null,
     forecastEndsMs: forecastEnd(c),
-    changedSteps: changedSteps(house, stored),
-    misfits: misfitsOf(house, c),
+    ...packingOf(house, stored),
+    ...receiving,
+    due: leaves ? dueOf(c, service) : null,
+    tooHeavy: tooHeavyOf(house, c, service),
+    borderTo: leaves && crossesBorder(c) && !house.certificates.has(c.id) ? c.receiver.place.country! : null,
+    // Once the fish are in their bags no feed of that tank can foul their fast.
+    fastConflicts: leaves && !c.actual.sealedAt ? tankConflicts(house, c) : [],
+    unknown: leaves ? unreadTanks(house, c) : unread,
     closedBags:
       outcome && outcome.finishedAt === null ? outcome.bags.filter((b) => b.state === 'waits').map((b) => b.id) : [],
-    tanks: harmfulTanks(house, c),
     overweight: overweightOf(house, c),
     claim: claimOf(house, c),
     waiting: waitingOf(house, c),
@@ -188,6 +210,13 @@ const stations: Partial<Record<Finding['code'], string>> = {
   'forecast-old': 'heat',
   'forecast-short': 'heat',
   'done-step-changed': 'send',
+  'step-skipped': 'pack',
+  'opening-off': 'order',
+  'too-heavy': 'box',
+  'border-papers': 'papers',
+  'fast-conflict': 'fast',
+  'tank-in-weeks': 'receive',
+  'tank-small': 'receive',
   residents: 'receive',
   overdue: 'receive',
   'still-closed': 'receive',
@@ -198,7 +227,15 @@ const stations: Partial<Record<Finding['code'], string>> = {
 };
 
 const stationOf = (f: Finding): string =>
-  f.code === 'runs-out' ? (f.factor === 'temperature' ? 'heat' : 'bag') : (stations[f.code] ?? '');
+  f.code === 'runs-out'
+    ? f.factor === 'temperature'
+      ? 'heat'
+      : 'bag'
+    : f.code === 'unknown-water'
+      ? f.factor === null
+        ? 'receive'
+        : 'order'
+      : (stations[f.code] ?? '');
 
 /** What a shipment wants. One that is in quarantine, or archived, is told by its tanks. */
 export function shipmentConcerns(house: House, stored: StoredConsignment, rests?: string | null): Concern[] {

@@ -1,5 +1,7 @@
 import { concernsOf, type Concern } from '@/core/concerns/concern';
-import { promisedFindings, quarantineFindings, residentFindings, signsSeen, twinFindings } from '@/core/concerns/tank';
+import { quarantineFindings, signsSeen, twinFindings } from '@/core/concerns/quarantine';
+import { crowdFindings, promisedFindings, residentFindings, type TankCrowd } from '@/core/concerns/tank';
+import { releaseWarnings } from '@/core/acclimation/release';
 import type { Species } from '@/core/catalogue/schema';
 import { quarantineStateOf, type QuarantineRecord, type QuarantineState } from '@/core/quarantine/course';
 import type { Lot, TankRecord } from '@/records/tank';
@@ -7,7 +9,9 @@ import type { LatestFigures } from '@/server/db/ledger';
 import type { StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
 import { promises } from '@/server/stock/settle';
-import { assumptionsHere, factsOf, tankNameOf } from '@/server/quarantine/facts';
+import { residentsOf } from '@/server/arrive/residents';
+import { massOf } from './mass';
+import { assumptionsHere, besideOf, factsOf, tankNameOf } from '@/server/quarantine/facts';
 
 /** Kinds of animals in every tank, by its identifier: of the stock list, and of those that were carried there. */
 function kindsByTank(house: House): Map<string, Species[]> {
@@ -23,6 +27,14 @@ function kindsByTank(house: House): Map<string, Species[]> {
     if ((r.amount ?? 0) > 0) add(lot.tankId, lot.speciesId);
   }
   return out;
+}
+
+/** Who is in a tank of this house: what speaks against keeping them together, and what they weigh. */
+function crowdOf(house: House, tank: TankRecord, volumeL: number | null): TankCrowd {
+  const groups = residentsOf(house, tank.name);
+  const a = assumptionsHere(house);
+  const warnings = groups.flatMap((g, i) => releaseWarnings([g], groups.slice(i + 1), a));
+  return { warnings: [...new Set(warnings)], massG: massOf(groups), volumeL };
 }
 
 /** Lots of each tank with what was promised of them. */
@@ -41,9 +53,9 @@ function promisedByTank(house: House): Map<string, Parameters<typeof promisedFin
   return out;
 }
 
-const readOf = (latest: LatestFigures | undefined) =>
+export const readOf = (latest: LatestFigures | undefined) =>
   Object.fromEntries(
-    (['tempC', 'pH', 'salinity', 'tanMgNL'] as const).flatMap((k) =>
+    (['tempC', 'pH', 'salinity', 'tanMgNL', 'nitriteMgL'] as const).flatMap((k) =>
       latest?.[k] ? [[k, { value: latest[k].value, ms: Date.parse(latest[k].at) }]] : [],
     ),
   );
@@ -69,7 +81,7 @@ export function quarantineConcerns(house: House, weeks: readonly TankWeeksInput[
       (o) => o.q.id !== q.id && (q.twin === tankNameOf(house, o.q) || o.q.twin === name || o.q.twin === q.tank),
     );
     return concernsOf({ kind: 'tank', id: q.tankId, name }, `/quarantine/${q.id}`, [
-      ...quarantineFindings(f, s, a),
+      ...quarantineFindings(f, s, a, besideOf(house, q, f, s)),
       ...twins.flatMap((o) => twinFindings(tankNameOf(house, o.q), signsSeen(o.s))),
     ]);
   });
@@ -77,6 +89,7 @@ export function quarantineConcerns(house: House, weeks: readonly TankWeeksInput[
 
 /** What tanks want by what was read of them and who is in them. */
 export function residentConcerns(house: House): Concern[] {
+  const a = assumptionsHere(house);
   const kinds = kindsByTank(house);
   const promised = promisedByTank(house);
   const latest = house.ledger.latestFigures();
@@ -84,10 +97,12 @@ export function residentConcerns(house: House): Concern[] {
   return house.records.list('tank', 'active', 400).flatMap((r) => {
     const tank = r.document as unknown as TankRecord;
     const q = weeks.get(r.id);
+    const volumeL = q?.waterL ?? tank.volumeL;
     const found = [
+      ...crowdFindings(crowdOf(house, tank, volumeL ?? null), a.crowdedGPerL),
       ...promisedFindings(promised.get(r.id) ?? []),
-      ...residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), {
-        volumeL: q?.waterL ?? tank.volumeL,
+      ...residentFindings(readOf(latest.get(r.id)), kinds.get(r.id) ?? [], house.nowMs(), a, {
+        volumeL,
         judged: q !== undefined,
       }),
     ];

@@ -18,5 +18,5 @@ export function tankConflicts(house: House, c: Consignment): FastConflict[] {
   const catalogue = catalogueOf(c, house);
   // While an order is typed, a line may name no fish yet.
   const lines = c.lines.filter((l) => catalogue.species.some((s) => s.id === l.speciesId));
-  return fastConflicts(tankFasts({ ...c, lines }, catalogue), others, c.sender.place.zone);
+  return fastConflicts(tankFasts({ ...c, lines }, catalogue), others);
 }

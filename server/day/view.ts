@@ -2,7 +2,7 @@ import type { Consignment, FastChoice } from '@/core/consignment/schema';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { row } from '@/core/catalogue/row';
 import { schools, type School } from '@/core/fish/fasting';
-import { fastChoice, fastsOf, type Fast, type FastConflict } from '@/core/calendar/fast';
+import { fastChoice, fastsOf, type Fast } from '@/core/calendar/fast';
 import { dayWords } from '@/core/calendar/calendar';
 import { outlineDays } from '@/core/choose/days';
 import { forecastAge } from '@/core/weather/forecast';
@@ -12,13 +12,12 @@ import type { House } from '@/server/house';
 import { catalogueOf } from '@/server/consignment/result';
 import { feedPath } from '@/server/bench/feed-key';
 import { dayJob, dayOptions } from './day';
-import { fastedTanks, tankConflicts } from './fasted';
+import { fastedTanks } from './fasted';
 
 export interface TankFastView extends Fast {
   /** What is in it for this order, in words. */
   fish: string;
   choice: FastChoice;
-  conflicts: FastConflict[];
 }
 
 const schoolOptions: [School, string][] = (Object.keys(schools) as School[]).map((id) => [
@@ -26,11 +25,9 @@ const schoolOptions: [School, string][] = (Object.keys(schools) as School[]).map
   `${schools[id].words}${schools[id].hours > 0 ? `, ${schools[id].hours} h` : ''}`,
 ]);
 
-/** Every source tank: how long it fasts and why, and where another shipment wants it fed. */
+/** Every source tank: how long it fasts, and why. */
 export function fastView(house: House, c: Consignment): TankFastView[] {
   const catalogue = catalogueOf(c, house);
-  // Once the fish are in their bags no feed of that tank can foul their fast.
-  const conflicts = c.actual.sealedAt ? [] : tankConflicts(house, c);
   return fastsOf(c, catalogue).map((f) => ({
     ...f,
     fish: c.lines
@@ -38,7 +35,6 @@ export function fastView(house: House, c: Consignment): TankFastView[] {
       .map((l) => `${l.count} ${row(catalogue.species, l.speciesId, 'species').name}`)
       .join(', '),
     choice: fastChoice(c, f.tank) ?? { tank: f.tank },
-    conflicts: conflicts.filter((x) => x.tank === f.tank),
   }));
 }
 

@@ -27,6 +27,7 @@ export function certificateRepository(db: Db, hand: Hand = { by: '' }) {
   );
   const all = db.prepare<[], Row>(`SELECT ${columns} ${from} ORDER BY k.number DESC LIMIT 2000`);
   const one = db.prepare<[string], Row>(`SELECT ${columns} ${from} WHERE k.number = ?`);
+  const any = db.prepare<[string], { n: number }>('SELECT COUNT(*) AS n FROM certificate WHERE consignment_id = ?');
   const read = (r: Row): StoredCertificate => ({
     number: r.number,
     code: r.code,
@@ -38,6 +39,8 @@ export function certificateRepository(db: Db, hand: Hand = { by: '' }) {
     next: (year: string): string => `${year}-${String((last.get(year)?.n ?? 0) + 1).padStart(4, '0')}`,
     keep: (number: string, consignmentId: string, at: string, paper: Paper): void =>
       void insert.run(number, consignmentId, at, JSON.stringify(paper), hand.by),
+    /** Whether one was given out for a consignment. */
+    has: (consignmentId: string): boolean => any.get(consignmentId)!.n > 0,
     all: (): StoredCertificate[] => all.all().map(read),
     byNumber: (number: string): StoredCertificate | null => {
       const r = one.get(number);

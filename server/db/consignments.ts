@@ -159,6 +159,9 @@ export function consignmentRepository(
   const journalIn = db.prepare(
     `INSERT INTO journal (consignment_id, at, kind, subject, data, by) VALUES (?, ?, ?, ?, ?, ?)`,
   );
+  const lastJournal = db.prepare<[], { at: string | null }>(
+    'SELECT MAX(at) AS at FROM (SELECT at FROM journal ORDER BY id DESC LIMIT 20)',
+  );
   const journalOf = db.prepare<[string], { at: string; kind: string; subject: string; data: string }>(
     `SELECT at, kind, subject, data FROM journal WHERE consignment_id = ? ORDER BY id DESC LIMIT 200`,
   );
@@ -281,6 +284,11 @@ export function consignmentRepository(
     archive: (id: string, at: string | null, now: string): void => void archive.run(at, now, id),
     journal: (id: string, at: string, kind: string, subject: string, data: unknown = {}): void =>
       void journalIn.run(id, at, kind, subject, JSON.stringify(data), hand.by),
+    /** The latest instant of what was recorded last, ms; null where nothing was. */
+    lastJournalMs: (): number | null => {
+      const at = lastJournal.get()?.at;
+      return at ? Date.parse(at) : null;
+    },
     journalOf: (id: string) => journalOf.all(id),
   };
 }

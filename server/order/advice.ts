@@ -5,6 +5,7 @@ import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
 import { UNNAMED, type Consignment } from '@/core/consignment/schema';
 import { leftWords, type Receiver } from '@/records/people';
 import { catalogueOf } from '@/server/consignment/result';
+import { fastConflictWords } from '@/words/en/fast-conflicts';
 import { fastedTanks, tankConflicts } from '@/server/day/fasted';
 import type { House } from '@/server/house';
 import { localAt } from '@/server/instants';
@@ -40,7 +41,11 @@ export function checkOrder(
 const conflictAdvice = (house: House, c: Consignment): OrderCheck[] =>
   c.actual.sealedAt
     ? []
-    : tankConflicts(house, c).map((x) => ({ level: 'mind', path: 'handOverLocal', message: x.message }));
+    : tankConflicts(house, c).map((x) => ({
+        level: 'mind',
+        path: 'handOverLocal',
+        message: fastConflictWords(x, c.sender.place.zone),
+      }));
 
 /** Lines that promise more than a tank has left. */
 function stockAdvice(house: House, c: Consignment): OrderCheck[] {

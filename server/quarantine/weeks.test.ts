@@ -1,6 +1,7 @@
 import { houseInMemory } from '@/tests/house';
 import { must, said } from '@/tests/order';
-import { arrive, binder, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
+import { binder } from '@/tests/medicines';
+import { arrive, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
 import type { NewEntry } from '@/core/quarantine/schema';
 import { templates } from '@/core/quarantine/templates';
 import { DAY, HOUR } from '@/core/quantities/time';

@@ -106,6 +106,7 @@ function Stops({
   const { stops } = w.ways;
   const say = (s: TankStop): string => {
     if (s.code === 'ammonia') return stops.ammonia(lane.tank.name, figure(s.tanMgNL, 1), figure(s.limitMgNL, 2));
+    if (s.code === 'nitrite') return stops.nitrite(lane.tank.name, figure(s.mgL, 1), figure(s.limitMgL, 1));
     return 'limitC' in s
       ? stops[s.code](lane.tank.name, figure(s.tempC, 1), figure(s.limitC, 0))
       : stops[s.code](lane.tank.name);

@@ -1,7 +1,6 @@
 'use client';
 
 import { saveFast } from '@/server/day/actions';
-import { Link } from '@/ui/kit/link';
 import { useState } from 'react';
 import type { FastStationView, TankFastView } from '@/server/day/view';
 import type { FastChoice } from '@/core/consignment/schema';
@@ -107,14 +106,6 @@ function Tank({
         {t.tooShort.map((x) => (
           <Warning key={`short ${x.name}`} mark="watch">
             The gut of {x.name} wants {x.wantsH} h. What is left fouls the bag and is included.
-          </Warning>
-        ))}
-        {t.conflicts.map((x) => (
-          <Warning key={x.code} mark={x.level === 'stop' ? 'stop' : 'watch'}>
-            {x.message}{' '}
-            <Link className="font-semibold text-tide" href={`/consignments/${x.code}/fast`}>
-              {x.code}
-            </Link>
           </Warning>
         ))}
       </div>

@@ -2,11 +2,11 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { gravest, type Concern } from '@/core/concerns/concern';
+import { concernsOf, gravest, type Concern } from '@/core/concerns/concern';
 import type { Severity } from '@/core/concerns/severity';
 import { counted } from '@/core/quantities/words';
 import { say } from '@/words/en/concerns';
-import { ofDeed, usePresses } from '@/ui/queue/use-queue';
+import { ofDeed, usePresses, useUnsent } from '@/ui/queue/use-queue';
 import { useAlarm } from '@/ui/use-announce';
 import { ButtonLink } from './button';
 import { StopBand } from './stop-band';
@@ -25,6 +25,9 @@ interface Shown {
 }
 
 type Open = Required<Omit<Shown, 'sound'>>;
+
+/** What only this phone knows has no page and no hours: it is gone once it is sent. */
+const PHONE = 'phone';
 
 /** So many that stop or want hands stand open; the rest are asked for. */
 const OPEN = 4;
@@ -70,7 +73,7 @@ function Line({ c, zone, named, here, wet, dark }: Omit<Open, 'list'> & { c: Con
           {s.press}
         </ButtonLink>
       )}
-      {c.severity !== 'know' && <Accept c={c} title={s.title} dark={dark} wet={wet} />}
+      {c.severity !== 'know' && c.subject.id !== PHONE && <Accept c={c} title={s.title} dark={dark} wet={wet} />}
     </div>
   );
 }
@@ -100,7 +103,8 @@ function Fold({ list, zone, named, here, wet, words, alone = false }: Open & { w
  */
 export function Concerns({ list, zone, named = false, here = '', wet = false, sound = null }: Shown) {
   const accepted = new Set(ofDeed(usePresses(), 'accept').map((p) => p.deed.id));
-  const shown = list.filter((c) => !accepted.has(c.id));
+  const unsent = concernsOf({ kind: 'house', id: PHONE, name: 'This phone' }, here, useUnsent());
+  const shown = [...unsent, ...list.filter((c) => !accepted.has(c.id))];
   const of = (...severities: Severity[]): Concern[] => shown.filter((c) => severities.includes(c.severity));
   const grave = of('stop', 'now');
   useAlarm(

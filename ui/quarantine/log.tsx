@@ -45,6 +45,8 @@ function entryWords(e: Entry): string {
       return `${e.litres} L of prepared water stand ready`;
     case 'carbon':
       return e.in ? 'Carbon into the filter' : 'Carbon out of the filter';
+    case 'missing':
+      return e.count > 0 ? `${e.count} ${e.name} missing` : `${e.name}: all found`;
     case 'media':
       return `Cycled media in${e.reason ? `, because: ${e.reason}` : ''}`;
     case 'move':

@@ -1,5 +1,8 @@
 import type { TankStop } from '@/core/acclimation/tank-stops';
 
+const change = (litres: number | null, inside: boolean): string =>
+  `Change ${litres === null ? 'water' : `${litres} L`} ${inside ? 'now.' : 'before anything goes in, or use another tank.'}`;
+
 /** What a stop says, and what to do instead; `inside` where the animals are in it already. */
 export function stopWords(s: TankStop, name: string, inside = false): { harm: string; instead: string } {
   const tank = inside ? 'The water' : `Tank ${name}`;
@@ -32,7 +35,12 @@ export function stopWords(s: TankStop, name: string, inside = false): { harm: st
     case 'ammonia':
       return {
         harm: `${tank} has ${s.tanMgNL} mg/L of ammonia (as N). At pH ${s.pH.toFixed(1)} more than ${s.limitMgNL.toFixed(2)} harms.`,
-        instead: `Change ${s.changeL === null ? 'water' : `${s.changeL} L`} ${inside ? 'now.' : 'before anything goes in, or use another tank.'}`,
+        instead: change(s.changeL, inside),
+      };
+    case 'nitrite':
+      return {
+        harm: `${tank} has ${s.mgL} mg/L of nitrite. From ${s.limitMgL} on it harms.`,
+        instead: change(s.changeL, inside),
       };
   }
 }

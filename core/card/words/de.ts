@@ -267,6 +267,8 @@ export const cardDe: CardWords = {
       warm: (tank, t, limit) => `Halt. ${tank} hat ${t} °C; einen Tag lang vertragen sie höchstens ${limit} °C.`,
       ammonia: (tank, tan, limit) =>
         `Halt. ${tank} hat ${tan} mg/L Ammoniak; mehr als ${limit} schadet. Erst Wasser wechseln.`,
+      nitrite: (tank, mg, limit) =>
+        `Halt. ${tank} hat ${mg} mg/L Nitrit; mehr als ${limit} schadet. Erst Wasser wechseln.`,
       because: 'Trotzdem beginnen, weil',
     },
   },

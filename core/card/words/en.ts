@@ -89,6 +89,8 @@ export const cardEn: CardWords = {
       warm: (tank, t, limit) => `Stop. ${tank} is ${t} °C; they tolerate up to ${limit} °C for a day.`,
       ammonia: (tank, tan, limit) =>
         `Stop. ${tank} has ${tan} mg/L of ammonia; more than ${limit} harms. Change water first.`,
+      nitrite: (tank, mg, limit) =>
+        `Stop. ${tank} has ${mg} mg/L of nitrite; more than ${limit} harms. Change water first.`,
       because: 'Start anyway, because',
     },
   },

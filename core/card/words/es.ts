@@ -258,6 +258,8 @@ export const cardEs: CardWords = {
       warm: (tank, t, limit) => `Alto. ${tank} está a ${t} °C; un día toleran como mucho ${limit} °C.`,
       ammonia: (tank, tan, limit) =>
         `Alto. ${tank} tiene ${tan} mg/L de amoníaco; más de ${limit} daña. Cambia agua primero.`,
+      nitrite: (tank, mg, limit) =>
+        `Alto. ${tank} tiene ${mg} mg/L de nitrito; más de ${limit} daña. Cambia agua primero.`,
       because: 'Empezar de todos modos, porque',
     },
   },

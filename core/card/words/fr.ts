@@ -257,6 +257,8 @@ export const cardFr: CardWords = {
       warm: (tank, t, limit) => `Arrêt. ${tank} est à ${t} °C ; ils supportent au plus ${limit} °C pendant un jour.`,
       ammonia: (tank, tan, limit) =>
         `Arrêt. ${tank} contient ${tan} mg/L d’ammoniaque ; plus de ${limit} nuit. Changez d’abord l’eau.`,
+      nitrite: (tank, mg, limit) =>
+        `Arrêt. ${tank} contient ${mg} mg/L de nitrite ; plus de ${limit} nuit. Changez d’abord l’eau.`,
       because: 'Commencer quand même, parce que',
     },
   },

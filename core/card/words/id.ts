@@ -263,6 +263,8 @@ export const cardId: CardWords = {
       warm: (tank, t, limit) => `Berhenti. ${tank} ${t} °C; selama sehari mereka tahan paling tinggi ${limit} °C.`,
       ammonia: (tank, tan, limit) =>
         `Berhenti. ${tank} mengandung ${tan} mg/L amonia; lebih dari ${limit} berbahaya. Ganti air dulu.`,
+      nitrite: (tank, mg, limit) =>
+        `Berhenti. ${tank} mengandung ${mg} mg/L nitrit; lebih dari ${limit} berbahaya. Ganti air dulu.`,
       because: 'Tetap mulai, karena',
     },
   },

@@ -252,6 +252,8 @@ export const cardPt: CardWords = {
       warm: (tank, t, limit) => `Pare. ${tank} está a ${t} °C; durante um dia toleram no máximo ${limit} °C.`,
       ammonia: (tank, tan, limit) =>
         `Pare. ${tank} tem ${tan} mg/L de amónia; mais de ${limit} prejudica. Troque água primeiro.`,
+      nitrite: (tank, mg, limit) =>
+        `Pare. ${tank} tem ${mg} mg/L de nitrito; mais de ${limit} prejudica. Troque água primeiro.`,
       because: 'Começar mesmo assim, porque',
     },
   },

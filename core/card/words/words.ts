@@ -125,6 +125,7 @@ export interface CardWords {
       cold: (tank: string, tempC: string, limit: string) => string;
       warm: (tank: string, tempC: string, limit: string) => string;
       ammonia: (tank: string, tan: string, limit: string) => string;
+      nitrite: (tank: string, mg: string, limit: string) => string;
       because: string;
     };
   };
