@@ -12,7 +12,7 @@ import { finishStep, startRun } from '@/server/arrive/run';
 import { methodComparisons } from '@/server/arrive/methods';
 import { evaluationOf } from '@/server/consignment/view';
 import { benchView } from './view';
-import { DAY, HOUR } from '@/core/quantities/time';
+import { DAY, HOUR, MIN } from '@/core/quantities/time';
 
 let now: number;
 let house: House;
@@ -85,7 +85,7 @@ describe('what is on the way', () => {
     );
     const told = () =>
       benchView(house)
-        .concerns.filter((x) => x.subject.id === code)
+        .concerns.filter((x) => x.subject.id === code && x.finding.code !== 'border-papers')
         .map((x) => x.finding);
     expect(told()).toEqual([{ code: 'forecast-old', days: 4 }]);
     must(
@@ -144,6 +144,32 @@ describe('tasks as tags', () => {
     expect(tags(code).get('seal')!.day).toBe('tomorrow');
     expect([...tags(code).values()].every((t) => t.atMs < Date.parse('2026-11-27T00:00:00Z'))).toBe(true);
     expect(tags(code).get('seal')).toMatchObject({ title: `Bag ${code}`, href: `/consignments/${code}/pack` });
+  });
+});
+
+describe('hands that serve more than one', () => {
+  const changes = () => benchView(house).tasks.filter((t) => t.title === 'Large water change, tank 7');
+  test('a change of one tank for two shipments is one tag that ticks both; an hour apart it is two', () => {
+    const first = make();
+    const second = make({ handOverLocal: '2026-11-26T19:30' });
+    expect(changes()).toHaveLength(1);
+    const [tag] = changes();
+    expect(tag).toMatchObject({ done: { code: first }, same: [{ done: { code: second } }] });
+    expect(tag!.detail).toContain(`${first}, ${second}.`);
+    must(cancel(house, second, ''));
+    make({ handOverLocal: '2026-11-26T21:00', openingLocal: '2026-11-27T11:00' });
+    expect(changes()).toHaveLength(2);
+    expect(changes().every((t) => t.same.length === 0)).toBe(true);
+  });
+  test('what only a desk waits for is late on paper, what an animal waits for is not', () => {
+    make();
+    const of = (title: RegExp) => benchView(house).tasks.find((t) => title.test(t.title));
+    const supplies = of(/^Order|supplies/i)!;
+    now = supplies.atMs + HOUR;
+    expect(of(/^Order|supplies/i)).toMatchObject({ state: 'late', paper: true });
+    const change = of(/Large water change/)!;
+    now = change.atMs + MIN;
+    expect(of(/Large water change/)).toMatchObject({ state: 'late', paper: false });
   });
 });
 

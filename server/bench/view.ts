@@ -37,6 +37,31 @@ export interface BenchTask {
   wasMs: number | null;
   /** What a press does; null where only its own screen does. */
   done: BenchDuty['tick'];
+  /** The same hands serve these of other shipments: done and put off with it. */
+  same: { key: string; done: BenchDuty['tick'] }[];
+  /** Late, and nothing alive waits for it. */
+  paper: boolean;
+}
+
+/** What only a shelf or a desk waits for. */
+const onPaper: readonly BenchDuty['kind'][] = ['supplies', 'kit', 'better-day'];
+/** What is done to a tank, whatever shipments it is for. */
+const ofTank: readonly BenchDuty['kind'][] = ['last-feed', 'water-change', 'tub', 'prepare-tank', 'mix-salt'];
+
+/** Duties of one tank that the same hands serve within an hour are one, by the first of them. */
+function asOne(list: readonly BenchDuty[]): (BenchDuty & { same: BenchTask['same'] })[] {
+  const out: (BenchDuty & { same: BenchTask['same'] })[] = [];
+  for (const d of list) {
+    const first = ofTank.includes(d.kind)
+      ? out.find((x) => x.kind === d.kind && x.tank === d.tank && Math.abs(dueMs(x) - dueMs(d)) <= HOUR)
+      : undefined;
+    if (!first) out.push({ ...d, same: [] });
+    else {
+      first.same.push({ key: d.id, done: d.tick });
+      first.code = `${first.code}, ${d.code}`;
+    }
+  }
+  return out;
 }
 
 export interface BenchConsignment {
@@ -174,6 +199,8 @@ function runningTasks(house: House): BenchTask[] {
         totalMs: at.endsAtMs ? at.endsAtMs - at.startedAtMs : null,
         wasMs: null,
         done: null,
+        same: [],
+        paper: false,
       },
     ];
   });
@@ -207,6 +234,8 @@ function arrivalTasks(house: House, live: readonly StoredConsignment[]): BenchTa
         totalMs: null,
         wasMs: null,
         done: null,
+        same: [],
+        paper: false,
       },
     ];
   });
@@ -215,7 +244,7 @@ function arrivalTasks(house: House, live: readonly StoredConsignment[]): BenchTa
 /** Late for so long that it is past. */
 const tooLate = (d: BenchDuty, now: number): boolean => dueMs(d) < now - (d.kind === 'quarantine' ? 16 : 24) * HOUR;
 
-function taskOf(d: BenchDuty, now: number, midnightMs: number): BenchTask {
+function taskOf(d: ReturnType<typeof asOne>[number], now: number, midnightMs: number): BenchTask {
   const at = dueMs(d);
   return {
     key: d.id,
@@ -232,6 +261,8 @@ function taskOf(d: BenchDuty, now: number, midnightMs: number): BenchTask {
     totalMs: null,
     wasMs: d.putOffMs !== null && d.putOffMs > d.atMs ? d.atMs : null,
     done: d.tick,
+    same: d.same,
+    paper: at < now && onPaper.includes(d.kind),
   };
 }
 
@@ -246,14 +277,16 @@ export function benchView(house: House) {
     // The hand-over is told by the hour to leave, and recorded where it happens.
     (d) => d.doneAt === null && d.kind !== 'hand-over' && dueMs(d) < midnight(2) && !tooLate(d, now),
   );
-  const rank = { late: 0, running: 1, due: 2, leave: 2 } as const;
+  const concerns = allConcerns(house);
+  // Of a clock that ran out hands are waited for at this minute.
+  const rank = (t: BenchTask): number =>
+    t.state === 'running' ? (t.endsAtMs !== null && t.endsAtMs <= now ? 0 : 2) : t.state === 'late' ? 1 : 3;
   const tasks = [
     ...runningTasks(house),
     ...arrivalTasks(house, live),
-    ...open.map((d) => taskOf(d, now, midnight(1))),
-  ].sort((a, b) => rank[a.state] - rank[b.state] || a.atMs - b.atMs);
+    ...asOne(open).map((d) => taskOf(d, now, midnight(1))),
+  ].sort((a, b) => rank(a) - rank(b) || a.atMs - b.atMs);
   const weeks = house.quarantines.live().map((q) => weeksOf(house, q));
-  const concerns = allConcerns(house);
   return {
     nowMs: now,
     tasks,

@@ -20,6 +20,7 @@ import type { LaterChoice } from './laters';
 import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
 import { HOUR } from '@/core/quantities/time';
+import { counted } from '@/core/quantities/words';
 
 /** Tags that are shown of a long day before the rest is asked for. */
 const SHOWN = 9;
@@ -45,25 +46,27 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const tasks = stillDue(p.tasks, presses);
-  const today = tasks.filter((t) => t.day === 'today');
+  const paper = tasks.filter((t) => t.paper);
+  const today = tasks.filter((t) => t.day === 'today' && !t.paper);
   const tomorrow = tasks.filter((t) => t.day === 'tomorrow');
   const shown = all ? today : today.slice(0, SHOWN);
   const order = [...shown, ...tomorrow];
 
   const press = (t: Task, done: boolean): void => {
     if (!t.done) return;
-    const by = t.done;
-    send(
-      by.kind === 'moment'
-        ? { deed: 'tick', code: by.code, key: `moment:${by.key}`, done }
-        : { deed: 'duty', quarantineId: by.quarantineId, key: by.key, done },
-      done ? t.title : `${t.title}: undone`,
-    );
+    for (const by of [t.done, ...t.same.flatMap((x) => x.done ?? [])])
+      send(
+        by.kind === 'moment'
+          ? { deed: 'tick', code: by.code, key: `moment:${by.key}`, done }
+          : { deed: 'duty', quarantineId: by.quarantineId, key: by.key, done },
+        done ? t.title : `${t.title}: undone`,
+      );
     setLast(done ? { words: `Done: ${t.title}.`, task: t, what: 'done' } : null);
   };
   const later = (t: Task, how: LaterChoice | null): void => {
     if (!t.canWait) return;
-    send({ deed: 'putOff', id: t.key, later: how }, `put off ${t.title}`);
+    for (const id of [t.key, ...t.same.map((x) => x.key)])
+      send({ deed: 'putOff', id, later: how }, `put off ${t.title}`);
     setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null);
   };
   const takeBack = (): void => {
@@ -149,6 +152,14 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
         <Button tone="flat" className="mt-2" onClick={() => setAll(true)}>
           Show {today.length - shown.length} more today
         </Button>
+      )}
+      {paper.length > 0 && (
+        <details className="mt-4 border-y border-rule">
+          <summary className="flex min-h-11 cursor-pointer items-center text-15 font-semibold text-ink-2">
+            {counted(paper.length, 'late job')} at the desk: {[...new Set(paper.map((t) => t.title))].join(', ')}
+          </summary>
+          <Rail id="duty" tasks={paper} fromMs={now - HOUR} now={null} {...rail} />
+        </details>
       )}
       {tomorrow.length > 0 && (
         <>
