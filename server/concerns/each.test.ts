@@ -4,7 +4,7 @@ import type { NewEntry } from '@/core/quarantine/schema';
 import { DAY, HOUR, MIN } from '@/core/quantities/time';
 import { houseInMemory } from '@/tests/house';
 import { binder } from '@/tests/medicines';
-import { addRecord, must, newArrival, orderInput, readTank } from '@/tests/order';
+import { addRecord, must, newArrival, orderInput, readTank, said } from '@/tests/order';
 import { arrive, copper, dose, ownTanks, tested, well } from '@/tests/weeks';
 import { benchView } from '@/server/bench/view';
 import { frameView, stationOf } from '@/server/consignment/station';
@@ -14,6 +14,7 @@ import { saveOrder } from '@/server/order/order';
 import { issueCertificate } from '@/server/papers/certificates';
 import { tick } from '@/server/pack/events';
 import { stepsOf } from '@/server/pack/steps';
+import { doDeed } from '@/server/queue/deeds';
 import { leave } from '@/server/quarantine/animals';
 import { openQuarantine } from '@/server/quarantine/quarantine';
 import { tell } from '@/server/quarantine/tell';
@@ -77,6 +78,33 @@ describe('a tank in its weeks', () => {
     now += MIN;
     told(tested({ tanMgNL: 0 }));
     expect(ofWeeks(id, 'died')).toEqual([]);
+  });
+  test('from which some are missing asks for them until they are found, dead or not', () => {
+    const who = { name: 'Ana', role: 'helper' as const, sessionId: 's1', device: 'a phone' };
+    const missing = (count: number) =>
+      must(
+        doDeed(
+          house,
+          { deed: 'quarantine', quarantineId: id, told: { kind: 'missing', count, name: 'Lemon tetra' } },
+          0,
+          who,
+        ),
+      );
+    const death = (count: number, jumped: boolean) =>
+      doDeed(house, { deed: 'death', quarantineId: id, speciesId: 'lemon-tetra', count, jumped }, 5 * MIN, who);
+    missing(2);
+    expect(ofWeeks(id, 'missing')).toEqual(['today']);
+    now += HOUR;
+    must(death(1, true));
+    expect(ofWeeks(id, 'missing')).toEqual(['today']);
+    must(death(1, false));
+    expect([ofWeeks(id, 'missing'), ofWeeks(id, 'died')]).toEqual([[], ['today']]);
+    expect(said(death(99, false))).toMatch(/99 cannot leave/);
+    missing(1);
+    now += HOUR;
+    missing(0);
+    expect(ofWeeks(id, 'missing')).toEqual([]);
+    expect(tankWeeks(house, id)!.dwellers).toMatchObject([{ count: 6 }]);
   });
   test('with too much ammonia two days ago asks to test again', () => {
     told(tested({ tanMgNL: 3, pH: 8, tempC: 26 }));

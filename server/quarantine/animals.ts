@@ -34,7 +34,7 @@ function tooEarly(house: House, q: StoredQuarantine, into: string, joins: boolea
  * Animals leave a quarantine tank: dead, into a tank of their own, or sold. No more can leave than live there: a
  * count that was wrong is told, not made to fit.
  */
-export function leave(house: House, input: unknown): Outcome<null> {
+export function leave(house: House, input: unknown, at = house.nowIso()): Outcome<null> {
   const parsed = leaveInput.safeParse(input);
   if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
   const { quarantineId, speciesId, count, how, into, note } = parsed.data;
@@ -61,7 +61,6 @@ export function leave(house: House, input: unknown): Outcome<null> {
       : how === 'sold'
         ? { kind: 'sale' as const, id: '' }
         : { kind: 'tank' as const, id: tankId(house, into) };
-  const at = house.nowIso();
   house.db.transaction(() => {
     let left = count;
     for (const s of there) {
@@ -84,3 +83,19 @@ export function leave(house: House, input: unknown): Outcome<null> {
   })();
   return { ok: true, value: null };
 }
+
+/** Animals found dead, by a press of a phone: which, how many, and whether they had jumped. */
+export const deathShape = z.object({
+  deed: z.literal('death'),
+  quarantineId: idText(),
+  speciesId: idText(80),
+  count: z.int().min(1, 'Enter how many.').max(100_000),
+  jumped: z.boolean(),
+});
+
+/** A death that a hand on its round tells; the reason is not known yet. */
+export const tellDeath = (house: House, d: z.infer<typeof deathShape>, at: string): Outcome<null> => {
+  const { quarantineId, speciesId, count, jumped } = d;
+  const note = jumped ? 'jumped out' : '';
+  return leave(house, { quarantineId, speciesId, count, how: 'died', into: '', note }, at);
+};

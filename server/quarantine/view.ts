@@ -278,7 +278,12 @@ export function roundView(house: House) {
       day: s.day,
       ofDays: s.ofDays,
       phase: s.now.phase.title,
-      dwellers: dwellersOf(house, q).map(({ species, name, count }) => ({ species, name, count })),
+      dwellers: dwellersOf(house, q).map(({ species, speciesId, name, count }) => ({
+        species,
+        speciesId,
+        name,
+        count,
+      })),
       concerns: concernsOfTank(house, q.tankId),
       open,
       lookedMs: looked ? Date.parse(looked.at) : null,

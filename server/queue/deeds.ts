@@ -13,6 +13,7 @@ import { recordEvent, tick } from '@/server/pack/events';
 import { handOver, handOverShape } from '@/server/pack/gate';
 import { blemish, countBag, doseBag, handShapes, leaks, sexBag, swapOne, tooMuch } from '@/server/pack/hands';
 import { openPack, readInput, readPack } from '@/server/pack/proving';
+import { deathShape, tellDeath } from '@/server/quarantine/animals';
 import { setDuty } from '@/server/quarantine/quarantine';
 import { tell, tellShape } from '@/server/quarantine/tell';
 import { letGo, take } from '@/server/room/assignments';
@@ -42,6 +43,7 @@ const asked = z.discriminatedUnion('deed', [
   scaleInput.extend({ deed: z.literal('weigh') }),
   z.object({ deed: z.literal('duty'), quarantineId: idText(80), key: idText(200), done: z.boolean() }),
   tellShape,
+  deathShape,
   z.object({ deed: z.literal('putOff'), id: dutyId, later: z.enum(laters).nullable() }),
   acceptShape,
   z.object({ deed: z.literal('step'), runId: idText(80), key: idText(80) }),
@@ -110,6 +112,8 @@ export function doDeed(house: House, given: unknown, agoMs: unknown, who: Who): 
       return setDuty(house, d.quarantineId, d.key, d.done, ms);
     case 'quarantine':
       return nothingBack(tell(house, d, at));
+    case 'death':
+      return tellDeath(house, d, at);
     case 'putOff':
       return putOff(house, { id: d.id, later: d.later });
     case 'accept':

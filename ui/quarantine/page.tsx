@@ -15,6 +15,7 @@ import { DoseForm } from './dose-form';
 import { Duties } from './duties';
 import { ReleaseGate, PhaseGate } from './gate';
 import { Log } from './log';
+import { LostForm } from './lost-form';
 import { LookForm, allWell } from './look-form';
 import { Measured } from './measured';
 import { PlanForm } from './plan-form';
@@ -22,7 +23,7 @@ import { SeenStrip } from './seen-strip';
 import { QuarantineTimeline } from './tape';
 import { TestForm } from './test-form';
 
-type Open = 'look' | 'test' | 'dose' | 'plan' | 'log' | null;
+type Open = 'look' | 'lost' | 'test' | 'dose' | 'plan' | 'log' | null;
 
 /** What hands tell most: a look, a test, a dose; one is open at a time. */
 function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Open) => void }) {
@@ -32,7 +33,7 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
   const done = (): void => setOpen(null);
   return (
     <section aria-label="Record">
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
         <Button
           tone={looked ? 'plain' : 'hands'}
           className="min-h-16 col-span-2 sm:col-span-1"
@@ -48,6 +49,9 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
         </Button>
         <Button className="min-h-16" aria-expanded={open === 'dose'} onClick={() => toggle('dose')}>
           Dose
+        </Button>
+        <Button className="min-h-16" aria-expanded={open === 'lost'} onClick={() => toggle('lost')}>
+          Dead or missing
         </Button>
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-3">
@@ -71,6 +75,7 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
           done={done}
         />
       )}
+      {open === 'lost' && <LostForm id={q.id} tank={q.tank} dwellers={q.dwellers} done={done} />}
       {open === 'dose' && (
         <div className="mt-3 border-y border-rule py-3">
           <DoseForm q={q} />

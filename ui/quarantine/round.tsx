@@ -11,6 +11,7 @@ import { Concerns } from '@/ui/kit/concerns';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { LookForm, allWell } from './look-form';
+import { LostForm } from './lost-form';
 import { TestForm } from './test-form';
 
 type Tank = RoundView['tanks'][number];
@@ -58,7 +59,7 @@ function Stop({
   /** Hands are here next. */
   next: boolean;
 }) {
-  const [open, setOpen] = useState<'look' | 'test' | null>(null);
+  const [open, setOpen] = useState<'look' | 'test' | 'lost' | null>(null);
   const presses = usePresses();
   const looked =
     ofDeed(presses, 'quarantine').some((p) => p.deed.quarantineId === t.id && p.deed.told.kind === 'look') ||
@@ -90,7 +91,7 @@ function Stop({
         </p>
       </div>
       <Concerns list={t.concerns} zone={t.zone} wet />
-      <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr]">
+      <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr_1fr]">
         <Button
           tone={next ? 'hands' : 'plain'}
           wet
@@ -111,11 +112,15 @@ function Stop({
         >
           {test ? 'Test is due' : 'Test'}
         </Button>
-        <ButtonLink wet className="col-span-2 md:col-span-1" href={`/quarantine/${t.id}`}>
+        <Button wet aria-expanded={open === 'lost'} onClick={() => setOpen(open === 'lost' ? null : 'lost')}>
+          Dead or missing
+        </Button>
+        <ButtonLink wet href={`/quarantine/${t.id}`}>
           Open tank
         </ButtonLink>
       </div>
       {open === 'look' && <LookForm id={t.id} tank={t.tank} invertebrates={invertebrates} done={() => setOpen(null)} />}
+      {open === 'lost' && <LostForm id={t.id} tank={t.tank} dwellers={t.dwellers} done={() => setOpen(null)} />}
       {open === 'test' && (
         <TestForm
           id={t.id}

@@ -1,0 +1,94 @@
+'use client';
+
+import { useState } from 'react';
+import type { RoundView } from '@/server/quarantine/view';
+import { Button } from '@/ui/kit/button';
+import { press } from '@/ui/queue/store';
+
+type Dweller = RoundView['tanks'][number]['dwellers'][number];
+
+/** Who is dead, jumped out, missing or found again: one press each, the reason may come later. */
+export function LostForm({
+  id,
+  tank,
+  dwellers,
+  done,
+}: {
+  id: string;
+  tank: string;
+  dwellers: readonly Dweller[];
+  done: () => void;
+}) {
+  const [which, setWhich] = useState(0);
+  const [count, setCount] = useState(1);
+  const animal = dwellers[which];
+  if (!animal) return <p className="note mt-3">No animals are in this tank by your records.</p>;
+  const { speciesId, name } = animal;
+  const most = Math.max(1, animal.count);
+  const dead = (jumped: boolean): void => {
+    press({ deed: 'death', quarantineId: id, speciesId, count, jumped }, `${count} ${name} dead in ${tank}`);
+    done();
+  };
+  const missing = (n: number): void => {
+    const told = { kind: 'missing', count: n, name } as const;
+    press({ deed: 'quarantine', quarantineId: id, told }, n > 0 ? `${n} ${name} missing in ${tank}` : `${name} found`);
+    done();
+  };
+  return (
+    <section className="mt-3 grid gap-3 border-y border-rule py-3" aria-label="Dead or missing">
+      <div className="flex flex-wrap items-center gap-3">
+        {dwellers.length > 1 &&
+          dwellers.map((d, i) => (
+            <Button
+              key={d.speciesId}
+              className="min-h-16"
+              aria-pressed={i === which}
+              onClick={() => {
+                setWhich(i);
+                setCount(1);
+              }}
+            >
+              {d.name}
+            </Button>
+          ))}
+        <span className="ml-auto flex items-center gap-2">
+          <Button
+            className="min-h-16 min-w-16"
+            aria-label="One less"
+            disabled={count <= 1}
+            onClick={() => setCount(count - 1)}
+          >
+            −
+          </Button>
+          <output className="num min-w-10 text-center text-34">{count}</output>
+          <Button
+            className="min-h-16 min-w-16"
+            aria-label="One more"
+            disabled={count >= most}
+            onClick={() => setCount(count + 1)}
+          >
+            +
+          </Button>
+          <span>
+            of {animal.count} {name}
+          </span>
+        </span>
+      </div>
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+        <Button wet onClick={() => dead(false)}>
+          Dead
+        </Button>
+        <Button wet onClick={() => dead(true)}>
+          Jumped out, dead
+        </Button>
+        <Button wet onClick={() => missing(count)}>
+          Missing
+        </Button>
+        <Button wet onClick={() => missing(0)}>
+          All found again
+        </Button>
+      </div>
+      <p className="note">Take a body out at once: it fouls the water. The reason can be added later.</p>
+    </section>
+  );
+}
