@@ -1,7 +1,6 @@
 import type { Compared } from '@/core/acclimation/compare';
 import { randomUUID } from 'node:crypto';
 import { withOverrides } from '@/core/catalogue/assumptions';
-import { stopsOf } from '@/core/acclimation/tank-stops';
 import { goesIn, isPause, pauseKey, withExtraRound } from '@/core/acclimation/run';
 import { withRelease } from '@/core/acclimation/release';
 import type { MethodId } from '@/core/acclimation/vessel';
@@ -14,7 +13,8 @@ import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
 import { storedRunPosition } from './position';
 import { groupsOf, residentsOf } from './residents';
-import { stopWords } from '@/words/en/tank-stops';
+import { laneStops } from '@/server/concerns/receiving';
+import { laneStopWords } from './lane-stop-words';
 
 /**
  * Starts the timed sequence of a method for some bags, with the release into their tank; it lives on the server from here
@@ -31,7 +31,7 @@ export function startRun(
   if (!course) return refuse('method', 'This method is unknown.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));
   if (running) return refuse('method', `${running.bagIds.join(', ')} already have a run. Stop it first.`);
-  const stops = stopsOf(lane.stops, method).map((s) => stopWords(s, lane.tank.name));
+  const stops = laneStopWords(laneStops(house, c, lane), method);
   if (stops.length > 0 && because.trim() === '')
     return refuse(
       'because',

@@ -6,7 +6,6 @@ import { withOverrides } from '@/core/catalogue/assumptions';
 import { seenOf } from '@/core/consignment/seen-signs';
 import { openingOrder, arrivalSigns, signsNow } from '@/core/consignment/signs';
 import { COURSE_STEP_MIN } from '@/core/acclimation/methods';
-import { stopsOf } from '@/core/acclimation/tank-stops';
 import { burdenMark, shareMark } from '@/core/acclimation/recommend';
 import { sampleCurve } from '@/core/quantities/sample';
 import { co2OfPh } from '@/core/acclimation/methods';
@@ -28,7 +27,8 @@ import { outcomeOf } from '@/server/arrive/finish';
 import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
 import { methodSettingsOf } from '@/server/arrive/method-settings';
-import { stopWords } from '@/words/en/tank-stops';
+import { laneStops, type LaneStops } from '@/server/concerns/receiving';
+import { laneStopWords } from './lane-stop-words';
 
 /** Of more lanes than this nobody asks what else to measure: each asks the comparison six times more. */
 const MOST_ASKED = 6;
@@ -50,7 +50,7 @@ function asksOf(c: Consignment, source: AssumedWater, lane: Compared<AssumedTank
 }
 
 /** Ways of a lane that are not ranked: what cannot be used here, and what is for another end. */
-const notRanked = (lane: Compared<AssumedTank>) =>
+const notRanked = (lane: Compared<AssumedTank>, stops: LaneStops) =>
   lane.courses.flatMap((x) =>
     x.refused
       ? [{ id: x.id, name: x.name, why: x.refused, may: false, stopped: false }]
@@ -61,7 +61,7 @@ const notRanked = (lane: Compared<AssumedTank>) =>
               name: x.name,
               why: 'Gains hours for bags that must wait. Not a transfer method.',
               may: true,
-              stopped: stopsOf(lane.stops, x.id).length > 0,
+              stopped: laneStopWords(stops, x.id).length > 0,
             },
           ]
         : [],
@@ -86,6 +86,7 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
     );
   return lanes.map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
+    const stops = laneStops(house, c, lane);
     return {
       bagIds: lane.bagIds,
       title: lane.title,
@@ -102,18 +103,18 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       solids: solidsOf(c, lane),
       limitNh3: toleranceLimits(mostDelicate(species.map((s) => s.tolerance)), e.assumptions).peakNh3MgNL,
       /** What of the tank would harm them, and what to do instead; a way that brings the tank to the bag is not stopped by its salinity. */
-      stops: lane.stops.map((s) => stopWords(s, lane.tank.name)),
+      stops: laneStopWords(stops),
       reason: lane.recommendation.reason,
       asks: lanes.length <= MOST_ASKED ? asksOf(c, sourceOf(lane.bagIds[0]!), lane) : [],
       either: lane.recommendation.either,
       problem: lane.problem,
       runId: runs.find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)))?.id ?? null,
-      refused: notRanked(lane),
+      refused: notRanked(lane, stops),
       methods: lane.recommendation.ranked.map(({ course: m, burden, parts }) => ({
         id: m.id,
         name: m.name,
         /** The tank would harm them this way: it starts only with a reason. */
-        stopped: stopsOf(lane.stops, m.id).length > 0,
+        stopped: laneStopWords(stops, m.id).length > 0,
         burden,
         minutes: thin(m.minutes),
         nh3: thin(m.nh3MgNL),

@@ -6,6 +6,8 @@ import type { ShipmentState } from '@/core/concerns/shipment';
 import { stillSpeaks, stopsByReading, type ReadWater } from '@/core/concerns/tank';
 import type { Consignment, ReceivingTank } from '@/core/consignment/schema';
 import { waterFigures } from '@/core/measurement/quantities';
+import { tanksOfBag } from '@/core/consignment/arrival-counts';
+import type { Compared } from '@/core/acclimation/compare';
 import { isThere, quarantineStateOf } from '@/core/quarantine/course';
 import { medicines } from '@/core/catalogue/treatment';
 import { groupsOf, residentsOf, tankId } from '@/server/arrive/residents';
@@ -43,8 +45,33 @@ function weeksIn(house: House, c: Consignment, t: ReceivingTank, kinds: readonly
 }
 
 /** What of the receiving tanks of this house speaks against what comes, as long as nothing went in. */
-export function receivingOf(house: House, c: Consignment): Receiving {
-  if (c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0) return nothing;
+export const receivingOf = (house: House, c: Consignment): Receiving =>
+  c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0
+    ? nothing
+    : judgedTanks(house, c);
+
+export type LaneStops = ReturnType<typeof laneStops>;
+
+/** What would stop a lane from being opened into its tanks: by the comparison, by the tank’s own readings, by what is in it. */
+export function laneStops(
+  house: House,
+  c: Consignment,
+  lane: Pick<Compared<ReceivingTank>, 'bagIds' | 'stops' | 'tank'>,
+) {
+  const bag = c.bags.find((b) => b.id === lane.bagIds[0]);
+  const names = bag ? tanksOfBag(c, bag) : [lane.tank.name];
+  const here = c.direction === 'outgoing' ? nothing : judgedTanks(house, c);
+  const mine = <T extends { tank: string }>(list: readonly T[]): T[] => list.filter((x) => names.includes(x.tank));
+  const read = mine(here.tanks).flatMap((t) => t.stops.map((stop) => ({ stop, tank: t.tank })));
+  const compared = lane.stops.map((stop) => ({ stop, tank: lane.tank.name }));
+  const known = new Set(compared.map((x) => x.stop.code));
+  return {
+    water: [...compared, ...read.filter((x) => !known.has(x.stop.code))],
+    weeks: mine(here.inWeeks).filter((w) => w.never !== null || w.medicines.length > 0),
+  };
+}
+
+function judgedTanks(house: House, c: Consignment): Receiving {
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
   const each = [c.tank, ...(c.otherTanks ?? [])].map((t): Receiving => {

@@ -7,7 +7,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FishIcon } from '@/ui/drawings/fish';
 import { dayClock, one } from '@/ui/format';
-import { StopBand } from '@/ui/kit/stop-band';
 import { Table } from '@/ui/kit/table';
 import { useSave } from '@/ui/use-save';
 import { usePresses } from '@/ui/queue/use-queue';
@@ -117,16 +116,6 @@ function LaneTabs({
   );
 }
 
-/** What of a tank would harm them, at the top of a phone; on a desk it stands beside, above the ways. */
-function Harms({ lanes }: { lanes: ReceiveStationProps['lanes'] }) {
-  const harms = new Set(lanes.filter((l) => !l.runId).flatMap((l) => l.stops.map((s) => s.harm)));
-  return [...harms].map((harm) => (
-    <StopBand key={harm} className="mb-2 px-4 lg:hidden">
-      <b className="font-head text-18">{harm}</b>
-    </StopBand>
-  ));
-}
-
 /** Look and measure through the film, then the methods side by side on this water. */
 export function ReceiveStation(given: ReceiveStationProps) {
   const presses = usePresses();
@@ -177,7 +166,6 @@ export function ReceiveStation(given: ReceiveStationProps) {
 
   const opening = (
     <>
-      <Harms lanes={p.lanes} />
       <div className="grid gap-6 lg:grid-cols-[356px_1fr] lg:gap-8">
         <section className="min-w-0">
           <SellerBefore p={p} />

@@ -44,3 +44,9 @@ export function stopWords(s: TankStop, name: string, inside = false): { harm: st
       };
   }
 }
+
+/** A tank in its weeks with medicine in its water, as far as it stops newcomers. */
+export const weeksStopWords = (w: { tank: string; medicines: readonly string[]; never: string | null }) => ({
+  harm: `Tank ${w.tank} is in quarantine, with ${w.medicines.join(' and ')} in its water.${w.never ? ` ${w.never}` : ''}`,
+  instead: 'Use another tank.',
+});
