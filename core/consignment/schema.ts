@@ -261,9 +261,6 @@ export const roadSchema = z.object({
 });
 export type Road = z.infer<typeof roadSchema>;
 
-/** The code of an order that is still being typed: it is told as "this order". */
-export const UNNAMED = 'KC-0000';
-
 const assumptionNames = Object.keys(assumptionTable) as [AssumptionName, ...AssumptionName[]];
 
 export const consignmentSchema = z.object({

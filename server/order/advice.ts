@@ -2,7 +2,8 @@ import { departure, orderAdvice, type OrderCheck } from '@/core/calendar/departu
 import { row } from '@/core/catalogue/row';
 import type { Catalogue } from '@/core/catalogue/schema';
 import { problemsOf, refuse, type Outcome } from '@/core/consignment/outcome';
-import { UNNAMED, type Consignment } from '@/core/consignment/schema';
+import type { Consignment } from '@/core/consignment/schema';
+import { UNNAMED } from '@/core/consignment/unnamed';
 import { leftWords, type Receiver } from '@/records/people';
 import { catalogueOf } from '@/server/consignment/result';
 import { fastConflictWords } from '@/words/en/fast-conflicts';

@@ -122,6 +122,7 @@ function OtherWays({
     <section className="mt-6" aria-label="Other methods">
       <h2 className="mb-1">Other methods, same water</h2>
       <Table
+        reached={rest.every(mayNot)}
         className="min-w-[720px]"
         head={
           <>

@@ -2,7 +2,7 @@
 
 import type { LaneView } from '@/server/arrive/view';
 import { TextField } from '@/ui/fields/fields';
-import { StopBand } from '@/ui/kit/stop-band';
+import { StateMark } from '@/ui/drawings/state-mark';
 
 /** What of the tank would harm them, above every way; a reason lets a hand start all the same. */
 export function TankStops({
@@ -18,11 +18,11 @@ export function TankStops({
   return (
     <section role="alert" aria-label="Stop" className="mb-4 border-2 border-stop bg-stop-pale">
       {stops.map((s) => (
-        <StopBand key={s.harm} className="px-4">
-          <b className="font-head text-18">{s.harm}</b>
-        </StopBand>
+        <p key={s.harm} className="flex gap-2 px-4 pt-3 text-16">
+          <StateMark mark="stop" size={20} /> <b>{s.harm}</b>
+        </p>
       ))}
-      <div className="px-4 py-3">
+      <div className="px-4 pb-1 pt-1">
         {[...new Set(stops.map((s) => s.instead))].map((x) => (
           <p key={x} className="text-16 font-semibold">
             {x}

@@ -15,12 +15,12 @@ import { Concerns } from '@/ui/kit/concerns';
 import { RunningLow } from './low-supplies';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
-import { Rail } from './rail';
+import { Rail, type RailProps } from './rail';
 import type { LaterChoice } from './laters';
 import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
 import { HOUR } from '@/core/quantities/time';
-import { counted } from '@/core/quantities/words';
+import { dayStates, deskWords } from '@/words/en/bench';
 
 /** Tags that are shown of a long day before the rest is asked for. */
 const SHOWN = 9;
@@ -36,6 +36,26 @@ interface Last {
 }
 
 const WEEK = 'ml-auto inline-flex min-h-9 items-center text-13 font-semibold text-tide underline';
+
+/** What is late and only a desk waits for: one line that opens. */
+function AtTheDesk({
+  tasks,
+  now,
+  rail,
+}: {
+  tasks: Task[];
+  now: number;
+  rail: Omit<RailProps, 'id' | 'tasks' | 'fromMs' | 'now'>;
+}) {
+  return (
+    <details className="mt-4 border-y border-rule">
+      <summary className="flex min-h-11 cursor-pointer items-center text-15 font-semibold text-ink-2">
+        {deskWords(tasks.map((t) => t.title))}
+      </summary>
+      <Rail id="duty" tasks={tasks} fromMs={now - HOUR} now={null} {...rail} />
+    </details>
+  );
+}
 
 /** Today and tomorrow as rails of tape with tags hanging from their hours, late and running first. */
 function Days({ p, now }: { p: BenchProps; now: number }) {
@@ -70,9 +90,8 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
     setLast(how ? { words: `Put off: ${t.title}.`, task: t, what: 'put off' } : null);
   };
   const takeBack = (): void => {
-    if (!last) return;
-    if (last.what === 'done') press(last.task, false);
-    else later(last.task, null);
+    if (last?.what === 'done') press(last.task, false);
+    else if (last) later(last.task, null);
   };
 
   const onKey = useEffectEvent((e: KeyboardEvent): void => {
@@ -131,7 +150,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
             leave && `Leave by ${clock(leave.atMs, p.zone)}.`,
           ]
             .filter(Boolean)
-            .join(' ') || 'Nothing to do right now.'}
+            .join(' ') || dayStates.calm}
         </p>
         {p.evening > 0 && (
           <ButtonLink className="ml-auto max-md:min-h-16" href="/evening">
@@ -153,14 +172,7 @@ function Days({ p, now }: { p: BenchProps; now: number }) {
           Show {today.length - shown.length} more today
         </Button>
       )}
-      {paper.length > 0 && (
-        <details className="mt-4 border-y border-rule">
-          <summary className="flex min-h-11 cursor-pointer items-center text-15 font-semibold text-ink-2">
-            {counted(paper.length, 'late job')} at the desk: {[...new Set(paper.map((t) => t.title))].join(', ')}
-          </summary>
-          <Rail id="duty" tasks={paper} fromMs={now - HOUR} now={null} {...rail} />
-        </details>
-      )}
+      {paper.length > 0 && <AtTheDesk tasks={paper} now={now} rail={rail} />}
       {tomorrow.length > 0 && (
         <>
           <h2 className="mb-2 mt-7">Tomorrow, {longDay(tomorrow[0]!.atMs, p.zone)}</h2>

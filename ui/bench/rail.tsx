@@ -20,8 +20,7 @@ const colourOf: Record<Task['state'], string> = {
   leave: 'var(--kraft-ink)',
 };
 
-/** One day as a rail of tape with tags hanging from their hours; `now` only where the needle stands on it. */
-export function Rail(p: {
+export interface RailProps {
   id: string;
   tasks: Task[];
   fromMs: number;
@@ -32,7 +31,10 @@ export function Rail(p: {
   busy: boolean;
   onDone: (t: Task) => void;
   onLater: (t: Task, later: LaterChoice) => void;
-}) {
+}
+
+/** One day as a rail of tape with tags hanging from their hours; `now` only where the needle stands on it. */
+export function Rail(p: RailProps) {
   const heights = p.tasks.map(heightOf);
   const tops = heights.map((_, i) => heights.slice(0, i).reduce((s, h) => s + h + 8, 0));
   const height = Math.max(

@@ -32,9 +32,8 @@ const FULL: readonly string[] = ['order', 'fast', 'bag', 'send'];
 export function ShipmentFrame({ view: v, children }: { view: FrameView; children: React.ReactNode }) {
   const open = useSelectedLayoutSegment() ?? '';
   useLookAgain(v.oddsFollow, v);
-  // Two stations say theirs with their ways out.
-  const own = open === 'receive' ? 'tank-harms' : open === 'fast' ? 'held' : '';
-  const concerns = v.concerns.filter((c) => c.finding.code !== own);
+  // Fast says it with its way out.
+  const concerns = v.concerns.filter((c) => !(open === 'fast' && c.finding.code === 'held'));
   const worst = gravest(v.concerns);
   return (
     <>

@@ -9,6 +9,7 @@ export function Table({
   cols,
   className = '',
   frame = '',
+  reached = false,
   children,
 }: {
   head?: ReactNode;
@@ -16,10 +17,12 @@ export function Table({
   cols?: ReactNode;
   className?: string;
   frame?: string;
+  /** Nothing in it can be reached by keyboard now: its frame is, so that it can be scrolled. */
+  reached?: boolean;
   children: ReactNode;
 }) {
   return (
-    <div className={`overflow-auto ${frame}`}>
+    <div className={`overflow-auto ${frame}`} {...(reached && { tabIndex: 0 })}>
       <table className={`tbl ${className}`}>
         {cols && <colgroup>{cols}</colgroup>}
         {head && (

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { RoundView } from '@/server/quarantine/view';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
+import { lostWords } from '@/words/en/lost';
 
 type Dweller = RoundView['tanks'][number]['dwellers'][number];
 
@@ -22,7 +23,7 @@ export function LostForm({
   const [which, setWhich] = useState(0);
   const [count, setCount] = useState(1);
   const animal = dwellers[which];
-  if (!animal) return <p className="note mt-3">No animals are in this tank by your records.</p>;
+  if (!animal) return <p className="note mt-3">{lostWords.empty}</p>;
   const { speciesId, name } = animal;
   const most = Math.max(1, animal.count);
   const dead = (jumped: boolean): void => {
@@ -35,7 +36,7 @@ export function LostForm({
     done();
   };
   return (
-    <section className="mt-3 grid gap-3 border-y border-rule py-3" aria-label="Dead or missing">
+    <section className="mt-3 grid gap-3 border-y border-rule py-3" aria-label={lostWords.title}>
       <div className="flex flex-wrap items-center gap-3">
         {dwellers.length > 1 &&
           dwellers.map((d, i) => (
@@ -54,7 +55,7 @@ export function LostForm({
         <span className="ml-auto flex items-center gap-2">
           <Button
             className="min-h-16 min-w-16"
-            aria-label="One less"
+            aria-label={lostWords.less}
             disabled={count <= 1}
             onClick={() => setCount(count - 1)}
           >
@@ -63,7 +64,7 @@ export function LostForm({
           <output className="num min-w-10 text-center text-34">{count}</output>
           <Button
             className="min-h-16 min-w-16"
-            aria-label="One more"
+            aria-label={lostWords.more}
             disabled={count >= most}
             onClick={() => setCount(count + 1)}
           >
@@ -76,19 +77,19 @@ export function LostForm({
       </div>
       <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
         <Button wet onClick={() => dead(false)}>
-          Dead
+          {lostWords.dead}
         </Button>
         <Button wet onClick={() => dead(true)}>
-          Jumped out, dead
+          {lostWords.jumped}
         </Button>
         <Button wet onClick={() => missing(count)}>
-          Missing
+          {lostWords.missing}
         </Button>
         <Button wet onClick={() => missing(0)}>
-          All found again
+          {lostWords.found}
         </Button>
       </div>
-      <p className="note">Take a body out at once: it fouls the water. The reason can be added later.</p>
+      <p className="note">{lostWords.body}</p>
     </section>
   );
 }

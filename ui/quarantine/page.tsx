@@ -15,6 +15,7 @@ import { DoseForm } from './dose-form';
 import { Duties } from './duties';
 import { ReleaseGate, PhaseGate } from './gate';
 import { Log } from './log';
+import { lostWords } from '@/words/en/lost';
 import { LostForm } from './lost-form';
 import { LookForm, allWell } from './look-form';
 import { Measured } from './measured';
@@ -51,7 +52,7 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
           Dose
         </Button>
         <Button className="min-h-16" aria-expanded={open === 'lost'} onClick={() => toggle('lost')}>
-          Dead or missing
+          {lostWords.title}
         </Button>
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-3">

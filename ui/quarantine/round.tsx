@@ -11,6 +11,7 @@ import { Concerns } from '@/ui/kit/concerns';
 import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { LookForm, allWell } from './look-form';
+import { lostWords } from '@/words/en/lost';
 import { LostForm } from './lost-form';
 import { TestForm } from './test-form';
 
@@ -113,7 +114,7 @@ function Stop({
           {test ? 'Test is due' : 'Test'}
         </Button>
         <Button wet aria-expanded={open === 'lost'} onClick={() => setOpen(open === 'lost' ? null : 'lost')}>
-          Dead or missing
+          {lostWords.title}
         </Button>
         <ButtonLink wet href={`/quarantine/${t.id}`}>
           Open tank

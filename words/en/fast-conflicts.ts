@@ -1,6 +1,6 @@
 import type { FastConflict } from '@/core/calendar/fast';
 import { clockWords, dayWords } from '@/core/calendar/calendar';
-import { UNNAMED } from '@/core/consignment/schema';
+import { UNNAMED } from '@/core/consignment/unnamed';
 
 /** What two shipments want of one tank, and what to do about it. */
 export function fastConflictWords(x: FastConflict, zone: string): string {
