@@ -2,6 +2,7 @@
 
 import { Button, ButtonLink } from '@/ui/kit/button';
 import { Link } from '@/ui/kit/link';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
 import { clock, longDay } from '@/ui/format';
@@ -10,9 +11,7 @@ import { press as send } from '@/ui/queue/store';
 import { usePresses } from '@/ui/queue/use-queue';
 import { inField } from '@/ui/shell/keys';
 import { useKeys } from '@/ui/shell/preferences';
-import { UnreadList } from '@/ui/consignment/unread';
 import { Concerns } from '@/ui/kit/concerns';
-import { RunningLow } from './low-supplies';
 import { OnTheWay } from './on-the-way';
 import { Quarantines } from './quarantines';
 import { Rail, type RailProps } from './rail';
@@ -21,6 +20,10 @@ import { stillDue } from './pressed';
 import type { BenchProps, Task } from './types';
 import { HOUR } from '@/core/quantities/time';
 import { dayStates, deskWords } from '@/words/en/bench';
+
+/** What most houses never see loads where it is. */
+const UnreadList = dynamic(() => import('@/ui/consignment/unread').then((m) => m.UnreadList));
+const RunningLow = dynamic(() => import('./low-supplies').then((m) => m.RunningLow));
 
 /** Tags that are shown of a long day before the rest is asked for. */
 const SHOWN = 9;
@@ -191,10 +194,10 @@ export function Bench(p: BenchProps) {
       <div className="lg:grid lg:grid-cols-[617px_1fr]">
         <Days p={p} now={now} />
         <div className="border-rule bg-surface px-3 pb-8 pt-4 md:px-6 lg:min-h-[calc(100vh-45px)] lg:border-l">
-          <UnreadList unread={p.unread} />
+          {p.unread.length > 0 && <UnreadList unread={p.unread} />}
           <OnTheWay p={p} now={now} />
           <Quarantines p={p} />
-          <RunningLow low={p.low} zone={p.zone} />
+          {p.low.length > 0 && <RunningLow low={p.low} zone={p.zone} />}
         </div>
       </div>
     </>

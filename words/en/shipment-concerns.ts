@@ -1,6 +1,6 @@
 import { clockWords, dayWords } from '@/core/calendar/calendar';
 import { counted, durationWords } from '@/core/quantities/words';
-import { quantities } from '@/core/measurement/quantities';
+import type { WaterFigure } from '@/core/measurement/quantities';
 import { stopWords } from './tank-stops';
 import { fastConflictWords } from './fast-conflicts';
 import type { ShipmentFinding } from '@/core/concerns/shipment';
@@ -14,6 +14,16 @@ import {
   listWords,
   type SaidOf,
 } from './concern-parts';
+
+/** Figures of a water as they stand in a sentence. */
+const figureNames: Record<WaterFigure, string> = {
+  tempC: 'temperature',
+  pH: 'pH',
+  khDkh: 'KH',
+  ghDgh: 'GH',
+  salinity: 'salinity',
+  tanMgNL: 'ammonia',
+};
 
 /** What is said of shipments. */
 export const shipmentWords: SaidOf<ShipmentFinding> = {
@@ -144,7 +154,7 @@ export const shipmentWords: SaidOf<ShipmentFinding> = {
     press: 'Open fasting',
   }),
   'unknown-water': (f) => ({
-    title: `Tank ${f.of}: ${listWords(f.figures.map((x) => quantities[x].label))} not measured`,
+    title: `Tank ${f.of}: ${listWords(f.figures.map((x) => figureNames[x]))} not measured`,
     figures: f.factor === null ? 'The way to open the bags depends on it.' : `It decides: ${failsBy[f.factor]} first.`,
     todo: 'Measure now.',
     press: f.factor === null ? 'Open arrival' : 'Enter the reading',
