@@ -10,7 +10,7 @@ import ts from 'typescript';
 const OLD =
   /\b(foretold|foretell|borne|nobody|to mind|weeks apart|has come|takes? over|reckon\w*|anew|whereof|thereof|hereby|of its own|of one’s own|it is got|what is told|by a hand|lives here|hand-over|handed over|criterion-minutes|worst tenth|within limits|its page|stand-ins?|put away|practice crates?|kindest)\b|(?<![/\w.-])consignments?(?![\w/.-])/i;
 /** Sentences (three words and more) that may stand outside `words/`: only fewer may be written here. */
-const MOST = { core: 1_571, 'server and ui': 1909 };
+const MOST = { core: 1_571, 'server and ui': 1_909 };
 /** Keys and stored words that look like sentences. */
 const KEYS =
   /^(SELECT|INSERT|UPDATE|DELETE|CREATE|WITH|PRAGMA|ALTER|BEGIN)\b|\bc ON c\.id|^(journal|event) t |^(ticked|event|duty|acclimation step)? ?(taken back|brought back|put away)$|^stand-in$|^hand-over$|^handed-over$|^[\w-]+:|^#|^\.?\/|kindly-crate\//;

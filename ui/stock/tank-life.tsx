@@ -149,7 +149,7 @@ function Water(p: TankLifeProps) {
               <th>When</th>
               {shown.map((q) => (
                 <th key={q} className="r">
-                  {quantities[q].label} {quantities[q].unit && <span className="u">{quantities[q].unit}</span>}
+                  {quantities[q].label} {quantities[q].unit && <span className="u block">{quantities[q].unit}</span>}
                 </th>
               ))}
               <th>Note</th>
