@@ -119,7 +119,7 @@ test('two shipments that want the same tank on different days are told of each o
   ).code;
   const clashes = (of: string) =>
     concernsOfShipment(house, house.consignments.byCode(of)!, null).flatMap((x) =>
-      x.finding.code === 'fast-conflict' ? [x.finding.of] : [],
+      x.finding.code === 'fast-conflict' ? [x.finding.conflict.code] : [],
     );
   expect([clashes(code), clashes(second)]).toEqual([[second], [code]]);
   // Told while the order is typed, too.

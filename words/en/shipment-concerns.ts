@@ -148,7 +148,7 @@ export const shipmentWords: SaidOf<ShipmentFinding> = {
     press: 'Make certificate',
   }),
   'fast-conflict': (f, zone) => ({
-    title: `Feeding clashes with ${f.of}`,
+    title: `Feeding of tank ${f.of} clashes with ${f.conflict.code}${f.others > 0 ? ` and ${f.others} more` : ''}`,
     figures: fastConflictWords(f.conflict, zone),
     todo: 'Feed apart, or change a day.',
     press: 'Open fasting',
