@@ -293,6 +293,7 @@ describe('one tank, two shipments', () => {
         secondFeedMs: o.feedMs,
         hours: 60,
         longestH: one.longestH,
+        others: 0,
       },
     ]);
     expect(told(o, one)[0]).toMatchObject({ code: 'KC-0001', level: 'mind' });
@@ -307,6 +308,14 @@ describe('one tank, two shipments', () => {
     expect(told(one, two('2026-11-24T06:00:00Z', '2026-11-25T18:00:00Z'))).toEqual([]);
     expect(told(one, two('2026-11-23T18:00:00Z', '2026-11-25T06:00:00Z', { tank: '5' }))).toEqual([]);
     expect(told(one, { ...one })).toEqual([]);
+  });
+  test('of many over one tank the one that hungers longest is told, with how many more there are', () => {
+    const day = (d: number, code: string) =>
+      two(`2026-11-${d}T18:00:00Z`, `2026-11-${d + 2}T06:00:00Z`, { code: `KC-${code}` });
+    const far = two('2026-11-23T18:00:00Z', '2026-11-25T18:00:00Z', { code: 'KC-0009' });
+    expect(fastConflicts([one], [day(23, '0007'), far, day(23, '0008')])).toMatchObject([
+      { code: 'KC-0009', others: 2, hours: 72 },
+    ]);
   });
   test('goldfish that leave later but fast longer decide for the tetras that leave sooner', () => {
     const goldfish = two('2026-11-21T18:00:00Z', '2026-11-25T18:00:00Z', { longestH: 168 });

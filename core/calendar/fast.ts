@@ -222,9 +222,14 @@ export interface FastConflict {
   /** So long the fish of whoever goes hungry are without food, and may be at most. */
   hours: number;
   longestH: number;
+  /** So many more consignments clash over the same tank. */
+  others: number;
 }
 
-/** Where a tank feeds the fish of two consignments on different days: a feed for one falls into the fast of the other. */
+/**
+ * Where a tank feeds the fish of two consignments on different days: a feed for one falls into the fast of the other. Of
+ * each tank the clash that leaves its fish hungry for longest beyond what they bear.
+ */
 export function fastConflicts(mine: readonly TankFast[], others: readonly TankFast[]): FastConflict[] {
   const between = (m: TankFast, o: TankFast): FastConflict | null => {
     const [first, second] = m.sealMs <= o.sealMs ? [m, o] : [o, m];
@@ -244,9 +249,14 @@ export function fastConflicts(mine: readonly TankFast[], others: readonly TankFa
       secondFeedMs: second.feedMs,
       hours,
       longestH,
+      others: 0,
     };
   };
-  return mine.flatMap((m) =>
-    others.flatMap((o) => (o.tank === m.tank && o.code !== m.code ? (between(m, o) ?? []) : [])),
-  );
+  return mine.flatMap((m) => {
+    const here = others.flatMap((o) => (o.tank === m.tank && o.code !== m.code ? (between(m, o) ?? []) : []));
+    const [first, ...more] = here;
+    if (!first) return [];
+    const worst = more.reduce((x, y) => (y.hours - y.longestH > x.hours - x.longestH ? y : x), first);
+    return [{ ...worst, others: more.length }];
+  });
 }

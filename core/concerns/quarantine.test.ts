@@ -1,3 +1,4 @@
+import { entriesFrom } from '@/tests/entries';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import { binder, copper, drops, ionic } from '@/tests/medicines';
 import { DAY, HOUR } from '@/core/quantities/time';
@@ -11,15 +12,7 @@ import type { Raised } from './severity';
 
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-02T12:00:00Z');
-let n = 0;
-const at = (day: number, hour: number, told: NewEntry): Entry =>
-  ({
-    ...told,
-    n: ++n,
-    at: new Date(t0 + (day - 1) * DAY + (hour - 12) * HOUR).toISOString(),
-    by: '',
-    strikes: null,
-  }) as Entry;
+const at = entriesFrom(t0);
 const nowAt = (day: number, hour = 20): number => t0 + (day - 1) * DAY + (hour - 12) * HOUR;
 const facts = (entries: Entry[], plan: QuarantinePlan = templates.observation!): QuarantineRecord => ({
   plan,

@@ -13,7 +13,7 @@ import {
   type QuarantineRecord,
   type QuarantineState,
 } from '@/core/quarantine/course';
-import { afterNewWater } from '@/core/quarantine/new-water';
+import { afterNewWater, inGoes } from '@/core/quarantine/new-water';
 import { quarantineSigns, type QuarantineSign } from '@/core/quarantine/signs';
 import { bicarbonateG, shareToReach } from '@/core/quarantine/water';
 import { chronicMgNL } from '@/core/water/criteria';
@@ -51,7 +51,7 @@ export type QuarantineFinding =
   | { code: 'reserve'; haveL: number; wantL: number }
   | { code: 'sign'; of: QuarantineSign; part: string | null; many: number | null }
   | { code: 'twin-sign'; of: QuarantineSign; tank: string }
-  | { code: 'medicine-harms'; of: string; conflict: TreatmentConflict; changeL: number }
+  | { code: 'medicine-harms'; of: string; conflict: TreatmentConflict; changeL: number; goes: number }
   | { code: 'died'; count: number; name: string }
   | { code: 'missing'; of: string; count: number; seenMs: number | null }
   | { code: 'filter-unproven'; testedMs: number | null }
@@ -197,7 +197,7 @@ export function signsSeen(s: QuarantineState): { sign: QuarantineSign; ms: numbe
   return look.signs.map((x) => ({ ...x, ms: Date.parse(look.at) }));
 }
 
-/** A death asks for a test of ammonia for so long. */
+/** A death asks for a test of ammonia for so long († ours). */
 const DEATH_MS = 7 * DAY;
 
 /** Who died while nobody tested the water since, and who was not found. */
@@ -218,19 +218,16 @@ function lost(s: QuarantineState): Raised<QuarantineFinding>[] {
   return out;
 }
 
-/** Animals that nobody finds, as told last of each kind, less those that were found dead since. */
-function missingNow(s: Pick<QuarantineState, 'entries'>) {
+/** Animals that nobody finds, as told last of each kind, less those found dead since; seen last at the look before. */
+function missingNow({ entries }: Pick<QuarantineState, 'entries'>) {
   const out = new Map<string, { name: string; count: number; ms: number; seenMs: number | null }>();
-  for (const e of s.entries) {
-    if (e.kind === 'missing')
-      out.set(e.name, {
-        name: e.name,
-        count: e.count,
-        ms: Date.parse(e.at),
-        seenMs: e.seenAt === undefined ? null : Date.parse(e.seenAt),
-      });
-    const known = e.kind === 'died' ? out.get(e.name) : undefined;
-    if (known && e.kind === 'died') out.set(e.name, { ...known, count: known.count - e.count });
+  let seenMs: number | null = null;
+  for (const e of entries) {
+    if (e.kind === 'look') seenMs = Date.parse(e.at);
+    if (e.kind === 'missing') out.set(e.name, { name: e.name, count: e.count, ms: Date.parse(e.at), seenMs });
+    if (e.kind !== 'died') continue;
+    const known = out.get(e.name);
+    if (known) out.set(e.name, { ...known, count: known.count - e.count });
   }
   return [...out.values()].filter((m) => m.count > 0);
 }
@@ -246,12 +243,8 @@ function clashes(s: QuarantineState, waterL: number, beside: readonly Beside[]):
       told.add(w.medicine.kind);
       if (w.medicine.reducing) told.add('reducing');
       if (!conflict) return [];
-      const finding = {
-        code: 'medicine-harms',
-        of: nameOf(w.medicine),
-        conflict,
-        changeL: changeToBeGone(w) * waterL,
-      } as const;
+      const { litres: changeL, goes } = inGoes(changeToBeGone(w), waterL);
+      const finding = { code: 'medicine-harms', of: nameOf(w.medicine), conflict, changeL, goes } as const;
       return [{ finding, severity: 'stop', sinceMs: w.lastMs }];
     });
 }

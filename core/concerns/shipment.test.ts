@@ -100,13 +100,8 @@ describe('before it leaves', () => {
     expect(day(5.1)).toEqual([]);
     expect(day(4.9)).toEqual(['today border-papers']);
     const both = { tank: '4', code: 'KC-9', why: 'serves-both', first: 'KC-8', second: 'KC-9' } as const;
-    const fed = { firstFeedMs: 0, secondFeedMs: 0, hours: 60, longestH: 60 };
+    const fed = { firstFeedMs: 0, secondFeedMs: 0, hours: 60, longestH: 60, others: 0 };
     const clash = (level: 'stop' | 'mind') => codes({ fastConflicts: [{ ...both, ...fed, level }] });
-    // Of many clashes over one tank the worst is told, with how many more there are.
-    const many = [60, 72, 61].map((hours) => ({ ...both, ...fed, level: 'mind' as const, hours }));
-    expect(shipmentFindings({ ...calm, fastConflicts: many }, LEAVE - DAY).map((x) => x.finding)).toMatchObject([
-      { of: '4', others: 2, conflict: { hours: 72 } },
-    ]);
     expect([clash('stop'), clash('mind')]).toEqual([['now fast-conflict'], ['today fast-conflict']]);
   });
   test('water that nobody read is asked for where it decides, and only the figures that do', () => {

@@ -25,7 +25,7 @@ export type ShipmentFinding =
   | { code: 'opening-off'; openingMs: number; dueMs: number }
   | { code: 'too-heavy'; of: string; kg: number; mostKg: number; service: string }
   | { code: 'border-papers'; country: string }
-  | { code: 'fast-conflict'; of: string; conflict: FastConflict; others: number }
+  | { code: 'fast-conflict'; of: string; conflict: FastConflict }
   | { code: 'unknown-water'; of: string; figures: WaterFigure[]; factor: Factor | null }
   | { code: 'tank-in-weeks'; of: string; medicines: string[]; never: string | null }
   | { code: 'tank-small'; of: string; massG: number; volumeL: number }
@@ -128,15 +128,6 @@ const decidedBy: Record<Factor, readonly WaterFigure[]> = {
   temperature: ['tempC'],
 };
 
-/** Of each tank the clash that leaves its fish without food for longest, and how many more there are. */
-function worstOfTank(list: readonly FastConflict[]): [FastConflict, number][] {
-  const tanks = [...new Set(list.map((x) => x.tank))];
-  return tanks.map((tank) => {
-    const here = list.filter((x) => x.tank === tank);
-    return [here.reduce((x, y) => (y.hours - y.longestH > x.hours - x.longestH ? y : x)), here.length - 1];
-  });
-}
-
 /** Before it leaves: what keeps it here, what would harm, what was missed. */
 function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>[] {
   if (s.handedOverMs !== null || s.arrivedMs !== null || s.openedMs !== null || s.incoming) return [];
@@ -185,9 +176,9 @@ function beforeLeaving(s: ShipmentState, nowMs: number): Raised<ShipmentFinding>
       sinceMs: null,
       times: s.skippedSteps.length,
     });
-  for (const [conflict, others] of worstOfTank(s.fastConflicts))
+  for (const conflict of s.fastConflicts)
     out.push({
-      finding: { code: 'fast-conflict', of: conflict.tank, conflict, others },
+      finding: { code: 'fast-conflict', of: conflict.tank, conflict },
       severity: conflict.level === 'stop' ? 'now' : 'today',
       sinceMs: null,
     });

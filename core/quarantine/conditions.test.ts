@@ -1,3 +1,4 @@
+import { entriesFrom } from '@/tests/entries';
 import { withOverrides } from '@/core/catalogue/assumptions';
 import type { Treatment } from '@/core/catalogue/treatment';
 import { chronicMgNL } from '@/core/water/criteria';
@@ -9,15 +10,7 @@ import { templates } from './templates';
 
 const a = withOverrides({});
 const t0 = Date.parse('2026-11-02T12:00:00Z');
-let n = 0;
-const at = (day: number, hour: number, told: NewEntry): Entry =>
-  ({
-    ...told,
-    n: ++n,
-    at: new Date(t0 + (day - 1) * DAY + (hour - 12) * HOUR).toISOString(),
-    by: '',
-    strikes: null,
-  }) as Entry;
+const at = entriesFrom(t0);
 const measured = (figures: Extract<NewEntry, { kind: 'test' }>['figures']): NewEntry => ({
   kind: 'test',
   figures,

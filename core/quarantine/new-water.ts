@@ -19,6 +19,12 @@ const MOST_AT_ONCE = 0.9;
 /** Within this of its target it stands there: no test kit tells less. */
 const AT_TARGET = 1.02;
 
+/** A share of the water that is to be gone, as litres of so many equal changes one after another: each dilutes what is left. */
+export function inGoes(share: number, waterL: number): { litres: number; goes: number } {
+  const goes = Math.max(1, Math.ceil(Math.log(1 - share) / Math.log(1 - MOST_AT_ONCE) - 1e-9));
+  return { litres: waterL * (1 - (1 - share) ** (1 / goes)), goes };
+}
+
 /**
  * What a change of so many litres does to a medicine, and what is given for the new litres: never more than brings the
  * tank to its target, and nothing where it is over it. Litres above 0.
@@ -28,13 +34,12 @@ export function afterNewWater(medicine: Treatment, now: number, waterL: number, 
   const target = inMgL ? (medicine.targetMgL ?? medicine.bandToMgL ?? now) : 1;
   const left = afterChange(now, waterL, litres);
   const share = now > target * AT_TARGET ? shareToReach(now, target) : 0;
-  const goes = share === 0 ? 0 : Math.max(1, Math.ceil(Math.log(1 - share) / Math.log(1 - MOST_AT_ONCE) - 1e-9));
   // A level of one unit: what brings the whole tank up by 1 mg/L, or by once the label.
   const perLevel = inMgL ? waterL / medicine.mgPerUnit! : amountFor({ treatment: medicine, times: 1 }, waterL);
   return {
     left,
     target,
     dose: Math.min(medicine.perL * litres, Math.max(0, target - left) * perLevel),
-    bringDown: share === 0 ? null : { litres: waterL * (1 - (1 - share) ** (1 / goes)), goes },
+    bringDown: share === 0 ? null : inGoes(share, waterL),
   };
 }

@@ -125,13 +125,8 @@ const entryShapes = [
   z.object({ kind: z.literal('gear') }),
   // Told by the house when somebody died, with what was done about it.
   z.object({ kind: z.literal('died'), count: count(100_000, 'How many'), name: text(80), note: lines(300) }),
-  // So many of a kind are not found now, none where they are found again; when they were seen last, where somebody knows.
-  z.object({
-    kind: z.literal('missing'),
-    count: upTo(100_000, 'How many'),
-    name: text(80),
-    seenAt: z.iso.datetime().optional(),
-  }),
+  // So many of a kind are not found now; none where they are found again.
+  z.object({ kind: z.literal('missing'), count: upTo(100_000, 'How many'), name: text(80) }),
 ] as const;
 export const entrySchema = z.discriminatedUnion('kind', entryShapes);
 export type NewEntry = z.infer<typeof entrySchema>;

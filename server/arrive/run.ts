@@ -13,7 +13,7 @@ import type { House } from '@/server/house';
 import { recordEvent } from '@/server/pack/events';
 import { storedRunPosition } from './position';
 import { groupsOf, residentsOf } from './residents';
-import { laneStops } from '@/server/concerns/receiving';
+import { judgedTanks, laneStops } from '@/server/concerns/receiving';
 import { laneStopWords } from './lane-stop-words';
 
 /**
@@ -31,7 +31,7 @@ export function startRun(
   if (!course) return refuse('method', 'This method is unknown.');
   const running = house.arrivals.runsOf(c.id).find((r) => r.bagIds.some((id) => lane.bagIds.includes(id)));
   if (running) return refuse('method', `${running.bagIds.join(', ')} already have a run. Stop it first.`);
-  const stops = laneStopWords(laneStops(house, c, lane), method);
+  const stops = laneStopWords(laneStops(c, lane, judgedTanks(house, c)), method);
   if (stops.length > 0 && because.trim() === '')
     return refuse(
       'because',

@@ -27,7 +27,7 @@ import { outcomeOf } from '@/server/arrive/finish';
 import { packedAsSeen, sellerBefore } from '@/server/arrive/seller';
 import { practises } from '@/server/devices/devices';
 import { methodSettingsOf } from '@/server/arrive/method-settings';
-import { laneStops, type LaneStops } from '@/server/concerns/receiving';
+import { judgedTanks, laneStops, type LaneStops } from '@/server/concerns/receiving';
 import { laneStopWords } from './lane-stop-words';
 
 /** Of more lanes than this nobody asks what else to measure: each asks the comparison six times more. */
@@ -84,9 +84,10 @@ export function laneViews(house: House, c: Consignment, e: Evaluation, runs: rea
       assumed,
       c.bags.find((b) => b.id === bagId)!,
     );
+  const judged = judgedTanks(house, c);
   return lanes.map((lane) => {
     const species = e.bags.find((b) => b.id === lane.bagIds[0])!.species;
-    const stops = laneStops(house, c, lane);
+    const stops = laneStops(c, lane, judged);
     return {
       bagIds: lane.bagIds,
       title: lane.title,

@@ -44,16 +44,23 @@ export interface BenchTask {
 }
 
 /** What only a shelf or a desk waits for. */
-const onPaper: readonly BenchDuty['kind'][] = ['supplies', 'kit', 'better-day'];
+const onPaper: readonly BenchDuty['kind'][] = ['supplies', 'kit'];
 /** What is done to a tank, whatever shipments it is for. */
 const ofTank: readonly BenchDuty['kind'][] = ['last-feed', 'water-change', 'tub', 'prepare-tank', 'mix-salt'];
 
-/** Duties of one tank that the same hands serve within an hour are one, by the first of them. */
+/** Duties of one tank that say the same within an hour are one, by the first of them. */
 function asOne(list: readonly BenchDuty[]): (BenchDuty & { same: BenchTask['same'] })[] {
   const out: (BenchDuty & { same: BenchTask['same'] })[] = [];
   for (const d of list) {
     const first = ofTank.includes(d.kind)
-      ? out.find((x) => x.kind === d.kind && x.tank === d.tank && Math.abs(dueMs(x) - dueMs(d)) <= HOUR)
+      ? out.find(
+          (x) =>
+            x.kind === d.kind &&
+            x.tank === d.tank &&
+            x.title === d.title &&
+            x.detail === d.detail &&
+            Math.abs(dueMs(x) - dueMs(d)) <= HOUR,
+        )
       : undefined;
     if (!first) out.push({ ...d, same: [] });
     else {

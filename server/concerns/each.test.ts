@@ -99,12 +99,19 @@ describe('a tank in its weeks', () => {
     expect(ofWeeks(id, 'missing')).toEqual(['today']);
     must(death(1, false));
     expect([ofWeeks(id, 'missing'), ofWeeks(id, 'died')]).toEqual([[], ['today']]);
-    expect(said(death(99, false))).toMatch(/99 cannot leave/);
+    expect(said(death(99, false))).toMatch(/Only 6 of them/);
+    const told = { kind: 'missing', count: 99, name: 'Lemon tetra' };
+    expect(said(doDeed(house, { deed: 'quarantine', quarantineId: id, told }, 0, who))).toMatch(/Only 6/);
     missing(1);
     now += HOUR;
     missing(0);
     expect(ofWeeks(id, 'missing')).toEqual([]);
     expect(tankWeeks(house, id)!.dwellers).toMatchObject([{ count: 6 }]);
+  });
+  test('in which nobody is left wants nothing', () => {
+    expect(ofWeeks(id, 'filter-unproven')).toEqual(['today']);
+    gone('died', 8);
+    expect(tankWeeks(house, id)!.concerns).toEqual([]);
   });
   test('with too much ammonia two days ago asks to test again', () => {
     told(tested({ tanMgNL: 3, pH: 8, tempC: 26 }));
@@ -118,7 +125,11 @@ describe('a tank in its weeks', () => {
     told(dose(copper, 0.6));
     house.quarantines.tell(id, house.nowIso(), dose(binder, 5), house.nowIso());
     expect(ofWeeks(id, 'medicine-harms')).toEqual(['stop']);
-    for (let i = 0; i < 3; i++) told({ kind: 'change', litres: 50 });
+    // Just as much as is asked for is enough.
+    const { finding } = tankWeeks(house, id)!.concerns.find((c) => c.finding.code === 'medicine-harms')!;
+    if (finding.code !== 'medicine-harms') throw new Error('no clash');
+    now += MIN;
+    for (let i = 0; i < finding.goes; i++) told({ kind: 'change', litres: finding.changeL });
     expect(ofWeeks(id, 'medicine-harms')).toEqual([]);
   });
   test('whose signs nobody saw gone keeps them on top, and its days end with what is open', () => {
@@ -156,7 +167,7 @@ describe('a tank', () => {
     const id = tank('20');
     lot(id, 'guppy', '10', '3');
     expect([ofTank(id, 'crowded'), ofTank(id, 'tank-mates')]).toEqual([[], []]);
-    lot(id, 'jack-dempsey', '4', '14');
+    lot(id, 'discus', '4', '14');
     expect([ofTank(id, 'crowded'), ofTank(id, 'tank-mates')]).toEqual([['today'], ['know']]);
   });
 });

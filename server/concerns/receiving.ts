@@ -13,13 +13,13 @@ import { medicines } from '@/core/catalogue/treatment';
 import { groupsOf, residentsOf, tankId } from '@/server/arrive/residents';
 import { catalogueOf } from '@/server/consignment/result';
 import type { House } from '@/server/house';
-import { besideOf, factsOf } from '@/server/quarantine/facts';
+import { besideOf, besideOfKinds, factsOf } from '@/server/quarantine/facts';
 import { massOf } from './mass';
 import { readOf } from './tanks';
 
-type Receiving = Pick<ShipmentState, 'tanks' | 'misfits' | 'inWeeks' | 'tooSmall'> & {
-  unread: ShipmentState['unknown'];
-};
+type List<T> = T extends readonly (infer X)[] ? X[] : never;
+type Judged = Pick<ShipmentState, 'tanks' | 'misfits' | 'inWeeks' | 'tooSmall'> & { unread: ShipmentState['unknown'] };
+type Receiving = { [K in keyof Judged]: List<Judged[K]> };
 
 const nothing: Receiving = { tanks: [], misfits: [], inWeeks: [], tooSmall: [], unread: [] };
 
@@ -34,33 +34,33 @@ function weeksIn(house: House, c: Consignment, t: ReceivingTank, kinds: readonly
   const f = factsOf(house, q);
   const s = quarantineStateOf(f, house.nowMs());
   const there = s.water.filter((w) => medicines.includes(w.medicine.kind) && isThere(w, s.nowMs));
-  const coming = [
-    ...(kinds.some((k) => k.kind !== 'fish') ? (['invertebrates'] as const) : []),
-    ...(kinds.some((k) => k.flags.includes('dye-sensitive')) ? (['scaleless'] as const) : []),
-    'unsettled' as const,
-  ];
-  const beside = [...besideOf(house, q, f, s), ...coming];
+  const beside = [...besideOf(house, q, f, s), ...besideOfKinds(kinds)];
   const never = there.flatMap((w) => conflictsOf(w.medicine, beside).filter((x) => x.grade === 'refuse'))[0];
   return [{ tank: t.name, medicines: there.map((w) => w.medicine.name), never: never?.words ?? null }];
 }
 
-/** What of the receiving tanks of this house speaks against what comes, as long as nothing went in. */
-export const receivingOf = (house: House, c: Consignment): Receiving =>
-  c.direction === 'outgoing' || c.actual.openedAt || house.arrivals.runsOf(c.id).length > 0
-    ? nothing
-    : judgedTanks(house, c);
+/** What of the receiving tanks of this house speaks against what comes, as long as some of it waits to go in. */
+export function receivingOf(house: House, c: Consignment): Receiving {
+  const started = new Set(house.arrivals.runsOf(c.id).flatMap((r) => r.bagIds));
+  // Opened without a run, all of them may be in.
+  if (c.actual.openedAt && started.size === 0) return nothing;
+  return judgedTanks(
+    house,
+    c,
+    c.bags.filter((b) => !started.has(b.id)),
+  );
+}
 
 export type LaneStops = ReturnType<typeof laneStops>;
 
 /** What would stop a lane from being opened into its tanks: by the comparison, by the tank’s own readings, by what is in it. */
 export function laneStops(
-  house: House,
   c: Consignment,
   lane: Pick<Compared<ReceivingTank>, 'bagIds' | 'stops' | 'tank'>,
+  here: Receiving,
 ) {
   const bag = c.bags.find((b) => b.id === lane.bagIds[0]);
   const names = bag ? tanksOfBag(c, bag) : [lane.tank.name];
-  const here = c.direction === 'outgoing' ? nothing : judgedTanks(house, c);
   const mine = <T extends { tank: string }>(list: readonly T[]): T[] => list.filter((x) => names.includes(x.tank));
   const read = mine(here.tanks).flatMap((t) => t.stops.map((stop) => ({ stop, tank: t.tank })));
   const compared = lane.stops.map((stop) => ({ stop, tank: lane.tank.name }));
@@ -71,38 +71,35 @@ export function laneStops(
   };
 }
 
-function judgedTanks(house: House, c: Consignment): Receiving {
+/** Every receiving tank of this house against what of these bags would go into it; of lines without bags, all of them. */
+export function judgedTanks(house: House, c: Consignment, waiting: Consignment['bags'] = c.bags): Receiving {
+  if (c.direction === 'outgoing') return nothing;
   const catalogue = catalogueOf(c, house);
   const a = withOverrides(c.assumptions);
-  const each = [c.tank, ...(c.otherTanks ?? [])].map((t): Receiving => {
-    const lines = c.lines.filter((l) => (l.into ?? c.tank.name) === t.name);
+  const holds = (b: Consignment['bags'][number], lineId: string): boolean => b.animals.some((x) => x.lineId === lineId);
+  const out: Receiving = { tanks: [], misfits: [], inWeeks: [], tooSmall: [], unread: [] };
+  for (const t of [c.tank, ...(c.otherTanks ?? [])]) {
+    const lines = c.lines
+      .filter((l) => (l.into ?? c.tank.name) === t.name)
+      .filter((l) => waiting.some((b) => holds(b, l.id)) || !c.bags.some((b) => holds(b, l.id)));
+    if (lines.length === 0) continue;
     const kinds = lines.flatMap((l) => catalogue.species.find((s) => s.id === l.speciesId) ?? []);
     const read = { ...told(t), ...readHere(house, t), ...told(c.actual.tanks[t.name] ?? {}) };
-    const residents = residentsOf(house, t.name);
-    const ids = new Set(lines.map((l) => l.id));
-    const bags = c.bags.filter((b) => b.animals.some((x) => ids.has(x.lineId))).map((b) => b.id);
-    const groups = groupsOf(c, catalogue, bags).filter((g) => kinds.includes(g.species as Species));
-    const warnings = residents.length > 0 ? releaseWarnings(groups, residents, a) : [];
-    const record = house.records.byId(tankId(house, t.name));
-    const massG = record ? massOf([...groups, ...residents]) : null;
+    out.tanks.push({ tank: t.name, stops: stopsByReading(read, kinds, a, t.volumeL) });
     const missing = (['tempC', 'pH'] as const).filter((k) => read[k] === undefined);
-    return {
-      tanks: [{ tank: t.name, stops: stopsByReading(read, kinds, a, t.volumeL) }],
-      misfits: warnings.length > 0 ? [{ tank: t.name, warnings }] : [],
-      inWeeks: weeksIn(house, c, t, kinds),
-      tooSmall:
-        massG !== null && massG > a.crowdedGPerL * t.volumeL ? [{ tank: t.name, massG, volumeL: t.volumeL }] : [],
-      unread: missing.length > 0 ? [{ tank: t.name, figures: missing }] : [],
-    };
-  });
-  const all = <K extends keyof Receiving>(k: K): Receiving[K] => each.flatMap((x) => x[k] as unknown[]) as Receiving[K];
-  return {
-    tanks: all('tanks'),
-    misfits: all('misfits'),
-    inWeeks: all('inWeeks'),
-    tooSmall: all('tooSmall'),
-    unread: all('unread'),
-  };
+    if (missing.length > 0) out.unread.push({ tank: t.name, figures: missing });
+    out.inWeeks.push(...weeksIn(house, c, t, kinds));
+    const bags = waiting.filter((b) => lines.some((l) => holds(b, l.id))).map((b) => b.id);
+    const groups = groupsOf(c, catalogue, bags).filter((g) => kinds.includes(g.species as Species));
+    const residents = residentsOf(house, t.name);
+    const warnings = residents.length > 0 ? releaseWarnings(groups, residents, a) : [];
+    if (warnings.length > 0) out.misfits.push({ tank: t.name, warnings });
+    // Litres of a tank that is none of this house's are as somebody typed them, or nobody.
+    const massG = house.records.byId(tankId(house, t.name)) ? massOf([...groups, ...residents]) : null;
+    if (massG !== null && massG > a.crowdedGPerL * t.volumeL)
+      out.tooSmall.push({ tank: t.name, massG, volumeL: t.volumeL });
+  }
+  return out;
 }
 
 const figures = [...waterFigures, 'nitriteMgL'] as const;

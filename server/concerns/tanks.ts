@@ -11,7 +11,7 @@ import type { House } from '@/server/house';
 import { promises } from '@/server/stock/settle';
 import { residentsOf } from '@/server/arrive/residents';
 import { massOf } from './mass';
-import { assumptionsHere, besideOf, factsOf, tankNameOf } from '@/server/quarantine/facts';
+import { assumptionsHere, besideOf, dwellersOf, factsOf, tankNameOf } from '@/server/quarantine/facts';
 
 /** Kinds of animals in every tank, by its identifier: of the stock list, and of those that were carried there. */
 function kindsByTank(house: House): Map<string, Species[]> {
@@ -31,7 +31,8 @@ function kindsByTank(house: House): Map<string, Species[]> {
 
 /** Who is in a tank of this house: what speaks against keeping them together, and what they weigh. */
 function crowdOf(house: House, tank: TankRecord, volumeL: number | null): TankCrowd {
-  const groups = residentsOf(house, tank.name);
+  // Each is asked against those that are longer, as a newcomer would be.
+  const groups = residentsOf(house, tank.name).sort((x, y) => (x.lengthCm ?? 0) - (y.lengthCm ?? 0));
   const a = assumptionsHere(house);
   const warnings = groups.flatMap((g, i) => releaseWarnings([g], groups.slice(i + 1), a));
   return { warnings: [...new Set(warnings)], massG: massOf(groups), volumeL };
@@ -76,6 +77,8 @@ export function weeksOf(house: House, q: StoredQuarantine): TankWeeksInput {
 export function quarantineConcerns(house: House, weeks: readonly TankWeeksInput[]): Concern[] {
   const a = assumptionsHere(house);
   return weeks.flatMap(({ q, f, s }) => {
+    // Nothing of an empty tank harms anybody.
+    if (dwellersOf(house, q).length === 0) return [];
     const name = tankNameOf(house, q);
     const twins = weeks.filter(
       (o) => o.q.id !== q.id && (q.twin === tankNameOf(house, o.q) || o.q.twin === name || o.q.twin === q.tank),

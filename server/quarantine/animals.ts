@@ -6,6 +6,7 @@ import type { House } from '@/server/house';
 import { gateHeld, isOpen } from '@/core/quarantine/conditions';
 import { tankId } from '@/server/arrive/residents';
 import type { StoredQuarantine } from '@/server/db/quarantines';
+import { onlyLiving } from '@/words/en/lost';
 import { assumptionsHere, factsOf, standingNow, tankNameOf } from './facts';
 import { joinWeeks } from './quarantine';
 
@@ -50,8 +51,7 @@ export function leave(house: House, input: unknown, at = house.nowIso()): Outcom
     .filter((s) => s.tank === from.id && s.speciesId === speciesId && s.count > 0);
   const living = there.reduce((n, s) => n + s.count, 0);
   const name = tankNameOf(house, q);
-  if (count > living)
-    return refuse('count', `Only ${living} of them are in tank ${name} by your records: ${count} cannot leave.`);
+  if (count > living) return refuse('count', onlyLiving(living, name));
   const joins = how === 'released' ? house.quarantines.inTank(tankId(house, into)) : null;
   const early = how === 'released' && note === '' ? tooEarly(house, q, into, joins !== null) : null;
   if (early) return refuse('note', early);

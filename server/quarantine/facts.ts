@@ -101,12 +101,15 @@ export function livingIn(house: House, q: StoredQuarantine): Living[] {
 const WARM_C = 28;
 const SOFT_DKH = 3;
 
+/** What animals of these kinds are to a dose. */
+export const besideOfKinds = (kinds: readonly Species[]): Beside[] => [
+  ...(kinds.some((x) => x.kind !== 'fish') ? (['invertebrates'] as const) : []),
+  ...(kinds.some((x) => x.flags.includes('dye-sensitive')) ? (['scaleless'] as const) : []),
+];
+
 /** What is beside a dose in this tank now. */
 export function besideOf(house: House, q: StoredQuarantine, f: QuarantineRecord, s: QuarantineState): Beside[] {
-  const dwellers = dwellersOf(house, q).flatMap((d) => d.species ?? []);
-  const out: Beside[] = [];
-  if (dwellers.some((x) => x.kind !== 'fish')) out.push('invertebrates');
-  if (dwellers.some((x) => x.flags.includes('dye-sensitive'))) out.push('scaleless');
+  const out = besideOfKinds(dwellersOf(house, q).flatMap((d) => d.species ?? []));
   if (q.plan.plants) out.push('plants');
   if (q.plan.foodFish) out.push('food-fish');
   if (s.carbonIn) out.push('carbon');

@@ -13,8 +13,9 @@ import { idText, instant } from '@/core/quantities/shapes';
 import { typeIdOf, type Supply } from '@/records/supply';
 import type { NewDuty, StoredQuarantine } from '@/server/db/quarantines';
 import type { House } from '@/server/house';
+import { onlyLiving } from '@/words/en/lost';
 import { strikeReading } from '@/server/stock/readings';
-import { assumptionsHere, besideOf, factsOf, litresOf, tankNameOf } from './facts';
+import { assumptionsHere, besideOf, dwellersOf, factsOf, litresOf, tankNameOf } from './facts';
 
 /** What hands tell of a quarantine; those that the house tells itself are not among them. */
 export const tellShape = z.object({
@@ -159,6 +160,12 @@ function check(h: Here, t: NewEntry): Outcome<null> {
       return t.to === tankNameOf(house, q) && s.moves % 2 === 0
         ? refuse('to', `They are in ${t.to} already.`)
         : { ok: true, value: null };
+    case 'missing': {
+      const living = dwellersOf(h.house, h.q).reduce((n, x) => n + (x.name === t.name ? x.count : 0), 0);
+      return t.count <= living
+        ? { ok: true, value: null }
+        : refuse('count', onlyLiving(living, tankNameOf(h.house, h.q)));
+    }
     case 'joined':
     case 'died':
       return refuse('kind', 'Record this where animals come and go.');

@@ -22,9 +22,11 @@ interface Shown {
   wet?: boolean;
   /** Sounds for what comes up while one looks: over runs, where eyes are elsewhere. */
   sound?: boolean | null;
+  /** One of several on a page: another tells what only this phone knows. */
+  part?: boolean;
 }
 
-type Open = Required<Omit<Shown, 'sound'>>;
+type Open = Required<Omit<Shown, 'sound' | 'part'>>;
 
 /** What only this phone knows has no page and no hours: it is gone once it is sent. */
 const PHONE = 'phone';
@@ -101,10 +103,10 @@ function Fold({ list, zone, named, here, wet, words, alone = false }: Open & { w
  * What is wrong, at the top of every page of its subject, with the same words and the same button everywhere: what harms
  * as a red band, what wants hands now as an amber line, the rest as a count.
  */
-export function Concerns({ list, zone, named = false, here = '', wet = false, sound = null }: Shown) {
+export function Concerns({ list, zone, named = false, here = '', wet = false, sound = null, part = false }: Shown) {
   const accepted = new Set(ofDeed(usePresses(), 'accept').map((p) => p.deed.id));
   const unsent = concernsOf({ kind: 'house', id: PHONE, name: 'This phone' }, here, useUnsent());
-  const shown = [...unsent, ...list.filter((c) => !accepted.has(c.id))];
+  const shown = [...(part ? [] : unsent), ...list.filter((c) => !accepted.has(c.id))];
   const of = (...severities: Severity[]): Concern[] => shown.filter((c) => severities.includes(c.severity));
   const grave = of('stop', 'now');
   useAlarm(

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import type { Concern } from '@/core/concerns/concern';
 import type { RoundView } from '@/server/quarantine/view';
 import { Button } from '@/ui/kit/button';
 import { press } from '@/ui/queue/store';
@@ -8,16 +9,23 @@ import { lostWords } from '@/words/en/lost';
 
 type Dweller = RoundView['tanks'][number]['dwellers'][number];
 
+/** Kinds of which some are missing, by what is told of their tank. */
+export const missingIn = (concerns: readonly Concern[]): string[] =>
+  concerns.flatMap((c) => (c.finding.code === 'missing' ? [c.finding.of] : []));
+
 /** Who is dead, jumped out, missing or found again: one press each, the reason may come later. */
 export function LostForm({
   id,
   tank,
   dwellers,
+  missing: gone,
   done,
 }: {
   id: string;
   tank: string;
   dwellers: readonly Dweller[];
+  /** Kinds of which some are missing already. */
+  missing: readonly string[];
   done: () => void;
 }) {
   const [which, setWhich] = useState(0);
@@ -85,9 +93,11 @@ export function LostForm({
         <Button wet onClick={() => missing(count)}>
           {lostWords.missing}
         </Button>
-        <Button wet onClick={() => missing(0)}>
-          {lostWords.found}
-        </Button>
+        {gone.includes(name) && (
+          <Button wet onClick={() => missing(0)}>
+            {lostWords.found}
+          </Button>
+        )}
       </div>
       <p className="note">{lostWords.body}</p>
     </section>

@@ -16,7 +16,7 @@ import { Duties } from './duties';
 import { ReleaseGate, PhaseGate } from './gate';
 import { Log } from './log';
 import { lostWords } from '@/words/en/lost';
-import { LostForm } from './lost-form';
+import { LostForm, missingIn } from './lost-form';
 import { LookForm, allWell } from './look-form';
 import { Measured } from './measured';
 import { PlanForm } from './plan-form';
@@ -76,7 +76,9 @@ function Tell({ q, open, setOpen }: { q: TankWeeks; open: Open; setOpen: (o: Ope
           done={done}
         />
       )}
-      {open === 'lost' && <LostForm id={q.id} tank={q.tank} dwellers={q.dwellers} done={done} />}
+      {open === 'lost' && (
+        <LostForm id={q.id} tank={q.tank} dwellers={q.dwellers} missing={missingIn(q.concerns)} done={done} />
+      )}
       {open === 'dose' && (
         <div className="mt-3 border-y border-rule py-3">
           <DoseForm q={q} />

@@ -12,7 +12,7 @@ import { press } from '@/ui/queue/store';
 import { ofDeed, usePresses } from '@/ui/queue/use-queue';
 import { LookForm, allWell } from './look-form';
 import { lostWords } from '@/words/en/lost';
-import { LostForm } from './lost-form';
+import { LostForm, missingIn } from './lost-form';
 import { TestForm } from './test-form';
 
 type Tank = RoundView['tanks'][number];
@@ -91,7 +91,7 @@ function Stop({
           {t.phase}, day <b className="num text-18">{t.day}</b> of {t.ofDays}
         </p>
       </div>
-      <Concerns list={t.concerns} zone={t.zone} wet />
+      <Concerns list={t.concerns} zone={t.zone} wet part />
       <div className="mt-2 grid grid-cols-2 gap-2 md:grid-cols-[2fr_1fr_1fr_1fr_1fr]">
         <Button
           tone={next ? 'hands' : 'plain'}
@@ -121,7 +121,15 @@ function Stop({
         </ButtonLink>
       </div>
       {open === 'look' && <LookForm id={t.id} tank={t.tank} invertebrates={invertebrates} done={() => setOpen(null)} />}
-      {open === 'lost' && <LostForm id={t.id} tank={t.tank} dwellers={t.dwellers} done={() => setOpen(null)} />}
+      {open === 'lost' && (
+        <LostForm
+          id={t.id}
+          tank={t.tank}
+          dwellers={t.dwellers}
+          missing={missingIn(t.concerns)}
+          done={() => setOpen(null)}
+        />
+      )}
       {open === 'test' && (
         <TestForm
           id={t.id}
@@ -155,6 +163,7 @@ export function Round({ v }: { v: RoundView }) {
   const next = v.tanks.find((t) => !looked(t))?.id;
   return (
     <>
+      <Concerns list={[]} zone={v.tanks[0]?.zone ?? 'UTC'} wet />
       <section className="chead">
         <h1>Quarantine round</h1>
         <p className="mute">

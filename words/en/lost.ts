@@ -10,3 +10,7 @@ export const lostWords = {
   empty: 'No animals are in this tank by your records.',
   body: 'Take a body out at once: it fouls the water. The reason can be added later.',
 } as const;
+
+/** More are told of than live there. */
+export const onlyLiving = (living: number, tank: string): string =>
+  `Only ${living} of them are in tank ${tank} by your records.`;

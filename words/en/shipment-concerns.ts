@@ -142,13 +142,13 @@ export const shipmentWords: SaidOf<ShipmentFinding> = {
     press: 'Open boxes',
   }),
   'border-papers': (f) => ({
-    title: `No certificate for the border (${f.country})`,
-    figures: 'Animals without papers are held or destroyed.',
-    todo: 'Ask the authority there what it wants, then make the certificate.',
+    title: `It crosses a border (${f.country}) without a certificate of origin`,
+    figures: '',
+    todo: 'Ask the authority there which papers it wants, then make the certificate.',
     press: 'Make certificate',
   }),
   'fast-conflict': (f, zone) => ({
-    title: `Feeding of tank ${f.of} clashes with ${f.conflict.code}${f.others > 0 ? ` and ${f.others} more` : ''}`,
+    title: `Feeding of tank ${f.of} clashes with ${f.conflict.code}${f.conflict.others > 0 ? ` and ${f.conflict.others} more` : ''}`,
     figures: fastConflictWords(f.conflict, zone),
     todo: 'Feed apart, or change a day.',
     press: 'Open fasting',

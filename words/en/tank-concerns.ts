@@ -86,7 +86,7 @@ export const tankWords: SaidOf<TankFinding> = {
     todo:
       f.conflict.beside === 'invertebrates'
         ? 'Move them to clean water now.'
-        : `Change ${wholeLitres(f.changeL)} now, in several goes. Ask a veterinarian.`,
+        : `Change ${wholeLitres(f.changeL)} now${f.goes > 1 ? `, ${f.goes} times` : ''}. Ask a veterinarian.`,
     press: 'Record water change',
   }),
   died: (f) => ({
@@ -97,7 +97,7 @@ export const tankWords: SaidOf<TankFinding> = {
   }),
   missing: (f, zone) => ({
     title: `${f.count} ${f.of} missing`,
-    figures: f.seenMs === null ? '' : `Last seen ${dayWords(f.seenMs, zone)}.`,
+    figures: f.seenMs === null ? '' : `Last look before: ${dayWords(f.seenMs, zone)}.`,
     todo: 'Look under cover, in the filter and on the floor. A dead one fouls the water: test ammonia.',
     press: 'Open tank',
   }),
