@@ -316,6 +316,8 @@ describe('one tank, two shipments', () => {
     expect(fastConflicts([one], [day(23, '0007'), far, day(23, '0008')])).toMatchObject([
       { code: 'KC-0009', others: 2, hours: 72 },
     ]);
+    // Of two alike the older order, in whatever order they come.
+    expect(fastConflicts([one], [day(23, '0008'), day(23, '0007')])).toMatchObject([{ code: 'KC-0007', others: 1 }]);
   });
   test('goldfish that leave later but fast longer decide for the tetras that leave sooner', () => {
     const goldfish = two('2026-11-21T18:00:00Z', '2026-11-25T18:00:00Z', { longestH: 168 });

@@ -253,7 +253,10 @@ export function fastConflicts(mine: readonly TankFast[], others: readonly TankFa
     };
   };
   return mine.flatMap((m) => {
-    const here = others.flatMap((o) => (o.tank === m.tank && o.code !== m.code ? (between(m, o) ?? []) : []));
+    const here = others
+      .flatMap((o) => (o.tank === m.tank && o.code !== m.code ? (between(m, o) ?? []) : []))
+      // Of two alike always the same one, however they were read.
+      .sort((x, y) => (x.code < y.code ? -1 : 1));
     const [first, ...more] = here;
     if (!first) return [];
     const worst = more.reduce((x, y) => (y.hours - y.longestH > x.hours - x.longestH ? y : x), first);

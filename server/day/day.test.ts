@@ -134,7 +134,7 @@ test('two shipments that want the same tank on different days are told of each o
       }),
     ),
   );
-  expect(typed.advice.map((x) => x.message).join(' ')).toContain(`Tank 7 also feeds ${code}`);
+  expect(typed.advice.map((x) => x.message).join(' ')).toContain(`Tank 7 also feeds ${code} and 1 more`);
   // Cancelled, it wants nothing any more.
   must(cancel(house, second, ''));
   expect(clashes(code)).toEqual([]);

@@ -7,7 +7,7 @@ export function fastConflictWords(x: FastConflict, zone: string): string {
   const when = (ms: number): string => `${dayWords(ms, zone)} ${clockWords(ms, zone)}`;
   const the = (code: string): string => (code === UNNAMED ? 'this order' : code);
   const [first, second] = [the(x.first), the(x.second)];
-  const begins = `Tank ${x.tank} also feeds ${the(x.code)}`;
+  const begins = `Tank ${x.tank} also feeds ${the(x.code)}${x.others > 0 ? ` and ${x.others} more` : ''}`;
   switch (x.why) {
     case 'feeds-no-more':
       return `${begins}: no feeding there from ${when(x.secondFeedMs)} on, so the fish of ${first} go ${x.hours} h without food${x.level === 'stop' ? `, more than ${x.longestH}` : ''}.`;

@@ -148,7 +148,7 @@ export const shipmentWords: SaidOf<ShipmentFinding> = {
     press: 'Make certificate',
   }),
   'fast-conflict': (f, zone) => ({
-    title: `Feeding of tank ${f.of} clashes with ${f.conflict.code}${f.conflict.others > 0 ? ` and ${f.conflict.others} more` : ''}`,
+    title: `Feeding of tank ${f.of} clashes`,
     figures: fastConflictWords(f.conflict, zone),
     todo: 'Feed apart, or change a day.',
     press: 'Open fasting',
